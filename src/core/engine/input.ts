@@ -1,0 +1,32 @@
+import { z } from 'zod';
+import { streamEventSchema } from '@/core/event/event';
+import { showSchema } from '@/core/show/show';
+
+const at = z.number().int().min(0);
+const id = z.string().min(1).max(300);
+
+/** What the streamer tells the engine to do. */
+export const commandSchema = z.discriminatedUnion('command', [
+  z.object({ command: z.literal('try'), cue: id }),
+  z.object({ command: z.literal('skip'), alert: id }),
+  z.object({ command: z.literal('replay'), alert: id }),
+]);
+export type Command = z.infer<typeof commandSchema>;
+
+/**
+ * All that can change a session's state, each with its time (ms, the engine's clock): a line of the journal. The same inputs in the
+ * same order give the same state, to the last digit.
+ */
+export const inputSchema = z.discriminatedUnion('input', [
+  z.object({ input: z.literal('show'), at, show: showSchema }),
+  z.object({ input: z.literal('begin'), at, session: id }),
+  z.object({ input: z.literal('end'), at }),
+  /** `position`: where the feed's own stream can be resumed behind this event. */
+  z.object({ input: z.literal('event'), at, event: streamEventSchema, position: z.string().max(200).optional() }),
+  z.object({ input: z.literal('streakEnd'), at, feed: id, streak: z.string().max(500) }),
+  z.object({ input: z.literal('gap'), at, feed: id, lost: z.number().int().min(0).nullable(), position: z.string().max(200).optional() }),
+  z.object({ input: z.literal('bad'), at, feed: id, reason: z.string().max(1000), text: z.string().max(5000) }),
+  z.object({ input: z.literal('command'), at, command: commandSchema }),
+  z.object({ input: z.literal('tick'), at }),
+]);
+export type Input = z.infer<typeof inputSchema>;

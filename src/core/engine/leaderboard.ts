@@ -1,0 +1,40 @@
+import type { ViewerTally } from './tally';
+
+export const BOARD_MEASURES = ['coins', 'gifts', 'likes'] as const;
+export type BoardMeasure = (typeof BOARD_MEASURES)[number];
+
+/** As many places as any piece or file asks for. */
+export const BOARD_PLACES = 20;
+
+/** Which comes first: more of the measure, then more likes, then the smaller id by code unit, so that equals never trade places by chance. */
+export function compareTallies(measure: BoardMeasure, a: ViewerTally, b: ViewerTally): number {
+  return b[measure] - a[measure] || b.likes - a.likes || (a.id < b.id ? -1 : a.id > b.id ? 1 : a.feed < b.feed ? -1 : a.feed > b.feed ? 1 : 0);
+}
+
+/**
+ * The top places by one measure, kept right as tallies grow. Within a session a tally never falls, so whoever is not on the board
+ * can only get there by an event of their own: looking at that one viewer is enough, whatever the number of viewers.
+ */
+export class Leaderboard {
+  readonly places: ViewerTally[] = [];
+
+  constructor(readonly measure: BoardMeasure) {}
+
+  /** Takes note that this viewer's tally has grown. */
+  update(tally: ViewerTally): void {
+    const { places, measure } = this;
+    if (tally[measure] === 0 && tally.likes === 0) return;
+    let at = places.indexOf(tally);
+    if (at < 0) {
+      const last = places[places.length - 1];
+      if (places.length === BOARD_PLACES && last && compareTallies(measure, tally, last) > 0) return;
+      at = places.push(tally) - 1;
+    }
+    for (let above = places[at - 1]; above && compareTallies(measure, tally, above) < 0; above = places[at - 1]) {
+      places[at] = above;
+      at -= 1;
+      places[at] = tally;
+    }
+    if (places.length > BOARD_PLACES) places.pop();
+  }
+}

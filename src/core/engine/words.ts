@@ -1,0 +1,32 @@
+/** The fields that words may hold, in the order in which they are offered. */
+export const WORD_FIELDS = ['viewer', 'handle', 'gift', 'count', 'total'] as const;
+export type WordField = (typeof WORD_FIELDS)[number];
+export type WordValues = Partial<Record<WordField, string>>;
+
+const FALLBACK: Record<WordField, string> = { viewer: 'Someone', handle: 'someone', gift: 'a gift', count: '1', total: '0' };
+
+// First strong isolate and pop (Unicode UAX #9, section 2.4.2): a name in another direction then leaves the words around it alone.
+const ISOLATE = '\u2068';
+const POP = '\u2069';
+const BIDI_CONTROLS = /[\u061c\u200e\u200f\u202a-\u202e\u2066-\u2069]/g;
+const RIGHT_TO_LEFT = /[\u0590-\u08ff\ufb1d-\ufdff\ufe70-\ufeff]/;
+
+/** A viewer's own text, fit to stand among ours: marks of direction are dropped, and right-to-left text is isolated. */
+export function isolate(text: string): string {
+  const plain = text.replace(BIDI_CONTROLS, '');
+  return RIGHT_TO_LEFT.test(plain) ? ISOLATE + plain + POP : plain;
+}
+
+/** Fills `{field}`s. One that has no value says its fallback; one that does not exist stays as it was typed, so that it can be seen. */
+export function fillWords(words: string, values: WordValues): string {
+  return words.replace(/\{(\w+)\}/g, (typed, name: string) => {
+    if (!(WORD_FIELDS as readonly string[]).includes(name)) return typed;
+    const field = name as WordField;
+    return isolate(values[field]?.trim() || FALLBACK[field]);
+  });
+}
+
+/** The fields in `words` that do not exist, for the sentence that says so. */
+export function unknownFields(words: string): string[] {
+  return [...words.matchAll(/\{(\w+)\}/g)].map((m) => m[1] ?? '').filter((name) => !(WORD_FIELDS as readonly string[]).includes(name));
+}

@@ -1,0 +1,102 @@
+import type { StreamEvent } from '@/core/event/event';
+import type { Heard } from './heard';
+
+/** A streak that never says done closes after this long without a step. */
+export const STREAK_SILENCE_MS = 10_000;
+
+interface Streak {
+  count: number;
+  /** When its latest step arrived, by the arrival clock: a platform's own clock may jump. */
+  at: number;
+  open: boolean;
+}
+
+/** What intake must remember of one feed in order to let every message in once and only once. */
+export interface IntakeState {
+  seen: Set<string>;
+  roomId: string | null;
+  /** The highest total of likes that the room has stated. */
+  roomLikes: number;
+  streaks: Map<string, Streak>;
+  /** Keys of the open ones among `streaks`, so that closing need not look through all. */
+  open: Set<string>;
+}
+
+export const newIntake = (): IntakeState => ({ seen: new Set(), roomId: null, roomLikes: 0, streaks: new Map(), open: new Set() });
+
+/**
+ * Lets one message in, by the rules of docs/event-model.md: once (a repeated id changes nothing), streaks (cumulative counts become
+ * differences), likes (the room's total is the highest stated). `state` is changed in place.
+ * @returns the event to keep, or null when the message adds nothing
+ */
+export function takeIn(state: IntakeState, heard: Heard): StreamEvent | null {
+  const { event } = heard;
+  if (state.seen.has(event.id)) return null;
+  const kept = asDifference(state, heard);
+  if (!kept) {
+    state.seen.add(event.id);
+    return null;
+  }
+  remember(state, kept);
+  return kept;
+}
+
+function asDifference(state: IntakeState, { event, likesTotal, streak }: Heard): StreamEvent | null {
+  if (event.kind === 'like' && likesTotal !== undefined) {
+    const room = Math.max(0, likesTotal - state.roomLikes);
+    return room === event.count ? event : { ...event, room };
+  }
+  if (event.kind === 'gift' && streak) {
+    const known = state.streaks.get(streak.key);
+    const count = Math.max(0, streak.count - (known?.count ?? 0));
+    const closes = streak.done && known?.open === true;
+    if (count === 0 && !closes) return null;
+    // A streak that has ended stays ended: a late step still adds its gifts, and opens nothing.
+    const open = !streak.done && (known === undefined || known.open);
+    return { ...event, count, streakId: streak.key, streakOpen: open };
+  }
+  return event;
+}
+
+/**
+ * Takes note of an event that was let in: by `takeIn`, and again when a journal is read back after a restart. Because an event's
+ * counts are differences, the sums are what intake had reached, and the journal needs no second record.
+ */
+export function remember(state: IntakeState, event: StreamEvent): void {
+  state.seen.add(event.id);
+  if (event.kind === 'like') state.roomLikes += event.room ?? event.count;
+  if (event.kind === 'room' && event.roomId !== undefined && event.roomId !== state.roomId) {
+    state.roomId = event.roomId;
+    state.roomLikes = 0;
+  }
+  if (event.kind === 'gift' && event.streakId !== undefined) {
+    const key = event.streakId;
+    const open = event.streakOpen ?? false;
+    const count = (state.streaks.get(key)?.count ?? 0) + event.count;
+    state.streaks.set(key, { count, at: event.seenAt, open });
+    if (open) state.open.add(key);
+    else state.open.delete(key);
+  }
+}
+
+/**
+ * Closes the streaks that have been silent for STREAK_SILENCE_MS.
+ * @param now by the same clock as the events' `seenAt`, ms
+ * @returns the ids of those that closed, oldest first
+ */
+export function closeSilent(state: IntakeState, now: number): string[] {
+  const closed: string[] = [];
+  for (const key of state.open) {
+    const streak = state.streaks.get(key);
+    if (streak && now - streak.at >= STREAK_SILENCE_MS) closed.push(key);
+  }
+  for (const key of closed) closeStreak(state, key);
+  return closed;
+}
+
+/** Closes one streak: what `closeSilent` does to each, and what reading a journal back does again. */
+export function closeStreak(state: IntakeState, key: string): void {
+  const streak = state.streaks.get(key);
+  if (streak) streak.open = false;
+  state.open.delete(key);
+}

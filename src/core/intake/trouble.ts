@@ -1,0 +1,39 @@
+/** How many refused messages a feed keeps for the streamer to look at, and how much of each (UTF-16 units). */
+export const KEPT_BAD = 50;
+export const KEPT_TEXT = 4096;
+
+export interface BadMessage {
+  at: number;
+  reason: string;
+  text: string;
+}
+
+/** A stretch of which the platform says that messages are missing; `lost` is null where it does not say how many. */
+export interface Gap {
+  at: number;
+  lost: number | null;
+}
+
+/** What went wrong in one feed: counted in full, kept in part. Nothing here ever stops a feed. */
+export interface Trouble {
+  badCount: number;
+  bad: BadMessage[];
+  lost: number;
+  gaps: Gap[];
+  duplicates: number;
+}
+
+export const noTrouble = (): Trouble => ({ badCount: 0, bad: [], lost: 0, gaps: [], duplicates: 0 });
+
+/** Counts a refused message and keeps its beginning; the oldest of more than KEPT_BAD goes. */
+export function noteBad(trouble: Trouble, at: number, reason: string, text: string): void {
+  trouble.badCount += 1;
+  trouble.bad.push({ at, reason, text: text.slice(0, KEPT_TEXT) });
+  if (trouble.bad.length > KEPT_BAD) trouble.bad.shift();
+}
+
+export function noteGap(trouble: Trouble, at: number, lost: number | null): void {
+  trouble.lost += lost ?? 0;
+  trouble.gaps.push({ at, lost });
+  if (trouble.gaps.length > KEPT_BAD) trouble.gaps.shift();
+}

@@ -1,0 +1,59 @@
+/** A colour in CSS notation, or a straight gradient between two points of the group (px). */
+export type Fill = string | { from: [number, number]; to: [number, number]; stops: [number, string][] };
+
+export interface FontSpec {
+  family: 'title' | 'text';
+  weight: 500 | 700;
+  /** px of the frame. */
+  size: number;
+}
+
+/** One thing to draw, in px of its group's box. */
+export type Op =
+  | { op: 'rect'; x: number; y: number; w: number; h: number; radius: number | [number, number, number, number]; fill?: Fill; stroke?: { color: string; width: number; dash?: number[] } }
+  | {
+      op: 'text'; x: number; baseline: number; text: string; font: FontSpec; fill: string;
+      outline?: { color: string; width: number };
+      shadow?: { color: string; blur: number; dx: number; dy: number };
+    }
+  | { op: 'image'; x: number; y: number; w: number; h: number; src: string }
+  | { op: 'path'; d: string; x: number; y: number; scale: number; fill: string };
+
+export interface Box {
+  x: number;
+  y: number;
+  w: number;
+  h: number;
+}
+
+/** How a group comes and goes: a pure function of time (ms, the engine's clock). Absent: it stands still. */
+export interface Motion {
+  from: number;
+  until: number;
+}
+
+/**
+ * What is drawn together and cached together: a bitmap of it is kept as long as `ops` stays the same object. Where it stands and how
+ * opaque it is may change every frame at no more than the cost of copying that bitmap.
+ */
+export interface Group {
+  key: string;
+  box: Box;
+  ops: readonly Op[];
+  motion?: Motion;
+}
+
+/** A group at one moment. */
+export interface PlacedGroup extends Group {
+  dx: number;
+  dy: number;
+  opacity: number;
+}
+
+/** The frame at one moment, and when it will next change by itself: `now` while something moves, Infinity when nothing will. */
+export interface DisplayList {
+  width: number;
+  height: number;
+  groups: PlacedGroup[];
+  next: number;
+}

@@ -1,0 +1,39 @@
+import type { FontSpec } from './display';
+
+/** A font file that ships with Gavirn: its family name here, the weights it stands for, and the characters that it is asked for. */
+export interface FontFace {
+  family: string;
+  weight: string;
+  /** Path below node_modules. */
+  file: string;
+  /** CSS unicode-range; absent: everything. */
+  range?: string;
+}
+
+const expo = (name: string, face: string) => `@expo-google-fonts/${name}/${face}`;
+
+/** All are under the SIL Open Font License 1.1. One weight of each further script: its file is large, and alerts are bold. */
+export const FONT_FACES: readonly FontFace[] = [
+  { family: 'Bricolage Grotesque', weight: '500', file: expo('bricolage-grotesque', '500Medium/BricolageGrotesque_500Medium.ttf') },
+  { family: 'Bricolage Grotesque', weight: '700', file: expo('bricolage-grotesque', '700Bold/BricolageGrotesque_700Bold.ttf') },
+  { family: 'Atkinson Hyperlegible Next', weight: '500', file: expo('atkinson-hyperlegible-next', '500Medium/AtkinsonHyperlegibleNext_500Medium.ttf') },
+  { family: 'Atkinson Hyperlegible Next', weight: '700', file: expo('atkinson-hyperlegible-next', '700Bold/AtkinsonHyperlegibleNext_700Bold.ttf') },
+  { family: 'Noto Sans Arabic', weight: '400 900', file: expo('noto-sans-arabic', '600SemiBold/NotoSansArabic_600SemiBold.ttf'), range: 'U+0600-06FF,U+0750-077F,U+0870-08FF,U+FB50-FDFF,U+FE70-FEFF' },
+  { family: 'Noto Sans Devanagari', weight: '400 900', file: expo('noto-sans-devanagari', '600SemiBold/NotoSansDevanagari_600SemiBold.ttf'), range: 'U+0900-097F,U+A8E0-A8FF,U+1CD0-1CFF' },
+  { family: 'Noto Sans Thai', weight: '400 900', file: expo('noto-sans-thai', '600SemiBold/NotoSansThai_600SemiBold.ttf'), range: 'U+0E00-0E7F' },
+  { family: 'Noto Sans JP', weight: '400 900', file: expo('noto-sans-jp', '600SemiBold/NotoSansJP_600SemiBold.ttf'), range: 'U+2E80-2FFF,U+3000-30FF,U+31F0-31FF,U+3400-4DBF,U+4E00-9FFF,U+F900-FAFF,U+FF00-FFEF,U+20000-2FA1F' },
+];
+
+const OWN: Record<FontSpec['family'], string> = { title: 'Bricolage Grotesque', text: 'Atkinson Hyperlegible Next' };
+const FURTHER = FONT_FACES.filter((face) => face.range).map((face) => `"${face.family}"`).join(', ');
+
+/** The canvas and CSS `font` shorthand, with every script's family behind our own. */
+export const cssFont = ({ family, weight, size }: FontSpec): string => `${weight} ${size}px "${OWN[family]}", ${FURTHER}, sans-serif`;
+
+/** The @font-face rules of FONT_FACES; `base` is where their files are served, ending in a slash. */
+export function fontFaceCss(base: string): string {
+  return FONT_FACES.map(({ family, weight, file, range }) => {
+    const name = file.slice(file.lastIndexOf('/') + 1);
+    return `@font-face{font-family:"${family}";font-weight:${weight};src:url("${base}${name}");font-display:block;${range ? `unicode-range:${range}` : ''}}`;
+  }).join('\n');
+}

@@ -1,0 +1,196 @@
+import type { Box, DisplayList, Fill, Op, PlacedGroup } from './display';
+import { cssFont } from './font';
+
+/** The part of the Canvas 2D interface that is drawn with: a browser's and @napi-rs/canvas's both have it. */
+export type Context2D = Pick<
+  CanvasRenderingContext2D,
+  | 'save' | 'restore' | 'setTransform' | 'clearRect' | 'beginPath' | 'rect' | 'clip' | 'roundRect' | 'fill' | 'stroke' | 'drawImage' | 'fillText'
+  | 'strokeText' | 'measureText' | 'createLinearGradient' | 'setLineDash' | 'translate' | 'scale'
+  | 'fillStyle' | 'strokeStyle' | 'lineWidth' | 'lineJoin' | 'globalAlpha' | 'font' | 'textAlign' | 'textBaseline' | 'shadowColor' | 'shadowBlur'
+  | 'shadowOffsetX' | 'shadowOffsetY'
+>;
+
+export interface Surface {
+  context: Context2D;
+  /** What drawImage takes. */
+  image: CanvasImageSource;
+}
+
+/** What the painter needs of the place where it runs. */
+export interface PaintHost {
+  /** A transparent surface of whole px. */
+  surface: (width: number, height: number) => Surface;
+  /** A loaded image, or undefined while it is not there (the host calls `forget` when it is). */
+  image: (src: string) => CanvasImageSource | undefined;
+  path: (d: string) => Path2D;
+}
+
+interface Layer {
+  ops: readonly Op[];
+  surface: Surface;
+}
+
+/** Text outlines and shadows reach beyond their box; px of the frame. */
+const BLEED = 24;
+
+/**
+ * Draws display lists on one canvas. It keeps a bitmap for each group and copies it as long as the group's operations are the same
+ * object; a list that shows what is already there draws nothing at all.
+ */
+export class Painter {
+  private layers = new Map<string, Layer>();
+  private shown: PlacedGroup[] = [];
+  private whole = true;
+
+  /** @param scale px of the canvas for one px of the frame */
+  constructor(private readonly target: Context2D, private readonly host: PaintHost, private scale = 1) {}
+
+  /** After the canvas was resized, which empties it. */
+  resize(scale: number): void {
+    this.scale = scale;
+    this.forget();
+  }
+
+  /** Drops every bitmap, so that all is drawn anew: a font or an image has arrived. */
+  forget(): void {
+    this.layers.clear();
+    this.whole = true;
+  }
+
+  /** Paints the list; returns how many groups were copied to the canvas, 0 when nothing had changed. */
+  paint(list: DisplayList): number {
+    const dirty = this.whole ? { x: 0, y: 0, w: list.width, h: list.height } : changedBox(this.shown, list.groups);
+    if (!dirty) return 0;
+    const { target, scale } = this;
+    const clear = wholePixels(dirty, scale);
+    target.setTransform(1, 0, 0, 1, 0, 0);
+    target.save();
+    target.beginPath();
+    target.rect(clear.x, clear.y, clear.w, clear.h);
+    target.clip();
+    target.clearRect(clear.x, clear.y, clear.w, clear.h);
+    let copied = 0;
+    for (const group of list.groups) {
+      if (group.opacity <= 0 || !meets(reach(group), dirty)) continue;
+      const layer = this.layer(group);
+      target.globalAlpha = group.opacity;
+      target.drawImage(layer.surface.image, Math.round((group.box.x + group.dx - BLEED) * scale), Math.round((group.box.y + group.dy - BLEED) * scale));
+      copied += 1;
+    }
+    target.restore();
+    for (const key of this.layers.keys()) if (!list.groups.some((group) => group.key === key)) this.layers.delete(key);
+    this.shown = list.groups;
+    this.whole = false;
+    return copied;
+  }
+
+  private layer(group: PlacedGroup): Layer {
+    const known = this.layers.get(group.key);
+    if (known?.ops === group.ops) return known;
+    const surface = this.host.surface(Math.ceil((group.box.w + 2 * BLEED) * this.scale), Math.ceil((group.box.h + 2 * BLEED) * this.scale));
+    surface.context.setTransform(this.scale, 0, 0, this.scale, BLEED * this.scale, BLEED * this.scale);
+    for (const op of group.ops) draw(surface.context, op, this.host);
+    const layer = { ops: group.ops, surface };
+    this.layers.set(group.key, layer);
+    return layer;
+  }
+}
+
+const reach = ({ box, dx, dy }: PlacedGroup): Box => ({ x: box.x + dx - BLEED, y: box.y + dy - BLEED, w: box.w + 2 * BLEED, h: box.h + 2 * BLEED });
+
+const meets = (a: Box, b: Box): boolean => a.x < b.x + b.w && b.x < a.x + a.w && a.y < b.y + b.h && b.y < a.y + a.h;
+
+const union = (a: Box | null, b: Box): Box => {
+  if (!a) return b;
+  const x = Math.min(a.x, b.x);
+  const y = Math.min(a.y, b.y);
+  return { x, y, w: Math.max(a.x + a.w, b.x + b.w) - x, h: Math.max(a.y + a.h, b.y + b.h) - y };
+};
+
+const wholePixels = (box: Box, scale: number): Box => {
+  const x = Math.floor(box.x * scale);
+  const y = Math.floor(box.y * scale);
+  return { x, y, w: Math.ceil((box.x + box.w) * scale) - x, h: Math.ceil((box.y + box.h) * scale) - y };
+};
+
+/** What must be drawn again to get from one frame to the next; null when they look the same. */
+function changedBox(before: readonly PlacedGroup[], after: readonly PlacedGroup[]): Box | null {
+  const sameOrder = before.length === after.length && before.every((group, n) => group.key === after[n]?.key);
+  let dirty: Box | null = null;
+  if (!sameOrder) {
+    const keys = new Set(after.map(({ key }) => key));
+    for (const group of before) if (!keys.has(group.key)) dirty = union(dirty, reach(group));
+  }
+  const known = new Map(before.map((group) => [group.key, group]));
+  for (const group of after) {
+    const old = known.get(group.key);
+    if (old && sameLook(old, group) && sameOrder) continue;
+    if (old) dirty = union(dirty, reach(old));
+    dirty = union(dirty, reach(group));
+  }
+  return dirty;
+}
+
+const sameLook = (a: PlacedGroup, b: PlacedGroup): boolean =>
+  a.ops === b.ops && a.dx === b.dx && a.dy === b.dy && a.opacity === b.opacity
+  && a.box.x === b.box.x && a.box.y === b.box.y && a.box.w === b.box.w && a.box.h === b.box.h;
+
+function fillOf(context: Context2D, fill: Fill): string | CanvasGradient {
+  if (typeof fill === 'string') return fill;
+  const gradient = context.createLinearGradient(...fill.from, ...fill.to);
+  for (const [offset, color] of fill.stops) gradient.addColorStop(offset, color);
+  return gradient;
+}
+
+/** Draws one operation at the context's present transform. */
+function draw(context: Context2D, op: Op, host: PaintHost): void {
+  context.save();
+  switch (op.op) {
+    case 'rect':
+      context.beginPath();
+      context.roundRect(op.x, op.y, op.w, op.h, op.radius);
+      if (op.fill !== undefined) {
+        context.fillStyle = fillOf(context, op.fill);
+        context.fill();
+      }
+      if (op.stroke) {
+        context.strokeStyle = op.stroke.color;
+        context.lineWidth = op.stroke.width;
+        context.setLineDash(op.stroke.dash ?? []);
+        context.stroke();
+      }
+      break;
+    case 'text':
+      context.font = cssFont(op.font);
+      context.textBaseline = 'alphabetic';
+      context.textAlign = 'left';
+      context.lineJoin = 'round';
+      if (op.shadow) {
+        context.shadowColor = op.shadow.color;
+        context.shadowBlur = op.shadow.blur;
+        context.shadowOffsetX = op.shadow.dx;
+        context.shadowOffsetY = op.shadow.dy;
+      }
+      if (op.outline) {
+        context.strokeStyle = op.outline.color;
+        context.lineWidth = op.outline.width;
+        context.strokeText(op.text, op.x, op.baseline);
+        context.shadowColor = 'transparent';
+      }
+      context.fillStyle = op.fill;
+      context.fillText(op.text, op.x, op.baseline);
+      break;
+    case 'image': {
+      const image = host.image(op.src);
+      if (image) context.drawImage(image, op.x, op.y, op.w, op.h);
+      break;
+    }
+    case 'path':
+      context.translate(op.x, op.y);
+      context.scale(op.scale, op.scale);
+      context.fillStyle = op.fill;
+      context.fill(host.path(op.d));
+      break;
+  }
+  context.restore();
+}

@@ -1,0 +1,135 @@
+import { z } from 'zod';
+import { cleanText, ROLES, type Role, type Viewer } from '@/core/event/viewer';
+import type { StreamEvent } from '@/core/event/event';
+import type { Reading } from '@/core/intake/heard';
+import { MAX_MESSAGE, type Frame, type Origin } from './frame';
+
+/*
+ * Brindle's messages (docs/brindle.md) become events. One message is one event; what is cumulative on the wire (streak counts, the
+ * room's likes) is handed on beside it and made a difference by intake.
+ */
+
+const amount = z.number().int().min(0).max(1e9);
+const user = z.object({
+  uid: z.string().min(1).max(200),
+  handle: z.string().max(100_000).default(''),
+  nickname: z.string().max(100_000).default(''),
+  // A badge we do not know yet must not cost the viewer the gift.
+  badges: z.array(z.string()).default([]),
+});
+const said = { msgId: z.string().min(1).max(200), at: z.iso.datetime({ offset: true }), user };
+
+const wire = {
+  room: z.object({
+    state: z.enum(['offline', 'live', 'ended']),
+    roomId: z.string().max(200).nullish(),
+    startedAt: z.iso.datetime({ offset: true }).nullish(),
+  }),
+  viewers: z.object({ watching: amount }),
+  join: z.object(said),
+  chat: z.object({ ...said, text: z.string() }),
+  like: z.object({ ...said, taps: amount, total: amount }),
+  follow: z.object(said),
+  share: z.object(said),
+  subscribe: z.object({ ...said, months: z.number().int().min(0).max(1200) }),
+  gift: z.object({
+    ...said,
+    gift: z.object({ id: z.string().min(1).max(100), name: z.string().max(10_000), coins: amount }),
+    streak: z.object({ key: z.string().min(1).max(200), count: amount.min(1), done: z.boolean() }).nullable(),
+  }),
+  gap: z.object({ lost: z.number().int().min(0).nullish(), at: z.iso.datetime({ offset: true }).nullish() }),
+};
+
+type Wire = { [K in keyof typeof wire]: z.infer<(typeof wire)[K]> };
+type Said = Wire['follow'];
+
+const viewerOf = ({ user: u }: Said): Viewer => {
+  const handle = cleanText(u.handle, 200);
+  return {
+    id: u.uid,
+    handle,
+    name: cleanText(u.nickname, 200) || handle || 'Someone',
+    roles: u.badges.filter((badge): badge is Role => (ROLES as readonly string[]).includes(badge)),
+  };
+};
+
+/** What Brindle can send, for the feed's card; `subscribe` needs the account to be admitted first. */
+export const brindleKinds = ['like', 'gift', 'follow', 'chat', 'share', 'subscribe', 'join', 'audience'] as const;
+
+/**
+ * Reads one message of Brindle's event stream.
+ * @param frame event name, data (JSON) and id as the transport delivered them
+ * @param origin the feed, and when it arrived (ms since the epoch); null takes the platform's own time, as for a saved stream
+ * @returns the event, a gap, or a refusal with a sentence; it never throws
+ */
+export function readBrindle(frame: Frame, origin: Origin): Reading {
+  if (frame.data.length > MAX_MESSAGE) {
+    return { kind: 'bad', reason: `The message is ${frame.data.length.toLocaleString('en')} characters long; no more than ${MAX_MESSAGE.toLocaleString('en')} are read.` };
+  }
+  if (!(frame.event in wire)) return { kind: 'bad', reason: `Brindle sent a kind of message that Gavirn does not know: "${frame.event.slice(0, 40)}".` };
+  const name = frame.event as keyof Wire;
+  let json: unknown;
+  try {
+    json = JSON.parse(frame.data);
+  } catch {
+    return { kind: 'bad', reason: 'The message is not whole: its JSON cannot be read.' };
+  }
+  const parsed = wire[name].safeParse(json);
+  if (!parsed.success) {
+    const issue = parsed.error.issues[0];
+    return { kind: 'bad', reason: `The ${name} message has no usable "${issue?.path.join('.') || 'content'}".` };
+  }
+  return toReading(name, parsed.data as Wire[keyof Wire], frame, origin);
+}
+
+function toReading(name: keyof Wire, message: Wire[keyof Wire], frame: Frame, { feed, seenAt }: Origin): Reading {
+  const heard = (event: StreamEvent): Reading => ({ kind: 'heard', heard: { event } });
+  const of = <K extends keyof Wire>(_name: K) => message as Wire[K];
+  const stamp = (at: number) => ({ feed, at, seenAt: seenAt ?? at });
+  const by = (m: Said) => ({ id: m.msgId, ...stamp(Date.parse(m.at)), viewer: viewerOf(m) });
+  // room and viewers carry neither an id nor a time of their own: the stream's id, and the time of arrival.
+  const unsigned = (prefix: string) => ({ id: `${prefix}:${frame.id}`, ...stamp(seenAt ?? 0) });
+  switch (name) {
+    case 'room': {
+      const m = of('room');
+      const startedAt = m.startedAt ? Date.parse(m.startedAt) : undefined;
+      const when = seenAt === null && startedAt !== undefined ? { at: startedAt, seenAt: startedAt } : {};
+      return heard({
+        ...unsigned(`room:${m.state}`), ...when, kind: 'room', state: m.state,
+        ...(m.roomId ? { roomId: m.roomId } : {}), ...(startedAt === undefined ? {} : { startedAt }),
+      });
+    }
+    case 'viewers':
+      return heard({ ...unsigned('viewers'), kind: 'audience', watching: of('viewers').watching });
+    case 'chat': {
+      const m = of('chat');
+      return heard({ ...by(m), kind: 'chat', text: cleanText(m.text, 2000) });
+    }
+    case 'like': {
+      const m = of('like');
+      return { kind: 'heard', heard: { event: { ...by(m), kind: 'like', count: m.taps }, likesTotal: m.total } };
+    }
+    case 'subscribe': {
+      const m = of('subscribe');
+      return heard({ ...by(m), kind: 'subscribe', tier: 1, months: m.months, gifted: false });
+    }
+    case 'gift': {
+      const m = of('gift');
+      const event: StreamEvent = {
+        ...by(m), kind: 'gift', giftId: m.gift.id, name: cleanText(m.gift.name, 200), unitCoins: m.gift.coins, count: m.streak?.count ?? 1,
+      };
+      if (!m.streak) return heard(event);
+      // A key is only promised to be one's own within a viewer's gifts of one sort.
+      const key = `${m.user.uid}:${m.gift.id}:${m.streak.key}`;
+      return { kind: 'heard', heard: { event, streak: { key, count: m.streak.count, done: m.streak.done } } };
+    }
+    case 'gap': {
+      const m = of('gap');
+      return { kind: 'gap', lost: m.lost ?? null, at: m.at ? Date.parse(m.at) : seenAt };
+    }
+    case 'follow':
+    case 'share':
+    case 'join':
+      return heard({ ...by(of(name)), kind: name });
+  }
+}
