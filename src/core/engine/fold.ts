@@ -37,10 +37,10 @@ export function fold(state: SessionState, input: Input, emit?: (effect: Effect) 
   return state;
 }
 
-/** A new session starts from nothing, but for what is being shown. */
+/** A new session starts from nothing: its journal, read back alone, must give the same state. */
 function begin(state: SessionState, session: string): void {
-  const { now, show, queues, played, alerts } = state;
-  Object.assign(state, newState(show), { now, queues, played, alerts, session: { id: session, startedAt: now, endedAt: null } });
+  const { now, show } = state;
+  Object.assign(state, newState(show), { now, session: { id: session, startedAt: now, endedAt: null } });
   for (const goal of show.goals) state.goals.set(goal.id, startGoal(goal));
 }
 

@@ -25,7 +25,7 @@ export const inputSchema = z.discriminatedUnion('input', [
   z.object({ input: z.literal('event'), at, event: streamEventSchema, position: z.string().max(200).optional() }),
   z.object({ input: z.literal('streakEnd'), at, feed: id, streak: z.string().max(500) }),
   z.object({ input: z.literal('gap'), at, feed: id, lost: z.number().int().min(0).nullable(), position: z.string().max(200).optional() }),
-  z.object({ input: z.literal('bad'), at, feed: id, reason: z.string().max(1000), text: z.string().max(5000) }),
+  z.object({ input: z.literal('bad'), at, feed: id, reason: z.string().max(1000), text: z.string().max(5000), position: z.string().max(200).optional() }),
   z.object({ input: z.literal('command'), at, command: commandSchema }),
   z.object({ input: z.literal('tick'), at }),
 ]);

@@ -17,6 +17,9 @@ export function isolate(text: string): string {
   return RIGHT_TO_LEFT.test(plain) ? ISOLATE + plain + POP : plain;
 }
 
+/** Text for those who do not lay it out: without the marks that `isolate` sets. */
+export const withoutIsolates = (text: string): string => text.replace(/[\u2068\u2069]/g, '');
+
 /** Fills `{field}`s. One that has no value says its fallback; one that does not exist stays as it was typed, so that it can be seen. */
 export function fillWords(words: string, values: WordValues): string {
   return words.replace(/\{(\w+)\}/g, (typed, name: string) => {

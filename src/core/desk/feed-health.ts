@@ -1,0 +1,52 @@
+import type { StreamEvent } from '@/core/event/event';
+import type { EventKind } from '@/core/event/kind';
+import type { FeedState } from '@/core/platform/feed-state';
+
+/** What is known of one feed's connection, for its card and its lane. Times in ms. */
+export interface FeedHealth {
+  state: FeedState;
+  since: number;
+  reconnects: number;
+  /** From the platform's stamp to here, the clocks' difference taken out; null before the first event with a time. */
+  latencyMs: number | null;
+  /** How far the platform's clock is ahead of this one; estimated. */
+  clockAheadMs: number;
+  lastSeen: Partial<Record<EventKind, number>>;
+}
+
+/** A difference of clocks smaller than this is not told apart from latency. */
+const CLOCK_MATTERS_MS = 2000;
+
+/** Keeps one feed's health: its state, its latency, and how far its clock is off. */
+export class HealthKeeper {
+  readonly health: FeedHealth;
+  private stated: number | null = null;
+  private least = Infinity;
+
+  constructor(now: number) {
+    this.health = { state: 'looking', since: now, reconnects: 0, latencyMs: null, clockAheadMs: 0, lastSeen: {} };
+  }
+
+  state(state: FeedState, now: number): void {
+    if (state === 'reconnecting') this.health.reconnects += 1;
+    this.health.state = state;
+    this.health.since = now;
+  }
+
+  /** The platform's own word on its time (the Date header), as ms ahead of ours. */
+  clock(aheadMs: number): void {
+    this.stated = aheadMs;
+  }
+
+  event(event: StreamEvent, now: number): void {
+    this.health.lastSeen[event.kind] = now;
+    if (event.kind === 'room' || event.kind === 'audience') return;
+    // The quickest message of all says most about the clocks: what is slower was underway longer.
+    const difference = event.seenAt - event.at;
+    this.least = Math.min(this.least, difference);
+    const off = Math.abs(this.least) > CLOCK_MATTERS_MS || this.least < 0 ? -this.least : 0;
+    this.health.clockAheadMs = off === 0 && this.stated !== null && Math.abs(this.stated) > CLOCK_MATTERS_MS ? this.stated : off;
+    const latency = Math.max(0, difference + off);
+    this.health.latencyMs = this.health.latencyMs === null ? latency : Math.round(this.health.latencyMs * 0.9 + latency * 0.1);
+  }
+}

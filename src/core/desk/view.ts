@@ -1,0 +1,61 @@
+import type { GoalState } from '@/core/engine/goal';
+import type { Alert } from '@/core/engine/queue';
+import type { Totals } from '@/core/engine/tally';
+import type { BadMessage, Gap } from '@/core/intake/trouble';
+import type { Live, Piece } from '@/core/piece';
+import type { FrameSize } from '@/core/show/show';
+import type { FeedHealth } from './feed-health';
+import type { Happened, Mark } from './happened';
+
+/** What an outlet paints (docs/outlet-stream.md): the frame, its pieces back to front, and what each shows now. */
+export interface OutletView {
+  frame: FrameSize;
+  pieces: Piece[];
+  live: Record<string, Live>;
+}
+
+/** One feed as the app shows it. */
+export interface FeedView extends FeedHealth {
+  bad: number;
+  lost: number;
+  duplicates: number;
+  /** The latest refused messages and gaps, newest last. */
+  badKept: BadMessage[];
+  gapsKept: Gap[];
+}
+
+/** A spotlight's queue as the desk shows it: what plays, and what waits. */
+export interface QueueView {
+  alerts: Alert[];
+  /** How many there are in all; `alerts` holds no more than the first few. */
+  count: number;
+  /** When the last of them will have ended. */
+  until: number;
+}
+
+/** Everything that the app shows of a running show. Sections are sent when they change; `happened` and `marks` only what is new. */
+export interface DeskView {
+  session: { id: string; startedAt: number; endedAt: number | null } | null;
+  trouble: string | null;
+  feeds: Record<string, FeedView>;
+  totals: Totals;
+  goals: GoalState[];
+  queues: Record<string, QueueView>;
+  played: Alert[];
+  live: Record<string, Live>;
+  /** How many places show each outlet now. */
+  outlets: Record<string, number>;
+  happened: Happened[];
+  marks: Mark[];
+}
+
+/** A finished session that waits to be taken by a browser. Times: ms, UTC. */
+export interface FinishedSession {
+  id: string;
+  startedAt: number;
+  endedAt: number;
+  totals: Totals;
+  /** What the platforms said was lost, and how many messages were refused. */
+  lost: number;
+  bad: number;
+}

@@ -1,0 +1,27 @@
+import { streamEventSchema, type StreamEvent } from '@/core/event/event';
+import { cleanText } from '@/core/event/viewer';
+import { MAX_MESSAGE } from '@/core/platform/frame';
+
+export type ReadEvent = { ok: true; event: StreamEvent } | { ok: false; reason: string };
+
+/** Reads one line of an event log: NDJSON, one StreamEvent a line (docs/event-model.md). */
+export function readEventLine(line: string): ReadEvent {
+  if (line.length > MAX_MESSAGE) return { ok: false, reason: `The line is ${line.length.toLocaleString('en')} characters long; no more than ${MAX_MESSAGE.toLocaleString('en')} are read.` };
+  let json: unknown;
+  try {
+    json = JSON.parse(line);
+  } catch {
+    return { ok: false, reason: 'The line is not whole: its JSON cannot be read.' };
+  }
+  const parsed = streamEventSchema.safeParse(json);
+  if (!parsed.success) {
+    const issue = parsed.error.issues[0];
+    return { ok: false, reason: `The event has no usable "${issue?.path.join('.') || 'content'}".` };
+  }
+  const event = parsed.data;
+  if (event.viewer) event.viewer.name = cleanText(event.viewer.name, 200) || event.viewer.handle || 'Someone';
+  return { ok: true, event };
+}
+
+/** One line of an event log, with its line feed. */
+export const writeEventLine = (event: StreamEvent): string => `${JSON.stringify(event)}\n`;

@@ -1,0 +1,120 @@
+import type { StreamEvent } from '@/core/event/event';
+import { fold } from '@/core/engine/fold';
+import type { Input } from '@/core/engine/input';
+import type { Alert } from '@/core/engine/queue';
+import { freeze, newState, troubleOf, type SessionState } from '@/core/engine/state';
+import { closeSilent, newIntake, takeIn, type IntakeState } from '@/core/intake/intake';
+import type { Reading } from '@/core/intake/heard';
+import { readBrindle } from '@/core/platform/brindle';
+import type { Frame } from '@/core/platform/frame';
+import type { Show } from '@/core/show/show';
+import { withoutIsolates } from '@/core/engine/words';
+import { readEventLine } from './events';
+
+/** The feed that a replayed message belongs to when the file does not say. */
+const FEED = 'replay';
+
+/**
+ * A recorded session run through intake and engine by the clock of its own events: the same file gives the same result, whenever
+ * and wherever. Every message ends as exactly one of: an event, a duplicate (it added nothing), bad, or a gap.
+ */
+export class Replay {
+  readonly state: SessionState;
+  readonly alerts: Alert[] = [];
+  private readonly intakes = new Map<string, IntakeState>();
+  private events = 0;
+  private duplicates = 0;
+  private begun = false;
+
+  constructor(show: Show) {
+    this.state = newState(show);
+  }
+
+  /** One message of a saved Brindle stream. */
+  brindle(frame: Frame): void {
+    this.read(readBrindle(frame, { feed: FEED, seenAt: null }), frame.data);
+  }
+
+  /** One line of an event log; its counts are differences already, so that only "once" is left to be done. */
+  eventLine(line: string): void {
+    const read = readEventLine(line);
+    this.read(read.ok ? { kind: 'heard', heard: { event: read.event } } : { kind: 'bad', reason: read.reason }, line);
+  }
+
+  private read(reading: Reading, raw: string): void {
+    switch (reading.kind) {
+      case 'bad':
+        this.put({ input: 'bad', at: this.state.now, feed: FEED, reason: reading.reason, text: raw.slice(0, 4096) });
+        break;
+      case 'gap':
+        this.put({ input: 'gap', at: Math.max(this.state.now, reading.at ?? 0), feed: FEED, lost: reading.lost });
+        break;
+      case 'heard': {
+        // A message without a time of its own (how many watch) happens when the one before it did.
+        const heard = reading.heard.event;
+        const event: StreamEvent = heard.at > 0 ? heard : { ...heard, at: this.state.now, seenAt: this.state.now };
+        const intake = this.intakeOf(event.feed);
+        for (const streak of closeSilent(intake, event.seenAt)) this.put({ input: 'streakEnd', at: event.seenAt, feed: event.feed, streak });
+        const kept = takeIn(intake, { ...reading.heard, event });
+        if (!kept) {
+          this.duplicates += 1;
+          troubleOf(this.state, event.feed).duplicates += 1;
+          return;
+        }
+        this.events += 1;
+        this.put({ input: 'event', at: kept.seenAt, event: kept });
+      }
+    }
+  }
+
+  private intakeOf(feed: string): IntakeState {
+    let intake = this.intakes.get(feed);
+    if (!intake) {
+      intake = newIntake();
+      this.intakes.set(feed, intake);
+    }
+    return intake;
+  }
+
+  private put(input: Input): void {
+    if (!this.begun) {
+      this.begun = true;
+      fold(this.state, { input: 'begin', at: input.at, session: FEED });
+    }
+    fold(this.state, input, (effect) => {
+      if (effect.effect === 'alert') this.alerts.push(effect.alert);
+    });
+  }
+
+  /**
+   * What the recording comes to, as `./gavirn replay` prints it.
+   * @param hash makes the hex SHA-256 of the state's canonical JSON
+   */
+  summary(hash: (state: ReturnType<typeof freeze>) => string) {
+    const { totals, viewers, goals, troubles } = this.state;
+    let bad = 0;
+    let lost = 0;
+    for (const trouble of troubles.values()) {
+      bad += trouble.badCount;
+      lost += trouble.lost;
+    }
+    const { byKind } = totals;
+    const board = [...viewers.values()].filter(({ coins, likes }) => coins > 0 || likes > 0)
+      .sort((a, b) => b.coins - a.coins || b.likes - a.likes || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0)).slice(0, 10);
+    return {
+      events: this.events,
+      duplicates: this.duplicates,
+      bad,
+      lost,
+      counts: {
+        follow: byKind.follow, share: byKind.share, chat: byKind.chat, join: byKind.join, subscribe: byKind.subscribe,
+        gift: { count: totals.gifts, coins: totals.coins },
+        like: { room: totals.likes, viewers: totals.viewerLikes },
+      },
+      leaderboard: board.map(({ id, name, coins, likes }) => ({ id, name, coins, likes })),
+      goals: [...goals.values()].map(({ id, value, target, reached, hidden }) => ({ id, value, target, reached, hidden })),
+      alerts: this.alerts.map(({ cue, spotlight, from, until, text }) => ({ cue, spotlight, from, until, text: withoutIsolates(text) })),
+      state: hash(freeze(this.state)),
+    };
+  }
+}

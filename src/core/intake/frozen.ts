@@ -1,0 +1,12 @@
+import type { IntakeState } from './intake';
+
+/** An intake's state as plain JSON, and back. */
+export const freezeIntake = (state: IntakeState) => ({
+  seen: [...state.seen], roomId: state.roomId, roomLikes: state.roomLikes, streaks: [...state.streaks], open: [...state.open],
+});
+
+export type FrozenIntake = ReturnType<typeof freezeIntake>;
+
+export const thawIntake = (frozen: FrozenIntake): IntakeState => ({
+  ...frozen, seen: new Set(frozen.seen), streaks: new Map(frozen.streaks), open: new Set(frozen.open),
+});

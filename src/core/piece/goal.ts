@@ -1,0 +1,71 @@
+import { z } from 'zod';
+import type { FontSpec, Op } from '@/core/paint/display';
+import { cutLine, lineOps, lineWidth } from '@/core/paint/text';
+import { pieceBase, type DrawTools, type PieceKind } from './piece';
+import { STYLES } from './style';
+
+const schema = z.object({ ...pieceBase, kind: z.literal('goal'), goal: z.string().max(100) });
+export type GoalPiece = z.infer<typeof schema>;
+
+export interface GoalLive {
+  kind: 'goal';
+  /** Null when the piece's goal is not in the show any more. */
+  goal: { name: string; value: number; target: number; hidden: boolean } | null;
+}
+
+const figures = (n: number): string => n.toLocaleString('en');
+
+/** A goal's name, where it stands, and a bar. */
+export const goal: PieceKind<GoalPiece, GoalLive> = {
+  kind: 'goal',
+  title: 'Goal',
+  purpose: 'Count',
+  says: 'A target that everyone fills together.',
+  schema,
+  least: { w: 300, h: 90 },
+  make: (id, { frame, goals }) => ({
+    id, kind: 'goal', name: 'Goal', style: 'slip', goal: goals[0]?.id ?? '',
+    place: { x: Math.round(frame.width * 0.083), y: Math.round(frame.height * 0.055), w: Math.round(frame.width * 0.75), h: 168 },
+  }),
+  controls: [
+    { field: 'name', label: 'Name', control: 'text' },
+    { field: 'goal', label: 'Goal', control: 'choice', from: 'goals' },
+  ],
+  live(piece, state) {
+    const defined = state.derived.goalsById.get(piece.goal);
+    const course = state.goals.get(piece.goal);
+    if (!defined) return { kind: 'goal', goal: null };
+    return { kind: 'goal', goal: { name: defined.name, value: course?.value ?? 0, target: course?.target ?? defined.target, hidden: course?.hidden ?? false } };
+  },
+  sample(piece, show) {
+    const defined = show.goals.find(({ id }) => id === piece.goal);
+    return { kind: 'goal', goal: defined ? { name: defined.name, value: 0, target: defined.target, hidden: false } : null };
+  },
+  draw(piece, live, tools) {
+    if (live.goal?.hidden && tools.seen === 'air') return [];
+    if (!live.goal && tools.seen === 'air') return [];
+    return [{ key: piece.id, box: piece.place, ops: goalOps(piece, live.goal, tools) }];
+  },
+  twin: (_piece, live) => (live.goal && !live.goal.hidden ? `${live.goal.name}: ${figures(live.goal.value)} of ${figures(live.goal.target)}` : ''),
+};
+
+function goalOps(piece: GoalPiece, shown: GoalLive['goal'], { measure }: DrawTools): Op[] {
+  const { w, h } = piece.place;
+  const style = STYLES[piece.style];
+  const pad = { x: style.pad.x, y: Math.min(style.pad.y, h * 0.18) };
+  const inner = { w: w - 2 * pad.x, h: h - 2 * pad.y - (piece.style === 'slip' ? 14 : 0) };
+  const size = Math.round(Math.min(56, inner.h * 0.44, inner.w * 0.075));
+  const font: FontSpec = { family: 'title', weight: 700, size };
+  const baseline = pad.y + size * 0.84;
+  const standing = shown ? `${figures(shown.value)} / ${figures(shown.target)}` : '';
+  const room = inner.w - lineWidth(standing, font, measure) - size;
+  const name = shown ? shown.name : 'Choose a goal for this piece';
+  const barTop = pad.y + size * 1.32;
+  const share = shown ? Math.min(1, shown.value / shown.target) : 0;
+  return [
+    ...style.panel(w, h),
+    ...lineOps(cutLine(name, Math.max(room, size * 2), font, measure), pad.x, baseline, font, style.text, measure),
+    ...lineOps(standing, w - pad.x, baseline, font, style.text, measure, 'right'),
+    ...style.bar(pad.x, barTop, inner.w, Math.max(12, inner.h - size * 1.32), inner.w * share),
+  ];
+}

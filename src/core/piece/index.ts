@@ -1,0 +1,34 @@
+import { z } from 'zod';
+import type { SessionState } from '@/core/engine/state';
+import type { Group } from '@/core/paint/display';
+import type { Show } from '@/core/show/show';
+import { goal, type GoalLive, type GoalPiece } from './goal';
+import { leaderboard, type LeaderboardLive, type LeaderboardPiece } from './leaderboard';
+import type { DrawTools, PieceKind } from './piece';
+import { spotlight, type SpotlightLive, type SpotlightPiece } from './spotlight';
+
+export type Piece = SpotlightPiece | GoalPiece | LeaderboardPiece;
+export type Live = SpotlightLive | GoalLive | LeaderboardLive;
+export type PieceKindName = Piece['kind'];
+
+type LiveOf<P extends Piece> = Extract<Live, { kind: P['kind'] }>;
+
+/** Every kind of piece, in the order in which they are offered. A new one is its file, and its lines here. */
+export const PIECE_KINDS = { spotlight, goal, leaderboard } as const;
+
+export const pieceSchema: z.ZodType<Piece> = z.union([spotlight.schema, goal.schema, leaderboard.schema]);
+
+// A piece's kind picks the file that knows it; that the two belong together is said here once.
+const kindOf = <P extends Piece>(piece: P): PieceKind<P, LiveOf<P>> => PIECE_KINDS[piece.kind] as unknown as PieceKind<P, LiveOf<P>>;
+
+/** What a piece shows of the session. */
+export const liveOf = (piece: Piece, state: SessionState): Live => kindOf(piece).live(piece, state);
+
+export const sampleOf = (piece: Piece, show: Show): Live => kindOf(piece).sample(piece, show);
+
+/** What a piece draws. Live data of another kind (a piece's kind has just changed) counts as none. */
+export function drawPiece(piece: Piece, live: Live, tools: DrawTools): Group[] {
+  return live.kind === piece.kind ? kindOf(piece).draw(piece, live, tools) : [];
+}
+
+export const twinOf = (piece: Piece, live: Live, now: number): string => (live.kind === piece.kind ? kindOf(piece).twin(piece, live, now) : '');

@@ -1,0 +1,90 @@
+import { z } from 'zod';
+import { BOARD_MEASURES, type BoardMeasure } from '@/core/engine/leaderboard';
+import { isolate } from '@/core/engine/words';
+import type { FontSpec, Op } from '@/core/paint/display';
+import { cutLine, lineOps, lineWidth } from '@/core/paint/text';
+import { pieceBase, type DrawTools, type PieceKind } from './piece';
+import { STYLES } from './style';
+
+const schema = z.object({
+  ...pieceBase,
+  kind: z.literal('leaderboard'),
+  title: z.string().max(60),
+  measure: z.enum(BOARD_MEASURES),
+  /** Places to show at most; fewer when no more whole rows fit. */
+  rows: z.number().int().min(1).max(10),
+});
+export type LeaderboardPiece = z.infer<typeof schema>;
+
+export interface LeaderboardLive {
+  kind: 'leaderboard';
+  rows: { name: string; value: number }[];
+}
+
+export const MEASURE_TITLES: Record<BoardMeasure, string> = { coins: 'Coins', gifts: 'Gifts', likes: 'Likes' };
+
+/** The viewers who gave most, in whole rows only. */
+export const leaderboard: PieceKind<LeaderboardPiece, LeaderboardLive> = {
+  kind: 'leaderboard',
+  title: 'Leaderboard',
+  purpose: 'Rank',
+  says: 'Who has given most in this session.',
+  schema,
+  least: { w: 280, h: 200 },
+  make: (id, { frame }) => ({
+    id, kind: 'leaderboard', name: 'Leaderboard', style: 'slip', title: 'Top supporters', measure: 'coins', rows: 4,
+    place: { x: Math.round(frame.width * 0.083), y: Math.round(frame.height * 0.5), w: Math.round(frame.width * 0.5), h: 380 },
+  }),
+  controls: [
+    { field: 'title', label: 'Title', control: 'text' },
+    { field: 'measure', label: 'Counts', control: 'choice', options: BOARD_MEASURES.map((value) => ({ value, label: MEASURE_TITLES[value] })) },
+    { field: 'rows', label: 'Places', control: 'number', least: 1, most: 10 },
+  ],
+  live: (piece, state) => ({
+    kind: 'leaderboard',
+    rows: state.derived.boards[piece.measure].places.filter((tally) => tally[piece.measure] > 0).slice(0, piece.rows)
+      .map((tally) => ({ name: tally.name, value: tally[piece.measure] })),
+  }),
+  sample: () => ({ kind: 'leaderboard', rows: [] }),
+  draw: (piece, live, tools) => [{ key: piece.id, box: piece.place, ops: boardOps(piece, live, tools) }],
+  twin: (piece, live) =>
+    `${piece.title}: ${live.rows.length === 0 ? 'nobody yet' : live.rows.map(({ name, value }, n) => `${n + 1} ${name} ${value.toLocaleString('en')}`).join(', ')}`,
+};
+
+/** How many whole rows fit into a board of this size, with their height in px. */
+export function rowsThatFit(piece: LeaderboardPiece): { rows: number; rowHeight: number; size: number; top: number } {
+  const { w, h } = piece.place;
+  const { pad } = STYLES[piece.style];
+  const size = Math.round(Math.max(26, Math.min(64, w * 0.082)));
+  const rowHeight = size * 1.46;
+  const top = pad.y + (piece.title ? size * 1.5 : 0);
+  return { rows: Math.max(0, Math.min(piece.rows, Math.floor((h - top - pad.y * 0.6) / rowHeight))), rowHeight, size, top };
+}
+
+function boardOps(piece: LeaderboardPiece, live: LeaderboardLive, { measure }: DrawTools): Op[] {
+  const { w, h } = piece.place;
+  const style = STYLES[piece.style];
+  const { rows, rowHeight, size, top } = rowsThatFit(piece);
+  const font: FontSpec = { family: 'text', weight: 700, size };
+  const head: FontSpec = { family: 'title', weight: 700, size: Math.round(size * 0.94) };
+  const right = w - style.pad.x;
+  const nameAt = style.pad.x + size * 1.35;
+  const ops: Op[] = [...style.panel(w, h)];
+  if (piece.title) ops.push(...lineOps(cutLine(piece.title, right - style.pad.x, head, measure), style.pad.x, style.pad.y + head.size * 0.86, head, style.head, measure));
+  // Empty places are shown as such: a board of one row would jump to four as the first gifts come.
+  for (let n = 0; n < rows; n += 1) {
+    const row = live.rows[n];
+    const baseline = top + n * rowHeight + size * 0.94;
+    const value = row ? row.value.toLocaleString('en') : '';
+    const room = right - nameAt - (value ? lineWidth(value, font, measure) + size * 0.6 : 0);
+    ops.push(...lineOps(String(n + 1), style.pad.x, baseline, font, style.soft, measure));
+    if (row) {
+      ops.push(...lineOps(cutLine(isolate(row.name), room, font, measure), nameAt, baseline, font, style.text, measure));
+      ops.push(...lineOps(value, right, baseline, font, style.text, measure, 'right'));
+    } else {
+      const quiet = style.soft;
+      ops.push(...lineOps(n === 0 && live.rows.length === 0 ? 'Yours to take' : '·  ·  ·', nameAt, baseline, { ...font, weight: 500 }, quiet, measure));
+    }
+  }
+  return ops;
+}

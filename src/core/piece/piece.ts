@@ -1,0 +1,60 @@
+import { z } from 'zod';
+import type { SessionState } from '@/core/engine/state';
+import type { Show } from '@/core/show/show';
+import type { Box, Group } from '@/core/paint/display';
+import type { Measure } from '@/core/paint/text';
+import { HOUSE_STYLES } from './style';
+
+/** Where a piece stands: whole px of the frame. */
+export const placeSchema = z.object({
+  x: z.number().int().min(-20_000).max(20_000),
+  y: z.number().int().min(-20_000).max(20_000),
+  w: z.number().int().min(1).max(20_000),
+  h: z.number().int().min(1).max(20_000),
+});
+
+/** What every piece has, whatever its kind. */
+export const pieceBase = {
+  id: z.string().min(1).max(100),
+  name: z.string().min(1).max(80),
+  place: placeSchema,
+  style: z.enum(HOUSE_STYLES),
+};
+
+/** One thing to set in the piece's sheet. `from` names the list of the show that a choice is taken from. */
+export type Control =
+  | { field: string; label: string; control: 'text' }
+  | { field: string; label: string; control: 'number'; least: number; most: number }
+  | { field: string; label: string; control: 'choice'; options: readonly { value: string; label: string }[] }
+  | { field: string; label: string; control: 'choice'; from: 'goals' };
+
+/** Where a frame is looked at: on the air, or in the editor, where an empty piece must still be found. */
+export type Seen = 'air' | 'edit';
+
+export interface DrawTools {
+  measure: Measure;
+  seen: Seen;
+}
+
+/** One kind of piece: all there is to know about it, in one file. `P` is the piece, `L` what it shows of the session. */
+export interface PieceKind<P extends { kind: string; place: Box }, L extends { kind: P['kind'] }> {
+  kind: P['kind'];
+  title: string;
+  /** The heading under which it is offered. */
+  purpose: 'React' | 'Count' | 'Rank' | 'Talk' | 'Picture';
+  /** One line that says what it does for the stream. */
+  says: string;
+  schema: z.ZodType<P>;
+  /** The smallest size at which it can still be read, px of the frame. */
+  least: { w: number; h: number };
+  make: (id: string, show: Show) => P;
+  controls: readonly Control[];
+  /** What it shows of the session now: all that an outlet needs to know. */
+  live: (piece: P, state: SessionState) => L;
+  /** Made-up content for the editor when nothing has happened yet. */
+  sample: (piece: P, show: Show) => L;
+  /** What it draws: groups in px of its box. A pure function, so that the same arguments need not be asked again. */
+  draw: (piece: P, live: L, tools: DrawTools) => Group[];
+  /** The same in words, for a screen reader and for tests. `now`: ms, the engine's clock. */
+  twin: (piece: P, live: L, now: number) => string;
+}

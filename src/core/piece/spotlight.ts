@@ -1,0 +1,64 @@
+import { z } from 'zod';
+import type { FontSpec, Group, Op } from '@/core/paint/display';
+import { fitText, lineOps } from '@/core/paint/text';
+import { pieceBase, type DrawTools, type PieceKind } from './piece';
+import { STYLES } from './style';
+
+const schema = z.object({ ...pieceBase, kind: z.literal('spotlight') });
+export type SpotlightPiece = z.infer<typeof schema>;
+
+export interface SpotlightLive {
+  kind: 'spotlight';
+  /** The alert that plays and the one behind it, so that an outlet needs no message at the change. Times: ms, the engine's clock. */
+  alerts: { id: string; from: number; until: number; text: string }[];
+}
+
+/** The piece in which alerts appear. It is empty between them: a backing without words would only cover the picture. */
+export const spotlight: PieceKind<SpotlightPiece, SpotlightLive> = {
+  kind: 'spotlight',
+  title: 'Spotlight',
+  purpose: 'React',
+  says: 'Alerts appear here, one after another.',
+  schema,
+  least: { w: 360, h: 120 },
+  make: (id, { frame }) => ({
+    id, kind: 'spotlight', name: 'Spotlight', style: 'slip',
+    place: { x: Math.round(frame.width * 0.083), y: Math.round(frame.height * 0.16), w: Math.round(frame.width * 0.834), h: 240 },
+  }),
+  controls: [{ field: 'name', label: 'Name', control: 'text' }],
+  live: (piece, state) => ({
+    kind: 'spotlight',
+    alerts: (state.queues.get(piece.id) ?? []).slice(0, 2).map(({ id, from, until, text }) => ({ id, from, until, text })),
+  }),
+  sample: () => ({ kind: 'spotlight', alerts: [] }),
+  draw(piece, live, tools) {
+    const groups = live.alerts.map((alert): Group => ({
+      key: `${piece.id}/${alert.id}`, box: piece.place, motion: { from: alert.from, until: alert.until }, ops: alertOps(piece, alert.text, tools),
+    }));
+    if (tools.seen === 'edit') groups.unshift({ key: `${piece.id}/empty`, box: piece.place, ops: emptyOps(piece, tools) });
+    return groups;
+  },
+  twin: (_piece, live, now) => live.alerts.find(({ from, until }) => from <= now && now < until)?.text ?? '',
+};
+
+const TITLE: FontSpec = { family: 'title', weight: 700, size: 68 };
+
+function alertOps(piece: SpotlightPiece, text: string, { measure }: DrawTools): Op[] {
+  const { w, h } = piece.place;
+  const style = STYLES[piece.style];
+  const inner = { w: w - 2 * style.pad.x, h: h - 2 * style.pad.y };
+  const { lines, font } = fitText(text, inner, { ...TITLE, size: Math.min(TITLE.size, Math.max(32, inner.h * 0.62)) }, 34, 1.12, measure);
+  const leading = font.size * 1.12;
+  // Capitals and descenders together look centred when the baseline lies a third of the size below the middle.
+  const first = h / 2 - ((lines.length - 1) * leading) / 2 + font.size * 0.33;
+  return [...style.panel(w, h), ...lines.flatMap((line, n) => lineOps(line, style.pad.x, first + n * leading, font, style.text, measure))];
+}
+
+/** In the editor only: where alerts will be. */
+function emptyOps({ place: { w, h }, name }: SpotlightPiece, { measure }: DrawTools): Op[] {
+  const font: FontSpec = { family: 'text', weight: 500, size: Math.min(40, h * 0.3) };
+  return [
+    { op: 'rect', x: 3, y: 3, w: w - 6, h: h - 6, radius: 36, fill: '#12141766', stroke: { color: '#F0EDE6aa', width: 4, dash: [18, 14] } },
+    ...lineOps(`${name}: alerts appear here`, w / 2, h / 2 + font.size * 0.33, font, { fill: '#F0EDE6' }, measure, 'centre'),
+  ];
+}

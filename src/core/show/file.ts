@@ -1,0 +1,62 @@
+import { z } from 'zod';
+import { SHOW_FORMAT, SHOW_VERSION, showSchema, type Show } from './show';
+
+export type ReadShow = { ok: true; show: Show } | { ok: false; reason: string };
+
+/**
+ * One step from a version to the next, keyed by the version it starts from. A file of any earlier version passes through all that
+ * follow; none yet, since this is the first.
+ */
+type Migration = (show: Record<string, unknown>) => Record<string, unknown>;
+const MIGRATIONS: Readonly<Record<number, Migration>> = {};
+
+/** Brings a document from `version` to `to` through `steps`; null when a step is missing. */
+export function migrate(document: Record<string, unknown>, version: number, to: number, steps: Readonly<Record<number, Migration>>): Record<string, unknown> | null {
+  let now = document;
+  for (let from = version; from < to; from += 1) {
+    const step = steps[from];
+    if (!step) return null;
+    now = { ...step(now), version: from + 1 };
+  }
+  return now;
+}
+
+const header = z.looseObject({ format: z.literal(SHOW_FORMAT), version: z.number().int().min(1) });
+
+/** Reads a show file (docs/show-document.md). Whatever it holds, the answer is a show or a sentence. */
+export function readShow(text: string): ReadShow {
+  let json: unknown;
+  try {
+    json = JSON.parse(text);
+  } catch {
+    return { ok: false, reason: 'This is not a show file: its JSON cannot be read. Nothing was changed.' };
+  }
+  return readShowDocument(json);
+}
+
+/** The same for a document that is JSON already. */
+export function readShowDocument(json: unknown): ReadShow {
+  const head = header.safeParse(json);
+  if (!head.success) return { ok: false, reason: 'This is not a show file. A show file is what "Save as a file" in Shows makes. Nothing was changed.' };
+  if (head.data.version > SHOW_VERSION) {
+    return { ok: false, reason: `This show was saved by a later Gavirn (version ${head.data.version}; this one reads up to ${SHOW_VERSION}). Update Gavirn, then open it again. Nothing was changed.` };
+  }
+  const parsed = showSchema.safeParse(migrate(head.data, head.data.version, SHOW_VERSION, MIGRATIONS));
+  if (!parsed.success) {
+    const issue = parsed.error.issues[0];
+    return { ok: false, reason: `The show file has a part that cannot be used: ${issue?.path.join(' › ') || 'its content'}. Nothing was changed.` };
+  }
+  const doubled = doubledId(parsed.data);
+  return doubled ? { ok: false, reason: `The show file names "${doubled}" twice. Nothing was changed.` } : { ok: true, show: parsed.data };
+}
+
+function doubledId(show: Show): string | null {
+  for (const list of [show.feeds, show.pieces, show.cues, show.goals, show.outlets]) {
+    const seen = new Set<string>();
+    for (const { id } of list) {
+      if (seen.has(id)) return id;
+      seen.add(id);
+    }
+  }
+  return null;
+}

@@ -1,0 +1,47 @@
+import type { OutletView } from '@/core/desk/view';
+import { readStream, RemoteClock } from '@/client/stream';
+import type { Scene } from '@/core/stage/stage';
+import { Frame } from './frame';
+
+/*
+ * The page behind an outlet's address: one stream in, one canvas out. It needs no reload: it takes changes of the setup as they
+ * come, and finds the server again by itself.
+ */
+
+type Message = { now: number } & Partial<OutletView>;
+
+const canvas = document.querySelector('canvas');
+const words = document.getElementById('words');
+if (canvas && words) start(canvas, words);
+
+function start(canvas: HTMLCanvasElement, words: HTMLElement): void {
+  const clock = new RemoteClock();
+  const frame = new Frame(canvas, words, () => clock.now());
+  let scene: Scene | null = null;
+
+  readStream(`${location.pathname.replace(/\/$/, '')}/stream`, {
+    onMessage(event, data) {
+      // The server's own message, whose form docs/outlet-stream.md states.
+      const message = JSON.parse(data) as Message;
+      clock.heard(message.now, event === 'view');
+      const { frame: size, pieces, live } = message;
+      if (event === 'view') scene = size && pieces && live ? { frame: size, pieces, live } : null;
+      else if (scene) scene = { frame: size ?? scene.frame, pieces: pieces ?? scene.pieces, live: merged(scene.live, live) };
+      frame.show(scene);
+    },
+    onLost(status) {
+      // Revoked, or never an outlet: the frame is emptied. When there is no answer, what is known stays: a goal does not vanish
+      // because a server is being restarted.
+      if (status === 404) {
+        scene = null;
+        frame.show(null);
+      }
+    },
+  });
+}
+
+/** What each piece shows, with what has changed; null: the piece is gone. */
+function merged(known: Scene['live'], changed: OutletView['live'] | undefined): Scene['live'] {
+  if (!changed) return known;
+  return Object.fromEntries(Object.entries({ ...known, ...changed }).filter(([, live]) => live !== null));
+}

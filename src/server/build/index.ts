@@ -1,0 +1,77 @@
+import { spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { cpSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { build as bundle } from 'esbuild';
+import { fontFaceCss } from '@/core/paint/font';
+
+/*
+ * Builds what is stale into dist/: the app (Expo's export), the outlet's page, the stand-ins' pages. Stale is what was made from
+ * other sources than the present ones, by a hash of their contents.
+ */
+
+interface Part {
+  name: string;
+  sources: string[];
+  make: () => Promise<void>;
+}
+
+const PARTS: Part[] = [
+  { name: 'app', sources: ['src/app', 'src/ui', 'src/core', 'src/client', 'src/worker', 'src/global.css', 'public', 'app.json', 'babel.config.js', 'metro.config.js', 'tailwind.config.js', 'package-lock.json'], make: makeApp },
+  { name: 'outlet', sources: ['src/outlet', 'src/core', 'src/client', 'package-lock.json'], make: makeOutlet },
+  { name: 'standins', sources: ['src/server/standins', 'package-lock.json'], make: makeStandins },
+];
+
+async function makeApp(): Promise<void> {
+  const made = spawnSync('npx', ['expo', 'export', '--platform', 'web', '--output-dir', 'dist/app'], {
+    stdio: ['ignore', 'pipe', 'pipe'], encoding: 'utf8',
+    env: { ...process.env, EXPO_NO_TELEMETRY: '1', EXPO_OFFLINE: '1', CI: '1', NODE_ENV: 'production' },
+  });
+  if (made.status !== 0) throw new Error(`The app could not be built:\n${made.stdout}\n${made.stderr}`);
+}
+
+async function makeOutlet(): Promise<void> {
+  mkdirSync('dist/outlet', { recursive: true });
+  await bundle({ entryPoints: ['src/outlet/index.ts'], outfile: 'dist/outlet/outlet.js', bundle: true, alias: { zod: './src/outlet/no-schemas.ts' }, minify: true, format: 'iife', target: 'es2022', logLevel: 'error' });
+  writeFileSync('dist/outlet/fonts.css', fontFaceCss('/fonts/'));
+  cpSync('src/outlet/outlet.html', 'dist/outlet.html');
+}
+
+async function makeStandins(): Promise<void> {
+  mkdirSync('dist/standins', { recursive: true });
+  const pages = 'src/server/standins/pages';
+  const scripts = readdirSync(pages).filter((name) => name.endsWith('.page.ts'));
+  await bundle({ entryPoints: scripts.map((name) => join(pages, name)), outdir: 'dist/standins', bundle: true, minify: true, format: 'iife', target: 'es2022', logLevel: 'error' });
+  for (const name of readdirSync(pages)) if (/\.(html|css)$/.test(name)) cpSync(join(pages, name), join('dist/standins', name));
+}
+
+/** A hash of all files below the sources: their paths and contents. */
+function hashOf(sources: readonly string[]): string {
+  const hash = createHash('sha256');
+  const add = (path: string): void => {
+    if (!existsSync(path)) return;
+    if (statSync(path).isDirectory()) for (const name of readdirSync(path).sort()) add(join(path, name));
+    else if (!/\.test\.tsx?$/.test(path)) hash.update(path).update(readFileSync(path));
+  };
+  for (const source of sources) add(source);
+  add('src/server/build/index.ts');
+  return hash.digest('hex');
+}
+
+async function main(): Promise<void> {
+  mkdirSync('dist', { recursive: true });
+  for (const { name, sources, make } of PARTS) {
+    const stamp = join('dist', `${name}.stamp`);
+    const now = hashOf(sources);
+    if (existsSync(stamp) && readFileSync(stamp, 'utf8') === now) continue;
+    process.stderr.write(`Building ${name} …\n`);
+    rmSync(stamp, { force: true });
+    await make();
+    writeFileSync(stamp, now);
+  }
+}
+
+main().catch((error: unknown) => {
+  process.stderr.write(`${error instanceof Error ? error.message : String(error)}\n`);
+  process.exit(1);
+});

@@ -1,0 +1,83 @@
+import { json, Router, type Request, type Response } from 'express';
+import { z } from 'zod';
+import { commandSchema } from '@/core/engine/input';
+import { writeEventLine } from '@/core/file/events';
+import { readShowDocument } from '@/core/show/file';
+import type { House } from '@/server/live/house';
+import type { LiveShow } from '@/server/live/live-show';
+import { openStream } from '@/server/live/stream';
+import { problem } from '@/server/problem';
+
+const key = z.string().regex(/^[\w-]{16,100}$/);
+const publishSchema = z.object({ show: z.unknown(), outletKeys: z.record(z.string().max(100), key) });
+
+/** The desk's key, from the Authorization header: never from the address, which ends up in logs and histories. */
+const keyOf = (req: Request): string => /^Bearer ([\w-]{16,100})$/.exec(req.get('authorization') ?? '')?.[1] ?? '';
+
+/** What the app does with a show, below /api/shows. Everything needs the desk's key. */
+export function shows(house: House): Router {
+  const router = Router();
+
+  const withShow = (req: Request, res: Response): LiveShow | null => {
+    const show = house.desk(String(req.params.id), keyOf(req));
+    if (show === null) problem(res, 404, 'No such show', 'This server does not have the show. The browser that has it publishes it again.');
+    if (show === false) problem(res, 403, 'Not your show', 'The key is not this show’s.');
+    return show || null;
+  };
+
+  router.put('/:id', json({ limit: '8mb' }), (req, res) => {
+    const body = publishSchema.safeParse(req.body);
+    const read = body.success ? readShowDocument(body.data.show) : null;
+    if (!body.success || !read) return problem(res, 400, 'Not understood', 'A show and the keys of its outlets were expected.');
+    if (!read.ok) return problem(res, 422, 'Not a show', read.reason);
+    if (read.show.id !== req.params.id) return problem(res, 400, 'Not understood', 'The address names another show than the document.');
+    if (!key.safeParse(keyOf(req)).success) return problem(res, 401, 'No key', 'A show is published with its desk key.');
+    if (!house.publish(read.show, keyOf(req), body.data.outletKeys)) return problem(res, 403, 'Not your show', 'Another browser published this show with another key.');
+    res.status(204).end();
+  });
+
+  router.delete('/:id', async (req, res) => {
+    if (!withShow(req, res)) return;
+    await house.remove(String(req.params.id));
+    res.status(204).end();
+  });
+
+  router.get('/:id/desk', (req, res) => {
+    if (!withShow(req, res)) return;
+    const channel = house.deskOf(String(req.params.id));
+    if (!channel) return;
+    const stream = openStream(req, res, () => channel.remove(stream));
+    channel.add(stream);
+  });
+
+  router.post('/:id/commands', json(), (req, res) => {
+    const show = withShow(req, res);
+    if (!show) return;
+    const command = commandSchema.safeParse(req.body);
+    if (!command.success) return problem(res, 400, 'Not understood', 'The desk knows try, skip and replay.');
+    show.command(command.data);
+    res.status(204).end();
+  });
+
+  router.get('/:id/sessions', (req, res) => {
+    const show = withShow(req, res);
+    if (show) res.json(show.sessions.list(show.state));
+  });
+
+  router.get('/:id/sessions/:session/events', async (req, res) => {
+    const show = withShow(req, res);
+    if (!show) return;
+    const events = await show.events(String(req.params.session));
+    if (!events) return problem(res, 404, 'No such session', 'This server does not have the session any more.');
+    res.type('application/x-ndjson').send(events.map(writeEventLine).join(''));
+  });
+
+  router.delete('/:id/sessions/:session', (req, res) => {
+    const show = withShow(req, res);
+    if (!show) return;
+    if (!show.sessions.drop(String(req.params.session), show.state)) return problem(res, 404, 'No such session', 'This server has no finished session of that name.');
+    res.status(204).end();
+  });
+
+  return router;
+}

@@ -1,0 +1,90 @@
+import type { LiveShow } from './live-show';
+import type { Stream } from './stream';
+
+/** What a channel makes of a show: all of it for one who has just come, and what has changed for those who are there. */
+export interface ChannelView {
+  whole: () => Record<string, unknown>;
+  changed: () => Record<string, unknown> | null;
+}
+
+/**
+ * One view of one show, sent to many: computed once for all of them, no oftener than every `everyMs`, however many events come in.
+ * The first change after a rest goes out at once.
+ */
+export class Channel {
+  private readonly streams = new Set<Stream>();
+  /** Those that could not keep up: they get the whole view once they can. */
+  private readonly behind = new Set<Stream>();
+  private revision = 0;
+  private lastSent = 0;
+  private timer: ReturnType<typeof setTimeout> | null = null;
+  private readonly stopListening: () => void;
+
+  constructor(private readonly show: LiveShow, private readonly view: ChannelView, private readonly everyMs: number) {
+    this.stopListening = show.onChange(() => this.soon());
+    view.changed();
+  }
+
+  get size(): number {
+    return this.streams.size;
+  }
+
+  add(stream: Stream): void {
+    // Those already here get what has changed first, so that "changed" means the same for all from now on.
+    this.flush();
+    this.streams.add(stream);
+    this.sendWhole(stream);
+  }
+
+  remove(stream: Stream): void {
+    this.streams.delete(stream);
+    this.behind.delete(stream);
+  }
+
+  /** Something has changed, or may have. */
+  soon(): void {
+    if (this.timer || this.streams.size === 0) return;
+    const wait = this.lastSent + this.everyMs - performance.now();
+    if (wait <= 0) this.flush();
+    else this.timer = setTimeout(() => this.flush(), wait);
+  }
+
+  close(): void {
+    this.stopListening();
+    if (this.timer) clearTimeout(this.timer);
+    for (const stream of this.streams) stream.end();
+    this.streams.clear();
+  }
+
+  private sendWhole(stream: Stream): void {
+    stream.send('view', this.revision, JSON.stringify({ now: this.show.clock.now(), ...this.view.whole() }));
+  }
+
+  private flush(): void {
+    if (this.timer) clearTimeout(this.timer);
+    this.timer = null;
+    const changed = this.view.changed();
+    if (changed) {
+      this.revision += 1;
+      this.lastSent = performance.now();
+      const data = JSON.stringify({ now: this.show.clock.now(), ...changed });
+      for (const stream of this.streams) {
+        if (stream.full) this.behind.add(stream);
+        else if (this.behind.delete(stream)) this.sendWhole(stream);
+        else stream.send('change', this.revision, data);
+      }
+    }
+    // Whoever is behind must be looked at again even if nothing more happens.
+    if (this.behind.size > 0) this.timer = setTimeout(() => this.catchUp(), this.everyMs * 4);
+  }
+
+  private catchUp(): void {
+    this.timer = null;
+    for (const stream of [...this.behind]) {
+      if (stream.full) continue;
+      this.behind.delete(stream);
+      this.sendWhole(stream);
+    }
+    this.flush();
+  }
+}

@@ -1,0 +1,43 @@
+import type { DeskView, FeedView, OutletView } from '@/core/desk/view';
+import { liveOf, type Live } from '@/core/piece';
+import type { LiveShow } from './live-show';
+
+export function outletView(show: LiveShow): OutletView {
+  const { frame, pieces } = show.state.show;
+  return { frame, pieces, live: liveByPiece(show) };
+}
+
+const liveByPiece = (show: LiveShow): Record<string, Live> => Object.fromEntries(show.state.show.pieces.map((piece) => [piece.id, liveOf(piece, show.state)]));
+
+const SHOWN_ALERTS = 8;
+const SHOWN_PLAYED = 10;
+const SHOWN_TROUBLE = 10;
+
+/** The sections of the desk's view; `watching` counts an outlet's open streams. */
+export function deskView(show: LiveShow, watching: (outlet: string) => number): DeskView {
+  const { state } = show;
+  const feeds: Record<string, FeedView> = {};
+  for (const { id } of state.show.feeds) {
+    const health = show.health(id);
+    const trouble = state.troubles.get(id);
+    if (health) {
+      feeds[id] = {
+        ...health, bad: trouble?.badCount ?? 0, lost: trouble?.lost ?? 0, duplicates: trouble?.duplicates ?? 0,
+        badKept: (trouble?.bad.slice(-SHOWN_TROUBLE) ?? []).map((bad) => ({ ...bad, text: bad.text.slice(0, 300) })), gapsKept: trouble?.gaps.slice(-SHOWN_TROUBLE) ?? [],
+      };
+    }
+  }
+  return {
+    session: state.session,
+    trouble: show.trouble,
+    feeds,
+    totals: state.totals,
+    goals: [...state.goals.values()],
+    queues: Object.fromEntries([...state.queues].map(([id, queue]) => [id, { alerts: queue.slice(0, SHOWN_ALERTS), count: queue.length, until: queue.at(-1)?.until ?? 0 }])),
+    played: state.played.slice(-SHOWN_PLAYED),
+    live: liveByPiece(show),
+    outlets: Object.fromEntries(state.show.outlets.map(({ id }) => [id, watching(id)])),
+    happened: show.recorder.lines,
+    marks: show.recorder.marks,
+  };
+}

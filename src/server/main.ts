@@ -1,0 +1,20 @@
+import { join } from 'node:path';
+import { parseArgs } from 'node:util';
+import { gavirnServer } from './http/server';
+import { closeOnEnd, listen } from './listen';
+
+const { values } = parseArgs({
+  options: {
+    port: { type: 'string', default: '4600' }, data: { type: 'string', default: '.gavirn' }, standins: { type: 'string' }, demo: { type: 'boolean', default: false },
+  },
+});
+const port = Number(values.port);
+const { server, close } = gavirnServer({
+  data: values.data,
+  built: join(process.cwd(), 'dist'),
+  addresses: { brindle: `${values.standins ?? `http://127.0.0.1:${port + 1}`}/standins/brindle` },
+  standins: values.standins ?? null,
+  demo: values.demo ? join(process.cwd(), 'demo') : null,
+});
+closeOnEnd(close);
+listen(server, port, '0.0.0.0', () => process.send?.('ready'));

@@ -1,0 +1,170 @@
+import { Router, json, type Request, type Response } from 'express';
+import { z } from 'zod';
+import { problem } from '@/server/problem';
+import { seeded } from '../crowd/random';
+import { Crowd } from './crowd';
+import { GIFTS } from './gifts';
+import { Room } from './room';
+
+const KEEP_ALIVE_MS = 15_000;
+const CROWD_TICK_MS = 50;
+
+const chance = z.number().min(0).max(1);
+const person = z.object({
+  uid: z.string().min(1).max(100), handle: z.string().max(2000), nickname: z.string().max(2000), badges: z.array(z.string().max(40)).max(8).default([]),
+});
+
+/** What can be done in a room from outside: as a viewer, as its streamer, or to make trouble. */
+const actSchema = z.discriminatedUnion('act', [
+  z.object({ act: z.literal('open') }),
+  z.object({ act: z.literal('live') }),
+  z.object({ act: z.literal('end') }),
+  z.object({ act: z.literal('drop') }),
+  z.object({ act: z.literal('emptyRing') }),
+  z.object({ act: z.enum(['follow', 'share', 'join']), user: person }),
+  z.object({ act: z.literal('chat'), user: person, text: z.string().max(2_000_000) }),
+  z.object({ act: z.literal('subscribe'), user: person, months: z.number().int().min(0).max(1200).default(1) }),
+  z.object({ act: z.literal('like'), user: person, taps: z.number().int().min(1).max(100_000) }),
+  z.object({
+    act: z.literal('gift'), user: person, gift: z.string(),
+    streak: z.object({ key: z.string().min(1).max(100), count: z.number().int().min(1), step: z.number().int().min(0), done: z.boolean() }).nullable().default(null),
+  }),
+  z.object({ act: z.literal('watching'), count: z.number().int().min(0).max(1e7) }),
+  z.object({ act: z.literal('malformed'), text: z.string().max(2_000_000) }),
+  z.object({
+    act: z.literal('trouble'), repeat: chance.optional(), reorder: chance.optional(), loseStreakEnds: chance.optional(), malformed: chance.optional(),
+    skewMs: z.number().int().min(-86_400_000).max(86_400_000).optional(),
+  }),
+  /** `rate` events a second; 0 stops it. `seed` makes it the same crowd again. */
+  z.object({ act: z.literal('crowd'), rate: z.number().min(0).max(5000), seed: z.number().int().default(1) }),
+]);
+type Act = z.infer<typeof actSchema>;
+
+/** A room with the crowd that runs in it. */
+class Place {
+  readonly room: Room;
+  rate = 0;
+  private timer: ReturnType<typeof setInterval> | null = null;
+  private crowd: Crowd | null = null;
+
+  constructor(handle: string) {
+    this.room = new Room(handle, Date.now, Math.random);
+  }
+
+  setCrowd(rate: number, seed: number): void {
+    if (this.timer) clearInterval(this.timer);
+    this.timer = null;
+    this.crowd?.finish();
+    this.crowd = null;
+    this.rate = rate;
+    if (rate === 0) return;
+    this.room.goLive();
+    const crowd = new Crowd(this.room, seeded(seed));
+    this.crowd = crowd;
+    let started = performance.now();
+    let owed = 0;
+    this.timer = setInterval(() => {
+      const now = performance.now();
+      owed = Math.min(owed + ((now - started) / 1000) * rate, rate);
+      started = now;
+      for (; owed >= 1; owed -= 1) crowd.step();
+    }, CROWD_TICK_MS);
+  }
+}
+
+/** Brindle's routes (docs/brindle.md), below /standins/brindle. `handles` exist from the start; others are opened by an act. */
+export function brindle(handles: readonly string[]): Router {
+  const places = new Map(handles.map((handle) => [handle, new Place(handle)]));
+  const router = Router();
+  // The handle is all that the outside names; nothing else about a room can be guessed from it.
+  const placeOf = (req: Request, res: Response): Place | null => {
+    const handle = String(req.params.handle);
+    const place = places.get(handle);
+    if (!place) problem(res, 404, 'No such handle', `Nobody on Brindle has the handle "${handle.slice(0, 64)}".`);
+    return place ?? null;
+  };
+
+  router.get('/live/:handle/events', (req, res) => {
+    const place = placeOf(req, res);
+    if (place) stream(place.room, req, res);
+  });
+  router.get('/live/:handle', (req, res) => {
+    const place = placeOf(req, res);
+    if (place) res.json(describe(place));
+  });
+  router.post('/live/:handle/act', json({ limit: '4mb' }), (req, res) => {
+    const parsed = actSchema.safeParse(req.body);
+    if (!parsed.success) return problem(res, 400, 'Not understood', `This is nothing that can be done in a room: ${parsed.error.issues[0]?.message ?? ''}`);
+    const handle = String(req.params.handle);
+    if (parsed.data.act === 'open' && /^[a-z0-9._-]{1,64}$/.test(handle) && !places.has(handle)) places.set(handle, new Place(handle));
+    const place = placeOf(req, res);
+    if (!place) return;
+    const refusal = act(place, parsed.data);
+    if (refusal) problem(res, 409, 'Not now', refusal);
+    else res.json(describe(place));
+  });
+  router.get('/gifts', (_req, res) => void res.json(GIFTS));
+  router.get('/ledger', (_req, res) => void res.json(Object.fromEntries([...places].map(([handle, { room }]) => [handle, room.ledger]))));
+  router.get('/rooms', (_req, res) => void res.json([...places.values()].map(describe)));
+  return router;
+}
+
+const describe = ({ room, rate }: Place) => ({
+  handle: room.handle, state: room.state, startedAt: room.startedAt, listening: room.listening, crowd: rate, trouble: room.trouble,
+});
+
+function stream(room: Room, req: Request, res: Response): void {
+  res.writeHead(200, { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' });
+  const send = (text: string): void => void res.write(text);
+  const close = (): void => void res.destroy();
+  send('retry: 2000\n\n');
+  send(room.join(req.get('last-event-id'), send, close));
+  const alive = setInterval(() => send(': still here\n\n'), KEEP_ALIVE_MS);
+  res.on('close', () => {
+    clearInterval(alive);
+    room.leave(send, close);
+  });
+}
+
+/** Does it; a sentence when it can't be done now. */
+function act(place: Place, done: Act): string | null {
+  const { room } = place;
+  switch (done.act) {
+    case 'open': return null;
+    case 'live': room.goLive(); return null;
+    case 'end':
+      place.setCrowd(0, 0);
+      room.end();
+      return null;
+    case 'drop': room.drop(); return null;
+    case 'emptyRing': room.emptyRing(); return null;
+    case 'trouble': {
+      const { act: _act, ...settings } = done;
+      Object.assign(room.trouble, settings);
+      return null;
+    }
+    case 'malformed': room.malformed(done.text); return null;
+    case 'crowd': place.setCrowd(done.rate, done.seed); return null;
+    default:
+      if (room.state !== 'live') return 'The room is not live: nobody can do anything in it yet.';
+      return actAsViewer(room, done);
+  }
+}
+
+function actAsViewer(room: Room, done: Extract<Act, { user: unknown } | { act: 'watching' }>): string | null {
+  switch (done.act) {
+    case 'follow':
+    case 'share':
+    case 'join': room.simple(done.act, done.user); return null;
+    case 'chat': room.chat(done.user, done.text); return null;
+    case 'subscribe': room.subscribe(done.user, done.months); return null;
+    case 'like': room.like(done.user, done.taps); return null;
+    case 'watching': room.watching(done.count); return null;
+    case 'gift': {
+      const gift = GIFTS.find(({ id }) => id === done.gift);
+      if (!gift) return `Brindle has no gift "${done.gift.slice(0, 40)}".`;
+      room.gift(done.user, gift, done.streak);
+      return null;
+    }
+  }
+}
