@@ -1,6 +1,9 @@
 /** Colours are variables, so that dark and light are one set of classes (src/global.css holds the values). */
 const token = (name) => `rgb(var(--c-${name}) / <alpha-value>)`;
 
+/** For names in other scripts; the faces are declared by src/ui/theme/fonts.ts. */
+const further = ['Noto Sans Arabic', 'Noto Sans Devanagari', 'Noto Sans Thai', 'Noto Sans JP', 'sans-serif'];
+
 /** @type {import('tailwindcss').Config} */
 module.exports = {
   content: ['./src/app/**/*.{ts,tsx}', './src/ui/**/*.{ts,tsx}'],
@@ -16,10 +19,10 @@ module.exports = {
       44: ['44px', '48px'],
     },
     fontFamily: {
-      title: ['Bricolage-Bold'],
-      figure: ['Bricolage-Medium'],
-      text: ['Atkinson-Regular'],
-      strong: ['Atkinson-SemiBold'],
+      title: ['Bricolage-Bold', ...further],
+      figure: ['Bricolage-Medium', ...further],
+      text: ['Atkinson-Regular', ...further],
+      strong: ['Atkinson-SemiBold', ...further],
     },
     borderRadius: { none: '0', control: '6px', card: '10px', full: '9999px' },
     extend: {

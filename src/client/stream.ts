@@ -10,7 +10,7 @@ export interface StreamListener {
 
 /** How long to wait before trying again: short after a loss, since the server may be back; longer after a clear no. */
 const AGAIN_MS = 600;
-const AGAIN_AFTER_NO_MS = 1500;
+const AGAIN_AFTER_NO_MS = 800;
 /** The server sends something every 10 s; nothing for this long means that the connection is dead without having said so. */
 const SILENCE_MS = 25_000;
 

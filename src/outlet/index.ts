@@ -1,7 +1,7 @@
 import type { OutletView } from '@/core/desk/view';
 import { readStream, RemoteClock } from '@/client/stream';
 import type { Scene } from '@/core/stage/stage';
-import { Frame } from './frame';
+import { Frame } from '@/client/frame';
 
 /*
  * The page behind an outlet's address: one stream in, one canvas out. It needs no reload: it takes changes of the setup as they
@@ -16,7 +16,11 @@ if (canvas && words) start(canvas, words);
 
 function start(canvas: HTMLCanvasElement, words: HTMLElement): void {
   const clock = new RemoteClock();
-  const frame = new Frame(canvas, words, () => clock.now());
+  const frame = new Frame({
+    canvas, seen: 'air', now: () => clock.now(), room: () => ({ width: window.innerWidth, height: window.innerHeight }),
+    onWords: (lines) => words.replaceChildren(...lines.map((line) => Object.assign(document.createElement('li'), { textContent: line }))),
+  });
+  window.addEventListener('resize', () => frame.soon());
   let scene: Scene | null = null;
 
   readStream(`${location.pathname.replace(/\/$/, '')}/stream`, {

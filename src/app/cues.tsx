@@ -1,0 +1,1 @@
+export { CuesPlace as default } from '@/ui/cue/cues-place';

@@ -1,0 +1,1 @@
+export { DeskPlace as default } from '@/ui/desk/desk-place';

@@ -1,0 +1,1 @@
+export { FeedsPlace as default } from '@/ui/feed/feeds-place';

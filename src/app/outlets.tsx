@@ -1,0 +1,1 @@
+export { OutletsPlace as default } from '@/ui/outlet/outlets-place';

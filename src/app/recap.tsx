@@ -1,0 +1,1 @@
+export { RecapPlace as default } from '@/ui/recap/recap-place';

@@ -1,0 +1,1 @@
+export { ShowsPlace as default } from '@/ui/show/shows-place';

@@ -1,0 +1,1 @@
+export { StagePlace as default } from '@/ui/stage/stage-place';

@@ -1,0 +1,42 @@
+import { Fragment, useState } from 'react';
+import { Text as NativeText, View } from 'react-native';
+import EllipsisVertical from 'lucide-react-native/icons/ellipsis-vertical';
+import { cueSentence, cueTrouble } from '@/core/engine/sentence';
+import { listensTo } from '@/core/engine/when';
+import type { Cue } from '@/core/show/show';
+import { ask } from '@/ui/data/api';
+import { useShow } from '@/ui/data/show-context';
+import { Button, IconButton } from '@/ui/part/button';
+import { Shape } from '@/ui/part/shape';
+import { Text } from '@/ui/part/text';
+import type { CueField } from './cue-sheet';
+
+/** One cue: its sentence with the parts that can be tapped, and Try. */
+export function CueRow({ cue, onField }: { cue: Cue; onField: (field: CueField) => void }) {
+  const { show, keys } = useShow();
+  const [said, setSaid] = useState<string | null>(null);
+  const trouble = cueTrouble(cue, show);
+  const tryIt = async (): Promise<void> => {
+    const answer = await ask('POST', `/api/shows/${encodeURIComponent(show.id)}/commands`, { key: keys.desk, body: { command: 'try', cue: cue.id } });
+    setSaid(answer.ok ? null : answer.reason);
+  };
+  return (
+    <View role="listitem" aria-label={cueSentence(cue, show).map(({ text }) => text).join('')} className={`flex-row gap-3 py-4 border-t border-line ${cue.on ? '' : 'opacity-60'}`}>
+      <View className="pt-2"><Shape kind={listensTo(cue.when)} size={16} /></View>
+      <View className="flex-1">
+        <NativeText className="text-17 font-text text-ink leading-[30px]">
+          {cueSentence(cue, show).map(({ text, field }, n) => (field
+            ? <NativeText key={n} role="button" tabIndex={0} aria-label={`Change ${text}`} onPress={() => onField(field as CueField)} className="font-strong border-b-2 border-marigold/50 py-[6px]">{text}</NativeText>
+            : <Fragment key={n}>{text}</Fragment>))}
+        </NativeText>
+        {cue.on ? null : <Text tone="muted">Switched off.</Text>}
+        {trouble && cue.on ? <Text tone="brick">{trouble}</Text> : null}
+        {said ? <Text tone="brick" role="alert">{said}</Text> : null}
+      </View>
+      <View className="items-end gap-1">
+        <Button label={`Try: ${cueSentence(cue, show).map(({ text }) => text).join('')}`} onPress={() => void tryIt()}>Try</Button>
+        <IconButton icon={EllipsisVertical} label="More for this cue" tone="muted" onPress={() => onField('cue')} />
+      </View>
+    </View>
+  );
+}

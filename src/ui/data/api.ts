@@ -1,0 +1,40 @@
+/** An answer of Gavirn's server: what it said, or a sentence and its status (null when there was no answer at all). */
+export type Answer<T> = { ok: true; value: T } | { ok: false; status: number | null; reason: string };
+
+const AWAY = 'Gavirn’s server does not answer. What you see is kept in this browser; it goes on by itself when the server is back.';
+
+/** Asks Gavirn's server. Problem documents (RFC 9457) become their `detail`. */
+export async function ask<T>(method: 'GET' | 'PUT' | 'POST' | 'DELETE', path: string, options: { key?: string; body?: unknown; text?: boolean } = {}): Promise<Answer<T>> {
+  const headers: Record<string, string> = {};
+  if (options.key) headers.authorization = `Bearer ${options.key}`;
+  if (options.body !== undefined) headers['content-type'] = 'application/json';
+  let response: Response;
+  try {
+    response = await fetch(path, { method, headers, cache: 'no-store', ...(options.body === undefined ? {} : { body: JSON.stringify(options.body) }) });
+  } catch {
+    return { ok: false, status: null, reason: AWAY };
+  }
+  if (!response.ok) {
+    const problem = (await response.json().catch(() => null)) as { detail?: unknown } | null;
+    return { ok: false, status: response.status, reason: typeof problem?.detail === 'string' ? problem.detail : `The server refused (${response.status}).` };
+  }
+  if (response.status === 204) return { ok: true, value: undefined as T };
+  // The server's own answers, whose forms the routes state.
+  return { ok: true, value: (options.text ? await response.text() : await response.json()) as T };
+}
+
+/** Asks and unwraps, for SWR: a refusal is thrown as its sentence. */
+export async function fetchJson<T>(path: string): Promise<T> {
+  const answer = await ask<T>('GET', path);
+  if (!answer.ok) throw new Error(answer.reason);
+  return answer.value;
+}
+
+/** Does something in Brindle as its streamer or viewers, for the demo's one-tap crowd. */
+export const actInBrindle = (handle: string, body: Record<string, unknown>): Promise<Answer<unknown>> =>
+  ask('POST', `/standins/brindle/live/${encodeURIComponent(handle)}/act`, { body });
+
+export interface ServerConfig {
+  demo: boolean;
+  standins: boolean;
+}

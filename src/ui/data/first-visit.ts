@@ -1,0 +1,35 @@
+import { readEventLine, writeEventLine } from '@/core/file/events';
+import { readShow } from '@/core/show/file';
+import { ask } from './api';
+import { addShow, addStarter, type LibraryIndex } from './library';
+import { keepSession } from './session-store';
+import { sumUp } from './sum-up';
+
+const DAY_MS = 86_400_000;
+
+/** What a browser finds that opens Gavirn for the first time: in the demo the demo show and a finished session, otherwise a starter. */
+export async function firstVisit(demo: boolean): Promise<LibraryIndex> {
+  if (!demo) return addStarter();
+  const [show, log] = await Promise.all([ask<string>('GET', '/demo/kiln-hours.json', { text: true }), ask<string>('GET', '/demo/session.ndjson', { text: true })]);
+  const read = show.ok ? readShow(show.value) : null;
+  if (!read?.ok) return addStarter();
+  const index = await addShow(read.show);
+  if (log.ok) await keepDemoSession(index.current, log.value);
+  return index;
+}
+
+/** The recorded session, moved to the last Thursday evening before now, so that it does not look years old. */
+async function keepDemoSession(showId: string, log: string): Promise<void> {
+  const events = log.split('\n').filter(Boolean).flatMap((line) => {
+    const read = readEventLine(line);
+    return read.ok ? [read.event] : [];
+  });
+  const start = events[0]?.seenAt;
+  if (start === undefined) return;
+  const now = new Date();
+  const thursday = new Date(now.getFullYear(), now.getMonth(), now.getDate() - ((now.getDay() + 2) % 7 || 7), 19, 0, 0).getTime();
+  const shift = Math.min(thursday, now.getTime() - DAY_MS) - start;
+  const moved = events.map((event) => ({ ...event, at: event.at + shift, seenAt: event.seenAt + shift })).map(writeEventLine).join('');
+  const recap = await sumUp(moved);
+  await keepSession(showId, { id: 'demo-session', startedAt: recap.from, endedAt: recap.to, lost: 0, bad: 0 }, recap, moved);
+}

@@ -1,0 +1,80 @@
+import { z } from 'zod';
+import { readShowDocument } from '@/core/show/file';
+import { starterShow } from '@/core/show/starter';
+import type { Show } from '@/core/show/show';
+import { randomKey, readJson, removeKey, writeJson } from './storage';
+
+/* The shows that this browser has. Keys are kept beside a show, never in it: a show file can be handed to anyone. */
+
+const indexSchema = z.object({ current: z.string(), shows: z.array(z.object({ id: z.string(), name: z.string() })).min(1) });
+export type LibraryIndex = z.infer<typeof indexSchema>;
+
+const keysSchema = z.object({ desk: z.string(), outlets: z.record(z.string(), z.string()) });
+export type ShowKeys = z.infer<typeof keysSchema>;
+
+export const readIndex = async (): Promise<LibraryIndex | null> => indexSchema.safeParse(await readJson('index')).data ?? null;
+
+export async function readStoredShow(id: string): Promise<Show | null> {
+  const read = readShowDocument(await readJson(`show/${id}`));
+  return read.ok ? read.show : null;
+}
+
+/** A show's keys; outlets that have none yet get one. */
+export async function readKeys(show: Show): Promise<ShowKeys> {
+  const known = keysSchema.safeParse(await readJson(`keys/${show.id}`)).data ?? { desk: randomKey(), outlets: {} };
+  const outlets = Object.fromEntries(show.outlets.map(({ id }) => [id, known.outlets[id] ?? randomKey()]));
+  const keys = { desk: known.desk, outlets };
+  await writeJson(`keys/${show.id}`, keys);
+  return keys;
+}
+
+/** Gives an outlet a new address: the old one is dead as soon as this is published. */
+export async function renewOutletKey(show: Show, outlet: string): Promise<ShowKeys> {
+  const keys = await readKeys(show);
+  const renewed = { ...keys, outlets: { ...keys.outlets, [outlet]: randomKey() } };
+  await writeJson(`keys/${show.id}`, renewed);
+  return renewed;
+}
+
+export const storeShow = (show: Show): Promise<boolean> => writeJson(`show/${show.id}`, show);
+
+/** Adds a show and makes it the current one. A show that came from a file gets an id of its own: two of the same would be one. */
+export async function addShow(show: Show): Promise<LibraryIndex> {
+  const index = await readIndex();
+  const own = { ...show, id: randomKey() };
+  await storeShow(own);
+  const next = { current: own.id, shows: [...(index?.shows ?? []), { id: own.id, name: own.name }] };
+  await writeJson('index', next);
+  return next;
+}
+
+export const addStarter = (): Promise<LibraryIndex> => addShow(starterShow('new'));
+
+export async function switchTo(id: string): Promise<LibraryIndex | null> {
+  const index = await readIndex();
+  if (!index) return null;
+  const next = { ...index, current: id };
+  await writeJson('index', next);
+  return next;
+}
+
+/** Keeps the list's names as the shows' own. */
+export async function renameInIndex(id: string, name: string): Promise<void> {
+  const index = await readIndex();
+  if (!index?.shows.some((show) => show.id === id && show.name !== name)) return;
+  await writeJson('index', { ...index, shows: index.shows.map((show) => (show.id === id ? { id, name } : show)) });
+}
+
+/** Takes a show out of this browser; the last one leaves a starter behind, since there is always a show. */
+export async function removeShow(id: string): Promise<LibraryIndex> {
+  const index = await readIndex();
+  const shows = (index?.shows ?? []).filter((show) => show.id !== id);
+  for (const key of ['show', 'keys', 'sessions']) await removeKey(`${key}/${id}`);
+  if (shows.length === 0) {
+    await removeKey('index');
+    return addStarter();
+  }
+  const next = { current: index && index.current !== id ? index.current : (shows[0]?.id ?? ''), shows };
+  await writeJson('index', next);
+  return next;
+}

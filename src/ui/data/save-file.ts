@@ -1,0 +1,27 @@
+/** Hands a file to the person: the browser saves it where it saves files. */
+export function saveFile(name: string, type: string, content: string): void {
+  const url = URL.createObjectURL(new Blob([content], { type }));
+  const link = Object.assign(document.createElement('a'), { href: url, download: name });
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(url), 10_000);
+}
+
+/** Asks the person for a file and reads it as text; null when none was chosen. */
+export function openFile(accept: string): Promise<string | null> {
+  return new Promise((resolve) => {
+    const input = Object.assign(document.createElement('input'), { type: 'file', accept });
+    input.style.display = 'none';
+    document.body.append(input);
+    const done = (text: string | null): void => {
+      input.remove();
+      resolve(text);
+    };
+    input.addEventListener('change', () => {
+      const file = input.files?.[0];
+      if (file) void file.text().then(done, () => done(null));
+      else done(null);
+    });
+    input.addEventListener('cancel', () => done(null));
+    input.click();
+  });
+}

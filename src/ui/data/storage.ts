@@ -1,0 +1,61 @@
+import { createAsyncStorage } from '@react-native-async-storage/async-storage';
+
+const storage = createAsyncStorage('gavirn');
+
+/** What could not be kept, in a sentence; null when the last write went well. */
+let trouble: string | null = null;
+const listeners = new Set<() => void>();
+
+function tell(sentence: string | null): void {
+  if (sentence === trouble) return;
+  trouble = sentence;
+  for (const listener of listeners) listener();
+}
+
+export const storageTrouble = {
+  now: (): string | null => trouble,
+  subscribe: (listener: () => void): (() => void) => {
+    listeners.add(listener);
+    return () => listeners.delete(listener);
+  },
+};
+
+export async function readText(key: string): Promise<string | null> {
+  return storage.getItem(key);
+}
+
+/** Reads what `writeJson` wrote; null when there is nothing, or what is there cannot be read. */
+export async function readJson(key: string): Promise<unknown> {
+  const text = await readText(key);
+  if (text === null) return null;
+  try {
+    return JSON.parse(text) as unknown;
+  } catch {
+    return null;
+  }
+}
+
+/** Keeps a text. A full browser is told to the streamer and nothing else stops: the page still has what it could not keep. */
+export async function writeText(key: string, text: string): Promise<boolean> {
+  try {
+    await storage.setItem(key, text);
+    tell(null);
+    return true;
+  } catch (error) {
+    const full = error instanceof Error && /quota|full|storage/i.test(`${error.name} ${error.message}`);
+    tell(full
+      ? 'This browser’s storage is full. Your changes work and are on the server, but are not kept in this browser: save the show as a file, or remove old sessions.'
+      : 'This browser does not keep data just now. Your changes work and are on the server; save the show as a file to be safe.');
+    return false;
+  }
+}
+
+export const writeJson = (key: string, value: unknown): Promise<boolean> => writeText(key, JSON.stringify(value));
+
+export const removeKey = (key: string): Promise<void> => storage.removeItem(key);
+
+/** The part of a Web Crypto id that is chance: 128 bits, for ids and keys. */
+export function randomKey(): string {
+  const bytes = crypto.getRandomValues(new Uint8Array(16));
+  return Array.from(bytes, (byte) => byte.toString(16).padStart(2, '0')).join('');
+}

@@ -1,0 +1,46 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import type { Command } from '@/core/engine/input';
+import { ask } from '@/ui/data/api';
+import { engineClock } from '@/ui/data/desk';
+import { useShow } from '@/ui/data/show-context';
+import { PlaceBody } from '@/ui/frame/place-body';
+import { Text } from '@/ui/part/text';
+import { useDrift } from '@/ui/pulse/lane';
+import { GoalTile } from './goal-tile';
+import { HappenedRow } from './happened-row';
+import { OnAir } from './on-air';
+
+const now = (): number => engineClock.now();
+const SHOWN_LINES = 60;
+
+/** What is used while live: what plays and waits, what just happened, where the goals stand. */
+export function DeskPlace() {
+  const { show, keys, desk } = useShow();
+  const time = useDrift(now);
+  const [said, setSaid] = useState<string | null>(null);
+  const command = async (body: Command): Promise<void> => {
+    const answer = await ask('POST', `/api/shows/${encodeURIComponent(show.id)}/commands`, { key: keys.desk, body });
+    setSaid(answer.ok ? null : answer.reason);
+  };
+  const spotlights = show.pieces.filter(({ kind }) => kind === 'spotlight');
+  const lines = [...(desk.view?.happened ?? [])].reverse().slice(0, SHOWN_LINES);
+  return (
+    <PlaceBody title="Desk">
+      <View className="gap-3 mt-1">
+        {spotlights.map(({ id, name }) => <OnAir key={id} name={name} queue={desk.view?.queues[id] ?? null} now={time} onCommand={(body) => void command(body)} />)}
+        {said ? <Text tone="brick" role="alert">{said}</Text> : null}
+        <View className="flex-row flex-wrap gap-2">
+          {(desk.view?.goals ?? []).map((course) => {
+            const goal = show.goals.find(({ id }) => id === course.id);
+            return goal ? <GoalTile key={goal.id} name={goal.name} value={course.value} target={course.target} reached={course.reached} /> : null;
+          })}
+        </View>
+      </View>
+      <View role="list" aria-label="What just happened, newest first" className="mt-3">
+        {lines.map((line) => <HappenedRow key={line.id} line={line} now={time} onReplay={(alert) => void command({ command: 'replay', alert })} />)}
+      </View>
+      {lines.length === 0 ? <Text size={17} tone="muted" className="mt-3">Nothing has happened in this session yet. As soon as you are live, everything viewers do is listed here, newest first.</Text> : null}
+    </PlaceBody>
+  );
+}

@@ -1,0 +1,79 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import { tidyHandle } from '@/core/platform/handle';
+import type { Feed } from '@/core/show/show';
+import { ask } from '@/ui/data/api';
+import { useShow } from '@/ui/data/show-context';
+import { randomKey } from '@/ui/data/storage';
+import { Button } from '@/ui/part/button';
+import { Choice } from '@/ui/part/choice';
+import { TextField } from '@/ui/part/field';
+import { Sheet } from '@/ui/part/sheet';
+import { Text } from '@/ui/part/text';
+
+type Found = 'live' | 'offline' | 'nobody' | 'unreachable' | 'asking';
+
+const PLATFORMS = [{ value: 'brindle' as const, label: 'Brindle', note: 'Vertical live video from a phone' }];
+
+const SENTENCES: Record<Found, { tone: 'lagoon' | 'mist' | 'brick'; text: (handle: string) => string }> = {
+  asking: { tone: 'mist', text: (handle) => `Looking for ${handle} …` },
+  live: { tone: 'lagoon', text: (handle) => `Found ${handle}, live right now.` },
+  offline: { tone: 'lagoon', text: (handle) => `Found ${handle}. Not live now: the feed will wait and connect by itself.` },
+  nobody: { tone: 'brick', text: (handle) => `Nobody on Brindle has the handle ${handle}. Check the spelling against your profile’s address.` },
+  unreachable: { tone: 'brick', text: () => 'Brindle does not answer just now. You can add the feed; it keeps trying by itself.' },
+};
+
+/** Adding a feed: platform, handle, check. */
+export function AddFeed({ onClose }: { onClose: () => void }) {
+  const { show, edit } = useShow();
+  const [platform, setPlatform] = useState<Feed['platform'] | null>(null);
+  const [typed, setTyped] = useState('');
+  const [problem, setProblem] = useState<string | null>(null);
+  const [checked, setChecked] = useState<{ handle: string; found: Found } | null>(null);
+
+  const check = async (): Promise<void> => {
+    const tidy = tidyHandle(typed);
+    if (!tidy.ok) return setProblem(tidy.reason);
+    const { handle } = tidy;
+    if (show.feeds.some((feed) => feed.platform === platform && feed.handle === handle)) return setProblem(`${handle} is in this show already.`);
+    setProblem(null);
+    setTyped(handle);
+    setChecked({ handle, found: 'asking' });
+    const answer = await ask<{ found: Found }>('POST', '/api/platforms/check', { body: { platform, handle } });
+    setChecked({ handle, found: answer.ok ? answer.value.found : 'unreachable' });
+  };
+
+  const add = (): void => {
+    if (!platform || !checked) return;
+    edit((draft) => {
+      draft.feeds.push({ id: randomKey().slice(0, 12), platform, handle: checked.handle, on: true });
+    });
+    onClose();
+  };
+
+  const tell = checked && SENTENCES[checked.found];
+  const mayAdd = checked && checked.found !== 'nobody' && checked.found !== 'asking';
+  return (
+    <Sheet title="Add a feed" onClose={onClose}>
+      {platform === null ? (
+        <View className="gap-2">
+          <Text tone="muted">Where do you go live?</Text>
+          <Choice label="Platform" options={PLATFORMS} value={platform} onChange={setPlatform} />
+        </View>
+      ) : (
+        <>
+          <TextField
+            label="Your handle on Brindle" value={typed} placeholder="odavarn.kiln" exact autoFocus most={300} problem={problem}
+            onChange={(text) => { setTyped(text); setChecked(null); setProblem(null); }} onSubmit={() => void check()}
+          />
+          <Text size={13} tone="muted">The name in your profile’s address, not the one shown above your video. You can paste the whole address.</Text>
+          {checked && tell ? <Text tone={tell.tone} role="status">{tell.text(checked.handle)}</Text> : null}
+          <View className="flex-row gap-2">
+            <Button className="flex-1" kind={mayAdd ? 'plain' : 'main'} onPress={() => void check()}>Check</Button>
+            {mayAdd ? <Button className="flex-1" kind="main" onPress={add}>Add this feed</Button> : null}
+          </View>
+        </>
+      )}
+    </Sheet>
+  );
+}

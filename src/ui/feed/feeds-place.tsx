@@ -1,0 +1,33 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import Plus from 'lucide-react-native/icons/plus';
+import { useShow } from '@/ui/data/show-context';
+import { PlaceBody } from '@/ui/frame/place-body';
+import { Button } from '@/ui/part/button';
+import { Text } from '@/ui/part/text';
+import { AddFeed } from './add-feed';
+import { DemoCard } from './demo-card';
+import { FeedCard } from './feed-card';
+
+/** Every feed of the show: how it stands, what it sends, when it last did. */
+export function FeedsPlace() {
+  const { show, demo } = useShow();
+  const [adding, setAdding] = useState(false);
+  return (
+    <>
+      <PlaceBody
+        title="Feeds"
+        below={<View className="px-4 py-3 w-full max-w-[760px] self-center"><Button kind={show.feeds.length === 0 ? 'main' : 'outline'} icon={Plus} onPress={() => setAdding(true)}>Add a feed</Button></View>}
+      >
+        <View className="gap-3 mt-2">
+          {show.feeds.map((feed) => <FeedCard key={feed.id} feed={feed} />)}
+          {show.feeds.length === 0 ? (
+            <Text size={17} tone="muted">Connect the platform on which you go live. All it takes is your handle; Gavirn then waits for you and connects by itself each time.</Text>
+          ) : null}
+          {demo ? <DemoCard /> : null}
+        </View>
+      </PlaceBody>
+      {adding ? <AddFeed onClose={() => setAdding(false)} /> : null}
+    </>
+  );
+}

@@ -1,0 +1,51 @@
+import { usePathname, useRouter } from 'expo-router';
+import { useEffect, useState } from 'react';
+import { View } from 'react-native';
+import { useShow } from '@/ui/data/show-context';
+import { Sheet } from '@/ui/part/sheet';
+import { Text } from '@/ui/part/text';
+import { PLACES } from './places';
+
+const typing = (target: EventTarget | null): boolean => target instanceof HTMLElement && (/^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) || target.isContentEditable);
+
+const LIST: readonly [string, string][] = [
+  ['1 to 5', 'Feeds, Stage, Cues, Desk, Recap'],
+  ['Z, Shift Z', 'Undo, redo'],
+  ['Arrows', 'Move the chosen piece by 1 px, with Shift by 10 px'],
+  ['Tab', 'Go on to the next control'],
+  ['Escape', 'Close a sheet, let go of a piece'],
+  ['?', 'These keys'],
+];
+
+/** The keys of a wide screen that work everywhere, and the sheet that lists them. */
+export function Keys() {
+  const router = useRouter();
+  const path = usePathname();
+  const { undo, redo } = useShow();
+  const [listed, setListed] = useState(false);
+  useEffect(() => {
+    const pressed = (event: KeyboardEvent): void => {
+      if (typing(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
+      const place = PLACES[Number(event.key) - 1];
+      if (/^[1-5]$/.test(event.key) && place) router.navigate(place.path);
+      else if (event.key === 'z') undo();
+      else if (event.key === 'Z') redo();
+      else if (event.key === '?') setListed(true);
+      else return;
+      event.preventDefault();
+    };
+    window.addEventListener('keydown', pressed);
+    return () => window.removeEventListener('keydown', pressed);
+  }, [router, undo, redo, path]);
+  if (!listed) return null;
+  return (
+    <Sheet title="Keys" onClose={() => setListed(false)}>
+      {LIST.map(([keys, does]) => (
+        <View key={keys} className="flex-row gap-4 py-1">
+          <Text face="strong" className="w-[120px]">{keys}</Text>
+          <Text className="flex-1">{does}</Text>
+        </View>
+      ))}
+    </Sheet>
+  );
+}

@@ -1,0 +1,18 @@
+import { useSyncExternalStore } from 'react';
+import { View } from 'react-native';
+import { storageTrouble } from '@/ui/data/storage';
+import { useShow } from '@/ui/data/show-context';
+import { Text } from '@/ui/part/text';
+
+/** What is wrong with keeping or publishing the show, above every place until it is right again. */
+export function Notices() {
+  const { refused, desk } = useShow();
+  const storage = useSyncExternalStore(storageTrouble.subscribe, storageTrouble.now);
+  const sentences = [storage, refused, desk.view?.trouble ?? null].filter((sentence) => sentence !== null);
+  if (sentences.length === 0) return null;
+  return (
+    <View role="alert" className="px-4 py-2 gap-1 border-b border-brick bg-surface">
+      {sentences.map((sentence) => <Text key={sentence} tone="brick">{sentence}</Text>)}
+    </View>
+  );
+}

@@ -1,0 +1,58 @@
+import { usePathname, useRouter } from 'expo-router';
+import { Pressable, View } from 'react-native';
+import Svg, { Path } from 'react-native-svg';
+import { Text } from '@/ui/part/text';
+import { useColours } from '@/ui/theme/look';
+
+/** The five places, in the order of the work, with their own signs. */
+export const PLACES = [
+  { path: '/feeds', name: 'Feeds', sign: 'M3 6h7a4 4 0 0 1 4 4v0a4 4 0 0 0 4 4h3M3 14h5' },
+  { path: '/stage', name: 'Stage', sign: 'M7 2h10v18H7zM9.5 15h5' },
+  { path: '/cues', name: 'Cues', sign: 'M3 5h12M3 10h17M3 15h9M17 14v6M14 17h6' },
+  { path: '/desk', name: 'Desk', sign: 'M5 3v16M11 3v16M17 3v16M3 8h4M9 14h4M15 6h4' },
+  { path: '/recap', name: 'Recap', sign: 'M3 18V9M8 18V4M13 18v-6M18 18V7' },
+] as const;
+
+function Sign({ path, color }: { path: string; color: string }) {
+  return (
+    <Svg width={22} height={22} viewBox="0 0 22 22" aria-hidden>
+      <Path d={path} stroke={color} strokeWidth={1.8} strokeLinecap="round" strokeLinejoin="round" fill="none" />
+    </Svg>
+  );
+}
+
+/** Gavirn's mark: a proscenium arch with a gift's shape under it. */
+function Mark() {
+  const { ink, marigold } = useColours();
+  return (
+    <Svg width={34} height={34} viewBox="0 0 34 34" aria-hidden>
+      <Path d="M5 30V17a12 12 0 0 1 24 0v13" stroke={ink} strokeWidth={3.2} fill="none" strokeLinecap="round" />
+      <Path d="M17 15.5 23 22l-6 6.5-6-6.5Z" fill={marigold} />
+    </Svg>
+  );
+}
+
+/** Where one goes: a bar below on a phone, a rail on the left when wide. */
+export function Places({ wide }: { wide: boolean }) {
+  const router = useRouter();
+  const path = usePathname();
+  const { ink, muted } = useColours();
+  return (
+    <View role="navigation" aria-label="Places" className={wide ? 'w-[84px] items-center pt-5 border-r border-line' : 'flex-row border-t border-line bg-ground'} style={wide ? undefined : { paddingBottom: 'env(safe-area-inset-bottom)' as never }}>
+      {wide ? <View className="pb-4"><Mark /></View> : null}
+      {PLACES.map(({ path: to, name, sign }) => {
+        const here = path.startsWith(to);
+        return (
+          <Pressable
+            key={to} role="link" aria-current={here ? 'page' : undefined} aria-label={name} onPress={() => router.navigate(to)}
+            className={`items-center justify-center gap-1 ${wide ? 'w-[84px] h-[66px]' : 'flex-1 h-[62px]'}`}
+          >
+            <View className={`absolute bg-marigold ${wide ? 'left-0 top-[6px] bottom-[6px] w-[3px] rounded-r-[3px]' : 'top-[-1px] w-[34px] h-[3px] rounded-b-[3px]'} ${here ? '' : 'opacity-0'}`} />
+            <Sign path={sign} color={here ? ink : muted} />
+            <Text size={13} face={here ? 'strong' : 'text'} tone={here ? 'ink' : 'muted'}>{name}</Text>
+          </Pressable>
+        );
+      })}
+    </View>
+  );
+}

@@ -1,0 +1,39 @@
+import type { ReactNode } from 'react';
+import { View } from 'react-native';
+import { usePathname } from 'expo-router';
+import { Pulse } from '@/ui/pulse/pulse';
+import { StageBeside } from '@/ui/stage/stage-beside';
+import { Keys } from './keys';
+import { Notices } from './notices';
+import { Places } from './places';
+import { useWide } from './wide';
+
+/** The frame around every screen: pulse above, places below; when wide, a rail, the place, and the running stage beside it. */
+export function Shell({ children }: { children: ReactNode }) {
+  const wide = useWide();
+  const onStage = usePathname().startsWith('/stage');
+  if (!wide) {
+    return (
+      <View className="flex-1 bg-ground">
+        <Pulse />
+        <Notices />
+        <View role="main" className="flex-1">{children}</View>
+        <Places wide={false} />
+        <Keys />
+      </View>
+    );
+  }
+  return (
+    <View className="flex-1 flex-row bg-ground">
+      <Places wide />
+      <View className="flex-1 border-r border-line">
+        <Pulse />
+        <Notices />
+        <View role="main" className="flex-1">{children}</View>
+      </View>
+      {onStage ? null : <StageBeside />}
+      <Keys />
+    </View>
+  );
+}
+

@@ -1,0 +1,53 @@
+import type { ComponentType, ReactNode } from 'react';
+import { Pressable } from 'react-native';
+import { useColours } from '@/ui/theme/look';
+import { Text } from './text';
+
+export type IconType = ComponentType<{ size?: number; color?: string; strokeWidth?: number }>;
+
+const KINDS = {
+  main: { box: 'bg-marigold', tone: 'onmarigold' },
+  plain: { box: 'bg-raised', tone: 'ink' },
+  outline: { box: 'border border-line', tone: 'ink' },
+  bad: { box: 'border border-brick', tone: 'brick' },
+} as const;
+
+export interface ButtonProps {
+  children: ReactNode;
+  onPress: () => void;
+  kind?: keyof typeof KINDS;
+  disabled?: boolean;
+  label?: string;
+  icon?: IconType;
+  className?: string;
+}
+
+/** A button with words, 44 px high at least. */
+export function Button({ children, onPress, kind = 'plain', disabled = false, label, icon: Icon, className = '' }: ButtonProps) {
+  const colours = useColours();
+  const { box, tone } = KINDS[kind];
+  return (
+    <Pressable
+      role="button" aria-label={label} aria-disabled={disabled} disabled={disabled} onPress={onPress}
+      className={`min-h-[44px] px-4 flex-row items-center justify-center gap-2 rounded-control active:opacity-80 ${box} ${disabled ? 'opacity-40' : ''} ${className}`}
+    >
+      {Icon ? <Icon size={18} color={colours[tone]} strokeWidth={2} /> : null}
+      <Text face="strong" tone={tone} numberOfLines={1}>{children}</Text>
+    </Pressable>
+  );
+}
+
+/** A button that is only an icon; its name is for those who do not see it. */
+export function IconButton({ icon: Icon, label, onPress, disabled = false, tone = 'ink', className = '' }: {
+  icon: IconType; label: string; onPress: () => void; disabled?: boolean; tone?: 'ink' | 'muted' | 'brick'; className?: string;
+}) {
+  const colours = useColours();
+  return (
+    <Pressable
+      role="button" aria-label={label} aria-disabled={disabled} disabled={disabled} onPress={onPress}
+      className={`w-[44px] h-[44px] items-center justify-center rounded-control active:bg-raised ${disabled ? 'opacity-30' : ''} ${className}`}
+    >
+      <Icon size={20} color={colours[tone]} strokeWidth={1.9} />
+    </Pressable>
+  );
+}

@@ -1,0 +1,80 @@
+import { useEffect, useId, useState } from 'react';
+import { TextInput, View } from 'react-native';
+import { useColours } from '@/ui/theme/look';
+import { IconButton } from './button';
+import { Text } from './text';
+import Minus from 'lucide-react-native/icons/minus';
+import Plus from 'lucide-react-native/icons/plus';
+
+const BOX = 'min-h-[48px] px-3 rounded-control bg-raised border text-ink font-text text-17';
+
+export interface TextFieldProps {
+  label: string;
+  value: string;
+  onChange: (value: string) => void;
+  /** What is wrong with it, in a sentence. */
+  problem?: string | null;
+  placeholder?: string;
+  /** The keyboard's Enter. */
+  onSubmit?: () => void;
+  autoFocus?: boolean;
+  most?: number;
+  /** Handles and addresses: no capitals, no correction. */
+  exact?: boolean;
+}
+
+/** A line of text with its label above, and what is wrong with it below. */
+export function TextField({ label, value, onChange, problem, placeholder, onSubmit, autoFocus, most, exact }: TextFieldProps) {
+  const id = useId();
+  const colours = useColours();
+  return (
+    <View className="gap-1">
+      <Text size={13} tone="muted" nativeID={id}>{label}</Text>
+      <TextInput
+        aria-labelledby={id} aria-invalid={Boolean(problem)} value={value} onChangeText={onChange} placeholder={placeholder} placeholderTextColor={colours.muted}
+        onSubmitEditing={onSubmit} autoFocus={autoFocus} maxLength={most} autoCapitalize={exact ? 'none' : undefined} autoCorrect={!exact} spellCheck={!exact}
+        className={`${BOX} ${problem ? 'border-brick' : 'border-raised'}`}
+      />
+      {problem ? <Text size={15} tone="brick" role="alert">{problem}</Text> : null}
+    </View>
+  );
+}
+
+export interface NumberFieldProps {
+  label: string;
+  value: number;
+  least: number;
+  most: number;
+  step?: number;
+  unit?: string;
+  onChange: (value: number) => void;
+}
+
+/** A whole number, typed or stepped; what is out of bounds says so and is not taken. */
+export function NumberField({ label, value, least, most, step = 1, unit, onChange }: NumberFieldProps) {
+  const id = useId();
+  const [typed, setTyped] = useState(String(value));
+  useEffect(() => setTyped(String(value)), [value]);
+  const number = Number(typed);
+  const fits = typed.trim() !== '' && Number.isInteger(number) && number >= least && number <= most;
+  const take = (text: string): void => {
+    setTyped(text);
+    const n = Number(text);
+    if (text.trim() !== '' && Number.isInteger(n) && n >= least && n <= most) onChange(n);
+  };
+  const stepBy = (by: number): void => take(String(Math.min(most, Math.max(least, (fits ? number : value) + by))));
+  return (
+    <View className="gap-1">
+      <Text size={13} tone="muted" nativeID={id}>{unit ? `${label}, ${unit}` : label}</Text>
+      <View className="flex-row items-center gap-2">
+        <IconButton icon={Minus} label={`Less ${label.toLowerCase()}`} onPress={() => stepBy(-step)} className="bg-raised" />
+        <TextInput
+          aria-labelledby={id} aria-invalid={!fits} inputMode="numeric" value={typed} onChangeText={take}
+          className={`${BOX} w-[104px] text-center tabular-nums ${fits ? 'border-raised' : 'border-brick'}`}
+        />
+        <IconButton icon={Plus} label={`More ${label.toLowerCase()}`} onPress={() => stepBy(step)} className="bg-raised" />
+      </View>
+      {fits ? null : <Text tone="brick" role="alert">{`A whole number from ${least.toLocaleString('en')} to ${most.toLocaleString('en')}.`}</Text>}
+    </View>
+  );
+}

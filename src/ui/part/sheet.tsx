@@ -1,0 +1,33 @@
+import { useEffect, type ReactNode } from 'react';
+import { Pressable, ScrollView, View } from 'react-native';
+import X from 'lucide-react-native/icons/x';
+import { IconButton } from './button';
+import { Text } from './text';
+
+/**
+ * Where something is edited: it comes from below and leaves what lies above it in sight. Escape, the cross, and a tap beside it close
+ * it; what was changed was changed as it was changed.
+ */
+export function Sheet({ title, onClose, children, veil = true }: { title: string; onClose: () => void; children: ReactNode; veil?: boolean }) {
+  useEffect(() => {
+    const close = (event: KeyboardEvent): void => {
+      if (event.key !== 'Escape') return;
+      event.stopPropagation();
+      onClose();
+    };
+    window.addEventListener('keydown', close, true);
+    return () => window.removeEventListener('keydown', close, true);
+  }, [onClose]);
+  return (
+    <View className="absolute inset-0 z-20 justify-end" style={{ pointerEvents: 'box-none' }}>
+      {veil ? <Pressable aria-label="Close" role="button" tabIndex={-1} onPress={onClose} className="absolute inset-0 bg-ground/60" /> : null}
+      <View role="dialog" aria-label={title} className="bg-surface border-t border-line rounded-t-card max-h-[72%] w-full max-w-[720px] self-center">
+        <View className="flex-row items-center justify-between pl-4 pr-1 pt-1">
+          <Text size={17} face="title" level={2} numberOfLines={1} className="flex-1">{title}</Text>
+          <IconButton icon={X} label="Close" onPress={onClose} tone="muted" />
+        </View>
+        <ScrollView className="px-4" contentContainerClassName="pb-5 gap-4">{children}</ScrollView>
+      </View>
+    </View>
+  );
+}

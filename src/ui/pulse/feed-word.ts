@@ -1,0 +1,19 @@
+import { FEED_STATES, type FeedMood, type FeedState } from '@/core/platform/feed-state';
+import type { FeedView } from '@/core/desk/view';
+import type { ServerState } from '@/ui/data/desk';
+
+export interface FeedWord {
+  word: string;
+  sentence: string;
+  mood: FeedMood;
+}
+
+/** How a feed stands, as far as this page can know: without the server nothing is known of it. */
+export function feedWord(server: ServerState, feed: Pick<FeedView, 'state' | 'latencyMs'> | undefined): FeedWord {
+  if (server === 'away') return { word: 'no server', sentence: 'Gavirn’s server does not answer from here. It may well go on without this page; trying again by itself.', mood: 'trouble' };
+  if (server === 'refused') return { word: 'refused', sentence: 'The server has this show from another browser. Save it as a file and open it again to have a copy of your own.', mood: 'trouble' };
+  const state: FeedState = feed?.state ?? 'looking';
+  const { word, sentence, mood } = FEED_STATES[state];
+  const latency = feed?.latencyMs;
+  return { word: state === 'connected' && latency != null ? `${(latency / 1000).toFixed(1)} s` : word, sentence, mood };
+}

@@ -1,0 +1,55 @@
+import { useRouter } from 'expo-router';
+import ChevronDown from 'lucide-react-native/icons/chevron-down';
+import { Pressable, View } from 'react-native';
+import { engineClock } from '@/ui/data/desk';
+import { useShow } from '@/ui/data/show-context';
+import { Text } from '@/ui/part/text';
+import { useColours } from '@/ui/theme/look';
+import { Lane, useDrift } from './lane';
+import { feedWord } from './feed-word';
+import { sessionWord } from './session-word';
+
+export const PLATFORM_NAMES = { brindle: 'Brindle' } as const;
+const now = (): number => engineClock.now();
+const TONES = { good: 'lagoon', waiting: 'mist', trouble: 'brick' } as const;
+
+/** The strip at the top of every screen: which show, whether it is live, and every feed's last minute. */
+export function Pulse() {
+  const { show, desk } = useShow();
+  const router = useRouter();
+  const colours = useColours();
+  const time = useDrift(now);
+  const session = sessionWord(desk.view?.session ?? null, time);
+  return (
+    <View role="region" aria-label="Pulse" className="px-4 pt-2 pb-2 border-b border-line bg-ground">
+      <View className="flex-row items-center justify-between h-[36px]">
+        <Pressable role="button" aria-label={`Show: ${show.name}. Switch show`} onPress={() => router.push('/shows')} className="flex-row items-center gap-2 h-[44px] flex-1 pr-3">
+          <Text size={17} face="title" numberOfLines={1} className="shrink">{show.name}</Text>
+          <ChevronDown size={16} color={colours.muted} />
+        </Pressable>
+        <View role="status" aria-label={session.live ? `Live since ${session.length}` : 'Off'} className="flex-row gap-1 px-3 h-[30px] items-center rounded-control bg-raised">
+          <Text size={13} face="strong" tone={session.live ? 'lagoon' : 'muted'}>{session.live ? 'Live' : 'Off'}</Text>
+          {session.length ? <Text size={13} face="strong" className="tabular-nums">{session.length}</Text> : null}
+        </View>
+      </View>
+      {show.feeds.length === 0 ? (
+        <Pressable role="button" onPress={() => router.push('/feeds')} className="h-[24px] justify-center">
+          <Text size={13} tone="mist">No feed yet. Add one to connect.</Text>
+        </Pressable>
+      ) : show.feeds.map((feed) => {
+        const { word, mood } = feedWord(desk.server, desk.view?.feeds[feed.id]);
+        const name = PLATFORM_NAMES[feed.platform];
+        return (
+          <Pressable
+            key={feed.id} role="button" aria-label={`${name}, ${feed.handle}: ${word}`} onPress={() => router.push('/feeds')}
+            className="flex-row items-center gap-2 h-[24px]" hitSlop={{ top: 10, bottom: 10 }}
+          >
+            <Text size={13} tone="muted" numberOfLines={1} className="w-[58px]">{name}</Text>
+            <Lane marks={(desk.view?.marks ?? []).filter((mark) => mark.feed === feed.id)} mood={mood} now={time} />
+            <Text size={13} tone={TONES[mood]} numberOfLines={1} className="w-[84px] text-right tabular-nums">{word}</Text>
+          </Pressable>
+        );
+      })}
+    </View>
+  );
+}

@@ -1,0 +1,44 @@
+import { useState } from 'react';
+import { Pressable, View } from 'react-native';
+import { format } from 'date-fns';
+import ChevronRight from 'lucide-react-native/icons/chevron-right';
+import { useSessions } from '@/ui/data/sessions';
+import { useShow } from '@/ui/data/show-context';
+import type { SessionEntry } from '@/ui/data/session-store';
+import { PlaceBody } from '@/ui/frame/place-body';
+import { Text } from '@/ui/part/text';
+import { useColours } from '@/ui/theme/look';
+import { lengthWords } from '@/ui/words/length';
+import { FinishedRecap, RunningRecap } from './recap-view';
+
+/** What sessions came to: the one that runs, and all that are finished. */
+export function RecapPlace() {
+  const { show, desk } = useShow();
+  const { data: sessions } = useSessions(show.id);
+  const [chosen, setChosen] = useState<string | null>(null);
+  const { muted } = useColours();
+  const running = desk.view?.session && desk.view.session.endedAt === null ? desk.view.session : null;
+  const open = sessions?.find(({ id }) => id === chosen) ?? (running ? null : sessions?.[0]) ?? null;
+  const others = (sessions ?? []).filter(({ id }) => id !== open?.id);
+  return (
+    <PlaceBody title="Recap">
+      {running && !open ? <RunningRecap id={running.id} /> : null}
+      {open ? <FinishedRecap key={open.id} entry={open} onRemoved={() => setChosen(null)} /> : null}
+      {sessions?.length === 0 && !running ? <Text size={17} tone="muted" className="mt-2">After your first session, what happened in it is here: who gave, who to thank, and a file of every event.</Text> : null}
+      {others.length > 0 ? (
+        <View className="mt-6">
+          <Text size={17} face="title" level={2}>Other sessions</Text>
+          {others.map((entry) => (
+            <Pressable key={entry.id} role="button" aria-label={`Open ${titleOf(entry)}`} onPress={() => setChosen(entry.id)} className="min-h-[52px] flex-row items-center justify-between border-b border-line">
+              <Text>{titleOf(entry)}</Text>
+              <ChevronRight size={18} color={muted} />
+            </Pressable>
+          ))}
+        </View>
+      ) : null}
+    </PlaceBody>
+  );
+}
+
+/** "Thursday 19 November, 1 h 12 min". */
+export const titleOf = ({ startedAt, endedAt }: Pick<SessionEntry, 'startedAt' | 'endedAt'>): string => `${format(startedAt, 'EEEE d MMMM')}, ${lengthWords(endedAt - startedAt)}`;

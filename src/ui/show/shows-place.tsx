@@ -1,0 +1,85 @@
+import { useState } from 'react';
+import { Pressable, View } from 'react-native';
+import { readShow } from '@/core/show/file';
+import { ask } from '@/ui/data/api';
+import { addShow, addStarter, removeShow, switchTo } from '@/ui/data/library';
+import { openFile, saveFile } from '@/ui/data/save-file';
+import { useShow } from '@/ui/data/show-context';
+import { PlaceBody } from '@/ui/frame/place-body';
+import { Button } from '@/ui/part/button';
+import { Card } from '@/ui/part/card';
+import { Segments } from '@/ui/part/choice';
+import { Confirm } from '@/ui/part/confirm';
+import { TextField } from '@/ui/part/field';
+import { Text } from '@/ui/part/text';
+import { chooseLook, chosenLook } from '@/ui/theme/look';
+import type { Look } from '@/ui/theme/tokens';
+
+/** The shows of this browser: switch, rename, save, open, remove; and how Gavirn looks. */
+export function ShowsPlace() {
+  const { show, index, keys, edit, reload } = useShow();
+  const [name, setName] = useState(show.name);
+  const [said, setSaid] = useState<string | null>(null);
+  const [asking, setAsking] = useState(false);
+  const rename = (typed: string): void => {
+    setName(typed);
+    if (typed.trim() !== '') edit((draft) => { draft.name = typed.trim(); });
+  };
+  const open = async (): Promise<void> => {
+    const text = await openFile('application/json,.json');
+    if (text === null) return;
+    const read = readShow(text);
+    if (!read.ok) return setSaid(read.reason);
+    setSaid(null);
+    await reload(await addShow(read.show));
+  };
+  const remove = async (): Promise<void> => {
+    // The server ends it if it is there; if not, nobody has the key any more and it runs for no one.
+    await ask('DELETE', `/api/shows/${encodeURIComponent(show.id)}`, { key: keys.desk });
+    await reload(await removeShow(show.id));
+  };
+  return (
+    <PlaceBody title="Shows">
+      <View role="list" className="mt-2">
+        {index.shows.map(({ id, name: other }) => (
+          <Pressable
+            key={id} role="button" aria-label={`Open ${other}`} aria-pressed={id === show.id} onPress={() => void switchTo(id).then((next) => next && reload(next))}
+            className={`min-h-[52px] px-3 flex-row items-center justify-between rounded-control ${id === show.id ? 'bg-raised' : ''}`}
+          >
+            <Text size={17} face={id === show.id ? 'strong' : 'text'} numberOfLines={1} className="shrink">{id === show.id ? show.name : other}</Text>
+            {id === show.id ? <Text size={13} tone="muted">open</Text> : null}
+          </Pressable>
+        ))}
+      </View>
+      <View className="flex-row flex-wrap gap-2 mt-3">
+        <Button kind="outline" onPress={() => void addStarter().then(reload)}>New show</Button>
+        <Button kind="outline" onPress={() => void open()}>Open a file</Button>
+      </View>
+      {said ? <Text tone="brick" role="alert" className="mt-2">{said}</Text> : null}
+      <Card className="mt-6 gap-3" label="This show">
+        <TextField key={show.id} label="Name of this show" value={name} most={80} onChange={rename} problem={name.trim() === '' ? 'A show needs a name.' : null} />
+        <View className="flex-row flex-wrap gap-2">
+          <Button onPress={() => saveFile(`${show.name}.gavirn.json`, 'application/json', JSON.stringify(show, null, 2))}>Save as a file</Button>
+          <Button kind="bad" onPress={() => setAsking(true)}>Remove</Button>
+        </View>
+        <Text size={13} tone="muted">The file holds the whole setup, and no keys: it can be handed to anyone.</Text>
+      </Card>
+      <LookChoice />
+      {asking ? <Confirm title={`Remove ${show.name}`} says="The show goes from this browser and from the server, and its addresses stop. Save it as a file first if you may want it. This cannot be undone." yes="Remove" onYes={() => void remove()} onClose={() => setAsking(false)} /> : null}
+    </PlaceBody>
+  );
+}
+
+function LookChoice() {
+  const [look, setLook] = useState<Look | 'system'>(chosenLook() ?? 'system');
+  const choose = (next: Look | 'system'): void => {
+    setLook(next);
+    chooseLook(next === 'system' ? null : next);
+  };
+  return (
+    <View className="mt-6 gap-2">
+      <Text size={17} face="title" level={2}>Look</Text>
+      <Segments label="Look" value={look} onChange={choose} options={[{ value: 'system', label: 'As the system' }, { value: 'dark', label: 'Dark' }, { value: 'light', label: 'Light' }]} />
+    </View>
+  );
+}

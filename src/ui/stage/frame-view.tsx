@@ -1,0 +1,54 @@
+import { useEffect, useRef, useState } from 'react';
+import { View } from 'react-native';
+import { Frame } from '@/client/frame';
+import type { Seen } from '@/core/piece/piece';
+import type { Piece, Live } from '@/core/piece';
+import type { Show } from '@/core/show/show';
+import { sampleOf } from '@/core/piece';
+import { engineClock } from '@/ui/data/desk';
+import { Backdrop } from './backdrop';
+
+const now = (): number => engineClock.now();
+
+/** The frame, painted as it is on the air: the same painter, on a made-up picture. */
+export function FrameView({ show, pieces, live, width, seen }: { show: Show; pieces: readonly Piece[]; live: Readonly<Record<string, Live>> | null; width: number; seen: Seen }) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const frame = useRef<Frame | null>(null);
+  const room = useRef({ width, height: width });
+  const [words, setWords] = useState<string[]>([]);
+  const height = Math.round((width * show.frame.height) / show.frame.width);
+  room.current = { width, height };
+
+  useEffect(() => {
+    if (!canvas.current) return undefined;
+    const made = new Frame({ canvas: canvas.current, seen, now, room: () => room.current, onWords: setWords });
+    frame.current = made;
+    return () => made.close();
+  }, [seen]);
+
+  useEffect(() => {
+    frame.current?.show({ frame: show.frame, pieces, live: withSamples(show, pieces, live) });
+  }, [show, pieces, live, width, seen]);
+
+  return (
+    <View style={{ width, height }} className="overflow-hidden rounded-[4px] bg-frame">
+      <Backdrop width={width} height={height} />
+      <canvas ref={canvas} aria-hidden style={{ position: 'absolute', left: 0, top: 0 }} />
+      <ul aria-label="On the frame" style={{ position: 'absolute', width: 1, height: 1, overflow: 'hidden', clipPath: 'inset(50%)', margin: 0, padding: 0 }}>
+        {words.map((line) => <li key={line}>{line}</li>)}
+      </ul>
+    </View>
+  );
+}
+
+/** A piece that the server has not told of yet shows its empty state. */
+const samples = new WeakMap<Piece, Live>();
+function withSamples(show: Show, pieces: readonly Piece[], live: Readonly<Record<string, Live>> | null): Record<string, Live> {
+  return Object.fromEntries(pieces.map((piece) => {
+    const known = live?.[piece.id];
+    if (known) return [piece.id, known];
+    const sample = samples.get(piece) ?? sampleOf(piece, show);
+    samples.set(piece, sample);
+    return [piece.id, sample];
+  }));
+}
