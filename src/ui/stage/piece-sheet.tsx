@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import ArrowDown from 'lucide-react-native/icons/arrow-down';
 import ArrowUp from 'lucide-react-native/icons/arrow-up';
-import Trash2 from 'lucide-react-native/icons/trash-2';
+import Trash from 'lucide-react-native/icons/trash';
 import { PIECE_KINDS, type Piece } from '@/core/piece';
 import type { Control } from '@/core/piece/piece';
 import { HOUSE_STYLES, STYLES } from '@/core/piece/style';
@@ -112,7 +112,7 @@ function Place({ piece, onRemoved }: { piece: Piece; onRemoved: () => void }) {
       <View className="flex-row flex-wrap gap-2">
         <Button icon={ArrowUp} onPress={() => reorder(1)} disabled={at === show.pieces.length - 1}>Forward</Button>
         <Button icon={ArrowDown} onPress={() => reorder(-1)} disabled={at === 0}>Back</Button>
-        <Button icon={Trash2} kind="bad" onPress={remove}>Remove</Button>
+        <Button icon={Trash} kind="bad" onPress={remove}>Remove</Button>
       </View>
     </View>
   );
