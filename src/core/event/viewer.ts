@@ -17,9 +17,7 @@ export const viewerSchema = z.object({
 export type Viewer = z.infer<typeof viewerSchema>;
 
 // Control characters can end a line in a log, a NUL can end a string elsewhere; tab and line feed become a space.
-// eslint-disable-next-line no-control-regex -- control characters are what this looks for
 const CONTROL = /[\u0000-\u001f\u007f-\u009f\u2028\u2029]/;
-// eslint-disable-next-line no-control-regex -- as above
 const CONTROLS = /[\u0000-\u001f\u007f-\u009f\u2028\u2029]+/g;
 
 /**

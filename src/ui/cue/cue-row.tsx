@@ -24,9 +24,9 @@ export function CueRow({ cue, onField }: { cue: Cue; onField: (field: CueField) 
     <View role="listitem" aria-label={cueSentence(cue, show).map(({ text }) => text).join('')} className={`flex-row gap-3 py-4 border-t border-line ${cue.on ? '' : 'opacity-60'}`}>
       <View className="pt-2"><Shape kind={listensTo(cue.when)} size={16} /></View>
       <View className="flex-1">
-        <NativeText className="text-17 font-text text-ink leading-[30px]">
+        <NativeText className="text-17 font-text text-ink leading-[34px]">
           {cueSentence(cue, show).map(({ text, field }, n) => (field
-            ? <NativeText key={n} role="button" tabIndex={0} aria-label={`Change ${text}`} onPress={() => onField(field as CueField)} className="font-strong border-b-2 border-marigold/50 py-[6px]">{text}</NativeText>
+            ? <Token key={n} text={text} onPress={() => onField(field as CueField)} />
             : <Fragment key={n}>{text}</Fragment>))}
         </NativeText>
         {cue.on ? null : <Text tone="muted">Switched off.</Text>}
@@ -38,5 +38,22 @@ export function CueRow({ cue, onField }: { cue: Cue; onField: (field: CueField) 
         <IconButton icon={EllipsisVertical} label="More for this cue" tone="muted" onPress={() => onField('cue')} />
       </View>
     </View>
+  );
+}
+
+/** A part of the sentence that can be changed. A span, since a button's box would not break between lines as words do. */
+function Token({ text, onPress }: { text: string; onPress: () => void }) {
+  return (
+    <span
+      role="button" tabIndex={0} aria-label={`Change ${text}`} onClick={onPress}
+      onKeyDown={(event) => {
+        if (event.key !== 'Enter' && event.key !== ' ') return;
+        event.preventDefault();
+        onPress();
+      }}
+      className="font-strong underline decoration-2 decoration-marigold/60 underline-offset-[6px] cursor-pointer py-[12px]"
+    >
+      {text}
+    </span>
   );
 }

@@ -17,8 +17,8 @@ export interface ShowContextValue {
   redo: () => void;
   canUndo: boolean;
   canRedo: boolean;
-  /** Takes another show, or the same with other keys. */
-  reload: (index?: LibraryIndex) => Promise<void>;
+  /** Opens what the library now says is current: another show, or the same with other keys. */
+  reload: () => Promise<void>;
   /** A sentence when the server refused the show; null otherwise. */
   refused: string | null;
 }

@@ -19,7 +19,7 @@ export const HappenedRow = memo(function HappenedRow({ line, now, onReplay }: { 
         <ViewerText text={words(line)} tone="muted" numberOfLines={1} className="shrink" />
       </View>
       <Text size={13} tone="muted" className="tabular-nums">{ago(now - line.at)}</Text>
-      {alert === null ? <View className="w-[44px]" /> : <IconButton icon={RotateCcw} tone="muted" label={`Show again: ${line.name ?? ''} ${words(line)}`} onPress={() => onReplay(alert)} className="-mr-2" />}
+      {alert === null ? <View className="w-[44px] -mr-2" /> : <IconButton icon={RotateCcw} tone="muted" label={`Show again: ${line.name ?? ''} ${words(line)}`} onPress={() => onReplay(alert)} className="-mr-2" />}
     </View>
   );
 }, (a, b) => a.line === b.line && ago(a.now - a.line.at) === ago(b.now - b.line.at));

@@ -15,7 +15,7 @@ export function OnAir({ name, queue, now, onCommand }: { name: string; queue: Qu
   const gone = (queue?.alerts.length ?? 0) - alerts.length;
   const waiting = Math.max(0, (queue?.count ?? 0) - gone - (playing ? 1 : 0));
   return (
-    <Card className="p-0 overflow-hidden" label={name}>
+    <Card flush label={name}>
       <View className="px-4 pt-3 pb-3">
         <View className="flex-row justify-between">
           <Text size={13} tone="muted" numberOfLines={1} className="shrink">{playing ? `On air in ${name}${playing.trial ? ', tried by you' : ''}` : name}</Text>

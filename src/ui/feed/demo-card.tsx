@@ -42,7 +42,7 @@ export function DemoCard() {
       {trouble ? <Text tone="brick" className="mt-2" role="alert">{trouble}</Text> : null}
       <View className="mt-3 pt-2 border-t border-line flex-row items-center justify-between gap-3">
         <Text tone="muted" className="shrink">Rather begin with your own? This show stays in the list.</Text>
-        <Button kind="outline" onPress={() => void addStarter().then((index) => reload(index))}>Start empty</Button>
+        <Button kind="outline" onPress={() => void addStarter().then(reload)}>Start empty</Button>
       </View>
     </Card>
   );

@@ -67,7 +67,7 @@ export function FeedCard({ feed }: { feed: Feed }) {
 
 function KindSeen({ kind, at, now: time }: { kind: EventKind; at: number | undefined; now: number }) {
   return (
-    <View className={`w-1/3 flex-row items-center gap-2 ${at === undefined ? 'opacity-70' : ''}`}>
+    <View className="w-1/3 flex-row items-center gap-2">
       <Shape kind={kind} size={13} />
       <View className="shrink">
         <Text size={13} numberOfLines={1}>{KIND_WORDS[kind]}</Text>

@@ -32,7 +32,7 @@ export function Button({ children, onPress, kind = 'plain', disabled = false, la
       className={`min-h-[44px] px-4 flex-row items-center justify-center gap-2 rounded-control active:opacity-80 ${box} ${disabled ? 'opacity-40' : ''} ${className}`}
     >
       {Icon ? <Icon size={18} color={colours[tone]} strokeWidth={2} /> : null}
-      <Text face="strong" tone={tone} numberOfLines={1}>{children}</Text>
+      {children === '' ? null : <Text face="strong" tone={tone} numberOfLines={1}>{children}</Text>}
     </Pressable>
   );
 }

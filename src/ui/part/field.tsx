@@ -1,4 +1,4 @@
-import { useEffect, useId, useState } from 'react';
+import { useId, useState } from 'react';
 import { TextInput, View } from 'react-native';
 import { useColours } from '@/ui/theme/look';
 import { IconButton } from './button';
@@ -53,28 +53,30 @@ export interface NumberFieldProps {
 /** A whole number, typed or stepped; what is out of bounds says so and is not taken. */
 export function NumberField({ label, value, least, most, step = 1, unit, onChange }: NumberFieldProps) {
   const id = useId();
-  const [typed, setTyped] = useState(String(value));
-  useEffect(() => setTyped(String(value)), [value]);
-  const number = Number(typed);
-  const fits = typed.trim() !== '' && Number.isInteger(number) && number >= least && number <= most;
+  // What is being typed, until it is left: half a number is not one yet.
+  const [typing, setTyping] = useState<string | null>(null);
+  const typed = typing ?? String(value);
+  const fits = (text: string): boolean => /^-?\d+$/.test(text.trim()) && Number(text) >= least && Number(text) <= most;
   const take = (text: string): void => {
-    setTyped(text);
-    const n = Number(text);
-    if (text.trim() !== '' && Number.isInteger(n) && n >= least && n <= most) onChange(n);
+    setTyping(text);
+    if (fits(text)) onChange(Number(text));
   };
-  const stepBy = (by: number): void => take(String(Math.min(most, Math.max(least, (fits ? number : value) + by))));
+  const stepBy = (by: number): void => {
+    setTyping(null);
+    onChange(Math.min(most, Math.max(least, (fits(typed) ? Number(typed) : value) + by)));
+  };
   return (
     <View className="gap-1">
       <Text size={13} tone="muted" nativeID={id}>{unit ? `${label}, ${unit}` : label}</Text>
       <View className="flex-row items-center gap-2">
         <IconButton icon={Minus} label={`Less ${label.toLowerCase()}`} onPress={() => stepBy(-step)} className="bg-raised" />
         <TextInput
-          aria-labelledby={id} aria-invalid={!fits} inputMode="numeric" value={typed} onChangeText={take}
-          className={`${BOX} w-[104px] text-center tabular-nums ${fits ? 'border-raised' : 'border-brick'}`}
+          aria-labelledby={id} aria-invalid={!fits(typed)} inputMode="numeric" value={typed} onChangeText={take} onBlur={() => setTyping(null)}
+          className={`${BOX} w-[104px] text-center tabular-nums ${fits(typed) ? 'border-raised' : 'border-brick'}`}
         />
         <IconButton icon={Plus} label={`More ${label.toLowerCase()}`} onPress={() => stepBy(step)} className="bg-raised" />
       </View>
-      {fits ? null : <Text tone="brick" role="alert">{`A whole number from ${least.toLocaleString('en')} to ${most.toLocaleString('en')}.`}</Text>}
+      {fits(typed) ? null : <Text tone="brick" role="alert">{`A whole number from ${least.toLocaleString('en')} to ${most.toLocaleString('en')}.`}</Text>}
     </View>
   );
 }

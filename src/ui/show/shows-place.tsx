@@ -31,19 +31,21 @@ export function ShowsPlace() {
     const read = readShow(text);
     if (!read.ok) return setSaid(read.reason);
     setSaid(null);
-    await reload(await addShow(read.show));
+    await addShow(read.show);
+    await reload();
   };
   const remove = async (): Promise<void> => {
     // The server ends it if it is there; if not, nobody has the key any more and it runs for no one.
     await ask('DELETE', `/api/shows/${encodeURIComponent(show.id)}`, { key: keys.desk });
-    await reload(await removeShow(show.id));
+    await removeShow(show.id);
+    await reload();
   };
   return (
     <PlaceBody title="Shows">
       <View role="list" className="mt-2">
         {index.shows.map(({ id, name: other }) => (
           <Pressable
-            key={id} role="button" aria-label={`Open ${other}`} aria-pressed={id === show.id} onPress={() => void switchTo(id).then((next) => next && reload(next))}
+            key={id} role="button" aria-label={`Open ${other}`} aria-pressed={id === show.id} onPress={() => void switchTo(id).then(reload)}
             className={`min-h-[52px] px-3 flex-row items-center justify-between rounded-control ${id === show.id ? 'bg-raised' : ''}`}
           >
             <Text size={17} face={id === show.id ? 'strong' : 'text'} numberOfLines={1} className="shrink">{id === show.id ? show.name : other}</Text>

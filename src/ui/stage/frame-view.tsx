@@ -17,7 +17,6 @@ export function FrameView({ show, pieces, live, width, seen }: { show: Show; pie
   const room = useRef({ width, height: width });
   const [words, setWords] = useState<string[]>([]);
   const height = Math.round((width * show.frame.height) / show.frame.width);
-  room.current = { width, height };
 
   useEffect(() => {
     if (!canvas.current) return undefined;
@@ -27,8 +26,9 @@ export function FrameView({ show, pieces, live, width, seen }: { show: Show; pie
   }, [seen]);
 
   useEffect(() => {
+    room.current = { width, height };
     frame.current?.show({ frame: show.frame, pieces, live: withSamples(show, pieces, live) });
-  }, [show, pieces, live, width, seen]);
+  }, [show, pieces, live, width, height, seen]);
 
   return (
     <View style={{ width, height }} className="overflow-hidden rounded-[4px] bg-frame">

@@ -1,4 +1,4 @@
-import { useMemo, useRef, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { Gesture, GestureDetector } from 'react-native-gesture-handler';
 import Svg, { Path, Rect } from 'react-native-svg';
@@ -24,46 +24,54 @@ export interface HandlesProps {
   chosen: boolean;
   onChoose: () => void;
   /** While it is dragged: where it would come to stand, and the lines it snaps to; null when it is let go of. */
-  onDraft: (draft: { box: Box; guides: Guide[] } | null) => void;
+  onDraft: (draft: Draft | null) => void;
   onPlace: (box: Box) => void;
+}
+
+interface Draft {
+  box: Box;
+  guides: Guide[];
+}
+
+/** One drag: from where the piece stood to where it is let go of. Nothing of the show changes before that. */
+class Drag {
+  private latest: Box | null = null;
+
+  constructor(private readonly start: Box, private readonly onDraft: (draft: Draft | null) => void, private readonly onPlace: (box: Box) => void) {}
+
+  to(placed: (start: Box) => Draft): void {
+    const draft = placed(this.start);
+    this.latest = draft.box;
+    this.onDraft(draft);
+  }
+
+  end(): void {
+    const { latest } = this;
+    this.latest = null;
+    this.onDraft(null);
+    if (latest) this.onPlace(latest);
+  }
 }
 
 /** One piece as a thumb or a mouse takes it: drag it to move it, drag a corner to resize it. */
 export function Handles({ piece, frame, scale, chosen, onChoose, onDraft, onPlace }: HandlesProps) {
   const { marigold } = useColours();
   const [drafted, setDrafted] = useState<Box | null>(null);
-  const start = useRef<Box>(piece.place);
-  const latest = useRef<Box | null>(null);
   const at = drafted ?? piece.place;
+  const { least } = PIECE_KINDS[piece.kind];
+
+  const drag = useMemo(() => new Drag(piece.place, (draft) => {
+    setDrafted(draft?.box ?? null);
+    onDraft(draft);
+  }, onPlace), [piece.place, onDraft, onPlace]);
 
   const gestures = useMemo(() => {
-    const draft = (box: Box, guides: Guide[]): void => {
-      latest.current = box;
-      setDrafted(box);
-      onDraft({ box, guides });
-    };
-    const end = (): void => {
-      const { current } = latest;
-      latest.current = null;
-      setDrafted(null);
-      onDraft(null);
-      if (current) onPlace(current);
-    };
-    const begin = (): void => {
-      start.current = piece.place;
-      onChoose();
-    };
-    const body = Gesture.Pan().runOnJS(true).minDistance(3).onStart(begin)
-      .onUpdate(({ translationX, translationY }) => {
-        const moved = move(start.current, translationX / scale, translationY / scale, frame, true);
-        draft(moved.box, moved.guides);
-      })
-      .onFinalize(end);
-    const corners = CORNERS.map((corner) => Gesture.Pan().runOnJS(true).minDistance(1).onStart(begin)
-      .onUpdate(({ translationX, translationY }) => draft(resize(start.current, corner, translationX / scale, translationY / scale, PIECE_KINDS[piece.kind].least, frame), []))
-      .onFinalize(end));
+    const body = Gesture.Pan().runOnJS(true).minDistance(3).onStart(onChoose).onFinalize(() => drag.end())
+      .onUpdate(({ translationX, translationY }) => drag.to((start) => move(start, translationX / scale, translationY / scale, frame, true)));
+    const corners = CORNERS.map((corner) => Gesture.Pan().runOnJS(true).minDistance(1).onStart(onChoose).onFinalize(() => drag.end())
+      .onUpdate(({ translationX, translationY }) => drag.to((start) => ({ box: resize(start, corner, translationX / scale, translationY / scale, least, frame), guides: [] }))));
     return { body: Gesture.Race(body, Gesture.Tap().runOnJS(true).onEnd(onChoose)), corners };
-  }, [piece.place, piece.kind, frame, scale, onChoose, onDraft, onPlace]);
+  }, [drag, least, frame, scale, onChoose]);
 
   const box = { left: at.x * scale, top: at.y * scale, width: at.w * scale, height: at.h * scale };
   // A small piece still gives a thumb enough to take.

@@ -1,0 +1,106 @@
+import type { Draft } from 'immer';
+import type { Show } from '@/core/show/show';
+import { ask, fetchJson, type ServerConfig } from './api';
+import { firstVisit } from './first-visit';
+import { doEdit, noHistory, redoEdit, undoEdit, type Changed, type History } from './history';
+import { addStarter, readIndex, readKeys, readStoredShow, renameInIndex, storeShow, type LibraryIndex, type ShowKeys } from './library';
+
+/** Edits are gathered for this long before they are published: a thumb that drags makes many. */
+const PUBLISH_MS = 150;
+const AGAIN_MS = 2000;
+
+export interface OpenShow {
+  index: LibraryIndex;
+  show: Show;
+  keys: ShowKeys;
+  demo: boolean;
+  history: History;
+  /** A sentence when the server refused the show. */
+  refused: string | null;
+}
+
+/** Another tab of this browser that edits the same show says so here. */
+const channel = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel('gavirn.shows');
+
+/**
+ * The show that is open: changed here first, kept in this browser at once, on the server within a second. It lives as long as the
+ * page, apart from any component.
+ */
+class ShowStore {
+  private open: OpenShow | null = null;
+  private readonly listeners = new Set<() => void>();
+  private timer: ReturnType<typeof setTimeout> | null = null;
+  private loading: Promise<OpenShow> | null = null;
+
+  constructor() {
+    // The other tab has kept and published its edit; here it only has to be seen.
+    channel?.addEventListener('message', (message: MessageEvent<unknown>) => {
+      if (message.data === this.open?.show.id) void this.seeOther();
+    });
+  }
+
+  readonly subscribe = (listener: () => void): (() => void) => {
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
+  };
+
+  readonly now = (): OpenShow | null => this.open;
+
+  /** Opens the current show. One at a time: two that find an empty browser at once would each make one. */
+  readonly load = (): Promise<OpenShow> => (this.loading ??= this.read().finally(() => (this.loading = null)));
+
+  private async read(): Promise<OpenShow> {
+    const config = await fetchJson<ServerConfig>('/api/config').catch((): ServerConfig => ({ demo: false, standins: false }));
+    let index = (await readIndex()) ?? (await firstVisit(config.demo));
+    let show = await readStoredShow(index.current);
+    if (!show) {
+      // What was kept cannot be read: it stays where it is, and there is a show to work with.
+      index = await addStarter();
+      show = await readStoredShow(index.current);
+    }
+    if (!show) throw new Error('This browser keeps no data for this page, so that there is no show to open. Allow it to store data, then reload.');
+    const opened: OpenShow = { index, show, keys: await readKeys(show), demo: config.demo, history: noHistory, refused: null };
+    this.set(opened);
+    void this.publish();
+    return opened;
+  }
+
+  private set(open: OpenShow): void {
+    this.open = open;
+    for (const listener of this.listeners) listener();
+  }
+
+  readonly edit = (recipe: (draft: Draft<Show>) => void): void => this.take(this.open && doEdit(this.open.show, this.open.history, recipe));
+  readonly undo = (): void => this.take(this.open && undoEdit(this.open.show, this.open.history));
+  readonly redo = (): void => this.take(this.open && redoEdit(this.open.show, this.open.history));
+
+  private take(changed: Changed | null): void {
+    if (!changed || !this.open) return;
+    const { show } = changed;
+    if (show.name !== this.open.show.name) void renameInIndex(show.id, show.name);
+    this.set({ ...this.open, ...changed });
+    void storeShow(show).then(() => channel?.postMessage(show.id));
+    if (this.timer) clearTimeout(this.timer);
+    this.timer = setTimeout(() => void this.publish(), PUBLISH_MS);
+  }
+
+  private async seeOther(): Promise<void> {
+    if (!this.open) return;
+    const show = await readStoredShow(this.open.show.id);
+    if (show) this.set({ ...this.open, show });
+  }
+
+  /** Puts the show on the server as it now is; goes on trying while there is no answer. */
+  readonly publish = async (): Promise<void> => {
+    if (this.timer) clearTimeout(this.timer);
+    this.timer = null;
+    if (!this.open) return;
+    const { show, keys } = this.open;
+    const answer = await ask('PUT', `/api/shows/${encodeURIComponent(show.id)}`, { key: keys.desk, body: { show, outletKeys: keys.outlets } });
+    const refused = answer.ok || answer.status === null ? null : answer.reason;
+    if (this.open.show.id === show.id && this.open.refused !== refused) this.set({ ...this.open, refused });
+    if (!answer.ok && (answer.status === null || answer.status >= 500 || answer.status === 429)) this.timer ??= setTimeout(() => void this.publish(), AGAIN_MS);
+  };
+}
+
+export const showStore = new ShowStore();
