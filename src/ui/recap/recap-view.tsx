@@ -114,7 +114,7 @@ function Thanked({ tally, place }: { tally: ViewerTally; place: number }) {
   return (
     <View role="listitem" className="flex-row items-center min-h-[46px] gap-2 border-b border-line">
       <Text tone="muted" className="w-[26px] tabular-nums">{place}</Text>
-      <ViewerText text={tally.name} face="strong" numberOfLines={1} className="flex-1" />
+      <ViewerText text={tally.name} face="strong" numberOfLines={1} className="flex-1 text-left" />
       <Text size={13} tone="muted" className="tabular-nums">{says.join(', ')}</Text>
     </View>
   );

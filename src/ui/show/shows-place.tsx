@@ -17,14 +17,8 @@ import type { Look } from '@/ui/theme/tokens';
 
 /** The shows of this browser: switch, rename, save, open, remove; and how Gavirn looks. */
 export function ShowsPlace() {
-  const { show, index, keys, edit, reload } = useShow();
-  const [name, setName] = useState(show.name);
+  const { show, index, reload } = useShow();
   const [said, setSaid] = useState<string | null>(null);
-  const [asking, setAsking] = useState(false);
-  const rename = (typed: string): void => {
-    setName(typed);
-    if (typed.trim() !== '') edit((draft) => { draft.name = typed.trim(); });
-  };
   const open = async (): Promise<void> => {
     const text = await openFile('application/json,.json');
     if (text === null) return;
@@ -32,12 +26,6 @@ export function ShowsPlace() {
     if (!read.ok) return setSaid(read.reason);
     setSaid(null);
     await addShow(read.show);
-    await reload();
-  };
-  const remove = async (): Promise<void> => {
-    // The server ends it if it is there; if not, nobody has the key any more and it runs for no one.
-    await ask('DELETE', `/api/shows/${encodeURIComponent(show.id)}`, { key: keys.desk });
-    await removeShow(show.id);
     await reload();
   };
   return (
@@ -58,17 +46,37 @@ export function ShowsPlace() {
         <Button kind="outline" onPress={() => void open()}>Open a file</Button>
       </View>
       {said ? <Text tone="brick" role="alert" className="mt-2">{said}</Text> : null}
-      <Card className="mt-6 gap-3" label="This show">
-        <TextField key={show.id} label="Name of this show" value={name} most={80} onChange={rename} problem={name.trim() === '' ? 'A show needs a name.' : null} />
-        <View className="flex-row flex-wrap gap-2">
-          <Button onPress={() => saveFile(`${show.name}.gavirn.json`, 'application/json', JSON.stringify(show, null, 2))}>Save as a file</Button>
-          <Button kind="bad" onPress={() => setAsking(true)}>Remove</Button>
-        </View>
-        <Text size={13} tone="muted">The file holds the whole setup, and no keys: it can be handed to anyone.</Text>
-      </Card>
+      <ThisShow key={show.id} />
       <LookChoice />
-      {asking ? <Confirm title={`Remove ${show.name}`} says="The show goes from this browser and from the server, and its addresses stop. Save it as a file first if you may want it. This cannot be undone." yes="Remove" onYes={() => void remove()} onClose={() => setAsking(false)} /> : null}
     </PlaceBody>
+  );
+}
+
+/** The open show: its name, its file, its end. */
+function ThisShow() {
+  const { show, keys, edit, reload } = useShow();
+  const [name, setName] = useState(show.name);
+  const [asking, setAsking] = useState(false);
+  const rename = (typed: string): void => {
+    setName(typed);
+    if (typed.trim() !== '') edit((draft) => { draft.name = typed.trim(); });
+  };
+  const remove = async (): Promise<void> => {
+    // The server ends it if it is there; if not, nobody has the key any more and it runs for no one.
+    await ask('DELETE', `/api/shows/${encodeURIComponent(show.id)}`, { key: keys.desk });
+    await removeShow(show.id);
+    await reload();
+  };
+  return (
+    <Card className="mt-6 gap-3" label="This show">
+      <TextField label="Name of this show" value={name} most={80} onChange={rename} problem={name.trim() === '' ? 'A show needs a name.' : null} />
+      <View className="flex-row flex-wrap gap-2">
+        <Button onPress={() => saveFile(`${show.name}.gavirn.json`, 'application/json', JSON.stringify(show, null, 2))}>Save as a file</Button>
+        <Button kind="bad" onPress={() => setAsking(true)}>Remove</Button>
+      </View>
+      <Text size={13} tone="muted">The file holds the whole setup, and no keys: it can be handed to anyone.</Text>
+      {asking ? <Confirm title={`Remove ${show.name}`} says="The show goes from this browser and from the server, and its addresses stop. Save it as a file first if you may want it. This cannot be undone." yes="Remove" onYes={() => void remove()} onClose={() => setAsking(false)} /> : null}
+    </Card>
   );
 }
 

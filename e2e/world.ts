@@ -1,0 +1,129 @@
+import { fork, type ChildProcess } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { chromium, type Browser, type BrowserContext, type BrowserContextOptions, type Page } from 'playwright-core';
+
+const ARGS = ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'];
+
+export const freePort = (): Promise<number> =>
+  new Promise((resolve, reject) => {
+    const probe = createServer().on('error', reject);
+    probe.listen(0, '127.0.0.1', () => {
+      const address = probe.address();
+      probe.close(() => (typeof address === 'object' && address ? resolve(address.port) : reject(new Error('No port.'))));
+    });
+  });
+
+function start(file: string, args: string[]): Promise<ChildProcess> {
+  const child = fork(file, args, { execArgv: ['--import', 'tsx'], stdio: ['ignore', 'inherit', 'inherit', 'ipc'] });
+  return new Promise((resolve, reject) => {
+    child.once('message', () => resolve(child));
+    child.once('exit', (code) => reject(new Error(`${file} ended with ${code}.`)));
+  });
+}
+
+const ended = (child: ChildProcess): Promise<void> => new Promise((resolve) => (child.exitCode !== null || child.signalCode !== null ? resolve() : child.once('exit', () => resolve())));
+
+/** Server, stand-ins and a browser of their own for one file of tests: the real processes, on free ports, with an empty folder. */
+export class World {
+  private server: ChildProcess | null = null;
+  private constructor(
+    readonly address: string, readonly standins: string, readonly browser: Browser,
+    private readonly port: number, private readonly data: string, private readonly standinsProcess: ChildProcess, private readonly demo: boolean,
+  ) {}
+
+  static async open(options: { demo?: boolean } = {}): Promise<World> {
+    const port = await freePort();
+    const standinsPort = await freePort();
+    const standins = await start('src/server/standins/main.ts', ['--port', String(standinsPort)]);
+    const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ARGS });
+    const data = mkdtempSync(join(tmpdir(), 'gavirn-e2e-'));
+    const world = new World(`http://127.0.0.1:${port}`, `http://127.0.0.1:${standinsPort}`, browser, port, data, standins, options.demo ?? false);
+    await world.startServer();
+    return world;
+  }
+
+  async startServer(): Promise<void> {
+    this.server = await start('src/server/main.ts', ['--port', String(this.port), '--standins', this.standins, '--data', this.data, ...(this.demo ? ['--demo'] : [])]);
+  }
+
+  /** As a crash or a power cut does it: no warning, no clean end. */
+  async killServer(): Promise<void> {
+    this.server?.kill('SIGKILL');
+    if (this.server) await ended(this.server);
+  }
+
+  /** The server without anything it knew. */
+  loseData(): void {
+    rmSync(this.data, { recursive: true, force: true });
+  }
+
+  /** A person's browser with nothing in it: a phone, unless said otherwise. */
+  person(options: BrowserContextOptions = {}): Promise<BrowserContext> {
+    return this.browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true, baseURL: this.address, ...options });
+  }
+
+  wide(): Promise<BrowserContext> {
+    return this.person({ viewport: { width: 1280, height: 800 }, hasTouch: false, isMobile: false });
+  }
+
+  /** Does something in Brindle, as its streamer, its viewers or its faults do. */
+  async brindle(handle: string, body: Record<string, unknown>): Promise<void> {
+    const answer = await fetch(`${this.standins}/standins/brindle/live/${handle}/act`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
+    if (!answer.ok) throw new Error(`Brindle refused: ${await answer.text()}`);
+  }
+
+  async ledger(handle: string): Promise<Ledger> {
+    return ((await (await fetch(`${this.standins}/standins/brindle/ledger`)).json()) as Record<string, Ledger>)[handle] as Ledger;
+  }
+
+  async close(): Promise<void> {
+    await this.browser.close();
+    for (const child of [this.server, this.standinsProcess]) {
+      child?.kill('SIGTERM');
+      if (child) await ended(child);
+    }
+    this.loseData();
+  }
+}
+
+export interface Ledger {
+  follow: number;
+  gift: { count: number; coins: number };
+  like: { room: number; viewers: number };
+}
+
+export const VIEWERS = {
+  ines: { uid: 'u1', handle: 'ines.barro', nickname: 'Inês', badges: [] },
+  hana: { uid: 'u2', handle: 'hana_yama', nickname: '山田 はな', badges: [] },
+  layla: { uid: 'u3', handle: 'layla.n', nickname: 'ليلى', badges: [] },
+} as const;
+
+/** A thumb's drag, px of the page. */
+export async function dragByTouch(page: Page, from: { x: number; y: number }, by: { x: number; y: number }): Promise<void> {
+  const client = await page.context().newCDPSession(page);
+  const at = (n: number) => [{ x: from.x + (by.x * n) / 8, y: from.y + (by.y * n) / 8, id: 1 }];
+  await client.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: at(0) });
+  for (let n = 1; n <= 8; n += 1) {
+    await client.send('Input.dispatchTouchEvent', { type: 'touchMove', touchPoints: at(n) });
+    await page.waitForTimeout(16);
+  }
+  await client.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] });
+  await client.detach();
+}
+
+/** Waits until `read` gives what is wanted; says what it gave last. */
+export async function until<T>(read: () => Promise<T>, wanted: (value: T) => boolean, ms = 8000): Promise<T> {
+  const end = Date.now() + ms;
+  for (;;) {
+    const value = await read();
+    if (wanted(value)) return value;
+    if (Date.now() > end) throw new Error(`Still not so after ${ms} ms: ${JSON.stringify(value).slice(0, 600)}`);
+    await new Promise((resolve) => setTimeout(resolve, 60));
+  }
+}
+
+/** What an outlet's page says is on its frame. */
+export const wordsOn = (page: Page): Promise<string> => page.locator('#words').innerText();
