@@ -3,6 +3,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import type { Ledger } from '@/server/standins/brindle/ledger';
 import { chromium, type Browser, type BrowserContext, type BrowserContextOptions, type Page } from 'playwright-core';
 
 const ARGS = ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'];
@@ -87,12 +88,6 @@ export class World {
     }
     this.loseData();
   }
-}
-
-export interface Ledger {
-  follow: number;
-  gift: { count: number; coins: number };
-  like: { room: number; viewers: number };
 }
 
 export const VIEWERS = {

@@ -19,7 +19,11 @@ export type Command = z.infer<typeof commandSchema>;
  */
 export const inputSchema = z.discriminatedUnion('input', [
   z.object({ input: z.literal('show'), at, show: showSchema }),
-  z.object({ input: z.literal('begin'), at, session: id }),
+  /** `feeds`: where each feed stood, since a session's journal must be enough by itself. */
+  z.object({
+    input: z.literal('begin'), at, session: id,
+    feeds: z.record(id, z.object({ position: z.string().max(200), room: z.enum(['live', 'off']).nullable() })).optional(),
+  }),
   z.object({ input: z.literal('end'), at }),
   /** `position`: where the feed's own stream can be resumed behind this event. */
   z.object({ input: z.literal('event'), at, event: streamEventSchema, position: z.string().max(200).optional() }),

@@ -1,4 +1,4 @@
-import { closeSync, existsSync, fdatasync, mkdirSync, openSync, readdirSync, readFileSync, renameSync, rmSync, truncateSync, write, writeFileSync } from 'node:fs';
+import { closeSync, existsSync, fdatasync, fdatasyncSync, mkdirSync, openSync, readdirSync, readFileSync, renameSync, rmSync, truncateSync, write, writeFileSync, writeSync } from 'node:fs';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
 import type { Input } from '@/core/engine/input';
@@ -26,6 +26,8 @@ export class Journal {
   private waiting: string[] = [];
   private timer: ReturnType<typeof setTimeout> | null = null;
   private writing: Promise<void> | null = null;
+  /** Of the lines that wait, those that are being written just now. */
+  private underway = 0;
   /** Lines in the file, those that wait included. */
   lines: number;
   /** A sentence while lines cannot be written; they are kept and tried again. */
@@ -50,10 +52,14 @@ export class Journal {
     return readdirSync(folder).map((name) => /^(\d+)\.journal$/.exec(name)?.[1]).filter((n) => n !== undefined).map(Number).sort((a, b) => a - b);
   }
 
-  /** A new, empty journal behind the others in the folder. */
-  static create(folder: string): Journal {
+  /** A new journal behind the others in the folder, with its first inputs: it is there with all of them, or not at all. */
+  static create(folder: string, first: readonly Input[]): Journal {
     mkdirSync(folder, { recursive: true });
-    return new Journal(folder, (Journal.numbers(folder).at(-1) ?? 0) + 1, 0);
+    const number = (Journal.numbers(folder).at(-1) ?? 0) + 1;
+    const partial = join(folder, `${number}.partial`);
+    writeFileSync(partial, first.map((input) => `${JSON.stringify(input)}\n`).join(''), { flush: true });
+    renameSync(partial, join(folder, `${number}.journal`));
+    return new Journal(folder, number, first.length);
   }
 
   /** Opens a journal to go on with it, and reads back what it holds. */
@@ -92,6 +98,7 @@ export class Journal {
     if (this.waiting.length === 0) return;
     const text = this.waiting.join('');
     const taken = this.waiting.length;
+    this.underway = taken;
     this.writing = (async () => {
       try {
         await writeAsync(this.fd, text);
@@ -104,7 +111,16 @@ export class Journal {
       }
     })();
     await this.writing;
+    this.underway = 0;
     this.writing = null;
+  }
+
+  /** Writes what waits before it returns. Used once a session, where waiting would let something newer come first. */
+  flushNow(): void {
+    const late = this.waiting.splice(this.underway);
+    if (late.length === 0) return;
+    writeSync(this.fd, late.join(''));
+    fdatasyncSync(this.fd);
   }
 
   /** Keeps `content` as the state after all lines so far. */

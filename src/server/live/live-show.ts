@@ -57,8 +57,9 @@ export class LiveShow {
     this.state = newState(show);
     const last = Journal.numbers(folder).at(-1);
     if (last === undefined) {
-      this.journal = Journal.create(folder);
-      this.put({ input: 'show', at: this.clock.now(), show });
+      const first: Input = { input: 'show', at: this.clock.now(), show };
+      this.journal = Journal.create(folder, [first]);
+      this.apply(first, false);
     } else {
       this.journal = this.recover(folder, last);
       if (JSON.stringify(this.state.show) !== JSON.stringify(show)) this.put({ input: 'show', at: this.clock.now(), show });
@@ -163,6 +164,10 @@ export class LiveShow {
       case 'begin':
         this.intakes = new Map();
         this.recorder.clear();
+        for (const [feed, { position, room }] of Object.entries(input.feeds ?? {})) {
+          this.positions.set(feed, position);
+          if (room) this.rooms.set(feed, room);
+        }
         break;
       case 'show':
       case 'end':
@@ -250,16 +255,19 @@ export class LiveShow {
   /** A session begins with a journal of its own. */
   private begin(): void {
     const old = this.journal;
-    this.sessions.rotate(old.number, this.state);
-    this.journal = Journal.create(old.folder);
-    void old.close().then(() => this.sessions.closed(old.number));
-    this.sessions.current = this.journal.number;
+    const { show } = this.state;
     const at = this.clock.now();
-    this.state = newState(this.state.show);
-    this.put({ input: 'show', at, show: this.state.show });
-    this.put({ input: 'begin', at, session: randomUUID() });
-    // The other feeds' positions stand in the old journal, which nobody will read for them.
-    this.snapshot();
+    const feeds = Object.fromEntries([...this.positions].map(([feed, position]) => [feed, { position, room: this.rooms.get(feed) ?? null }]));
+    const first: Input[] = [{ input: 'show', at, show }, { input: 'begin', at, session: randomUUID(), feeds }];
+    this.sessions.rotate(old.number, this.state);
+    // What the old one still holds back must be on the disk before a newer one is: only the newest is read for positions.
+    old.flushNow();
+    this.journal = Journal.create(old.folder, first);
+    this.sessions.current = this.journal.number;
+    void old.close().then(() => this.sessions.closed(old.number));
+    this.state = newState(show);
+    this.sinceSnapshot = 0;
+    for (const input of first) this.apply(input, false);
   }
 
   /** The session ends when no feed of the show is live any more; a feed that is merely reconnecting may be. */
