@@ -20,9 +20,13 @@ export function isEmoji(cluster: string): boolean {
   return MAYBE.test(cluster) && (EMOJI.test(cluster) || EMOJI.test(`${cluster}\ufe0f`));
 }
 
+/** The one joined sequence whose file the set names without its selectors. */
+const ODD_NAMES: Readonly<Record<string, string>> = { '1f441-fe0f-200d-1f5e8-fe0f': '1f441-200d-1f5e8' };
+
 /** The image of an emoji: `emoji:` and the set's file name, code points in hex without U+FE0F, which only a joined sequence keeps. */
 export function emojiSource(cluster: string): string {
   const points = Array.from(cluster, (char) => (char.codePointAt(0) ?? 0).toString(16));
   const named = points.includes('200d') ? points : points.filter((point) => point !== 'fe0f');
-  return `emoji:${named.join('-')}`;
+  const name = named.join('-');
+  return `emoji:${ODD_NAMES[name] ?? name}`;
 }

@@ -108,7 +108,7 @@ export function fitText(
 ): FittedText {
   // Nobody reads two thousand characters of an alert, and measuring them for each size would take longer than the alert.
   const readable = text.length > 400 ? clusters(text.slice(0, 1200)).slice(0, 400).join('') : text;
-  for (let size = font.size; ; size = Math.max(least, Math.round(size * 0.92))) {
+  for (let size = font.size; ; size = Math.max(least, Math.floor(size * 0.92))) {
     const tried = { ...font, size };
     const lines = wrapText(readable, box.w, tried, measure);
     const fits = Math.max(1, Math.floor((box.h + size * (leading - 1)) / (size * leading)));

@@ -66,7 +66,7 @@ export function readBrindle(frame: Frame, origin: Origin): Reading {
   if (frame.data.length > MAX_MESSAGE) {
     return { kind: 'bad', reason: `The message is ${frame.data.length.toLocaleString('en')} characters long; no more than ${MAX_MESSAGE.toLocaleString('en')} are read.` };
   }
-  if (!(frame.event in wire)) return { kind: 'bad', reason: `Brindle sent a kind of message that Gavirn does not know: "${frame.event.slice(0, 40)}".` };
+  if (!Object.hasOwn(wire, frame.event)) return { kind: 'bad', reason: `Brindle sent a kind of message that Gavirn does not know: "${frame.event.slice(0, 40)}".` };
   const name = frame.event as keyof Wire;
   let json: unknown;
   try {

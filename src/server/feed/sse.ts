@@ -71,7 +71,7 @@ export class SseClient implements FeedClient {
     };
     try {
       const response = await fetch(url, {
-        headers: { accept: 'text/event-stream', ...(this.position === null ? {} : { 'last-event-id': this.position }) },
+        headers: { accept: 'text/event-stream', ...(this.position ? { 'last-event-id': this.position } : {}) },
         signal: AbortSignal.any([this.stopped.signal, silence.signal]),
       });
       const stated = Date.parse(response.headers.get('date') ?? '');
@@ -79,7 +79,7 @@ export class SseClient implements FeedClient {
       if (response.status === 404) return 'notFound';
       if (!response.ok || !response.body || !response.headers.get('content-type')?.startsWith('text/event-stream')) return 'lost';
       // A resumed stream says nothing of the room until it changes: what it was still holds.
-      if (this.position !== null && this.told) this.setRoom(this.told === 'live');
+      if (this.position && this.told) this.setRoom(this.told === 'live');
       await this.read(response.body, heard);
     } catch {
       // Refused, dropped or silent: all mean that it has to be tried again.

@@ -1,0 +1,35 @@
+import { readFileSync } from 'node:fs';
+import { migrate, readShow } from './file';
+import { SHOW_VERSION } from './show';
+import { starterShow } from './starter';
+
+const starter = starterShow('s');
+const text = (changed: object): string => JSON.stringify({ ...starter, ...changed });
+
+test('what was saved is read back as it was', () => {
+  expect(readShow(JSON.stringify(starter))).toEqual({ ok: true, show: starter });
+});
+
+test('the demo show is a show', () => {
+  expect(readShow(readFileSync('demo/kiln-hours.json', 'utf8'))).toMatchObject({ ok: true, show: { name: 'Kiln Hours' } });
+});
+
+test.each([
+  ['a later version', text({ version: SHOW_VERSION + 1 }), /later Gavirn \(version 2; this one reads up to 1\)/],
+  ['no show', '{"hello":1}', /not a show file/],
+  ['no JSON', '{', /JSON cannot be read/],
+  ['a piece that cannot be', text({ pieces: [{ ...starter.pieces[0], place: { x: 0, y: 0, w: -5, h: 1 } }] }), /part that cannot be used: pieces/],
+  ['a name twice', text({ pieces: [starter.pieces[0], starter.pieces[0]] }), /names "goal" twice/],
+  ['a list', '[]', /not a show file/],
+])('%s is refused with a sentence that says nothing was changed', (_name, file, reason) => {
+  const read = readShow(file);
+  expect(read).toMatchObject({ ok: false, reason: expect.stringMatching(reason) });
+  expect(read).toMatchObject({ reason: expect.stringMatching(/Nothing was changed\.$/) });
+});
+
+test('migrations are passed through one after another, and a missing one is noticed', () => {
+  const steps = { 1: (doc: Record<string, unknown>) => ({ ...doc, a: 1 }), 2: (doc: Record<string, unknown>) => ({ ...doc, b: doc.a }) };
+  expect(migrate({ version: 1 }, 1, 3, steps)).toEqual({ version: 3, a: 1, b: 1 });
+  expect(migrate({ version: 2, a: 7 }, 2, 3, steps)).toEqual({ version: 3, a: 7, b: 7 });
+  expect(migrate({ version: 1 }, 1, 4, steps)).toBeNull();
+});

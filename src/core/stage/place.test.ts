@@ -1,0 +1,29 @@
+import fc from 'fast-check';
+import { KEPT_IN_FRAME, move, resize } from './place';
+
+const frame = { width: 1080, height: 1920 };
+const box = { x: 100, y: 200, w: 400, h: 300 };
+
+test('moving snaps to edges and middle, and says to what', () => {
+  expect(move(box, -92, 0, frame, true)).toEqual({ box: { ...box, x: 0 }, guides: [{ axis: 'x', at: 0 }] });
+  expect(move(box, 235, 0, frame, true)).toEqual({ box: { ...box, x: 340 }, guides: [{ axis: 'x', at: 540 }] });
+  expect(move(box, 0, 1415, frame, true).box.y).toBe(1620);
+  expect(move(box, -92, 0, frame, false)).toEqual({ box: { ...box, x: 8 }, guides: [] });
+});
+
+test('a corner resizes while the opposite one stays', () => {
+  expect(resize(box, { x: -1, y: -1 }, -50, 20, { w: 10, h: 10 }, frame)).toEqual({ x: 50, y: 220, w: 450, h: 280 });
+  expect(resize(box, { x: 1, y: 1 }, 30, -20, { w: 10, h: 10 }, frame)).toEqual({ ...box, w: 430, h: 280 });
+  expect(resize(box, { x: -1, y: 1 }, 5000, -5000, { w: 120, h: 90 }, frame)).toEqual({ x: 380, y: 200, w: 120, h: 90 });
+});
+
+test('wherever it is dragged, a thumb can take it back, and it stands on whole px', () => {
+  fc.assert(fc.property(fc.double({ min: -9000, max: 9000, noNaN: true }), fc.double({ min: -9000, max: 9000, noNaN: true }), fc.boolean(), (dx, dy, snap) => {
+    const { box: moved } = move(box, dx, dy, frame, snap);
+    expect(Object.values(moved).every(Number.isInteger)).toBe(true);
+    expect(moved.x + moved.w).toBeGreaterThanOrEqual(KEPT_IN_FRAME);
+    expect(moved.x).toBeLessThanOrEqual(frame.width - KEPT_IN_FRAME);
+    expect(moved.y + moved.h).toBeGreaterThanOrEqual(KEPT_IN_FRAME);
+    expect(moved.y).toBeLessThanOrEqual(frame.height - KEPT_IN_FRAME);
+  }));
+});
