@@ -1,6 +1,9 @@
 /* Three projects: what needs no screen (fast, through esbuild), the interface as React Native, and the interface as a page. */
 const alias = { '^@/(.*)$': '<rootDir>/src/$1' };
 
+/** The icons' CommonJS files, since Jest reads no .mjs. */
+const screen = { ...alias, '^lucide-react-native/icons/(.*)$': '<rootDir>/node_modules/lucide-react-native/dist/cjs/icons/$1.js' };
+
 module.exports = {
   projects: [
     {
@@ -9,15 +12,15 @@ module.exports = {
       testMatch: ['<rootDir>/src/(core|server|client|outlet)/**/*.test.ts', '<rootDir>/src/ui/**/*.core.test.ts'],
       transform: { '\\.[cm]?[jt]sx?$': '<rootDir>/jest.esbuild.js' },
       // Packages that ship as ES modules only.
-      transformIgnorePatterns: ['/node_modules/(?!(canonicalize|eventsource-parser|culori|pixelmatch|immer)/)'],
+      transformIgnorePatterns: ['/node_modules/(?!(canonicalize|eventsource-parser|culori|pixelmatch|immer|http-proxy-middleware|httpxy|is-plain-obj)/)'],
       moduleNameMapper: alias,
     },
-    { displayName: 'native', preset: 'jest-expo', testMatch: ['<rootDir>/src/ui/**/*.native.test.tsx'], moduleNameMapper: alias },
+    { displayName: 'native', preset: 'jest-expo', testMatch: ['<rootDir>/src/ui/**/*.native.test.tsx'], moduleNameMapper: screen },
     {
       displayName: 'dom',
       preset: 'jest-expo/web',
       testMatch: ['<rootDir>/src/ui/**/*.dom.test.tsx'],
-      moduleNameMapper: alias,
+      moduleNameMapper: screen,
       setupFiles: ['<rootDir>/node_modules/react-native-css-interop/dist/runtime/components.js'],
     },
   ],

@@ -48,6 +48,7 @@ export function gavirnServer(options: ServerOptions): { server: Server; close: (
   app.use(files());
   if (options.demo) app.use('/demo', express.static(options.demo, { index: false, extensions: ['json'] }));
   serveApp(app, join(options.built, 'app'));
+  app.use(unreadable);
 
   const server = createServer(app);
   return {
@@ -59,6 +60,15 @@ export function gavirnServer(options: ServerOptions): { server: Server; close: (
     },
   };
 }
+
+/** A body that cannot be read, or is too large; anything else is a fault of ours, and says no more than that. */
+const unreadable: express.ErrorRequestHandler = (error: { status?: number; message: string }, _req, res, next) => {
+  if (res.headersSent) return next(error);
+  if (error.status === 413) return problem(res, 413, 'Too large', 'That is more than a show can hold.');
+  if (error.status !== undefined && error.status < 500) return problem(res, error.status, 'Not understood', 'What was sent cannot be read.');
+  process.stderr.write(`${error.message}\n`);
+  problem(res, 500, 'A fault in Gavirn', 'Something went wrong in the server. Your show is as it was.');
+};
 
 /** Answers for stand-ins that are not there, so that a page says so instead of waiting. */
 function standinsAway(_error: Error, _req: unknown, res: unknown): void {

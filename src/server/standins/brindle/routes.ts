@@ -94,7 +94,7 @@ export function brindle(handles: readonly string[]): Router {
   });
   router.post('/live/:handle/act', json({ limit: '4mb' }), (req, res) => {
     const parsed = actSchema.safeParse(req.body);
-    if (!parsed.success) return problem(res, 400, 'Not understood', `This is nothing that can be done in a room: ${parsed.error.issues[0]?.message ?? ''}`);
+    if (!parsed.success) return problem(res, 400, 'Not understood', 'This is nothing that can be done in a room; docs/brindle.md lists what can.');
     const handle = String(req.params.handle);
     if (parsed.data.act === 'open' && /^[a-z0-9._-]{1,64}$/.test(handle) && !places.has(handle)) places.set(handle, new Place(handle));
     const place = placeOf(req, res);

@@ -1,0 +1,74 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+
+/* The command as it is run: what it prints, and how it ends. */
+
+let folder: string;
+beforeAll(() => {
+  folder = mkdtempSync(join(tmpdir(), 'gavirn-replay-'));
+});
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+const run = (...args: string[]) => spawnSync('node', ['--import', 'tsx', 'src/server/command/index.ts', 'replay', ...args], { encoding: 'utf8' });
+const file = (name: string, text: string): string => {
+  const path = join(folder, name);
+  writeFileSync(path, text);
+  return path;
+};
+
+const user = (uid: string, nickname: string) => ({ uid, handle: uid, nickname, badges: [] });
+const message = (id: number, event: string, data: object): string => `id: ${id}\nevent: ${event}\ndata: ${JSON.stringify(data)}\n\n`;
+const said = (n: number, uid = 'u1', nickname = 'Inês') => ({ msgId: `m${n}`, at: `2026-11-19T19:00:${String(n).padStart(2, '0')}Z`, user: user(uid, nickname) });
+const gift = { id: 'g', name: 'Slip Splash', coins: 10 };
+
+test('a saved stream: every message is an event, a duplicate, bad, or a gap', () => {
+  const path = file('stream.txt', [
+    'retry: 2000\n\n: still here\n\n',
+    message(1, 'room', { state: 'live', roomId: 'r', startedAt: '2026-11-19T19:00:00Z' }),
+    message(2, 'like', { ...said(1), taps: 250, total: 300 }),
+    message(3, 'gift', { ...said(2), gift, streak: { key: 'k', count: 3, done: false } }),
+    message(4, 'gift', { ...said(3), gift, streak: { key: 'k', count: 5, done: true } }),
+    message(4, 'gift', { ...said(3), gift, streak: { key: 'k', count: 5, done: true } }),
+    message(5, 'follow', said(4, 'u2', 'ليلى')),
+    'id: 6\nevent: chat\ndata: {"msgId":"half\n\n',
+    message(7, 'gap', { lost: 14 }),
+    message(8, 'viewers', { watching: 12 }),
+    'id: 9\nevent: follow\ndata: {"msgId":"never ended',
+  ].join(''));
+  const first = run(path, '--as', 'brindle');
+  expect(first.status).toBe(0);
+  const summary = JSON.parse(first.stdout) as Record<string, unknown>;
+  expect(summary).toEqual({
+    events: 6, duplicates: 1, bad: 1, lost: 14,
+    counts: { follow: 1, share: 0, chat: 0, join: 0, subscribe: 0, gift: { count: 5, coins: 50 }, like: { room: 300, viewers: 250 } },
+    leaderboard: [{ id: 'u1', name: 'Inês', coins: 50, likes: 250 }],
+    goals: [{ id: 'first-goal', value: 50, target: 200, reached: 0, hidden: false }],
+    alerts: ['Inês: 100 likes', 'Inês: 200 likes', 'Inês sent 3 Slip Splash', 'Inês sent 2 Slip Splash', 'Welcome, ليلى'].map((text) => expect.objectContaining({ spotlight: 'spotlight', text })),
+    state: expect.stringMatching(/^[0-9a-f]{64}$/),
+  });
+  expect(first.stderr).toContain('not whole');
+  expect(run(path, '--as', 'brindle').stdout).toBe(first.stdout);
+});
+
+test('the recorded demo session, as events, is what its own recap says', () => {
+  const { stdout, status } = run('demo/session.ndjson', '--as', 'events', '--show', 'demo/kiln-hours.json');
+  const summary = JSON.parse(stdout) as { events: number; bad: number; counts: { gift: { coins: number } }; goals: { value: number }[]; leaderboard: { coins: number }[] };
+  expect([status, summary.events, summary.bad]).toEqual([0, 1413, 0]);
+  expect(summary.goals[0]?.value).toBe(summary.counts.gift.coins);
+  expect(summary.leaderboard).toHaveLength(10);
+});
+
+test.each([
+  ['a file that is not there', ['nowhere.txt', '--as', 'brindle'], /There is no file nowhere.txt/],
+  ['a folder', ['src', '--as', 'events'], /There is no file src/],
+  ['no format', ['demo/session.ndjson'], /--as is brindle .* or events/],
+  ['a show that is none', ['demo/session.ndjson', '--as', 'events', '--show', 'package.json'], /not a show file/],
+  ['a word too many', ['a', 'b', '--as', 'events'], /"b" is not understood/],
+])('%s is one sentence and exit 1', (_name, args, sentence) => {
+  const { status, stdout, stderr } = run(...args);
+  expect([status, stdout]).toEqual([1, '']);
+  expect(stderr).toMatch(sentence);
+  expect(stderr.trim().split('\n')).toHaveLength(1);
+});

@@ -1,0 +1,146 @@
+import { createServer, type Server, type ServerResponse } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import type { FeedState } from '@/core/platform/feed-state';
+import type { Frame } from '@/core/platform/frame';
+import { backoff } from './backoff';
+import { SseClient, type SseOptions } from './sse';
+
+/* The feed client against a server that does what is written here. */
+
+let server: Server;
+let answer: (res: ServerResponse, lastEventId: string | undefined, nth: number) => void;
+let asked: (string | undefined)[];
+const clients: SseClient[] = [];
+
+beforeEach(async () => {
+  asked = [];
+  server = createServer((req, res) => {
+    const id = req.headers['last-event-id'] as string | undefined;
+    asked.push(id);
+    answer(res, id, asked.length);
+  });
+  await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
+});
+afterEach(async () => {
+  for (const client of clients.splice(0)) client.stop();
+  server.closeAllConnections();
+  await new Promise((resolve) => server.close(resolve));
+});
+
+function connect(options: Partial<SseOptions> = {}) {
+  const frames: Frame[] = [];
+  const states: FeedState[] = [];
+  const client: SseClient = new SseClient({
+    url: `http://127.0.0.1:${(server.address() as AddressInfo).port}/`, position: null, random: () => 0,
+    listener: {
+      onFrame: (frame) => {
+        frames.push(frame);
+        if (frame.event === 'room') client.setRoom(frame.data.includes('live'));
+      },
+      onState: (state) => states.push(state), onClock: () => undefined,
+    },
+    ...options,
+  });
+  clients.push(client);
+  return { frames, states };
+}
+
+const stream = (res: ServerResponse, text: string, end = false): void => {
+  res.writeHead(200, { 'content-type': 'text/event-stream' });
+  res.write(text);
+  if (end) res.end();
+};
+const soon = async (so: () => boolean, ms = 4000): Promise<void> => {
+  for (const end = Date.now() + ms; !so(); ) {
+    if (Date.now() > end) throw new Error('It did not come to that.');
+    await new Promise((resolve) => setTimeout(resolve, 10));
+  }
+};
+
+// The examples of the WHATWG HTML standard, section 9.2.6 "Interpreting an event stream" (from memory).
+test.each([
+  ['three lines of data are one message', 'data: YHOO\ndata: +2\ndata: 10\n\n', [['YHOO\n+2\n10', '']]],
+  ['a comment is nothing; an empty id resets it; only one space is taken off', ': test stream\n\ndata: first event\nid: 1\n\ndata:second event\nid\n\ndata:  third event\n\n', [['first event', '1'], ['second event', ''], [' third event', '']]],
+  ['data without a colon; what no blank line ends is dropped', 'data\n\ndata\ndata\n\ndata:', [['', ''], ['\n', '']]],
+  ['with and without a space is the same', 'data:test\n\ndata: test\n\n', [['test', ''], ['test', '']]],
+  ['carriage returns end lines too, and a byte order mark is passed over', '\ufeffdata: a\r\rdata: b\r\n\r\n', [['a', ''], ['b', '']]],
+])('%s', async (_name, text, wanted) => {
+  answer = (res) => stream(res, text, true);
+  const { frames } = connect();
+  await soon(() => frames.length >= wanted.length);
+  expect(frames.slice(0, wanted.length).map(({ data, id }) => [data, id])).toEqual(wanted);
+});
+
+test('a message cut into pieces anywhere, inside a letter too, arrives whole', async () => {
+  const bytes = Buffer.from('id: 1\nevent: chat\ndata: 釉薬 🏺\n\n');
+  answer = (res) => {
+    stream(res, '');
+    void (async () => {
+      for (const byte of bytes) {
+        res.write(Buffer.from([byte]));
+        await new Promise((resolve) => setImmediate(resolve));
+      }
+    })();
+  };
+  const { frames } = connect();
+  await soon(() => frames.length > 0);
+  expect(frames[0]).toEqual({ event: 'chat', data: '釉薬 🏺', id: '1' });
+});
+
+test('waiting is a state of its own, going live connects, a loss is resumed behind the last id', async () => {
+  answer = (res, _id, nth) => {
+    if (nth === 1) stream(res, 'id: 4\nevent: room\ndata: offline\n\nid: 5\nevent: room\ndata: live\n\n', true);
+    else stream(res, '');
+  };
+  const { states } = connect();
+  await soon(() => states.at(-1) === 'connected' && asked.length === 2);
+  expect(states).toEqual(['looking', 'waiting', 'connected', 'reconnecting', 'connected']);
+  expect(asked).toEqual([undefined, '5']);
+});
+
+test('a position kept from before a restart is where it begins', async () => {
+  answer = (res) => stream(res, '');
+  const { states } = connect({ position: '77', room: 'live' });
+  await soon(() => states.includes('connected'));
+  expect(asked).toEqual(['77']);
+});
+
+test('a handle that is not there is said to be so, and looked for again', async () => {
+  answer = (res) => void res.writeHead(404).end();
+  const { states } = connect();
+  await soon(() => states.includes('notFound'));
+  expect(states).toEqual(['looking', 'notFound']);
+});
+
+test('a connection that falls silent counts as lost', async () => {
+  answer = (res) => stream(res, 'id: 1\nevent: room\ndata: live\n\n');
+  const { states } = connect({ silenceMs: 150 });
+  await soon(() => states.includes('reconnecting'));
+  expect(states.slice(0, 3)).toEqual(['looking', 'connected', 'reconnecting']);
+});
+
+test('an answer that is no event stream, or an error, is tried again', async () => {
+  answer = (res, _id, nth) => {
+    if (nth === 1) res.writeHead(500).end('no');
+    else stream(res, 'event: room\ndata: offline\n\n');
+  };
+  const { states } = connect();
+  await soon(() => states.includes('waiting'));
+  expect(states).toEqual(['looking', 'reconnecting', 'waiting']);
+});
+
+test('stopped is stopped', async () => {
+  answer = (res) => stream(res, 'event: room\ndata: offline\n\n', true);
+  const { states } = connect();
+  await soon(() => states.includes('waiting'));
+  clients[0]?.stop();
+  const times = asked.length;
+  await new Promise((resolve) => setTimeout(resolve, 1300));
+  expect(states.at(-1)).toBe('stopped');
+  expect(asked).toHaveLength(times);
+});
+
+test('tries are 1 to 30 s apart, by chance below a bound that doubles', () => {
+  expect([1, 2, 3, 4, 5, 6, 40].map((failures) => backoff(failures, 0.999_999))).toEqual([2000, 4000, 8000, 16_000, 30_000, 30_000, 30_000]);
+  for (const failures of [1, 5, 40]) expect(backoff(failures, 0)).toBe(1000);
+});
