@@ -99,11 +99,11 @@ export const VIEWERS = {
 /** A thumb's drag, px of the page. */
 export async function dragByTouch(page: Page, from: { x: number; y: number }, by: { x: number; y: number }): Promise<void> {
   const client = await page.context().newCDPSession(page);
-  const at = (n: number) => [{ x: from.x + (by.x * n) / 8, y: from.y + (by.y * n) / 8, id: 1 }];
+  const at = (n: number) => [{ x: from.x + (by.x * n) / 30, y: from.y + (by.y * n) / 30, id: 1 }];
   await client.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: at(0) });
-  for (let n = 1; n <= 8; n += 1) {
+  for (let n = 1; n <= 30; n += 1) {
     await client.send('Input.dispatchTouchEvent', { type: 'touchMove', touchPoints: at(n) });
-    await page.waitForTimeout(16);
+    await page.waitForTimeout(8);
   }
   await client.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] });
   await client.detach();

@@ -41,7 +41,7 @@ export function Pulse() {
         const name = PLATFORM_NAMES[feed.platform];
         return (
           <Pressable
-            key={feed.id} role="button" aria-label={`${name}, ${feed.handle}: ${word}`} onPress={() => router.push('/feeds')}
+            key={feed.id} role="button" onPress={() => router.push('/feeds')}
             className="flex-row items-center gap-2 h-[24px]" hitSlop={{ top: 10, bottom: 10 }}
           >
             <Text size={13} tone="muted" numberOfLines={1} className="w-[58px]">{name}</Text>

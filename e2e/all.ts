@@ -1,0 +1,77 @@
+import { spawn } from 'node:child_process';
+import { readdirSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+
+/*
+ * `./gavirn test`: types, lint, unit tests, the build, and the real interface in headless Chromium, one after another. Everything is
+ * run even when something before it failed, and the last line is the sum.
+ */
+
+interface Outcome {
+  passed: number;
+  failed: number;
+}
+
+function run(command: string, args: string[], env: Record<string, string> = {}): Promise<number> {
+  return new Promise((resolve) => {
+    const child = spawn(command, args, { stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, ...env } });
+    child.on('exit', (code) => resolve(code ?? 1));
+  });
+}
+
+/** Something that passes or fails as a whole. */
+async function whole(title: string, command: string, args: string[]): Promise<Outcome> {
+  process.stdout.write(`\n== ${title}\n`);
+  const code = await run(command, args);
+  return code === 0 ? { passed: 1, failed: 0 } : { passed: 0, failed: 1 };
+}
+
+async function unit(): Promise<Outcome> {
+  process.stdout.write('\n== Unit tests\n');
+  const report = join(tmpdir(), `gavirn-unit-${process.pid}.json`);
+  const code = await run('npx', ['jest', '--json', `--outputFile=${report}`, '--silent']);
+  try {
+    const { numPassedTests, numFailedTests, numRuntimeErrorTestSuites } = JSON.parse(readFileSync(report, 'utf8')) as Record<string, number>;
+    const failed = (numFailedTests ?? 0) + (numRuntimeErrorTestSuites ?? 0);
+    return { passed: numPassedTests ?? 0, failed: code === 0 ? failed : Math.max(1, failed) };
+  } catch {
+    return { passed: 0, failed: 1 };
+  } finally {
+    rmSync(report, { force: true });
+  }
+}
+
+/** Each file has its own server and browser; one after another, since two cores are soon busy. */
+async function browser(): Promise<Outcome> {
+  const sum = { passed: 0, failed: 0 };
+  for (const file of readdirSync('e2e').filter((name) => name.endsWith('.e2e.ts')).sort()) {
+    process.stdout.write(`\n== In the browser: ${file.replace('.e2e.ts', '')}\n`);
+    const report = join(tmpdir(), `gavirn-${file}-${process.pid}.tap`);
+    const code = await run('node', [
+      '--import', 'tsx', '--test', '--test-reporter=spec', '--test-reporter-destination=stdout', '--test-reporter=tap', `--test-reporter-destination=${report}`, join('e2e', file),
+    ]);
+    const tap = readFileSync(report, 'utf8');
+    rmSync(report, { force: true });
+    const count = (name: string): number => Number(new RegExp(`^# ${name} (\\d+)`, 'm').exec(tap)?.[1] ?? 0);
+    sum.passed += count('pass');
+    sum.failed += code === 0 ? 0 : Math.max(1, count('fail') + count('cancelled'));
+  }
+  return sum;
+}
+
+async function main(): Promise<void> {
+  const outcomes = [
+    await whole('Types', 'npx', ['tsc', '--noEmit']),
+    await whole('Lint', 'npx', ['eslint', '--max-warnings', '0', '.']),
+    await unit(),
+    await whole('Build', 'node', ['--import', 'tsx', 'src/server/build/index.ts']),
+    await browser(),
+  ];
+  const passed = outcomes.reduce((sum, outcome) => sum + outcome.passed, 0);
+  const failed = outcomes.reduce((sum, outcome) => sum + outcome.failed, 0);
+  process.stdout.write(`\n${passed} passed, ${failed} failed\n`);
+  process.exitCode = failed === 0 ? 0 : 1;
+}
+
+void main();

@@ -1,0 +1,147 @@
+import assert from 'node:assert/strict';
+import { readFileSync } from 'node:fs';
+import { after, before, test } from 'node:test';
+import type { Page } from 'playwright-core';
+import { starterShow } from '@/core/show/starter';
+import { addBrindle, closeSheet } from './person';
+import { until, VIEWERS, World } from './world';
+
+/* Bad input and bad luck, in the browser; and what a screen reader is told. */
+
+const HANDLE = 'odavarn.kiln';
+let world: World;
+before(async () => {
+  world = await World.open();
+});
+after(() => world.close());
+
+const opened = async (path: string, options = {}): Promise<Page> => {
+  const page = await (await world.person(options)).newPage();
+  await page.goto(path);
+  await page.getByRole('navigation', { name: 'Places' }).waitFor();
+  return page;
+};
+
+test('two tabs that edit the same show: both edits are kept, and each tab sees the other’s', async () => {
+  const one = await opened('/cues');
+  const two = await one.context().newPage();
+  await two.goto('/stage');
+  await one.getByRole('listitem').first().getByRole('button', { name: 'More for this cue' }).tap();
+  await one.getByRole('button', { name: 'Remove this cue' }).tap();
+  await two.getByRole('button', { name: 'Choose Goal' }).tap();
+  await two.getByRole('button', { name: 'Edit Goal' }).tap();
+  await two.getByLabel('Words on the goal').fill('From the other tab');
+  await one.getByRole('link', { name: 'Stage' }).tap();
+  await until(() => one.getByLabel('On the frame').innerText(), (words) => words.includes('From the other tab'));
+  await two.goto('/cues');
+  await two.getByText('2 cues').waitFor();
+  await one.context().close();
+});
+
+test('a full browser is said, and the change is on the server all the same', async () => {
+  const page = await opened('/cues');
+  await page.evaluate(() => {
+    IDBObjectStore.prototype.put = () => {
+      throw new DOMException('The storage is full.', 'QuotaExceededError');
+    };
+  });
+  const published = page.waitForResponse((response) => response.request().method() === 'PUT');
+  await page.getByRole('listitem').first().getByRole('button', { name: 'More for this cue' }).tap();
+  await page.getByRole('button', { name: 'Remove this cue' }).tap();
+  await page.getByRole('alert').filter({ hasText: 'This browser’s storage is full.' }).waitFor();
+  assert.equal((await published).status(), 204);
+  await page.getByText('2 cues').waitFor();
+  await page.context().close();
+});
+
+test('show files: saved, opened again as a copy; one of a later version is refused with a sentence', async () => {
+  const page = await opened('/shows');
+  const choose = async (content: string): Promise<void> => {
+    const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Open a file' }).tap()]);
+    await chooser.setFiles({ name: 'show.json', mimeType: 'application/json', buffer: Buffer.from(content) });
+  };
+  await choose(JSON.stringify({ ...starterShow('x'), version: 9 }));
+  await page.getByRole('alert').filter({ hasText: 'saved by a later Gavirn (version 9; this one reads up to 1)' }).waitFor();
+  await page.getByLabel('Name of this show').fill('Evening show');
+  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Save as a file' }).tap()]);
+  const saved = readFileSync(await download.path(), 'utf8');
+  assert.equal((JSON.parse(saved) as { name: string }).name, 'Evening show');
+  assert.doesNotMatch(saved, /[0-9a-f]{32}.*[0-9a-f]{32}/s, 'no key is in the file');
+  await choose(saved);
+  await until(() => page.getByRole('button', { name: 'Open Evening show' }).count(), (count) => count === 2);
+  await page.context().close();
+});
+
+test('odd names, half and huge messages: shown as text, counted, and nothing stops', async () => {
+  const page = await opened('/feeds');
+  await addBrindle(page, HANDLE);
+  await world.brindle(HANDLE, { act: 'live' });
+  const send = (nickname: string): Promise<void> => world.brindle(HANDLE, { act: 'follow', user: { uid: nickname.slice(0, 20) || 'x', handle: 'someone', nickname } });
+  await send('<script>document.title = "broken"</script>');
+  await send('W'.repeat(200));
+  await send('\u202eevil\u0000');
+  await send('👩‍👩‍👧‍👦');
+  await world.brindle(HANDLE, { act: 'malformed', text: '{"msgId":"half' });
+  await world.brindle(HANDLE, { act: 'malformed', text: JSON.stringify({ msgId: 'm', at: new Date().toISOString(), user: VIEWERS.ines, text: 'x'.repeat(1_000_000) }) });
+  await world.brindle(HANDLE, { act: 'follow', user: VIEWERS.ines });
+  await page.getByText('2 unreadable').waitFor();
+  await page.getByRole('button', { name: 'What went wrong' }).tap();
+  await page.getByText(/its JSON cannot be read/).waitFor();
+  await page.getByText(/no more than 65,536 are read/).waitFor();
+  await closeSheet(page);
+  await page.getByRole('link', { name: 'Desk' }).tap();
+  await page.getByText('<script>document.title = "broken"</script>').first().waitFor();
+  await page.getByAltText('👩‍👩‍👧‍👦').first().waitFor();
+  await page.getByText('Inês').first().waitFor();
+  assert.equal(await page.title(), 'Gavirn');
+  const wide = await page.evaluate(() => document.documentElement.scrollWidth);
+  assert.ok(wide <= 390, `nothing is wider than the phone, ${wide}`);
+
+  // The desk: what plays is skipped, what was shown is shown again.
+  const spotlight = page.getByRole('group', { name: 'Spotlight' });
+  await spotlight.getByText(/^Then /).waitFor();
+  await page.getByRole('button', { name: 'Skip what is on air in Spotlight' }).tap();
+  await until(() => spotlight.innerText(), (text) => text.includes('WWWW'));
+  const waiting = async (): Promise<number> => Number(/(\d+) · \d+ s/.exec(await spotlight.innerText())?.[1] ?? 0);
+  const before = await waiting();
+  await page.getByRole('button', { name: /^Show again: Inês/ }).tap();
+  await until(waiting, (now) => now === before + 1, 3000);
+  await world.brindle(HANDLE, { act: 'end' });
+  await page.context().close();
+});
+
+test('being without the server is seen on every screen, and over when it is back', async () => {
+  const page = await opened('/feeds');
+  await addBrindle(page, HANDLE);
+  await page.getByRole('region', { name: 'Pulse' }).getByText('waiting').waitFor();
+  await world.killServer();
+  for (const place of ['Stage', 'Cues', 'Desk', 'Recap', 'Feeds']) {
+    await page.getByRole('link', { name: place }).tap();
+    await page.getByRole('region', { name: 'Pulse' }).getByText('no server').waitFor();
+  }
+  await world.startServer();
+  await page.getByRole('region', { name: 'Pulse' }).getByText('waiting').waitFor();
+  await page.context().close();
+});
+
+const axe = readFileSync('node_modules/axe-core/axe.min.js', 'utf8');
+interface AxeResult {
+  violations: { id: string; nodes: { html: string; failureSummary?: string }[] }[];
+}
+
+for (const colorScheme of ['dark', 'light'] as const) {
+  test(`names, roles and contrast by axe-core, in the ${colorScheme}`, async () => {
+    const page = await opened('/feeds', { colorScheme });
+    await addBrindle(page, HANDLE);
+    const found: string[] = [];
+    for (const path of ['/feeds', '/stage', '/cues', '/desk', '/recap', '/outlets', '/shows']) {
+      await page.goto(path);
+      await page.getByRole('navigation', { name: 'Places' }).waitFor();
+      await page.evaluate(axe);
+      const { violations } = await page.evaluate(() => (window as unknown as { axe: { run: (context: Document, options: object) => Promise<AxeResult> } }).axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'] }));
+      found.push(...violations.map(({ id, nodes }) => `${path} ${id}: ${nodes.map(({ html, failureSummary }) => `${html.slice(0, 160)} ${failureSummary ?? ''}`).join(' | ').slice(0, 700)}`));
+    }
+    assert.deepEqual(found, []);
+    await page.context().close();
+  });
+}

@@ -1,0 +1,109 @@
+import assert from 'node:assert/strict';
+import { after, before, test } from 'node:test';
+import type { BrowserContext, Page } from 'playwright-core';
+import { closeSheet, outletAddress } from './person';
+import { until, wordsOn, World } from './world';
+
+let world: World;
+let me: BrowserContext;
+let page: Page;
+let address: string;
+before(async () => {
+  world = await World.open();
+  me = await world.person();
+  page = await me.newPage();
+  await page.goto('/');
+  address = await outletAddress(page);
+});
+after(() => world.close());
+
+const openOutlet = async (): Promise<Page> => {
+  const outlet = await (await world.person({ viewport: { width: 540, height: 960 } })).newPage();
+  await outlet.goto(address);
+  await until(() => wordsOn(outlet), (words) => words.includes('Gift goal'));
+  return outlet;
+};
+const tryFollow = async (): Promise<void> => {
+  await page.goto('/cues');
+  await page.getByRole('listitem').filter({ hasText: 'anyone follows' }).getByRole('button', { name: /^Try/ }).tap();
+};
+/** How opaque the frame is at a place, 0 to 255; px of 1080×1920. */
+const opacityAt = (outlet: Page, x: number, y: number): Promise<number> =>
+  outlet.evaluate(([fx = 0, fy = 0]) => {
+    const canvas = document.querySelector('canvas') as HTMLCanvasElement;
+    return canvas.getContext('2d')?.getImageData((fx * canvas.width) / 1080, (fy * canvas.height) / 1920, 1, 1).data[3] ?? -1;
+  }, [x, y]);
+
+test('paints the pieces on a transparent ground', async () => {
+  const outlet = await openOutlet();
+  assert.equal(await opacityAt(outlet, 540, 190) > 200, true, 'the goal is there');
+  assert.equal(await opacityAt(outlet, 1040, 1500), 0, 'beside the pieces one sees through');
+  assert.equal(await outlet.evaluate(() => getComputedStyle(document.body).backgroundColor), 'rgba(0, 0, 0, 0)');
+  await outlet.context().close();
+});
+
+test('opened late, it shows the rest of a running alert, and empties by itself', async () => {
+  await tryFollow();
+  await page.waitForTimeout(1200);
+  const outlet = await openOutlet();
+  assert.match(await wordsOn(outlet), /Welcome, Inês/);
+  assert.ok(await opacityAt(outlet, 200, 430) > 200);
+  await until(() => wordsOn(outlet), (words) => !words.includes('Welcome'), 5000);
+  await until(() => opacityAt(outlet, 200, 430), (opacity) => opacity === 0);
+  await outlet.context().close();
+});
+
+test('follows a change of the setup within a second, without being loaded again', async () => {
+  const outlet = await openOutlet();
+  await outlet.evaluate(() => Object.assign(window, { sameDocument: true }));
+  await page.goto('/stage');
+  await page.getByRole('button', { name: 'Choose Goal' }).tap();
+  await page.getByRole('button', { name: 'Edit Goal' }).tap();
+  await page.getByLabel('Words on the goal').fill('Open the kiln');
+  const since = Date.now();
+  await until(() => wordsOn(outlet), (words) => words.includes('Open the kiln'), 1000);
+  assert.ok(Date.now() - since < 1000);
+  assert.equal(await outlet.evaluate(() => 'sameDocument' in window), true);
+  await page.getByLabel('Words on the goal').fill('Gift goal');
+  await closeSheet(page);
+  await outlet.context().close();
+});
+
+test('keeps what it shows while the server is gone, and resumes within 2 s of its return', async () => {
+  const outlet = await openOutlet();
+  await world.killServer();
+  await page.waitForTimeout(3000);
+  assert.match(await wordsOn(outlet), /Gift goal/);
+  await world.startServer();
+  await outlet.waitForResponse((response) => response.url().endsWith('/stream') && response.status() === 200, { timeout: 2000 });
+  await tryFollow();
+  await until(() => wordsOn(outlet), (words) => words.includes('Welcome, Inês'), 5000);
+  await page.goto('/outlets');
+  await page.getByText('1 place shows it').waitFor();
+  await outlet.context().close();
+});
+
+test('a server that lost everything gets the show back from the browser, and the address is the same', async () => {
+  const outlet = await openOutlet();
+  await page.goto('/desk');
+  await world.killServer();
+  world.loseData();
+  await world.startServer();
+  await until(() => wordsOn(outlet), (words) => words.includes('Gift goal'), 8000);
+  assert.equal(await outletAddress(page), address);
+  await outlet.context().close();
+});
+
+test('a new address: the old one is 404 and its frame empty at once', async () => {
+  const outlet = await openOutlet();
+  await page.goto('/outlets');
+  await page.getByRole('button', { name: 'New address' }).tap();
+  await page.getByRole('button', { name: 'Make a new one' }).tap();
+  await until(() => wordsOn(outlet), (words) => words === '', 5000);
+  await until(() => opacityAt(outlet, 540, 190), (opacity) => opacity === 0);
+  assert.equal((await fetch(address)).status, 404);
+  const renewed = await page.getByLabel('Address', { exact: true }).innerText();
+  assert.notEqual(renewed, address);
+  assert.equal((await fetch(renewed)).status, 200);
+  await outlet.context().close();
+});

@@ -1,0 +1,115 @@
+import assert from 'node:assert/strict';
+import { after, before, test } from 'node:test';
+import type { Page } from 'playwright-core';
+import { closeSheet } from './person';
+import { dragByTouch, until, World } from './world';
+
+let world: World;
+before(async () => {
+  world = await World.open();
+});
+after(() => world.close());
+
+async function placeOf(page: Page, wide = false): Promise<{ x: number; y: number; w: number; h: number }> {
+  if (!wide) await page.getByRole('button', { name: /^Edit / }).click();
+  await page.getByRole('radio', { name: 'Place' }).click();
+  const read = async (label: string): Promise<number> => Number(await page.getByRole('textbox', { name: `${label}, px` }).inputValue());
+  const place = { x: await read('Left'), y: await read('Top'), w: await read('Width'), h: await read('Height') };
+  if (!wide) await closeSheet(page);
+  return place;
+}
+
+const middle = async (page: Page, name: string | RegExp): Promise<{ x: number; y: number }> => {
+  const box = await page.getByRole('button', { name }).boundingBox();
+  assert.ok(box);
+  return { x: box.x + box.width / 2, y: box.y + box.height / 2 };
+};
+
+test('by thumb: a piece is moved and resized, and that undone and redone', async () => {
+  const page = await (await world.person()).newPage();
+  await page.goto('/stage');
+  await page.getByRole('button', { name: 'Choose Leaderboard' }).tap();
+  const before = await placeOf(page);
+  const frame = await page.locator('canvas').boundingBox();
+  assert.ok(frame);
+  const scale = frame.width / 1080;
+
+  await dragByTouch(page, await middle(page, 'Leaderboard, Leaderboard'), { x: 40, y: 90 });
+  const moved = await placeOf(page);
+  // The gesture starts after 3 px; a thumb is not more exact than that.
+  assert.ok(Math.abs(moved.x - before.x - 40 / scale) < 14 && Math.abs(moved.y - before.y - 90 / scale) < 14, JSON.stringify({ before, moved, scale }));
+  assert.deepEqual([moved.w, moved.h], [before.w, before.h]);
+
+  const corner = page.getByRole('button', { name: 'Resize Leaderboard at the bottom right' });
+  const handle = await corner.boundingBox();
+  assert.ok(handle && handle.width >= 44 && handle.height >= 44, 'a handle is big enough for a thumb');
+  await dragByTouch(page, await middle(page, 'Resize Leaderboard at the bottom right'), { x: 50, y: 30 });
+  const resized = await placeOf(page);
+  assert.deepEqual([resized.x, resized.y], [moved.x, moved.y]);
+  assert.ok(resized.w > moved.w + 100 && resized.h > moved.h + 50, JSON.stringify({ moved, resized }));
+
+  await page.getByRole('button', { name: 'Undo' }).tap();
+  await page.getByRole('button', { name: 'Undo' }).tap();
+  assert.deepEqual(await placeOf(page), before);
+  await page.getByRole('button', { name: 'Redo' }).tap();
+  assert.deepEqual(await placeOf(page), moved);
+  await page.reload();
+  await page.getByRole('button', { name: 'Choose Leaderboard' }).tap();
+  assert.deepEqual(await placeOf(page), moved, 'it is kept in the browser');
+  await page.context().close();
+});
+
+test('a piece dragged to the middle snaps to it', async () => {
+  const page = await (await world.person()).newPage();
+  await page.goto('/stage');
+  await page.getByRole('button', { name: 'Choose Goal' }).tap();
+  const { x, w } = await placeOf(page);
+  const frame = await page.locator('canvas').boundingBox();
+  assert.ok(frame);
+  await dragByTouch(page, await middle(page, 'Goal, Goal'), { x: (540 - (x + w / 2)) * (frame.width / 1080) + 2, y: 0 });
+  const now = await placeOf(page);
+  assert.equal(now.x + now.w / 2, 540);
+  await page.context().close();
+});
+
+test('wide: arrow keys move by 1 and by 10, Z takes it back, numbers can be typed', async () => {
+  const page = await (await world.wide()).newPage();
+  await page.goto('/stage');
+  await page.getByRole('button', { name: 'Choose Goal' }).click();
+  const before = await placeOf(page, true);
+  await page.keyboard.press('ArrowRight');
+  await page.keyboard.press('Shift+ArrowDown');
+  assert.deepEqual(await placeOf(page, true), { ...before, x: before.x + 1, y: before.y + 10 });
+  await page.keyboard.press('z');
+  assert.deepEqual(await placeOf(page, true), { ...before, x: before.x + 1 });
+  await page.keyboard.press('Shift+Z');
+  assert.deepEqual(await placeOf(page, true), { ...before, x: before.x + 1, y: before.y + 10 });
+  await page.getByRole('textbox', { name: 'Left, px' }).fill('200');
+  assert.equal((await placeOf(page, true)).x, 200);
+  await page.getByRole('textbox', { name: 'Width, px' }).fill('5');
+  await page.getByText(/A whole number from 300/).waitFor();
+  await page.context().close();
+});
+
+test('pieces are added, ordered and removed; an empty stage says what to do first', async () => {
+  const page = await (await world.person()).newPage();
+  await page.goto('/stage');
+  for (const name of ['Goal', 'Spotlight', 'Leaderboard']) {
+    await page.getByRole('button', { name: `Choose ${name}`, exact: true }).tap();
+    await page.getByRole('button', { name: /^Edit / }).tap();
+    await page.getByRole('radio', { name: 'Place' }).tap();
+    await page.getByRole('button', { name: 'Remove' }).tap();
+  }
+  await page.getByText('Nothing is on the stage yet.').waitFor();
+  await page.getByRole('button', { name: 'Add a piece' }).first().tap();
+  await page.getByRole('button', { name: 'Add Spotlight' }).tap();
+  await page.getByRole('button', { name: 'Add a piece' }).tap();
+  await page.getByRole('button', { name: 'Add Leaderboard' }).tap();
+  const names = (): Promise<string[]> => page.getByRole('list', { name: 'Pieces, front first' }).getByRole('button').allInnerTexts();
+  assert.deepEqual(await names(), ['Leaderboard', 'Spotlight']);
+  await page.getByRole('button', { name: /^Edit / }).tap();
+  await page.getByRole('radio', { name: 'Place' }).tap();
+  await page.getByRole('button', { name: 'Back' }).tap();
+  await until(names, (list) => list[0] === 'Spotlight');
+  await page.context().close();
+});
