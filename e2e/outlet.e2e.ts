@@ -36,7 +36,7 @@ const opacityAt = (outlet: Page, x: number, y: number): Promise<number> =>
 
 test('paints the pieces on a transparent ground', async () => {
   const outlet = await openOutlet();
-  assert.equal(await opacityAt(outlet, 540, 190) > 200, true, 'the goal is there');
+  assert.equal(await opacityAt(outlet, 540, 290) > 200, true, 'the goal is there');
   assert.equal(await opacityAt(outlet, 1040, 1500), 0, 'beside the pieces one sees through');
   assert.equal(await outlet.evaluate(() => getComputedStyle(document.body).backgroundColor), 'rgba(0, 0, 0, 0)');
   await outlet.context().close();
@@ -47,9 +47,9 @@ test('opened late, it shows the rest of a running alert, and empties by itself',
   await page.waitForTimeout(1200);
   const outlet = await openOutlet();
   assert.match(await wordsOn(outlet), /Welcome, Inês/);
-  assert.ok(await opacityAt(outlet, 200, 430) > 200);
+  assert.ok(await opacityAt(outlet, 200, 500) > 200);
   await until(() => wordsOn(outlet), (words) => !words.includes('Welcome'), 5000);
-  await until(() => opacityAt(outlet, 200, 430), (opacity) => opacity === 0);
+  await until(() => opacityAt(outlet, 200, 500), (opacity) => opacity === 0);
   await outlet.context().close();
 });
 
@@ -100,7 +100,7 @@ test('a new address: the old one is 404 and its frame empty at once', async () =
   await page.getByRole('button', { name: 'New address' }).tap();
   await page.getByRole('button', { name: 'Make a new one' }).tap();
   await until(() => wordsOn(outlet), (words) => words === '', 5000);
-  await until(() => opacityAt(outlet, 540, 190), (opacity) => opacity === 0);
+  await until(() => opacityAt(outlet, 540, 290), (opacity) => opacity === 0);
   assert.equal((await fetch(address)).status, 404);
   const renewed = await page.getByLabel('Address', { exact: true }).innerText();
   assert.notEqual(renewed, address);

@@ -22,7 +22,10 @@ export type Effect =
  */
 export function fold(state: SessionState, input: Input, emit?: (effect: Effect) => void): SessionState {
   state.now = Math.max(state.now, input.at);
-  for (const queue of state.queues.values()) keepPlayed(state, takeEnded(queue, state.now));
+  for (const queue of state.queues.values()) {
+    const [first] = queue;
+    if (first && first.until <= state.now) keepPlayed(state, takeEnded(queue, state.now));
+  }
   switch (input.input) {
     case 'event': happen(state, input.event, emit); break;
     case 'show': changeShow(state, input.show); break;
@@ -108,7 +111,6 @@ function show(state: SessionState, alert: Omit<Alert, 'id' | 'from' | 'until'>, 
 }
 
 function keepPlayed(state: SessionState, ended: Alert[]): void {
-  if (ended.length === 0) return;
   state.played.push(...ended);
   if (state.played.length > KEPT_ALERTS) state.played.splice(0, state.played.length - KEPT_ALERTS);
 }

@@ -24,12 +24,11 @@ export class Leaderboard {
   update(tally: ViewerTally): void {
     const { places, measure } = this;
     if (tally[measure] === 0 && tally.likes === 0) return;
+    // Behind the last place is off the board, and was before: most viewers end here.
+    const last = places[places.length - 1];
+    if (places.length === BOARD_PLACES && last && compareTallies(measure, tally, last) > 0) return;
     let at = places.indexOf(tally);
-    if (at < 0) {
-      const last = places[places.length - 1];
-      if (places.length === BOARD_PLACES && last && compareTallies(measure, tally, last) > 0) return;
-      at = places.push(tally) - 1;
-    }
+    if (at < 0) at = places.push(tally) - 1;
     for (let above = places[at - 1]; above && compareTallies(measure, tally, above) < 0; above = places[at - 1]) {
       places[at] = above;
       at -= 1;

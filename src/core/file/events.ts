@@ -1,6 +1,10 @@
+import { z } from 'zod';
 import { streamEventSchema, type StreamEvent } from '@/core/event/event';
 import { cleanText } from '@/core/event/viewer';
 import { MAX_MESSAGE } from '@/core/platform/frame';
+
+// Generated code for what is valid, the ordinary parser for what is not: a long log has a million lines.
+const eventReader = z.compile(streamEventSchema);
 
 export type ReadEvent = { ok: true; event: StreamEvent } | { ok: false; reason: string };
 
@@ -13,7 +17,7 @@ export function readEventLine(line: string): ReadEvent {
   } catch {
     return { ok: false, reason: 'The line is not whole: its JSON cannot be read.' };
   }
-  const parsed = streamEventSchema.safeParse(json);
+  const parsed = eventReader.safeParse(json);
   if (!parsed.success) {
     const issue = parsed.error.issues[0];
     return { ok: false, reason: `The event has no usable "${issue?.path.join('.') || 'content'}".` };

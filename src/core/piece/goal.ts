@@ -25,7 +25,7 @@ export const goal: PieceKind<GoalPiece, GoalLive> = {
   least: { w: 300, h: 90 },
   make: (id, { frame, goals }) => ({
     id, kind: 'goal', name: 'Goal', style: 'slip', goal: goals[0]?.id ?? '',
-    place: { x: Math.round(frame.width * 0.083), y: Math.round(frame.height * 0.055), w: Math.round(frame.width * 0.75), h: 168 },
+    place: { x: Math.round(frame.width * 0.083), y: Math.round(frame.height * 0.11), w: Math.round(frame.width * 0.75), h: 168 },
   }),
   controls: [
     { field: 'name', label: 'Name', control: 'text' },

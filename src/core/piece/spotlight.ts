@@ -23,7 +23,7 @@ export const spotlight: PieceKind<SpotlightPiece, SpotlightLive> = {
   least: { w: 360, h: 120 },
   make: (id, { frame }) => ({
     id, kind: 'spotlight', name: 'Spotlight', style: 'slip',
-    place: { x: Math.round(frame.width * 0.083), y: Math.round(frame.height * 0.16), w: Math.round(frame.width * 0.834), h: 240 },
+    place: { x: Math.round(frame.width * 0.083), y: Math.round(frame.height * 0.215), w: Math.round(frame.width * 0.834), h: 240 },
   }),
   controls: [{ field: 'name', label: 'Name', control: 'text' }],
   live: (piece, state) => ({

@@ -19,7 +19,7 @@ interface Part {
 const PARTS: Part[] = [
   { name: 'app', sources: ['src/app', 'src/ui', 'src/core', 'src/client', 'src/worker', 'src/global.css', 'public', 'app.json', 'babel.config.js', 'metro.config.js', 'tailwind.config.js', 'package-lock.json'], make: makeApp },
   { name: 'outlet', sources: ['src/outlet', 'src/core', 'src/client', 'package-lock.json'], make: makeOutlet },
-  { name: 'standins', sources: ['src/server/standins', 'package-lock.json'], make: makeStandins },
+  { name: 'standins', sources: ['src/server/standins', 'src/core/paint', 'package-lock.json'], make: makeStandins },
 ];
 
 async function makeApp(): Promise<void> {
@@ -42,6 +42,7 @@ async function makeStandins(): Promise<void> {
   const pages = 'src/server/standins/pages';
   const scripts = readdirSync(pages).filter((name) => name.endsWith('.page.ts'));
   await bundle({ entryPoints: scripts.map((name) => join(pages, name)), outdir: 'dist/standins', bundle: true, minify: true, format: 'iife', target: 'es2022', logLevel: 'error' });
+  writeFileSync('dist/standins/fonts.css', fontFaceCss('/fonts/'));
   for (const name of readdirSync(pages)) if (/\.(html|css)$/.test(name)) cpSync(join(pages, name), join('dist/standins', name));
 }
 

@@ -45,8 +45,9 @@ export function FeedCard({ feed }: { feed: Feed }) {
       <View className="flex-row flex-wrap mt-3 gap-y-3">
         {SHOWN_KINDS[feed.platform].map((kind) => <KindSeen key={kind} kind={kind} at={view?.lastSeen[kind]} now={time} />)}
       </View>
-      <Pressable role="button" aria-label="What went wrong" onPress={() => setOpen('trouble')} className="mt-2 min-h-[44px] justify-center">
-        <Text size={13} tone={view && (view.lost > 0 || view.bad > 0) ? 'brick' : 'muted'}>{healthLine(view)}</Text>
+      <Pressable role="button" onPress={() => setOpen('trouble')} className="mt-2 -mb-2 min-h-[44px] flex-row items-center justify-between gap-3">
+        <Text size={13} tone={view && (view.lost > 0 || view.bad > 0) ? 'brick' : 'muted'} className="shrink">{healthLine(view)}</Text>
+        <Text size={13} face="strong">Details</Text>
       </Pressable>
       {open === 'menu' ? (
         <Sheet title={`${PLATFORM_NAMES[feed.platform]}, ${feed.handle}`} onClose={() => setOpen(null)}>

@@ -6,9 +6,9 @@ import { Text } from './text';
 
 /**
  * Where something is edited: it comes from below and leaves what lies above it in sight. Escape, the cross, and a tap beside it close
- * it; what was changed was changed as it was changed.
+ * it; what was changed was changed as it was changed. `docked`: it stands in the page's flow, so that what is above makes room.
  */
-export function Sheet({ title, onClose, children, veil = true }: { title: string; onClose: () => void; children: ReactNode; veil?: boolean }) {
+export function Sheet({ title, onClose, children, docked = false }: { title: string; onClose: () => void; children: ReactNode; docked?: boolean }) {
   useEffect(() => {
     const close = (event: KeyboardEvent): void => {
       if (event.key !== 'Escape') return;
@@ -18,16 +18,20 @@ export function Sheet({ title, onClose, children, veil = true }: { title: string
     window.addEventListener('keydown', close, true);
     return () => window.removeEventListener('keydown', close, true);
   }, [onClose]);
+  const body = (
+    <View role="dialog" aria-label={title} className={`bg-surface border-t border-line rounded-t-card w-full max-w-[720px] self-center ${docked ? 'h-[56%]' : 'max-h-[72%]'}`}>
+      <View className="flex-row items-center justify-between pl-4 pr-1 pt-1">
+        <Text size={17} face="title" level={2} numberOfLines={1} className="flex-1">{title}</Text>
+        <IconButton icon={X} label="Close" onPress={onClose} tone="muted" />
+      </View>
+      <ScrollView className="px-4" contentContainerClassName="pb-5 gap-4">{children}</ScrollView>
+    </View>
+  );
+  if (docked) return body;
   return (
     <View className="absolute inset-0 z-20 justify-end" style={{ pointerEvents: 'box-none' }}>
-      {veil ? <Pressable aria-label="Close" role="button" tabIndex={-1} onPress={onClose} className="absolute inset-0 bg-ground/60" /> : null}
-      <View role="dialog" aria-label={title} className="bg-surface border-t border-line rounded-t-card max-h-[72%] w-full max-w-[720px] self-center">
-        <View className="flex-row items-center justify-between pl-4 pr-1 pt-1">
-          <Text size={17} face="title" level={2} numberOfLines={1} className="flex-1">{title}</Text>
-          <IconButton icon={X} label="Close" onPress={onClose} tone="muted" />
-        </View>
-        <ScrollView className="px-4" contentContainerClassName="pb-5 gap-4">{children}</ScrollView>
-      </View>
+      <Pressable aria-label="Close" role="button" tabIndex={-1} onPress={onClose} className="absolute inset-0 bg-ground/60" />
+      {body}
     </View>
   );
 }

@@ -43,7 +43,7 @@ export function StagePlace() {
   );
 
   const frame = (
-    <View className="flex-1 items-center" onLayout={({ nativeEvent: { layout } }) => setRoom({ width: layout.width, height: layout.height })}>
+    <View className={`flex-1 items-center ${sheet === 'piece' ? 'py-2' : ''}`} onLayout={({ nativeEvent: { layout } }) => setRoom({ width: layout.width, height: layout.height })}>
       {width > 0 ? <Editor width={width} chosen={chosen} onChoose={choose} /> : null}
       {show.pieces.length === 0 ? (
         <View className="absolute bottom-4 left-8 right-8 p-4 rounded-card bg-surface gap-3">
@@ -86,14 +86,17 @@ export function StagePlace() {
       </View>
     );
   }
+  // While a piece is edited the whole frame stays in sight above its sheet, smaller.
+  const editing = sheet === 'piece' ? piece : null;
   return (
     <View className="flex-1">
-      {head}{frame}{stack}
-      {sheet === 'piece' && piece ? (
-        <Sheet title={piece.name} onClose={closeSheet} veil={false}>
-          <PieceSheet key={piece.id} piece={piece} onRemoved={() => { setChosen(null); setSheet(null); }} />
+      {editing ? null : head}
+      {frame}
+      {editing ? (
+        <Sheet title={editing.name} onClose={closeSheet} docked>
+          <PieceSheet key={editing.id} piece={editing} onRemoved={() => { setChosen(null); setSheet(null); }} />
         </Sheet>
-      ) : null}
+      ) : stack}
       {adding}
     </View>
   );

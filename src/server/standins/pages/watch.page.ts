@@ -1,3 +1,4 @@
+import { clusters, emojiSource, isEmoji } from '@/core/paint/emoji';
 import type { WeirScene } from '../weir/routes';
 import { Layers } from './layers';
 import { showPicture } from './picture';
@@ -16,6 +17,10 @@ let chat: EventSource | null = null;
 showPicture(phone);
 addEventListener('resize', () => layers.show(scene.layers));
 
+/** Text with its emoji as pictures, since a machine may have no font for them. */
+const written = (text: string): (string | HTMLImageElement)[] =>
+  clusters(text).map((part) => (isEmoji(part) ? Object.assign(new Image(), { src: `/emoji/${emojiSource(part).slice('emoji:'.length)}.svg`, alt: part }) : part));
+
 function watch(handle: string): void {
   chat?.close();
   find('who').textContent = handle;
@@ -28,7 +33,9 @@ function watch(handle: string): void {
     try {
       const { user, text } = JSON.parse(event.data) as { user: { nickname: string }; text: string };
       const line = document.createElement('div');
-      line.append(Object.assign(document.createElement('b'), { textContent: user.nickname }), ` ${text}`);
+      const name = document.createElement('b');
+      name.append(...written(user.nickname));
+      line.append(name, ' ', ...written(text));
       find('chat').append(line);
       while (find('chat').childElementCount > 12) find('chat').firstElementChild?.remove();
     } catch {

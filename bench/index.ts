@@ -1,0 +1,18 @@
+import { benchLatency } from './latency';
+import { benchPaint } from './paint';
+import { benchReplay } from './replay';
+import { benchSize } from './size';
+
+/* `npm run bench`: each figure as a ratio in one run, against a baseline that it names. Needs a build (`npm run build`). */
+const BENCHES: Readonly<Record<string, () => string[] | Promise<string[]>>> = { replay: benchReplay, paint: benchPaint, latency: benchLatency, size: benchSize };
+
+async function main(): Promise<void> {
+  const asked = process.argv.slice(2);
+  for (const [name, bench] of Object.entries(BENCHES)) {
+    if (asked.length > 0 && !asked.includes(name)) continue;
+    for (const line of await bench()) process.stdout.write(`${line}\n`);
+  }
+  process.exit(0);
+}
+
+void main();

@@ -1,0 +1,124 @@
+import { fork, type ChildProcess } from 'node:child_process';
+import { createServer, type ServerResponse } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { chromium } from 'playwright-core';
+import { starterShow } from '@/core/show/starter';
+
+const OUTLETS = 20;
+const PER_SECOND = 100;
+const SECONDS = 10;
+const PORT = 47_311;
+const KEY = 'bench-key-0123456789';
+
+/** From a message sent by the platform to the outlet's canvas, with 20 outlets open; beside the same message by a bare event stream. */
+export async function benchLatency(): Promise<string[]> {
+  // The platform: Brindle's wire format, sent from here so that the moment of sending is known.
+  const listeners = new Set<ServerResponse>();
+  const platform = createServer((req, res) => {
+    if (req.url === '/bare') return void res.writeHead(200, { 'content-type': 'text/html' }).end('<!doctype html><title>bare</title>');
+    res.writeHead(200, { 'content-type': 'text/event-stream', 'access-control-allow-origin': '*' });
+    res.write('event: room\nid: 1\ndata: {"state":"live","roomId":"r","startedAt":null}\n\n');
+    res.on('close', () => listeners.delete(res));
+    listeners.add(res);
+  });
+  await new Promise<void>((resolve) => platform.listen(0, '127.0.0.1', resolve));
+  const source = `http://127.0.0.1:${(platform.address() as AddressInfo).port}`;
+  const data = mkdtempSync(join(tmpdir(), 'gavirn-bench-'));
+  const server = await started(['--port', String(PORT), '--standins', source, '--data', data]);
+  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--disable-web-security'] });
+  const closing = new AbortController();
+  try {
+    const show = starterShow('bench');
+    const goals = [{ id: 'first-goal', name: 'n', measure: 'follows' as const, target: 1e9, onReach: { kind: 'stay' as const } }];
+    await fetch(`http://127.0.0.1:${PORT}/api/shows/bench`, {
+      method: 'PUT', headers: { authorization: `Bearer ${KEY}`, 'content-type': 'application/json' },
+      body: JSON.stringify({ show: { ...show, cues: [], goals, feeds: [{ id: 'f', platform: 'brindle', handle: 'bench', on: true }] }, outletKeys: { main: KEY } }),
+    });
+    const address = `http://127.0.0.1:${PORT}/o/${KEY}`;
+    for (let n = 1; n < OUTLETS; n += 1) void drain(`${address}/stream`, closing.signal);
+    const page = await browser.newPage({ viewport: { width: 540, height: 960 } });
+    await page.goto(address);
+    // As text: what the transpiler adds to a function does not exist in the page.
+    await page.evaluate(`(() => {
+      const seen = window.seen = { drawn: [] };
+      const now = () => performance.timeOrigin + performance.now();
+      const words = document.getElementById('words');
+      // The words are written in the same turn in which the canvas has been painted.
+      new MutationObserver(() => {
+        const value = /n: ([\\d,]+) of/.exec(words.textContent);
+        if (value) seen.drawn.push([Number(value[1].replaceAll(',', '')), now()]);
+      }).observe(words, { childList: true });
+    })()`);
+    const bareStream = await browser.newPage();
+    await bareStream.goto(`${source}/bare`);
+    await bareStream.evaluate(`(() => {
+      const bare = window.bare = [];
+      new EventSource('/').addEventListener('follow', (event) => bare.push([Number(event.lastEventId) - 1, performance.timeOrigin + performance.now()]));
+    })()`);
+    await page.bringToFront();
+    await new Promise((resolve) => setTimeout(resolve, 1500));
+
+    const sentAt: number[] = [0];
+    await new Promise<void>((resolve) => {
+      const begun = performance.now();
+      const timer = setInterval(() => {
+        while (sentAt.length - 1 < Math.min(((performance.now() - begun) / 1000) * PER_SECOND, PER_SECOND * SECONDS)) {
+          const n = sentAt.length;
+          sentAt.push(performance.timeOrigin + performance.now());
+          const message = { msgId: `m${n}`, at: new Date().toISOString(), user: { uid: `u${n}`, handle: 'v', nickname: `Viewer ${n}`, badges: [] } };
+          for (const listener of listeners) listener.write(`event: follow\nid: ${n + 1}\ndata: ${JSON.stringify(message)}\n\n`);
+        }
+        if (sentAt.length - 1 >= PER_SECOND * SECONDS) {
+          clearInterval(timer);
+          resolve();
+        }
+      }, 2);
+    });
+    await new Promise((resolve) => setTimeout(resolve, 1000));
+    const seen = await page.evaluate(() => (window as unknown as { seen: { drawn: [number, number][] } }).seen);
+    const heard = await bareStream.evaluate(() => (window as unknown as { bare: [number, number][] }).bare);
+    // A message counts as drawn with the first frame that has it, or one behind it.
+    const drawn: number[] = [];
+    let at = 0;
+    for (let n = 1; n < sentAt.length; n += 1) {
+      while (at < seen.drawn.length && (seen.drawn[at]?.[0] ?? 0) < n) at += 1;
+      const frame = seen.drawn[at];
+      if (frame) drawn.push(frame[1] - (sentAt[n] ?? 0));
+    }
+    const bare = heard.map(([n, when]) => when - (sentAt[n] ?? 0));
+    if (drawn.length !== sentAt.length - 1) throw new Error(`${sentAt.length - 1 - drawn.length} messages were never drawn.`);
+    const say = (times: number[]): string => `median ${percentile(times, 0.5).toFixed(1)} ms, 99th percentile ${percentile(times, 0.99).toFixed(1)} ms`;
+    return [
+      `message sent → drawn, ${PER_SECOND} a second, ${OUTLETS} outlets: ${say(drawn)}`,
+      `the same message by a bare event stream: ${say(bare)}`,
+      `ratio of the medians: ${(percentile(drawn, 0.5) / percentile(bare, 0.5)).toFixed(1)}; of the 99th percentiles: ${(percentile(drawn, 0.99) / percentile(bare, 0.99)).toFixed(1)}`,
+    ];
+  } finally {
+    closing.abort();
+    await browser.close();
+    server.kill('SIGTERM');
+    platform.closeAllConnections();
+    platform.close();
+    rmSync(data, { recursive: true, force: true });
+  }
+}
+
+const percentile = (times: number[], share: number): number => [...times].sort((a, b) => a - b)[Math.floor((times.length - 1) * share)] ?? NaN;
+
+function started(args: string[]): Promise<ChildProcess> {
+  const child = fork('src/server/main.ts', args, { execArgv: ['--import', 'tsx'] });
+  return new Promise((resolve) => child.once('message', () => resolve(child)));
+}
+
+async function drain(url: string, signal: AbortSignal): Promise<void> {
+  try {
+    const response = await fetch(url, { signal });
+    const reader = response.body?.getReader();
+    while (reader && !(await reader.read()).done);
+  } catch {
+    // Ended with the measuring.
+  }
+}
