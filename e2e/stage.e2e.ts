@@ -110,6 +110,7 @@ test('pieces are added, ordered and removed; an empty stage says what to do firs
   await page.getByRole('button', { name: /^Edit / }).tap();
   await page.getByRole('radio', { name: 'Place' }).tap();
   await page.getByRole('button', { name: 'Back' }).tap();
+  await closeSheet(page);
   await until(names, (list) => list[0] === 'Spotlight');
   await page.context().close();
 });

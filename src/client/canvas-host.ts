@@ -38,10 +38,6 @@ export class BrowserHost implements PaintHost {
     return undefined;
   }
 
-  path(d: string): Path2D {
-    return new Path2D(d);
-  }
-
   /** Measures text, and sees to it that the fonts it needs are on their way: a canvas does not ask for them by itself. */
   readonly measure: Measure = (text: string, font: FontSpec): number => {
     const css = cssFont(font);

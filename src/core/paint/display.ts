@@ -16,8 +16,7 @@ export type Op =
       outline?: { color: string; width: number };
       shadow?: { color: string; blur: number; dx: number; dy: number };
     }
-  | { op: 'image'; x: number; y: number; w: number; h: number; src: string }
-  | { op: 'path'; d: string; x: number; y: number; scale: number; fill: string };
+  | { op: 'image'; x: number; y: number; w: number; h: number; src: string };
 
 export interface Box {
   x: number;

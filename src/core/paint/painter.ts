@@ -5,7 +5,7 @@ import { cssFont } from './font';
 export type Context2D = Pick<
   CanvasRenderingContext2D,
   | 'save' | 'restore' | 'setTransform' | 'clearRect' | 'beginPath' | 'rect' | 'clip' | 'roundRect' | 'fill' | 'stroke' | 'drawImage' | 'fillText'
-  | 'strokeText' | 'measureText' | 'createLinearGradient' | 'setLineDash' | 'translate' | 'scale'
+  | 'strokeText' | 'measureText' | 'createLinearGradient' | 'setLineDash'
   | 'fillStyle' | 'strokeStyle' | 'lineWidth' | 'lineJoin' | 'globalAlpha' | 'font' | 'textAlign' | 'textBaseline' | 'shadowColor' | 'shadowBlur'
   | 'shadowOffsetX' | 'shadowOffsetY'
 >;
@@ -22,7 +22,6 @@ export interface PaintHost {
   surface: (width: number, height: number) => Surface;
   /** A loaded image, or undefined while it is not there (the host calls `forget` when it is). */
   image: (src: string) => CanvasImageSource | undefined;
-  path: (d: string) => Path2D;
 }
 
 interface Layer {
@@ -185,12 +184,6 @@ function draw(context: Context2D, op: Op, host: PaintHost): void {
       if (image) context.drawImage(image, op.x, op.y, op.w, op.h);
       break;
     }
-    case 'path':
-      context.translate(op.x, op.y);
-      context.scale(op.scale, op.scale);
-      context.fillStyle = op.fill;
-      context.fill(host.path(op.d));
-      break;
   }
   context.restore();
 }

@@ -31,6 +31,13 @@ test('a line that a crash cut off is taken out, and what follows stands on a lin
   expect(readFileSync(join(folder, '1.journal'), 'utf8')).toBe('{"input":"tick","at":1}\n{"input":"tick","at":2}\n');
 });
 
+test('a line that the disk has spoilt is left out, and the rest is read', async () => {
+  const journal = Journal.create(folder, [tick(1)]);
+  await journal.close();
+  appendFileSync(join(folder, '1.journal'), '\u0000\u0000garbage\n{"input":"tock","at":2}\n{"input":"tick","at":3}\n');
+  expect(Journal.recover(folder, 1).recovered.inputs).toEqual([tick(1), tick(3)]);
+});
+
 test('a snapshot stands for the lines before it', async () => {
   const journal = Journal.create(folder, [tick(1)]);
   journal.append(tick(2));

@@ -1,7 +1,8 @@
 import { closeSync, existsSync, fdatasync, fdatasyncSync, mkdirSync, openSync, readdirSync, readFileSync, renameSync, rmSync, truncateSync, write, writeFileSync, writeSync } from 'node:fs';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
-import type { Input } from '@/core/engine/input';
+import { z } from 'zod';
+import { inputSchema, type Input } from '@/core/engine/input';
 
 const writeAsync = promisify(write);
 const syncAsync = promisify(fdatasync);
@@ -70,14 +71,14 @@ export class Journal {
     if (whole < bytes.length) truncateSync(file, whole);
     const lines = bytes.subarray(0, whole).toString('utf8').split('\n').filter((line) => line !== '');
     const snapshot = readSnapshot(join(folder, `${number}.snapshot`), lines.length);
-    const inputs = lines.slice(snapshot?.lines ?? 0).map((line) => JSON.parse(line) as Input);
+    const inputs = lines.slice(snapshot?.lines ?? 0).flatMap(readLine);
     return { journal: new Journal(folder, number, lines.length), recovered: { snapshot: snapshot?.content ?? null, inputs } };
   }
 
   /** Every input of a journal, for making the session's event log of it. */
   static read(folder: string, number: number): Input[] {
     const text = readFileSync(join(folder, `${number}.journal`), 'utf8');
-    return text.slice(0, text.lastIndexOf('\n') + 1).split('\n').filter((line) => line !== '').map((line) => JSON.parse(line) as Input);
+    return text.slice(0, text.lastIndexOf('\n') + 1).split('\n').filter((line) => line !== '').flatMap(readLine);
   }
 
   static remove(folder: string, number: number): void {
@@ -138,6 +139,18 @@ export class Journal {
     await this.flush();
     if (this.timer) clearTimeout(this.timer);
     closeSync(this.fd);
+  }
+}
+
+const reader = z.compile(inputSchema);
+
+/** One line of the file; none when a fault of the disk has made it unreadable: a session with one event less is better than no server. */
+function readLine(line: string): Input[] {
+  try {
+    const read = reader.safeParse(JSON.parse(line));
+    return read.success ? [read.data] : [];
+  } catch {
+    return [];
   }
 }
 

@@ -29,18 +29,18 @@ export function AddFeed({ onClose }: { onClose: () => void }) {
   const [platform, setPlatform] = useState<Feed['platform'] | null>(null);
   const [typed, setTyped] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
-  const [checked, setChecked] = useState<{ handle: string; found: Found } | null>(null);
+  const [checked, setChecked] = useState<{ handle: string; remark: string | null; found: Found } | null>(null);
 
   const check = async (): Promise<void> => {
     const tidy = tidyHandle(typed);
     if (!tidy.ok) return setProblem(tidy.reason);
-    const { handle } = tidy;
+    const { handle, remark } = tidy;
     if (show.feeds.some((feed) => feed.platform === platform && feed.handle === handle)) return setProblem(`${handle} is in this show already.`);
     setProblem(null);
     setTyped(handle);
-    setChecked({ handle, found: 'asking' });
+    setChecked({ handle, remark, found: 'asking' });
     const answer = await ask<{ found: Found }>('POST', '/api/platforms/check', { body: { platform, handle } });
-    setChecked({ handle, found: answer.ok ? answer.value.found : 'unreachable' });
+    setChecked({ handle, remark, found: answer.ok ? answer.value.found : 'unreachable' });
   };
 
   const add = (): void => {
@@ -67,7 +67,7 @@ export function AddFeed({ onClose }: { onClose: () => void }) {
             onChange={(text) => { setTyped(text); setChecked(null); setProblem(null); }} onSubmit={() => void check()}
           />
           <Text size={13} tone="muted">The name in your profile’s address, not the one shown above your video. You can paste the whole address.</Text>
-          {checked && tell ? <Text tone={tell.tone} role="status">{tell.text(checked.handle)}</Text> : null}
+          {checked && tell ? <Text tone={tell.tone} role="status">{[checked.remark, tell.text(checked.handle)].filter(Boolean).join(' ')}</Text> : null}
           <View className="flex-row gap-2">
             <Button className="flex-1" kind={mayAdd ? 'plain' : 'main'} onPress={() => void check()}>Check</Button>
             {mayAdd ? <Button className="flex-1" kind="main" onPress={add}>Add this feed</Button> : null}

@@ -10,7 +10,6 @@ export const TOKENS = {
   },
 } as const;
 
-export type ColourName = keyof (typeof TOKENS)['dark'];
 export type Look = keyof typeof TOKENS;
 
 /** The kinds of event have a colour besides their shape. */

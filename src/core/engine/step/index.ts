@@ -3,4 +3,3 @@ import { showStep } from './show';
 
 /** Every kind of step. A new one is a file here, a line in this list, and what it does in the engine's `run`. */
 export const stepSchema = z.discriminatedUnion('kind', [showStep]);
-export type Step = z.infer<typeof stepSchema>;

@@ -8,5 +8,3 @@ export const showStep = z.object({
   words: z.string().max(300),
   seconds: z.number().min(1).max(120),
 });
-
-export type ShowStep = z.infer<typeof showStep>;

@@ -1,0 +1,80 @@
+import { mkdirSync } from 'node:fs';
+import type { Page } from 'playwright-core';
+import { outletAddress } from './person';
+import { VIEWERS, World } from './world';
+
+/* Makes docs/screenshots/ anew from the demo: `node --import tsx e2e/screenshots.ts`, after a build. */
+
+const FOLDER = 'docs/screenshots';
+const HANDLE = 'odavarn.kiln';
+
+async function main(): Promise<void> {
+  mkdirSync(FOLDER, { recursive: true });
+  const world = await World.open({ demo: true });
+  try {
+    const phone = await world.person({ colorScheme: 'dark' });
+    const page = await phone.newPage();
+    const shot = (name: string, of: Page = page): Promise<Buffer> => of.screenshot({ path: `${FOLDER}/${name}.png` });
+    const go = async (path: string): Promise<void> => {
+      await page.goto(path);
+      await page.waitForTimeout(1800);
+    };
+    await page.goto('/');
+    await page.getByText('Waiting for you to go live. Nothing to press.').waitFor();
+    await go('/recap');
+    await shot('recap');
+
+    const address = await outletAddress(page);
+    const compositor = await (await world.wide()).newPage();
+    await compositor.goto('/standins/weir');
+    await compositor.getByLabel('Address').fill(address);
+    await compositor.getByRole('button', { name: 'Add layer' }).click();
+    const viewer = await phone.newPage();
+    await viewer.goto('/standins/weir/watch');
+
+    // Long enough for the pulse to have its minute.
+    await world.brindle(HANDLE, { act: 'crowd', rate: 2, seed: 11 });
+    await page.waitForTimeout(62_000);
+    await world.brindle(HANDLE, { act: 'crowd', rate: 0 });
+    await page.waitForTimeout(1000);
+    for (const path of ['feeds', 'cues', 'desk', 'outlets']) {
+      await go(`/${path}`);
+      await shot(path);
+    }
+    await shot('compositor', compositor);
+    await go('/stage');
+    await page.getByRole('button', { name: 'Choose Tonight’s glazers' }).tap();
+    await shot('stage');
+    await page.getByRole('button', { name: /^Edit / }).tap();
+    await page.waitForTimeout(800);
+    await shot('stage-sheet');
+    await go('/shows');
+    await shot('shows');
+
+    const wide = await (await world.wide()).newPage();
+    await wide.emulateMedia({ colorScheme: 'dark' });
+    await wide.goto('/cues');
+    await wide.waitForTimeout(3000);
+    await shot('wide', wide);
+    await wide.emulateMedia({ colorScheme: 'light' });
+    await wide.goto('/stage');
+    await wide.waitForTimeout(1500);
+    await wide.getByRole('button', { name: 'Choose Open the kiln' }).click();
+    await wide.waitForTimeout(700);
+    await shot('wide-light', wide);
+
+    await viewer.waitForTimeout(500);
+    for (let queue = Infinity; queue > 0; ) {
+      // Whatever still waits has its turn first.
+      queue = (await viewer.frameLocator('iframe').locator('#words').innerText()).split('\n').length > 2 ? 1 : 0;
+      await viewer.waitForTimeout(1500);
+    }
+    await world.brindle(HANDLE, { act: 'gift', user: VIEWERS.ines, gift: 'glaze-pot' });
+    await viewer.waitForTimeout(1500);
+    await shot('viewer', viewer);
+  } finally {
+    await world.close();
+  }
+}
+
+void main();
