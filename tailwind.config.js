@@ -2,7 +2,7 @@
 const token = (name) => `rgb(var(--c-${name}) / <alpha-value>)`;
 
 /** For names in other scripts; the faces are declared by src/ui/theme/fonts.ts. */
-const further = ['Noto Sans Arabic', 'Noto Sans Devanagari', 'Noto Sans Thai', 'Noto Sans JP', 'sans-serif'];
+const further = ['Noto Sans', 'Noto Sans Arabic', 'Noto Sans Devanagari', 'Noto Sans Thai', 'Noto Sans JP', 'sans-serif'];
 
 /** @type {import('tailwindcss').Config} */
 module.exports = {

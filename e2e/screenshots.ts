@@ -69,7 +69,7 @@ async function main(): Promise<void> {
       queue = (await viewer.frameLocator('iframe').locator('#words').innerText()).split('\n').length > 2 ? 1 : 0;
       await viewer.waitForTimeout(1500);
     }
-    await world.brindle(HANDLE, { act: 'gift', user: VIEWERS.ines, gift: 'glaze-pot' });
+    await world.brindle(HANDLE, { act: 'gift', user: { ...VIEWERS.ines, uid: 'u1001' }, gift: 'glaze-pot' });
     await viewer.waitForTimeout(1500);
     await shot('viewer', viewer);
   } finally {

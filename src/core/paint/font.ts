@@ -18,6 +18,7 @@ export const FONT_FACES: readonly FontFace[] = [
   { family: 'Bricolage Grotesque', weight: '700', file: expo('bricolage-grotesque', '700Bold/BricolageGrotesque_700Bold.ttf') },
   { family: 'Atkinson Hyperlegible Next', weight: '500', file: expo('atkinson-hyperlegible-next', '500Medium/AtkinsonHyperlegibleNext_500Medium.ttf') },
   { family: 'Atkinson Hyperlegible Next', weight: '700', file: expo('atkinson-hyperlegible-next', '700Bold/AtkinsonHyperlegibleNext_700Bold.ttf') },
+  { family: 'Noto Sans', weight: '400 900', file: expo('noto-sans', '600SemiBold/NotoSans_600SemiBold.ttf'), range: 'U+0370-03FF,U+0400-052F,U+1C80-1C8F,U+1F00-1FFF,U+2DE0-2DFF,U+A640-A69F' },
   { family: 'Noto Sans Arabic', weight: '400 900', file: expo('noto-sans-arabic', '600SemiBold/NotoSansArabic_600SemiBold.ttf'), range: 'U+0600-06FF,U+0750-077F,U+0870-08FF,U+FB50-FDFF,U+FE70-FEFF' },
   { family: 'Noto Sans Devanagari', weight: '400 900', file: expo('noto-sans-devanagari', '600SemiBold/NotoSansDevanagari_600SemiBold.ttf'), range: 'U+0900-097F,U+A8E0-A8FF,U+1CD0-1CFF' },
   { family: 'Noto Sans Thai', weight: '400 900', file: expo('noto-sans-thai', '600SemiBold/NotoSansThai_600SemiBold.ttf'), range: 'U+0E00-0E7F' },

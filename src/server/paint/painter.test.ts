@@ -60,7 +60,7 @@ test('half opaque is half', () => {
   expect(pixel(20, 20)[3]).toBeLessThan(135);
 });
 
-test.each(['Latin ê', 'ليلى', 'प्रिया', 'สมชาย', '山田 はな'])('%s is drawn by a shipped font, not as boxes', (text) => {
+test.each(['Latin ê', 'Оксана', 'Ελένη', 'ليلى', 'प्रिया', 'สมชาย', '山田 はな'])('%s is drawn by a shipped font, not as boxes', (text) => {
   // A letter that a font lacks is as wide as any other it lacks: a text of private-use letters tells that width.
   const size = { family: 'text', weight: 700, size: 100 } as const;
   const missing = nodeMeasure('\u{F8FE}', size);

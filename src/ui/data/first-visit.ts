@@ -27,7 +27,7 @@ async function keepDemoSession(showId: string, log: string): Promise<void> {
   const start = events[0]?.seenAt;
   if (start === undefined) return;
   const now = new Date();
-  const thursday = new Date(now.getFullYear(), now.getMonth(), now.getDate() - ((now.getDay() + 2) % 7 || 7), 19, 0, 0).getTime();
+  const thursday = new Date(now.getFullYear(), now.getMonth(), now.getDate() - ((now.getDay() + 3) % 7 || 7), 19, 0, 0).getTime();
   const shift = Math.min(thursday, now.getTime() - DAY_MS) - start;
   const moved = events.map((event) => ({ ...event, at: event.at + shift, seenAt: event.seenAt + shift })).map(writeEventLine).join('');
   const recap = await sumUp(moved);

@@ -32,7 +32,7 @@ export function FinishedRecap({ entry, onRemoved }: { entry: SessionEntry; onRem
   if (!recap) return recap === null ? <Text tone="brick">This session cannot be read from this browser’s storage.</Text> : null;
   return (
     <View>
-      <Text size={22} face="title" level={2}>{titleOf(entry)}</Text>
+      <Text size={22} face="title" level={2} className="mt-2">{titleOf(entry)}</Text>
       <Text tone={entry.lost > 0 ? 'brick' : 'muted'} className="mt-1">{`${recap.people.toLocaleString('en')} people · ${entry.lost > 0 ? `${entry.lost.toLocaleString('en')} messages lost on the platform’s side` : 'nothing lost'}${entry.bad > 0 ? ` · ${entry.bad} unreadable` : ''}`}</Text>
       <RecapBody recap={recap} />
       <View className="flex-row flex-wrap gap-2 mt-4">
@@ -56,7 +56,7 @@ export function RunningRecap({ id }: { id: string }) {
   const { data, error } = useRunningRecap({ id: show.id, key: keys.desk }, id);
   return (
     <View>
-      <Text size={22} face="title" level={2}>So far</Text>
+      <Text size={22} face="title" level={2} className="mt-2">So far</Text>
       {data ? (
         <>
           <Text tone="muted" className="mt-1">{`${data.recap.people.toLocaleString('en')} people · the session is still on`}</Text>

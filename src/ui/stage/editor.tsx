@@ -4,16 +4,17 @@ import Svg, { Line } from 'react-native-svg';
 import type { Box } from '@/core/paint/display';
 import { keepInFrame, move, type Guide } from '@/core/stage/place';
 import { useShow } from '@/ui/data/show-context';
-import { useColours } from '@/ui/theme/look';
+import { TOKENS } from '@/ui/theme/tokens';
 import { FrameView } from './frame-view';
 import { Handles } from './handles';
+
+const { mist } = TOKENS.dark;
 
 const ARROWS: Readonly<Record<string, [number, number]>> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };
 
 /** The frame with its pieces to be taken hold of. `width`: px of the screen. */
 export function Editor({ width, chosen, onChoose }: { width: number; chosen: string | null; onChoose: (id: string | null) => void }) {
   const { show, desk, edit } = useShow();
-  const { mist } = useColours();
   const [draft, setDraft] = useState<{ id: string; box: Box; guides: Guide[] } | null>(null);
   const scale = width / show.frame.width;
   const height = show.frame.height * scale;

@@ -7,7 +7,10 @@ import { PIECE_KINDS } from '@/core/piece';
 import type { Box } from '@/core/paint/display';
 import { move, resize, type Guide, type Handle } from '@/core/stage/place';
 import type { FrameSize } from '@/core/show/show';
-import { useColours } from '@/ui/theme/look';
+import { TOKENS } from '@/ui/theme/tokens';
+
+/** What is drawn over the frame keeps its colour in the light too: the picture below it is dark either way. */
+const { marigold } = TOKENS.dark;
 
 const CORNERS: readonly (Handle & { name: string })[] = [
   { x: -1, y: -1, name: 'top left' }, { x: 1, y: -1, name: 'top right' }, { x: 1, y: 1, name: 'bottom right' }, { x: -1, y: 1, name: 'bottom left' },
@@ -55,7 +58,6 @@ class Drag {
 
 /** One piece as a thumb or a mouse takes it: drag it to move it, drag a corner to resize it. */
 export function Handles({ piece, frame, scale, chosen, onChoose, onDraft, onPlace }: HandlesProps) {
-  const { marigold } = useColours();
   const [drafted, setDrafted] = useState<Box | null>(null);
   const at = drafted ?? piece.place;
   const { least } = PIECE_KINDS[piece.kind];

@@ -24,7 +24,8 @@ export function StagePlace() {
   const [sheet, setSheet] = useState<'add' | 'piece' | null>(null);
   const [room, setRoom] = useState({ width: 0, height: 0 });
   const piece = show.pieces.find(({ id }) => id === chosen) ?? null;
-  const width = Math.floor(Math.min(room.width, (room.height * show.frame.width) / show.frame.height));
+  // A little air above and below, so that a corner of the frame can be taken hold of.
+  const width = Math.floor(Math.min(room.width, ((room.height - 12) * show.frame.width) / show.frame.height));
   const places = Object.values(desk.view?.outlets ?? {}).reduce((a, b) => a + b, 0);
   const choose = useCallback((id: string | null): void => setChosen(id), []);
   const closeSheet = useCallback(() => setSheet(null), []);
@@ -43,7 +44,7 @@ export function StagePlace() {
   );
 
   const frame = (
-    <View className={`flex-1 items-center ${sheet === 'piece' ? 'py-2' : ''}`} onLayout={({ nativeEvent: { layout } }) => setRoom({ width: layout.width, height: layout.height })}>
+    <View className="flex-1 items-center justify-center" onLayout={({ nativeEvent: { layout } }) => setRoom({ width: layout.width, height: layout.height })}>
       {width > 0 ? <Editor width={width} chosen={chosen} onChoose={choose} /> : null}
       {show.pieces.length === 0 ? (
         <View className="absolute bottom-4 left-8 right-8 p-4 rounded-card bg-surface gap-3">

@@ -52,6 +52,7 @@ on('#drop', () => ({ act: 'drop' }));
 on('#forget', () => ({ act: 'emptyRing' }));
 on('#half', () => ({ act: 'malformed', text: '{"msgId":"half","at":"2026-' }));
 on('#like', () => ({ act: 'like', user: viewer(), taps: Number(input('taps').value) }));
+on('#set-watching', () => ({ act: 'watching', count: Number(input('watching').value) }));
 on('#chat', () => ({ act: 'chat', user: viewer(), text: input('text').value }));
 on('#subscribe', () => ({ act: 'subscribe', user: viewer(), months: 1 }));
 on('#crowd', () => ({ act: 'crowd', rate: Number(input('rate').value), seed: Number(input('seed').value) }));
