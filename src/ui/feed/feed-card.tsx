@@ -57,7 +57,7 @@ export function FeedCard({ feed }: { feed: Feed }) {
       ) : null}
       {open === 'remove' ? (
         <Confirm
-          title="Remove this feed" says="Nothing more will arrive from it. What it has sent stays in the totals. You can undo this." yes="Remove"
+          title="Remove this feed" says="Nothing more will arrive from it. What it has sent stays in the totals. Undo on the stage brings it back." yes="Remove"
           onYes={() => change((feeds) => feeds.filter(({ id }) => id !== feed.id))} onClose={() => setOpen(null)}
         />
       ) : null}

@@ -46,6 +46,16 @@ test('a sheet is a dialog with a name, and Escape closes it', () => {
   expect(onClose).toHaveBeenCalledTimes(1);
 });
 
+test('a sheet takes the focus in, and gives it back', () => {
+  const button = document.body.appendChild(document.createElement('button'));
+  button.focus();
+  const { unmount } = render(<Sheet title="Words" onClose={() => undefined}><ViewerText text="inside" /></Sheet>);
+  expect(document.activeElement).toBe(screen.getByRole('dialog'));
+  unmount();
+  expect(document.activeElement).toBe(button);
+  button.remove();
+});
+
 test('a name is text, whatever is in it, and emoji are pictures with their own words', () => {
   const { container } = render(<ViewerText text={'<script>alert(1)</script> 🏺'} />);
   expect(container.querySelector('script')).toBeNull();

@@ -1,4 +1,4 @@
-import { useEffect, type ReactNode } from 'react';
+import { useEffect, useRef, type ReactNode } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
 import X from 'lucide-react-native/icons/x';
 import { IconButton } from './button';
@@ -9,6 +9,16 @@ import { Text } from './text';
  * it; what was changed was changed as it was changed. `docked`: it stands in the page's flow, so that what is above makes room.
  */
 export function Sheet({ title, onClose, children, docked = false }: { title: string; onClose: () => void; children: ReactNode; docked?: boolean }) {
+  const dialog = useRef<View>(null);
+  // Whoever cannot see the sheet is taken into it, and back to where they were when it closes.
+  useEffect(() => {
+    const before = document.activeElement;
+    const node = dialog.current as unknown as HTMLElement | null;
+    if (node && !node.contains(before)) node.focus({ preventScroll: true });
+    return () => {
+      if (before instanceof HTMLElement && before.isConnected) before.focus({ preventScroll: true });
+    };
+  }, []);
   useEffect(() => {
     const close = (event: KeyboardEvent): void => {
       if (event.key !== 'Escape') return;
@@ -19,7 +29,7 @@ export function Sheet({ title, onClose, children, docked = false }: { title: str
     return () => window.removeEventListener('keydown', close, true);
   }, [onClose]);
   const body = (
-    <View role="dialog" aria-label={title} className={`bg-surface border-t border-line rounded-t-card w-full max-w-[720px] self-center ${docked ? 'h-[56%]' : 'max-h-[72%]'}`}>
+    <View ref={dialog} tabIndex={-1} role="dialog" aria-modal={!docked} aria-label={title} className={`outline-none bg-surface border-t border-line rounded-t-card w-full max-w-[720px] self-center ${docked ? 'h-[56%]' : 'max-h-[72%]'}`}>
       <View className="flex-row items-center justify-between pl-4 pr-1 pt-1">
         <Text size={17} face="title" level={2} numberOfLines={1} className="flex-1">{title}</Text>
         <IconButton icon={X} label="Close" onPress={onClose} tone="muted" />

@@ -14,7 +14,7 @@ const state = find('#state');
 const named = new URLSearchParams(location.search).get('handle');
 if (named) input('handle').value = named;
 find<HTMLSelectElement>('#viewer').append(...PEOPLE.map(({ nickname, handle }, n) => new Option(`${nickname} (${handle})`, String(n))));
-find<HTMLSelectElement>('#gift').append(...GIFTS.map(({ id, name, coins }) => new Option(`${name}, ${coins} coins`, id)));
+find<HTMLSelectElement>('#gift').append(...GIFTS.map(({ id, name, coins }) => new Option(`${name}, ${coins} ${coins === 1 ? 'coin' : 'coins'}`, id)));
 
 const viewer = () => PEOPLE[Number(find<HTMLSelectElement>('#viewer').value)];
 
