@@ -28,7 +28,7 @@ async function main(): Promise<void> {
     const compositor = await (await world.wide()).newPage();
     await compositor.goto('/standins/weir');
     await compositor.getByLabel('Address').fill(address);
-    await compositor.getByRole('button', { name: 'Add layer' }).click();
+    await compositor.getByRole('button', { name: 'Lay it over' }).click();
     const viewer = await phone.newPage();
     await viewer.goto('/standins/weir/watch');
 

@@ -1,5 +1,6 @@
 import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
+import { addBrindle } from './person';
 import { until, VIEWERS, World } from './world';
 
 /* The whole story, as a person lives it: an empty browser, one platform, a cue, a cloud compositor, three gifts; with every page
@@ -57,7 +58,7 @@ test('from an empty browser to three gifts in the recap', { timeout: 120_000 }, 
   const compositor = await (await world.wide()).newPage();
   await compositor.goto(`${world.standins}/standins/weir`);
   await compositor.getByLabel('Address').fill(address);
-  await compositor.getByRole('button', { name: 'Add layer' }).click();
+  await compositor.getByRole('button', { name: 'Lay it over' }).click();
   await compositor.locator('#layers li').filter({ hasText: address }).waitFor();
   await page.getByText('1 place shows it').waitFor();
 
@@ -103,13 +104,7 @@ test('the recap has what the server counted while no page was open, and the ledg
   await world.brindle(handle, { act: 'open' });
   const me = await world.person();
   const page = await me.newPage();
-  await page.goto('/');
-  await page.getByRole('button', { name: 'Add a feed' }).tap();
-  await page.getByRole('radio', { name: 'Brindle' }).tap();
-  await page.getByLabel('Your handle on Brindle').fill(handle);
-  await page.getByRole('button', { name: 'Check' }).tap();
-  await page.getByRole('button', { name: 'Add this feed' }).tap();
-  await page.getByText('Waiting for you to go live. Nothing to press.').waitFor();
+  await addBrindle(page, handle);
   await page.close();
 
   await world.brindle(handle, { act: 'live' });
