@@ -8,10 +8,11 @@ import { starterShow } from '@/core/show/starter';
 const EVENTS = 1_000_000;
 const VIEWERS = 20_000;
 
-/** A million made-up events of 20,000 viewers, as lines. */
+/** A million made-up events of 20,000 viewers, as lines: some eight hours. As in any crowd, a few viewers do most of it. */
 function lines(): string[] {
   return Array.from({ length: EVENTS }, (_, n) => {
-    const when = { id: `m${n}`, by: `viewer-${(n * 7919) % VIEWERS}`, at: START + n, seenAt: START + n };
+    const at = START + n * 30;
+    const when = { id: `m${n}`, by: `viewer-${Math.floor(VIEWERS ** (((n * 7919) % VIEWERS) / VIEWERS)) - 1}`, at, seenAt: at };
     const kind = n % 10;
     const event = kind < 6 ? aLike({ ...when, count: 1 + (n % 15) }) : kind < 8 ? aChat({ ...when, text: 'is that the celadon?' }) : kind < 9 ? aGift(when) : aFollow(when);
     return writeEventLine(event).trimEnd();

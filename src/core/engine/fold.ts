@@ -3,10 +3,9 @@ import { noteBad, noteGap } from '@/core/intake/trouble';
 import type { Cue, Show } from '@/core/show/show';
 import { advanceGoal, startGoal, type Goal, type GoalMeasure } from './goal';
 import type { Command, Input } from './input';
-import { enqueue, KEPT_ALERTS, skip, takeEnded, type Alert } from './queue';
+import { AlertQueue, KEPT_ALERTS, type Alert } from './queue';
 import { derive, newState, troubleOf, type SessionState } from './state';
 import { count, type Totals } from './tally';
-import { BOARD_MEASURES } from './leaderboard';
 import { fires, sampleValues } from './when';
 import { fillWords, type WordValues } from './words';
 
@@ -23,8 +22,8 @@ export type Effect =
 export function fold(state: SessionState, input: Input, emit?: (effect: Effect) => void): SessionState {
   state.now = Math.max(state.now, input.at);
   for (const queue of state.queues.values()) {
-    const [first] = queue;
-    if (first && first.until <= state.now) keepPlayed(state, takeEnded(queue, state.now));
+    const { first } = queue;
+    if (first && first.until <= state.now) keepPlayed(state, queue.takeEnded(state.now));
   }
   switch (input.input) {
     case 'event': happen(state, input.event, emit); break;
@@ -49,7 +48,7 @@ function begin(state: SessionState, session: string): void {
 
 function happen(state: SessionState, event: StreamEvent, emit?: (effect: Effect) => void): void {
   const tally = count(state.totals, state.viewers, event);
-  if (tally && (event.kind === 'like' || event.kind === 'gift')) for (const measure of BOARD_MEASURES) state.derived.boards[measure].update(tally);
+  if (tally && (event.kind === 'like' || event.kind === 'gift')) for (const board of state.derived.boards) board.update(tally);
   if (event.kind === 'gift' && event.streakId !== undefined) followStreak(state, event);
   if (event.kind === 'like' || event.kind === 'gift' || event.kind === 'follow') advanceGoals(state, emit);
   const cues = state.derived.cues.get(event.kind);
@@ -91,8 +90,9 @@ function run(state: SessionState, cue: Cue, values: WordValues, trial: boolean, 
   for (const step of cue.steps) {
     switch (step.kind) {
       case 'show': {
-        if (!state.show.pieces.some((piece) => piece.id === step.spotlight && piece.kind === 'spotlight')) break;
-        show(state, { cue: cue.id, spotlight: step.spotlight, text: fillWords(step.words, values), trial }, step.seconds * 1000, emit);
+        const words = state.derived.words.get(step.words);
+        if (!words || !state.derived.spotlights.has(step.spotlight)) break;
+        show(state, { cue: cue.id, spotlight: step.spotlight, text: fillWords(words, values), trial }, step.seconds * 1000, emit);
         break;
       }
     }
@@ -102,11 +102,11 @@ function run(state: SessionState, cue: Cue, values: WordValues, trial: boolean, 
 function show(state: SessionState, alert: Omit<Alert, 'id' | 'from' | 'until'>, length: number, emit?: (effect: Effect) => void): void {
   let queue = state.queues.get(alert.spotlight);
   if (!queue) {
-    queue = [];
+    queue = new AlertQueue();
     state.queues.set(alert.spotlight, queue);
   }
   state.alerts += 1;
-  const planned = enqueue(queue, { id: `a${state.alerts}`, ...alert }, state.now, length);
+  const planned = queue.add({ id: `a${state.alerts}`, cue: alert.cue, spotlight: alert.spotlight, text: alert.text, trial: alert.trial }, state.now, length);
   emit?.({ effect: 'alert', alert: planned });
 }
 
@@ -124,12 +124,12 @@ function obey(state: SessionState, command: Command, emit?: (effect: Effect) => 
     }
     case 'skip':
       for (const queue of state.queues.values()) {
-        const gone = skip(queue, command.alert, state.now);
+        const gone = queue.skip(command.alert, state.now);
         if (gone) keepPlayed(state, [gone]);
       }
       break;
     case 'replay': {
-      const known = [...state.played, ...[...state.queues.values()].flat()].find(({ id }) => id === command.alert);
+      const known = [...state.played, ...[...state.queues.values()].flatMap((queue) => queue.list())].find(({ id }) => id === command.alert);
       if (!known) break;
       const { cue, spotlight, text, trial } = known;
       show(state, { cue, spotlight, text, trial }, known.until - known.from, emit);
@@ -153,7 +153,7 @@ function changeShow(state: SessionState, next: Show): void {
     state.goals.set(goal.id, course);
   }
   for (const spotlight of state.queues.keys()) {
-    if (!next.pieces.some((piece) => piece.id === spotlight && piece.kind === 'spotlight')) state.queues.delete(spotlight);
+    if (!state.derived.spotlights.has(spotlight)) state.queues.delete(spotlight);
   }
 }
 

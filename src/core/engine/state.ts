@@ -1,11 +1,12 @@
 import type { Show, Cue } from '@/core/show/show';
 import type { EventKind } from '@/core/event/kind';
 import type { Goal, GoalState } from './goal';
-import type { Alert, Queue } from './queue';
-import { BOARD_MEASURES, Leaderboard, type BoardMeasure } from './leaderboard';
-import { newTotals, type Totals, type ViewerTally } from './tally';
+import { AlertQueue, type Alert } from './queue';
+import { Leaderboard } from './leaderboard';
+import { newTotals, Viewers, type Totals, type ViewerTally } from './tally';
 import { noTrouble, type Trouble } from '@/core/intake/trouble';
 import { listensTo } from './when';
+import { takeApart, type Words } from './words';
 
 /** A streak that is still growing, or has just ended: what the desk shows as one line. */
 export interface OpenStreak {
@@ -22,9 +23,9 @@ export interface SessionState {
   show: Show;
   session: { id: string; startedAt: number; endedAt: number | null } | null;
   totals: Totals;
-  viewers: Map<string, ViewerTally>;
+  viewers: Viewers;
   goals: Map<string, GoalState>;
-  queues: Map<string, Queue>;
+  queues: Map<string, AlertQueue>;
   played: Alert[];
   streaks: Map<string, OpenStreak>;
   troubles: Map<string, Trouble>;
@@ -32,16 +33,20 @@ export interface SessionState {
   alerts: number;
   /** Follows from the rest, and is not part of what is saved. */
   derived: {
-    boards: Record<BoardMeasure, Leaderboard>;
+    /** One for each measure that a piece shows. */
+    boards: Leaderboard[];
     cues: Map<EventKind, Cue[]>;
     goalsById: Map<string, Goal>;
+    spotlights: Set<string>;
+    /** The words of all steps, taken apart once. */
+    words: Map<string, Words>;
   };
 }
 
 /** A state before anything has happened. */
 export function newState(show: Show): SessionState {
   return {
-    now: 0, show, session: null, totals: newTotals(), viewers: new Map(), goals: new Map(), queues: new Map(), played: [],
+    now: 0, show, session: null, totals: newTotals(), viewers: new Viewers(), goals: new Map(), queues: new Map(), played: [],
     streaks: new Map(), troubles: new Map(), alerts: 0, derived: derive(show, []),
   };
 }
@@ -56,9 +61,13 @@ export function derive(show: Show, viewers: Iterable<ViewerTally>): SessionState
     if (list) list.push(cue);
     else cues.set(kind, [cue]);
   }
-  const boards = Object.fromEntries(BOARD_MEASURES.map((m) => [m, new Leaderboard(m)])) as Record<BoardMeasure, Leaderboard>;
-  for (const tally of viewers) for (const measure of BOARD_MEASURES) boards[measure].update(tally);
-  return { boards, cues, goalsById: new Map(show.goals.map((goal) => [goal.id, goal])) };
+  const boards = [...new Set(show.pieces.flatMap((piece) => (piece.kind === 'leaderboard' ? [piece.measure] : [])))].map((measure) => new Leaderboard(measure));
+  if (boards.length > 0) for (const tally of viewers) for (const board of boards) board.update(tally);
+  return {
+    boards, cues, goalsById: new Map(show.goals.map((goal) => [goal.id, goal])),
+    spotlights: new Set(show.pieces.filter(({ kind }) => kind === 'spotlight').map(({ id }) => id)),
+    words: new Map(show.cues.flatMap(({ steps }) => steps.map(({ words }) => [words, takeApart(words)]))),
+  };
 }
 
 export function troubleOf(state: SessionState, feed: string): Trouble {
@@ -76,9 +85,9 @@ const byKey = <V>(map: Map<string, V>): [string, V][] => [...map].sort(([a], [b]
 export function freeze(state: SessionState) {
   return {
     now: state.now, show: state.show, session: state.session, totals: state.totals, alerts: state.alerts, played: state.played,
-    viewers: byKey(state.viewers).map(([, tally]) => tally),
+    viewers: [...state.viewers.values()].sort((a, b) => (a.key < b.key ? -1 : 1)),
     goals: byKey(state.goals).map(([, goal]) => goal),
-    queues: byKey(state.queues), streaks: byKey(state.streaks), troubles: byKey(state.troubles),
+    queues: byKey(state.queues).map(([spotlight, queue]): [string, Alert[]] => [spotlight, queue.list()]), streaks: byKey(state.streaks), troubles: byKey(state.troubles),
   };
 }
 export type FrozenState = ReturnType<typeof freeze>;
@@ -87,9 +96,9 @@ export type FrozenState = ReturnType<typeof freeze>;
 export function thaw(frozen: FrozenState): SessionState {
   return {
     ...frozen,
-    viewers: new Map(frozen.viewers.map((tally) => [tally.key, tally])),
+    viewers: new Viewers(frozen.viewers),
     goals: new Map(frozen.goals.map((goal) => [goal.id, goal])),
-    queues: new Map(frozen.queues), streaks: new Map(frozen.streaks), troubles: new Map(frozen.troubles),
+    queues: new Map(frozen.queues.map(([spotlight, alerts]) => [spotlight, new AlertQueue(alerts)])), streaks: new Map(frozen.streaks), troubles: new Map(frozen.troubles),
     derived: derive(frozen.show, frozen.viewers),
   };
 }

@@ -45,10 +45,10 @@ const newTally = (key: string, event: StreamEvent, id: string): ViewerTally => (
 });
 
 /** Counts an event for the session and for its viewer, in place; returns the viewer's tally, if it has a viewer. */
-export function count(totals: Totals, viewers: Map<string, ViewerTally>, event: StreamEvent): ViewerTally | null {
+export function count(totals: Totals, viewers: Viewers, event: StreamEvent): ViewerTally | null {
   totals.events += 1;
   totals.byKind[event.kind] += 1;
-  const tally = event.viewer ? tallyOf(viewers, event, event.viewer) : null;
+  const tally = event.viewer ? viewers.take(event, event.viewer) : null;
   switch (event.kind) {
     case 'like':
       totals.likes += event.room ?? event.count;
@@ -85,19 +85,54 @@ export function count(totals: Totals, viewers: Map<string, ViewerTally>, event: 
   return tally;
 }
 
-function tallyOf(viewers: Map<string, ViewerTally>, event: StreamEvent, viewer: NonNullable<StreamEvent['viewer']>): ViewerTally {
-  const key = `${event.feed}/${viewer.id}`;
-  let tally = viewers.get(key);
-  if (!tally) {
-    tally = newTally(key, event, viewer.id);
-    viewers.set(key, tally);
+/** Every viewer's tally, by feed and by the id within it: two lookups are cheaper than making one key of both for each event. */
+export class Viewers {
+  private readonly feeds = new Map<string, Map<string, ViewerTally>>();
+
+  constructor(tallies: Iterable<ViewerTally> = []) {
+    for (const tally of tallies) this.feed(tally.feed).set(tally.id, tally);
   }
-  // The newest name counts; an older message that comes late does not bring the old name back.
-  if (event.at >= tally.lastAt || tally.name === '') {
-    tally.name = viewer.name;
-    tally.handle = viewer.handle;
+
+  get size(): number {
+    let size = 0;
+    for (const tallies of this.feeds.values()) size += tallies.size;
+    return size;
   }
-  tally.firstAt = Math.min(tally.firstAt, event.at);
-  tally.lastAt = Math.max(tally.lastAt, event.at);
-  return tally;
+
+  *values(): Generator<ViewerTally> {
+    for (const tallies of this.feeds.values()) yield* tallies.values();
+  }
+
+  get(feed: string, id: string): ViewerTally | undefined {
+    return this.feeds.get(feed)?.get(id);
+  }
+
+  /** The tally of an event's viewer, made if there is none yet, with the name and times that the event brings. */
+  take(event: StreamEvent, viewer: NonNullable<StreamEvent['viewer']>): ViewerTally {
+    const { at } = event;
+    const tallies = this.feed(event.feed);
+    let tally = tallies.get(viewer.id);
+    if (!tally) {
+      tally = newTally(`${event.feed}/${viewer.id}`, event, viewer.id);
+      tallies.set(viewer.id, tally);
+    }
+    // The newest name counts; an older message that comes late does not bring the old name back. The same name is not written again:
+    // a long-lived tally would hold on to each message's own copy, which is what collecting rubbish then costs most.
+    if (at >= tally.lastAt || tally.name === '') {
+      if (tally.name !== viewer.name) tally.name = viewer.name;
+      if (tally.handle !== viewer.handle) tally.handle = viewer.handle;
+    }
+    if (at < tally.firstAt) tally.firstAt = at;
+    if (at > tally.lastAt) tally.lastAt = at;
+    return tally;
+  }
+
+  private feed(feed: string): Map<string, ViewerTally> {
+    let tallies = this.feeds.get(feed);
+    if (!tallies) {
+      tallies = new Map();
+      this.feeds.set(feed, tallies);
+    }
+    return tallies;
+  }
 }

@@ -1,12 +1,13 @@
 import type { IntakeState } from './intake';
+import { SeenIds } from './seen';
 
 /** An intake's state as plain JSON, and back. */
 export const freezeIntake = (state: IntakeState) => ({
-  seen: [...state.seen], roomId: state.roomId, roomLikes: state.roomLikes, streaks: [...state.streaks], open: [...state.open],
+  seen: state.seen.freeze(), roomId: state.roomId, roomLikes: state.roomLikes, streaks: [...state.streaks], open: [...state.open],
 });
 
 export type FrozenIntake = ReturnType<typeof freezeIntake>;
 
 export const thawIntake = (frozen: FrozenIntake): IntakeState => ({
-  ...frozen, seen: new Set(frozen.seen), streaks: new Map(frozen.streaks), open: new Set(frozen.open),
+  ...frozen, seen: SeenIds.thaw(frozen.seen), streaks: new Map(frozen.streaks), open: new Set(frozen.open),
 });

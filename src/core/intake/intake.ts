@@ -1,5 +1,6 @@
 import type { StreamEvent } from '@/core/event/event';
 import type { Heard } from './heard';
+import { SeenIds } from './seen';
 
 /** A streak that never says done closes after this long without a step. */
 export const STREAK_SILENCE_MS = 10_000;
@@ -13,7 +14,7 @@ interface Streak {
 
 /** What intake must remember of one feed in order to let every message in once and only once. */
 export interface IntakeState {
-  seen: Set<string>;
+  seen: SeenIds;
   roomId: string | null;
   /** The highest total of likes that the room has stated. */
   roomLikes: number;
@@ -22,7 +23,7 @@ export interface IntakeState {
   open: Set<string>;
 }
 
-export const newIntake = (): IntakeState => ({ seen: new Set(), roomId: null, roomLikes: 0, streaks: new Map(), open: new Set() });
+export const newIntake = (): IntakeState => ({ seen: new SeenIds(), roomId: null, roomLikes: 0, streaks: new Map(), open: new Set() });
 
 /**
  * Lets one message in, by the rules of docs/event-model.md: once (a repeated id changes nothing), streaks (cumulative counts become
@@ -31,13 +32,9 @@ export const newIntake = (): IntakeState => ({ seen: new Set(), roomId: null, ro
  */
 export function takeIn(state: IntakeState, heard: Heard): StreamEvent | null {
   const { event } = heard;
-  if (state.seen.has(event.id)) return null;
+  if (!state.seen.add(event.id)) return null;
   const kept = asDifference(state, heard);
-  if (!kept) {
-    state.seen.add(event.id);
-    return null;
-  }
-  remember(state, kept);
+  if (kept) note(state, kept);
   return kept;
 }
 
@@ -64,6 +61,10 @@ function asDifference(state: IntakeState, { event, likesTotal, streak }: Heard):
  */
 export function remember(state: IntakeState, event: StreamEvent): void {
   state.seen.add(event.id);
+  note(state, event);
+}
+
+function note(state: IntakeState, event: StreamEvent): void {
   if (event.kind === 'like') state.roomLikes += event.room ?? event.count;
   if (event.kind === 'room' && event.roomId !== undefined && event.roomId !== state.roomId) {
     state.roomId = event.roomId;

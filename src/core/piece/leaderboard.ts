@@ -42,7 +42,7 @@ export const leaderboard: PieceKind<LeaderboardPiece, LeaderboardLive> = {
   ],
   live: (piece, state) => ({
     kind: 'leaderboard',
-    rows: state.derived.boards[piece.measure].places.filter((tally) => tally[piece.measure] > 0).slice(0, piece.rows)
+    rows: (state.derived.boards.find(({ measure }) => measure === piece.measure)?.places ?? []).filter((tally) => tally[piece.measure] > 0).slice(0, piece.rows)
       .map((tally) => ({ name: tally.name, value: tally[piece.measure] })),
   }),
   sample: () => ({ kind: 'leaderboard', rows: [] }),

@@ -28,7 +28,7 @@ export const spotlight: PieceKind<SpotlightPiece, SpotlightLive> = {
   controls: [{ field: 'name', label: 'Name', control: 'text' }],
   live: (piece, state) => ({
     kind: 'spotlight',
-    alerts: (state.queues.get(piece.id) ?? []).slice(0, 2).map(({ id, from, until, text }) => ({ id, from, until, text })),
+    alerts: (state.queues.get(piece.id)?.list(2) ?? []).map(({ id, from, until, text }) => ({ id, from, until, text })),
   }),
   sample: () => ({ kind: 'spotlight', alerts: [] }),
   draw(piece, live, tools) {

@@ -287,7 +287,7 @@ export class LiveShow {
     if (this.ticking) clearTimeout(this.ticking);
     this.ticking = null;
     let next = Infinity;
-    for (const queue of this.state.queues.values()) next = Math.min(next, queue[0]?.until ?? Infinity);
+    for (const queue of this.state.queues.values()) next = Math.min(next, queue.first?.until ?? Infinity);
     if (next === Infinity) return;
     this.ticking = setTimeout(() => this.put({ input: 'tick', at: this.clock.now() }), Math.max(1, next - this.clock.now()));
   }

@@ -33,7 +33,7 @@ export function deskView(show: LiveShow, watching: (outlet: string) => number): 
     feeds,
     totals: state.totals,
     goals: [...state.goals.values()],
-    queues: Object.fromEntries([...state.queues].map(([id, queue]) => [id, { alerts: queue.slice(0, SHOWN_ALERTS), count: queue.length, until: queue.at(-1)?.until ?? 0 }])),
+    queues: Object.fromEntries([...state.queues].map(([id, queue]) => [id, { alerts: queue.list(SHOWN_ALERTS), count: queue.length, until: queue.until }])),
     played: state.played.slice(-SHOWN_PLAYED),
     live: liveByPiece(show),
     outlets: Object.fromEntries(state.show.outlets.map(({ id }) => [id, watching(id)])),

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { SAMPLE_VIEWER, viewerValues, type WhenKind } from './when';
+import { SAMPLE_VIEWER, type WhenKind } from './when';
 
 const schema = z.object({
   kind: z.literal('gift'),
@@ -16,7 +16,7 @@ export const gift: WhenKind<'gift', typeof schema> = {
   fires(when, { event }) {
     if (event.kind !== 'gift' || event.count === 0) return [];
     if (when.gift && when.gift.id !== event.giftId) return [];
-    return [{ ...viewerValues(event), gift: event.name, count: String(event.count), total: String(event.count * event.unitCoins) }];
+    return [{ viewer: event.viewer?.name, handle: event.viewer?.handle, gift: event.name, count: String(event.count), total: String(event.count * event.unitCoins) }];
   },
   sample: (when) => ({ ...SAMPLE_VIEWER, gift: when.gift?.name ?? 'Slip Splash', count: '3', total: '30' }),
   sentence: (when) => [

@@ -5,7 +5,7 @@ import { Room } from './room';
 import { seeded } from '../crowd/random';
 import { newIntake, takeIn } from '@/core/intake/intake';
 import { readBrindle } from '@/core/platform/brindle';
-import { newTotals, count } from '@/core/engine/tally';
+import { count, newTotals, Viewers } from '@/core/engine/tally';
 
 const ines = { uid: 'u1', handle: 'ines.barro', nickname: 'Inês', badges: [] };
 
@@ -100,7 +100,7 @@ test.each([1, 2, 3])('with every trouble at once, seed %i: adapter and intake co
       const reading = readBrindle({ event, data, id }, { feed: 'f', seenAt: 5 });
       if (reading.kind === 'bad') bad += 1;
       const kept = reading.kind === 'heard' ? takeIn(intake, reading.heard) : null;
-      if (kept) count(totals, new Map(), kept);
+      if (kept) count(totals, new Viewers(), kept);
     },
   });
   parser.feed(room.join(undefined, (text) => parser.feed(text), () => undefined));
