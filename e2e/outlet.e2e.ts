@@ -94,6 +94,18 @@ test('a server that lost everything gets the show back from the browser, and the
   await outlet.context().close();
 });
 
+test('wide: T tries the cue that has the focus', async () => {
+  const outlet = await openOutlet();
+  const keyboard = await me.newPage();
+  await keyboard.setViewportSize({ width: 1280, height: 800 });
+  await keyboard.goto('/cues');
+  await keyboard.getByRole('listitem').filter({ hasText: 'anyone follows' }).getByRole('button', { name: /Change “/ }).focus();
+  await keyboard.keyboard.press('t');
+  await until(() => wordsOn(outlet), (words) => words.includes('Welcome, Inês'));
+  await keyboard.close();
+  await outlet.context().close();
+});
+
 test('a new address: the old one is 404 and its frame empty at once', async () => {
   const outlet = await openOutlet();
   await page.goto('/outlets');
@@ -106,4 +118,38 @@ test('a new address: the old one is 404 and its frame empty at once', async () =
   assert.notEqual(renewed, address);
   assert.equal((await fetch(renewed)).status, 200);
   await outlet.context().close();
+});
+
+test('in the compositor a layer is moved and resized by dragging, and the viewer sees it there', async () => {
+  const compositor = await (await world.wide()).newPage();
+  await compositor.goto('/standins/weir');
+  await compositor.getByLabel('Address').fill(address);
+  await compositor.getByRole('button', { name: 'Lay it over' }).click();
+  const row = compositor.locator('#layers li');
+  const field = (name: string): Promise<string> => row.getByLabel(name, { exact: true }).inputValue();
+  const picture = await compositor.locator('#picture').boundingBox();
+  assert.ok(picture);
+  const drag = async (from: [number, number], by: [number, number]): Promise<void> => {
+    await compositor.mouse.move(picture.x + from[0], picture.y + from[1]);
+    await compositor.mouse.down();
+    await compositor.mouse.move(picture.x + from[0] + by[0], picture.y + from[1] + by[1], { steps: 8 });
+    await compositor.mouse.up();
+  };
+  await row.waitFor();
+  const px = 1080 / picture.width;
+  await drag([60, 60], [50, 30]);
+  await until(() => field('Left'), (left) => Number(left) === Math.round(50 * px));
+  assert.equal(Number(await field('Top')), Math.round(30 * px));
+  // The right edge lies outside now; back by more than it was moved, then the lower right corner inwards.
+  await drag([120, 120], [-50, -30]);
+  await until(() => field('Left'), (left) => Number(left) === 0);
+  // Both ways inwards: the larger of the two changes counts.
+  await drag([picture.width - 6, picture.height - 6], [-picture.width / 4, -picture.height / 4]);
+  await until(() => field('Scale'), (scale) => Math.abs(Number(scale) - 0.75) < 0.03);
+  const viewer = await (await world.person()).newPage();
+  await viewer.goto('/standins/weir/watch');
+  await until(() => viewer.locator('iframe').first().evaluate((frame) => frame.style.transform), (transform) => transform.startsWith('translate(0px, 0px)'));
+  await row.getByRole('button', { name: 'Remove' }).click();
+  await compositor.getByText('No layer yet.').waitFor();
+  await compositor.context().close();
 });

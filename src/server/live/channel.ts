@@ -1,5 +1,10 @@
-import type { LiveShow } from './live-show';
 import type { Stream } from './stream';
+
+/** What a channel needs of a show. */
+interface Source {
+  onChange: (listener: () => void) => () => void;
+  clock: { now: () => number };
+}
 
 /** What a channel makes of a show: all of it for one who has just come, and what has changed for those who are there. */
 export interface ChannelView {
@@ -18,9 +23,11 @@ export class Channel {
   private revision = 0;
   private lastSent = 0;
   private timer: ReturnType<typeof setTimeout> | null = null;
+  /** Of its own: those who are behind must not make the others wait. */
+  private catchUpTimer: ReturnType<typeof setTimeout> | null = null;
   private readonly stopListening: () => void;
 
-  constructor(private readonly show: LiveShow, private readonly view: ChannelView, private readonly everyMs: number) {
+  constructor(private readonly show: Source, private readonly view: ChannelView, private readonly everyMs: number) {
     this.stopListening = show.onChange(() => this.soon());
     view.changed();
   }
@@ -52,6 +59,7 @@ export class Channel {
   close(): void {
     this.stopListening();
     if (this.timer) clearTimeout(this.timer);
+    if (this.catchUpTimer) clearTimeout(this.catchUpTimer);
     for (const stream of this.streams) stream.end();
     this.streams.clear();
   }
@@ -75,11 +83,11 @@ export class Channel {
       }
     }
     // Whoever is behind must be looked at again even if nothing more happens.
-    if (this.behind.size > 0) this.timer = setTimeout(() => this.catchUp(), this.everyMs * 4);
+    if (this.behind.size > 0) this.catchUpTimer ??= setTimeout(() => this.catchUp(), this.everyMs * 4);
   }
 
   private catchUp(): void {
-    this.timer = null;
+    this.catchUpTimer = null;
     for (const stream of [...this.behind]) {
       if (stream.full) continue;
       this.behind.delete(stream);

@@ -8,11 +8,17 @@ import { PLACES } from './places';
 
 const typing = (target: EventTarget | null): boolean => target instanceof HTMLElement && (/^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) || target.isContentEditable);
 
+/** Presses Try in the list item that has the focus, as its own button would be pressed. */
+function tryFocused(): void {
+  document.activeElement?.closest('[role="listitem"]')?.querySelector<HTMLElement>('[aria-label^="Try"]')?.click();
+}
+
 const LIST: readonly [string, string][] = [
   ['1 to 5', 'Feeds, Stage, Cues, Desk, Recap'],
   ['Z, Shift Z', 'Undo, redo'],
   ['Arrows', 'Move the chosen piece by 1 px, with Shift by 10 px'],
   ['Tab', 'Go on to the next control'],
+  ['T', 'Try the cue that you are in'],
   ['Escape', 'Close a sheet, let go of a piece'],
   ['?', 'These keys'],
 ];
@@ -30,6 +36,7 @@ export function Keys() {
       if (/^[1-5]$/.test(event.key) && place) router.navigate(place.path);
       else if (event.key === 'z') undo();
       else if (event.key === 'Z') redo();
+      else if (event.key === 't') tryFocused();
       else if (event.key === '?') setListed(true);
       else return;
       event.preventDefault();

@@ -2,6 +2,9 @@ import type { WeirScene } from '../weir/routes';
 
 export type WeirLayer = WeirScene['layers'][number];
 
+/** px of the page for one px of the frame. */
+export const fitOf = (picture: HTMLElement): number => picture.clientWidth / 1080;
+
 /** Shows a scene's layers over a picture; a page that is already there is left alone, so that it is not loaded again. */
 export class Layers {
   private readonly shown = new Map<string, HTMLIFrameElement>();
@@ -14,7 +17,7 @@ export class Layers {
       frame.remove();
       this.shown.delete(id);
     }
-    const fit = this.parent.clientWidth / 1080;
+    const fit = fitOf(this.parent);
     layers.forEach((layer, n) => {
       let frame = this.shown.get(layer.id);
       if (!frame) {

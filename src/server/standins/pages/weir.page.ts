@@ -1,4 +1,5 @@
 import type { WeirScene } from '../weir/routes';
+import { dragLayers } from './drag-layers';
 import { Layers, type WeirLayer } from './layers';
 import { showPicture } from './picture';
 
@@ -15,6 +16,11 @@ const picture = find('#picture');
 const layers = new Layers(picture);
 showPicture(picture);
 addEventListener('resize', () => layers.show(scene.layers));
+dragLayers(picture, {
+  layers: () => scene.layers,
+  draft: (layer) => layers.show(scene.layers.map((other) => (other.id === layer.id ? layer : other))),
+  done: (layer) => change(layer.id, layer),
+});
 
 async function save(next: WeirScene): Promise<boolean> {
   const answer = await fetch('/standins/weir/scene', { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify(next) }).catch(() => null);

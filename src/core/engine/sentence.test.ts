@@ -1,0 +1,30 @@
+import { starterShow } from '@/core/show/starter';
+import type { Cue, Feed, Show } from '@/core/show/show';
+import { cueSentence, cueTrouble } from './sentence';
+
+const feed: Feed = { id: 'f', platform: 'brindle', handle: 'odavarn.kiln', on: true };
+const show: Show = { ...starterShow('s'), feeds: [feed] };
+const read = (cue: Cue): string => cueSentence(cue, show).map(({ text }) => text).join('');
+const cue = (changed: Partial<Cue>): Cue => ({ id: 'c', on: true, when: { kind: 'follow' }, steps: [{ kind: 'show', spotlight: 'spotlight', words: 'Hello, {viewer}', seconds: 4 }], ...changed });
+
+test.each<[Cue['when'], string]>([
+  [{ kind: 'follow' }, 'When anyone follows, show “Hello, {viewer}” in Spotlight for 4 s.'],
+  [{ kind: 'gift', gift: null }, 'When someone sends any gift, show “Hello, {viewer}” in Spotlight for 4 s.'],
+  [{ kind: 'gift', gift: { id: 'ember', name: 'Ember' } }, 'When someone sends Ember, show “Hello, {viewer}” in Spotlight for 4 s.'],
+  [{ kind: 'likes', every: 1 }, 'When one viewer reaches every 1 like, show “Hello, {viewer}” in Spotlight for 4 s.'],
+  [{ kind: 'likes', every: 2500 }, 'When one viewer reaches every 2,500 likes, show “Hello, {viewer}” in Spotlight for 4 s.'],
+])('a cue reads as one sentence: %j', (when, sentence) => expect(read(cue({ when }))).toBe(sentence));
+
+test('each part that can be changed names its field', () => {
+  const fields = cueSentence(cue({ when: { kind: 'likes', every: 100 } }), show).flatMap(({ field }) => field ?? []);
+  expect(fields).toEqual(['every', 'words', 'spotlight', 'seconds']);
+});
+
+test('what keeps a cue from being seen is said, the nearest cause first', () => {
+  const words = (text: string) => cue({ steps: [{ kind: 'show', spotlight: 'spotlight', words: text, seconds: 4 }] });
+  expect(cueTrouble(cue({}), show)).toBeNull();
+  expect(cueTrouble(cue({ steps: [{ kind: 'show', spotlight: 'gone', words: 'x', seconds: 4 }] }), show)).toMatch(/spotlight is not on the stage/);
+  expect(cueTrouble(cue({}), { ...show, feeds: [] })).toMatch(/no feed/);
+  expect(cueTrouble(cue({}), { ...show, feeds: [{ ...feed, on: false }] })).toMatch(/every feed is stopped/);
+  expect(cueTrouble(words('  '), show)).toMatch(/no words/);
+});
