@@ -5,14 +5,16 @@ import { closeOnEnd, listen } from './listen';
 
 const { values } = parseArgs({
   options: {
-    port: { type: 'string', default: '4600' }, data: { type: 'string', default: '.gavirn' }, standins: { type: 'string' }, demo: { type: 'boolean', default: false },
+    port: { type: 'string', default: '4600' }, data: { type: 'string', default: '.gavirn' }, standins: { type: 'string' }, self: { type: 'string' }, demo: { type: 'boolean', default: false },
   },
 });
 const port = Number(values.port);
+const platforms = `${values.standins ?? `http://127.0.0.1:${port + 1}`}/standins`;
 const { server, close } = gavirnServer({
   data: values.data,
   built: join(process.cwd(), 'dist'),
-  addresses: { brindle: `${values.standins ?? `http://127.0.0.1:${port + 1}`}/standins/brindle` },
+  addresses: { brindle: `${platforms}/brindle`, oxbow: `${platforms}/oxbow`, tarn: `${platforms}/tarn` },
+  self: values.self ?? `http://127.0.0.1:${port}`,
   standins: values.standins ?? null,
   demo: values.demo ? join(process.cwd(), 'demo') : null,
 });

@@ -2,6 +2,12 @@ import type { StreamEvent } from '@/core/event/event';
 import type { EventKind } from '@/core/event/kind';
 import type { FeedState } from '@/core/platform/feed-state';
 
+/** A time without a connection; `until` is null while it lasts. */
+export interface Outage {
+  from: number;
+  until: number | null;
+}
+
 /** What is known of one feed's connection, for its card and its lane. Times in ms. */
 export interface FeedHealth {
   state: FeedState;
@@ -12,23 +18,39 @@ export interface FeedHealth {
   /** How far the platform's clock is ahead of this one; estimated. */
   clockAheadMs: number;
   lastSeen: Partial<Record<EventKind, number>>;
+  /** When anything came last; null before that. */
+  heardAt: number | null;
 }
 
 /** A difference of clocks smaller than this is not told apart from latency. */
 const CLOCK_MATTERS_MS = 2000;
+/** Latency over time: one point for so long, the largest of its stretch; and so many points. */
+const POINT_MS = 10_000;
+const KEPT_POINTS = 180;
+const KEPT_OUTAGES = 50;
 
 /** Keeps one feed's health: its state, its latency, and how far its clock is off. */
 export class HealthKeeper {
   readonly health: FeedHealth;
+  /** Newest last: [time, latency] in ms, and times without a connection. */
+  readonly latencies: [number, number][] = [];
+  readonly outages: Outage[] = [];
   private stated: number | null = null;
   private least = Infinity;
 
   constructor(now: number) {
-    this.health = { state: 'looking', since: now, reconnects: 0, latencyMs: null, clockAheadMs: 0, lastSeen: {} };
+    this.health = { state: 'looking', since: now, reconnects: 0, latencyMs: null, clockAheadMs: 0, lastSeen: {}, heardAt: null };
   }
 
   state(state: FeedState, now: number): void {
-    if (state === 'reconnecting') this.health.reconnects += 1;
+    const open = this.outages.at(-1);
+    if (state === 'reconnecting') {
+      this.health.reconnects += 1;
+      if (open?.until !== null) this.outages.push({ from: now, until: null });
+      if (this.outages.length > KEPT_OUTAGES) this.outages.shift();
+    } else if (open?.until === null) {
+      this.outages[this.outages.length - 1] = { ...open, until: now };
+    }
     this.health.state = state;
     this.health.since = now;
   }
@@ -40,7 +62,8 @@ export class HealthKeeper {
 
   event(event: StreamEvent, now: number): void {
     this.health.lastSeen[event.kind] = now;
-    if (event.kind === 'room' || event.kind === 'audience') return;
+    this.health.heardAt = now;
+    if (event.kind === 'room' || event.kind === 'audience' || ((event.kind === 'like' || event.kind === 'follow') && event.total !== undefined)) return;
     // The quickest message of all says most about the clocks: what is slower was underway longer.
     const difference = event.seenAt - event.at;
     this.least = Math.min(this.least, difference);
@@ -48,5 +71,9 @@ export class HealthKeeper {
     this.health.clockAheadMs = off === 0 && this.stated !== null && Math.abs(this.stated) > CLOCK_MATTERS_MS ? this.stated : off;
     const latency = Math.max(0, difference + off);
     this.health.latencyMs = this.health.latencyMs === null ? latency : Math.round(this.health.latencyMs * 0.9 + latency * 0.1);
+    const point = this.latencies.at(-1);
+    if (point && now - point[0] < POINT_MS) point[1] = Math.max(point[1], latency);
+    else this.latencies.push([now, latency]);
+    if (this.latencies.length > KEPT_POINTS) this.latencies.shift();
   }
 }

@@ -4,7 +4,9 @@ import type { Totals } from '@/core/engine/tally';
 import type { BadMessage, Gap } from '@/core/intake/trouble';
 import type { Live, Piece } from '@/core/piece';
 import type { FrameSize } from '@/core/show/show';
-import type { FeedHealth } from './feed-health';
+import type { Imitation } from '@/core/people/lookalike';
+import type { FeedHealth, Outage } from './feed-health';
+import type { Playback } from './playback';
 import type { Happened, Mark } from './happened';
 
 /** What an outlet paints (docs/outlet-stream.md): the frame, its pieces back to front, and what each shows now. */
@@ -22,6 +24,9 @@ export interface FeedView extends FeedHealth {
   /** The latest refused messages and gaps, newest last. */
   badKept: BadMessage[];
   gapsKept: Gap[];
+  outages: Outage[];
+  /** A recording's place; null for every other feed. */
+  playback: Playback | null;
 }
 
 /** A spotlight's queue as the desk shows it: what plays, and what waits. */
@@ -43,6 +48,8 @@ export interface DeskView {
   queues: Record<string, QueueView>;
   played: Alert[];
   live: Record<string, Live>;
+  /** Viewers who look like others, newest last. */
+  imitations: (Imitation & { feed: string; at: number })[];
   /** How many places show each outlet now. */
   outlets: Record<string, number>;
   happened: Happened[];

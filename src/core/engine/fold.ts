@@ -1,4 +1,5 @@
 import type { EventOf, StreamEvent } from '@/core/event/event';
+import { WORTH_PARTS } from '@/core/event/money';
 import { noteBad, noteGap } from '@/core/intake/trouble';
 import type { Cue, Show } from '@/core/show/show';
 import { advanceGoal, startGoal, type Goal, type GoalMeasure } from './goal';
@@ -31,10 +32,12 @@ export function fold(state: SessionState, input: Input, emit?: (effect: Effect) 
     case 'begin': begin(state, input.session); break;
     case 'end': if (state.session) state.session.endedAt = state.now; break;
     case 'streakEnd': state.streaks.delete(`${input.feed}/${input.streak}`); break;
-    case 'gap': noteGap(troubleOf(state, input.feed), input.at, input.lost); break;
+    case 'gap': noteGap(troubleOf(state, input.feed), input.from ?? null, input.at, input.lost); break;
     case 'bad': noteBad(troubleOf(state, input.feed), input.at, input.reason, input.text); break;
     case 'command': obey(state, input.command, emit); break;
-    case 'tick': break;
+    case 'counter':
+    case 'tick':
+      break;
   }
   return state;
 }
@@ -47,10 +50,11 @@ function begin(state: SessionState, session: string): void {
 }
 
 function happen(state: SessionState, event: StreamEvent, emit?: (effect: Effect) => void): void {
-  const tally = count(state.totals, state.viewers, event);
-  if (tally && (event.kind === 'like' || event.kind === 'gift')) for (const board of state.derived.boards) board.update(tally);
+  const own = count(state.totals, state.viewers, event, state.derived.worth);
+  const tally = own && state.derived.people.tallyOf(own);
+  if (tally && (event.kind === 'like' || event.kind === 'gift' || event.kind === 'tip')) for (const board of state.derived.boards) board.update(tally);
   if (event.kind === 'gift' && event.streakId !== undefined) followStreak(state, event);
-  if (event.kind === 'like' || event.kind === 'gift' || event.kind === 'follow') advanceGoals(state, emit);
+  if (event.kind === 'like' || event.kind === 'gift' || event.kind === 'follow' || event.kind === 'tip') advanceGoals(state, emit);
   const cues = state.derived.cues.get(event.kind);
   if (!cues) return;
   const after = tally?.likes ?? 0;
@@ -72,7 +76,8 @@ const measured: Record<GoalMeasure, (totals: Totals) => number> = {
   coins: (t) => t.coins,
   gifts: (t) => t.gifts,
   likes: (t) => t.likes,
-  follows: (t) => t.byKind.follow,
+  follows: (t) => t.follows,
+  worth: (t) => Math.floor(t.worth / WORTH_PARTS),
 };
 
 function advanceGoals(state: SessionState, emit?: (effect: Effect) => void): void {
@@ -142,7 +147,7 @@ function obey(state: SessionState, command: Command, emit?: (effect: Effect) => 
 function changeShow(state: SessionState, next: Show): void {
   const before = state.derived.goalsById;
   state.show = next;
-  state.derived = derive(next, state.viewers.values());
+  state.derived = derive(next, state.viewers);
   for (const id of state.goals.keys()) if (!state.derived.goalsById.has(id)) state.goals.delete(id);
   for (const goal of next.goals) {
     const known = before.get(goal.id);

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 
-export const GOAL_MEASURES = ['coins', 'gifts', 'likes', 'follows'] as const;
+export const GOAL_MEASURES = ['coins', 'gifts', 'likes', 'follows', 'worth'] as const;
 export type GoalMeasure = (typeof GOAL_MEASURES)[number];
 
 export const goalSchema = z.object({

@@ -22,13 +22,17 @@ export const inputSchema = z.discriminatedUnion('input', [
   /** `feeds`: where each feed stood, since a session's journal must be enough by itself. */
   z.object({
     input: z.literal('begin'), at, session: id,
-    feeds: z.record(id, z.object({ position: z.string().max(200), room: z.enum(['live', 'off']).nullable() })).optional(),
+    feeds: z.record(id, z.object({
+      position: z.string().max(200), room: z.enum(['live', 'off']).nullable(), counters: z.partialRecord(z.enum(['like', 'follow']), z.number().int().min(0)).optional(),
+    })).optional(),
   }),
   z.object({ input: z.literal('end'), at }),
   /** `position`: where the feed's own stream can be resumed behind this event. */
   z.object({ input: z.literal('event'), at, event: streamEventSchema, position: z.string().max(200).optional() }),
   z.object({ input: z.literal('streakEnd'), at, feed: id, streak: z.string().max(500) }),
-  z.object({ input: z.literal('gap'), at, feed: id, lost: z.number().int().min(0).nullable(), position: z.string().max(200).optional() }),
+  z.object({ input: z.literal('gap'), at, feed: id, from: at.nullish(), lost: z.number().int().min(0).nullable(), position: z.string().max(200).optional() }),
+  /** The base of a platform's cumulative counter: later readings are measured from it. */
+  z.object({ input: z.literal('counter'), at, feed: id, counter: z.enum(['like', 'follow']), value: z.number().int().min(0), position: z.string().max(200).optional() }),
   z.object({ input: z.literal('bad'), at, feed: id, reason: z.string().max(1000), text: z.string().max(5000), position: z.string().max(200).optional() }),
   z.object({ input: z.literal('command'), at, command: commandSchema }),
   z.object({ input: z.literal('tick'), at }),

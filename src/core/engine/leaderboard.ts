@@ -1,6 +1,6 @@
 import type { ViewerTally } from './tally';
 
-export const BOARD_MEASURES = ['coins', 'gifts', 'likes'] as const;
+export const BOARD_MEASURES = ['coins', 'gifts', 'likes', 'worth'] as const;
 export type BoardMeasure = (typeof BOARD_MEASURES)[number];
 
 /** As many places as any piece or file asks for. */

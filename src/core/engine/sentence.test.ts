@@ -2,7 +2,7 @@ import { starterShow } from '@/core/show/starter';
 import type { Cue, Feed, Show } from '@/core/show/show';
 import { cueSentence, cueTrouble } from './sentence';
 
-const feed: Feed = { id: 'f', platform: 'brindle', handle: 'odavarn.kiln', on: true };
+const feed: Feed = { id: 'f', platform: 'brindle', handle: 'odavarn.kiln', on: true, rate: { coin: 0, kept: 0 }, admitted: [] };
 const show: Show = { ...starterShow('s'), feeds: [feed] };
 const read = (cue: Cue): string => cueSentence(cue, show).map(({ text }) => text).join('');
 const cue = (changed: Partial<Cue>): Cue => ({ id: 'c', on: true, when: { kind: 'follow' }, steps: [{ kind: 'show', spotlight: 'spotlight', words: 'Hello, {viewer}', seconds: 4 }], ...changed });

@@ -1,9 +1,11 @@
+import { keptByStreamer, worthBy } from '@/core/event/money';
 import type { Show, Cue } from '@/core/show/show';
 import type { EventKind } from '@/core/event/kind';
 import type { Goal, GoalState } from './goal';
 import { AlertQueue, type Alert } from './queue';
 import { Leaderboard } from './leaderboard';
-import { newTotals, Viewers, type Totals, type ViewerTally } from './tally';
+import { newTotals, Viewers, type Totals, type Worth } from './tally';
+import { People } from './people';
 import { noTrouble, type Trouble } from '@/core/intake/trouble';
 import { listensTo } from './when';
 import { takeApart, type Words } from './words';
@@ -38,6 +40,8 @@ export interface SessionState {
     cues: Map<EventKind, Cue[]>;
     goalsById: Map<string, Goal>;
     spotlights: Set<string>;
+    worth: Worth;
+    people: People;
     /** The words of all steps, taken apart once. */
     words: Map<string, Words>;
   };
@@ -47,12 +51,12 @@ export interface SessionState {
 export function newState(show: Show): SessionState {
   return {
     now: 0, show, session: null, totals: newTotals(), viewers: new Viewers(), goals: new Map(), queues: new Map(), played: [],
-    streaks: new Map(), troubles: new Map(), alerts: 0, derived: derive(show, []),
+    streaks: new Map(), troubles: new Map(), alerts: 0, derived: derive(show, new Viewers()),
   };
 }
 
 /** What is worked out from the show and the tallies: after a change of show, and after a state has been read back. */
-export function derive(show: Show, viewers: Iterable<ViewerTally>): SessionState['derived'] {
+export function derive(show: Show, viewers: Viewers): SessionState['derived'] {
   const cues = new Map<EventKind, Cue[]>();
   for (const cue of show.cues) {
     if (!cue.on) continue;
@@ -62,11 +66,22 @@ export function derive(show: Show, viewers: Iterable<ViewerTally>): SessionState
     else cues.set(kind, [cue]);
   }
   const boards = [...new Set(show.pieces.flatMap((piece) => (piece.kind === 'leaderboard' ? [piece.measure] : [])))].map((measure) => new Leaderboard(measure));
-  if (boards.length > 0) for (const tally of viewers) for (const board of boards) board.update(tally);
+  const people = new People(show.people, viewers);
+  if (boards.length > 0) for (const tally of people.all()) for (const board of boards) board.update(tally);
   return {
-    boards, cues, goalsById: new Map(show.goals.map((goal) => [goal.id, goal])),
+    boards, cues, people, worth: worthOf(show), goalsById: new Map(show.goals.map((goal) => [goal.id, goal])),
     spotlights: new Set(show.pieces.filter(({ kind }) => kind === 'spotlight').map(({ id }) => id)),
     words: new Map(show.cues.flatMap(({ steps }) => steps.map(({ words }) => [words, takeApart(words)]))),
+  };
+}
+
+/** Worth by the show's rates. */
+function worthOf({ money, feeds }: Show): Worth {
+  const rates = new Map(feeds.map((feed) => [feed.id, feed.rate]));
+  const by = worthBy(money, (feed) => rates.get(feed));
+  return (event) => {
+    const worth = by(event) ?? 0;
+    return { worth, earned: keptByStreamer(worth, rates.get(event.feed)) };
   };
 }
 
@@ -94,11 +109,11 @@ export type FrozenState = ReturnType<typeof freeze>;
 
 /** Reads back what `freeze` wrote. It takes over the objects of `frozen`. */
 export function thaw(frozen: FrozenState): SessionState {
+  const viewers = new Viewers(frozen.viewers);
   return {
-    ...frozen,
-    viewers: new Viewers(frozen.viewers),
+    ...frozen, viewers,
     goals: new Map(frozen.goals.map((goal) => [goal.id, goal])),
     queues: new Map(frozen.queues.map(([spotlight, alerts]) => [spotlight, new AlertQueue(alerts)])), streaks: new Map(frozen.streaks), troubles: new Map(frozen.troubles),
-    derived: derive(frozen.show, frozen.viewers),
+    derived: derive(frozen.show, viewers),
   };
 }

@@ -16,6 +16,8 @@ export interface ViewerTally {
   shares: number;
   chats: number;
   subscriptions: number;
+  /** Thousandths of a minor unit of the streamer's currency (src/core/event/money.ts). */
+  worth: number;
   firstAt: number;
   lastAt: number;
 }
@@ -29,6 +31,16 @@ export interface Totals {
   /** The rooms' likes, and of these the ones to a viewer's name. */
   likes: number;
   viewerLikes: number;
+  follows: number;
+  /** Subscriptions, those that were gifted not among them; gifted ones are counted by who gifted them. */
+  subscriptions: number;
+  giftSubs: number;
+  raidViewers: number;
+  /** Tips by currency, in minor units. */
+  tips: Record<string, number>;
+  /** All worth, and what is the streamer's of it by the platforms' shares: thousandths of a minor unit. */
+  worth: number;
+  earned: number;
   watching: number;
   peakWatching: number;
 }
@@ -36,19 +48,28 @@ export interface Totals {
 export const newTotals = (): Totals => ({
   events: 0,
   byKind: { like: 0, gift: 0, follow: 0, chat: 0, share: 0, subscribe: 0, giftSubs: 0, tip: 0, raid: 0, join: 0, audience: 0, room: 0 },
-  gifts: 0, coins: 0, likes: 0, viewerLikes: 0, watching: 0, peakWatching: 0,
+  gifts: 0, coins: 0, likes: 0, viewerLikes: 0, follows: 0, subscriptions: 0, giftSubs: 0, raidViewers: 0, tips: {}, worth: 0, earned: 0, watching: 0, peakWatching: 0,
 });
 
 const newTally = (key: string, event: StreamEvent, id: string): ViewerTally => ({
   key, id, feed: event.feed, name: '', handle: '',
-  likes: 0, coins: 0, gifts: 0, follows: 0, shares: 0, chats: 0, subscriptions: 0, firstAt: event.at, lastAt: event.at,
+  likes: 0, coins: 0, gifts: 0, follows: 0, shares: 0, chats: 0, subscriptions: 0, worth: 0, firstAt: event.at, lastAt: event.at,
 });
 
+/** What an event is worth: in all, and what of it is the streamer's; thousandths of a minor unit. */
+export type Worth = (event: StreamEvent) => { worth: number; earned: number };
+
 /** Counts an event for the session and for its viewer, in place; returns the viewer's tally, if it has a viewer. */
-export function count(totals: Totals, viewers: Viewers, event: StreamEvent): ViewerTally | null {
+export function count(totals: Totals, viewers: Viewers, event: StreamEvent, worthOf: Worth | null = null): ViewerTally | null {
   totals.events += 1;
   totals.byKind[event.kind] += 1;
   const tally = event.viewer ? viewers.take(event, event.viewer) : null;
+  if (worthOf && (event.kind === 'gift' || event.kind === 'tip')) {
+    const { worth, earned } = worthOf(event);
+    totals.worth += worth;
+    totals.earned += earned;
+    if (tally) tally.worth += worth;
+  }
   switch (event.kind) {
     case 'like':
       totals.likes += event.room ?? event.count;
@@ -67,17 +88,25 @@ export function count(totals: Totals, viewers: Viewers, event: StreamEvent): Vie
       }
       break;
     }
-    case 'follow': if (tally) tally.follows += 1; break;
+    case 'follow':
+      totals.follows += event.count ?? 1;
+      if (tally) tally.follows += 1;
+      break;
     case 'share': if (tally) tally.shares += 1; break;
     case 'chat': if (tally) tally.chats += 1; break;
-    case 'subscribe': if (tally) tally.subscriptions += 1; break;
+    case 'subscribe':
+      // One that was gifted is its giver's.
+      if (event.gifted) break;
+      totals.subscriptions += 1;
+      if (tally) tally.subscriptions += 1;
+      break;
+    case 'giftSubs': totals.giftSubs += event.count; break;
+    case 'tip': totals.tips[event.currency] = (totals.tips[event.currency] ?? 0) + event.amountMinor; break;
+    case 'raid': totals.raidViewers += event.viewers; break;
     case 'audience':
       totals.watching = event.watching;
       totals.peakWatching = Math.max(totals.peakWatching, event.watching);
       break;
-    case 'giftSubs':
-    case 'tip':
-    case 'raid':
     case 'join':
     case 'room':
       break;

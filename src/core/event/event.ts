@@ -5,6 +5,9 @@ import { viewerSchema } from './viewer';
 const instant = z.number().int().min(0).max(8.64e15);
 const amount = z.number().int().min(0).max(1e12);
 
+/** The platform's own cumulative count behind this event, where that is all it states; the event adds the difference. */
+const total = amount.optional();
+
 const base = {
   /** Unique in its feed; made from the platform's own id, so that the same message twice is one event. */
   id: z.string().min(1).max(300),
@@ -29,6 +32,7 @@ export const streamEventSchema = z.discriminatedUnion('kind', [
     count: amount,
     /** What it adds to the room's total, when that differs from `count` (batches that were dropped, or came late). */
     room: amount.optional(),
+    total,
   }),
   z.object({
     ...base,
@@ -41,7 +45,13 @@ export const streamEventSchema = z.discriminatedUnion('kind', [
     streakId: z.string().max(500).optional(),
     streakOpen: z.boolean().optional(),
   }),
-  z.object({ ...base, kind: z.literal('follow') }),
+  z.object({
+    ...base,
+    kind: z.literal('follow'),
+    /** New followers where the platform tells no more than how many; absent: one. */
+    count: amount.optional(),
+    total,
+  }),
   z.object({ ...base, kind: z.literal('share') }),
   z.object({ ...base, kind: z.literal('join') }),
   z.object({ ...base, kind: z.literal('chat'), text: z.string().max(4000) }),

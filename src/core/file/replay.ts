@@ -1,18 +1,16 @@
 import type { StreamEvent } from '@/core/event/event';
+import { WORTH_PARTS } from '@/core/event/money';
 import { fold } from '@/core/engine/fold';
 import type { Input } from '@/core/engine/input';
 import type { Alert } from '@/core/engine/queue';
 import { freeze, newState, troubleOf, type SessionState } from '@/core/engine/state';
-import { closeSilent, newIntake, takeIn, type IntakeState } from '@/core/intake/intake';
+import { closeSilent, newIntake, takeIn, takeReading, type IntakeState } from '@/core/intake/intake';
 import type { Reading } from '@/core/intake/heard';
-import { readBrindle } from '@/core/platform/brindle';
-import type { Frame } from '@/core/platform/frame';
 import type { Show } from '@/core/show/show';
 import { withoutIsolates } from '@/core/engine/words';
-import { readEventLine } from './events';
 
 /** The feed that a replayed message belongs to when the file does not say. */
-const FEED = 'replay';
+export const REPLAY_FEED = 'replay';
 
 /**
  * A recorded session run through intake and engine by the clock of its own events: the same file gives the same result, whenever
@@ -30,25 +28,21 @@ export class Replay {
     this.state = newState(show);
   }
 
-  /** One message of a saved Brindle stream. */
-  brindle(frame: Frame): void {
-    this.read(readBrindle(frame, { feed: FEED, seenAt: null }), frame.data);
-  }
-
-  /** One line of an event log; its counts are differences already, so that only "once" is left to be done. */
-  eventLine(line: string): void {
-    const read = readEventLine(line);
-    this.read(read.ok ? { kind: 'heard', heard: { event: read.event } } : { kind: 'bad', reason: read.reason }, line);
-  }
-
-  private read(reading: Reading, raw: string): void {
+  /** Takes what an adapter made of one message; `raw` is the message as it stood in the file. */
+  read(reading: Reading, raw: string): void {
     switch (reading.kind) {
       case 'bad':
-        this.put({ input: 'bad', at: this.state.now, feed: FEED, reason: reading.reason, text: raw.slice(0, 4096) });
+        this.put({ input: 'bad', at: this.state.now, feed: REPLAY_FEED, reason: reading.reason, text: raw.slice(0, 4096) });
         break;
       case 'gap':
-        this.put({ input: 'gap', at: Math.max(this.state.now, reading.at ?? 0), feed: FEED, lost: reading.lost });
+        this.put({ input: 'gap', at: Math.max(this.state.now, reading.at ?? 0), feed: REPLAY_FEED, lost: reading.lost });
         break;
+      case 'counter': {
+        const at = Math.max(this.state.now, reading.at);
+        const counted = takeReading(this.intakeOf(REPLAY_FEED), REPLAY_FEED, reading.counter, reading.value, { at, seenAt: at });
+        if (counted?.counted === 'event') this.happen(counted.event);
+        break;
+      }
       case 'heard': {
         // A message without a time of its own (how many watch) happens when the one before it did.
         const heard = reading.heard.event;
@@ -56,15 +50,16 @@ export class Replay {
         const intake = this.intakeOf(event.feed);
         for (const streak of closeSilent(intake, event.seenAt)) this.put({ input: 'streakEnd', at: event.seenAt, feed: event.feed, streak });
         const kept = takeIn(intake, { ...reading.heard, event });
-        if (!kept) {
-          this.duplicates += 1;
-          troubleOf(this.state, event.feed).duplicates += 1;
-          return;
-        }
-        this.events += 1;
-        this.put({ input: 'event', at: kept.seenAt, event: kept });
+        if (kept) return this.happen(kept);
+        this.duplicates += 1;
+        troubleOf(this.state, event.feed).duplicates += 1;
       }
     }
+  }
+
+  private happen(event: StreamEvent): void {
+    this.events += 1;
+    this.put({ input: 'event', at: event.seenAt, event });
   }
 
   private intakeOf(feed: string): IntakeState {
@@ -79,7 +74,7 @@ export class Replay {
   private put(input: Input): void {
     if (!this.begun) {
       this.begun = true;
-      fold(this.state, { input: 'begin', at: input.at, session: FEED });
+      fold(this.state, { input: 'begin', at: input.at, session: REPLAY_FEED });
     }
     fold(this.state, input, (effect) => {
       if (effect.effect === 'alert') this.alerts.push(effect.alert);
@@ -91,7 +86,7 @@ export class Replay {
    * @param hash makes the hex SHA-256 of the state's canonical JSON
    */
   summary(hash: (state: ReturnType<typeof freeze>) => string) {
-    const { totals, viewers, goals, troubles } = this.state;
+    const { totals, derived, goals, troubles, show } = this.state;
     let bad = 0;
     let lost = 0;
     for (const trouble of troubles.values()) {
@@ -99,17 +94,23 @@ export class Replay {
       lost += trouble.lost;
     }
     const { byKind } = totals;
-    const board = [...viewers.values()].filter(({ coins, likes }) => coins > 0 || likes > 0)
+    const board = [...derived.people.all()].filter(({ coins, likes }) => coins > 0 || likes > 0)
       .sort((a, b) => b.coins - a.coins || b.likes - a.likes || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0)).slice(0, 10);
+    const minor = Object.fromEntries(Object.entries(totals.tips).sort(([a], [b]) => (a < b ? -1 : 1)));
+    const hasRates = Object.keys(show.money.rates).length > 0 || show.feeds.some(({ rate }) => rate.coin > 0);
     return {
       events: this.events,
       duplicates: this.duplicates,
       bad,
       lost,
       counts: {
-        follow: byKind.follow, share: byKind.share, chat: byKind.chat, join: byKind.join, subscribe: byKind.subscribe,
+        follow: totals.follows, share: byKind.share, chat: byKind.chat, join: byKind.join, subscribe: totals.subscriptions,
         gift: { count: totals.gifts, coins: totals.coins },
         like: { room: totals.likes, viewers: totals.viewerLikes },
+        tip: { count: byKind.tip, minor },
+        giftSubs: { count: totals.giftSubs },
+        raid: { count: byKind.raid, viewers: totals.raidViewers },
+        ...(hasRates ? { worth: Math.round(totals.worth / WORTH_PARTS) } : {}),
       },
       leaderboard: board.map(({ id, name, coins, likes }) => ({ id, name, coins, likes })),
       goals: [...goals.values()].map(({ id, value, target, reached, hidden }) => ({ id, value, target, reached, hidden })),

@@ -3,7 +3,7 @@ import { SeenIds } from './seen';
 
 /** An intake's state as plain JSON, and back. */
 export const freezeIntake = (state: IntakeState) => ({
-  seen: state.seen.freeze(), roomId: state.roomId, roomLikes: state.roomLikes, streaks: [...state.streaks], open: [...state.open],
+  seen: state.seen.freeze(), roomId: state.roomId, roomLikes: state.roomLikes, roomAt: state.roomAt, counters: { ...state.counters }, readings: state.readings, streaks: [...state.streaks], open: [...state.open],
 });
 
 export type FrozenIntake = ReturnType<typeof freezeIntake>;

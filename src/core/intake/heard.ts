@@ -12,8 +12,12 @@ export interface Heard {
   streak?: { key: string; count: number; done: boolean };
 }
 
+/** What some platforms only count, for nobody in particular: the kind of event that a difference becomes. */
+export type Counter = 'like' | 'follow';
+
 /** A message read, refused with a sentence, or the platform's word that messages are missing (`lost`: how many, if it knows). */
 export type Reading =
   | { kind: 'heard'; heard: Heard }
+  | { kind: 'counter'; counter: Counter; value: number; at: number }
   | { kind: 'gap'; lost: number | null; at: number | null }
   | { kind: 'bad'; reason: string };

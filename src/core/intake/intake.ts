@@ -1,5 +1,5 @@
 import type { StreamEvent } from '@/core/event/event';
-import type { Heard } from './heard';
+import type { Counter, Heard } from './heard';
 import { SeenIds } from './seen';
 
 /** A streak that never says done closes after this long without a step. */
@@ -19,11 +19,16 @@ export interface IntakeState {
   /** The highest total of likes that the room has stated. */
   roomLikes: number;
   streaks: Map<string, Streak>;
+  /** When the room's state last changed, by the platform's clock: an older word on it comes too late. */
+  roomAt: number;
+  /** The latest reading of each cumulative counter, and how many there have been: makes the differences' ids. */
+  counters: Partial<Record<Counter, number>>;
+  readings: number;
   /** Keys of the open ones among `streaks`, so that closing need not look through all. */
   open: Set<string>;
 }
 
-export const newIntake = (): IntakeState => ({ seen: new SeenIds(), roomId: null, roomLikes: 0, streaks: new Map(), open: new Set() });
+export const newIntake = (): IntakeState => ({ seen: new SeenIds(), roomId: null, roomLikes: 0, roomAt: 0, counters: {}, readings: 0, streaks: new Map(), open: new Set() });
 
 /**
  * Lets one message in, by the rules of docs/event-model.md: once (a repeated id changes nothing), streaks (cumulative counts become
@@ -52,6 +57,7 @@ function asDifference(state: IntakeState, { event, likesTotal, streak }: Heard):
     const open = !streak.done && (known === undefined || known.open);
     return { ...event, count, streakId: streak.key, streakOpen: open };
   }
+  if (event.kind === 'room' && event.at < state.roomAt) return null;
   return event;
 }
 
@@ -66,6 +72,8 @@ export function remember(state: IntakeState, event: StreamEvent): void {
 
 function note(state: IntakeState, event: StreamEvent): void {
   if (event.kind === 'like') state.roomLikes += event.room ?? event.count;
+  if ((event.kind === 'like' || event.kind === 'follow') && event.total !== undefined) setCounter(state, event.kind, event.total);
+  if (event.kind === 'room') state.roomAt = event.at;
   if (event.kind === 'room' && event.roomId !== undefined && event.roomId !== state.roomId) {
     state.roomId = event.roomId;
     state.roomLikes = 0;
@@ -78,6 +86,33 @@ function note(state: IntakeState, event: StreamEvent): void {
     if (open) state.open.add(key);
     else state.open.delete(key);
   }
+}
+
+/** What a counter's reading comes to: the base that later ones are measured from, or an event with the difference. */
+export type Counted = { counted: 'base' } | { counted: 'event'; event: StreamEvent };
+
+/**
+ * Takes one reading of a cumulative counter. The first is the base; a higher one is the difference; a lower one means that the platform
+ * started again, and is the new base: nothing is counted, and nothing taken back.
+ * @returns null when the reading is what it was
+ */
+export function takeReading(state: IntakeState, feed: string, counter: Counter, value: number, when: { at: number; seenAt: number }): Counted | null {
+  const known = state.counters[counter];
+  if (value === known) return null;
+  if (known === undefined || value < known) {
+    setCounter(state, counter, value);
+    return { counted: 'base' };
+  }
+  const event: StreamEvent = { id: `${counter}:${state.readings + 1}:${value}`, feed, ...when, kind: counter, count: value - known, total: value };
+  state.seen.add(event.id);
+  note(state, event);
+  return { counted: 'event', event };
+}
+
+/** Takes note of a base: by `takeReading`, and again when a journal is read back. */
+export function setCounter(state: IntakeState, counter: Counter, value: number): void {
+  state.counters[counter] = value;
+  state.readings += 1;
 }
 
 /**

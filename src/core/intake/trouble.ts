@@ -10,6 +10,8 @@ export interface BadMessage {
 
 /** A stretch of which the platform says that messages are missing; `lost` is null where it does not say how many. */
 export interface Gap {
+  /** When the last message before it came, if there was one. */
+  from: number | null;
   at: number;
   lost: number | null;
 }
@@ -32,8 +34,8 @@ export function noteBad(trouble: Trouble, at: number, reason: string, text: stri
   if (trouble.bad.length > KEPT_BAD) trouble.bad.shift();
 }
 
-export function noteGap(trouble: Trouble, at: number, lost: number | null): void {
+export function noteGap(trouble: Trouble, from: number | null, at: number, lost: number | null): void {
   trouble.lost += lost ?? 0;
-  trouble.gaps.push({ at, lost });
+  trouble.gaps.push({ from, at, lost });
   if (trouble.gaps.length > KEPT_BAD) trouble.gaps.shift();
 }

@@ -1,8 +1,9 @@
 import { z } from 'zod';
-import { cleanText, ROLES, type Role, type Viewer } from '@/core/event/viewer';
+import { cleanText, type Viewer } from '@/core/event/viewer';
 import type { StreamEvent } from '@/core/event/event';
 import type { Reading } from '@/core/intake/heard';
-import { MAX_MESSAGE, type Frame, type Origin } from './frame';
+import type { Frame, Origin } from './frame';
+import { bad, readJson, unusable, viewerFrom } from './reading';
 
 /*
  * Brindle's messages (docs/brindle.md) become events. One message is one event; what is cumulative on the wire (streak counts, the
@@ -49,15 +50,7 @@ const readers: Record<keyof typeof wire, z.ZodType> = {
 type Wire = { [K in keyof typeof wire]: z.infer<(typeof wire)[K]> };
 type Said = Wire['follow'];
 
-const viewerOf = ({ user: u }: Said): Viewer => {
-  const handle = cleanText(u.handle, 200);
-  return {
-    id: u.uid,
-    handle,
-    name: cleanText(u.nickname, 200) || handle || 'Someone',
-    roles: u.badges.filter((badge): badge is Role => (ROLES as readonly string[]).includes(badge)),
-  };
-};
+const viewerOf = ({ user: u }: Said): Viewer => viewerFrom(u.uid, u.handle, u.nickname, u.badges);
 
 /** What Brindle can send, for the feed's card; `subscribe` needs the account to be admitted first. */
 export const brindleKinds = ['like', 'gift', 'follow', 'chat', 'share', 'subscribe', 'join', 'audience'] as const;
@@ -69,22 +62,12 @@ export const brindleKinds = ['like', 'gift', 'follow', 'chat', 'share', 'subscri
  * @returns the event, a gap, or a refusal with a sentence; it never throws
  */
 export function readBrindle(frame: Frame, origin: Origin): Reading {
-  if (frame.data.length > MAX_MESSAGE) {
-    return { kind: 'bad', reason: `The message is ${frame.data.length.toLocaleString('en')} characters long; no more than ${MAX_MESSAGE.toLocaleString('en')} are read.` };
-  }
-  if (!Object.hasOwn(wire, frame.event)) return { kind: 'bad', reason: `Brindle sent a kind of message that Gavirn does not know: "${frame.event.slice(0, 40)}".` };
+  if (!Object.hasOwn(wire, frame.event)) return bad(`Brindle sent a kind of message that Gavirn does not know: "${frame.event.slice(0, 40)}".`);
   const name = frame.event as keyof Wire;
-  let json: unknown;
-  try {
-    json = JSON.parse(frame.data);
-  } catch {
-    return { kind: 'bad', reason: 'The message is not whole: its JSON cannot be read.' };
-  }
-  const parsed = readers[name].safeParse(json);
-  if (!parsed.success) {
-    const issue = parsed.error.issues[0];
-    return { kind: 'bad', reason: `The ${name} message has no usable "${issue?.path.join('.') || 'content'}".` };
-  }
+  const json = readJson(frame.data);
+  if (!json.ok) return bad(json.reason);
+  const parsed = readers[name].safeParse(json.json);
+  if (!parsed.success) return bad(unusable(`${name} message`, parsed.error));
   return toReading(name, parsed.data as Wire[keyof Wire], frame, origin);
 }
 

@@ -15,7 +15,7 @@ test('the demo show is a show', () => {
 });
 
 test.each([
-  ['a later version', text({ version: SHOW_VERSION + 1 }), /later Gavirn \(version 2; this one reads up to 1\)/],
+  ['a later version', text({ version: SHOW_VERSION + 1 }), /later Gavirn \(version 3; this one reads up to 2\)/],
   ['no show', '{"hello":1}', /not a show file/],
   ['no JSON', '{', /JSON cannot be read/],
   ['a piece that cannot be', text({ pieces: [{ ...starter.pieces[0], place: { x: 0, y: 0, w: -5, h: 1 } }] }), /part that cannot be used: pieces/],

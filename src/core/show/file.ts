@@ -5,10 +5,13 @@ export type ReadShow = { ok: true; show: Show } | { ok: false; reason: string };
 
 /**
  * One step from a version to the next, keyed by the version it starts from. A file of any earlier version passes through all that
- * follow; none yet, since this is the first.
+ * follow.
  */
 type Migration = (show: Record<string, unknown>) => Record<string, unknown>;
-const MIGRATIONS: Readonly<Record<number, Migration>> = {};
+const MIGRATIONS: Readonly<Record<number, Migration>> = {
+  // 1 → 2: feeds of several platforms, with rates; one person on several. A feed of version 1 is one of Brindle's.
+  1: (show) => ({ money: { currency: 'EUR', rates: {} }, people: [], ...show }),
+};
 
 /** Brings a document from `version` to `to` through `steps`; null when a step is missing. */
 export function migrate(document: Record<string, unknown>, version: number, to: number, steps: Readonly<Record<number, Migration>>): Record<string, unknown> | null {

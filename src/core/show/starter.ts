@@ -6,7 +6,7 @@ import { SHOW_FORMAT, SHOW_VERSION, type Show } from './show';
 /** An empty vertical show. `id` is made outside: core has no chance of its own. */
 export const emptyShow = (id: string, name: string): Show => ({
   format: SHOW_FORMAT, version: SHOW_VERSION, id, name, frame: { width: 1080, height: 1920 },
-  feeds: [], pieces: [], cues: [], goals: [], outlets: [{ id: 'main', name: 'Everything' }],
+  feeds: [], money: { currency: 'EUR', rates: {} }, people: [], pieces: [], cues: [], goals: [], outlets: [{ id: 'main', name: 'Everything' }],
 });
 
 /**

@@ -4,12 +4,24 @@ import { readFile, stat } from 'node:fs/promises';
 import { createInterface } from 'node:readline';
 import canonicalize from 'canonicalize';
 import { createParser } from 'eventsource-parser';
-import { Replay } from '@/core/file/replay';
+import { z } from 'zod';
+import { readEventLine } from '@/core/file/events';
+import { cloudEventLine, readRecording } from '@/core/file/recording';
+import { Replay, REPLAY_FEED } from '@/core/file/replay';
+import type { Reading } from '@/core/intake/heard';
+import { readBrindle } from '@/core/platform/brindle';
+import { mapper, mappingSchema, type Mapper } from '@/core/platform/mapping';
+import { readOxbowChat, readOxbowHook } from '@/core/platform/oxbow';
+import { bad, readJson } from '@/core/platform/reading';
+import { readTarn } from '@/core/platform/tarn';
 import { readShow } from '@/core/show/file';
 import { starterShow } from '@/core/show/starter';
 import type { Show } from '@/core/show/show';
 
-const USAGE = 'Usage: ./gavirn replay FILE --as brindle|events [--show SHOW.json]';
+const FORMATS = ['brindle', 'events', 'oxbow', 'tarn', 'cloudevents', 'mapped', 'csv'] as const;
+type Format = (typeof FORMATS)[number];
+const USAGE = `Usage: ./gavirn replay FILE --as ${FORMATS.join('|')} [--mapping MAPPING.json] [--show SHOW.json]`;
+const ORIGIN = { feed: REPLAY_FEED, seenAt: null };
 
 /**
  * `./gavirn replay`: a recorded file through the engine, its outcome as one JSON object on standard output, all else on standard
@@ -20,19 +32,20 @@ export async function replay(args: readonly string[]): Promise<number> {
   if (!asked.ok) return refuse(asked.reason);
   const show = await loadShow(asked.show);
   if (!show.ok) return refuse(show.reason);
+  const mapping = asked.as === 'mapped' ? await loadMapping(asked.mapping) : null;
+  if (mapping && !mapping.ok) return refuse(mapping.reason);
   const readable = await stat(asked.file).catch(() => null);
   if (!readable?.isFile()) return refuse(`There is no file ${asked.file} that could be read.`);
   const run = new Replay(show.show);
   try {
-    if (asked.as === 'brindle') await readStream(asked.file, run);
-    else await readLines(asked.file, run);
+    await READERS[asked.as](asked.file, run, mapping?.mapper ?? null);
   } catch (error) {
     return refuse(`${asked.file} could not be read to its end: ${error instanceof Error ? error.message : String(error)}.`);
   }
   // RFC 8785 (JSON Canonicalization Scheme): keys sorted, one spelling for every number.
   const summary = run.summary((state) => createHash('sha256').update(canonicalize(state) ?? '').digest('hex'));
   process.stdout.write(`${JSON.stringify(summary)}\n`);
-  for (const { reason } of [...run.state.troubles.values()].flatMap(({ bad }) => bad)) process.stderr.write(`bad message: ${reason}\n`);
+  for (const { reason } of [...run.state.troubles.values()].flatMap((trouble) => trouble.bad)) process.stderr.write(`bad message: ${reason}\n`);
   return 0;
 }
 
@@ -41,19 +54,17 @@ function refuse(sentence: string): number {
   return 1;
 }
 
-type Asked = { ok: true; file: string; as: 'brindle' | 'events'; show: string | null } | { ok: false; reason: string };
+type Asked = { ok: true; file: string; as: Format; show: string | null; mapping: string | null } | { ok: false; reason: string };
 
 function readArguments(args: readonly string[]): Asked {
   let file: string | null = null;
-  let as: string | null = null;
-  let show: string | null = null;
+  const options: Record<string, string | null> = { '--as': null, '--show': null, '--mapping': null };
   for (let n = 0; n < args.length; n += 1) {
     const arg = args[n] ?? '';
-    if (arg === '--as' || arg === '--show') {
+    if (Object.hasOwn(options, arg)) {
       const value = args[(n += 1)];
       if (value === undefined) return { ok: false, reason: `${arg} needs a value. ${USAGE}` };
-      if (arg === '--as') as = value;
-      else show = value;
+      options[arg] = value;
     } else if (arg.startsWith('--') || file !== null) {
       return { ok: false, reason: `"${arg}" is not understood. ${USAGE}` };
     } else {
@@ -61,8 +72,9 @@ function readArguments(args: readonly string[]): Asked {
     }
   }
   if (file === null) return { ok: false, reason: `Which file? ${USAGE}` };
-  if (as !== 'brindle' && as !== 'events') return { ok: false, reason: `--as is brindle (a saved event stream) or events (NDJSON). ${USAGE}` };
-  return { ok: true, file, as, show };
+  const as = FORMATS.find((format) => format === options['--as']);
+  if (!as) return { ok: false, reason: `--as is one of ${FORMATS.join(', ')}. ${USAGE}` };
+  return { ok: true, file, as, show: options['--show'] ?? null, mapping: options['--mapping'] ?? null };
 }
 
 async function loadShow(file: string | null): Promise<{ ok: true; show: Show } | { ok: false; reason: string }> {
@@ -72,20 +84,83 @@ async function loadShow(file: string | null): Promise<{ ok: true; show: Show } |
   return readShow(text);
 }
 
-async function readStream(file: string, run: Replay): Promise<void> {
-  let id = '';
-  const parser = createParser({
-    onEvent: (message) => {
-      // The last id stays in force for messages without one (WHATWG HTML, section 9.2.6).
-      id = message.id ?? id;
-      run.brindle({ event: message.event ?? 'message', data: message.data, id });
-    },
-  });
-  for await (const chunk of createReadStream(file, { encoding: 'utf8', highWaterMark: 1 << 18 })) parser.feed(chunk as string);
+async function loadMapping(file: string | null): Promise<{ ok: true; mapper: Mapper } | { ok: false; reason: string }> {
+  if (file === null) return { ok: false, reason: `--as mapped needs --mapping. ${USAGE}` };
+  const text = await readFile(file, 'utf8').catch(() => null);
+  if (text === null) return { ok: false, reason: `There is no mapping file ${file} that could be read.` };
+  const json = readJson(text, 1_000_000);
+  if (!json.ok) return { ok: false, reason: `${file} is no mapping: its JSON cannot be read.` };
+  const mapping = mappingSchema.safeParse(json.json);
+  if (!mapping.success) return { ok: false, reason: `${file} is no mapping: ${mapping.error.issues[0]?.path.join(' › ') || 'its content'} cannot be used.` };
+  return { ok: true, mapper: mapper(mapping.data) };
 }
 
-async function readLines(file: string, run: Replay): Promise<void> {
-  for await (const line of createInterface({ input: createReadStream(file, 'utf8'), crlfDelay: Infinity })) {
-    if (line.trim() !== '') run.eventLine(line);
+type Read = (file: string, run: Replay, mapper: Mapper | null) => Promise<void>;
+
+const READERS: Record<Format, Read> = {
+  brindle: async (file, run) => {
+    let id = '';
+    const parser = createParser({
+      onEvent: (message) => {
+        // The last id stays in force for messages without one (WHATWG HTML, section 9.2.6).
+        id = message.id ?? id;
+        run.read(readBrindle({ event: message.event ?? 'message', data: message.data, id }, ORIGIN), message.data);
+      },
+    });
+    for await (const chunk of createReadStream(file, { encoding: 'utf8', highWaterMark: 1 << 18 })) parser.feed(chunk as string);
+  },
+  events: eachLine((line) => {
+    // Its counts are differences already, so that only "once" is left to be done.
+    const read = readEventLine(line);
+    return [read.ok ? { kind: 'heard', heard: { event: read.event } } : bad(read.reason)];
+  }),
+  oxbow: eachLine(oxbowLine),
+  tarn: (file, run) => {
+    let last: { state: string; watching: number | null } | null = null;
+    return eachLine((line) => {
+      const page = readTarn(line, ORIGIN, last);
+      if (!page.ok) return [bad(page.reason)];
+      last = page.room ?? last;
+      return page.readings.map(({ reading }) => reading);
+    })(file, run, null);
+  },
+  cloudevents: async (file, run) => {
+    const text = await readFile(file, 'utf8');
+    if (text.trimStart().startsWith('[')) for (const { reading, raw } of readRecording(text, 'cloudevents', REPLAY_FEED)) run.read(reading, raw);
+    else await eachLine((line) => cloudEventLine(line, ORIGIN))(file, run, null);
+  },
+  mapped: (file, run, rules) => {
+    let at = 0;
+    return eachLine((line) => {
+      at += 1;
+      const json = readJson(line);
+      return json.ok ? (rules?.read(json.json, ORIGIN, `line ${at}`) ?? []) : [bad(json.reason)];
+    })(file, run, null);
+  },
+  csv: async (file, run) => {
+    for (const { reading, raw } of readRecording(await readFile(file, 'utf8'), 'csv', REPLAY_FEED)) run.read(reading, raw);
+  },
+};
+
+function eachLine(read: (line: string) => Reading[]): Read {
+  return async (file, run) => {
+    for await (const line of createInterface({ input: createReadStream(file, 'utf8'), crlfDelay: Infinity })) {
+      if (line.trim() !== '') for (const reading of read(line)) run.read(reading, line);
+    }
+  };
+}
+
+const oxbowLineSchema = z.union([z.object({ irc: z.string() }), z.object({ id: z.string(), body: z.union([z.string(), z.looseObject({})]) })]);
+
+/** `{"irc":"…raw line…"}` or a webhook `{"id","timestamp","body"}`, the body as text or as the object itself. */
+function oxbowLine(line: string): Reading[] {
+  const json = readJson(line, 1 << 21);
+  const parsed = json.ok ? oxbowLineSchema.safeParse(json.json) : null;
+  if (!parsed?.success) return [bad('The line is neither {"irc":"…"} nor {"id":"…","timestamp":"…","body":…}.')];
+  if ('irc' in parsed.data) {
+    const reading = readOxbowChat(parsed.data.irc, ORIGIN);
+    return reading ? [reading] : [];
   }
+  const { id, body } = parsed.data;
+  return [readOxbowHook({ id, body: typeof body === 'string' ? body : JSON.stringify(body) }, ORIGIN)];
 }

@@ -1,16 +1,68 @@
+import type { Reading } from '@/core/intake/heard';
 import type { FeedState } from '@/core/platform/feed-state';
-import type { Frame } from '@/core/platform/frame';
+
+/** What the platform last said of the broadcast. */
+export type Room = 'live' | 'off';
 
 /** What a feed's client tells the session that it feeds. */
 export interface FeedListener {
-  /** A message, in the order of arrival. `position` is where the stream can be resumed behind it. */
-  onFrame: (frame: Frame, position: string) => void;
+  /**
+   * What one message came to, in the order of arrival. `raw` is the message as it came; `position` is where the stream can be resumed
+   * behind it, for transports that can.
+   */
+  onReading: (reading: Reading, raw: string, position?: string) => void;
+  /** A message as it came, whatever it comes to: for the streamer to look at, and to make rules from. */
+  onRaw: (raw: string) => void;
   onState: (state: FeedState) => void;
-  /** How far this machine's clock lies behind the platform's, ms, whenever the platform states its time. */
+  /** How far the platform's clock is ahead of this machine's, ms, whenever the platform states its time. */
   onClock: (aheadMs: number) => void;
 }
 
-/** A connection that lives until it is stopped, whatever the platform does. One class a transport. */
+/** A request that came to a feed's own address. Header names are in lower case. */
+export interface InboxRequest {
+  headers: Readonly<Record<string, string | undefined>>;
+  body: string;
+}
+
+/** What is answered: a status, and a sentence where it is a refusal. */
+export interface InboxAnswer {
+  status: number;
+  detail: string | null;
+}
+
+/** One step of what must be true before a feed can work: what was found, and the next thing to do when it is not so. */
+export interface CheckStep {
+  step: string;
+  outcome: 'good' | 'bad' | 'unknown';
+  says: string;
+}
+
+export type Posted = { ok: true } | { ok: false; reason: string };
+
+/** A connection that lives until it is stopped, whatever the platform does. One class a transport; a platform may use several. */
 export interface FeedClient {
   stop: () => void;
+  /** Null before the platform has said anything. */
+  readonly room: Room | null;
+  /** The session says what the platform's room is, since a message that says so passes through intake first. */
+  setRoom: (live: boolean) => void;
+  /** Takes a request at the feed's own address; absent where a feed has none. It is answered once what it brought is on the disk. */
+  receive?: (request: InboxRequest) => InboxAnswer;
+  /** Looks at everything that must be true. */
+  check: () => Promise<CheckStep[]>;
+  /** Posts in the platform's chat, as the streamer's helper. */
+  post?: (text: string) => Promise<Posted>;
+}
+
+/** Waits, or less when `signal` is aborted. */
+export function pause(ms: number, signal: AbortSignal): Promise<void> {
+  return new Promise((resolve) => {
+    const timer = setTimeout(done, ms);
+    signal.addEventListener('abort', done, { once: true });
+    function done(): void {
+      clearTimeout(timer);
+      signal.removeEventListener('abort', done);
+      resolve();
+    }
+  });
 }

@@ -32,13 +32,13 @@ function connect(options: Partial<SseOptions> = {}) {
   const states: FeedState[] = [];
   const client: SseClient = new SseClient({
     url: `http://127.0.0.1:${(server.address() as AddressInfo).port}/`, position: null, random: () => 0,
-    listener: {
-      onFrame: (frame) => {
-        frames.push(frame);
-        if (frame.event === 'room') client.setRoom(frame.data.includes('live'));
-      },
-      onState: (state) => states.push(state), onClock: () => undefined,
+    read: (frame) => {
+      frames.push(frame);
+      if (frame.event === 'room') client.setRoom(frame.data.includes('live'));
+      return [];
     },
+    check: () => Promise.resolve([]),
+    listener: { onReading: () => undefined, onRaw: () => undefined, onState: (state) => states.push(state), onClock: () => undefined },
     ...options,
   });
   clients.push(client);

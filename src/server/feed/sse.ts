@@ -1,7 +1,9 @@
 import { createParser } from 'eventsource-parser';
+import type { Reading } from '@/core/intake/heard';
 import type { FeedState } from '@/core/platform/feed-state';
 import { backoff } from './backoff';
-import type { FeedClient, FeedListener } from './client';
+import type { Frame } from '@/core/platform/frame';
+import { pause, type CheckStep, type FeedClient, type FeedListener, type Room } from './client';
 
 /** No byte for this long, and the connection counts as lost: a platform keeps it alive every 15 s. */
 export const SILENCE_MS = 35_000;
@@ -10,15 +12,21 @@ const LOOK_AGAIN_MS = 30_000;
 
 export interface SseOptions {
   url: string;
+  /** Beside the stream's own. */
+  headers?: Readonly<Record<string, string>>;
   listener: FeedListener;
+  /** What a message comes to. */
+  read: (frame: Frame) => Reading[];
+  /** What must be true before it can work, and whether it is. */
+  check: () => Promise<CheckStep[]>;
+  /** False where the stream says nothing of a broadcast: then being connected is all there is to wait for. */
+  tellsRoom?: boolean;
   /** The last position that was kept, to resume behind it, and what the room was then: a resumed stream does not say it again. */
   position: string | null;
   room?: Room | null;
   silenceMs?: number;
   random?: () => number;
 }
-
-export type Room = 'live' | 'off';
 
 /**
  * A platform's event stream (WHATWG HTML, section 9.2) that connects by itself, resumes with Last-Event-ID, notices a silent
@@ -41,6 +49,8 @@ export class SseClient implements FeedClient {
     this.stopped.abort();
     this.say('stopped');
   }
+
+  readonly check = (): Promise<CheckStep[]> => this.options.check();
 
   private say(state: FeedState): void {
     if (state === this.state) return;
@@ -71,7 +81,7 @@ export class SseClient implements FeedClient {
     };
     try {
       const response = await fetch(url, {
-        headers: { accept: 'text/event-stream', ...(this.position ? { 'last-event-id': this.position } : {}) },
+        headers: { accept: 'text/event-stream', ...this.options.headers, ...(this.position ? { 'last-event-id': this.position } : {}) },
         signal: AbortSignal.any([this.stopped.signal, silence.signal]),
       });
       const stated = Date.parse(response.headers.get('date') ?? '');
@@ -79,7 +89,8 @@ export class SseClient implements FeedClient {
       if (response.status === 404) return 'notFound';
       if (!response.ok || !response.body || !response.headers.get('content-type')?.startsWith('text/event-stream')) return 'lost';
       // A resumed stream says nothing of the room until it changes: what it was still holds.
-      if (this.position && this.told) this.setRoom(this.told === 'live');
+      if (this.options.tellsRoom === false) this.say('connected');
+      else if (this.position && this.told) this.setRoom(this.told === 'live');
       await this.read(response.body, heard);
     } catch {
       // Refused, dropped or silent: all mean that it has to be tried again.
@@ -95,7 +106,8 @@ export class SseClient implements FeedClient {
         this.failures = 0;
         if (message.id !== undefined) this.position = message.id;
         const frame = { event: message.event ?? 'message', data: message.data, id: this.position ?? '' };
-        this.options.listener.onFrame(frame, frame.id);
+        this.options.listener.onRaw(frame.data);
+        for (const reading of this.options.read(frame)) this.options.listener.onReading(reading, frame.data, frame.id.slice(0, 200));
       },
     });
     const text = new TextDecoderStream();
@@ -111,21 +123,8 @@ export class SseClient implements FeedClient {
     return this.told;
   }
 
-  /** The session says what the platform's room is, since only it can read the messages. */
   setRoom(live: boolean): void {
     this.told = live ? 'live' : 'off';
-    this.say(live ? 'connected' : 'waiting');
+    if (this.options.tellsRoom !== false) this.say(live ? 'connected' : 'waiting');
   }
-}
-
-function pause(ms: number, signal: AbortSignal): Promise<void> {
-  return new Promise((resolve) => {
-    const timer = setTimeout(done, ms);
-    signal.addEventListener('abort', done, { once: true });
-    function done(): void {
-      clearTimeout(timer);
-      signal.removeEventListener('abort', done);
-      resolve();
-    }
-  });
 }

@@ -18,7 +18,7 @@ let close: () => Promise<void>;
 let address: string;
 
 async function start(): Promise<void> {
-  const made = gavirnServer({ data: join(folder, 'data'), built: join(folder, 'dist'), addresses: { brindle: 'http://127.0.0.1:9' }, standins: null, demo: null });
+  const made = gavirnServer({ data: join(folder, 'data'), built: join(folder, 'dist'), addresses: { brindle: 'http://127.0.0.1:9', oxbow: 'http://127.0.0.1:9', tarn: 'http://127.0.0.1:9' }, self: 'http://127.0.0.1:9', standins: null, demo: null });
   close = made.close;
   await new Promise<void>((resolve) => made.server.listen(0, '127.0.0.1', resolve));
   address = `http://127.0.0.1:${(made.server.address() as AddressInfo).port}`;

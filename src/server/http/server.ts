@@ -7,9 +7,10 @@ import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import { createProxyMiddleware } from 'http-proxy-middleware';
 import { House } from '@/server/live/house';
-import type { PlatformAddresses } from '@/server/feed/platform';
+import type { PlatformAddresses } from '@/server/feed/connect';
 import { problem } from '@/server/problem';
 import { files } from './files';
+import { inbox } from './inbox';
 import { outlets } from './outlets';
 import { platforms } from './platforms';
 import { shows } from './shows';
@@ -20,6 +21,8 @@ export interface ServerOptions {
   /** Where the build is: app/ and outlet files. */
   built: string;
   addresses: PlatformAddresses;
+  /** Where this server is reached from outside, for platforms that call back; no slash at the end. */
+  self: string;
   /** Address of the stand-ins, to be reached below /standins too; null where there are none. */
   standins: string | null;
   /** The folder of the demo show, or null. */
@@ -28,7 +31,7 @@ export interface ServerOptions {
 
 /** Gavirn's server: the app, the API, outlets, and the shows that run. */
 export function gavirnServer(options: ServerOptions): { server: Server; close: () => Promise<void> } {
-  const house = new House(options.data, options.addresses);
+  const house = new House(options.data, options.addresses, options.self);
   const app = express();
   app.disable('x-powered-by');
   app.set('etag', 'weak');
@@ -42,6 +45,7 @@ export function gavirnServer(options: ServerOptions): { server: Server; close: (
   app.use('/api/platforms', platforms(options.addresses));
   app.use('/api', (_req, res) => problem(res, 404, 'No such address', 'Gavirn has nothing here.'));
 
+  app.use('/in', inbox(house));
   // Guessing keys is hopeless (128 bits), but nobody needs to be let try: only wrong addresses count.
   app.use('/o', rateLimit({ windowMs: 60_000, limit: 3000, skipSuccessfulRequests: true, standardHeaders: 'draft-8', legacyHeaders: false }), outlets(house, options.built));
   app.use('/outlet', express.static(join(options.built, 'outlet'), { index: false, setHeaders: (res) => void res.set('cache-control', 'no-cache') }));

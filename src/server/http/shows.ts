@@ -6,10 +6,12 @@ import { readShowDocument } from '@/core/show/file';
 import type { House } from '@/server/live/house';
 import type { LiveShow } from '@/server/live/live-show';
 import { openStream } from '@/server/live/stream';
+import { secretsSchema } from '@/server/live/vault';
 import { problem } from '@/server/problem';
+import { feeds } from './feeds';
 
 const key = z.string().regex(/^[\w-]{16,100}$/);
-const publishSchema = z.object({ show: z.unknown(), outletKeys: z.record(z.string().max(100), key) });
+const publishSchema = z.object({ show: z.unknown(), outletKeys: z.record(z.string().max(100), key), secrets: secretsSchema.default({}) });
 
 /** The desk's key, from the Authorization header: never from the address, which ends up in logs and histories. */
 const keyOf = (req: Request): string => /^Bearer ([\w-]{16,100})$/.exec(req.get('authorization') ?? '')?.[1] ?? '';
@@ -32,7 +34,7 @@ export function shows(house: House): Router {
     if (!read.ok) return problem(res, 422, 'Not a show', read.reason);
     if (read.show.id !== req.params.id) return problem(res, 400, 'Not understood', 'The address names another show than the document.');
     if (!key.safeParse(keyOf(req)).success) return problem(res, 401, 'No key', 'A show is published with its desk key.');
-    if (!house.publish(read.show, keyOf(req), body.data.outletKeys)) return problem(res, 403, 'Not your show', 'Another browser published this show with another key.');
+    if (!house.publish(read.show, keyOf(req), body.data.outletKeys, body.data.secrets)) return problem(res, 403, 'Not your show', 'Another browser published this show with another key.');
     res.status(204).end();
   });
 
@@ -56,6 +58,15 @@ export function shows(house: House): Router {
     const command = commandSchema.safeParse(req.body);
     if (!command.success) return problem(res, 400, 'Not understood', 'The desk knows try, skip and replay.');
     show.command(command.data);
+    res.status(204).end();
+  });
+
+  router.use('/:id/feeds', feeds(house, withShow));
+
+  router.post('/:id/end', (req, res) => {
+    const show = withShow(req, res);
+    if (!show) return;
+    show.endSession();
     res.status(204).end();
   });
 

@@ -1,12 +1,14 @@
 import { createHash, timingSafeEqual } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import { readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { readShowDocument } from '@/core/show/file';
 import type { Show } from '@/core/show/show';
-import type { PlatformAddresses } from '@/server/feed/platform';
+import type { PlatformAddresses } from '@/server/feed/connect';
 import { Changes, NewEntries } from './changes';
 import { Channel } from './channel';
 import { LiveShow } from './live-show';
+import { Vault, type Secrets } from './vault';
 import { deskView, outletView } from './views';
 
 /** An outlet's view changes at most this often, and a desk's. */
@@ -26,6 +28,7 @@ interface Stored {
 interface Entry {
   stored: Stored;
   live: LiveShow;
+  vault: Vault;
   desk: Channel;
   outlets: Map<string, Channel>;
 }
@@ -35,8 +38,11 @@ export class House {
   private readonly entries = new Map<string, Entry>();
   /** Hash of an outlet's key → which show's which outlet. */
   private readonly byOutletKey = new Map<string, { show: string; outlet: string }>();
+  /** A feed's own address → its show. */
+  private readonly byInbox = new Map<string, string>();
 
-  constructor(private readonly folder: string, private readonly addresses: PlatformAddresses) {
+  /** @param self where this server is reached from outside, without a slash at the end */
+  constructor(private readonly folder: string, private readonly addresses: PlatformAddresses, private readonly self: string) {
     mkdirSync(this.showsFolder, { recursive: true });
     for (const name of readdirSync(this.showsFolder)) {
       const stored = this.read(name);
@@ -73,12 +79,41 @@ export class House {
     renameSync(join(folder, 'show.partial'), join(folder, 'show.json'));
   }
 
-  private open(stored: Stored): Entry {
-    const live = new LiveShow(this.folderOf(stored.show.id), stored.show, this.addresses);
-    const entry: Entry = { stored, live, desk: this.deskChannel(live), outlets: new Map() };
+  private open(stored: Stored, secrets: Secrets | null = null): Entry {
+    const folder = this.folderOf(stored.show.id);
+    const vault = new Vault(folder);
+    if (secrets) vault.keep(secrets);
+    const live = new LiveShow(folder, stored.show, {
+      addresses: this.addresses, secrets: (feed) => vault.of(feed), inbox: (feed) => `${this.self}/in/${vault.of(feed).inbox}`,
+      recording: (feed) => readFile(this.recordingFile(stored.show.id, feed), 'utf8').catch(() => null),
+    });
+    const entry: Entry = { stored, live, vault, desk: this.deskChannel(live), outlets: new Map() };
     this.entries.set(stored.show.id, entry);
     this.indexOutlets(entry);
+    this.indexInboxes(entry);
     return entry;
+  }
+
+  private indexInboxes({ stored: { show }, vault }: Entry): void {
+    for (const [inbox, id] of this.byInbox) if (id === show.id) this.byInbox.delete(inbox);
+    for (const inbox of vault.inboxes) this.byInbox.set(inbox, show.id);
+  }
+
+  private recordingFile(show: string, feed: string): string {
+    return join(this.folderOf(show), `${hashOf(feed).slice(0, 32)}.recording`);
+  }
+
+  /** Keeps a feed's recording and has it ready to be played. */
+  async keepRecording(show: string, feed: string, text: string): Promise<void> {
+    await writeFile(this.recordingFile(show, feed), text);
+    this.entries.get(show)?.live.connections.renew(feed);
+  }
+
+  /** The feed that is posted to at this address, or null. */
+  inbox(key: string): { live: LiveShow; feed: string } | null {
+    const entry = this.entries.get(this.byInbox.get(key) ?? '');
+    const feed = entry?.vault.feedOf(key) ?? null;
+    return entry && feed !== null ? { live: entry.live, feed } : null;
   }
 
   private indexOutlets(entry: Entry): void {
@@ -102,7 +137,7 @@ export class House {
    * Takes a show as it now is, with the keys of its outlets. The first to publish an id owns it by the desk key given then.
    * @returns false when the key is not the owner's
    */
-  publish(show: Show, deskKey: string, outletKeys: Readonly<Record<string, string>>): boolean {
+  publish(show: Show, deskKey: string, outletKeys: Readonly<Record<string, string>>, secrets: Secrets = {}): boolean {
     const entry = this.entries.get(show.id);
     if (entry && !this.mayAct(entry, deskKey)) return false;
     const known = new Set(show.outlets.map(({ id }) => id));
@@ -110,9 +145,12 @@ export class House {
     const stored: Stored = { show, deskHash: hashOf(deskKey), outlets };
     this.write(stored);
     if (!entry) {
-      this.open(stored);
+      this.open(stored, secrets);
       return true;
     }
+    // Before the feeds are changed: a new one finds its secret there.
+    const renewed = entry.vault.keep(secrets);
+    this.indexInboxes(entry);
     const revoked = Object.keys(entry.stored.outlets).filter((hash) => !(hash in outlets));
     const changed = JSON.stringify(entry.stored.show) !== JSON.stringify(show);
     entry.stored = stored;
@@ -121,8 +159,10 @@ export class House {
       entry.outlets.get(hash)?.close();
       entry.outlets.delete(hash);
     }
+    const toRenew = renewed.filter((feed) => entry.live.connections.get(feed) !== null);
     if (changed) entry.live.publish(show);
     else entry.desk.soon();
+    for (const feed of toRenew) entry.live.connections.renew(feed);
     return true;
   }
 
@@ -132,6 +172,7 @@ export class House {
     if (!entry) return;
     this.entries.delete(id);
     for (const hash of Object.keys(entry.stored.outlets)) this.byOutletKey.delete(hash);
+    for (const inbox of entry.vault.inboxes) this.byInbox.delete(inbox);
     entry.desk.close();
     for (const channel of entry.outlets.values()) channel.close();
     await entry.live.close();

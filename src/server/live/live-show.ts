@@ -1,5 +1,4 @@
 import { randomUUID } from 'node:crypto';
-import { HealthKeeper } from '@/core/desk/feed-health';
 import { Recorder } from '@/core/desk/happened';
 import type { StreamEvent } from '@/core/event/event';
 import { fold } from '@/core/engine/fold';
@@ -7,11 +6,12 @@ import type { Command, Input } from '@/core/engine/input';
 import { freeze, newState, thaw, troubleOf, type FrozenState, type SessionState } from '@/core/engine/state';
 import { freezeIntake, thawIntake, type FrozenIntake } from '@/core/intake/frozen';
 import type { Reading } from '@/core/intake/heard';
-import { closeSilent, closeStreak, newIntake, remember, takeIn, type IntakeState } from '@/core/intake/intake';
+import { closeSilent, closeStreak, newIntake, remember, setCounter, takeIn, takeReading, type IntakeState } from '@/core/intake/intake';
 import { KEPT_TEXT } from '@/core/intake/trouble';
-import type { Feed, Show } from '@/core/show/show';
-import { PLATFORMS, type PlatformAddresses } from '@/server/feed/platform';
-import { SseClient, type Room } from '@/server/feed/sse';
+import { Lookalikes, type Imitation } from '@/core/people/lookalike';
+import type { Show } from '@/core/show/show';
+import type { InboxAnswer, InboxRequest, Room } from '@/server/feed/client';
+import { Connections, type Connection, type ConnectionHost } from './connections';
 import { SteadyClock } from './clock';
 import { Journal } from './journal';
 import { Sessions } from './sessions';
@@ -20,11 +20,11 @@ import { Sessions } from './sessions';
 const SNAPSHOT_EVERY = 20_000;
 const STREAK_CHECK_MS = 1000;
 
-interface Connection {
-  feed: Feed;
-  client: SseClient | null;
-  keeper: HealthKeeper;
-}
+/** How many imitations are kept for the streamer to look at. */
+const KEPT_IMITATIONS = 20;
+
+/** What a show needs of the house that it runs in. */
+export type LiveShowHost = Pick<ConnectionHost, 'addresses' | 'secrets' | 'inbox' | 'recording'>;
 
 interface Snapshot {
   state: FrozenState;
@@ -46,15 +46,28 @@ export class LiveShow {
   /** Where each feed can be resumed, and what its room was there. */
   private positions = new Map<string, string>();
   private rooms = new Map<string, Room>();
-  private readonly connections = new Map<string, Connection>();
+  readonly connections: Connections;
+  readonly imitations: (Imitation & { feed: string; at: number })[] = [];
+  private readonly lookalikes = new Lookalikes();
   private journal: Journal;
   private sinceSnapshot = 0;
   private readonly listeners = new Set<() => void>();
   private ticking: ReturnType<typeof setTimeout> | null = null;
   private readonly streakTimer: ReturnType<typeof setInterval>;
 
-  constructor(folder: string, show: Show, private readonly addresses: PlatformAddresses) {
+  constructor(folder: string, show: Show, host: LiveShowHost) {
     this.state = newState(show);
+    this.connections = new Connections({
+      ...host, now: () => this.clock.now(),
+      resume: (feed) => ({ position: this.positions.get(feed) ?? null, room: this.rooms.get(feed) ?? null }),
+      forget: (feed) => {
+        this.positions.delete(feed);
+        this.rooms.delete(feed);
+      },
+      hear: (connection, reading, raw, position) => this.hear(connection, reading, raw, position),
+      changed: () => this.changed(),
+      quiet: () => this.endIfOver(),
+    });
     const last = Journal.numbers(folder).at(-1);
     if (last === undefined) {
       const first: Input = { input: 'show', at: this.clock.now(), show };
@@ -65,7 +78,7 @@ export class LiveShow {
       if (JSON.stringify(this.state.show) !== JSON.stringify(show)) this.put({ input: 'show', at: this.clock.now(), show });
     }
     this.sessions = new Sessions(folder, this.journal.number, this.state);
-    this.connect(show.feeds);
+    this.connections.update(show.feeds);
     this.planTick();
     this.streakTimer = setInterval(() => this.closeStreaks(), STREAK_CHECK_MS);
   }
@@ -81,13 +94,9 @@ export class LiveShow {
     return this.journal.trouble;
   }
 
-  health(feed: string) {
-    return this.connections.get(feed)?.keeper.health ?? null;
-  }
-
   publish(show: Show): void {
     this.put({ input: 'show', at: this.clock.now(), show });
-    this.connect(show.feeds);
+    this.connections.update(show.feeds);
     this.endIfOver();
   }
 
@@ -95,8 +104,27 @@ export class LiveShow {
     this.put({ input: 'command', at: this.clock.now(), command });
   }
 
+  /** The streamer ends a session that no platform will end. */
+  endSession(): void {
+    this.connections.endUntold();
+    if (this.running) this.put({ input: 'end', at: this.clock.now() });
+  }
+
+  /** A request at a feed's own address: answered with success only once what it brought is on the disk. */
+  async receive(feed: string, request: InboxRequest): Promise<InboxAnswer> {
+    const client = this.connections.get(feed)?.client;
+    if (!client?.receive) return { status: 404, detail: 'This feed is stopped, or takes no requests.' };
+    const answer = client.receive(request);
+    await this.journal.flush();
+    return this.trouble === null ? answer : { status: 503, detail: 'It cannot be kept just now. Send it again.' };
+  }
+
+  private changed(): void {
+    for (const listener of this.listeners) listener();
+  }
+
   async close(): Promise<void> {
-    for (const { client } of this.connections.values()) client?.stop();
+    this.connections.stop();
     clearInterval(this.streakTimer);
     if (this.ticking) clearTimeout(this.ticking);
     await this.journal.close();
@@ -128,7 +156,7 @@ export class LiveShow {
     this.sinceSnapshot += 1;
     if (this.sinceSnapshot >= SNAPSHOT_EVERY) this.snapshot();
     this.planTick();
-    for (const listener of this.listeners) listener();
+    this.changed();
   }
 
   private snapshot(): void {
@@ -153,6 +181,10 @@ export class LiveShow {
         if (input.event.kind === 'room') this.rooms.set(input.event.feed, input.event.state === 'live' ? 'live' : 'off');
         this.recorder.record(input.event, input.at, alert);
         break;
+      case 'counter':
+        if (again) setCounter(this.intakeOf(input.feed), input.counter, input.value);
+        if (input.position !== undefined) this.positions.set(input.feed, input.position);
+        break;
       case 'gap':
       case 'bad':
         if (input.position !== undefined) this.positions.set(input.feed, input.position);
@@ -162,11 +194,13 @@ export class LiveShow {
         this.recorder.close(input.feed, input.streak);
         break;
       case 'begin':
-        this.intakes = new Map();
+        // What was let in before the session stays known: a platform may send it again. Read back, the session starts with what it was given.
+        if (again) this.intakes = new Map();
         this.recorder.clear();
-        for (const [feed, { position, room }] of Object.entries(input.feeds ?? {})) {
-          this.positions.set(feed, position);
+        for (const [feed, { position, room, counters }] of Object.entries(input.feeds ?? {})) {
+          if (position !== '') this.positions.set(feed, position);
           if (room) this.rooms.set(feed, room);
+          if (again) for (const [counter, value] of Object.entries(counters ?? {})) setCounter(this.intakeOf(feed), counter as 'like' | 'follow', value);
         }
         break;
       case 'show':
@@ -186,70 +220,45 @@ export class LiveShow {
     return intake;
   }
 
-  /** Connects what is new or was changed, and stops what is gone or switched off. */
-  private connect(feeds: readonly Feed[]): void {
-    for (const [id, { feed, client }] of this.connections) {
-      const now = feeds.find((other) => other.id === id);
-      if (now && JSON.stringify(now) === JSON.stringify(feed)) continue;
-      client?.stop();
-      this.connections.delete(id);
-      // Another handle is another stream: the old one's position means nothing there.
-      if (now?.handle !== feed.handle) {
-        this.positions.delete(id);
-        this.rooms.delete(id);
-      }
-    }
-    for (const feed of feeds) if (!this.connections.has(feed.id)) this.connections.set(feed.id, this.connection(feed));
-  }
-
-  private connection(feed: Feed): Connection {
-    const keeper = new HealthKeeper(this.clock.now());
-    const connection: Connection = { feed, client: null, keeper };
-    if (!feed.on) {
-      keeper.state('stopped', this.clock.now());
-      return connection;
-    }
-    const platform = PLATFORMS[feed.platform];
-    connection.client = new SseClient({
-      url: platform.eventsUrl(this.addresses[feed.platform], feed.handle),
-      position: this.positions.get(feed.id) ?? null,
-      room: this.rooms.get(feed.id) ?? null,
-      listener: {
-        onFrame: (frame, position) => this.hear(connection, platform.read(frame, { feed: feed.id, seenAt: this.clock.now() }), frame.data, position),
-        onState: (state) => {
-          keeper.state(state, this.clock.now());
-          for (const listener of this.listeners) listener();
-        },
-        onClock: (ahead) => keeper.clock(ahead),
-      },
-    });
-    return connection;
-  }
-
-  private hear(connection: Connection, reading: Reading, raw: string, position: string): void {
-    const { feed } = connection;
+  private hear(connection: Connection, reading: Reading, raw: string, position?: string): void {
+    const { feed, keeper } = connection;
     const at = this.clock.now();
+    const behind = position === undefined ? {} : { position };
     switch (reading.kind) {
       case 'bad':
-        this.put({ input: 'bad', at, feed: feed.id, reason: reading.reason, text: raw.slice(0, KEPT_TEXT), position });
-        break;
+        return this.put({ input: 'bad', at, feed: feed.id, reason: reading.reason, text: raw.slice(0, KEPT_TEXT), ...behind });
       case 'gap':
-        this.put({ input: 'gap', at, feed: feed.id, lost: reading.lost, position });
-        break;
+        return this.put({ input: 'gap', at, feed: feed.id, from: keeper.health.heardAt, lost: reading.lost, ...behind });
+      case 'counter': {
+        const counted = takeReading(this.intakeOf(feed.id), feed.id, reading.counter, reading.value, { at, seenAt: at });
+        if (counted?.counted === 'base') this.put({ input: 'counter', at, feed: feed.id, counter: reading.counter, value: reading.value, ...behind });
+        else if (counted) this.happen(connection, counted.event, behind);
+        return;
+      }
       case 'heard': {
         const { event } = reading.heard;
-        if (event.kind === 'room') connection.client?.setRoom(event.state === 'live');
-        if (event.kind === 'room' && event.state === 'live' && !this.running) this.begin();
+        // Webhooks come in any order: a word on the broadcast that is older than the last one changes nothing.
+        if (event.kind !== 'room') this.connections.heardFrom(connection);
+        else if (event.at >= this.intakeOf(feed.id).roomAt) connection.client?.setRoom(event.state === 'live');
+        if (!this.running && connection.client?.room === 'live') this.begin();
         const kept = takeIn(this.intakeOf(feed.id), reading.heard);
-        if (!kept) {
-          troubleOf(this.state, feed.id).duplicates += 1;
-          return;
-        }
-        connection.keeper.event(kept, at);
-        this.put({ input: 'event', at, event: kept, position });
-        if (kept.kind === 'room') this.endIfOver();
+        if (kept) return this.happen(connection, kept, behind);
+        troubleOf(this.state, feed.id).duplicates += 1;
       }
     }
+  }
+
+  private happen({ feed, keeper }: Connection, event: StreamEvent, behind: { position?: string }): void {
+    const at = this.clock.now();
+    keeper.event(event, at);
+    const { viewer } = event;
+    const imitation = viewer && this.lookalikes.meet(`${feed.id}/${viewer.id}`, viewer.name, viewer.roles.includes('moderator') || viewer.roles.includes('host'));
+    if (imitation) {
+      this.imitations.push({ ...imitation, feed: feed.id, at });
+      if (this.imitations.length > KEPT_IMITATIONS) this.imitations.shift();
+    }
+    this.put({ input: 'event', at, event, ...behind });
+    if (event.kind === 'room') this.endIfOver();
   }
 
   /** A session begins with a journal of its own. */
@@ -257,7 +266,7 @@ export class LiveShow {
     const old = this.journal;
     const { show } = this.state;
     const at = this.clock.now();
-    const feeds = Object.fromEntries([...this.positions].map(([feed, position]) => [feed, { position, room: this.rooms.get(feed) ?? null }]));
+    const feeds = Object.fromEntries(show.feeds.map(({ id }) => [id, { position: this.positions.get(id) ?? '', room: this.rooms.get(id) ?? null, counters: { ...this.intakes.get(id)?.counters } }]));
     const first: Input[] = [{ input: 'show', at, show }, { input: 'begin', at, session: randomUUID(), feeds }];
     this.sessions.rotate(old.number, this.state);
     // What the old one still holds back must be on the disk before a newer one is: only the newest is read for positions.
@@ -273,8 +282,7 @@ export class LiveShow {
   /** The session ends when no feed of the show is live any more; a feed that is merely reconnecting may be. */
   private endIfOver(): void {
     if (!this.running) return;
-    const live = [...this.connections.values()].some(({ client }) => client?.room === 'live');
-    if (!live) this.put({ input: 'end', at: this.clock.now() });
+    if (!this.connections.anyLive) this.put({ input: 'end', at: this.clock.now() });
   }
 
   private closeStreaks(): void {

@@ -1,5 +1,6 @@
 import type { DeskView, FeedView, OutletView } from '@/core/desk/view';
 import { liveOf, type Live } from '@/core/piece';
+import { PlaybackClient } from '@/server/feed/playback';
 import type { LiveShow } from './live-show';
 
 export function outletView(show: LiveShow): OutletView {
@@ -18,11 +19,12 @@ export function deskView(show: LiveShow, watching: (outlet: string) => number): 
   const { state } = show;
   const feeds: Record<string, FeedView> = {};
   for (const { id } of state.show.feeds) {
-    const health = show.health(id);
+    const connection = show.connections.get(id);
+    const health = connection?.keeper.health;
     const trouble = state.troubles.get(id);
-    if (health) {
+    if (connection && health) {
       feeds[id] = {
-        ...health, bad: trouble?.badCount ?? 0, lost: trouble?.lost ?? 0, duplicates: trouble?.duplicates ?? 0,
+        ...health, outages: connection.keeper.outages.slice(-SHOWN_TROUBLE), playback: connection.client instanceof PlaybackClient ? connection.client.playback : null, bad: trouble?.badCount ?? 0, lost: trouble?.lost ?? 0, duplicates: trouble?.duplicates ?? 0,
         badKept: (trouble?.bad.slice(-SHOWN_TROUBLE) ?? []).map((bad) => ({ ...bad, text: bad.text.slice(0, 300) })), gapsKept: trouble?.gaps.slice(-SHOWN_TROUBLE) ?? [],
       };
     }
@@ -36,6 +38,7 @@ export function deskView(show: LiveShow, watching: (outlet: string) => number): 
     queues: Object.fromEntries([...state.queues].map(([id, queue]) => [id, { alerts: queue.list(SHOWN_ALERTS), count: queue.length, until: queue.until }])),
     played: state.played.slice(-SHOWN_PLAYED),
     live: liveByPiece(show),
+    imitations: show.imitations,
     outlets: Object.fromEntries(state.show.outlets.map(({ id }) => [id, watching(id)])),
     happened: show.recorder.lines,
     marks: show.recorder.marks,

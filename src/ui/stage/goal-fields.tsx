@@ -5,7 +5,7 @@ import { Segments } from '@/ui/part/choice';
 import { NumberField, TextField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
 
-const MEASURES: Record<Goal['measure'], string> = { coins: 'Coins', gifts: 'Gifts', likes: 'Likes', follows: 'Follows' };
+const MEASURES: Record<Goal['measure'], string> = { coins: 'Coins', gifts: 'Gifts', likes: 'Likes', worth: 'Worth', follows: 'Follows' };
 const ON_REACH = [
   { value: 'raise', label: 'Raise it' }, { value: 'double', label: 'Double it' }, { value: 'stay', label: 'Stay full' }, { value: 'hide', label: 'Hide' },
 ] as const;

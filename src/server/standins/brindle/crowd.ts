@@ -1,7 +1,8 @@
 import { LINES, PEOPLE } from '../crowd/people';
 import { pick } from '../crowd/random';
 import { GIFTS } from './gifts';
-import type { Person, Room } from './room';
+import type { Person } from '../crowd/person';
+import type { Room } from './room';
 
 interface RunningStreak {
   user: Person;

@@ -1,17 +1,11 @@
 import { randomUUID } from 'node:crypto';
+import type { Person } from '../crowd/person';
 import { creditViewer, newLedger, type Ledger } from './ledger';
 
 /** Brindle's ring: how long a dropped client may stay away without losing anything. */
 const RING_MS = 5 * 60_000;
 /** More batches of likes a second than this and Brindle drops some; the room's total then runs ahead of what was sent. */
 const LIKE_BATCHES_A_SECOND = 200;
-
-export interface Person {
-  uid: string;
-  handle: string;
-  nickname: string;
-  badges: readonly string[];
-}
 
 /** The trouble a room makes, each a chance from 0 to 1; `skewMs` is added to every time it states. */
 export interface TroubleSettings {
@@ -33,6 +27,7 @@ const HALF_MESSAGES = ['{"msgId":"', '{"msgId":"x1","at":"yesterday","user":{}}'
 /** One streamer's room: its state, what it has sent lately, who listens, and the ledger of what happened. */
 export class Room {
   state: 'offline' | 'live' | 'ended' = 'offline';
+  public = true;
   roomId: string | null = null;
   startedAt: number | null = null;
   readonly ledger: Ledger = newLedger();

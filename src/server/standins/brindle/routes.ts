@@ -2,17 +2,15 @@ import { Router, json, type Request, type Response } from 'express';
 import { z } from 'zod';
 import { problem } from '@/server/problem';
 import { seeded } from '../crowd/random';
+import { personSchema as person } from '../crowd/person';
+import { atRate } from '../crowd/trouble';
 import { Crowd } from './crowd';
 import { GIFTS } from './gifts';
 import { Room } from './room';
 
 const KEEP_ALIVE_MS = 15_000;
-const CROWD_TICK_MS = 50;
 
 const chance = z.number().min(0).max(1);
-const person = z.object({
-  uid: z.string().min(1).max(100), handle: z.string().max(2000), nickname: z.string().max(2000), badges: z.array(z.string().max(40)).max(8).default([]),
-});
 
 /** What can be done in a room from outside: as a viewer, as its streamer, or to make trouble. */
 const actSchema = z.discriminatedUnion('act', [
@@ -21,6 +19,7 @@ const actSchema = z.discriminatedUnion('act', [
   z.object({ act: z.literal('end') }),
   z.object({ act: z.literal('drop') }),
   z.object({ act: z.literal('emptyRing') }),
+  z.object({ act: z.literal('public'), on: z.boolean() }),
   z.object({ act: z.enum(['follow', 'share', 'join']), user: person }),
   z.object({ act: z.literal('chat'), user: person, text: z.string().max(2_000_000) }),
   z.object({ act: z.literal('subscribe'), user: person, months: z.number().int().min(0).max(1200).default(1) }),
@@ -44,7 +43,7 @@ type Act = z.infer<typeof actSchema>;
 class Place {
   readonly room: Room;
   rate = 0;
-  private timer: ReturnType<typeof setInterval> | null = null;
+  private stop: (() => void) | null = null;
   private crowd: Crowd | null = null;
 
   constructor(handle: string) {
@@ -52,8 +51,8 @@ class Place {
   }
 
   setCrowd(rate: number, seed: number): void {
-    if (this.timer) clearInterval(this.timer);
-    this.timer = null;
+    this.stop?.();
+    this.stop = null;
     this.crowd?.finish();
     this.crowd = null;
     this.rate = rate;
@@ -61,14 +60,7 @@ class Place {
     this.room.goLive();
     const crowd = new Crowd(this.room, seeded(seed));
     this.crowd = crowd;
-    let started = performance.now();
-    let owed = 0;
-    this.timer = setInterval(() => {
-      const now = performance.now();
-      owed = Math.min(owed + ((now - started) / 1000) * rate, rate);
-      started = now;
-      for (; owed >= 1; owed -= 1) crowd.step();
-    }, CROWD_TICK_MS);
+    this.stop = atRate(rate, () => crowd.step());
   }
 }
 
@@ -86,7 +78,9 @@ export function brindle(handles: readonly string[]): Router {
 
   router.get('/live/:handle/events', (req, res) => {
     const place = placeOf(req, res);
-    if (place) stream(place.room, req, res);
+    if (!place) return;
+    if (place.room.public) stream(place.room, req, res);
+    else problem(res, 403, 'Not public', 'This broadcast is not public: nobody is told what happens in it.');
   });
   router.get('/live/:handle', (req, res) => {
     const place = placeOf(req, res);
@@ -110,7 +104,7 @@ export function brindle(handles: readonly string[]): Router {
 }
 
 const describe = ({ room, rate }: Place) => ({
-  handle: room.handle, state: room.state, startedAt: room.startedAt, listening: room.listening, crowd: rate, trouble: room.trouble,
+  handle: room.handle, state: room.state, public: room.public, startedAt: room.startedAt, listening: room.listening, crowd: rate, trouble: room.trouble,
 });
 
 function stream(room: Room, req: Request, res: Response): void {
@@ -138,6 +132,10 @@ function act(place: Place, done: Act): string | null {
       return null;
     case 'drop': room.drop(); return null;
     case 'emptyRing': room.emptyRing(); return null;
+    case 'public':
+      room.public = done.on;
+      if (!done.on) room.drop();
+      return null;
     case 'trouble': {
       const { act: _act, ...settings } = done;
       Object.assign(room.trouble, settings);

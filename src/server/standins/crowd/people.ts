@@ -1,5 +1,7 @@
+import type { Person } from './person';
+
 /** Invented viewers, with names in several scripts. */
-export const PEOPLE: readonly { uid: string; handle: string; nickname: string; badges: readonly string[] }[] = [
+export const PEOPLE: readonly Person[] = [
   ['ines.barro', 'Inês'], ['hana_yama', '山田 はな'], ['djordje.k', 'Đorđe'], ['layla.n', 'ليلى'], ['ngozi_pots', 'Ngozi'],
   ['mirek.hlina', 'Mirek'], ['priya.mitti', 'प्रिया'], ['somchai.din', 'สมชาย'], ['tove_ler', 'Tove Lerström'], ['kwame.a', 'Kwame'],
   ['ruta_molis', 'Rūta'], ['amar.pots', 'أمّار الفخّاري'], ['beate.ton', 'Beate 🏺'], ['ciaran_clay', 'Ciarán'], ['oksana.glyna', 'Оксана'],

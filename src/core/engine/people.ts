@@ -1,0 +1,70 @@
+import { z } from 'zod';
+import type { Viewers, ViewerTally } from './tally';
+
+/** Viewers of several feeds that the streamer has said are one person. Parting them is taking this away: nothing is mixed for good. */
+export const personSchema = z.object({
+  id: z.string().min(1).max(100),
+  members: z.array(z.object({ feed: z.string().min(1).max(100), viewer: z.string().min(1).max(200) })).min(2).max(20),
+});
+export type Person = z.infer<typeof personSchema>;
+
+interface Joined {
+  tally: ViewerTally;
+  members: Person['members'];
+}
+
+const SUMMED = ['likes', 'coins', 'gifts', 'follows', 'shares', 'chats', 'subscriptions', 'worth'] as const;
+
+/** Each viewer's tallies stay their own; a person's is their sum, made anew when one of them changes. */
+export class People {
+  private readonly byMember = new Map<string, Joined>();
+
+  constructor(people: readonly Person[], private readonly viewers: Viewers) {
+    for (const { id, members } of people) {
+      const joined: Joined = { members, tally: emptyTally(id) };
+      for (const { feed, viewer } of members) this.byMember.set(`${feed}/${viewer}`, joined);
+      this.sum(joined);
+    }
+  }
+
+  /** The tally that counts for a viewer: their own, or that of the person they belong to. */
+  tallyOf(tally: ViewerTally): ViewerTally {
+    if (this.byMember.size === 0) return tally;
+    const joined = this.byMember.get(tally.key);
+    if (!joined) return tally;
+    this.sum(joined);
+    return joined.tally;
+  }
+
+  /** Everybody once. */
+  *all(): Generator<ViewerTally> {
+    const seen = new Set<Joined>();
+    for (const tally of this.viewers.values()) {
+      const joined = this.byMember.get(tally.key);
+      if (!joined) yield tally;
+      else if (!seen.has(joined)) {
+        seen.add(joined);
+        yield joined.tally;
+      }
+    }
+  }
+
+  private sum({ tally, members }: Joined): void {
+    for (const field of SUMMED) tally[field] = 0;
+    tally.lastAt = 0;
+    tally.firstAt = Infinity;
+    for (const { feed, viewer } of members) {
+      const own = this.viewers.get(feed, viewer);
+      if (!own) continue;
+      for (const field of SUMMED) tally[field] += own[field];
+      // The first member seen gives the name: a person does not change names with every message.
+      if (own.firstAt < tally.firstAt) Object.assign(tally, { name: own.name, handle: own.handle });
+      tally.firstAt = Math.min(tally.firstAt, own.firstAt);
+      tally.lastAt = Math.max(tally.lastAt, own.lastAt);
+    }
+  }
+}
+
+const emptyTally = (id: string): ViewerTally => ({
+  key: `person/${id}`, id, feed: '', name: '', handle: '', likes: 0, coins: 0, gifts: 0, follows: 0, shares: 0, chats: 0, subscriptions: 0, worth: 0, firstAt: 0, lastAt: 0,
+});

@@ -1,0 +1,67 @@
+import { code } from 'currency-codes';
+import { z } from 'zod';
+import type { StreamEvent } from './event';
+
+/** How many digits stand behind the point in a currency (ISO 4217, "minor unit"): JPY 0, EUR 2, KWD 3; null for what is no currency. */
+export const minorDigits = (currency: string): number | null => code(currency)?.digits ?? null;
+
+/** A currency's code as ISO 4217 has it. */
+export const currencySchema = z.string().regex(/^[A-Z]{3}$/);
+
+/** The streamer's currency, and what one unit of another is in it. Rates are the streamer's own: Gavirn asks nobody. */
+export const moneySchema = z.object({
+  currency: currencySchema.default('EUR'),
+  rates: z.record(currencySchema, z.number().min(0).max(1e9)).default({}),
+});
+export type Money = z.infer<typeof moneySchema>;
+
+/** What a feed's coins are worth, in minor units of the streamer's currency each, and the percentage that the platform keeps of all worth. */
+export const feedRateSchema = z.object({ coin: z.number().min(0).max(1e6).default(0), kept: z.number().min(0).max(100).default(0) });
+export type FeedRate = z.infer<typeof feedRateSchema>;
+
+/** Worth is summed in whole thousandths of a minor unit: sums are exact, whatever their order, and a coin may be a third of a cent. */
+export const WORTH_PARTS = 1000;
+
+/** Makes the function that says what an event is worth, in thousandths of a minor unit; null where a rate is missing. */
+export function worthBy(money: Money, rateOf: (feed: string) => FeedRate | undefined): (event: StreamEvent) => number | null {
+  const own = 10 ** (minorDigits(money.currency) ?? 2);
+  return (event) => {
+    if (event.kind === 'gift') return Math.round(event.count * event.unitCoins * (rateOf(event.feed)?.coin ?? 0) * WORTH_PARTS);
+    if (event.kind !== 'tip') return 0;
+    if (event.currency === money.currency) return event.amountMinor * WORTH_PARTS;
+    const rate = money.rates[event.currency];
+    const digits = minorDigits(event.currency);
+    if (rate === undefined || digits === null) return null;
+    return Math.round((event.amountMinor / 10 ** digits) * rate * own * WORTH_PARTS);
+  };
+}
+
+/** What stays with the streamer of that worth, by the feed's rate: an estimate, since contracts differ. */
+export const keptByStreamer = (worth: number, rate: FeedRate | undefined): number => Math.round(worth * (1 - (rate?.kept ?? 0) / 100));
+
+/** An amount of minor units as people write it: 500 EUR minor → "5.00 EUR". */
+export function amountWords(minor: number, currency: string): string {
+  const digits = minorDigits(currency) ?? 2;
+  return `${(minor / 10 ** digits).toLocaleString('en', { minimumFractionDigits: digits, maximumFractionDigits: digits })} ${currency}`;
+}
+
+/**
+ * A decimal amount in minor units.
+ * @param value as written, "5.00"; digits beyond the currency's are rounded half away from zero
+ * @returns null when it is no amount, or no currency
+ */
+export function toMinor(value: string, currency: string): number | null {
+  const digits = minorDigits(currency);
+  const parts = /^(\d{1,12})(?:\.(\d{1,12}))?$/.exec(value.trim());
+  if (digits === null || !parts) return null;
+  // By digits, not by multiplying: 1.15 × 100 is 114.99999999999999.
+  const fraction = (parts[2] ?? '').padEnd(digits + 1, '0');
+  const minor = Number(`${parts[1] ?? ''}${fraction.slice(0, digits)}`) + (Number(fraction[digits] ?? 0) >= 5 ? 1 : 0);
+  return Number.isSafeInteger(minor) ? minor : null;
+}
+
+/** Micros (1,000,000 to the unit) in minor units of a currency, rounded half up; null for what is no currency. */
+export function microsToMinor(micros: number, currency: string): number | null {
+  const digits = minorDigits(currency);
+  return digits === null ? null : Math.round(micros / 10 ** (6 - digits));
+}

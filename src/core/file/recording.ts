@@ -1,0 +1,109 @@
+import Papa from 'papaparse';
+import { createParser } from 'eventsource-parser';
+import { streamEventSchema, type StreamEvent } from '@/core/event/event';
+import type { Reading } from '@/core/intake/heard';
+import { readBrindle } from '@/core/platform/brindle';
+import { readCloudEvent } from '@/core/platform/cloud-events';
+import type { Origin } from '@/core/platform/frame';
+import { bad, unusable } from '@/core/platform/reading';
+import { readEventLine } from './events';
+import type { RecordingFormat } from './format';
+
+/** One message of a recording: what it says, and how it stood in the file. */
+export interface Recorded {
+  reading: Reading;
+  raw: string;
+}
+
+/** The columns of an event table, in the order in which they are written. A viewer's roles are separated by spaces. */
+const COLUMNS = [
+  'id', 'feed', 'kind', 'at', 'seenAt', 'viewerId', 'viewerHandle', 'viewerName', 'viewerRoles', 'count', 'room', 'total', 'giftId', 'name', 'unitCoins', 'streakId', 'streakOpen',
+  'tier', 'months', 'gifted', 'amountMinor', 'currency', 'viewers', 'text', 'watching', 'state', 'roomId', 'startedAt',
+] as const;
+const NUMBERS: ReadonlySet<string> = new Set(['at', 'seenAt', 'count', 'room', 'total', 'unitCoins', 'tier', 'months', 'amountMinor', 'viewers', 'watching', 'startedAt']);
+const BOOLEANS: ReadonlySet<string> = new Set(['streakOpen', 'gifted']);
+
+/** Events as a table (RFC 4180): a header line, one event a line, CRLF. */
+export function writeCsv(events: readonly StreamEvent[]): string {
+  const rows = events.map(({ viewer, ...event }) => ({
+    ...event, ...(viewer ? { viewerId: viewer.id, viewerHandle: viewer.handle, viewerName: viewer.name, viewerRoles: viewer.roles.join(' ') } : {}),
+  }));
+  return `${Papa.unparse(rows, { columns: [...COLUMNS], newline: '\r\n' })}\r\n`;
+}
+
+function readCsv(text: string): Recorded[] {
+  const { data, meta } = Papa.parse<Record<string, string>>(text, { header: true, skipEmptyLines: 'greedy' });
+  if (!meta.fields?.includes('kind')) return [{ reading: bad('The table has no column "kind": its first line must name the columns.'), raw: text.slice(0, 500) }];
+  return data.map((row) => {
+    const values: Record<string, unknown> = {};
+    for (const [column, value] of Object.entries(row)) {
+      if (typeof value !== 'string' || value === '' || column.startsWith('viewer') && column !== 'viewers') continue;
+      values[column] = NUMBERS.has(column) ? Number(value) : BOOLEANS.has(column) ? value === 'true' : value;
+    }
+    if (row.viewerId) values.viewer = { id: row.viewerId, handle: row.viewerHandle ?? '', name: row.viewerName || row.viewerHandle || 'Someone', roles: (row.viewerRoles ?? '').split(' ').filter(Boolean) };
+    if (values.kind === 'chat') values.text ??= '';
+    const parsed = streamEventSchema.safeParse(values);
+    return { reading: parsed.success ? { kind: 'heard', heard: { event: parsed.data } } : bad(unusable('line', parsed.error)), raw: JSON.stringify(row) };
+  });
+}
+
+function readLines(text: string, read: (line: string) => Reading[]): Recorded[] {
+  return text.split(/\r?\n/).filter((line) => line.trim() !== '').flatMap((line) => read(line).map((reading) => ({ reading, raw: line })));
+}
+
+const eventLine = (line: string): Reading => {
+  const read = readEventLine(line);
+  return read.ok ? { kind: 'heard', heard: { event: read.event } } : bad(read.reason);
+};
+
+/** One line of NDJSON, or one of a batch, as a CloudEvent. */
+export function cloudEventLine(line: string, origin: Origin): Reading[] {
+  try {
+    return readCloudEvent(JSON.parse(line), origin, null);
+  } catch {
+    return [bad('The line is not whole: its JSON cannot be read.')];
+  }
+}
+
+function readCloudEvents(text: string, origin: Origin): Recorded[] {
+  if (!text.trimStart().startsWith('[')) return readLines(text, (line) => cloudEventLine(line, origin));
+  try {
+    return (JSON.parse(text) as unknown[]).flatMap((json) => readCloudEvent(json, origin, null).map((reading) => ({ reading, raw: JSON.stringify(json) ?? '' })));
+  } catch {
+    return [{ reading: bad('The batch is not whole: its JSON cannot be read.'), raw: text.slice(0, 500) }];
+  }
+}
+
+function readStream(text: string, origin: Origin): Recorded[] {
+  const recorded: Recorded[] = [];
+  let id = '';
+  const parser = createParser({
+    onEvent: (message) => {
+      // The last id stays in force for messages without one (WHATWG HTML, section 9.2.6).
+      id = message.id ?? id;
+      recorded.push({ reading: readBrindle({ event: message.event ?? 'message', data: message.data, id }, origin), raw: message.data });
+    },
+  });
+  parser.feed(text);
+  return recorded;
+}
+
+/** Reads a whole recording, in its order. What cannot be read is bad, and costs itself only. */
+export function readRecording(text: string, as: RecordingFormat, feed: string): Recorded[] {
+  const origin = { feed, seenAt: null };
+  switch (as) {
+    case 'events': return readLines(text, (line) => [eventLine(line)]);
+    case 'csv': return readCsv(text);
+    case 'cloudevents': return readCloudEvents(text, origin);
+    case 'brindle': return readStream(text, origin);
+  }
+}
+
+/** Which format a file is in, by how it begins; null when it is none of them. */
+export function guessFormat(text: string): RecordingFormat | null {
+  const start = text.trimStart().slice(0, 2000);
+  if (/^(:|event:|data:|id:|retry:)/.test(start)) return 'brindle';
+  if (start.startsWith('[') || (start.startsWith('{') && start.includes('"specversion"'))) return 'cloudevents';
+  if (start.startsWith('{')) return 'events';
+  return /(^|,)"?kind"?(,|\r?\n|$)/.test(start.split('\n')[0] ?? '') ? 'csv' : null;
+}

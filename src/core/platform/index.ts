@@ -1,0 +1,62 @@
+import type { EventKind } from '@/core/event/kind';
+import type { Feed, PlatformName } from '@/core/show/show';
+import { activityKinds } from './activity';
+import { brindleKinds } from './brindle';
+import { MAPPED_KINDS } from './mapping';
+import { oxbowKinds } from './oxbow';
+import { tarnKinds } from './tarn';
+
+/** What there is to know of a platform before a feed of it is connected. */
+export interface Platform {
+  name: string;
+  /** One line that says what it is. */
+  says: string;
+  /** What it can send at all. */
+  kinds: readonly EventKind[];
+  /** Of these, what an account must be admitted to first. */
+  admission: readonly EventKind[];
+  /** How the streamer is found: by a handle, by an address of theirs, at an address of ours, or in a file. */
+  by: 'handle' | 'address' | 'inbox' | 'file';
+}
+
+/** Every platform, in the order in which they are offered. A new one is its adapter, its client, and a line here. */
+export const PLATFORMS: Record<PlatformName, Platform> = {
+  brindle: { name: 'Brindle', says: 'Vertical live video from a phone', kinds: brindleKinds, admission: ['subscribe'], by: 'handle' },
+  oxbow: { name: 'Oxbow', says: 'Live from a console', kinds: oxbowKinds, admission: ['subscribe', 'giftSubs', 'tip'], by: 'handle' },
+  tarn: { name: 'Tarn', says: 'Live from a phone app', kinds: tarnKinds, admission: ['tip', 'subscribe'], by: 'handle' },
+  mapped: { name: 'Any other', says: 'From one sample message of it', kinds: MAPPED_KINDS, admission: [], by: 'address' },
+  cloudevents: { name: 'CloudEvents', says: 'Anything that posts CloudEvents 1.0', kinds: MAPPED_KINDS, admission: [], by: 'inbox' },
+  activity: { name: 'Activity Streams', says: 'Follows, likes, shares and notes by POST', kinds: activityKinds, admission: [], by: 'inbox' },
+  file: { name: 'A recording', says: 'A recorded session, played again', kinds: MAPPED_KINDS, admission: [], by: 'file' },
+};
+
+/** Whether a feed sends a kind: `notYet` until its account has been admitted to it. */
+export type Sends = 'yes' | 'notYet' | 'no';
+
+/** What a feed can send, as far as can be known: a mapped feed sends what its rules speak of. */
+export function sendsOf(feed: Feed, kind: EventKind): Sends {
+  const { kinds, admission } = PLATFORMS[feed.platform];
+  if (feed.platform === 'mapped') return feed.rules.some((rule) => rule.kind === kind) ? 'yes' : 'no';
+  if (!kinds.includes(kind)) return 'no';
+  return admission.includes(kind) && !feed.admitted.includes(kind) ? 'notYet' : 'yes';
+}
+
+/** The kinds that a feed's card lists. */
+export function kindsOf(feed: Feed): readonly EventKind[] {
+  return feed.platform === 'mapped' ? [...new Set(feed.rules.map(({ kind }) => kind))].filter((kind) => kind !== 'room') : PLATFORMS[feed.platform].kinds.filter((kind) => kind !== 'room');
+}
+
+/**
+ * Why a kind of event cannot come, in a sentence; null when some feed that is on sends it.
+ * @param what the kind in words, as it stands in a sentence: "gifts"
+ */
+export function whyNever(feeds: readonly Feed[], kind: EventKind, what: string): string | null {
+  if (feeds.length === 0) return 'The show has no feed yet.';
+  const on = feeds.filter((feed) => feed.on);
+  if (on.length === 0) return 'Every feed is stopped.';
+  if (on.some((feed) => sendsOf(feed, kind) === 'yes')) return null;
+  const waiting = on.filter((feed) => sendsOf(feed, kind) === 'notYet');
+  const names = (list: readonly Feed[]): string => [...new Set(list.map((feed) => (PLATFORMS[feed.platform].by === 'handle' ? PLATFORMS[feed.platform].name : feed.handle)))].join(' and ');
+  if (waiting.length > 0) return `${names(waiting)} sends ${what} only to admitted accounts. If yours is, say so on the feed’s page.`;
+  return `${names(on)} ${on.length === 1 ? 'does' : 'do'} not send ${what}.`;
+}

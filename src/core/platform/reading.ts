@@ -1,0 +1,29 @@
+import type { z } from 'zod';
+import type { Reading } from '@/core/intake/heard';
+import { cleanText, ROLES, type Role, type Viewer } from '@/core/event/viewer';
+import { MAX_MESSAGE } from './frame';
+
+/* What every adapter does alike: refuse what is too long, is no JSON, or has not the form it should have. None of it ever throws. */
+
+export const bad = (reason: string): Reading => ({ kind: 'bad', reason });
+
+export type Json = { ok: true; json: unknown } | { ok: false; reason: string };
+
+/** Parses a message's JSON; no more than MAX_MESSAGE UTF-16 units, unless `most` says otherwise. */
+export function readJson(text: string, most = MAX_MESSAGE): Json {
+  if (text.length > most) return { ok: false, reason: `The message is ${text.length.toLocaleString('en')} characters long; no more than ${most.toLocaleString('en')} are read.` };
+  try {
+    return { ok: true, json: JSON.parse(text) };
+  } catch {
+    return { ok: false, reason: 'The message is not whole: its JSON cannot be read.' };
+  }
+}
+
+/** The sentence for a message whose form is wrong: it names the first part that cannot be used. */
+export const unusable = (what: string, error: z.ZodError): string => `The ${what} has no usable "${error.issues[0]?.path.join('.') || 'content'}".`;
+
+/** A viewer as adapters make one of what a platform says: cleaned, with a name in any case, and only roles that we know. */
+export function viewerFrom(id: string, handle: string, name: string, badges: readonly string[]): Viewer {
+  const tidy = cleanText(handle, 200);
+  return { id, handle: tidy, name: cleanText(name, 200) || tidy || 'Someone', roles: badges.filter((badge): badge is Role => (ROLES as readonly string[]).includes(badge)) };
+}

@@ -1,0 +1,14 @@
+import { readBrindle } from '@/core/platform/brindle';
+import type { Connect } from './connect';
+import { handleSteps, lookAt, PLACES } from './look';
+import { SseClient } from './sse';
+
+/** Brindle: one event stream. */
+export const connectBrindle: Connect<'brindle'> = ({ feed, addresses, listener, position, room, now }) => {
+  const place = PLACES.brindle(addresses.brindle, feed.handle);
+  return new SseClient({
+    url: `${place}/events`, listener, position, room,
+    read: (frame) => [readBrindle(frame, { feed: feed.id, seenAt: now() })],
+    check: async () => handleSteps('Brindle', feed.handle, await lookAt(place)),
+  });
+};

@@ -1,0 +1,81 @@
+import { readActivity } from '@/core/platform/activity';
+import { readCloudEvent, readCloudEventRequest } from '@/core/platform/cloud-events';
+import type { Reading } from '@/core/intake/heard';
+import { mapper } from '@/core/platform/mapping';
+import { readJson } from '@/core/platform/reading';
+import type { CheckStep, FeedClient, FeedListener, InboxAnswer, InboxRequest, Room } from './client';
+import type { Connect } from './connect';
+import type { FeedSecrets } from './secrets';
+import { verify } from './signature';
+
+/** What a request brings, or a refusal with its status and a sentence. */
+export type Taken = { ok: true; messages: { readings: Reading[]; raw: string }[] } | { ok: false; status: number; reason: string };
+
+/** A feed that is posted to, at an address of its own. It is always open: there is nothing to connect. */
+export class InboxClient implements FeedClient {
+  room: Room | null = null;
+  private heard = 0;
+  private refused: string | null = null;
+
+  constructor(private readonly listener: FeedListener, private readonly secrets: FeedSecrets, private readonly take: (request: InboxRequest) => Taken) {
+    listener.onState('connected');
+  }
+
+  stop(): void {
+    this.listener.onState('stopped');
+  }
+
+  setRoom(live: boolean): void {
+    this.room = live ? 'live' : 'off';
+  }
+
+  receive(request: InboxRequest): InboxAnswer {
+    // With a secret every request must be signed (Standard Webhooks 1.0); without one the address itself is all that is needed.
+    const verified = this.secrets.signing ? verify(request, this.secrets, Date.now()) : null;
+    if (verified && !verified.ok) {
+      this.refused = verified.reason;
+      return { status: 401, detail: verified.reason };
+    }
+    this.listener.onRaw(request.body);
+    const taken = this.take(request);
+    if (!taken.ok) {
+      this.listener.onReading({ kind: 'bad', reason: taken.reason }, request.body);
+      return { status: taken.status, detail: taken.reason };
+    }
+    this.heard += 1;
+    this.refused = null;
+    const readings = taken.messages.flatMap(({ readings: each, raw }) => each.map((reading) => ({ reading, raw })));
+    for (const { reading, raw } of readings) this.listener.onReading(reading, raw);
+    const bad = readings.find(({ reading }) => reading.kind === 'bad')?.reading;
+    return bad?.kind === 'bad' && readings.every(({ reading }) => reading.kind === 'bad') ? { status: 422, detail: bad.reason } : { status: 204, detail: null };
+  }
+
+  readonly check = (): Promise<CheckStep[]> => Promise.resolve([
+    { step: 'Address', outcome: 'good', says: 'This feed has an address of its own. Paste it where your platform asks for a webhook.' },
+    this.refused !== null ? { step: 'Secret', outcome: 'bad', says: `${this.refused} Paste the secret of this page where your platform asks for it.` }
+      : this.heard > 0 ? { step: 'Messages', outcome: 'good', says: `${this.heard.toLocaleString('en')} requests have come since the server was started.` }
+        : { step: 'Messages', outcome: 'unknown', says: 'Nothing has come yet. Send one from your platform.' },
+  ]);
+}
+
+export const connectCloudEvents: Connect<'cloudevents'> = ({ feed, listener, secrets, now }) => {
+  const rules = feed.rules.length > 0 ? mapper({ rules: feed.rules }) : null;
+  return new InboxClient(listener, secrets, ({ headers, body }) => {
+    const request = readCloudEventRequest(headers, body);
+    if (!request.ok) return { ok: false, status: 400, reason: request.reason };
+    const origin = { feed: feed.id, seenAt: now() };
+    return { ok: true, messages: request.events.map((event) => ({ readings: readCloudEvent(event, origin, rules), raw: JSON.stringify(event) ?? '' })) };
+  });
+};
+
+let serial = 0;
+/** An id for a message that has none: unlike all others, so that it is never taken for one of them. */
+export const ownId = (now: number): string => `${now}-${(serial += 1)}`;
+
+export const connectActivity: Connect<'activity'> = ({ feed, listener, secrets, now }) =>
+  new InboxClient(listener, secrets, ({ body }) => {
+    const json = readJson(body);
+    if (!json.ok) return { ok: false, status: 400, reason: json.reason };
+    const seenAt = now();
+    return { ok: true, messages: [{ readings: [readActivity(json.json, { feed: feed.id, seenAt }, ownId(seenAt))], raw: body }] };
+  });

@@ -1,0 +1,161 @@
+import WebSocket from 'ws';
+import type { Reading } from '@/core/intake/heard';
+import type { FeedState } from '@/core/platform/feed-state';
+import { mapper } from '@/core/platform/mapping';
+import { bad, readJson } from '@/core/platform/reading';
+import type { Feed } from '@/core/show/show';
+import { backoff } from './backoff';
+import { pause, type CheckStep, type FeedClient, type Room } from './client';
+import { tellsRoom, type Connect, type Connecting } from './connect';
+import { InboxClient, ownId } from './inbox';
+import { SseClient } from './sse';
+import { retryAfterMs } from './tarn';
+
+type MappedFeed = Extract<Feed, { platform: 'mapped' }>;
+const ANSWER_MS = 15_000;
+const MOST_BYTES = 4 << 20;
+
+/** An address with the feed's secret in it, if it has a place for one. It is never shown and never logged. */
+function addressed(url: string, token: string | undefined): { url: string; headers: Record<string, string> } {
+  if (token === undefined || token === '') return { url, headers: {} };
+  return url.includes('{secret}') ? { url: url.replaceAll('{secret}', encodeURIComponent(token)), headers: {} } : { url, headers: { authorization: `Bearer ${token}` } };
+}
+
+/** Any other platform: its transport, and the rules that say what its messages are. */
+export const connectMapped: Connect<'mapped'> = (connecting) => {
+  const { feed, listener, position, room, secrets, now } = connecting;
+  const rules = mapper({ rules: feed.rules });
+  const read = (text: string, fallbackId: string): Reading[] => {
+    const json = readJson(text, MOST_BYTES);
+    return json.ok ? rules.read(json.json, { feed: feed.id, seenAt: now() }, fallbackId) : [bad(json.reason)];
+  };
+  switch (feed.source.transport) {
+    case 'sse': {
+      const { url, headers } = addressed(feed.source.url, secrets.token);
+      return new SseClient({
+        url, headers, listener, position, room, tellsRoom: tellsRoom(feed),
+        read: (frame) => read(frame.data, frame.id || ownId(now())), check: () => checkAddress(url, headers),
+      });
+    }
+    case 'websocket':
+    case 'poll':
+      return new MappedClient(connecting, feed.source, read);
+    case 'webhook':
+      return new InboxClient(listener, secrets, ({ headers, body }) => {
+        const readings = read(body, headers['webhook-id'] ?? headers['ce-id'] ?? ownId(now()));
+        return { ok: true, messages: [{ readings, raw: body }] };
+      });
+  }
+};
+
+async function checkAddress(url: string, headers: Record<string, string>): Promise<CheckStep[]> {
+  const abort = new AbortController();
+  const timer = setTimeout(() => abort.abort(), 5000);
+  const answer = await fetch(url.replace(/^ws/, 'http'), { headers, signal: abort.signal }).catch(() => null);
+  clearTimeout(timer);
+  abort.abort();
+  if (!answer) return [{ step: 'Address', outcome: 'bad', says: 'Nothing answers at this address. Check it, and whether it needs to be reached from the internet.' }];
+  if (answer.status === 401 || answer.status === 403) return [{ step: 'Address', outcome: 'bad', says: `The address answers, and lets nobody in without the right secret (${answer.status}). Put it in on this page.` }];
+  if (answer.status >= 400 && answer.status !== 426) return [{ step: 'Address', outcome: 'bad', says: `The address answers with ${answer.status}. Check it against your platform’s own words.` }];
+  return [{ step: 'Address', outcome: 'good', says: 'The address answers.' }];
+}
+
+/** A WebSocket that is listened to, or an address that is asked every so often. */
+class MappedClient implements FeedClient {
+  private readonly stopped = new AbortController();
+  private state: FeedState | null = null;
+  private failures = 0;
+  private etag: string | null = null;
+  private socket: WebSocket | null = null;
+  private readonly address: { url: string; headers: Record<string, string> };
+  room: Room | null;
+
+  constructor(
+    private readonly connecting: Connecting<MappedFeed>,
+    private readonly source: Extract<MappedFeed['source'], { transport: 'websocket' | 'poll' }>,
+    private readonly read: (text: string, fallbackId: string) => Reading[],
+  ) {
+    this.room = connecting.room;
+    this.address = addressed(source.url, connecting.secrets.token);
+    void this.run();
+  }
+
+  stop(): void {
+    this.stopped.abort();
+    this.socket?.terminate();
+    this.say('stopped');
+  }
+
+  setRoom(live: boolean): void {
+    this.room = live ? 'live' : 'off';
+    if (tellsRoom(this.connecting.feed)) this.say(live ? 'connected' : 'waiting');
+  }
+
+  readonly check = (): Promise<CheckStep[]> => checkAddress(this.address.url, this.address.headers);
+
+  private say(state: FeedState): void {
+    if (state === this.state) return;
+    this.state = state;
+    this.connecting.listener.onState(state);
+  }
+
+  private up(): void {
+    this.failures = 0;
+    if (!tellsRoom(this.connecting.feed)) this.say('connected');
+    else this.say(this.room === 'live' ? 'connected' : 'waiting');
+  }
+
+  private async run(): Promise<void> {
+    this.say('looking');
+    while (!this.stopped.signal.aborted) {
+      const wait = this.source.transport === 'poll' ? await this.poll(this.source.everyMs) : await this.listen();
+      if (this.stopped.signal.aborted) return;
+      await pause(wait, this.stopped.signal);
+    }
+  }
+
+  private failed(): number {
+    this.failures += 1;
+    if (!this.stopped.signal.aborted) this.say('reconnecting');
+    return backoff(this.failures, Math.random());
+  }
+
+  private take(text: string): void {
+    this.connecting.listener.onRaw(text);
+    for (const reading of this.read(text, ownId(this.connecting.now()))) this.connecting.listener.onReading(reading, text);
+  }
+
+  private async poll(everyMs: number): Promise<number> {
+    try {
+      const answer = await fetch(this.address.url, {
+        headers: { accept: 'application/json', ...this.address.headers, ...(this.etag === null ? {} : { 'if-none-match': this.etag }) },
+        signal: AbortSignal.any([this.stopped.signal, AbortSignal.timeout(ANSWER_MS)]),
+      });
+      const asked = retryAfterMs(answer.headers.get('retry-after'), Date.now()) ?? 0;
+      if (answer.status === 404) {
+        this.say('notFound');
+        return Math.max(30_000, asked);
+      }
+      if (!answer.ok && answer.status !== 304) return Math.max(answer.status === 429 ? everyMs : this.failed(), asked);
+      const body = await answer.text();
+      this.up();
+      this.etag = answer.headers.get('etag') ?? this.etag;
+      if (answer.status !== 304) this.take(body);
+      return Math.max(everyMs, asked);
+    } catch {
+      return this.failed();
+    }
+  }
+
+  private listen(): Promise<number> {
+    return new Promise((resolve) => {
+      const socket = new WebSocket(this.address.url, { headers: this.address.headers, handshakeTimeout: 10_000, maxPayload: MOST_BYTES });
+      this.socket = socket;
+      socket.on('open', () => this.up());
+      socket.on('message', (data) => this.take(String(data)));
+      // An error is followed by a close.
+      socket.on('error', () => undefined);
+      socket.on('close', () => resolve(this.failed()));
+    });
+  }
+}

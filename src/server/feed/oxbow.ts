@@ -1,0 +1,157 @@
+import { readOxbowChat, readOxbowHook } from '@/core/platform/oxbow';
+import { readJson } from '@/core/platform/reading';
+import type { FeedState } from '@/core/platform/feed-state';
+import type { Feed } from '@/core/show/show';
+import { imitates, oneEditApart } from '@/core/people/lookalike';
+import { backoff } from './backoff';
+import { pause, type CheckStep, type FeedClient, type InboxAnswer, type InboxRequest, type Posted, type Room } from './client';
+import type { Connect, Connecting } from './connect';
+import { IrcClient } from './irc';
+import { handleSteps, lookAt, PLACES, type Look } from './look';
+import { verify } from './signature';
+
+type OxbowFeed = Extract<Feed, { platform: 'oxbow' }>;
+const LOOK_AGAIN_MS = 30_000;
+const ANSWER_MS = 8000;
+/** What a chat guest is called who has no helper account: it can read, and post nothing. */
+const GUEST = 'guest-gavirn';
+
+/** Oxbow: chat by IRC, everything else by signed webhooks to the feed's own address. Both must be up for it to be connected. */
+class OxbowClient implements FeedClient {
+  private readonly stopped = new AbortController();
+  private readonly chat: IrcClient;
+  private chatUp = false;
+  private registered: 'no' | 'yes' | 'notFound' = 'no';
+  private state: FeedState | null = null;
+  /** The last webhook that was refused for its signature or time, in a sentence. */
+  private refused: string | null = null;
+  private failures = 0;
+  room: Room | null;
+
+  constructor(private readonly connecting: Connecting<OxbowFeed>) {
+    const { feed, addresses, listener, now } = connecting;
+    this.room = connecting.room;
+    this.say('looking');
+    this.chat = new IrcClient({
+      url: `${addresses.oxbow.replace(/^http/, 'ws')}/irc`, nick: feed.helper || GUEST, channel: feed.handle,
+      onLine: (line) => {
+        const reading = readOxbowChat(line, { feed: feed.id, seenAt: now() });
+        if (!reading) return;
+        listener.onRaw(line);
+        listener.onReading(reading, line);
+      },
+      onUp: (up) => {
+        this.chatUp = up;
+        this.tell();
+      },
+    });
+    void this.keepRegistered();
+  }
+
+  stop(): void {
+    this.stopped.abort();
+    this.chat.stop();
+    this.say('stopped');
+  }
+
+  setRoom(live: boolean): void {
+    this.room = live ? 'live' : 'off';
+    this.tell();
+  }
+
+  private tell(): void {
+    if (this.stopped.signal.aborted) return;
+    if (this.registered === 'notFound') this.say('notFound');
+    else if (!this.chatUp || this.registered === 'no') this.say(this.state === 'looking' || this.state === null ? 'looking' : 'reconnecting');
+    else this.say(this.room === 'live' ? 'connected' : 'waiting');
+  }
+
+  private say(state: FeedState): void {
+    if (state === this.state) return;
+    this.state = state;
+    this.connecting.listener.onState(state);
+  }
+
+  private get place(): string {
+    return PLACES.oxbow(this.connecting.addresses.oxbow, this.connecting.feed.handle);
+  }
+
+  /** Tells Oxbow where to post and by which secret; again now and then, since a platform that was set up anew has forgotten it. */
+  private async keepRegistered(): Promise<void> {
+    while (!this.stopped.signal.aborted) {
+      const wait = await this.register();
+      this.tell();
+      await pause(wait, this.stopped.signal);
+    }
+  }
+
+  private async register(): Promise<number> {
+    const { inbox, secrets } = this.connecting;
+    const answer = await fetch(`${this.place}/hook`, {
+      method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ callback: inbox, secret: secrets.signing }),
+      signal: AbortSignal.any([this.stopped.signal, AbortSignal.timeout(ANSWER_MS)]),
+    }).catch(() => null);
+    if (answer?.ok) {
+      this.registered = 'yes';
+      this.failures = 0;
+      return LOOK_AGAIN_MS;
+    }
+    this.registered = answer?.status === 404 ? 'notFound' : 'no';
+    this.failures += 1;
+    return answer?.status === 404 ? LOOK_AGAIN_MS : backoff(this.failures, Math.random());
+  }
+
+  receive(request: InboxRequest): InboxAnswer {
+    const { feed, secrets, now, listener } = this.connecting;
+    const verified = verify(request, secrets, Date.now());
+    if (!verified.ok) {
+      this.refused = verified.reason;
+      return { status: 401, detail: verified.reason };
+    }
+    this.refused = null;
+    // A platform's question whether we are here, by which a callback is checked: nothing happened.
+    if (isPing(request.body)) return { status: 204, detail: null };
+    listener.onRaw(request.body);
+    listener.onReading(readOxbowHook({ id: verified.id, body: request.body }, { feed: feed.id, seenAt: now() }), request.body);
+    return { status: 204, detail: null };
+  }
+
+  readonly check = async (): Promise<CheckStep[]> => {
+    const { feed } = this.connecting;
+    const look = await lookAt(this.place);
+    const steps = handleSteps('Oxbow', feed.handle, look);
+    if (look.found !== 'yes') return steps;
+    return [...steps, ...helperSteps(feed, look), ...(await this.hookSteps())];
+  };
+
+  /** Asks Oxbow to call us now, and reads what came of it. */
+  private async hookSteps(): Promise<CheckStep[]> {
+    const answer = await fetch(`${this.place}/hook/ping`, { method: 'POST', signal: AbortSignal.timeout(ANSWER_MS) }).catch(() => null);
+    const came = answer?.ok ? ((await answer.json().catch(() => null)) as { status?: number | null } | null) : null;
+    const status = came?.status ?? null;
+    if (status === null) return [{ step: 'Callback', outcome: 'bad', says: 'Oxbow cannot reach this server. It must have an address that can be reached from the internet; ask whoever runs it.' }];
+    const reached: CheckStep = { step: 'Callback', outcome: 'good', says: 'Oxbow reaches this server.' };
+    if (status >= 200 && status < 300) return [reached, { step: 'Secret', outcome: 'good', says: 'Oxbow signs with the right secret.' }];
+    return [reached, { step: 'Secret', outcome: 'bad', says: `${this.refused ?? `What Oxbow sent was refused (${status}).`} Renew the secret on this page.` }];
+  }
+
+  readonly post = (text: string): Promise<Posted> =>
+    this.connecting.feed.helper === '' ? Promise.resolve({ ok: false, reason: 'This feed has no helper account. Name one on its page.' }) : this.chat.post(text);
+}
+
+/** The helper's step: named, made a moderator, and not somebody else who looks like it. */
+function helperSteps({ helper, handle }: OxbowFeed, { info: { moderators } }: Extract<Look, { found: 'yes' }>): CheckStep[] {
+  if (helper === '') return [{ step: 'Helper', outcome: 'unknown', says: 'No helper account. Without one Gavirn reads the chat and posts nothing in it.' }];
+  const double = moderators.find((other) => other !== helper && (imitates(other, helper) || oneEditApart(other, helper)));
+  if (double) return [{ step: 'Helper', outcome: 'bad', says: `${double} is a moderator and looks like ${helper}, but is another account. Take its rights away in Oxbow’s chat.` }];
+  return moderators.includes(helper)
+    ? [{ step: 'Helper', outcome: 'good', says: `${helper} is a moderator and can post.` }]
+    : [{ step: 'Helper', outcome: 'bad', says: `${helper} is no moderator, so Oxbow refuses what it posts. Type in your chat on Oxbow: /mod ${helper}` }];
+}
+
+function isPing(body: string): boolean {
+  const json = readJson(body);
+  return json.ok && typeof json.json === 'object' && json.json !== null && 'type' in json.json && json.json.type === 'hook.ping';
+}
+
+export const connectOxbow: Connect<'oxbow'> = (connecting) => new OxbowClient(connecting);

@@ -1,0 +1,137 @@
+import { readTarn } from '@/core/platform/tarn';
+import type { FeedState } from '@/core/platform/feed-state';
+import { backoff } from './backoff';
+import { pause, type CheckStep, type FeedClient, type Room } from './client';
+import type { Connect, Connecting } from './connect';
+import { handleSteps, lookAt, PLACES } from './look';
+import type { Feed } from '@/core/show/show';
+
+const LOOK_AGAIN_MS = 30_000;
+const ANSWER_MS = 15_000;
+const LEAST_PAUSE_MS = 200;
+
+/** How long an answer asks to be left alone: `Retry-After` as seconds or as a date (RFC 9110, section 10.2.3); null when it does not say. */
+export function retryAfterMs(header: string | null, now: number): number | null {
+  if (header === null) return null;
+  if (/^\d+$/.test(header.trim())) return Number(header) * 1000;
+  const date = Date.parse(header);
+  return Number.isFinite(date) ? Math.max(0, date - now) : null;
+}
+
+type TarnFeed = Extract<Feed, { platform: 'tarn' }>;
+
+/** Tarn's pages of activity, asked for one after another and never sooner than it allows. */
+class TarnClient implements FeedClient {
+  private readonly stopped = new AbortController();
+  private cursor: string;
+  private etag: string | null = null;
+  /** What the last page allowed: one that has not changed says nothing of it. */
+  private pollAfterMs = 2000;
+  private failures = 0;
+  private state: FeedState | null = null;
+  private last: { state: string; watching: number | null } | null;
+  room: Room | null;
+
+  constructor(private readonly connecting: Connecting<TarnFeed>) {
+    this.cursor = connecting.position ?? 'latest';
+    this.room = connecting.room;
+    this.last = connecting.room && { state: connecting.room === 'live' ? 'live' : 'offline', watching: null };
+    void this.run();
+  }
+
+  stop(): void {
+    this.stopped.abort();
+    this.say('stopped');
+  }
+
+  setRoom(live: boolean): void {
+    this.room = live ? 'live' : 'off';
+    this.say(live ? 'connected' : 'waiting');
+  }
+
+  private say(state: FeedState): void {
+    if (state === this.state) return;
+    this.state = state;
+    this.connecting.listener.onState(state);
+  }
+
+  private get address(): string {
+    return PLACES.tarn(this.connecting.addresses.tarn, this.connecting.feed.handle);
+  }
+
+  readonly check = async (): Promise<CheckStep[]> => handleSteps('Tarn', this.connecting.feed.handle, await lookAt(this.address));
+
+  private async run(): Promise<void> {
+    this.say('looking');
+    while (!this.stopped.signal.aborted) {
+      const wait = await this.poll();
+      await pause(Math.max(LEAST_PAUSE_MS, wait), this.stopped.signal);
+    }
+  }
+
+  /** Asks for one page; returns how long to wait before the next, ms. */
+  private async poll(): Promise<number> {
+    const { listener, now } = this.connecting;
+    let answer: Response;
+    let body: string;
+    try {
+      answer = await fetch(`${this.address}/activity?after=${encodeURIComponent(this.cursor)}`, {
+        headers: this.etag === null ? {} : { 'if-none-match': this.etag }, signal: AbortSignal.any([this.stopped.signal, AbortSignal.timeout(ANSWER_MS)]),
+      });
+      body = await answer.text();
+    } catch {
+      return this.failed();
+    }
+    if (this.stopped.signal.aborted) return 0;
+    const date = answer.headers.get('date');
+    const stated = date === null ? NaN : Date.parse(date);
+    if (Number.isFinite(stated)) listener.onClock(stated - Date.now());
+    const asked = retryAfterMs(answer.headers.get('retry-after'), Date.now());
+    switch (answer.status) {
+      case 200: return this.take(body, answer.headers.get('etag'));
+      case 304:
+        this.failures = 0;
+        if (this.room) this.setRoom(this.room === 'live');
+        return asked ?? this.pollAfterMs;
+      case 404:
+        this.say('notFound');
+        return LOOK_AGAIN_MS;
+      case 410:
+        // The cursor is older than Tarn remembers: what lay between is lost, how much nobody knows.
+        this.cursor = 'latest';
+        this.etag = null;
+        listener.onReading({ kind: 'gap', lost: null, at: now() }, '', 'latest');
+        return LEAST_PAUSE_MS;
+      case 429: return asked ?? 2000;
+      default: return Math.max(this.failed(), asked ?? 0);
+    }
+  }
+
+  private failed(): number {
+    this.failures += 1;
+    if (!this.stopped.signal.aborted) this.say('reconnecting');
+    return backoff(this.failures, Math.random());
+  }
+
+  private take(body: string, etag: string | null): number {
+    const { listener, now, feed } = this.connecting;
+    const page = readTarn(body, { feed: feed.id, seenAt: now() }, this.last);
+    if (!page.ok) {
+      listener.onReading({ kind: 'bad', reason: page.reason }, body);
+      return this.failed();
+    }
+    this.failures = 0;
+    if (page.readings.length > 0) listener.onRaw(body);
+    // The position belongs to the page's last reading: a crash in its middle asks for the whole page again, and "once" does the rest.
+    page.readings.forEach(({ reading, raw }, n) => listener.onReading(reading, raw, n === page.readings.length - 1 ? page.next : undefined));
+    this.cursor = page.next;
+    this.etag = etag;
+    this.last = page.room ?? this.last;
+    this.setRoom(page.live);
+    this.pollAfterMs = page.pollAfterMs;
+    return page.pollAfterMs;
+  }
+}
+
+/** Tarn: polled pages. */
+export const connectTarn: Connect<'tarn'> = (connecting) => new TarnClient(connecting);

@@ -1,0 +1,130 @@
+import { HealthKeeper } from '@/core/desk/feed-health';
+import type { Reading } from '@/core/intake/heard';
+import type { Feed } from '@/core/show/show';
+import { connectFeed, tellsRoom, type PlatformAddresses } from '@/server/feed/connect';
+import type { FeedClient, Room } from '@/server/feed/client';
+import type { FeedSecrets } from '@/server/feed/secrets';
+
+/** A feed whose platform does not say when one is live counts as live until it has been quiet for this long. */
+const QUIET_MS = 15 * 60_000;
+
+export interface Connection {
+  feed: Feed;
+  client: FeedClient | null;
+  keeper: HealthKeeper;
+  /** The latest messages as they came, newest last. */
+  raw: { at: number; text: string }[];
+}
+
+/** How many raw messages are kept of a feed, and how much of each (UTF-16 units). */
+const KEPT_RAW = 20;
+const RAW_LENGTH = 65_536;
+
+/** What connections need of the show that they belong to. */
+export interface ConnectionHost {
+  addresses: PlatformAddresses;
+  now: () => number;
+  resume: (feed: string) => { position: string | null; room: Room | null };
+  /** Another handle is another stream: the old one's position means nothing there. */
+  forget: (feed: string) => void;
+  secrets: (feed: string) => FeedSecrets;
+  inbox: (feed: string) => string;
+  recording: (feed: string) => Promise<string | null>;
+  hear: (connection: Connection, reading: Reading, raw: string, position?: string) => void;
+  changed: () => void;
+  /** A feed that tells of no broadcast has been quiet for long. */
+  quiet: () => void;
+}
+
+/** One show's feeds as they are connected: made, changed and stopped as the show says. */
+export class Connections {
+  private readonly all = new Map<string, Connection>();
+  private readonly quietTimers = new Map<string, ReturnType<typeof setTimeout>>();
+
+  constructor(private readonly host: ConnectionHost) {}
+
+  get(feed: string): Connection | null {
+    return this.all.get(feed) ?? null;
+  }
+
+  get anyLive(): boolean {
+    return [...this.all.values()].some(({ client }) => client?.room === 'live');
+  }
+
+  /** Connects what is new or was changed, and stops what is gone or switched off. */
+  update(feeds: readonly Feed[]): void {
+    for (const [id, { feed, client }] of this.all) {
+      const now = feeds.find((other) => other.id === id);
+      if (now && sameConnection(now, feed)) continue;
+      client?.stop();
+      this.all.delete(id);
+      if (now?.handle !== feed.handle || now.platform !== feed.platform) this.host.forget(id);
+    }
+    for (const feed of feeds) {
+      const known = this.all.get(feed.id);
+      if (known) known.feed = feed;
+      else this.all.set(feed.id, this.connection(feed));
+    }
+  }
+
+  /** Connects one anew: its secret has changed, or its recording has come. */
+  renew(id: string): void {
+    const known = this.all.get(id);
+    if (!known) return;
+    known.client?.stop();
+    this.all.set(id, this.connection(known.feed));
+  }
+
+  stop(): void {
+    for (const { client } of this.all.values()) client?.stop();
+    for (const timer of this.quietTimers.values()) clearTimeout(timer);
+  }
+
+  private connection(feed: Feed): Connection {
+    const { host } = this;
+    const keeper = new HealthKeeper(host.now());
+    const connection: Connection = { feed, client: null, keeper, raw: [] };
+    if (!feed.on) {
+      keeper.state('stopped', host.now());
+      return connection;
+    }
+    connection.client = connectFeed({
+      feed, addresses: host.addresses, now: host.now, secrets: host.secrets(feed.id), inbox: host.inbox(feed.id), recording: () => host.recording(feed.id), ...host.resume(feed.id),
+      listener: {
+        onRaw: (text) => {
+          connection.raw.push({ at: host.now(), text: text.slice(0, RAW_LENGTH) });
+          if (connection.raw.length > KEPT_RAW) connection.raw.shift();
+        },
+        onReading: (reading, raw, position) => host.hear(connection, reading, raw, position),
+        onState: (state) => {
+          keeper.state(state, host.now());
+          host.changed();
+        },
+        onClock: (ahead) => keeper.clock(ahead),
+      },
+    });
+    return connection;
+  }
+
+  /** Something came from a feed whose platform does not say when one is live: that it did is the only sign of it. */
+  heardFrom({ feed, client }: Connection): void {
+    if (tellsRoom(feed)) return;
+    client?.setRoom(true);
+    clearTimeout(this.quietTimers.get(feed.id));
+    this.quietTimers.set(feed.id, setTimeout(() => {
+      client?.setRoom(false);
+      this.host.quiet();
+    }, QUIET_MS).unref());
+  }
+
+  /** The streamer says that it is over: what cannot know it by itself is told. */
+  endUntold(): void {
+    for (const { feed, client } of this.all.values()) if (!tellsRoom(feed)) client?.setRoom(false);
+  }
+}
+
+/** Rates and the like change nothing of a connection: it must not be dropped for them. */
+function sameConnection(a: Feed, b: Feed): boolean {
+  const bare = ({ rate: _rate, admitted: _admitted, ...feed }: Feed): string => JSON.stringify(feed);
+  return bare(a) === bare(b);
+}

@@ -1,0 +1,60 @@
+import { chmodSync, existsSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { z } from 'zod';
+import { feedSecretsSchema, type FeedSecrets } from '@/server/feed/secrets';
+
+const vaultSchema = z.record(z.string().max(100), feedSecretsSchema);
+export type Secrets = z.infer<typeof vaultSchema>;
+export const secretsSchema = vaultSchema;
+
+/**
+ * One show's feed secrets, in a file of their own that only this account may read: they are needed with every page closed, after a
+ * restart. They are in no show document, no journal and no log.
+ */
+export class Vault {
+  private secrets: Secrets;
+
+  constructor(private readonly folder: string) {
+    this.secrets = this.read();
+  }
+
+  private get file(): string {
+    return join(this.folder, 'secrets.json');
+  }
+
+  private read(): Secrets {
+    if (!existsSync(this.file)) return {};
+    try {
+      return vaultSchema.safeParse(JSON.parse(readFileSync(this.file, 'utf8'))).data ?? {};
+    } catch {
+      // Cut off by a crash: the browser hands them over again.
+      return {};
+    }
+  }
+
+  /** Takes the secrets as they now are; returns the feeds whose secrets have changed. */
+  keep(secrets: Secrets): string[] {
+    const changed = [...new Set([...Object.keys(secrets), ...Object.keys(this.secrets)])].filter((feed) => JSON.stringify(secrets[feed]) !== JSON.stringify(this.secrets[feed]));
+    if (changed.length === 0) return [];
+    this.secrets = secrets;
+    const partial = `${this.file}.partial`;
+    writeFileSync(partial, JSON.stringify(secrets), { flush: true, mode: 0o600 });
+    chmodSync(partial, 0o600);
+    renameSync(partial, this.file);
+    return changed;
+  }
+
+  /** A feed's secrets; one that has none has an address that nobody knows. */
+  of(feed: string): FeedSecrets {
+    return this.secrets[feed] ?? { inbox: '' };
+  }
+
+  /** The feed whose address ends in this. */
+  feedOf(inbox: string): string | null {
+    return Object.entries(this.secrets).find(([, secrets]) => secrets.inbox === inbox)?.[0] ?? null;
+  }
+
+  get inboxes(): string[] {
+    return Object.values(this.secrets).map(({ inbox }) => inbox);
+  }
+}

@@ -1,0 +1,134 @@
+import type { Server } from 'node:http';
+import { json, Router, type Request, type Response } from 'express';
+import { z } from 'zod';
+import { webhookSecret } from '@/server/feed/secrets';
+import { problem } from '@/server/problem';
+import { seeded } from '../crowd/random';
+import { personSchema } from '../crowd/person';
+import { atRate, troubleSchema } from '../crowd/trouble';
+import { OxbowChannel } from './channel';
+import { oxbowChat } from './chat';
+import { oxbowStep } from './crowd';
+
+const count = z.number().int().min(0).max(1e7);
+/** What can be done in a channel from outside: as a viewer, as its streamer, or to make trouble (docs/oxbow.md). */
+const actSchema = z.discriminatedUnion('act', [
+  z.object({ act: z.enum(['open', 'live', 'end', 'drop']) }),
+  z.object({ act: z.literal('public'), on: z.boolean() }),
+  z.object({ act: z.literal('moderator'), name: z.string().min(1).max(64), on: z.boolean() }),
+  z.object({ act: z.literal('chat'), user: personSchema, text: z.string().max(60_000) }),
+  z.object({ act: z.literal('follow'), user: personSchema }),
+  z.object({ act: z.literal('subscribe'), user: personSchema, tier: z.number().int().min(1).max(100).default(1), months: z.number().int().min(0).max(1200).default(1) }),
+  z.object({ act: z.literal('giftSubs'), user: personSchema, tier: z.number().int().min(1).max(100).default(1), recipients: z.array(personSchema).min(1).max(500) }),
+  z.object({ act: z.literal('raid'), user: personSchema, viewers: count }),
+  z.object({ act: z.literal('tip'), user: personSchema, value: z.string().max(20), currency: z.string().max(3) }),
+  z.object({ act: z.literal('watching'), count }),
+  z.object({ act: z.literal('malformed'), where: z.enum(['chat', 'hook']), text: z.string().max(60_000) }),
+  troubleSchema.extend({ act: z.literal('trouble') }),
+  z.object({ act: z.literal('crowd'), rate: z.number().min(0).max(5000), seed: z.number().int().default(1) }),
+]);
+type Act = z.infer<typeof actSchema>;
+const hookSchema = z.object({ callback: z.url({ protocol: /^https?$/ }).max(2000), secret: webhookSecret });
+
+interface Place {
+  channel: OxbowChannel;
+  rate: number;
+  stop: (() => void) | null;
+}
+
+/** Oxbow, the stand-in console platform: routes below /standins/oxbow, and its chat on `server`. */
+export function oxbow(handles: readonly string[], server: Server): Router {
+  const make = (handle: string): Place => ({ channel: new OxbowChannel(handle, Date.now, Math.random), rate: 0, stop: null });
+  const places = new Map(handles.map((handle) => [handle, make(handle)]));
+  const chat = oxbowChat(server, (handle) => places.get(handle)?.channel);
+  const router = Router();
+
+  const placeOf = (req: Request, res: Response): Place | null => {
+    const handle = String(req.params.handle);
+    const place = places.get(handle);
+    if (!place) problem(res, 404, 'No such handle', `Nobody on Oxbow has the handle "${handle.slice(0, 64)}".`);
+    return place ?? null;
+  };
+
+  router.get('/live/:handle', (req, res) => {
+    const place = placeOf(req, res);
+    if (place) res.json(describe(place));
+  });
+  router.put('/live/:handle/hook', json(), (req, res) => {
+    const place = placeOf(req, res);
+    if (!place) return;
+    const parsed = hookSchema.safeParse(req.body);
+    if (!parsed.success) return problem(res, 400, 'Not understood', 'A callback and a secret (whsec_…) were expected.');
+    const { hooks } = place.channel;
+    const same = hooks.target?.callback === parsed.data.callback && hooks.target.secret === parsed.data.secret;
+    hooks.target = parsed.data;
+    if (!same) place.channel.tellAgain();
+    res.status(204).end();
+  });
+  router.post('/live/:handle/hook/ping', async (req, res) => {
+    const place = placeOf(req, res);
+    if (place) res.json({ status: await place.channel.hooks.ping(new Date().toISOString()) });
+  });
+  router.post('/live/:handle/act', json({ limit: '4mb' }), (req, res) => {
+    const parsed = actSchema.safeParse(req.body);
+    if (!parsed.success) return problem(res, 400, 'Not understood', 'This is nothing that can be done in a channel; docs/oxbow.md lists what can.');
+    const handle = String(req.params.handle);
+    if (parsed.data.act === 'open' && /^[a-z0-9._-]{1,64}$/.test(handle) && !places.has(handle)) places.set(handle, make(handle));
+    const place = placeOf(req, res);
+    if (!place) return;
+    const refusal = act(place, parsed.data, () => chat.drop(handle));
+    if (refusal) problem(res, 409, 'Not now', refusal);
+    else res.json(describe(place));
+  });
+  router.get('/ledger', (_req, res) => void res.json(Object.fromEntries([...places].map(([handle, { channel }]) => [handle, channel.ledger]))));
+  return router;
+}
+
+const describe = ({ channel, rate }: Place) => ({
+  handle: channel.handle, state: channel.state, public: channel.public, moderators: [...channel.moderators], listening: channel.listening, crowd: rate,
+  hook: channel.hooks.target !== null, pending: channel.hooks.pending, lastStatus: channel.hooks.lastStatus, trouble: channel.trouble,
+});
+
+/** Does it; a sentence when it can't be done now. */
+function act(place: Place, done: Act, drop: () => void): string | null {
+  const { channel } = place;
+  switch (done.act) {
+    case 'open': return null;
+    case 'live': channel.goLive(); return null;
+    case 'end':
+      setCrowd(place, 0, 0);
+      channel.end();
+      return null;
+    case 'drop': drop(); return null;
+    case 'public': channel.public = done.on; return null;
+    case 'moderator':
+      if (done.on) channel.moderators.add(done.name);
+      else channel.moderators.delete(done.name);
+      return null;
+    case 'trouble': {
+      const { act: _act, ...settings } = done;
+      Object.assign(channel.trouble, settings);
+      return null;
+    }
+    case 'crowd': setCrowd(place, done.rate, done.seed); return null;
+    case 'malformed': channel.malformed(done.where, done.text); return null;
+    case 'chat': channel.chat(done.user, done.text); return null;
+    case 'follow': channel.follow(done.user); return null;
+    case 'subscribe': channel.subscribe(done.user, done.tier, done.months); return null;
+    case 'giftSubs': channel.giftSubs(done.user, done.tier, done.recipients); return null;
+    case 'raid': channel.raid(done.user, done.viewers); return null;
+    case 'tip': return channel.tip(done.user, done.value, done.currency) ? null : 'That is no amount, or no currency of ISO 4217.';
+    case 'watching': channel.watching(done.count); return null;
+  }
+}
+
+function setCrowd(place: Place, rate: number, seed: number): void {
+  place.stop?.();
+  place.stop = null;
+  place.channel.flushHeld();
+  place.rate = rate;
+  if (rate === 0) return;
+  place.channel.goLive();
+  const random = seeded(seed);
+  place.stop = atRate(rate, () => oxbowStep(place.channel, random));
+}
