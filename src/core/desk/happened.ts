@@ -89,7 +89,7 @@ function said(event: StreamEvent): Pick<Happened, 'count' | 'text' | 'coins' | '
     case 'raid': return { ...plain, count: event.viewers };
     case 'tip': return { ...plain, text: event.currency, count: event.amountMinor };
     case 'room': return { ...plain, text: event.state };
-    case 'follow':
+    case 'follow': return { ...plain, count: event.count ?? 1 };
     case 'share':
     case 'join':
     case 'audience':

@@ -68,3 +68,17 @@ export class People {
 const emptyTally = (id: string): ViewerTally => ({
   key: `person/${id}`, id, feed: '', name: '', handle: '', likes: 0, coins: 0, gifts: 0, follows: 0, shares: 0, chats: 0, subscriptions: 0, worth: 0, firstAt: 0, lastAt: 0,
 });
+
+type Who = Pick<ViewerTally, 'key' | 'id' | 'feed'>;
+
+const membersOf = (people: readonly Person[], who: Who): Person['members'] =>
+  people.find(({ id }) => `person/${id}` === who.key)?.members ?? [{ feed: who.feed, viewer: who.id }];
+
+/** Makes one person of two: each a viewer, or a person already. `id` is made outside: core has no chance of its own. */
+export function joinPeople(people: readonly Person[], a: Who, b: Who, id: string): Person[] {
+  const members = [...membersOf(people, a), ...membersOf(people, b)];
+  return [...people.filter((person) => `person/${person.id}` !== a.key && `person/${person.id}` !== b.key), { id, members }];
+}
+
+/** Parts a person into the viewers that they were made of. */
+export const partPerson = (people: readonly Person[], who: Who): Person[] => people.filter(({ id }) => `person/${id}` !== who.key);

@@ -24,7 +24,10 @@ test('what keeps a cue from being seen is said, the nearest cause first', () => 
   const words = (text: string) => cue({ steps: [{ kind: 'show', spotlight: 'spotlight', words: text, seconds: 4 }] });
   expect(cueTrouble(cue({}), show)).toBeNull();
   expect(cueTrouble(cue({ steps: [{ kind: 'show', spotlight: 'gone', words: 'x', seconds: 4 }] }), show)).toMatch(/spotlight is not on the stage/);
-  expect(cueTrouble(cue({}), { ...show, feeds: [] })).toMatch(/no feed/);
-  expect(cueTrouble(cue({}), { ...show, feeds: [{ ...feed, on: false }] })).toMatch(/every feed is stopped/);
+  expect(cueTrouble(cue({}), { ...show, feeds: [] })).toMatch(/no feed yet/);
+  expect(cueTrouble(cue({}), { ...show, feeds: [{ ...feed, on: false }] })).toMatch(/Every feed is stopped/);
+  const oxbow: Feed = { ...feed, platform: 'oxbow', helper: '' };
+  expect(cueTrouble(cue({ when: { kind: 'gift', gift: null } }), { ...show, feeds: [oxbow] })).toMatch(/Oxbow does not send gifts/);
+  expect(cueTrouble(cue({ when: { kind: 'gift', gift: null } }), { ...show, feeds: [oxbow, feed] })).toBeNull();
   expect(cueTrouble(words('  '), show)).toMatch(/no words/);
 });

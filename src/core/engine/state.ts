@@ -49,9 +49,10 @@ export interface SessionState {
 
 /** A state before anything has happened. */
 export function newState(show: Show): SessionState {
+  const viewers = new Viewers();
   return {
-    now: 0, show, session: null, totals: newTotals(), viewers: new Viewers(), goals: new Map(), queues: new Map(), played: [],
-    streaks: new Map(), troubles: new Map(), alerts: 0, derived: derive(show, new Viewers()),
+    now: 0, show, session: null, totals: newTotals(), viewers, goals: new Map(), queues: new Map(), played: [],
+    streaks: new Map(), troubles: new Map(), alerts: 0, derived: derive(show, viewers),
   };
 }
 

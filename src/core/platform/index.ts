@@ -41,6 +41,10 @@ export function sendsOf(feed: Feed, kind: EventKind): Sends {
   return admission.includes(kind) && !feed.admitted.includes(kind) ? 'notYet' : 'yes';
 }
 
+/** Whether a feed's platform says when one is live; where it does not, a session begins with the first event. */
+export const tellsRoom = (feed: Feed): boolean =>
+  feed.platform === 'mapped' ? feed.rules.some(({ kind }) => kind === 'room') : feed.platform !== 'cloudevents' && feed.platform !== 'activity';
+
 /** The kinds that a feed's card lists. */
 export function kindsOf(feed: Feed): readonly EventKind[] {
   return feed.platform === 'mapped' ? [...new Set(feed.rules.map(({ kind }) => kind))].filter((kind) => kind !== 'room') : PLATFORMS[feed.platform].kinds.filter((kind) => kind !== 'room');

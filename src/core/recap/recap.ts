@@ -3,6 +3,7 @@ import { fold } from '@/core/engine/fold';
 import { compareTallies } from '@/core/engine/leaderboard';
 import { newState } from '@/core/engine/state';
 import type { Totals, ViewerTally } from '@/core/engine/tally';
+import type { Show } from '@/core/show/show';
 import { emptyShow } from '@/core/show/starter';
 
 /** Bars of the timeline at most; each is a whole number of minutes. */
@@ -29,12 +30,16 @@ export interface Recap {
   barMinutes: number;
 }
 
+/** What a recap is reckoned by: the feeds' rates, the streamer's currency, and who is one person. */
+export type RecapBasis = Pick<Show, 'feeds' | 'money' | 'people'>;
+const NO_BASIS: RecapBasis = { feeds: [], money: { currency: 'EUR', rates: {} }, people: [] };
+
 /**
  * Sums a session up from its event log, by the same engine that counted it live: the two cannot differ.
  * @param events in the order of arrival
  */
-export function recapOf(events: readonly StreamEvent[]): Recap {
-  const state = newState(emptyShow('recap', 'Recap'));
+export function recapOf(events: readonly StreamEvent[], by: RecapBasis = NO_BASIS): Recap {
+  const state = newState({ ...emptyShow('recap', 'Recap'), ...by });
   const from = events[0]?.seenAt ?? 0;
   let to = from;
   for (const event of events) {
@@ -51,6 +56,6 @@ export function recapOf(events: readonly StreamEvent[]): Recap {
     else if (event.kind === 'chat') bar.chats += 1;
     else if (event.kind === 'gift') bar.gifts += event.count;
   }
-  const ranked = [...state.viewers.values()].sort((a, b) => compareTallies('coins', a, b));
-  return { from, to, totals: state.totals, people: state.viewers.size, toThank: ranked.filter(({ coins, likes }) => coins > 0 || likes > 0).slice(0, 20), bars, barMinutes };
+  const ranked = [...state.derived.people.all()].sort((a, b) => b.worth - a.worth || compareTallies('coins', a, b));
+  return { from, to, totals: state.totals, people: ranked.length, toThank: ranked.filter(({ coins, likes, worth }) => coins > 0 || likes > 0 || worth > 0).slice(0, 20), bars, barMinutes };
 }

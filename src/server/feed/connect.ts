@@ -45,7 +45,3 @@ export function connectFeed({ feed, ...rest }: Connecting<Feed>): FeedClient {
   const connect = CONNECT[feed.platform] as (connecting: Connecting<Feed>) => FeedClient;
   return connect({ feed, ...rest });
 }
-
-/** Whether a feed's platform says when one is live; where it does not, a session begins with the first event. */
-export const tellsRoom = (feed: Feed): boolean =>
-  feed.platform === 'mapped' ? feed.rules.some(({ kind }) => kind === 'room') : feed.platform !== 'cloudevents' && feed.platform !== 'activity';

@@ -1,12 +1,13 @@
 import WebSocket from 'ws';
 import type { Reading } from '@/core/intake/heard';
 import type { FeedState } from '@/core/platform/feed-state';
+import { tellsRoom } from '@/core/platform';
 import { mapper } from '@/core/platform/mapping';
 import { bad, readJson } from '@/core/platform/reading';
 import type { Feed } from '@/core/show/show';
 import { backoff } from './backoff';
 import { pause, type CheckStep, type FeedClient, type Room } from './client';
-import { tellsRoom, type Connect, type Connecting } from './connect';
+import type { Connect, Connecting } from './connect';
 import { InboxClient, ownId } from './inbox';
 import { SseClient } from './sse';
 import { retryAfterMs } from './tarn';

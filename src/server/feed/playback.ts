@@ -6,7 +6,7 @@ import type { Connect, Connecting } from './connect';
 
 type FileFeed = Extract<Feed, { platform: 'file' }>;
 
-export type PlaybackCommand = { play: boolean } | { seek: number };
+export type PlaybackCommand = { play: boolean } | { seek: number } | { speed: number };
 
 const STEP_MS = 50;
 
@@ -19,6 +19,7 @@ export class PlaybackClient implements FeedClient {
   private at = 0;
   private length = 0;
   private playing = false;
+  private speed: number;
   private playingNumber: string;
   private turn = 0;
   private last = 0;
@@ -27,6 +28,7 @@ export class PlaybackClient implements FeedClient {
 
   constructor(private readonly connecting: Connecting<FileFeed>) {
     this.playingNumber = `${connecting.now()}`;
+    this.speed = connecting.feed.speed;
     connecting.listener.onState('looking');
     void this.load();
   }
@@ -61,11 +63,15 @@ export class PlaybackClient implements FeedClient {
   }
 
   get playback(): Playback {
-    return { at: Math.round(this.at), length: this.length, playing: this.playing, speed: this.connecting.feed.speed, messages: this.recorded.length };
+    return { at: Math.round(this.at), length: this.length, playing: this.playing, speed: this.speed, messages: this.recorded.length };
   }
 
   command(command: PlaybackCommand): void {
     if ('seek' in command) return this.seek(command.seek);
+    if ('speed' in command) {
+      this.speed = command.speed;
+      return;
+    }
     if (!command.play) return this.hold();
     if (this.playing || this.recorded.length === 0) return;
     if (this.next >= this.recorded.length) this.seek(0);
@@ -91,7 +97,7 @@ export class PlaybackClient implements FeedClient {
 
   private step(): void {
     const now = performance.now();
-    this.at += (now - this.last) * this.connecting.feed.speed;
+    this.at += (now - this.last) * this.speed;
     this.last = now;
     for (let entry = this.recorded[this.next]; entry && entry.at - this.begin <= this.at; entry = this.recorded[this.next]) {
       this.next += 1;

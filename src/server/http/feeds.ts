@@ -5,7 +5,7 @@ import type { House } from '@/server/live/house';
 import type { LiveShow } from '@/server/live/live-show';
 import { problem } from '@/server/problem';
 
-const playbackSchema = z.union([z.object({ play: z.boolean() }), z.object({ seek: z.number().min(0).max(1e10) })]);
+const playbackSchema = z.union([z.object({ play: z.boolean() }), z.object({ seek: z.number().min(0).max(1e10) }), z.object({ speed: z.number().min(1).max(100) })]);
 const postSchema = z.object({ text: z.string().trim().min(1).max(400) });
 
 /** What the app does with one feed of a show that runs, below /api/shows/:id/feeds/:feed. `withShow` answers for itself when it finds none. */

@@ -1,7 +1,8 @@
 import { HealthKeeper } from '@/core/desk/feed-health';
 import type { Reading } from '@/core/intake/heard';
+import { tellsRoom } from '@/core/platform';
 import type { Feed } from '@/core/show/show';
-import { connectFeed, tellsRoom, type PlatformAddresses } from '@/server/feed/connect';
+import { connectFeed, type PlatformAddresses } from '@/server/feed/connect';
 import type { FeedClient, Room } from '@/server/feed/client';
 import type { FeedSecrets } from '@/server/feed/secrets';
 
@@ -123,8 +124,8 @@ export class Connections {
   }
 }
 
-/** Rates and the like change nothing of a connection: it must not be dropped for them. */
+/** Rates, and how fast a recording is played, change nothing of a connection: it must not be dropped for them. */
 function sameConnection(a: Feed, b: Feed): boolean {
-  const bare = ({ rate: _rate, admitted: _admitted, ...feed }: Feed): string => JSON.stringify(feed);
+  const bare = (feed: Feed): string => JSON.stringify({ ...feed, rate: null, admitted: null, speed: null });
   return bare(a) === bare(b);
 }

@@ -70,7 +70,8 @@ function WhenEditor({ cue, change }: EditorProps) {
 
 /** Any gift, or one of the platform's. */
 function GiftEditor({ cue, change }: EditorProps) {
-  const { data: gifts, error } = useSWR<{ id: string; name: string; coins: number }[], Error>('/api/platforms/brindle/gifts', fetchJson);
+  const { show } = useShow();
+  const { data: gifts, error } = useSWR<{ id: string; name: string; coins: number }[], Error>(show.feeds.some(({ platform }) => platform === 'brindle') ? '/api/platforms/brindle/gifts' : null, fetchJson);
   if (cue.when.kind !== 'gift') return null;
   const known = cue.when.gift;
   // The chosen gift is offered even when the platform does not answer, or has dropped it.

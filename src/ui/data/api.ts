@@ -4,13 +4,15 @@ export type Answer<T> = { ok: true; value: T } | { ok: false; status: number | n
 const AWAY = 'Gavirn’s server does not answer. What you see is kept in this browser; it goes on by itself when the server is back.';
 
 /** Asks Gavirn's server. Problem documents (RFC 9457) become their `detail`. */
-export async function ask<T>(method: 'GET' | 'PUT' | 'POST' | 'DELETE', path: string, options: { key?: string; body?: unknown; text?: boolean } = {}): Promise<Answer<T>> {
+export async function ask<T>(method: 'GET' | 'PUT' | 'POST' | 'DELETE', path: string, options: { key?: string; body?: unknown; raw?: string; text?: boolean } = {}): Promise<Answer<T>> {
   const headers: Record<string, string> = {};
   if (options.key) headers.authorization = `Bearer ${options.key}`;
   if (options.body !== undefined) headers['content-type'] = 'application/json';
+  if (options.raw !== undefined) headers['content-type'] = 'text/plain; charset=utf-8';
+  const body = options.raw ?? (options.body === undefined ? undefined : JSON.stringify(options.body));
   let response: Response;
   try {
-    response = await fetch(path, { method, headers, cache: 'no-store', ...(options.body === undefined ? {} : { body: JSON.stringify(options.body) }) });
+    response = await fetch(path, { method, headers, cache: 'no-store', ...(body === undefined ? {} : { body }) });
   } catch {
     return { ok: false, status: null, reason: AWAY };
   }
@@ -30,9 +32,9 @@ export async function fetchJson<T>(path: string): Promise<T> {
   return answer.value;
 }
 
-/** Does something in Brindle as its streamer or viewers, for the demo's one-tap crowd. */
-export const actInBrindle = (handle: string, body: Record<string, unknown>): Promise<Answer<unknown>> =>
-  ask('POST', `/standins/brindle/live/${encodeURIComponent(handle)}/act`, { body });
+/** Where a stand-in platform keeps a handle's room, for the demo's one-tap crowd. */
+export const standinRoom = (platform: 'brindle' | 'oxbow' | 'tarn', handle: string): string =>
+  `/standins/${platform}/${platform === 'tarn' ? 'v1/rooms' : 'live'}/${encodeURIComponent(handle)}`;
 
 export interface ServerConfig {
   demo: boolean;

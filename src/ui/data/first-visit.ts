@@ -1,5 +1,6 @@
 import { readEventLine, writeEventLine } from '@/core/file/events';
 import { readShow } from '@/core/show/file';
+import type { Show } from '@/core/show/show';
 import { ask } from './api';
 import { addShow, addStarter, type LibraryIndex } from './library';
 import { keepSession } from './session-store';
@@ -14,12 +15,12 @@ export async function firstVisit(demo: boolean): Promise<LibraryIndex> {
   const read = show.ok ? readShow(show.value) : null;
   if (!read?.ok) return addStarter();
   const index = await addShow(read.show);
-  if (log.ok) await keepDemoSession(index.current, log.value);
+  if (log.ok) await keepDemoSession(index.current, read.show, log.value);
   return index;
 }
 
 /** The recorded session, moved to the last Thursday evening before now, so that it does not look years old. */
-async function keepDemoSession(showId: string, log: string): Promise<void> {
+async function keepDemoSession(showId: string, show: Show, log: string): Promise<void> {
   const events = log.split('\n').filter(Boolean).flatMap((line) => {
     const read = readEventLine(line);
     return read.ok ? [read.event] : [];
@@ -30,6 +31,6 @@ async function keepDemoSession(showId: string, log: string): Promise<void> {
   const thursday = new Date(now.getFullYear(), now.getMonth(), now.getDate() - ((now.getDay() + 3) % 7 || 7), 19, 0, 0).getTime();
   const shift = Math.min(thursday, now.getTime() - DAY_MS) - start;
   const moved = events.map((event) => ({ ...event, at: event.at + shift, seenAt: event.seenAt + shift })).map(writeEventLine).join('');
-  const recap = await sumUp(moved);
+  const recap = await sumUp(moved, show);
   await keepSession(showId, { id: 'demo-session', startedAt: recap.from, endedAt: recap.to, lost: 0, bad: 0 }, recap, moved);
 }

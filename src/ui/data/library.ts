@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { readShowDocument } from '@/core/show/file';
 import { starterShow } from '@/core/show/starter';
 import type { Show } from '@/core/show/show';
+import { feedKeysFor, feedKeySchema, type FeedKey } from './feed-keys';
 import { randomKey, readJson, removeKey, writeJson } from './storage';
 
 /* The shows that this browser has. Keys are kept beside a show, never in it: a show file can be handed to anyone. */
@@ -9,7 +10,7 @@ import { randomKey, readJson, removeKey, writeJson } from './storage';
 const indexSchema = z.object({ current: z.string(), shows: z.array(z.object({ id: z.string(), name: z.string() })).min(1) });
 export type LibraryIndex = z.infer<typeof indexSchema>;
 
-const keysSchema = z.object({ desk: z.string(), outlets: z.record(z.string(), z.string()) });
+const keysSchema = z.object({ desk: z.string(), outlets: z.record(z.string(), z.string()), feeds: z.record(z.string(), feedKeySchema).default({}) });
 export type ShowKeys = z.infer<typeof keysSchema>;
 
 export const readIndex = async (): Promise<LibraryIndex | null> => indexSchema.safeParse(await readJson('index')).data ?? null;
@@ -19,12 +20,12 @@ export async function readStoredShow(id: string): Promise<Show | null> {
   return read.ok ? read.show : null;
 }
 
-/** A show's keys; outlets that have none yet get one. */
+/** A show's keys; outlets and feeds that have none yet get one. */
 export async function readKeys(show: Show): Promise<ShowKeys> {
-  const known = keysSchema.safeParse(await readJson(`keys/${show.id}`)).data ?? { desk: randomKey(), outlets: {} };
+  const known = keysSchema.safeParse(await readJson(`keys/${show.id}`)).data ?? { desk: randomKey(), outlets: {}, feeds: {} };
   const outlets = Object.fromEntries(show.outlets.map(({ id }) => [id, known.outlets[id] ?? randomKey()]));
-  const keys = { desk: known.desk, outlets };
-  await writeJson(`keys/${show.id}`, keys);
+  const keys = { desk: known.desk, outlets, feeds: feedKeysFor(show, known.feeds) };
+  if (JSON.stringify(keys) !== JSON.stringify(known)) await writeJson(`keys/${show.id}`, keys);
   return keys;
 }
 
@@ -36,13 +37,25 @@ export async function renewOutletKey(show: Show, outlet: string): Promise<ShowKe
   return renewed;
 }
 
+/** Changes what a feed keeps to itself. */
+export async function changeFeedKey(show: Show, feed: string, change: (key: FeedKey) => FeedKey): Promise<void> {
+  const keys = await readKeys(show);
+  const known = keys.feeds[feed];
+  if (known) await writeJson(`keys/${show.id}`, { ...keys, feeds: { ...keys.feeds, [feed]: change(known) } });
+}
+
+/** A file with its secrets, which was asked for; the feeds keep their addresses. */
+export const readFileKeys = (json: unknown): Record<string, FeedKey> =>
+  z.object({ secrets: z.record(z.string(), feedKeySchema) }).safeParse(json).data?.secrets ?? {};
+
 export const storeShow = (show: Show): Promise<boolean> => writeJson(`show/${show.id}`, show);
 
 /** Adds a show and makes it the current one. A show that came from a file gets an id of its own: two of the same would be one. */
-export async function addShow(show: Show): Promise<LibraryIndex> {
+export async function addShow(show: Show, secrets: Readonly<Record<string, FeedKey>> = {}): Promise<LibraryIndex> {
   const index = await readIndex();
   const own = { ...show, id: randomKey() };
   await storeShow(own);
+  if (Object.keys(secrets).length > 0) await writeJson(`keys/${own.id}`, { desk: randomKey(), outlets: {}, feeds: secrets });
   const next = { current: own.id, shows: [...(index?.shows ?? []), { id: own.id, name: own.name }] };
   await writeJson('index', next);
   return next;

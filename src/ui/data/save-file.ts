@@ -7,18 +7,18 @@ export function saveFile(name: string, type: string, content: string): void {
 }
 
 /** Asks the person for a file and reads it as text; null when none was chosen. */
-export function openFile(accept: string): Promise<string | null> {
+export function openFile(accept: string): Promise<{ name: string; text: string } | null> {
   return new Promise((resolve) => {
     const input = Object.assign(document.createElement('input'), { type: 'file', accept });
     input.style.display = 'none';
     document.body.append(input);
-    const done = (text: string | null): void => {
+    const done = (file: { name: string; text: string } | null): void => {
       input.remove();
-      resolve(text);
+      resolve(file);
     };
     input.addEventListener('change', () => {
       const file = input.files?.[0];
-      if (file) void file.text().then(done, () => done(null));
+      if (file) void file.text().then((text) => done({ name: file.name, text }), () => done(null));
       else done(null);
     });
     input.addEventListener('cancel', () => done(null));

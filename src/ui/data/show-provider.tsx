@@ -1,11 +1,15 @@
 import { useMemo, useSyncExternalStore, type ReactNode } from 'react';
 import useSWR from 'swr';
 import { useDesk } from './desk';
+import { forgetSent } from './recordings';
 import { useTakenSessions } from './sessions';
 import { ShowContext } from './show-context';
 import { showStore, type OpenShow } from './show-store';
 
-const putBack = (): void => void showStore.publish();
+const putBack = (): void => {
+  forgetSent();
+  void showStore.publish();
+};
 const reload = async (): Promise<void> => {
   await showStore.load();
 };
@@ -15,7 +19,7 @@ export function ShowProvider({ children, waiting, failed }: { children: ReactNod
   const { error } = useSWR<OpenShow, Error>('library', showStore.load, { revalidateOnFocus: false, revalidateIfStale: false, revalidateOnReconnect: false });
   const open = useSyncExternalStore(showStore.subscribe, showStore.now);
   const desk = useDesk(open?.show.id ?? null, open?.keys.desk ?? null, putBack);
-  useTakenSessions(open ? { id: open.show.id, key: open.keys.desk } : null, desk.view?.session ?? null);
+  useTakenSessions(open ? { show: open.show, key: open.keys.desk } : null, desk.view?.session ?? null);
 
   const value = useMemo(() => open && {
     ...open, desk, reload, edit: showStore.edit, undo: showStore.undo, redo: showStore.redo,

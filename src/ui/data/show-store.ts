@@ -2,6 +2,7 @@ import type { Draft } from 'immer';
 import type { Show } from '@/core/show/show';
 import { ask, fetchJson, type ServerConfig } from './api';
 import { firstVisit } from './first-visit';
+import { sendRecordings } from './recordings';
 import { doEdit, noHistory, redoEdit, undoEdit, type Changed, type History } from './history';
 import { addStarter, readIndex, readKeys, readStoredShow, renameInIndex, storeShow, type LibraryIndex, type ShowKeys } from './library';
 
@@ -95,8 +96,13 @@ class ShowStore {
     if (this.timer) clearTimeout(this.timer);
     this.timer = null;
     if (!this.open) return;
-    const { show, keys } = this.open;
-    const answer = await ask('PUT', `/api/shows/${encodeURIComponent(show.id)}`, { key: keys.desk, body: { show, outletKeys: keys.outlets } });
+    const { show } = this.open;
+    // A new feed gets its address and secret here, before anyone connects it.
+    const keys = await readKeys(show);
+    if (this.open.show.id !== show.id) return;
+    if (JSON.stringify(keys) !== JSON.stringify(this.open.keys)) this.set({ ...this.open, keys });
+    const answer = await ask('PUT', `/api/shows/${encodeURIComponent(show.id)}`, { key: keys.desk, body: { show, outletKeys: keys.outlets, secrets: keys.feeds } });
+    if (answer.ok) await sendRecordings(show, keys.desk);
     const refused = answer.ok || answer.status === null ? null : answer.reason;
     if (this.open.show.id === show.id && this.open.refused !== refused) this.set({ ...this.open, refused });
     if (!answer.ok && (answer.status === null || answer.status >= 500 || answer.status === 429)) this.timer ??= setTimeout(() => void this.publish(), AGAIN_MS);

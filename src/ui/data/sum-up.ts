@@ -1,7 +1,7 @@
-import type { Recap } from '@/core/recap/recap';
+import type { Recap, RecapBasis } from '@/core/recap/recap';
 
 /** Sums up an event log in a worker. */
-export function sumUp(log: string): Promise<Recap> {
+export function sumUp(log: string, by: RecapBasis): Promise<Recap> {
   return new Promise((resolve, reject) => {
     const worker = new Worker(new URL('../../worker/recap.worker.ts', import.meta.url));
     worker.onmessage = (message: MessageEvent<Recap>) => {
@@ -12,6 +12,6 @@ export function sumUp(log: string): Promise<Recap> {
       reject(new Error(event.message));
       worker.terminate();
     };
-    worker.postMessage(log);
+    worker.postMessage({ log, by: { feeds: by.feeds, money: by.money, people: by.people } });
   });
 }

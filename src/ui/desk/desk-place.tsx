@@ -5,6 +5,8 @@ import { ask } from '@/ui/data/api';
 import { engineClock } from '@/ui/data/desk';
 import { useShow } from '@/ui/data/show-context';
 import { PlaceBody } from '@/ui/frame/place-body';
+import { tellsRoom } from '@/core/platform';
+import { Button } from '@/ui/part/button';
 import { Text } from '@/ui/part/text';
 import { useDrift } from '@/ui/pulse/lane';
 import { GoalTile } from './goal-tile';
@@ -13,6 +15,8 @@ import { OnAir } from './on-air';
 
 const now = (): number => engineClock.now();
 const SHOWN_LINES = 60;
+/** How long a look-alike is pointed out. */
+const IMITATION_MS = 120_000;
 
 /** What is used while live: what plays and waits, what just happened, where the goals stand. */
 export function DeskPlace() {
@@ -23,12 +27,22 @@ export function DeskPlace() {
     const answer = await ask('POST', `/api/shows/${encodeURIComponent(show.id)}/commands`, { key: keys.desk, body });
     setSaid(answer.ok ? null : answer.reason);
   };
+  const end = async (): Promise<void> => {
+    const answer = await ask('POST', `/api/shows/${encodeURIComponent(show.id)}/end`, { key: keys.desk });
+    setSaid(answer.ok ? null : answer.reason);
+  };
+  const session = desk.view?.session ?? null;
+  // Where no platform says when one is live, nobody else can say that it is over.
+  const endable = session !== null && session.endedAt === null && show.feeds.some((feed) => feed.on && !tellsRoom(feed));
+  const double = desk.view?.imitations.at(-1);
   const spotlights = show.pieces.filter(({ kind }) => kind === 'spotlight');
   const lines = [...(desk.view?.happened ?? [])].reverse().slice(0, SHOWN_LINES);
   return (
     <PlaceBody title="Desk">
       <View className="gap-3 mt-1">
         {spotlights.map(({ id, name }) => <OnAir key={id} name={name} queue={desk.view?.queues[id] ?? null} now={time} onCommand={(body) => void command(body)} />)}
+        {double && time - double.at < IMITATION_MS ? <Text tone="brick" role="status">{`${double.name} looks like ${double.like}, but is another account.`}</Text> : null}
+        {endable ? <View className="flex-row"><Button kind="outline" onPress={() => void end()}>End this session</Button></View> : null}
         {said ? <Text tone="brick" role="alert">{said}</Text> : null}
         <View className="flex-row flex-wrap gap-2">
           {(desk.view?.goals ?? []).map((course) => {

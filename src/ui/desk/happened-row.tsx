@@ -2,6 +2,7 @@ import { memo } from 'react';
 import { View } from 'react-native';
 import RotateCcw from 'lucide-react-native/icons/rotate-ccw';
 import type { Happened } from '@/core/desk/happened';
+import { amountWords } from '@/core/event/money';
 import { IconButton } from '@/ui/part/button';
 import { Shape } from '@/ui/part/shape';
 import { Text } from '@/ui/part/text';
@@ -29,13 +30,13 @@ export function words({ kind, count, text, coins, open, name }: Happened): strin
   switch (kind) {
     case 'like': return `${count.toLocaleString('en')} ${count === 1 ? 'like' : 'likes'}`;
     case 'gift': return `${count} × ${text}${open ? ' …' : ''}, ${coins.toLocaleString('en')} ${coins === 1 ? 'coin' : 'coins'}`;
-    case 'follow': return 'followed';
+    case 'follow': return count > 1 ? `${count.toLocaleString('en')} new followers` : 'followed';
     case 'share': return 'shared the stream';
     case 'chat': return text;
     case 'subscribe': return count > 1 ? `subscribed, month ${count}` : 'subscribed';
     case 'giftSubs': return `gifted ${count} subscriptions`;
     case 'raid': return `came with ${count} viewers`;
-    case 'tip': return `tipped ${count} ${text}`;
+    case 'tip': return `tipped ${amountWords(count, text)}`;
     case 'join': return 'joined';
     case 'audience': return `${count} watching`;
     case 'room': return name ?? (text === 'live' ? 'You went live' : text === 'ended' ? 'You ended the broadcast' : 'Not live');

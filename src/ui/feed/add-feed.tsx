@@ -1,79 +1,43 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { tidyHandle } from '@/core/platform/handle';
-import type { Feed } from '@/core/show/show';
-import { ask } from '@/ui/data/api';
+import { useRouter } from 'expo-router';
+import { PLATFORMS } from '@/core/platform';
+import type { Feed, PlatformName } from '@/core/show/show';
 import { useShow } from '@/ui/data/show-context';
-import { randomKey } from '@/ui/data/storage';
-import { Button } from '@/ui/part/button';
 import { Choice } from '@/ui/part/choice';
-import { TextField } from '@/ui/part/field';
 import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
+import { AddByAddress } from './add-by-address';
+import { AddByHandle } from './add-by-handle';
+import { AddFile } from './add-file';
+import { AddInbox } from './add-inbox';
 
-type Found = 'live' | 'offline' | 'nobody' | 'unreachable' | 'asking';
+const OPTIONS = Object.entries(PLATFORMS).map(([value, { name, says }]) => ({ value: value as PlatformName, label: name, note: says }));
 
-const PLATFORMS = [{ value: 'brindle' as const, label: 'Brindle', note: 'Vertical live video from a phone' }];
-
-const SENTENCES: Record<Found, { tone: 'lagoon' | 'mist' | 'brick'; text: (handle: string) => string }> = {
-  asking: { tone: 'mist', text: (handle) => `Looking for ${handle} …` },
-  live: { tone: 'lagoon', text: (handle) => `Found ${handle}, live right now.` },
-  offline: { tone: 'lagoon', text: (handle) => `Found ${handle}. Not live now: the feed will wait and connect by itself.` },
-  nobody: { tone: 'brick', text: (handle) => `Nobody on Brindle has the handle ${handle}. Check the spelling against your profile’s address.` },
-  unreachable: { tone: 'brick', text: () => 'Brindle does not answer just now. You can add the feed; it keeps trying by itself.' },
-};
-
-/** Adding a feed: platform, handle, check. */
+/** Adding a feed: which platform, how it is found, and a check. */
 export function AddFeed({ onClose }: { onClose: () => void }) {
-  const { show, edit } = useShow();
-  const [platform, setPlatform] = useState<Feed['platform'] | null>(null);
-  const [typed, setTyped] = useState('');
-  const [problem, setProblem] = useState<string | null>(null);
-  const [checked, setChecked] = useState<{ handle: string; remark: string | null; found: Found } | null>(null);
-
-  const check = async (): Promise<void> => {
-    const tidy = tidyHandle(typed);
-    if (!tidy.ok) return setProblem(tidy.reason);
-    const { handle, remark } = tidy;
-    if (show.feeds.some((feed) => feed.platform === platform && feed.handle === handle)) return setProblem(`${handle} is in this show already.`);
-    setProblem(null);
-    setTyped(handle);
-    setChecked({ handle, remark, found: 'asking' });
-    const answer = await ask<{ found: Found }>('POST', '/api/platforms/check', { body: { platform, handle } });
-    setChecked({ handle, remark, found: answer.ok ? answer.value.found : 'unreachable' });
-  };
-
-  const add = (): void => {
-    if (!platform || !checked) return;
+  const { edit } = useShow();
+  const router = useRouter();
+  const [platform, setPlatform] = useState<PlatformName | null>(null);
+  /** `then`: its own page is opened, where what is still to be done is done. */
+  const add = (feed: Feed, then: boolean): void => {
     edit((draft) => {
-      draft.feeds.push({ id: randomKey().slice(0, 12), platform, handle: checked.handle, on: true });
+      draft.feeds.push(feed);
     });
     onClose();
+    if (then) router.push(`/feed/${feed.id}`);
   };
-
-  const tell = checked && SENTENCES[checked.found];
-  const mayAdd = checked && checked.found !== 'nobody' && checked.found !== 'asking';
   return (
-    <Sheet title="Add a feed" onClose={onClose}>
+    <Sheet title={platform === null ? 'Add a feed' : `Add ${PLATFORMS[platform].name}`} onClose={onClose}>
       {platform === null ? (
         <View className="gap-2">
           <Text tone="muted">Where do you go live?</Text>
-          <Choice label="Platform" options={PLATFORMS} value={platform} onChange={setPlatform} />
+          <Choice label="Platform" options={OPTIONS} value={platform} onChange={setPlatform} />
         </View>
-      ) : (
-        <>
-          <TextField
-            label="Your handle on Brindle" value={typed} placeholder="odavarn.kiln" exact autoFocus most={300} problem={problem}
-            onChange={(text) => { setTyped(text); setChecked(null); setProblem(null); }} onSubmit={() => void check()}
-          />
-          <Text size={13} tone="muted">The name in your profile’s address, not the one shown above your video. You can paste the whole address.</Text>
-          {checked && tell ? <Text tone={tell.tone} role="status">{[checked.remark, tell.text(checked.handle)].filter(Boolean).join(' ')}</Text> : null}
-          <View className="flex-row gap-2">
-            <Button className="flex-1" kind={mayAdd ? 'plain' : 'main'} onPress={() => void check()}>Check</Button>
-            {mayAdd ? <Button className="flex-1" kind="main" onPress={add}>Add this feed</Button> : null}
-          </View>
-        </>
-      )}
+      ) : platform === 'brindle' || platform === 'oxbow' || platform === 'tarn' ? <AddByHandle platform={platform} onAdd={(feed) => add(feed, platform === 'oxbow')} />
+        : platform === 'mapped' ? <AddByAddress onAdd={(feed) => add(feed, true)} />
+          : platform === 'file' ? <AddFile onAdd={(feed) => add(feed, true)} />
+            : <AddInbox platform={platform} onAdd={(feed) => add(feed, true)} />}
     </Sheet>
   );
 }

@@ -1,42 +1,49 @@
 import { useState } from 'react';
 import { Linking, View } from 'react-native';
 import useSWR from 'swr';
-import { actInBrindle, fetchJson } from '@/ui/data/api';
+import { ask, fetchJson, standinRoom } from '@/ui/data/api';
+import { PLATFORMS } from '@/core/platform';
 import { addStarter } from '@/ui/data/library';
 import { useShow } from '@/ui/data/show-context';
 import { Button } from '@/ui/part/button';
 import { Card } from '@/ui/part/card';
 import { Text } from '@/ui/part/text';
 
-/** Events a second of the pretend crowd: lively, and slow enough to follow. */
-const CROWD_RATE = 3;
+/** Events a second of each platform's pretend crowd: lively, and slow enough to follow. */
+const CROWD_RATES = { brindle: 3, oxbow: 1, tarn: 1 } as const;
+type Standin = keyof typeof CROWD_RATES;
+const isStandin = (platform: string): platform is Standin => Object.hasOwn(CROWD_RATES, platform);
 
-interface BrindleRoom {
+interface Room {
   state: 'offline' | 'live' | 'ended';
   crowd: number;
 }
 
-/** In the demo: a crowd for the made-up platform, its page, the compositor, and a way to start with nothing. */
+/** In the demo: a crowd for the made-up platforms, their pages, the compositor, and a way to start with nothing. */
 export function DemoCard() {
   const { show, reload } = useShow();
   const [trouble, setTrouble] = useState<string | null>(null);
-  const handle = show.feeds[0]?.handle ?? 'odavarn.kiln';
-  const { data: room, mutate } = useSWR<BrindleRoom, Error>(`/standins/brindle/live/${encodeURIComponent(handle)}`, fetchJson, { refreshInterval: 3000 });
-  const act = async (body: Record<string, unknown>): Promise<void> => {
-    const answer = await actInBrindle(handle, body);
-    setTrouble(answer.ok ? null : answer.reason);
+  const found = show.feeds.flatMap(({ platform, handle }) => (isStandin(platform) ? [{ platform, handle }] : []));
+  const rooms = found.length > 0 ? found : [{ platform: 'brindle' as const, handle: 'odavarn.kiln' }];
+  const first = rooms[0] ?? { platform: 'brindle' as const, handle: 'odavarn.kiln' };
+  const { data: room, mutate } = useSWR<Room, Error>(standinRoom(first.platform, first.handle), fetchJson, { refreshInterval: 3000 });
+  const act = async (body: (platform: Standin) => Record<string, unknown>): Promise<void> => {
+    const answers = await Promise.all(rooms.map(({ platform, handle }) => ask('POST', `${standinRoom(platform, handle)}/act`, { body: body(platform) })));
+    const refused = answers.find(({ ok }) => !ok);
+    setTrouble(refused && !refused.ok ? refused.reason : null);
     await mutate();
   };
   const running = (room?.crowd ?? 0) > 0;
+  const names = [...new Set(rooms.map(({ platform }) => PLATFORMS[platform].name))];
   return (
     <Card label="Demo">
       <Text size={17} face="title" level={2}>Try it with a pretend crowd</Text>
-      <Text tone="muted" className="mt-1">Brindle is a made-up platform that comes with Gavirn. A pretend crowd goes live as {handle} and sends likes, gifts, follows and chat.</Text>
+      <Text tone="muted" className="mt-1">{`${list(names)} ${names.length === 1 ? 'is a made-up platform that comes' : 'are made-up platforms that come'} with Gavirn. A pretend crowd goes live as ${first.handle} and sends likes, gifts, follows, tips and chat.`}</Text>
       <View className="flex-row flex-wrap gap-2 mt-3">
         {running
-          ? <Button onPress={() => void act({ act: 'end' })}>End the pretend show</Button>
-          : <Button kind="main" onPress={() => void act({ act: 'crowd', rate: CROWD_RATE, seed: Date.now() % 100_000 })}>Start a pretend crowd</Button>}
-        <Button kind="outline" onPress={() => void Linking.openURL(`/standins/brindle?handle=${encodeURIComponent(handle)}`)}>Brindle’s page</Button>
+          ? <Button onPress={() => void act(() => ({ act: 'end' }))}>End the pretend show</Button>
+          : <Button kind="main" onPress={() => void act((platform) => ({ act: 'crowd', rate: CROWD_RATES[platform], seed: Date.now() % 100_000 }))}>Start a pretend crowd</Button>}
+        {names.map((name) => <Button key={name} kind="outline" onPress={() => void Linking.openURL(`/standins/${name.toLowerCase()}?handle=${encodeURIComponent(rooms.find(({ platform }) => PLATFORMS[platform].name === name)?.handle ?? first.handle)}`)}>{`${name}’s page`}</Button>)}
         <Button kind="outline" onPress={() => void Linking.openURL('/standins/weir')}>Cloud compositor</Button>
       </View>
       {trouble ? <Text tone="brick" className="mt-2" role="alert">{trouble}</Text> : null}
@@ -47,3 +54,5 @@ export function DemoCard() {
     </Card>
   );
 }
+
+const list = (names: readonly string[]): string => (names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`);

@@ -8,19 +8,28 @@ import { Text } from '@/ui/part/text';
 import { AddFeed } from './add-feed';
 import { DemoCard } from './demo-card';
 import { FeedCard } from './feed-card';
+import { feedName } from './feed-name';
 
 /** Every feed of the show: how it stands, what it sends, when it last did. */
 export function FeedsPlace() {
-  const { show, demo } = useShow();
+  const { show, demo, undo } = useShow();
+  /** What was removed last, until something else is done. */
+  const [removed, setRemoved] = useState<string | null>(null);
   const [adding, setAdding] = useState(false);
   return (
     <>
       <PlaceBody
         title="Feeds"
-        below={<View className="px-4 py-3 w-full max-w-[760px] self-center"><Button kind={show.feeds.length === 0 ? 'main' : 'outline'} icon={Plus} onPress={() => setAdding(true)}>Add a feed</Button></View>}
+        below={<View className="px-4 py-3 w-full max-w-[760px] self-center"><Button kind={show.feeds.length === 0 ? 'main' : 'outline'} icon={Plus} onPress={() => { setAdding(true); setRemoved(null); }}>Add a feed</Button></View>}
       >
         <View className="gap-3 mt-2">
-          {show.feeds.map((feed) => <FeedCard key={feed.id} feed={feed} />)}
+          {removed ? (
+            <View role="status" className="flex-row items-center justify-between gap-3 pl-4 pr-2 min-h-[52px] rounded-card bg-raised">
+              <Text className="shrink">{`${removed} is removed.`}</Text>
+              <Button kind="outline" onPress={() => { undo(); setRemoved(null); }}>Undo</Button>
+            </View>
+          ) : null}
+          {show.feeds.map((feed) => <FeedCard key={feed.id} feed={feed} onRemoved={() => setRemoved(feedName(feed))} />)}
           {show.feeds.length === 0 ? (
             <Text size={17} tone="muted">Connect the platform on which you go live. All it takes is your handle; Gavirn then waits for you and connects by itself each time.</Text>
           ) : null}

@@ -3,13 +3,13 @@ import ChevronDown from 'lucide-react-native/icons/chevron-down';
 import { Pressable, View } from 'react-native';
 import { engineClock } from '@/ui/data/desk';
 import { useShow } from '@/ui/data/show-context';
+import { feedName } from '@/ui/feed/feed-name';
 import { Text } from '@/ui/part/text';
 import { useColours } from '@/ui/theme/look';
 import { Lane, useDrift } from './lane';
 import { feedWord } from './feed-word';
 import { sessionWord } from './session-word';
 
-export const PLATFORM_NAMES = { brindle: 'Brindle' } as const;
 const now = (): number => engineClock.now();
 const TONES = { good: 'lagoon', waiting: 'mist', trouble: 'brick' } as const;
 
@@ -38,11 +38,11 @@ export function Pulse() {
         </Pressable>
       ) : show.feeds.map((feed) => {
         const { word, mood } = feedWord(desk.server, desk.view?.feeds[feed.id]);
-        const name = PLATFORM_NAMES[feed.platform];
+        const name = feedName(feed);
         return (
           <Pressable
-            key={feed.id} role="button" onPress={() => router.push('/feeds')}
-            className="flex-row items-center gap-2 h-[24px]" hitSlop={{ top: 10, bottom: 10 }}
+            key={feed.id} role="button" aria-label={`${name}, ${word}. Open this feed`} onPress={() => router.push(`/feed/${feed.id}`)}
+            className="flex-row items-center gap-2 h-[24px]" hitSlop={show.feeds.length === 1 ? { top: 10, bottom: 10 } : undefined}
           >
             <Text size={13} tone="muted" numberOfLines={1} className="w-[58px]">{name}</Text>
             <Lane marks={(desk.view?.marks ?? []).filter((mark) => mark.feed === feed.id)} mood={mood} now={time} />

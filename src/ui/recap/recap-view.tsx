@@ -1,10 +1,9 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import { format } from 'date-fns';
-import Download from 'lucide-react-native/icons/download';
 import type { EventKind } from '@/core/event/kind';
 import type { Recap } from '@/core/recap/recap';
-import type { ViewerTally } from '@/core/engine/tally';
+import { amountWords, WORTH_PARTS } from '@/core/event/money';
 import { useRecap, useRunningRecap, useSessions } from '@/ui/data/sessions';
 import { readLog, removeSession, type SessionEntry } from '@/ui/data/session-store';
 import { useShow } from '@/ui/data/show-context';
@@ -12,23 +11,18 @@ import { Button } from '@/ui/part/button';
 import { Confirm } from '@/ui/part/confirm';
 import { Shape } from '@/ui/part/shape';
 import { Text } from '@/ui/part/text';
-import { ViewerText } from '@/ui/part/viewer-text';
-import { saveFile } from '@/ui/data/save-file';
 import { titleOf } from './recap-place';
+import { LogFiles } from './log-files';
+import { ToThank } from './thanked';
 import { Timeline } from './timeline';
 
 /** A finished session, from this browser's own storage. */
 export function FinishedRecap({ entry, onRemoved }: { entry: SessionEntry; onRemoved: () => void }) {
   const { show } = useShow();
-  const { data: recap } = useRecap(entry.id);
+  const { data: recap } = useRecap(entry.id, show);
   const { mutate } = useSessions(show.id);
   const [asking, setAsking] = useState(false);
   const [said, setSaid] = useState<string | null>(null);
-  const save = async (): Promise<void> => {
-    const log = await readLog(entry.id);
-    if (log === null) setSaid('The log of this session is not in this browser any more.');
-    else saveFile(`${slug(show.name)}-${format(entry.startedAt, 'yyyy-MM-dd-HHmm')}.ndjson`, 'application/x-ndjson', log);
-  };
   if (!recap) return recap === null ? <Text tone="brick">This session cannot be read from this browser’s storage.</Text> : null;
   return (
     <View>
@@ -36,7 +30,7 @@ export function FinishedRecap({ entry, onRemoved }: { entry: SessionEntry; onRem
       <Text tone={entry.lost > 0 ? 'brick' : 'muted'} className="mt-1">{`${recap.people.toLocaleString('en')} people · ${entry.lost > 0 ? `${entry.lost.toLocaleString('en')} messages lost on the platform’s side` : 'nothing lost'}${entry.bad > 0 ? ` · ${entry.bad} unreadable` : ''}`}</Text>
       <RecapBody recap={recap} />
       <View className="flex-row flex-wrap gap-2 mt-4">
-        <Button icon={Download} onPress={() => void save()}>Event log (NDJSON)</Button>
+        <LogFiles name={`${slug(show.name)}-${format(entry.startedAt, 'yyyy-MM-dd-HHmm')}`} log={() => readLog(entry.id)} onMissing={() => setSaid('The log of this session is not in this browser any more.')} />
         <Button kind="outline" onPress={() => setAsking(true)}>Remove</Button>
       </View>
       {said ? <Text tone="brick" role="alert" className="mt-2">{said}</Text> : null}
@@ -53,7 +47,7 @@ export function FinishedRecap({ entry, onRemoved }: { entry: SessionEntry; onRem
 /** The session that runs, summed up so far. */
 export function RunningRecap({ id }: { id: string }) {
   const { show, keys } = useShow();
-  const { data, error } = useRunningRecap({ id: show.id, key: keys.desk }, id);
+  const { data, error } = useRunningRecap(show, keys.desk, id);
   return (
     <View>
       <Text size={22} face="title" level={2} className="mt-2">So far</Text>
@@ -61,7 +55,7 @@ export function RunningRecap({ id }: { id: string }) {
         <>
           <Text tone="muted" className="mt-1">{`${data.recap.people.toLocaleString('en')} people · the session is still on`}</Text>
           <RecapBody recap={data.recap} />
-          <View className="flex-row mt-4"><Button icon={Download} onPress={() => saveFile(`${slug(show.name)}-so-far.ndjson`, 'application/x-ndjson', data.log)}>Event log (NDJSON)</Button></View>
+          <View className="mt-4"><LogFiles name={`${slug(show.name)}-so-far`} log={() => Promise.resolve(data.log)} onMissing={() => undefined} /></View>
         </>
       ) : <Text tone={error ? 'brick' : 'muted'} className="mt-1">{error instanceof Error ? error.message : 'Summing up …'}</Text>}
     </View>
@@ -72,23 +66,26 @@ const slug = (name: string): string => name.normalize('NFKD').replace(/[^\w]+/g,
 
 function RecapBody({ recap }: { recap: Recap }) {
   const { totals } = recap;
+  const { show } = useShow();
   const n = (value: number): string => value.toLocaleString('en');
+  const money = (parts: number): string => amountWords(Math.round(parts / WORTH_PARTS), show.money.currency);
   return (
     <>
       <Timeline recap={recap} />
       <View className="flex-row flex-wrap gap-3 mt-3">
         <Figure kind="like" value={n(totals.likes)} says="likes" />
         <Figure kind="gift" value={n(totals.gifts)} says={`gifts, ${n(totals.coins)} coins`} />
-        <Figure kind="follow" value={n(totals.byKind.follow)} says="new followers" />
+        <Figure kind="follow" value={n(totals.follows)} says="new followers" />
         <Figure kind="chat" value={n(totals.byKind.chat)} says="chat lines" />
         <Figure kind="share" value={n(totals.byKind.share)} says="shares" />
-        <Figure kind="subscribe" value={n(totals.byKind.subscribe)} says="subscriptions" />
+        <Figure kind="subscribe" value={n(totals.subscriptions + totals.giftSubs)} says={totals.giftSubs > 0 ? `subscriptions, ${n(totals.giftSubs)} of them gifted` : 'subscriptions'} />
+        {Object.entries(totals.tips).map(([currency, minor]) => <Figure key={currency} kind="tip" value={amountWords(minor, currency)} says="tipped" />)}
+        {totals.byKind.raid > 0 ? <Figure kind="raid" value={n(totals.raidViewers)} says={`viewers by ${totals.byKind.raid === 1 ? '1 raid' : `${n(totals.byKind.raid)} raids`}`} /> : null}
+        {totals.worth > 0 ? <Figure kind="gift" value={money(totals.worth)} says={totals.earned === totals.worth ? 'worth, by your rates' : `worth; about ${money(totals.earned)} is yours`} /> : null}
       </View>
       <Text size={17} face="title" level={2} className="mt-6">To thank</Text>
       {recap.toThank.length === 0 ? <Text tone="muted">Nobody has given anything yet.</Text> : null}
-      <View role="list" aria-label="To thank">
-        {recap.toThank.map((tally, at) => <Thanked key={tally.key} tally={tally} place={at + 1} />)}
-      </View>
+      <ToThank tallies={recap.toThank} />
     </>
   );
 }
@@ -101,21 +98,6 @@ function Figure({ kind, value, says }: { kind: EventKind; value: string; says: s
         <Text size={30} face="figure">{value}</Text>
       </View>
       <Text size={13} tone="muted" className="mt-1">{says}</Text>
-    </View>
-  );
-}
-
-function Thanked({ tally, place }: { tally: ViewerTally; place: number }) {
-  const says = [
-    ...(tally.coins > 0 ? [`${tally.coins.toLocaleString('en')} ${tally.coins === 1 ? 'coin' : 'coins'}`] : []),
-    ...(tally.gifts > 0 ? [`${tally.gifts} ${tally.gifts === 1 ? 'gift' : 'gifts'}`] : []),
-    ...(tally.likes > 0 ? [`${tally.likes.toLocaleString('en')} likes`] : []),
-  ].slice(0, tally.coins > 0 ? 2 : 1);
-  return (
-    <View role="listitem" className="flex-row items-center min-h-[46px] gap-2 border-b border-line">
-      <Text tone="muted" className="w-[26px] tabular-nums">{place}</Text>
-      <ViewerText text={tally.name} face="strong" numberOfLines={1} className="flex-1 text-left" />
-      <Text size={13} tone="muted" className="tabular-nums">{says.join(', ')}</Text>
     </View>
   );
 }

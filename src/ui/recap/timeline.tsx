@@ -16,7 +16,8 @@ export function Timeline({ recap }: { recap: Recap }) {
   const [width, setWidth] = useState(0);
   const { kinds, line } = useColours();
   const { bars, barMinutes } = recap;
-  const slot = width / bars.length;
+  // A session of one minute is one bar, not a wall.
+  const slot = width / Math.max(12, bars.length);
   const row = HEIGHT / ROWS.length;
   const peak = bars.reduce<RecapBar | null>((best, bar) => (best === null || bar.gifts > best.gifts ? bar : best), null);
   return (

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { readShow } from '@/core/show/file';
 import { ask } from '@/ui/data/api';
-import { addShow, addStarter, removeShow, switchTo } from '@/ui/data/library';
+import { addShow, addStarter, readFileKeys, removeShow, switchTo } from '@/ui/data/library';
 import { openFile, saveFile } from '@/ui/data/save-file';
 import { useShow } from '@/ui/data/show-context';
 import { PlaceBody } from '@/ui/frame/place-body';
@@ -20,12 +20,12 @@ export function ShowsPlace() {
   const { show, index, reload } = useShow();
   const [said, setSaid] = useState<string | null>(null);
   const open = async (): Promise<void> => {
-    const text = await openFile('application/json,.json');
-    if (text === null) return;
-    const read = readShow(text);
+    const file = await openFile('application/json,.json');
+    if (file === null) return;
+    const read = readShow(file.text);
     if (!read.ok) return setSaid(read.reason);
     setSaid(null);
-    await addShow(read.show);
+    await addShow(read.show, readFileKeys(JSON.parse(file.text)));
     await reload();
   };
   return (
@@ -56,7 +56,8 @@ export function ShowsPlace() {
 function ThisShow() {
   const { show, keys, edit, reload } = useShow();
   const [name, setName] = useState(show.name);
-  const [asking, setAsking] = useState(false);
+  const [asking, setAsking] = useState<'remove' | 'secrets' | null>(null);
+  const save = (secrets: boolean): void => saveFile(`${show.name}${secrets ? ' with secrets' : ''}.gavirn.json`, 'application/json', JSON.stringify(secrets ? { ...show, secrets: keys.feeds } : show, null, 2));
   const rename = (typed: string): void => {
     setName(typed);
     if (typed.trim() !== '') edit((draft) => { draft.name = typed.trim(); });
@@ -71,11 +72,13 @@ function ThisShow() {
     <Card className="mt-6 gap-3" label="This show">
       <TextField label="Name of this show" value={name} most={80} onChange={rename} problem={name.trim() === '' ? 'A show needs a name.' : null} />
       <View className="flex-row flex-wrap gap-2">
-        <Button onPress={() => saveFile(`${show.name}.gavirn.json`, 'application/json', JSON.stringify(show, null, 2))}>Save as a file</Button>
-        <Button kind="bad" onPress={() => setAsking(true)}>Remove</Button>
+        <Button onPress={() => save(false)}>Save as a file</Button>
+        <Button kind="outline" onPress={() => setAsking('secrets')}>Save with secrets</Button>
+        <Button kind="bad" onPress={() => setAsking('remove')}>Remove</Button>
       </View>
-      <Text size={13} tone="muted">The file holds the whole setup, and no keys: it can be handed to anyone.</Text>
-      {asking ? <Confirm title={`Remove ${show.name}`} says="The show goes from this browser and from the server, and its addresses stop. Save it as a file first if you may want it. This cannot be undone." yes="Remove" onYes={() => void remove()} onClose={() => setAsking(false)} /> : null}
+      <Text size={13} tone="muted">The file holds the whole setup, and no keys or secrets: it can be handed to anyone.</Text>
+      {asking === 'secrets' ? <Confirm title="Save with secrets" says="The file will hold your feeds’ addresses and secrets. Whoever has it can send events as your platforms. Keep it to yourself." yes="Save it" onYes={() => save(true)} onClose={() => setAsking(null)} /> : null}
+      {asking === 'remove' ? <Confirm title={`Remove ${show.name}`} says="The show goes from this browser and from the server, and its addresses stop. Save it as a file first if you may want it. This cannot be undone." yes="Remove" onYes={() => void remove()} onClose={() => setAsking(null)} /> : null}
     </Card>
   );
 }

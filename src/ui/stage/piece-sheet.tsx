@@ -4,6 +4,7 @@ import ArrowDown from 'lucide-react-native/icons/arrow-down';
 import ArrowUp from 'lucide-react-native/icons/arrow-up';
 import Trash from 'lucide-react-native/icons/trash';
 import { PIECE_KINDS, type Piece } from '@/core/piece';
+import { pieceTrouble } from '@/core/piece/waits';
 import type { Control } from '@/core/piece/piece';
 import { HOUSE_STYLES, STYLES } from '@/core/piece/style';
 import { keepInFrame } from '@/core/stage/place';
@@ -46,9 +47,12 @@ const valueOf = (piece: Piece, field: string): unknown => Object.entries(piece).
 function What({ piece }: { piece: Piece }) {
   const set = useSet(piece);
   const kind = PIECE_KINDS[piece.kind];
+  const { show } = useShow();
+  const trouble = pieceTrouble(piece, show);
   return (
     <View className="gap-4">
       <Text tone="muted">{kind.says}</Text>
+      {trouble ? <Text tone="brick">{trouble}</Text> : null}
       {kind.controls.map((control) => <ControlField key={control.field} control={control} value={valueOf(piece, control.field)} onChange={(value) => set(control.field, value)} />)}
       {piece.kind === 'goal' ? <GoalFields id={piece.goal} /> : null}
     </View>

@@ -1,0 +1,1 @@
+export { FeedPage as default } from '@/ui/feed/feed-page';

@@ -1,0 +1,45 @@
+import useSWR from 'swr';
+import type { Outage } from '@/core/desk/feed-health';
+import type { BadMessage, Gap } from '@/core/intake/trouble';
+import { ask } from './api';
+import { useShow } from './show-context';
+
+export interface CheckStep {
+  step: string;
+  outcome: 'good' | 'bad' | 'unknown';
+  says: string;
+}
+
+/** All that the server keeps of a feed's trouble, and its latest messages as they came. Times: ms. */
+export interface FeedTroubleView {
+  bad: BadMessage[];
+  badCount: number;
+  gaps: Gap[];
+  outages: Outage[];
+  latencies: [number, number][];
+  raw: { at: number; text: string }[];
+}
+
+const pathOf = (show: string, feed: string, what: string): string => `/api/shows/${encodeURIComponent(show)}/feeds/${encodeURIComponent(feed)}/${what}`;
+
+/** Asks the server something of one feed, again every so often; a refusal is its sentence. */
+function useFeed<T>(feed: string, what: string, refreshInterval: number) {
+  const { show, keys } = useShow();
+  return useSWR<T, Error>([what, show.id, feed], async () => {
+    const answer = await ask<T>('GET', pathOf(show.id, feed, what), { key: keys.desk });
+    if (!answer.ok) throw new Error(answer.reason);
+    return answer.value;
+  }, { refreshInterval, keepPreviousData: true });
+}
+
+export const useCheck = (feed: string) => useFeed<CheckStep[]>(feed, 'check', 0);
+export const useTrouble = (feed: string) => useFeed<FeedTroubleView>(feed, 'trouble', 2000);
+
+/** Has the server do something with a feed; null when it did, else why not. */
+export function useFeedCommand(feed: string): (what: 'post' | 'playback', body: unknown) => Promise<string | null> {
+  const { show, keys } = useShow();
+  return async (what, body) => {
+    const answer = await ask('POST', pathOf(show.id, feed, what), { key: keys.desk, body });
+    return answer.ok ? null : answer.reason;
+  };
+}

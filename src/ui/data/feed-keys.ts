@@ -1,0 +1,36 @@
+import { z } from 'zod';
+import type { Feed, Show } from '@/core/show/show';
+import { randomKey } from './storage';
+
+/* What a feed needs to know and nobody else may. It is kept beside the show, and goes into no file unless it is asked for. */
+
+const signing = z.string().regex(/^whsec_/);
+export const feedKeySchema = z.object({
+  /** The unguessable part of the feed's own address. */
+  inbox: z.string(),
+  /** Signs what is posted there (Standard Webhooks 1.0). */
+  signing: signing.optional(),
+  /** The one before, taken until then (ms), so that nothing is lost while it is changed over there. */
+  previous: z.object({ signing, until: z.number() }).optional(),
+  /** For an address that lets nobody in without one. */
+  token: z.string().optional(),
+});
+export type FeedKey = z.infer<typeof feedKeySchema>;
+
+/** How long the old secret is still taken after a renewal. */
+export const OVERLAP_MS = 24 * 3_600_000;
+
+export function newSigning(): string {
+  const bytes = crypto.getRandomValues(new Uint8Array(32));
+  return `whsec_${btoa(String.fromCharCode(...bytes))}`;
+}
+
+/** Oxbow refuses to post without a secret; every other feed may do with its address alone. */
+const newKey = ({ platform }: Feed): FeedKey => ({ inbox: randomKey(), ...(platform === 'oxbow' ? { signing: newSigning() } : {}) });
+
+/** A key for each feed of the show: the known ones, and new ones for new feeds. */
+export const feedKeysFor = (show: Show, known: Readonly<Record<string, FeedKey>>): Record<string, FeedKey> =>
+  Object.fromEntries(show.feeds.map((feed) => [feed.id, known[feed.id] ?? newKey(feed)]));
+
+/** A new secret; the old one stays good for a day. */
+export const renewed = (key: FeedKey, now: number): FeedKey => ({ ...key, signing: newSigning(), ...(key.signing ? { previous: { signing: key.signing, until: now + OVERLAP_MS } } : {}) });

@@ -1,0 +1,52 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import { transportSchema, type Feed, type Transport } from '@/core/show/show';
+import { Button } from '@/ui/part/button';
+import { Segments } from '@/ui/part/choice';
+import { TextField } from '@/ui/part/field';
+import { Text } from '@/ui/part/text';
+import { mappedFeed } from './new-feed';
+
+const WAYS = [
+  { value: 'webhook', label: 'It posts to me' }, { value: 'sse', label: 'Event stream' }, { value: 'websocket', label: 'WebSocket' }, { value: 'poll', label: 'Ask now and then' },
+] as const;
+type Way = (typeof WAYS)[number]['value'];
+
+const SAYS: Record<Way, string> = {
+  webhook: 'The platform posts each message to an address that this feed gets. You paste it there afterwards.',
+  sse: 'An address that stays open and sends messages as they happen (text/event-stream).',
+  websocket: 'An address that begins with ws:// or wss://.',
+  poll: 'An address that answers with JSON whenever it is asked; every 2 s here.',
+};
+const POLL_MS = 2000;
+
+/** Any other platform: what it is called, and how its messages come. What they mean is tapped together on the feed's page. */
+export function AddByAddress({ onAdd }: { onAdd: (feed: Feed) => void }) {
+  const [name, setName] = useState('');
+  const [way, setWay] = useState<Way>('webhook');
+  const [url, setUrl] = useState('');
+  const [problem, setProblem] = useState<string | null>(null);
+  const [nameless, setNameless] = useState(false);
+  const add = (): void => {
+    setNameless(name.trim() === '');
+    const source: Transport = way === 'webhook' ? { transport: way } : way === 'poll' ? { transport: way, url: url.trim(), everyMs: POLL_MS } : { transport: way, url: url.trim() };
+    const right = transportSchema.safeParse(source).success;
+    setProblem(right ? null : way === 'websocket' ? 'A WebSocket’s address begins with ws:// or wss://.' : 'A whole address is needed, with http:// or https:// in front.');
+    if (right && name.trim() !== '') onAdd(mappedFeed(name, source));
+  };
+  return (
+    <>
+      <TextField label="What you call it" value={name} placeholder="My other platform" most={64} autoFocus onChange={setName} problem={nameless ? 'It needs a name, to be found in lists.' : null} />
+      <View className="gap-2">
+        <Text size={13} tone="muted">How do its messages come?</Text>
+        <Segments label="Way" options={WAYS} value={way} onChange={(next) => { setWay(next); setProblem(null); }} />
+        <Text size={13} tone="muted">{SAYS[way]}</Text>
+      </View>
+      {way === 'webhook' ? null : (
+        <TextField label="Address" value={url} exact most={2000} onChange={(text) => { setUrl(text); setProblem(null); }} problem={problem} placeholder={way === 'websocket' ? 'wss://' : 'https://'} onSubmit={add} />
+      )}
+      {way === 'webhook' ? null : <Text size={13} tone="muted">{'If the address holds a secret, write {secret} in its place. You put it in on the feed’s page, where it is kept apart.'}</Text>}
+      <Button kind="main" onPress={add}>Add this feed</Button>
+    </>
+  );
+}

@@ -1,0 +1,31 @@
+import { useState } from 'react';
+import { guessFormat } from '@/core/file/recording';
+import type { Feed } from '@/core/show/show';
+import { keepRecording } from '@/ui/data/recordings';
+import { openFile } from '@/ui/data/save-file';
+import { Button } from '@/ui/part/button';
+import { Text } from '@/ui/part/text';
+import { fileFeed } from './new-feed';
+
+const FORMAT_WORDS = { events: 'an event log', csv: 'a table of events', cloudevents: 'CloudEvents', brindle: 'a saved Brindle stream' } as const;
+
+/** A recorded session: the file, and what it was found to be. */
+export function AddFile({ onAdd }: { onAdd: (feed: Feed) => void }) {
+  const [problem, setProblem] = useState<string | null>(null);
+  const choose = async (): Promise<void> => {
+    const file = await openFile('.ndjson,.csv,.json,.txt,application/json,text/csv,text/plain');
+    if (!file) return;
+    const as = guessFormat(file.text);
+    if (!as) return setProblem(`${file.name} is no recording. Gavirn plays event logs (NDJSON), tables of events (CSV with a column "kind"), CloudEvents, and saved Brindle streams.`);
+    const feed = fileFeed(file.name, as);
+    await keepRecording(feed.id, file.text);
+    onAdd(feed);
+  };
+  return (
+    <>
+      <Text tone="muted">{`Play a session again as if it happened now, at 1 to 100 times its speed. It can be ${Object.values(FORMAT_WORDS).join(', ')}.`}</Text>
+      {problem ? <Text tone="brick" role="alert">{problem}</Text> : null}
+      <Button kind="main" onPress={() => void choose()}>Choose a file</Button>
+    </>
+  );
+}

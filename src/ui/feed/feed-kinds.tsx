@@ -1,0 +1,42 @@
+import { Pressable, View } from 'react-native';
+import type { Draft } from 'immer';
+import type { FeedView } from '@/core/desk/view';
+import type { EventKind } from '@/core/event/kind';
+import { kindsOf, PLATFORMS, sendsOf } from '@/core/platform';
+import type { Feed } from '@/core/show/show';
+import { KIND_WORDS, Shape } from '@/ui/part/shape';
+import { Text } from '@/ui/part/text';
+import { ago } from '@/ui/words/ago';
+
+/** What a feed sends, when each came last, and what an account must be admitted to. */
+export function FeedKinds({ feed, view, now, change }: { feed: Feed; view: FeedView | undefined; now: number; change: (recipe: (draft: Draft<Feed>) => void) => void }) {
+  const { admission, name } = PLATFORMS[feed.platform];
+  const toggle = (kind: EventKind): void => change((draft) => {
+    draft.admitted = draft.admitted.includes(kind) ? draft.admitted.filter((other) => other !== kind) : [...draft.admitted, kind];
+  });
+  const kinds = kindsOf(feed);
+  if (kinds.length === 0) return <Text tone="muted">Nothing yet: make a rule first.</Text>;
+  return (
+    <View>
+      {kinds.map((kind) => {
+        const at = view?.lastSeen[kind];
+        const gated = admission.includes(kind);
+        const admitted = sendsOf(feed, kind) === 'yes';
+        return (
+          <View key={kind} className="flex-row items-center gap-3 min-h-[48px] border-b border-line">
+            <Shape kind={kind} size={15} />
+            <View className="flex-1">
+              <Text>{KIND_WORDS[kind]}</Text>
+              <Text size={13} tone="muted">{at !== undefined ? `last ${ago(now - at)} ago` : admitted ? 'not yet' : `only once ${name} has admitted your account`}</Text>
+            </View>
+            {gated ? (
+              <Pressable role="switch" aria-checked={admitted} aria-label={`My account is admitted to ${KIND_WORDS[kind].toLowerCase()}`} onPress={() => toggle(kind)} className={`min-h-[44px] px-3 justify-center rounded-control border ${admitted ? 'border-lagoon' : 'border-line'}`}>
+                <Text face="strong" tone={admitted ? 'lagoon' : 'muted'}>{admitted ? 'Admitted' : 'Not yet'}</Text>
+              </Pressable>
+            ) : null}
+          </View>
+        );
+      })}
+    </View>
+  );
+}

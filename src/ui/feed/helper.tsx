@@ -1,0 +1,44 @@
+import { useState } from 'react';
+import type { Draft } from 'immer';
+import { tidyHandle } from '@/core/platform/handle';
+import type { Feed } from '@/core/show/show';
+import { useCheck, useFeedCommand } from '@/ui/data/feed-api';
+import { Button } from '@/ui/part/button';
+import { TextField } from '@/ui/part/field';
+import { Text } from '@/ui/part/text';
+
+const HELLO = 'Gavirn is here.';
+
+/** The account that posts in chat: its name, and a line by which one sees that it may. */
+export function Helper({ feed, change }: { feed: Extract<Feed, { platform: 'oxbow' }>; change: (recipe: (draft: Draft<Feed>) => void) => void }) {
+  const [typed, setTyped] = useState(feed.helper);
+  const [problem, setProblem] = useState<string | null>(null);
+  const [posted, setPosted] = useState<{ ok: boolean; says: string } | null>(null);
+  const command = useFeedCommand(feed.id);
+  const { mutate } = useCheck(feed.id);
+  const save = (): void => {
+    const tidy = typed.trim() === '' ? { ok: true as const, handle: '' } : tidyHandle(typed);
+    if (!tidy.ok) return setProblem(tidy.reason);
+    setProblem(null);
+    setTyped(tidy.handle);
+    change((draft) => {
+      if (draft.platform === 'oxbow') draft.helper = tidy.handle;
+    });
+    // The server connects anew under that name first.
+    setTimeout(() => void mutate(), 1500);
+  };
+  const hello = async (): Promise<void> => {
+    const refused = await command('post', { text: HELLO });
+    setPosted(refused === null ? { ok: true, says: `“${HELLO}” stands in your chat.` } : { ok: false, says: refused });
+    await mutate();
+  };
+  return (
+    <>
+      <Text tone="muted">An account of your own, beside the one you stream with. Oxbow lets it post only after you have made it a moderator.</Text>
+      <TextField label="Helper’s handle" value={typed} exact most={300} placeholder="kiln-helper" onChange={setTyped} onSubmit={save} problem={problem} />
+      {typed === feed.helper ? null : <Button kind="main" onPress={save}>Keep</Button>}
+      {feed.helper === '' ? null : <Button onPress={() => void hello()}>Post a hello</Button>}
+      {posted ? <Text tone={posted.ok ? 'lagoon' : 'brick'} role="status">{posted.says}</Text> : null}
+    </>
+  );
+}

@@ -1,0 +1,81 @@
+import { useState } from 'react';
+import { Pressable, View } from 'react-native';
+import { joinPeople, partPerson } from '@/core/engine/people';
+import type { ViewerTally } from '@/core/engine/tally';
+import { amountWords, WORTH_PARTS } from '@/core/event/money';
+import { useShow } from '@/ui/data/show-context';
+import { randomKey } from '@/ui/data/storage';
+import { feedName } from '@/ui/feed/feed-name';
+import { Button } from '@/ui/part/button';
+import { Sheet } from '@/ui/part/sheet';
+import { Text } from '@/ui/part/text';
+import { ViewerText } from '@/ui/part/viewer-text';
+
+/** Whom to thank, most first; a tap opens what is known of one, and joins them with another or parts them again. */
+export function ToThank({ tallies }: { tallies: readonly ViewerTally[] }) {
+  const [open, setOpen] = useState<string | null>(null);
+  const chosen = tallies.find(({ key }) => key === open);
+  return (
+    <>
+      <View role="list" aria-label="To thank">
+        {tallies.map((tally, at) => <Thanked key={tally.key} tally={tally} place={at + 1} onOpen={() => setOpen(tally.key)} />)}
+      </View>
+      {chosen ? <PersonSheet tally={chosen} others={tallies.filter((other) => other !== chosen)} onClose={() => setOpen(null)} /> : null}
+    </>
+  );
+}
+
+function Thanked({ tally, place, onOpen }: { tally: ViewerTally; place: number; onOpen: () => void }) {
+  const { show } = useShow();
+  const says = givenWords(tally, show.money.currency);
+  return (
+    <View role="listitem">
+      <Pressable role="button" aria-label={`${tally.name}: ${says.join(', ')}. Open`} onPress={onOpen} className="flex-row items-center min-h-[46px] gap-2 border-b border-line">
+        <Text tone="muted" className="w-[26px] tabular-nums">{place}</Text>
+        <ViewerText text={tally.name} face="strong" numberOfLines={1} className="flex-1 text-left" />
+        <Text size={13} tone="muted" className="tabular-nums">{says.slice(0, 2).join(', ')}</Text>
+      </Pressable>
+    </View>
+  );
+}
+
+function givenWords(tally: ViewerTally, currency: string): string[] {
+  return [
+    ...(tally.worth > 0 ? [`worth ${amountWords(Math.round(tally.worth / WORTH_PARTS), currency)}`] : []),
+    ...(tally.coins > 0 ? [`${tally.coins.toLocaleString('en')} ${tally.coins === 1 ? 'coin' : 'coins'}`] : []),
+    ...(tally.gifts > 0 ? [`${tally.gifts} ${tally.gifts === 1 ? 'gift' : 'gifts'}`] : []),
+    ...(tally.likes > 0 ? [`${tally.likes.toLocaleString('en')} likes`] : []),
+    ...(tally.chats > 0 ? [`${tally.chats.toLocaleString('en')} chat lines`] : []),
+  ];
+}
+
+function PersonSheet({ tally, others, onClose }: { tally: ViewerTally; others: readonly ViewerTally[]; onClose: () => void }) {
+  const { show, edit } = useShow();
+  const { currency } = show.money;
+  const where = (who: ViewerTally): string => {
+    const feed = show.feeds.find(({ id }) => id === who.feed);
+    return who.key.startsWith('person/') ? 'on several feeds' : feed ? feedName(feed) : 'a feed that is gone';
+  };
+  const joined = tally.key.startsWith('person/');
+  return (
+    <Sheet title={tally.name} onClose={onClose}>
+      <Text tone="muted">{[tally.handle, where(tally)].filter(Boolean).join(', ')}</Text>
+      <Text>{`${givenWords(tally, currency).join(', ')}.`}</Text>
+      {joined ? <Button onPress={() => { edit((draft) => { draft.people = partPerson(show.people, tally); }); onClose(); }}>Part them again</Button> : null}
+      {others.length > 0 ? <Text tone="muted">Is this the same person as …? Their counts are then added up everywhere, and can be parted again.</Text> : null}
+      <View role="list" aria-label="The same person as">
+        {others.map((other) => (
+          <View role="listitem" key={other.key}>
+            <Pressable
+              role="button" aria-label={`${tally.name} is the same person as ${other.name}`} className="min-h-[48px] flex-row items-center gap-2 border-b border-line"
+              onPress={() => { edit((draft) => { draft.people = joinPeople(show.people, tally, other, randomKey().slice(0, 12)); }); onClose(); }}
+            >
+              <ViewerText text={other.name} face="strong" numberOfLines={1} className="flex-1 text-left" />
+              <Text size={13} tone="muted">{where(other)}</Text>
+            </Pressable>
+          </View>
+        ))}
+      </View>
+    </Sheet>
+  );
+}
