@@ -11,11 +11,14 @@ export function skeleton(text: string): string {
   return Array.from(text.normalize('NFD').replace(IGNORABLE, ''), (char) => prototypes[char] ?? char).join('').normalize('NFD');
 }
 
-/** As names are compared: beside the skeleton, without regard to case and outer space. */
-const likeness = (name: string): string => skeleton(skeleton(name.trim()).toLowerCase());
+/** How a name looks, without regard to case and outer space: as it is written, and in small letters (a capital I looks like an l, and is an i). */
+const likenesses = (name: string): string[] => [...new Set([skeleton(skeleton(name.trim()).toLowerCase()), skeleton(name.trim().toLowerCase())])].filter((look) => look !== '');
 
 /** True when a name is another one that looks the same. */
-export const imitates = (name: string, other: string): boolean => name !== other && likeness(name) === likeness(other);
+export function imitates(name: string, other: string): boolean {
+  const looks = likenesses(other);
+  return name !== other && likenesses(name).some((look) => looks.includes(look));
+}
 
 /** True when one letter put in, taken out or changed, or two that trade places, makes one name of the other (case aside). */
 export function oneEditApart(name: string, other: string): boolean {
@@ -52,19 +55,13 @@ export class Lookalikes {
     // Nearly every event is by someone who was met before under the same name.
     if (this.met.get(key) === name) return null;
     if (this.met.size < KEPT_NAMES) this.met.set(key, name);
-    const look = likeness(name);
-    if (look === '') return null;
-    const known = this.seen.get(look);
-    if (!known || known.key === key) {
-      if (!known && this.seen.size >= KEPT_NAMES) return null;
-      this.seen.set(look, { key, name, trusted: trusted || (known?.trusted ?? false) });
-      return null;
+    const looks = likenesses(name);
+    const known = looks.map((look) => this.seen.get(look)).find((each) => each !== undefined && each.key !== key);
+    if (!known || (trusted && !known.trusted)) {
+      if (this.seen.size < KEPT_NAMES) for (const look of looks) this.seen.set(look, { key, name, trusted });
+      return known ? { name: known.name, like: name } : null;
     }
     // Two people may well have the same name; two spellings that look the same are no accident.
-    if (trusted && !known.trusted) {
-      this.seen.set(look, { key, name, trusted });
-      return { name: known.name, like: name };
-    }
     return known.trusted || known.name.trim().toLowerCase() !== name.trim().toLowerCase() ? { name, like: known.name } : null;
   }
 }

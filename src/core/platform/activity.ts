@@ -10,7 +10,7 @@ export const activityKinds = ['follow', 'like', 'share', 'chat'] as const;
 
 const text = z.string().max(100_000);
 /** A reference is an address or an object that may have one. */
-const thing = z.union([text, z.looseObject({ id: text.nullish(), type: z.union([text, z.array(text)]).nullish(), name: text.nullish(), preferredUsername: text.nullish(), url: z.unknown(), content: text.nullish() })]);
+const thing = z.union([text, z.looseObject({ id: text.nullish(), type: z.union([text, z.array(text)]).nullish(), name: text.nullish(), preferredUsername: text.nullish(), url: z.unknown().optional(), content: text.nullish() })]);
 const first = z.union([thing, z.array(thing).min(1).transform(([one]) => one as z.infer<typeof thing>)]);
 const activitySchema = z.looseObject({ type: z.union([text, z.array(text)]), id: text.nullish(), actor: first, object: first.nullish(), published: z.iso.datetime({ offset: true }).nullish() });
 

@@ -1,5 +1,5 @@
 import { pathTo } from './json-path';
-import { KIND_FIELDS, MAPPED_FIELDS, type MappedField, type MappedKind, type Rule } from './mapping';
+import { KIND_FIELDS, type MappedField, type MappedKind, type Rule } from './mapping';
 
 /* A rule as it is tapped together from a sample. */
 
@@ -36,11 +36,10 @@ function within({ each }: Rule, steps: readonly (string | number)[]): readonly (
   return steps;
 }
 
-/** A field that was set goes; what was fixed goes too. */
-export function withoutField(rule: Rule, field: MappedField): Rule {
+/** What was set goes; what was fixed goes too. */
+export function withoutTarget(rule: Rule, field: Target): Rule {
+  if (field === 'when' || field === 'each') return { ...rule, [field]: null };
   const { [field]: _path, ...fields } = rule.fields;
   const { [field]: _value, ...fixed } = rule.fixed;
   return { ...rule, fields, fixed };
 }
-
-export const isField = (text: string): text is MappedField => (MAPPED_FIELDS as readonly string[]).includes(text);

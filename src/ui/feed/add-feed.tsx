@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import { useRouter } from 'expo-router';
-import { PLATFORMS } from '@/core/platform';
+import { PLATFORMS, type Platform } from '@/core/platform';
 import type { Feed, PlatformName } from '@/core/show/show';
 import { useShow } from '@/ui/data/show-context';
 import { Choice } from '@/ui/part/choice';
@@ -13,6 +13,8 @@ import { AddFile } from './add-file';
 import { AddInbox } from './add-inbox';
 
 const OPTIONS = Object.entries(PLATFORMS).map(([value, { name, says }]) => ({ value: value as PlatformName, label: name, note: says }));
+
+const TITLES: Record<Platform['by'], (name: string) => string> = { handle: (name) => `Add ${name}`, address: () => 'Add any other platform', inbox: (name) => `Add ${name}`, file: () => 'Add a recording' };
 
 /** Adding a feed: which platform, how it is found, and a check. */
 export function AddFeed({ onClose }: { onClose: () => void }) {
@@ -28,7 +30,7 @@ export function AddFeed({ onClose }: { onClose: () => void }) {
     if (then) router.push(`/feed/${feed.id}`);
   };
   return (
-    <Sheet title={platform === null ? 'Add a feed' : `Add ${PLATFORMS[platform].name}`} onClose={onClose}>
+    <Sheet title={platform === null ? 'Add a feed' : TITLES[PLATFORMS[platform].by](PLATFORMS[platform].name)} onClose={onClose}>
       {platform === null ? (
         <View className="gap-2">
           <Text tone="muted">Where do you go live?</Text>

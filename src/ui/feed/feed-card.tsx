@@ -93,7 +93,7 @@ function KindSeen({ kind, at, gated, now: time }: { kind: EventKind; at: number 
       <Shape kind={kind} size={13} />
       <View className="shrink">
         <Text size={13} numberOfLines={1}>{KIND_WORDS[kind]}</Text>
-        <Text size={13} tone="muted" className="tabular-nums">{gated ? 'not admitted yet' : at === undefined ? 'not yet' : ago(time - at)}</Text>
+        <Text size={13} tone={gated && at === undefined ? 'mist' : 'muted'} className="tabular-nums">{at !== undefined ? ago(time - at) : gated ? 'not yet' : 'none so far'}</Text>
       </View>
     </View>
   );

@@ -27,7 +27,7 @@ export function FeedKinds({ feed, view, now, change }: { feed: Feed; view: FeedV
             <Shape kind={kind} size={15} />
             <View className="flex-1">
               <Text>{KIND_WORDS[kind]}</Text>
-              <Text size={13} tone="muted">{at !== undefined ? `last ${ago(now - at)} ago` : admitted ? 'not yet' : `only once ${name} has admitted your account`}</Text>
+              <Text size={13} tone="muted">{at !== undefined ? `last ${ago(now - at)} ago` : admitted ? 'none so far' : `only once ${name} has admitted your account`}</Text>
             </View>
             {gated ? (
               <Pressable role="switch" aria-checked={admitted} aria-label={`My account is admitted to ${KIND_WORDS[kind].toLowerCase()}`} onPress={() => toggle(kind)} className={`min-h-[44px] px-3 justify-center rounded-control border ${admitted ? 'border-lagoon' : 'border-line'}`}>

@@ -2,21 +2,18 @@ import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import type { Draft } from 'immer';
 import Plus from 'lucide-react-native/icons/plus';
-import { newRule, nextNeeded, withTapped, type Target } from '@/core/platform/draft-rule';
-import { MAPPED_KINDS, tryMapping, type MappedKind, type Rule } from '@/core/platform/mapping';
+import { newRule, nextNeeded, withoutTarget, withTapped, type Target } from '@/core/platform/draft-rule';
+import { tryMapping, type MappedKind, type Rule } from '@/core/platform/mapping';
 import { readJson } from '@/core/platform/reading';
 import type { Feed } from '@/core/show/show';
 import { useTrouble } from '@/ui/data/feed-api';
 import { engineClock } from '@/ui/data/desk';
 import { Button } from '@/ui/part/button';
-import { Choice } from '@/ui/part/choice';
 import { AreaField } from '@/ui/part/area-field';
-import { KIND_WORDS } from '@/ui/part/shape';
-import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
 import { Section } from './feed-page';
-import { FIELD_WORDS, RuleCard } from './rule-card';
-import { SampleTree } from './sample-tree';
+import { AimSheet, KindSheet } from './aim-sheet';
+import { RuleCard } from './rule-card';
 
 type MappingFeed = Extract<Feed, { platform: 'mapped' | 'cloudevents' }>;
 
@@ -54,11 +51,7 @@ export function Mapping({ feed, change }: { feed: MappingFeed; change: (recipe: 
     const needed = nextNeeded(next);
     setAim(needed ? { rule: aim.rule, target: needed } : null);
   };
-  const used = useMemo(() => {
-    const rule = aim ? feed.rules[aim.rule] : undefined;
-    return new Map(Object.entries(rule?.fields ?? {}).map(([field, path]) => [path, FIELD_WORDS[field as keyof typeof FIELD_WORDS]]));
-  }, [aim, feed.rules]);
-
+  const aimed = aim ? feed.rules[aim.rule] : undefined;
   return (
     <Section title="What its messages mean">
       {json === undefined ? (
@@ -69,12 +62,9 @@ export function Mapping({ feed, change }: { feed: MappingFeed; change: (recipe: 
         </>
       ) : (
         <>
-          <Text tone={aim ? 'marigold' : 'muted'} face={aim ? 'strong' : 'text'} role="status">
-            {aim ? (aim.target === 'when' ? 'Tap the value that tells these messages from others.' : aim.target === 'each' ? 'Tap anything inside the list.' : `Tap the value that is the ${FIELD_WORDS[aim.target].toLowerCase()}.`) : 'Make a rule, or tap one of its fields below to change it.'}
-          </Text>
-          <SampleTree json={json} used={used} onTap={tap} />
-          <View className="flex-row gap-2">
-            <Button kind="outline" onPress={() => { setPasted(null); setCaught(null); setAim(null); }}>Another sample</Button>
+          <Text size={13} tone="muted" numberOfLines={2} selectable className="break-all">{text}</Text>
+          <View className="flex-row flex-wrap gap-2">
+            <Button kind="outline" onPress={() => { setPasted(null); setCaught(null); }}>Another sample</Button>
             {latest !== undefined && latest !== text ? <Button kind="outline" onPress={() => { setPasted(null); setCaught(latest); }}>Use the latest message</Button> : null}
           </View>
         </>
@@ -82,17 +72,19 @@ export function Mapping({ feed, change }: { feed: MappingFeed; change: (recipe: 
       <View role="list" aria-label="Rules" className="gap-3">
         {feed.rules.map((rule, n) => (
           <RuleCard
-            key={n} rule={rule} made={json === undefined ? undefined : (made[n] ?? null)} aimed={aim?.rule === n ? aim.target : null} onAim={(target) => setAim({ rule: n, target })}
-            onChange={(next) => setRule(n, next)} onRemove={() => { setRules(feed.rules.filter((_, other) => other !== n)); setAim(null); }}
+            key={n} rule={rule} made={json === undefined ? undefined : (made[n] ?? null)} onAim={(target) => setAim({ rule: n, target })}
+            onRemove={() => setRules(feed.rules.filter((_, other) => other !== n))}
           />
         ))}
       </View>
       <View className="flex-row"><Button icon={Plus} kind={feed.rules.length === 0 && json !== undefined ? 'main' : 'plain'} disabled={json === undefined} onPress={() => setAdding(true)}>New rule</Button></View>
       {json === undefined && feed.rules.length === 0 ? <Text size={13} tone="muted">A rule says which message is a gift, a follow, a line of chat … A feed may have several.</Text> : null}
-      {adding ? (
-        <Sheet title="These messages are …" onClose={() => setAdding(false)}>
-          <Choice label="Kind" options={MAPPED_KINDS.map((kind) => ({ value: kind, label: KIND_WORDS[kind] }))} value={null} onChange={add} />
-        </Sheet>
+      {adding ? <KindSheet onChoose={add} onClose={() => setAdding(false)} /> : null}
+      {aim && aimed ? (
+        <AimSheet
+          key={`${aim.rule}/${aim.target}`} rule={aimed} target={aim.target} json={json} onTap={tap} onClose={() => setAim(null)}
+          onTakeOut={() => { setRule(aim.rule, withoutTarget(aimed, aim.target)); setAim(null); }}
+        />
       ) : null}
     </Section>
   );

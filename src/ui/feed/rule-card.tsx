@@ -2,7 +2,7 @@ import { Pressable, View } from 'react-native';
 import Trash from 'lucide-react-native/icons/trash';
 import { amountWords } from '@/core/event/money';
 import type { StreamEvent } from '@/core/event/event';
-import { fieldsOf, withoutField, type Target } from '@/core/platform/draft-rule';
+import { fieldsOf, type Target } from '@/core/platform/draft-rule';
 import { KIND_FIELDS, type Made, type MappedField, type Rule } from '@/core/platform/mapping';
 import { IconButton } from '@/ui/part/button';
 import { KIND_WORDS, Shape } from '@/ui/part/shape';
@@ -14,9 +14,7 @@ export const FIELD_WORDS: Record<MappedField, string> = {
 };
 
 /** One rule: which messages, which fields, and what the sample becomes by it. `made` is undefined without a sample, null when the rule does not speak of it. */
-export function RuleCard({ rule, made, aimed, onAim, onChange, onRemove }: {
-  rule: Rule; made: Made | null | undefined; aimed: Target | null; onAim: (target: Target) => void; onChange: (rule: Rule) => void; onRemove: () => void;
-}) {
+export function RuleCard({ rule, made, onAim, onRemove }: { rule: Rule; made: Made | null | undefined; onAim: (target: Target) => void; onRemove: () => void }) {
   const { needs } = KIND_FIELDS[rule.kind];
   return (
     <View role="listitem" aria-label={`Rule for ${KIND_WORDS[rule.kind].toLowerCase()}`} className="rounded-control border border-line p-3 gap-2">
@@ -26,13 +24,10 @@ export function RuleCard({ rule, made, aimed, onAim, onChange, onRemove }: {
         <IconButton icon={Trash} label={`Remove the rule for ${KIND_WORDS[rule.kind].toLowerCase()}`} tone="muted" onPress={onRemove} />
       </View>
       <View className="flex-row flex-wrap gap-2">
-        <Token label="Only where" value={rule.when ? `${rule.when.path} is ${rule.when.is}` : null} aimed={aimed === 'when'} onPress={() => (rule.when && aimed === 'when' ? onChange({ ...rule, when: null }) : onAim('when'))} />
-        <Token label="Each of a list" value={rule.each} aimed={aimed === 'each'} onPress={() => (rule.each && aimed === 'each' ? onChange({ ...rule, each: null }) : onAim('each'))} />
+        <Token label="Only where" value={rule.when ? `${rule.when.path} is ${rule.when.is}` : null} onPress={() => onAim('when')} />
+        <Token label="Each of a list" value={rule.each} onPress={() => onAim('each')} />
         {fieldsOf(rule).map((field) => (
-          <Token
-            key={field} label={FIELD_WORDS[field]} needed={needs.includes(field)} value={rule.fields[field] ?? (rule.fixed[field] === undefined ? null : `“${rule.fixed[field]}”`)} aimed={aimed === field}
-            onPress={() => (aimed === field && rule.fields[field] !== undefined ? onChange(withoutField(rule, field)) : onAim(field))}
-          />
+          <Token key={field} label={FIELD_WORDS[field]} needed={needs.includes(field)} value={rule.fields[field] ?? (rule.fixed[field] === undefined ? null : `“${rule.fixed[field]}”`)} onPress={() => onAim(field)} />
         ))}
       </View>
       {made === undefined ? null : <Text tone={made?.event ? 'lagoon' : made === null ? 'muted' : 'brick'} role="status">{outcome(made)}</Text>}
@@ -41,10 +36,10 @@ export function RuleCard({ rule, made, aimed, onAim, onChange, onRemove }: {
   );
 }
 
-/** A field of the rule: tapped to aim at it, tapped again to take it out. */
-function Token({ label, value, aimed, needed = false, onPress }: { label: string; value: string | null; aimed: boolean; needed?: boolean; onPress: () => void }) {
+/** A field of the rule, tapped to say where it stands. */
+function Token({ label, value, needed = false, onPress }: { label: string; value: string | null; needed?: boolean; onPress: () => void }) {
   return (
-    <Pressable role="button" aria-pressed={aimed} aria-label={`${label}${value === null ? (needed ? ', needed' : '') : `: ${value}`}`} onPress={onPress} className={`min-h-[44px] max-w-full px-3 justify-center rounded-control border ${aimed ? 'border-marigold bg-raised' : value === null ? 'border-line' : 'border-raised bg-raised'}`}>
+    <Pressable role="button" aria-label={`${label}${value === null ? (needed ? ', needed' : '') : `: ${value}`}`} onPress={onPress} className={`min-h-[44px] max-w-full px-3 justify-center rounded-control border ${value !== null ? 'border-raised bg-raised' : needed ? 'border-brick' : 'border-line'}`}>
       <Text size={13} tone={value === null && needed ? 'brick' : 'muted'}>{label}</Text>
       {value === null ? null : <Text size={13} numberOfLines={1}>{value}</Text>}
     </Pressable>

@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
 import { View } from 'react-native';
 import { usePathname } from 'expo-router';
+import { SheetHost } from '@/ui/part/sheet';
 import { Pulse } from '@/ui/pulse/pulse';
 import { StageBeside } from '@/ui/stage/stage-beside';
 import { Keys } from './keys';
@@ -17,7 +18,7 @@ export function Shell({ children }: { children: ReactNode }) {
       <View className="flex-1 bg-ground">
         <Pulse />
         <Notices />
-        <View role="main" className="flex-1">{children}</View>
+        <View role="main" className="flex-1">{children}<SheetHost /></View>
         <Places wide={false} />
         <Keys />
       </View>
@@ -29,7 +30,7 @@ export function Shell({ children }: { children: ReactNode }) {
       <View className="flex-1 border-r border-line">
         <Pulse />
         <Notices />
-        <View role="main" className="flex-1">{children}</View>
+        <View role="main" className="flex-1">{children}<SheetHost /></View>
       </View>
       {onStage ? null : <StageBeside />}
       <Keys />

@@ -1,4 +1,5 @@
 import { useEffect, useRef, type ReactNode } from 'react';
+import { createPortal } from 'react-dom';
 import { Pressable, ScrollView, View } from 'react-native';
 import X from 'lucide-react-native/icons/x';
 import { IconButton } from './button';
@@ -38,10 +39,20 @@ export function Sheet({ title, onClose, children, docked = false }: { title: str
     </View>
   );
   if (docked) return body;
-  return (
-    <View className="absolute inset-0 z-20 justify-end" style={{ pointerEvents: 'box-none' }}>
+  const over = (
+    <View className="absolute inset-0 z-20 justify-end" style={{ pointerEvents: 'auto' }}>
       <Pressable aria-label="Close" role="button" tabIndex={-1} onPress={onClose} className="absolute inset-0 bg-ground/60" />
       {body}
     </View>
   );
+  // Asked for from inside a card, a sheet must not be held by the card.
+  const host = document.getElementById(SHEETS);
+  return host ? createPortal(over, host) : over;
+}
+
+const SHEETS = 'sheets';
+
+/** Where sheets come up: once, over the place that is open. */
+export function SheetHost() {
+  return <View nativeID={SHEETS} className="absolute inset-0 z-20" style={{ pointerEvents: 'none' }} />;
 }

@@ -52,6 +52,7 @@ export class Hooks {
         this.queue.push({ ...message, tries: message.tries + 1 });
         this.pump();
       }, PAUSES_MS[Math.min(message.tries, PAUSES_MS.length - 1)] ?? 0);
+      timer.unref();
       this.later.add(timer);
     }
     this.pump();
