@@ -1,10 +1,12 @@
+import { benchAdapters } from './adapters';
 import { benchLatency } from './latency';
 import { benchPaint } from './paint';
 import { benchReplay } from './replay';
+import { benchSeen } from './seen';
 import { benchSize } from './size';
 
 /* `npm run bench`: each figure as a ratio in one run, against a baseline that it names. Needs a build (`npm run build`). */
-const BENCHES: Readonly<Record<string, () => string[] | Promise<string[]>>> = { replay: benchReplay, paint: benchPaint, latency: benchLatency, size: benchSize };
+const BENCHES: Readonly<Record<string, () => string[] | Promise<string[]>>> = { replay: benchReplay, adapters: benchAdapters, seen: benchSeen, paint: benchPaint, latency: benchLatency, size: benchSize };
 
 async function main(): Promise<void> {
   const asked = process.argv.slice(2);

@@ -2,8 +2,9 @@ import assert from 'node:assert/strict';
 import { readFileSync } from 'node:fs';
 import { after, before, test } from 'node:test';
 import type { Page } from 'playwright-core';
+import { SHOW_VERSION } from '@/core/show/show';
 import { starterShow } from '@/core/show/starter';
-import { addBrindle, closeSheet } from './person';
+import { addBrindle } from './person';
 import { until, VIEWERS, World } from './world';
 
 /* Bad input and bad luck, in the browser; and what a screen reader is told. */
@@ -61,7 +62,7 @@ test('show files: saved, opened again as a copy; one of a later version is refus
     await chooser.setFiles({ name: 'show.json', mimeType: 'application/json', buffer: Buffer.from(content) });
   };
   await choose(JSON.stringify({ ...starterShow('x'), version: 9 }));
-  await page.getByRole('alert').filter({ hasText: 'saved by a later Gavirn (version 9; this one reads up to 1)' }).waitFor();
+  await page.getByRole('alert').filter({ hasText: `saved by a later Gavirn (version 9; this one reads up to ${SHOW_VERSION})` }).waitFor();
   await page.getByLabel('Name of this show').fill('Evening show');
   const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Save as a file' }).tap()]);
   const saved = readFileSync(await download.path(), 'utf8');
@@ -86,9 +87,9 @@ test('odd names, half and huge messages: shown as text, counted, and nothing sto
   await world.brindle(HANDLE, { act: 'follow', user: VIEWERS.ines });
   await page.getByText('2 unreadable').waitFor();
   await page.getByRole('button', { name: /Details$/ }).tap();
-  await page.getByText(/its JSON cannot be read/).waitFor();
-  await page.getByText(/no more than 65,536 are read/).waitFor();
-  await closeSheet(page);
+  const unreadable = page.getByRole('list', { name: 'Unreadable' });
+  await unreadable.getByText(/its JSON cannot be read/).waitFor();
+  await unreadable.getByText(/no more than 65,536 are read/).waitFor();
   await page.getByRole('link', { name: 'Desk' }).tap();
   await page.getByText('<script>document.title = "broken"</script>').first().waitFor();
   await page.getByAltText('👩‍👩‍👧‍👦').first().waitFor();
@@ -134,7 +135,9 @@ for (const colorScheme of ['dark', 'light'] as const) {
     const page = await opened('/feeds', { colorScheme });
     await addBrindle(page, HANDLE);
     const found: string[] = [];
-    for (const path of ['/feeds', '/stage', '/cues', '/desk', '/recap', '/outlets', '/shows']) {
+    await page.getByRole('button', { name: /Details$/ }).tap();
+    await page.getByRole('heading', { name: 'What is wrong' }).waitFor();
+    for (const path of [new URL(page.url()).pathname, '/feeds', '/stage', '/cues', '/desk', '/recap', '/outlets', '/shows']) {
       await page.goto(path);
       await page.getByRole('navigation', { name: 'Places' }).waitFor();
       await page.evaluate(axe);

@@ -44,7 +44,7 @@ test('one address; a first visit finds the demo show and a finished session; a c
 
   const page = await (await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true, baseURL: `http://localhost:${port}` })).newPage();
   await page.goto('/');
-  await page.getByText('Waiting for you to go live. Nothing to press.').waitFor();
+  await page.getByText('Waiting for you to go live. Nothing to press.').nth(2).waitFor();
   await page.getByRole('button', { name: /Kiln Hours/ }).waitFor();
   await page.getByRole('link', { name: 'Recap' }).tap();
   await page.getByRole('heading', { name: /1 h 12 min/ }).waitFor();

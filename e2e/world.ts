@@ -71,9 +71,14 @@ export class World {
   }
 
   /** Does something in Brindle, as its streamer, its viewers or its faults do. */
-  async brindle(handle: string, body: Record<string, unknown>): Promise<void> {
-    const answer = await fetch(`${this.standins}/standins/brindle/live/${handle}/act`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
-    if (!answer.ok) throw new Error(`Brindle refused: ${await answer.text()}`);
+  brindle(handle: string, body: Record<string, unknown>): Promise<void> {
+    return this.act('brindle', handle, body);
+  }
+
+  /** The same in any of the stand-in platforms. */
+  async act(platform: 'brindle' | 'oxbow' | 'tarn', handle: string, body: Record<string, unknown>): Promise<void> {
+    const answer = await fetch(`${this.standins}/standins/${platform}/${platform === 'tarn' ? 'v1/rooms' : 'live'}/${handle}/act`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
+    if (!answer.ok) throw new Error(`${platform} refused: ${await answer.text()}`);
   }
 
   async ledger(handle: string): Promise<Ledger> {

@@ -5,6 +5,9 @@ import { SeenIds } from './seen';
 /** A streak that never says done closes after this long without a step. */
 export const STREAK_SILENCE_MS = 10_000;
 
+/** A streak that has been silent for this long is forgotten: no platform sends a step so late. */
+const STREAK_MEMORY_MS = 3_600_000;
+
 interface Streak {
   count: number;
   /** When its latest step arrived, by the arrival clock: a platform's own clock may jump. */
@@ -82,6 +85,8 @@ function note(state: IntakeState, event: StreamEvent): void {
     const key = event.streakId;
     const open = event.streakOpen ?? false;
     const count = (state.streaks.get(key)?.count ?? 0) + event.count;
+    // The latest stand last, so that the oldest are found first when they are forgotten.
+    state.streaks.delete(key);
     state.streaks.set(key, { count, at: event.seenAt, open });
     if (open) state.open.add(key);
     else state.open.delete(key);
@@ -127,6 +132,10 @@ export function closeSilent(state: IntakeState, now: number): string[] {
     if (streak && now - streak.at >= STREAK_SILENCE_MS) closed.push(key);
   }
   for (const key of closed) closeStreak(state, key);
+  for (const [key, streak] of state.streaks) {
+    if (now - streak.at < STREAK_MEMORY_MS) break;
+    state.streaks.delete(key);
+  }
   return closed;
 }
 

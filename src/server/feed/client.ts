@@ -14,6 +14,8 @@ export interface FeedListener {
   /** A message as it came, whatever it comes to: for the streamer to look at, and to make rules from. */
   onRaw: (raw: string) => void;
   onState: (state: FeedState) => void;
+  /** Something else has changed that is shown of the feed. */
+  onChanged?: () => void;
   /** How far the platform's clock is ahead of this machine's, ms, whenever the platform states its time. */
   onClock: (aheadMs: number) => void;
 }

@@ -9,6 +9,7 @@ type FileFeed = Extract<Feed, { platform: 'file' }>;
 export type PlaybackCommand = { play: boolean } | { seek: number } | { speed: number };
 
 const STEP_MS = 50;
+const SHOWN_EVERY = 10;
 
 /** A recording played again as if it happened now, at 1 to 100 times its speed. Going back plays it as something new: nothing counts twice in one playing. */
 export class PlaybackClient implements FeedClient {
@@ -22,6 +23,7 @@ export class PlaybackClient implements FeedClient {
   private speed: number;
   private playingNumber: string;
   private turn = 0;
+  private steps = 0;
   private last = 0;
   private timer: ReturnType<typeof setInterval> | null = null;
   private stopped = false;
@@ -67,6 +69,11 @@ export class PlaybackClient implements FeedClient {
   }
 
   command(command: PlaybackCommand): void {
+    this.obey(command);
+    this.connecting.listener.onChanged?.();
+  }
+
+  private obey(command: PlaybackCommand): void {
     if ('seek' in command) return this.seek(command.seek);
     if ('speed' in command) {
       this.speed = command.speed;
@@ -99,6 +106,9 @@ export class PlaybackClient implements FeedClient {
     const now = performance.now();
     this.at += (now - this.last) * this.speed;
     this.last = now;
+    this.steps += 1;
+    // Where it stands is shown as it goes, though nothing may happen for long.
+    if (this.steps % SHOWN_EVERY === 0) this.connecting.listener.onChanged?.();
     for (let entry = this.recorded[this.next]; entry && entry.at - this.begin <= this.at; entry = this.recorded[this.next]) {
       this.next += 1;
       this.play(entry.message);

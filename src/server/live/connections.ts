@@ -101,6 +101,7 @@ export class Connections {
           keeper.state(state, host.now());
           host.changed();
         },
+        onChanged: () => host.changed(),
         onClock: (ahead) => keeper.clock(ahead),
       },
     });

@@ -1,4 +1,5 @@
 import { closeSync, existsSync, fdatasync, fdatasyncSync, mkdirSync, openSync, readdirSync, readFileSync, renameSync, rmSync, truncateSync, write, writeFileSync, writeSync } from 'node:fs';
+import { writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
 import { z } from 'zod';
@@ -33,6 +34,8 @@ export class Journal {
   lines: number;
   /** A sentence while lines cannot be written; they are kept and tried again. */
   trouble: string | null = null;
+  private snapshotting = false;
+  private closed = false;
 
   private constructor(readonly folder: string, readonly number: number, lines: number) {
     this.fd = openSync(this.file, 'a');
@@ -126,16 +129,25 @@ export class Journal {
 
   /** Keeps `content` as the state after all lines so far. */
   async snapshot(content: unknown): Promise<void> {
-    const lines = this.lines;
-    const text = JSON.stringify({ lines, content });
-    await this.flush();
-    if (this.trouble) return;
-    const partial = `${this.snapshotFile}.partial`;
-    writeFileSync(partial, text, { flush: true });
-    renameSync(partial, this.snapshotFile);
+    // One at a time: while a slow disk takes the last one, the lines alone are enough.
+    if (this.snapshotting || this.closed) return;
+    this.snapshotting = true;
+    const text = JSON.stringify({ lines: this.lines, content });
+    try {
+      await this.flush();
+      const partial = `${this.snapshotFile}.partial`;
+      // Not in this turn: other feeds are heard while the disk is busy.
+      if (!this.trouble) await writeFile(partial, text, { flush: true });
+      if (!this.trouble && !this.closed) renameSync(partial, this.snapshotFile);
+    } catch {
+      // No room for a snapshot: the lines are the truth, and reading back takes longer.
+    } finally {
+      this.snapshotting = false;
+    }
   }
 
   async close(): Promise<void> {
+    this.closed = true;
     await this.flush();
     if (this.timer) clearTimeout(this.timer);
     closeSync(this.fd);

@@ -60,7 +60,7 @@ export function FeedCard({ feed, onRemoved }: { feed: Feed; onRemoved: () => voi
         {kinds.map((kind) => <KindSeen key={kind} kind={kind} at={view?.lastSeen[kind]} gated={sendsOf(feed, kind) === 'notYet'} now={time} />)}
         {kinds.length === 0 ? <Text tone="brick">It has no rule yet, so nothing it sends means anything. Open it and make one.</Text> : null}
       </View>
-      <Pressable role="button" aria-label={`Details of ${name}`} onPress={() => router.push(`/feed/${feed.id}`)} className="mt-2 -mb-2 min-h-[44px] flex-row items-center justify-between gap-3">
+      <Pressable role="button" onPress={() => router.push(`/feed/${feed.id}`)} className="mt-2 -mb-2 min-h-[44px] flex-row items-center justify-between gap-3">
         <Text size={13} tone={view && (view.lost > 0 || view.bad > 0) ? 'brick' : 'muted'} className="shrink">{healthLine(view)}</Text>
         <Text size={13} face="strong">Details</Text>
       </Pressable>

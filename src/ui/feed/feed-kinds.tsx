@@ -30,7 +30,7 @@ export function FeedKinds({ feed, view, now, change }: { feed: Feed; view: FeedV
               <Text size={13} tone="muted">{at !== undefined ? `last ${ago(now - at)} ago` : admitted ? 'none so far' : `only once ${name} has admitted your account`}</Text>
             </View>
             {gated ? (
-              <Pressable role="switch" aria-checked={admitted} aria-label={`My account is admitted to ${KIND_WORDS[kind].toLowerCase()}`} onPress={() => toggle(kind)} className={`min-h-[44px] px-3 justify-center rounded-control border ${admitted ? 'border-lagoon' : 'border-line'}`}>
+              <Pressable role="switch" aria-checked={admitted} aria-label={`${admitted ? 'Admitted' : 'Not yet'}: my account and ${KIND_WORDS[kind].toLowerCase()}`} onPress={() => toggle(kind)} className={`min-h-[44px] px-3 justify-center rounded-control border ${admitted ? 'border-lagoon' : 'border-line'}`}>
                 <Text face="strong" tone={admitted ? 'lagoon' : 'muted'}>{admitted ? 'Admitted' : 'Not yet'}</Text>
               </Pressable>
             ) : null}

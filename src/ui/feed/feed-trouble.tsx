@@ -53,7 +53,7 @@ function Entry({ head, text }: { head: string; text?: string }) {
   return (
     <View role="listitem" className="border-b border-line py-2 gap-1">
       <Text>{head}</Text>
-      {text ? <Pressable role="button" aria-label={open ? 'Show less' : 'Show all'} onPress={() => setOpen(!open)}><Text size={13} tone="muted" numberOfLines={open ? undefined : 2} selectable className="break-all">{text}</Text></Pressable> : null}
+      {text ? <Pressable role="button" aria-expanded={open} onPress={() => setOpen(!open)}><Text size={13} tone="muted" numberOfLines={open ? undefined : 2} selectable className="break-all">{text}</Text></Pressable> : null}
     </View>
   );
 }

@@ -39,8 +39,8 @@ export function RuleCard({ rule, made, onAim, onRemove }: { rule: Rule; made: Ma
 /** A field of the rule, tapped to say where it stands. */
 function Token({ label, value, needed = false, onPress }: { label: string; value: string | null; needed?: boolean; onPress: () => void }) {
   return (
-    <Pressable role="button" aria-label={`${label}${value === null ? (needed ? ', needed' : '') : `: ${value}`}`} onPress={onPress} className={`min-h-[44px] max-w-full px-3 justify-center rounded-control border ${value !== null ? 'border-raised bg-raised' : needed ? 'border-brick' : 'border-line'}`}>
-      <Text size={13} tone={value === null && needed ? 'brick' : 'muted'}>{label}</Text>
+    <Pressable role="button" onPress={onPress} className={`min-h-[44px] max-w-full px-3 justify-center rounded-control border ${value !== null ? 'border-raised bg-raised' : needed ? 'border-brick' : 'border-line'}`}>
+      <Text size={13} tone={value === null && needed ? 'brick' : 'muted'}>{value === null && needed ? `${label}, needed` : label}</Text>
       {value === null ? null : <Text size={13} numberOfLines={1}>{value}</Text>}
     </Pressable>
   );

@@ -34,7 +34,7 @@ export function SampleTree({ json, used, onTap }: { json: unknown; used: Readonl
         const shown = holds ? (Array.isArray(value) ? `a list of ${value.length}` : '') : JSON.stringify(value);
         return (
           <Pressable
-            key={path} role="button" disabled={holds} aria-label={holds ? name : `Take ${name}: ${shown}`} onPress={() => onTap(steps, value)}
+            key={path} role="button" disabled={holds} onPress={() => onTap(steps, value)}
             className={`min-h-[44px] py-2 pr-3 flex-row items-center gap-2 border-b border-line ${taken ? 'bg-raised' : ''}`} style={{ paddingLeft: 12 + depth * 14 }}
           >
             <Text size={13} tone="muted" className="shrink-0">{typeof steps.at(-1) === 'number' ? `[${name}]` : name}</Text>

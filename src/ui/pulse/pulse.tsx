@@ -41,7 +41,7 @@ export function Pulse() {
         const name = feedName(feed);
         return (
           <Pressable
-            key={feed.id} role="button" aria-label={`${name}, ${word}. Open this feed`} onPress={() => router.push(`/feed/${feed.id}`)}
+            key={feed.id} role="button" onPress={() => router.push(`/feed/${feed.id}`)}
             className="flex-row items-center gap-2 h-[24px]" hitSlop={show.feeds.length === 1 ? { top: 10, bottom: 10 } : undefined}
           >
             <Text size={13} tone="muted" numberOfLines={1} className="w-[58px]">{name}</Text>

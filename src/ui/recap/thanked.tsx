@@ -30,7 +30,7 @@ function Thanked({ tally, place, onOpen }: { tally: ViewerTally; place: number; 
   const says = givenWords(tally, show.money.currency);
   return (
     <View role="listitem">
-      <Pressable role="button" aria-label={`${tally.name}: ${says.join(', ')}. Open`} onPress={onOpen} className="flex-row items-center min-h-[46px] gap-2 border-b border-line">
+      <Pressable role="button" onPress={onOpen} className="flex-row items-center min-h-[46px] gap-2 border-b border-line">
         <Text tone="muted" className="w-[26px] tabular-nums">{place}</Text>
         <ViewerText text={tally.name} face="strong" numberOfLines={1} className="flex-1 text-left" />
         <Text size={13} tone="muted" className="tabular-nums">{says.slice(0, 2).join(', ')}</Text>
@@ -67,7 +67,7 @@ function PersonSheet({ tally, others, onClose }: { tally: ViewerTally; others: r
         {others.map((other) => (
           <View role="listitem" key={other.key}>
             <Pressable
-              role="button" aria-label={`${tally.name} is the same person as ${other.name}`} className="min-h-[48px] flex-row items-center gap-2 border-b border-line"
+              role="button" className="min-h-[48px] flex-row items-center gap-2 border-b border-line"
               onPress={() => { edit((draft) => { draft.people = joinPeople(show.people, tally, other, randomKey().slice(0, 12)); }); onClose(); }}
             >
               <ViewerText text={other.name} face="strong" numberOfLines={1} className="flex-1 text-left" />

@@ -35,7 +35,7 @@ const actSchema = z.discriminatedUnion('act', [
     skewMs: z.number().int().min(-86_400_000).max(86_400_000).optional(),
   }),
   /** `rate` events a second; 0 stops it. `seed` makes it the same crowd again. */
-  z.object({ act: z.literal('crowd'), rate: z.number().min(0).max(5000), seed: z.number().int().default(1) }),
+  z.object({ act: z.literal('crowd'), rate: z.number().min(0).max(20_000), seed: z.number().int().default(1) }),
 ]);
 type Act = z.infer<typeof actSchema>;
 
