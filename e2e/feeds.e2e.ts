@@ -203,6 +203,40 @@ test('a recording is played, moved in and made faster', { timeout: 60_000 }, asy
   await onDesk('Reed Flute');
 });
 
+test('two viewers on two platforms are joined into one, and parted again', { timeout: 60_000 }, async () => {
+  await page.goto('/recap');
+  const thanked = page.getByRole('list', { name: 'To thank' }).getByRole('button');
+  const rows = (): Promise<string[]> => thanked.allInnerTexts();
+  await until(rows, (list) => list.some((row) => row.includes('山田 はな')) && list.some((row) => row.includes('Zuri')), 15_000);
+  await thanked.filter({ hasText: '山田 はな' }).tap();
+  await page.getByRole('list', { name: 'The same person as' }).getByRole('button').filter({ hasText: 'Zuri' }).tap();
+  // 75 coins of the one and 10 of the other.
+  await until(rows, (list) => list.some((row) => row.includes('85 coins')) && list.length === 1, 15_000);
+  await thanked.first().tap();
+  await page.getByRole('button', { name: 'Part them again' }).tap();
+  await until(rows, (list) => list.length === 2, 15_000);
+});
+
+test('the stand-ins’ own pages act as viewers, and make trouble', { timeout: 60_000 }, async () => {
+  const own = await world.person({ baseURL: world.standins });
+  const oxbow = await own.newPage();
+  await oxbow.goto(`/standins/oxbow?handle=${HANDLE}`);
+  await oxbow.getByRole('button', { name: 'Say it' }).tap();
+  await oxbow.getByRole('button', { name: 'Tip', exact: true }).tap();
+  await oxbow.getByText(/tip:\s+count: 1/).waitFor();
+  await oxbow.getByRole('button', { name: 'Drop the chat' }).tap();
+  await oxbow.getByText('1 in the chat').waitFor();
+  const tarn = await own.newPage();
+  await tarn.goto(`/standins/tarn?handle=${HANDLE}`);
+  await tarn.getByRole('button', { name: 'Add hearts' }).tap();
+  await tarn.getByRole('button', { name: 'Send sticker' }).tap();
+  await tarn.getByRole('button', { name: 'Comment' }).tap();
+  await tarn.getByText(/like: 10/).waitFor();
+  await onDesk('mind the bulkhead');
+  await onDesk('lovely water');
+  await own.close();
+});
+
 test('feeds are stopped, moved and removed; removing is asked first and undone', { timeout: 60_000 }, async () => {
   await page.goto('/feeds');
   const names = (): Promise<string[]> => page.getByRole('heading', { level: 2 }).allInnerTexts();
@@ -239,4 +273,6 @@ test('what waits for a kind that nobody sends says so; secrets stay out of a sav
   await addByHandle('Tarn');
   await page.goto('/cues');
   await page.getByText('It cannot fire. Tarn does not send gifts.').waitFor();
+  await page.goto('/stage');
+  await page.getByText('Goal waits: Tarn does not send gifts.').waitFor();
 });

@@ -20,7 +20,7 @@ async function main(): Promise<void> {
       await page.waitForTimeout(1800);
     };
     await page.goto('/');
-    await page.getByText('Waiting for you to go live. Nothing to press.').waitFor();
+    await page.getByText('Waiting for you to go live. Nothing to press.').nth(2).waitFor();
     await go('/recap');
     await shot('recap');
 
@@ -34,14 +34,17 @@ async function main(): Promise<void> {
 
     // Long enough for the pulse to have its minute.
     await world.brindle(HANDLE, { act: 'crowd', rate: 2, seed: 11 });
+    for (const platform of ['oxbow', 'tarn'] as const) await world.act(platform, HANDLE, { act: 'crowd', rate: 0.6, seed: 5 });
     await page.waitForTimeout(62_000);
-    await world.brindle(HANDLE, { act: 'crowd', rate: 0 });
+    for (const platform of ['brindle', 'oxbow', 'tarn'] as const) await world.act(platform, HANDLE, { act: 'crowd', rate: 0 });
     await page.waitForTimeout(1000);
     for (const path of ['feeds', 'cues', 'desk', 'outlets']) {
       await go(`/${path}`);
       await shot(path);
     }
     await shot('compositor', compositor);
+    await go('/feed/oxbow');
+    await shot('feed');
     await go('/stage');
     await page.getByRole('button', { name: 'Choose Tonight’s glazers' }).tap();
     await shot('stage');
@@ -50,6 +53,17 @@ async function main(): Promise<void> {
     await shot('stage-sheet');
     await go('/shows');
     await shot('shows');
+    await page.goto('/feeds');
+    await page.getByRole('button', { name: 'Add a feed' }).tap();
+    await page.getByRole('radio', { name: 'Any other', exact: true }).tap();
+    await page.getByLabel('What you call it').fill('Lantern Live');
+    await page.getByRole('button', { name: 'Add this feed' }).tap();
+    await page.getByLabel('A sample message (JSON)').fill('{"event":"present","message":{"ref":"x-81","from":{"nick":"山田 はな","user_id":77},"item":{"title":"Paper Boat","price":25},"qty":3}}');
+    await page.getByRole('button', { name: 'New rule' }).tap();
+    await page.getByRole('radio', { name: 'Gifts' }).tap();
+    await page.waitForTimeout(600);
+    await shot('mapping');
+    for (const value of ['title', 'nick']) await page.getByRole('dialog').getByRole('button', { name: new RegExp(`^${value}`) }).tap();
 
     const wide = await (await world.wide()).newPage();
     await wide.emulateMedia({ colorScheme: 'dark' });

@@ -2,6 +2,10 @@ import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { aFollow, aGift } from '@/core/event/examples';
+import { writeCsv } from '@/core/file/recording';
+import { toCloudEvent } from '@/core/platform/cloud-events';
+import { starterShow } from '@/core/show/starter';
 
 /* The command as it is run: what it prints, and how it ends. */
 
@@ -60,10 +64,59 @@ test('the recorded demo session, as events, is what its own recap says', () => {
   expect(summary.leaderboard).toHaveLength(10);
 });
 
+type Counts = { events: number; duplicates: number; bad: number; counts: Record<string, unknown> };
+const counted = (text: string, name: string, ...args: string[]): Counts => {
+  const { status, stdout, stderr } = run(file(name, text), ...args);
+  if (status !== 0) throw new Error(stderr);
+  const { events, duplicates, bad, counts } = JSON.parse(stdout) as Counts;
+  return { events, duplicates, bad, counts };
+};
+const lines = (...messages: unknown[]): string => messages.map((message) => `${JSON.stringify(message)}\n`).join('');
+const nothing = { follow: 0, share: 0, chat: 0, join: 0, subscribe: 0, gift: { count: 0, coins: 0 }, like: { room: 0, viewers: 0 }, tip: { count: 0, minor: {} }, giftSubs: { count: 0 }, raid: { count: 0, viewers: 0 } };
+const at = '2026-11-19T19:00:00Z';
+
+test('Oxbow: chat lines and webhooks, the body as text or as an object; gifted subscriptions once, with rates a worth', () => {
+  const account = { account: 'u1', handle: 'ines', displayName: 'Inês', badges: [] };
+  const hook = (id: string, type: string, data: object): object => ({ id, timestamp: '1795114800', body: { type, timestamp: at, data } });
+  const text = lines(
+    { irc: `@id=c1;time=${at};account=u1 :ines!x@oxbow PRIVMSG #h :hello` }, { irc: 'PING :oxbow' },
+    hook('w1', 'channel.followed', { user: account }), hook('w1', 'channel.followed', { user: account }),
+    hook('w2', 'channel.subscriptions_gifted', { user: account, tier: 1, count: 2, recipients: [account, account] }), hook('w3', 'channel.subscribed', { user: account, tier: 1, months: 1, gifted: true }),
+    hook('w4', 'channel.subscribed', { user: account, tier: 1, months: 3 }), { id: 'w5', timestamp: '1795114800', body: JSON.stringify({ type: 'channel.tipped', timestamp: at, data: { user: account, amount: { value: '5.00', currency: 'USD' } } }) },
+    hook('w6', 'channel.raided', { from: account, viewers: 25 }), { neither: true },
+  );
+  const show = file('rated.json', JSON.stringify({ ...starterShow('s'), money: { currency: 'EUR', rates: { USD: 0.9 } } }));
+  expect(counted(text, 'oxbow.ndjson', '--as', 'oxbow', '--show', show)).toEqual({
+    events: 7, duplicates: 1, bad: 1,
+    counts: { ...nothing, follow: 1, chat: 1, subscribe: 1, giftSubs: { count: 2 }, tip: { count: 1, minor: { USD: 500 } }, raid: { count: 1, viewers: 25 }, worth: 450 },
+  });
+});
+
+test('Tarn: pages; the first counters are the base', () => {
+  const author = { channelId: 'c', name: 'Hana' };
+  const page = (next: string, hearts: number, items: object[]): object => ({ items, next, pollAfterMs: 1000, room: { state: 'live', watching: 3, hearts, followers: 10 } });
+  const comment = { type: 'comment', id: 'i1', at, author, text: 'hi' };
+  expect(counted(lines(page('c1', 100, [comment]), page('c2', 107, [comment, { type: 'sticker', id: 'i2', at, author, amountMicros: 1_250_000, currency: 'KWD' }])), 'tarn.ndjson', '--as', 'tarn'))
+    .toEqual({ events: 5, duplicates: 1, bad: 0, counts: { ...nothing, chat: 1, like: { room: 7, viewers: 0 }, tip: { count: 1, minor: { KWD: 1250 } } } });
+});
+
+test('CloudEvents, a table, and any other by a mapping', () => {
+  const events = [aFollow({ id: 'a' }), aGift({ id: 'b', count: 3 }), aFollow({ id: 'a' })];
+  const counts = { ...nothing, follow: 1, gift: { count: 3, coins: 30 } };
+  expect(counted(JSON.stringify(events.map(toCloudEvent)), 'batch.json', '--as', 'cloudevents')).toEqual({ events: 2, duplicates: 1, bad: 0, counts });
+  expect(counted(lines(...events.map(toCloudEvent)), 'ce.ndjson', '--as', 'cloudevents')).toEqual({ events: 2, duplicates: 1, bad: 0, counts });
+  expect(counted(writeCsv(events), 'events.csv', '--as', 'csv')).toEqual({ events: 2, duplicates: 1, bad: 0, counts });
+  const mapping = file('mapping.json', JSON.stringify({ rules: [{ kind: 'follow', when: { path: '$.e', is: 'joined us' }, fields: { viewerName: '$.who', id: '$.n', at: '$.t' } }] }));
+  const said = { e: 'joined us', who: 'Nour', n: 1, t: 1795114800 };
+  expect(counted(lines(said, said, { e: 'other' }, { e: 'joined us' }), 'other.ndjson', '--as', 'mapped', '--mapping', mapping)).toEqual({ events: 1, duplicates: 1, bad: 1, counts: { ...nothing, follow: 1 } });
+});
+
 test.each([
   ['a file that is not there', ['nowhere.txt', '--as', 'brindle'], /There is no file nowhere.txt/],
   ['a folder', ['src', '--as', 'events'], /There is no file src/],
   ['no format', ['demo/session.ndjson'], /--as is one of brindle, events, oxbow, tarn/],
+  ['no mapping', ['demo/session.ndjson', '--as', 'mapped'], /needs --mapping/],
+  ['a mapping that is none', ['demo/session.ndjson', '--as', 'mapped', '--mapping', 'package.json'], /package.json is no mapping: rules/],
   ['a show that is none', ['demo/session.ndjson', '--as', 'events', '--show', 'package.json'], /not a show file/],
   ['a word too many', ['a', 'b', '--as', 'events'], /"b" is not understood/],
 ])('%s is one sentence and exit 1', (_name, args, sentence) => {

@@ -5,6 +5,7 @@ import ChevronUp from 'lucide-react-native/icons/chevron-up';
 import Plus from 'lucide-react-native/icons/plus';
 import Redo2 from 'lucide-react-native/icons/redo-2';
 import Undo2 from 'lucide-react-native/icons/undo-2';
+import { pieceTrouble } from '@/core/piece/waits';
 import { useShow } from '@/ui/data/show-context';
 import { useWide } from '@/ui/frame/wide';
 import { Button, IconButton } from '@/ui/part/button';
@@ -55,7 +56,14 @@ export function StagePlace() {
     </View>
   );
 
+  // Said where it stands; without any feed the pulse says it for all.
+  const waiting = show.feeds.length === 0 ? [] : show.pieces.flatMap((each) => {
+    const says = pieceTrouble(each, show);
+    return says === null ? [] : [`${each.name} waits: ${says}`];
+  });
   const stack = (
+    <View>
+    {waiting[0] ? <Text size={13} tone="brick" numberOfLines={2} className="px-4 pb-1">{waiting[0]}</Text> : null}
     <View className="flex-row items-center">
       <ScrollView horizontal showsHorizontalScrollIndicator={false} className="flex-1" contentContainerClassName="gap-2 px-4 py-2 items-center" role="list" aria-label="Pieces, front first">
         {[...show.pieces].reverse().map(({ id, name }) => (
@@ -71,6 +79,7 @@ export function StagePlace() {
         {piece && !wide ? <Button icon={ChevronUp} label={`Edit ${piece.name}`} onPress={() => setSheet('piece')}>Edit</Button> : null}
         <Button kind="main" icon={Plus} label="Add a piece" onPress={() => setSheet('add')}>{piece && !wide ? '' : 'Add'}</Button>
       </View>
+    </View>
     </View>
   );
 

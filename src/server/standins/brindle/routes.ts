@@ -1,6 +1,7 @@
 import { Router, json, type Request, type Response } from 'express';
 import { z } from 'zod';
 import { problem } from '@/server/problem';
+import { Places } from '../places';
 import { seeded } from '../crowd/random';
 import { personSchema as person } from '../crowd/person';
 import { atRate } from '../crowd/trouble';
@@ -66,40 +67,33 @@ class Place {
 
 /** Brindle's routes (docs/brindle.md), below /standins/brindle. `handles` exist from the start; others are opened by an act. */
 export function brindle(handles: readonly string[]): Router {
-  const places = new Map(handles.map((handle) => [handle, new Place(handle)]));
+  const places = new Places('Brindle', handles, (handle) => new Place(handle));
   const router = Router();
-  // The handle is all that the outside names; nothing else about a room can be guessed from it.
-  const placeOf = (req: Request, res: Response): Place | null => {
-    const handle = String(req.params.handle);
-    const place = places.get(handle);
-    if (!place) problem(res, 404, 'No such handle', `Nobody on Brindle has the handle "${handle.slice(0, 64)}".`);
-    return place ?? null;
-  };
 
   router.get('/live/:handle/events', (req, res) => {
-    const place = placeOf(req, res);
+    const place = places.of(req, res);
     if (!place) return;
     if (place.room.public) stream(place.room, req, res);
     else problem(res, 403, 'Not public', 'This broadcast is not public: nobody is told what happens in it.');
   });
   router.get('/live/:handle', (req, res) => {
-    const place = placeOf(req, res);
+    const place = places.of(req, res);
     if (place) res.json(describe(place));
   });
   router.post('/live/:handle/act', json({ limit: '4mb' }), (req, res) => {
     const parsed = actSchema.safeParse(req.body);
     if (!parsed.success) return problem(res, 400, 'Not understood', 'This is nothing that can be done in a room; docs/brindle.md lists what can.');
     const handle = String(req.params.handle);
-    if (parsed.data.act === 'open' && /^[a-z0-9._-]{1,64}$/.test(handle) && !places.has(handle)) places.set(handle, new Place(handle));
-    const place = placeOf(req, res);
+    if (parsed.data.act === 'open') places.open(handle);
+    const place = places.of(req, res);
     if (!place) return;
     const refusal = act(place, parsed.data);
     if (refusal) problem(res, 409, 'Not now', refusal);
     else res.json(describe(place));
   });
   router.get('/gifts', (_req, res) => void res.json(GIFTS));
-  router.get('/ledger', (_req, res) => void res.json(Object.fromEntries([...places].map(([handle, { room }]) => [handle, room.ledger]))));
-  router.get('/rooms', (_req, res) => void res.json([...places.values()].map(describe)));
+  router.get('/ledger', (_req, res) => void res.json(places.each(({ room }) => room.ledger)));
+  router.get('/rooms', (_req, res) => void res.json(Object.values(places.each(describe))));
   return router;
 }
 

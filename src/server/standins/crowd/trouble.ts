@@ -23,7 +23,8 @@ export function atRate(rate: number, step: () => void): () => void {
   let owed = 0;
   const timer = setInterval(() => {
     const now = performance.now();
-    owed = Math.min(owed + ((now - last) / 1000) * rate, rate);
+    // After a pause no more than a second's worth is made up for, but always a whole step.
+    owed = Math.min(owed + ((now - last) / 1000) * rate, Math.max(1, rate));
     last = now;
     for (; owed >= 1; owed -= 1) step();
   }, TICK_MS);

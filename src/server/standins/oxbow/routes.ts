@@ -1,8 +1,9 @@
 import type { Server } from 'node:http';
-import { json, Router, type Request, type Response } from 'express';
+import { json, Router } from 'express';
 import { z } from 'zod';
 import { webhookSecret } from '@/server/feed/secrets';
 import { problem } from '@/server/problem';
+import { Places } from '../places';
 import { seeded } from '../crowd/random';
 import { personSchema } from '../crowd/person';
 import { atRate, troubleSchema } from '../crowd/trouble';
@@ -39,23 +40,16 @@ interface Place {
 /** Oxbow, the stand-in console platform: routes below /standins/oxbow, and its chat on `server`. */
 export function oxbow(handles: readonly string[], server: Server): Router {
   const make = (handle: string): Place => ({ channel: new OxbowChannel(handle, Date.now, Math.random), rate: 0, stop: null });
-  const places = new Map(handles.map((handle) => [handle, make(handle)]));
+  const places = new Places('Oxbow', handles, make);
   const chat = oxbowChat(server, (handle) => places.get(handle)?.channel);
   const router = Router();
 
-  const placeOf = (req: Request, res: Response): Place | null => {
-    const handle = String(req.params.handle);
-    const place = places.get(handle);
-    if (!place) problem(res, 404, 'No such handle', `Nobody on Oxbow has the handle "${handle.slice(0, 64)}".`);
-    return place ?? null;
-  };
-
   router.get('/live/:handle', (req, res) => {
-    const place = placeOf(req, res);
+    const place = places.of(req, res);
     if (place) res.json(describe(place));
   });
   router.put('/live/:handle/hook', json(), (req, res) => {
-    const place = placeOf(req, res);
+    const place = places.of(req, res);
     if (!place) return;
     const parsed = hookSchema.safeParse(req.body);
     if (!parsed.success) return problem(res, 400, 'Not understood', 'A callback and a secret (whsec_…) were expected.');
@@ -66,21 +60,21 @@ export function oxbow(handles: readonly string[], server: Server): Router {
     res.status(204).end();
   });
   router.post('/live/:handle/hook/ping', async (req, res) => {
-    const place = placeOf(req, res);
+    const place = places.of(req, res);
     if (place) res.json({ status: await place.channel.hooks.ping(new Date().toISOString()) });
   });
   router.post('/live/:handle/act', json({ limit: '4mb' }), (req, res) => {
     const parsed = actSchema.safeParse(req.body);
     if (!parsed.success) return problem(res, 400, 'Not understood', 'This is nothing that can be done in a channel; docs/oxbow.md lists what can.');
     const handle = String(req.params.handle);
-    if (parsed.data.act === 'open' && /^[a-z0-9._-]{1,64}$/.test(handle) && !places.has(handle)) places.set(handle, make(handle));
-    const place = placeOf(req, res);
+    if (parsed.data.act === 'open') places.open(handle);
+    const place = places.of(req, res);
     if (!place) return;
     const refusal = act(place, parsed.data, () => chat.drop(handle));
     if (refusal) problem(res, 409, 'Not now', refusal);
     else res.json(describe(place));
   });
-  router.get('/ledger', (_req, res) => void res.json(Object.fromEntries([...places].map(([handle, { channel }]) => [handle, channel.ledger]))));
+  router.get('/ledger', (_req, res) => void res.json(places.each(({ channel }) => channel.ledger)));
   return router;
 }
 

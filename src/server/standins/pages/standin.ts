@@ -21,8 +21,27 @@ const find = <T extends HTMLElement>(selector: string): T => {
 };
 const field = (id: string): string => find<HTMLInputElement>(`#${id}`).value;
 
+const button = (act: object, label: string, kind = ''): string => `<button class="${kind}" data-act='${JSON.stringify(act)}'>${label}</button>`;
+const percent = (id: string, label: string): string => `<label style="width:150px">${label}, % <input id="${id}" type="number" min="0" max="100" value="0"></label>`;
+
+/** What every page has before and behind its own section of what viewers do. */
+const BEFORE = `<section aria-labelledby="h-room"><h2 id="h-room">Room</h2>
+  <div class="row"><label class="grow">Handle <input id="handle" value="odavarn.kiln" autocapitalize="off" spellcheck="false"></label>${button({ act: 'open' }, 'Open this handle')}</div>
+  <div class="row" style="margin-top:10px">${button({ act: 'live' }, 'Go live', 'main')}${button({ act: 'end' }, 'End')}${button({ act: 'public', on: true }, 'Make public')}${button({ act: 'public', on: false }, 'Make private')}</div>
+  <output id="state" aria-live="polite"></output></section>`;
+const BEHIND = `<section aria-labelledby="h-crowd"><h2 id="h-crowd">A crowd</h2><div class="row">
+  <label style="width:160px">Events a second <input id="rate" type="number" min="0" max="5000" value="4"></label><label style="width:110px">Seed <input id="seed" type="number" value="1"></label>
+  ${button({ act: 'crowd', rate: '@number:rate', seed: '@number:seed' }, 'Run the crowd', 'main')}${button({ act: 'crowd', rate: 0 }, 'Stop it')}</div></section>
+  <section aria-labelledby="h-trouble"><h2 id="h-trouble">Trouble</h2><div class="row">${percent('repeat', 'Repeat')}${percent('reorder', 'Reorder')}${percent('malformed', 'Malformed')}
+  <label style="width:150px">Clock ahead, ms <input id="skew" type="number" value="0"></label>
+  ${button({ act: 'trouble', repeat: '@percent:repeat', reorder: '@percent:reorder', malformed: '@percent:malformed', skewMs: '@number:skew' }, 'Make this trouble')}</div></section>`;
+const LEDGER = '<section aria-labelledby="h-ledger"><h2 id="h-ledger">Ledger</h2><output id="ledger"></output></section>';
+
 /** Sets the page up: viewers to choose from, every button, and the room's state every two seconds. */
 export function standinPage({ name, room, ledger, describe }: StandinPage): void {
+  find('#viewers').insertAdjacentHTML('beforebegin', BEFORE);
+  find('#viewers').insertAdjacentHTML('afterend', BEHIND);
+  find('#own-trouble').insertAdjacentHTML('afterend', LEDGER);
   const state = find('#state');
   const named = new URLSearchParams(location.search).get('handle');
   if (named) find<HTMLInputElement>('#handle').value = named;

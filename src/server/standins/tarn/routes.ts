@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto';
 import { json, Router, type Request, type Response } from 'express';
 import { z } from 'zod';
 import { problem } from '@/server/problem';
+import { Places } from '../places';
 import { LINES, PEOPLE } from '../crowd/people';
 import { pick, seeded } from '../crowd/random';
 import { personSchema } from '../crowd/person';
@@ -39,36 +40,29 @@ interface Place {
 /** Tarn, the stand-in phone app: routes below /standins/tarn. */
 export function tarn(handles: readonly string[]): Router {
   const make = (handle: string): Place => ({ room: new TarnRoom(handle, Date.now, Math.random), rate: 0, stop: null, asked: new Map() });
-  const places = new Map(handles.map((handle) => [handle, make(handle)]));
+  const places = new Places('Tarn', handles, make);
   const router = Router();
 
-  const placeOf = (req: Request, res: Response): Place | null => {
-    const handle = String(req.params.handle);
-    const place = places.get(handle);
-    if (!place) problem(res, 404, 'No such handle', `Nobody on Tarn has the handle "${handle.slice(0, 64)}".`);
-    return place ?? null;
-  };
-
   router.get('/v1/rooms/:handle', (req, res) => {
-    const place = placeOf(req, res);
+    const place = places.of(req, res);
     if (place) res.json(describe(place));
   });
   router.get('/v1/rooms/:handle/activity', (req, res) => {
-    const place = placeOf(req, res);
+    const place = places.of(req, res);
     if (place) answer(place, req, res);
   });
   router.post('/v1/rooms/:handle/act', json({ limit: '4mb' }), (req, res) => {
     const parsed = actSchema.safeParse(req.body);
     if (!parsed.success) return problem(res, 400, 'Not understood', 'This is nothing that can be done in a room; docs/tarn.md lists what can.');
     const handle = String(req.params.handle);
-    if (parsed.data.act === 'open' && /^[a-z0-9._-]{1,64}$/.test(handle) && !places.has(handle)) places.set(handle, make(handle));
-    const place = placeOf(req, res);
+    if (parsed.data.act === 'open') places.open(handle);
+    const place = places.of(req, res);
     if (!place) return;
     const refusal = act(place, parsed.data);
     if (refusal) problem(res, 409, 'Not now', refusal);
     else res.json(describe(place));
   });
-  router.get('/ledger', (_req, res) => void res.json(Object.fromEntries([...places].map(([handle, { room }]) => [handle, room.ledger]))));
+  router.get('/ledger', (_req, res) => void res.json(places.each(({ room }) => room.ledger)));
   return router;
 }
 
