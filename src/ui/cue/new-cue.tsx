@@ -2,7 +2,7 @@ import { Pressable, View } from 'react-native';
 import { WHEN_KINDS, type When } from '@/core/engine/when';
 import { PIECE_KINDS } from '@/core/piece';
 import { useShow } from '@/ui/data/show-context';
-import { randomKey } from '@/ui/data/storage';
+import { randomKey } from '@/ui/data/random-key';
 import { Shape } from '@/ui/part/shape';
 import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';

@@ -3,7 +3,8 @@ import { readShowDocument } from '@/core/show/file';
 import { starterShow } from '@/core/show/starter';
 import type { Show } from '@/core/show/show';
 import { feedKeysFor, feedKeySchema, type FeedKey } from './feed-keys';
-import { randomKey, readJson, removeKey, writeJson } from './storage';
+import { randomKey } from './random-key';
+import { readJson, removeKey, writeJson } from './storage';
 
 /* The shows that this browser has. Keys are kept beside a show, never in it: a show file can be handed to anyone. */
 

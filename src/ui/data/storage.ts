@@ -53,9 +53,3 @@ export async function writeText(key: string, text: string): Promise<boolean> {
 export const writeJson = (key: string, value: unknown): Promise<boolean> => writeText(key, JSON.stringify(value));
 
 export const removeKey = (key: string): Promise<void> => storage.removeItem(key);
-
-/** The part of a Web Crypto id that is chance: 128 bits, for ids and keys. */
-export function randomKey(): string {
-  const bytes = crypto.getRandomValues(new Uint8Array(16));
-  return Array.from(bytes, (byte) => byte.toString(16).padStart(2, '0')).join('');
-}

@@ -1,6 +1,6 @@
 import type { Feed, PlatformName, Transport } from '@/core/show/show';
 import type { RecordingFormat } from '@/core/file/format';
-import { randomKey } from '@/ui/data/storage';
+import { randomKey } from '@/ui/data/random-key';
 
 const base = (handle: string) => ({ id: randomKey().slice(0, 12), handle: handle.trim().slice(0, 64), on: true, rate: { coin: 0, kept: 0 }, admitted: [] });
 

@@ -4,7 +4,7 @@ import { joinPeople, partPerson } from '@/core/engine/people';
 import type { ViewerTally } from '@/core/engine/tally';
 import { amountWords, WORTH_PARTS } from '@/core/event/money';
 import { useShow } from '@/ui/data/show-context';
-import { randomKey } from '@/ui/data/storage';
+import { randomKey } from '@/ui/data/random-key';
 import { feedName } from '@/ui/feed/feed-name';
 import { Button } from '@/ui/part/button';
 import { Sheet } from '@/ui/part/sheet';

@@ -1,7 +1,7 @@
 import { Pressable, View } from 'react-native';
 import { PIECE_KINDS, type Piece, type PieceKindName } from '@/core/piece';
 import { useShow } from '@/ui/data/show-context';
-import { randomKey } from '@/ui/data/storage';
+import { randomKey } from '@/ui/data/random-key';
 import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
 
