@@ -4,7 +4,7 @@ import type { Totals } from '@/core/engine/tally';
 import type { BadMessage, Gap } from '@/core/intake/trouble';
 import type { Live, Piece } from '@/core/piece';
 import type { FrameSize } from '@/core/show/show';
-import type { Imitation } from '@/core/people/lookalike';
+import type { Imitation } from '@/core/people/imitation';
 import type { FeedHealth, Outage } from './feed-health';
 import type { Playback } from './playback';
 import type { Happened, Mark } from './happened';

@@ -74,17 +74,21 @@ function readCloudEvents(text: string, origin: Origin): Recorded[] {
   }
 }
 
-function readStream(text: string, origin: Origin): Recorded[] {
-  const recorded: Recorded[] = [];
+/** Reads a saved Brindle stream as it comes, piece by piece. */
+export function brindleStream(origin: Origin, take: (recorded: Recorded) => void): { feed: (text: string) => void } {
   let id = '';
-  const parser = createParser({
+  return createParser({
     onEvent: (message) => {
       // The last id stays in force for messages without one (WHATWG HTML, section 9.2.6).
       id = message.id ?? id;
-      recorded.push({ reading: readBrindle({ event: message.event ?? 'message', data: message.data, id }, origin), raw: message.data });
+      take({ reading: readBrindle({ event: message.event ?? 'message', data: message.data, id }, origin), raw: message.data });
     },
   });
-  parser.feed(text);
+}
+
+function readStream(text: string, origin: Origin): Recorded[] {
+  const recorded: Recorded[] = [];
+  brindleStream(origin, (each) => recorded.push(each)).feed(text);
   return recorded;
 }
 

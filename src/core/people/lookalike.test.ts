@@ -1,3 +1,4 @@
+import { imitationWords } from './imitation';
 import { imitates, Lookalikes, oneEditApart, skeleton } from './lookalike';
 
 // Unicode UTS #39, section 4: names that are confusable, and ones that are not (examples from memory; "ѕсоре" is Cyrillic throughout).
@@ -26,5 +27,7 @@ test('a viewer who looks like one before is noticed once; the same common name i
   expect(people.meet('f/3', 'lnês', false)).toEqual({ name: 'lnês', like: 'Inês' });
   expect(people.meet('f/3', 'lnês', false)).toBeNull();
   expect(people.meet('f/4', 'Mirek', true)).toBeNull();
-  expect(people.meet('f/5', 'Mirek', false)).toEqual({ name: 'Mirek', like: 'Mirek' });
+  const same = people.meet('f/5', 'Mirek', false);
+  expect(same && imitationWords(same)).toBe('Another account is called Mirek, just as one that you trust.');
+  expect(imitationWords({ name: 'lnês', like: 'Inês' })).toBe('lnês looks like Inês, but is another account.');
 });

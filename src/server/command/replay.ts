@@ -3,13 +3,11 @@ import { createReadStream } from 'node:fs';
 import { readFile, stat } from 'node:fs/promises';
 import { createInterface } from 'node:readline';
 import canonicalize from 'canonicalize';
-import { createParser } from 'eventsource-parser';
 import { z } from 'zod';
 import { readEventLine } from '@/core/file/events';
-import { cloudEventLine, readRecording } from '@/core/file/recording';
+import { brindleStream, cloudEventLine, readRecording } from '@/core/file/recording';
 import { Replay, REPLAY_FEED } from '@/core/file/replay';
 import type { Reading } from '@/core/intake/heard';
-import { readBrindle } from '@/core/platform/brindle';
 import { mapper, mappingSchema, type Mapper } from '@/core/platform/mapping';
 import { readOxbowChat, readOxbowHook } from '@/core/platform/oxbow';
 import { bad, readJson } from '@/core/platform/reading';
@@ -99,14 +97,7 @@ type Read = (file: string, run: Replay, mapper: Mapper | null) => Promise<void>;
 
 const READERS: Record<Format, Read> = {
   brindle: async (file, run) => {
-    let id = '';
-    const parser = createParser({
-      onEvent: (message) => {
-        // The last id stays in force for messages without one (WHATWG HTML, section 9.2.6).
-        id = message.id ?? id;
-        run.read(readBrindle({ event: message.event ?? 'message', data: message.data, id }, ORIGIN), message.data);
-      },
-    });
+    const parser = brindleStream(ORIGIN, ({ reading, raw }) => run.read(reading, raw));
     for await (const chunk of createReadStream(file, { encoding: 'utf8', highWaterMark: 1 << 18 })) parser.feed(chunk as string);
   },
   events: eachLine((line) => {

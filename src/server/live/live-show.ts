@@ -8,20 +8,17 @@ import { freezeIntake, thawIntake, type FrozenIntake } from '@/core/intake/froze
 import type { Reading } from '@/core/intake/heard';
 import { closeSilent, closeStreak, newIntake, remember, setCounter, takeIn, takeReading, type IntakeState } from '@/core/intake/intake';
 import { KEPT_TEXT } from '@/core/intake/trouble';
-import { Lookalikes, type Imitation } from '@/core/people/lookalike';
 import type { Show } from '@/core/show/show';
 import type { InboxAnswer, InboxRequest, Room } from '@/server/feed/client';
 import { Connections, type Connection, type ConnectionHost } from './connections';
 import { SteadyClock } from './clock';
+import { Imitations } from './imitations';
 import { Journal } from './journal';
 import { Sessions } from './sessions';
 
 /** So many inputs after one snapshot comes the next. */
 const SNAPSHOT_EVERY = 20_000;
 const STREAK_CHECK_MS = 1000;
-
-/** How many imitations are kept for the streamer to look at. */
-const KEPT_IMITATIONS = 20;
 
 /** What a show needs of the house that it runs in. */
 export type LiveShowHost = Pick<ConnectionHost, 'addresses' | 'secrets' | 'inbox' | 'recording'>;
@@ -47,8 +44,7 @@ export class LiveShow {
   private positions = new Map<string, string>();
   private rooms = new Map<string, Room>();
   readonly connections: Connections;
-  readonly imitations: (Imitation & { feed: string; at: number })[] = [];
-  private readonly lookalikes = new Lookalikes();
+  readonly imitations = new Imitations();
   private journal: Journal;
   private sinceSnapshot = 0;
   private readonly listeners = new Set<() => void>();
@@ -251,12 +247,7 @@ export class LiveShow {
   private happen({ feed, keeper }: Connection, event: StreamEvent, behind: { position?: string }): void {
     const at = this.clock.now();
     keeper.event(event, at);
-    const { viewer } = event;
-    const imitation = viewer && this.lookalikes.meet(`${feed.id}/${viewer.id}`, viewer.name, viewer.roles.includes('moderator') || viewer.roles.includes('host'));
-    if (imitation) {
-      this.imitations.push({ ...imitation, feed: feed.id, at });
-      if (this.imitations.length > KEPT_IMITATIONS) this.imitations.shift();
-    }
+    this.imitations.meet(event, at);
     this.put({ input: 'event', at, event, ...behind });
     if (event.kind === 'room') this.endIfOver();
   }

@@ -38,7 +38,7 @@ export function deskView(show: LiveShow, watching: (outlet: string) => number): 
     queues: Object.fromEntries([...state.queues].map(([id, queue]) => [id, { alerts: queue.list(SHOWN_ALERTS), count: queue.length, until: queue.until }])),
     played: state.played.slice(-SHOWN_PLAYED),
     live: liveByPiece(show),
-    imitations: show.imitations,
+    imitations: show.imitations.kept,
     outlets: Object.fromEntries(state.show.outlets.map(({ id }) => [id, watching(id)])),
     happened: show.recorder.lines,
     marks: show.recorder.marks,

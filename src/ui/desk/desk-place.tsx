@@ -5,6 +5,7 @@ import { ask } from '@/ui/data/api';
 import { engineClock } from '@/ui/data/desk';
 import { useShow } from '@/ui/data/show-context';
 import { PlaceBody } from '@/ui/frame/place-body';
+import { imitationWords } from '@/core/people/imitation';
 import { tellsRoom } from '@/core/platform';
 import { Button } from '@/ui/part/button';
 import { Text } from '@/ui/part/text';
@@ -41,7 +42,7 @@ export function DeskPlace() {
     <PlaceBody title="Desk">
       <View className="gap-3 mt-1">
         {spotlights.map(({ id, name }) => <OnAir key={id} name={name} queue={desk.view?.queues[id] ?? null} now={time} onCommand={(body) => void command(body)} />)}
-        {double && time - double.at < IMITATION_MS ? <Text tone="brick" role="status">{`${double.name} looks like ${double.like}, but is another account.`}</Text> : null}
+        {double && time - double.at < IMITATION_MS ? <Text tone="brick" role="status">{imitationWords(double)}</Text> : null}
         {endable ? <View className="flex-row"><Button kind="outline" onPress={() => void end()}>End this session</Button></View> : null}
         {said ? <Text tone="brick" role="alert">{said}</Text> : null}
         <View className="flex-row flex-wrap gap-2">

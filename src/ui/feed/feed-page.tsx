@@ -47,10 +47,11 @@ export function FeedPage() {
       <Text size={17} tone={TONES[mood]} className="mt-2" role="status">{sentence}</Text>
       <View className="gap-3 mt-4">
         {feed.platform === 'file' && view?.playback ? <PlaybackControls feed={feed} playback={view.playback} change={change} /> : null}
-        <FeedAddress feed={feed} now={time} />
+        {feed.platform === 'oxbow' ? null : <FeedAddress feed={feed} now={time} />}
         {feed.platform === 'mapped' || feed.platform === 'cloudevents' ? <Mapping feed={feed} change={change} /> : null}
         <Section title="What must be true"><CheckSteps feed={feed} /></Section>
         {feed.platform === 'oxbow' ? <Section title="Helper account"><Helper feed={feed} change={change} /></Section> : null}
+        {feed.platform === 'oxbow' ? <FeedAddress feed={feed} now={time} /> : null}
         <Section title="What it sends"><FeedKinds feed={feed} view={view} now={time} change={change} /></Section>
         <Section title="Worth"><FeedRates feed={feed} change={change} /></Section>
         <Section title="What is wrong">

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { format } from 'date-fns';
 import Svg, { Path } from 'react-native-svg';
+import { imitationWords } from '@/core/people/imitation';
 import type { Feed } from '@/core/show/show';
 import { useTrouble, type FeedTroubleView } from '@/ui/data/feed-api';
 import { useShow } from '@/ui/data/show-context';
@@ -33,7 +34,7 @@ export function FeedTrouble({ feed, now }: { feed: Feed; now: number }) {
           <Entry key={n} head={`${format(outage.from, 'HH:mm:ss')} to ${outage.until === null ? 'now' : format(outage.until, 'HH:mm:ss')}: not connected for ${ago((outage.until ?? now) - outage.from)}`} />
         )) : null}
         {part === 'raw' ? [...data.raw].reverse().map((raw, n) => <Entry key={n} head={`${ago(now - raw.at)} ago`} text={raw.text} />) : null}
-        {part === 'names' ? [...names].reverse().map((each, n) => <Entry key={n} head={`${each.name} looks like ${each.like}, but is another account.`} />) : null}
+        {part === 'names' ? [...names].reverse().map((each, n) => <Entry key={n} head={imitationWords(each)} />) : null}
       </View>
       <Empty part={part} data={data} names={names.length} />
     </View>
