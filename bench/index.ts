@@ -1,4 +1,5 @@
 import { benchAdapters } from './adapters';
+import { benchFlood } from './flood';
 import { benchLatency } from './latency';
 import { benchPaint } from './paint';
 import { benchReplay } from './replay';
@@ -6,7 +7,7 @@ import { benchSeen } from './seen';
 import { benchSize } from './size';
 
 /* `npm run bench`: each figure as a ratio in one run, against a baseline that it names. Needs a build (`npm run build`). */
-const BENCHES: Readonly<Record<string, () => string[] | Promise<string[]>>> = { replay: benchReplay, adapters: benchAdapters, seen: benchSeen, paint: benchPaint, latency: benchLatency, size: benchSize };
+const BENCHES: Readonly<Record<string, () => string[] | Promise<string[]>>> = { replay: benchReplay, adapters: benchAdapters, seen: benchSeen, paint: benchPaint, latency: benchLatency, flood: benchFlood, size: benchSize };
 
 async function main(): Promise<void> {
   const asked = process.argv.slice(2);
