@@ -270,6 +270,7 @@ test('what waits for a kind that nobody sends says so; secrets stay out of a sav
   await page.getByRole('button', { name: 'Save it' }).tap();
   assert.ok((await (await (await asked).createReadStream()).toArray().then((parts) => Buffer.concat(parts as Buffer[]).toString('utf8'))).includes('whsec_'));
   await page.getByRole('button', { name: 'New show' }).tap();
+  await page.getByText('No feed yet. Add one to connect.').waitFor();
   await addByHandle('Tarn');
   await page.goto('/cues');
   await page.getByText('It cannot fire. Tarn does not send gifts.').waitFor();
