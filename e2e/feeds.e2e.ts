@@ -6,6 +6,7 @@ import { after, before, test } from 'node:test';
 import type { BrowserContext, Page } from 'playwright-core';
 import { aFollow, aGift, START } from '@/core/event/examples';
 import { writeEventLine } from '@/core/file/events';
+import { emptyShow } from '@/core/show/starter';
 import { until, VIEWERS, World } from './world';
 
 /* Every way of adding a feed, on a phone; rules by tapping; every step that must be true failing, and then mended. */
@@ -108,6 +109,46 @@ test('Oxbow: every step fails and is mended', { timeout: 90_000 }, async () => {
   await world.act('oxbow', HANDLE, { act: 'live' });
   await world.act('oxbow', HANDLE, { act: 'giftSubs', user: VIEWERS.ines, recipients: [VIEWERS.hana, VIEWERS.layla] });
   await onDesk('gifted 2 subscriptions');
+});
+
+test('a handle that is not there yet, a callback that nobody reaches, a wrong secret: said, and mended', { timeout: 90_000 }, async () => {
+  const other = await (await world.person()).newPage();
+  let published: { secrets?: Record<string, { inbox: string }> } = {};
+  other.on('request', (request) => {
+    if (request.method() === 'PUT' && request.url().includes('/api/shows/')) published = JSON.parse(request.postData() ?? '{}') as typeof published;
+  });
+  await other.goto('/shows');
+  const show = { ...emptyShow('x', 'Early'), feeds: [{ id: 'o', platform: 'oxbow', handle: 'early.bird', helper: '', on: true }] };
+  const [chooser] = await Promise.all([other.waitForEvent('filechooser'), other.getByRole('button', { name: 'Open a file' }).tap()]);
+  await chooser.setFiles({ name: 'early.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(show)) });
+  await other.getByRole('button', { name: /^Oxbow/ }).first().tap();
+  const seen = (name: string, words: string) => other.getByRole('list', { name: 'Steps' }).getByRole('listitem', { name: new RegExp(`^${name}:`) }).getByText(words).waitFor();
+  const again = (): Promise<void> => other.getByRole('button', { name: 'Check again' }).tap();
+  await seen('Handle', 'Nobody on Oxbow has the handle early.bird.');
+  await world.act('oxbow', 'early.bird', { act: 'open' });
+  await again();
+  await seen('Handle', 'early.bird is on Oxbow.');
+  // Somebody else's callback stands where ours should: nothing of ours is reached. Gavirn puts its own there again by itself.
+  const register = async (callback: string): Promise<void> => {
+    const answer = await fetch(`${world.standins}/standins/oxbow/live/early.bird/hook`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ callback, secret: 'whsec_MfKQ9r8GKYqrTwjUPD8ILPZIo2LaLaSw' }) });
+    assert.equal(answer.status, 204);
+  };
+  await register('http://127.0.0.1:9/');
+  await again();
+  await seen('Callback', 'Oxbow cannot reach this server.');
+  await register(`${world.address}/in/${published.secrets?.o?.inbox ?? ''}`);
+  await again();
+  await seen('Callback', 'Oxbow reaches this server.');
+  await seen('Secret', 'signature is not by this feed’s secret. Renew the secret on this page.');
+  await other.getByRole('button', { name: 'Renew the secret' }).tap();
+  await other.getByRole('button', { name: 'Renew', exact: true }).tap();
+  await other.getByText(/The secret before this one is still taken until/).waitFor();
+  await until(async () => {
+    await again();
+    await other.waitForTimeout(500);
+    return other.getByRole('list', { name: 'Steps' }).innerText();
+  }, (text) => text.includes('Oxbow signs with the right secret.'), 40_000);
+  await other.context().close();
 });
 
 test('any other platform: from one sample message to an event in a few taps', { timeout: 60_000 }, async () => {
