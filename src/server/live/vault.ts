@@ -3,9 +3,8 @@ import { join } from 'node:path';
 import { z } from 'zod';
 import { feedSecretsSchema, type FeedSecrets } from '@/server/feed/secrets';
 
-const vaultSchema = z.record(z.string().max(100), feedSecretsSchema);
-export type Secrets = z.infer<typeof vaultSchema>;
-export const secretsSchema = vaultSchema;
+export const secretsSchema = z.record(z.string().max(100), feedSecretsSchema);
+export type Secrets = z.infer<typeof secretsSchema>;
 
 /**
  * One show's feed secrets, in a file of their own that only this account may read: they are needed with every page closed, after a
@@ -25,7 +24,7 @@ export class Vault {
   private read(): Secrets {
     if (!existsSync(this.file)) return {};
     try {
-      return vaultSchema.safeParse(JSON.parse(readFileSync(this.file, 'utf8'))).data ?? {};
+      return secretsSchema.safeParse(JSON.parse(readFileSync(this.file, 'utf8'))).data ?? {};
     } catch {
       // Cut off by a crash: the browser hands them over again.
       return {};

@@ -63,23 +63,23 @@ export function StagePlace() {
   });
   const stack = (
     <View>
-    {waiting[0] ? <Text size={13} tone="brick" numberOfLines={2} className="px-4 pb-1">{waiting[0]}</Text> : null}
-    <View className="flex-row items-center">
-      <ScrollView horizontal showsHorizontalScrollIndicator={false} className="flex-1" contentContainerClassName="gap-2 px-4 py-2 items-center" role="list" aria-label="Pieces, front first">
-        {[...show.pieces].reverse().map(({ id, name }) => (
-          <Pressable
-            key={id} role="button" aria-label={`Choose ${name}`} aria-pressed={chosen === id} onPress={() => (chosen === id ? setSheet('piece') : setChosen(id))}
-            className={`min-h-[44px] px-4 items-center justify-center rounded-control bg-raised border ${chosen === id ? 'border-marigold' : 'border-raised'}`}
-          >
-            <Text face="strong" numberOfLines={1}>{name}</Text>
-          </Pressable>
-        ))}
-      </ScrollView>
-      <View className="flex-row gap-2 pr-4 pl-2 py-2 border-l border-line">
-        {piece && !wide ? <Button icon={ChevronUp} label={`Edit ${piece.name}`} onPress={() => setSheet('piece')}>Edit</Button> : null}
-        <Button kind="main" icon={Plus} label="Add a piece" onPress={() => setSheet('add')}>{piece && !wide ? '' : 'Add'}</Button>
+      {waiting[0] ? <Text size={13} tone="brick" numberOfLines={2} className="px-4 pb-1">{waiting[0]}</Text> : null}
+      <View className="flex-row items-center">
+        <ScrollView horizontal showsHorizontalScrollIndicator={false} className="flex-1" contentContainerClassName="gap-2 px-4 py-2 items-center" role="list" aria-label="Pieces, front first">
+          {[...show.pieces].reverse().map(({ id, name }) => (
+            <Pressable
+              key={id} role="button" aria-label={`Choose ${name}`} aria-pressed={chosen === id} onPress={() => (chosen === id ? setSheet('piece') : setChosen(id))}
+              className={`min-h-[44px] px-4 items-center justify-center rounded-control bg-raised border ${chosen === id ? 'border-marigold' : 'border-raised'}`}
+            >
+              <Text face="strong" numberOfLines={1}>{name}</Text>
+            </Pressable>
+          ))}
+        </ScrollView>
+        <View className="flex-row gap-2 pr-4 pl-2 py-2 border-l border-line">
+          {piece && !wide ? <Button icon={ChevronUp} label={`Edit ${piece.name}`} onPress={() => setSheet('piece')}>Edit</Button> : null}
+          <Button kind="main" icon={Plus} label="Add a piece" onPress={() => setSheet('add')}>{piece && !wide ? '' : 'Add'}</Button>
+        </View>
       </View>
-    </View>
     </View>
   );
 
