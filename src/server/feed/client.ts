@@ -49,7 +49,7 @@ export interface FeedClient {
   /** The session says what the platform's room is, since a message that says so passes through intake first. */
   setRoom: (live: boolean) => void;
   /** Takes a request at the feed's own address; absent where a feed has none. It is answered once what it brought is on the disk. */
-  receive?: (request: InboxRequest) => InboxAnswer;
+  receive?: (request: InboxRequest) => InboxAnswer | Promise<InboxAnswer>;
   /** Looks at everything that must be true. */
   check: () => Promise<CheckStep[]>;
   /** Posts in the platform's chat, as the streamer's helper. */

@@ -7,6 +7,7 @@ import type { CheckStep, FeedClient, FeedListener, InboxAnswer, InboxRequest, Ro
 import type { Connect } from './connect';
 import type { FeedSecrets } from './secrets';
 import { verify } from './signature';
+import { Turn } from './turn';
 
 /** What a request brings, or a refusal with its status and a sentence. */
 export type Taken = { ok: true; messages: { readings: Reading[]; raw: string }[] } | { ok: false; status: number; reason: string };
@@ -29,7 +30,7 @@ export class InboxClient implements FeedClient {
     this.room = live ? 'live' : 'off';
   }
 
-  receive(request: InboxRequest): InboxAnswer {
+  async receive(request: InboxRequest): Promise<InboxAnswer> {
     // With a secret every request must be signed (Standard Webhooks 1.0); without one the address itself is all that is needed.
     const verified = this.secrets.signing ? verify(request, this.secrets, Date.now()) : null;
     if (verified && !verified.ok) {
@@ -45,7 +46,11 @@ export class InboxClient implements FeedClient {
     this.heard += 1;
     this.refused = null;
     const readings = taken.messages.flatMap(({ readings: each, raw }) => each.map((reading) => ({ reading, raw })));
-    for (const { reading, raw } of readings) this.listener.onReading(reading, raw);
+    const turn = new Turn();
+    for (const { reading, raw } of readings) {
+      this.listener.onReading(reading, raw);
+      await turn.rest();
+    }
     const bad = readings.find(({ reading }) => reading.kind === 'bad')?.reading;
     return bad?.kind === 'bad' && readings.every(({ reading }) => reading.kind === 'bad') ? { status: 422, detail: bad.reason } : { status: 204, detail: null };
   }

@@ -2,6 +2,7 @@ import WebSocket from 'ws';
 import { formatIrc, parseIrc, type IrcMessage } from '@/core/platform/irc';
 import { backoff } from './backoff';
 import { pause, type Posted } from './client';
+import { Inflow } from './turn';
 
 /** No line for this long: ask whether anyone is there; and for this long: nobody is. */
 const ASK_MS = 30_000;
@@ -67,9 +68,12 @@ export class IrcClient {
         this.send({ command: 'NICK', params: [this.options.nick] });
         this.send({ command: 'USER', params: [this.options.nick, '0', '*', this.options.nick] });
       });
+      const inflow = new Inflow((text) => {
+        for (const line of text.split(/\r?\n/)) if (line !== '') this.take(line);
+      }, socket);
       socket.on('message', (data) => {
         heard();
-        for (const line of String(data).split(/\r?\n/)) if (line !== '') this.take(line);
+        inflow.add(String(data));
       });
       // An error is followed by a close.
       socket.on('error', () => undefined);

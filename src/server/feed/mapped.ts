@@ -11,6 +11,7 @@ import type { Connect, Connecting } from './connect';
 import { InboxClient, ownId } from './inbox';
 import { SseClient } from './sse';
 import { retryAfterMs } from './tarn';
+import { Inflow, Turn } from './turn';
 
 type MappedFeed = Extract<Feed, { platform: 'mapped' }>;
 const ANSWER_MS = 15_000;
@@ -121,9 +122,13 @@ class MappedClient implements FeedClient {
     return backoff(this.failures, Math.random());
   }
 
-  private take(text: string): void {
+  private async take(text: string): Promise<void> {
     this.connecting.listener.onRaw(text);
-    for (const reading of this.read(text, ownId(this.connecting.now()))) this.connecting.listener.onReading(reading, text);
+    const turn = new Turn();
+    for (const reading of this.read(text, ownId(this.connecting.now()))) {
+      this.connecting.listener.onReading(reading, text);
+      await turn.rest();
+    }
   }
 
   private async poll(everyMs: number): Promise<number> {
@@ -141,7 +146,7 @@ class MappedClient implements FeedClient {
       const body = await answer.text();
       this.up();
       this.etag = answer.headers.get('etag') ?? this.etag;
-      if (answer.status !== 304) this.take(body);
+      if (answer.status !== 304) await this.take(body);
       return Math.max(everyMs, asked);
     } catch {
       return this.failed();
@@ -153,7 +158,8 @@ class MappedClient implements FeedClient {
       const socket = new WebSocket(this.address.url, { headers: this.address.headers, handshakeTimeout: 10_000, maxPayload: MOST_BYTES });
       this.socket = socket;
       socket.on('open', () => this.up());
-      socket.on('message', (data) => this.take(String(data)));
+      const inflow = new Inflow((text) => void this.take(text), socket);
+      socket.on('message', (data) => inflow.add(String(data)));
       // An error is followed by a close.
       socket.on('error', () => undefined);
       socket.on('close', () => resolve(this.failed()));

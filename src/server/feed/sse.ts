@@ -3,10 +3,13 @@ import type { Reading } from '@/core/intake/heard';
 import type { FeedState } from '@/core/platform/feed-state';
 import { backoff } from './backoff';
 import type { Frame } from '@/core/platform/frame';
+import { Turn } from './turn';
 import { pause, type CheckStep, type FeedClient, type FeedListener, type Room } from './client';
 
 /** No byte for this long, and the connection counts as lost: a platform keeps it alive every 15 s. */
 export const SILENCE_MS = 35_000;
+/** So much of a stream is read between two looks at the clock, UTF-16 units: some thirty messages. */
+const PIECE = 8192;
 /** A handle that was not found may be opened later; it is looked for again this often. */
 const LOOK_AGAIN_MS = 30_000;
 
@@ -110,11 +113,16 @@ export class SseClient implements FeedClient {
         for (const reading of this.options.read(frame)) this.options.listener.onReading(reading, frame.data, frame.id.slice(0, 200));
       },
     });
+    const turn = new Turn();
     const text = new TextDecoderStream();
     // The stream's pieces are the web's types and Node's: the same objects.
     for await (const chunk of body.pipeThrough(text as unknown as TransformStream<Uint8Array, string>) as unknown as AsyncIterable<string>) {
       heard();
-      parser.feed(chunk);
+      for (let from = 0; from < chunk.length; from += PIECE) {
+        parser.feed(chunk.slice(from, from + PIECE));
+        await turn.rest();
+        if (this.stopped.signal.aborted) return;
+      }
     }
   }
 

@@ -5,6 +5,7 @@ import { pause, type CheckStep, type FeedClient, type Room } from './client';
 import type { Connect, Connecting } from './connect';
 import { handleSteps, lookAt, PLACES } from './look';
 import type { Feed } from '@/core/show/show';
+import { Turn } from './turn';
 
 const LOOK_AGAIN_MS = 30_000;
 const ANSWER_MS = 15_000;
@@ -113,7 +114,7 @@ class TarnClient implements FeedClient {
     return backoff(this.failures, Math.random());
   }
 
-  private take(body: string, etag: string | null): number {
+  private async take(body: string, etag: string | null): Promise<number> {
     const { listener, now, feed } = this.connecting;
     const page = readTarn(body, { feed: feed.id, seenAt: now() }, this.last);
     if (!page.ok) {
@@ -123,7 +124,12 @@ class TarnClient implements FeedClient {
     this.failures = 0;
     if (page.readings.length > 0) listener.onRaw(body);
     // The position belongs to the page's last reading: a crash in its middle asks for the whole page again, and "once" does the rest.
-    page.readings.forEach(({ reading, raw }, n) => listener.onReading(reading, raw, n === page.readings.length - 1 ? page.next : undefined));
+    const turn = new Turn();
+    for (const [n, { reading, raw }] of page.readings.entries()) {
+      listener.onReading(reading, raw, n === page.readings.length - 1 ? page.next : undefined);
+      await turn.rest();
+      if (this.stopped.signal.aborted) return 0;
+    }
     this.cursor = page.next;
     this.etag = etag;
     this.last = page.room ?? this.last;

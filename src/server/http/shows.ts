@@ -1,6 +1,9 @@
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
 import { json, Router, type Request, type Response } from 'express';
 import { z } from 'zod';
 import { commandSchema } from '@/core/engine/input';
+import type { StreamEvent } from '@/core/event/event';
 import { writeEventLine } from '@/core/file/events';
 import { readShowDocument } from '@/core/show/file';
 import type { House } from '@/server/live/house';
@@ -80,7 +83,10 @@ export function shows(house: House): Router {
     if (!show) return;
     const events = await show.events(String(req.params.session));
     if (!events) return problem(res, 404, 'No such session', 'This server does not have the session any more.');
-    res.type('application/x-ndjson').send(events.map(writeEventLine).join(''));
+    res.type('application/x-ndjson');
+    await pipeline(Readable.from(linesOf(events)), res).catch(() => {
+      // Whoever asked has gone.
+    });
   });
 
   router.delete('/:id/sessions/:session', (req, res) => {
@@ -91,4 +97,8 @@ export function shows(house: House): Router {
   });
 
   return router;
+}
+
+async function* linesOf(events: AsyncIterable<StreamEvent>): AsyncGenerator<string> {
+  for await (const event of events) yield writeEventLine(event);
 }

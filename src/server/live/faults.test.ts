@@ -19,6 +19,8 @@ import { TarnRoom } from '@/server/standins/tarn/room';
 import type { FeedClient } from '@/server/feed/client';
 import type { Connection } from './connections';
 import { LiveShow } from './live-show';
+import { takeSnapshot } from './snapshot';
+import type { Standing } from './standing';
 
 /*
  * A bad day on three platforms at once: a thousand cuts, repeats, reorderings, pages asked for again, and the server killed over and
@@ -33,8 +35,8 @@ const show: Show = { ...emptyShow('s', 'S'), feeds };
 /** The private parts that a process's sudden end is played with. */
 interface Inside {
   hear: (connection: Connection, reading: Reading, raw: string, position?: string) => void;
-  positions: Map<string, string>;
-  journal: { waiting: string[]; timer: ReturnType<typeof setTimeout> | null; flush: () => Promise<void> };
+  standing: Pick<Standing, 'positions'>;
+  journal: { number: number; bytes: number; waiting: string[]; timer: ReturnType<typeof setTimeout> | null; flush: () => Promise<void> };
   streakTimer: ReturnType<typeof setInterval>;
 }
 
@@ -99,8 +101,10 @@ class Day {
     clearInterval(streakTimer);
     this.cutBrindle();
     this.cutChat();
+    // Every third time a snapshot had just been taken.
+    if (this.random() < 1 / 3) takeSnapshot(this.folder, journal.number, journal.bytes);
     this.live = this.start();
-    this.lastEventId = this.inside.positions.get('b');
+    this.lastEventId = this.inside.standing.positions.get('b');
     this.tarnLast = null;
   }
 
@@ -150,7 +154,7 @@ class Day {
 
   /** Asks for pages until there is nothing new; `again` asks from where it was left before the last one. */
   poll(again: boolean): void {
-    const cursor = this.inside.positions.get('t') ?? 'latest';
+    const cursor = this.inside.standing.positions.get('t') ?? 'latest';
     for (let after = cursor, pages = 0; pages < 50; pages += 1) {
       const page = this.tarn.page(after);
       if (page.status !== 200) throw new Error('Nothing was forgotten here.');

@@ -2,7 +2,12 @@ import { appendFileSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Input } from '@/core/engine/input';
+import { aLike, START } from '@/core/event/examples';
+import { takeIn } from '@/core/intake/intake';
+import { starterShow } from '@/core/show/starter';
 import { Journal } from './journal';
+import { snapshotApart, takeSnapshot } from './snapshot';
+import { Standing } from './standing';
 
 let folder: string;
 beforeEach(() => {
@@ -17,7 +22,7 @@ test('what was written is read back, in order', async () => {
   journal.append(tick(2));
   journal.append(tick(3));
   await journal.close();
-  expect(Journal.recover(folder, 1).recovered).toEqual({ snapshot: null, inputs: [tick(1), tick(2), tick(3)] });
+  expect(Journal.recover(folder, 1).recovered).toMatchObject({ snapshot: null, inputs: [tick(1), tick(2), tick(3)] });
 });
 
 test('a line that a crash cut off is taken out, and what follows stands on a line of its own', async () => {
@@ -38,21 +43,43 @@ test('a line that the disk has spoilt is left out, and the rest is read', async 
   expect(Journal.recover(folder, 1).recovered.inputs).toEqual([tick(1), tick(3)]);
 });
 
-test('a snapshot stands for the lines before it', async () => {
-  const journal = Journal.create(folder, [tick(1)]);
-  journal.append(tick(2));
-  await journal.snapshot({ sum: 3 });
-  journal.append(tick(3));
+test('a snapshot stands for the lines before it, and what comes back with it is what came without', async () => {
+  const show = starterShow('kept');
+  const journal = Journal.create(folder, [{ input: 'show', at: START, show }, { input: 'begin', at: START, session: 's', feeds: {} }]);
+  const event = (id: string, at: number): Input => ({ input: 'event', at, event: aLike({ id, by: 'ines', at, seenAt: at, count: 60 }), position: id });
+  journal.append(event('m1', START + 1));
+  journal.append(event('m2', START + 2));
+  await journal.flush();
+  const { bytes } = journal;
+  journal.append(event('m3', START + 3));
   await journal.close();
-  expect(Journal.recover(folder, 1).recovered).toEqual({ snapshot: { sum: 3 }, inputs: [tick(3)] });
+  const without = Standing.readBack(show, Journal.readBack(folder, 1)).freeze();
+  takeSnapshot(folder, 1, bytes);
+  const recovered = Journal.readBack(folder, 1);
+  expect(recovered.inputs).toEqual([event('m3', START + 3)]);
+  const standing = Standing.readBack(show, recovered);
+  expect(standing.freeze()).toEqual(without);
+  expect(standing.state.totals.likes).toBe(180);
+  expect(standing.positions.get('f')).toBe('m3');
+  expect(takeIn(standing.intakeOf('f'), { event: aLike({ id: 'm1', by: 'ines', at: START + 4, seenAt: START + 4 }) })).toBeNull();
+});
+
+test('a snapshot taken in a process of its own is the same', async () => {
+  const show = starterShow('apart');
+  const journal = Journal.create(folder, [{ input: 'show', at: START, show }, { input: 'begin', at: START, session: 's', feeds: {} }]);
+  await journal.close();
+  await snapshotApart(folder, 1, journal.bytes).done;
+  const apart = readFileSync(Journal.snapshotFile(folder, 1), 'utf8');
+  takeSnapshot(folder, 1, journal.bytes);
+  expect(readFileSync(Journal.snapshotFile(folder, 1), 'utf8')).toBe(apart);
 });
 
 test('a snapshot that is broken, or of more lines than there are, is not believed', async () => {
   const journal = Journal.create(folder, [tick(1)]);
   await journal.close();
-  writeFileSync(join(folder, '1.snapshot'), '{"lines":1,"con');
-  expect(Journal.recover(folder, 1).recovered).toEqual({ snapshot: null, inputs: [tick(1)] });
-  writeFileSync(join(folder, '1.snapshot'), '{"lines":9,"content":{}}');
+  writeFileSync(join(folder, '1.snapshot'), '{"bytes":1,"con');
+  expect(Journal.recover(folder, 1).recovered).toMatchObject({ snapshot: null, inputs: [tick(1)] });
+  writeFileSync(join(folder, '1.snapshot'), '{"bytes":999,"content":{}}');
   expect(Journal.recover(folder, 1).recovered.inputs).toEqual([tick(1)]);
 });
 
@@ -64,5 +91,5 @@ test('written at once, nothing comes twice', async () => {
   }
   journal.flushNow();
   await journal.close();
-  expect(Journal.read(folder, 1).map(({ at }) => at).sort((a, b) => a - b)).toEqual(Array.from({ length: 200 }, (_, n) => n + 1));
+  expect([...Journal.read(folder, 1)].map(({ at }) => at).sort((a, b) => a - b)).toEqual(Array.from({ length: 200 }, (_, n) => n + 1));
 });

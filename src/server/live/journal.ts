@@ -1,9 +1,10 @@
-import { closeSync, existsSync, fdatasync, fdatasyncSync, mkdirSync, openSync, readdirSync, readFileSync, renameSync, rmSync, truncateSync, write, writeFileSync, writeSync } from 'node:fs';
-import { writeFile } from 'node:fs/promises';
+import { closeSync, createReadStream, existsSync, fdatasync, fdatasyncSync, fstatSync, ftruncateSync, mkdirSync, openSync, readdirSync, readFileSync, readSync, renameSync, rmSync, statSync, truncateSync, write, writeFileSync, writeSync } from 'node:fs';
 import { join } from 'node:path';
+import { createInterface } from 'node:readline';
 import { promisify } from 'node:util';
 import { z } from 'zod';
 import { inputSchema, type Input } from '@/core/engine/input';
+import type { FrozenStanding } from './standing';
 
 const writeAsync = promisify(write);
 const syncAsync = promisify(fdatasync);
@@ -12,16 +13,17 @@ const syncAsync = promisify(fdatasync);
 const GATHER_MS = 15;
 const RETRY_MS = 1000;
 
-/** What was read back: the inputs that no snapshot holds, and the snapshot, if there is one. */
+/** What was read back: the snapshot, if there is one, the inputs that it does not hold, and how much of the file that is. */
 export interface Recovered {
-  snapshot: unknown;
+  snapshot: FrozenStanding | null;
   inputs: Input[];
+  bytes: number;
 }
 
 /**
- * One session's inputs in one append-only NDJSON file, written and synced in small batches, with a snapshot of the state now and then
- * so that reading back stays short. A line that was cut off by a crash is taken out: the feed sends that message again, since
- * its position is in the lines.
+ * One session's inputs in one append-only NDJSON file, written and synced in small batches. A line that was cut off by a crash is
+ * taken out: the feed sends that message again, since its position is in the lines. A snapshot beside it (snapshot.ts) keeps reading
+ * back short.
  */
 export class Journal {
   private readonly fd: number;
@@ -30,24 +32,24 @@ export class Journal {
   private writing: Promise<void> | null = null;
   /** Of the lines that wait, those that are being written just now. */
   private underway = 0;
-  /** Lines in the file, those that wait included. */
-  lines: number;
+  /** Its end has been written past what was underway: from then on the file is never cut. */
+  private left = false;
+  /** How many bytes of the file are whole lines. */
+  bytes: number;
   /** A sentence while lines cannot be written; they are kept and tried again. */
   trouble: string | null = null;
-  private snapshotting = false;
-  private closed = false;
 
-  private constructor(readonly folder: string, readonly number: number, lines: number) {
-    this.fd = openSync(this.file, 'a');
-    this.lines = lines;
+  private constructor(readonly folder: string, readonly number: number) {
+    this.fd = openSync(Journal.file(folder, number), 'a');
+    this.bytes = fstatSync(this.fd).size;
   }
 
-  private get file(): string {
-    return join(this.folder, `${this.number}.journal`);
+  static file(folder: string, number: number): string {
+    return join(folder, `${number}.journal`);
   }
 
-  private get snapshotFile(): string {
-    return join(this.folder, `${this.number}.snapshot`);
+  static snapshotFile(folder: string, number: number): string {
+    return join(folder, `${number}.snapshot`);
   }
 
   /** The numbers of the journals in a folder, oldest first. */
@@ -62,35 +64,53 @@ export class Journal {
     const number = (Journal.numbers(folder).at(-1) ?? 0) + 1;
     const partial = join(folder, `${number}.partial`);
     writeFileSync(partial, first.map((input) => `${JSON.stringify(input)}\n`).join(''), { flush: true });
-    renameSync(partial, join(folder, `${number}.journal`));
-    return new Journal(folder, number, first.length);
+    renameSync(partial, Journal.file(folder, number));
+    return new Journal(folder, number);
   }
 
   /** Opens a journal to go on with it, and reads back what it holds. */
   static recover(folder: string, number: number): { journal: Journal; recovered: Recovered } {
-    const file = join(folder, `${number}.journal`);
-    const bytes = readFileSync(file);
-    const whole = bytes.lastIndexOf(0x0a) + 1;
-    if (whole < bytes.length) truncateSync(file, whole);
-    const lines = bytes.subarray(0, whole).toString('utf8').split('\n').filter((line) => line !== '');
-    const snapshot = readSnapshot(join(folder, `${number}.snapshot`), lines.length);
-    const inputs = lines.slice(snapshot?.lines ?? 0).flatMap(readLine);
-    return { journal: new Journal(folder, number, lines.length), recovered: { snapshot: snapshot?.content ?? null, inputs } };
+    const recovered = Journal.readBack(folder, number);
+    const file = Journal.file(folder, number);
+    if (recovered.bytes < statSync(file).size) truncateSync(file, recovered.bytes);
+    return { journal: new Journal(folder, number), recovered };
   }
 
-  /** Every input of a journal, for making the session's event log of it. */
-  static read(folder: string, number: number): Input[] {
-    const text = readFileSync(join(folder, `${number}.journal`), 'utf8');
-    return text.slice(0, text.lastIndexOf('\n') + 1).split('\n').filter((line) => line !== '').flatMap(readLine);
+  /** Reads what the first `upTo` bytes of a journal hold, all of it if that is not said. What its snapshot holds is not read again. */
+  static readBack(folder: string, number: number, upTo?: number): Recovered {
+    const fd = openSync(Journal.file(folder, number), 'r');
+    try {
+      const size = Math.min(upTo ?? Infinity, fstatSync(fd).size);
+      const snapshot = readSnapshot(Journal.snapshotFile(folder, number), size);
+      const from = snapshot?.bytes ?? 0;
+      const buffer = Buffer.alloc(size - from);
+      for (let read = 0; read < buffer.length; ) read += readSync(fd, buffer, read, buffer.length - read, from + read);
+      const whole = buffer.lastIndexOf(0x0a) + 1;
+      return { snapshot: snapshot?.content ?? null, inputs: [...inputsOf(buffer)], bytes: from + whole };
+    } finally {
+      closeSync(fd);
+    }
+  }
+
+  /** Every input of a journal. */
+  static read(folder: string, number: number): Iterable<Input> {
+    return inputsOf(readFileSync(Journal.file(folder, number)));
+  }
+
+  /** Every input of a journal's first `upTo` bytes, one after another: a long session is read while feeds are heard. */
+  static async *inputs(folder: string, number: number, upTo: number): AsyncGenerator<Input> {
+    if (upTo === 0) return;
+    const lines = createInterface({ input: createReadStream(Journal.file(folder, number), { end: upTo - 1 }), crlfDelay: Infinity });
+    for await (const line of lines) yield* readLine(line);
   }
 
   static remove(folder: string, number: number): void {
-    for (const kind of ['journal', 'snapshot']) rmSync(join(folder, `${number}.${kind}`), { force: true });
+    rmSync(Journal.file(folder, number), { force: true });
+    rmSync(Journal.snapshotFile(folder, number), { force: true });
   }
 
   append(input: Input): void {
     this.waiting.push(`${JSON.stringify(input)}\n`);
-    this.lines += 1;
     this.timer ??= setTimeout(() => void this.flush(), GATHER_MS);
   }
 
@@ -100,16 +120,19 @@ export class Journal {
     this.timer = null;
     while (this.writing) await this.writing;
     if (this.waiting.length === 0) return;
-    const text = this.waiting.join('');
+    const bytes = Buffer.from(this.waiting.join(''));
     const taken = this.waiting.length;
     this.underway = taken;
     this.writing = (async () => {
       try {
-        await writeAsync(this.fd, text);
+        for (let written = 0; written < bytes.length; ) written += (await writeAsync(this.fd, bytes, written)).bytesWritten;
         await syncAsync(this.fd);
+        this.bytes += bytes.length;
         this.waiting.splice(0, taken);
         this.trouble = null;
       } catch (error) {
+        // A full disk may have taken half of it: what is tried again must not stand behind half a line.
+        if (!this.left) ftruncateSync(this.fd, this.bytes);
         this.trouble = `The session cannot be written to the disk (${error instanceof Error ? error.message : 'unknown reason'}). It goes on; make room on the server’s disk.`;
         this.timer ??= setTimeout(() => void this.flush(), RETRY_MS);
       }
@@ -121,37 +144,25 @@ export class Journal {
 
   /** Writes what waits before it returns. Used once a session, where waiting would let something newer come first. */
   flushNow(): void {
+    this.left = true;
     const late = this.waiting.splice(this.underway);
     if (late.length === 0) return;
-    writeSync(this.fd, late.join(''));
+    const bytes = Buffer.from(late.join(''));
+    for (let written = 0; written < bytes.length; ) written += writeSync(this.fd, bytes, written);
     fdatasyncSync(this.fd);
-  }
-
-  /** Keeps `content` as the state after all lines so far. */
-  async snapshot(content: unknown): Promise<void> {
-    // One at a time: while a slow disk takes the last one, the lines alone are enough.
-    if (this.snapshotting || this.closed) return;
-    this.snapshotting = true;
-    const text = JSON.stringify({ lines: this.lines, content });
-    try {
-      await this.flush();
-      const partial = `${this.snapshotFile}.partial`;
-      // Not in this turn: other feeds are heard while the disk is busy.
-      if (!this.trouble) await writeFile(partial, text, { flush: true });
-      if (!this.trouble && !this.closed) renameSync(partial, this.snapshotFile);
-    } catch {
-      // No room for a snapshot: the lines are the truth, and reading back takes longer.
-    } finally {
-      this.snapshotting = false;
-    }
+    this.bytes += bytes.length;
   }
 
   async close(): Promise<void> {
-    this.closed = true;
     await this.flush();
     if (this.timer) clearTimeout(this.timer);
     closeSync(this.fd);
   }
+}
+
+/** The inputs of all whole lines. One line at a time: a long session's file is longer than a string can be. */
+function* inputsOf(bytes: Buffer): Generator<Input> {
+  for (let from = 0, to = bytes.indexOf(0x0a); to >= 0; from = to + 1, to = bytes.indexOf(0x0a, from)) yield* readLine(bytes.toString('utf8', from, to));
 }
 
 const reader = z.compile(inputSchema);
@@ -166,12 +177,13 @@ function readLine(line: string): Input[] {
   }
 }
 
-function readSnapshot(file: string, lines: number): { lines: number; content: unknown } | null {
+function readSnapshot(file: string, size: number): { bytes: number; content: FrozenStanding } | null {
   if (!existsSync(file)) return null;
   try {
-    const read = JSON.parse(readFileSync(file, 'utf8')) as { lines: number; content: unknown };
-    // A snapshot of more lines than there are belongs to a file that lost its end: the lines are the truth.
-    return read.lines <= lines ? read : null;
+    // Our own file, written by snapshot.ts.
+    const read = JSON.parse(readFileSync(file, 'utf8')) as { bytes: number; content: FrozenStanding };
+    // A snapshot of more than there is belongs to a file that lost its end: the lines are the truth.
+    return read.bytes <= size ? read : null;
   } catch {
     return null;
   }

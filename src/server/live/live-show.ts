@@ -1,34 +1,28 @@
 import { randomUUID } from 'node:crypto';
-import { Recorder } from '@/core/desk/happened';
+import type { Recorder } from '@/core/desk/happened';
 import type { StreamEvent } from '@/core/event/event';
-import { fold } from '@/core/engine/fold';
 import type { Command, Input } from '@/core/engine/input';
-import { freeze, newState, thaw, troubleOf, type FrozenState, type SessionState } from '@/core/engine/state';
-import { freezeIntake, thawIntake, type FrozenIntake } from '@/core/intake/frozen';
+import { newState, troubleOf, type SessionState } from '@/core/engine/state';
 import type { Reading } from '@/core/intake/heard';
-import { closeSilent, closeStreak, newIntake, remember, setCounter, takeIn, takeReading, type IntakeState } from '@/core/intake/intake';
+import { closeSilent, takeIn, takeReading } from '@/core/intake/intake';
 import { KEPT_TEXT } from '@/core/intake/trouble';
 import type { Show } from '@/core/show/show';
-import type { InboxAnswer, InboxRequest, Room } from '@/server/feed/client';
+import type { InboxAnswer, InboxRequest } from '@/server/feed/client';
 import { Connections, type Connection, type ConnectionHost } from './connections';
 import { SteadyClock } from './clock';
 import { Imitations } from './imitations';
 import { Journal } from './journal';
 import { Sessions } from './sessions';
+import { snapshotApart } from './snapshot';
+import { Standing } from './standing';
 
-/** So many inputs after one snapshot comes the next. */
-const SNAPSHOT_EVERY = 20_000;
+/** A snapshot comes after so many bytes of journal, or an eighth of it: so all snapshots together cost no more than a few readings of the whole. */
+const SNAPSHOT_BYTES = 8 << 20;
+const SNAPSHOT_SHARE = 1 / 8;
 const STREAK_CHECK_MS = 1000;
 
 /** What a show needs of the house that it runs in. */
 export type LiveShowHost = Pick<ConnectionHost, 'addresses' | 'secrets' | 'inbox' | 'recording'>;
-
-interface Snapshot {
-  state: FrozenState;
-  intakes: [string, FrozenIntake][];
-  positions: [string, string][];
-  rooms: [string, Room][];
-}
 
 /**
  * One show as the server runs it: feeds → intake → journal → engine → whoever looks. It runs with every page closed, and comes back
@@ -36,47 +30,56 @@ interface Snapshot {
  */
 export class LiveShow {
   readonly clock = new SteadyClock();
-  readonly recorder = new Recorder();
   readonly sessions: Sessions;
-  state: SessionState;
-  private intakes = new Map<string, IntakeState>();
-  /** Where each feed can be resumed, and what its room was there. */
-  private positions = new Map<string, string>();
-  private rooms = new Map<string, Room>();
   readonly connections: Connections;
   readonly imitations = new Imitations();
+  private readonly standing: Standing;
   private journal: Journal;
-  private sinceSnapshot = 0;
+  /** How much of the journal the last snapshot holds, and how to stop one that is being taken. */
+  private snapshotBytes = 0;
+  private snapshotting: (() => void) | null = null;
   private readonly listeners = new Set<() => void>();
-  private ticking: ReturnType<typeof setTimeout> | null = null;
+  private ticking: { timer: ReturnType<typeof setTimeout>; at: number } | null = null;
   private readonly streakTimer: ReturnType<typeof setInterval>;
 
   constructor(folder: string, show: Show, host: LiveShowHost) {
-    this.state = newState(show);
+    const last = Journal.numbers(folder).at(-1);
+    const first: Input = { input: 'show', at: this.clock.now(), show };
+    if (last === undefined) {
+      this.journal = Journal.create(folder, [first]);
+      this.standing = Standing.of(show);
+      this.standing.apply(first, false);
+    } else {
+      const { journal, recovered } = Journal.recover(folder, last);
+      this.journal = journal;
+      this.standing = Standing.readBack(show, recovered);
+      this.clock.notBefore(this.state.now);
+    }
+    const { positions, rooms } = this.standing;
     this.connections = new Connections({
       ...host, now: () => this.clock.now(),
-      resume: (feed) => ({ position: this.positions.get(feed) ?? null, room: this.rooms.get(feed) ?? null }),
+      resume: (feed) => ({ position: positions.get(feed) ?? null, room: rooms.get(feed) ?? null }),
       forget: (feed) => {
-        this.positions.delete(feed);
-        this.rooms.delete(feed);
+        positions.delete(feed);
+        rooms.delete(feed);
       },
       hear: (connection, reading, raw, position) => this.hear(connection, reading, raw, position),
       changed: () => this.changed(),
       quiet: () => this.endIfOver(),
     });
-    const last = Journal.numbers(folder).at(-1);
-    if (last === undefined) {
-      const first: Input = { input: 'show', at: this.clock.now(), show };
-      this.journal = Journal.create(folder, [first]);
-      this.apply(first, false);
-    } else {
-      this.journal = this.recover(folder, last);
-      if (JSON.stringify(this.state.show) !== JSON.stringify(show)) this.put({ input: 'show', at: this.clock.now(), show });
-    }
+    if (JSON.stringify(this.state.show) !== JSON.stringify(show)) this.put({ input: 'show', at: this.clock.now(), show });
     this.sessions = new Sessions(folder, this.journal.number, this.state);
     this.connections.update(show.feeds);
     this.planTick();
     this.streakTimer = setInterval(() => this.closeStreaks(), STREAK_CHECK_MS);
+  }
+
+  get state(): SessionState {
+    return this.standing.state;
+  }
+
+  get recorder(): Recorder {
+    return this.standing.recorder;
   }
 
   /** Calls back after anything has changed; returns how to stop that. */
@@ -110,7 +113,7 @@ export class LiveShow {
   async receive(feed: string, request: InboxRequest): Promise<InboxAnswer> {
     const client = this.connections.get(feed)?.client;
     if (!client?.receive) return { status: 404, detail: 'This feed is stopped, or takes no requests.' };
-    const answer = client.receive(request);
+    const answer = await client.receive(request);
     await this.journal.flush();
     return this.trouble === null ? answer : { status: 503, detail: 'It cannot be kept just now. Send it again.' };
   }
@@ -122,7 +125,8 @@ export class LiveShow {
   async close(): Promise<void> {
     this.connections.stop();
     clearInterval(this.streakTimer);
-    if (this.ticking) clearTimeout(this.ticking);
+    if (this.ticking) clearTimeout(this.ticking.timer);
+    this.snapshotting?.();
     await this.journal.close();
   }
 
@@ -130,90 +134,26 @@ export class LiveShow {
     return this.state.session !== null && this.state.session.endedAt === null;
   }
 
-  private recover(folder: string, number: number): Journal {
-    const { journal, recovered } = Journal.recover(folder, number);
-    // Our own file, written by `snapshot` below.
-    const snapshot = recovered.snapshot as Snapshot | null;
-    if (snapshot) {
-      this.state = thaw(snapshot.state);
-      this.intakes = new Map(snapshot.intakes.map(([feed, intake]) => [feed, thawIntake(intake)]));
-      this.positions = new Map(snapshot.positions);
-      this.rooms = new Map(snapshot.rooms);
-    }
-    for (const input of recovered.inputs) this.apply(input, true);
-    this.clock.notBefore(this.state.now);
-    return journal;
-  }
-
   /** Writes an input down and does it. */
   private put(input: Input): void {
     this.journal.append(input);
-    this.apply(input, false);
-    this.sinceSnapshot += 1;
-    if (this.sinceSnapshot >= SNAPSHOT_EVERY) this.snapshot();
+    this.standing.apply(input, false);
+    this.snapshotIfDue();
     this.planTick();
     this.changed();
   }
 
-  private snapshot(): void {
-    this.sinceSnapshot = 0;
-    const content: Snapshot = {
-      state: freeze(this.state), intakes: [...this.intakes].map(([feed, intake]) => [feed, freezeIntake(intake)]),
-      positions: [...this.positions], rooms: [...this.rooms],
-    };
-    void this.journal.snapshot(content);
-  }
-
-  /** What an input does, when it comes and when it is read back. */
-  private apply(input: Input, again: boolean): void {
-    let alert: string | null = null;
-    fold(this.state, input, (effect) => {
-      if (effect.effect === 'alert') alert = effect.alert.id;
+  private snapshotIfDue(): void {
+    const { folder, number, bytes } = this.journal;
+    if (this.snapshotting || bytes - this.snapshotBytes < Math.max(SNAPSHOT_BYTES, bytes * SNAPSHOT_SHARE)) return;
+    const { stop, done } = snapshotApart(folder, number, bytes);
+    this.snapshotting = stop;
+    void done.then(() => {
+      this.snapshotting = null;
+      if (this.journal.number === number) this.snapshotBytes = bytes;
+      // The journal may have gone meanwhile, with its session: its snapshot then goes as well.
+      else if (!Journal.numbers(folder).includes(number)) Journal.remove(folder, number);
     });
-    switch (input.input) {
-      case 'event':
-        if (again) remember(this.intakeOf(input.event.feed), input.event);
-        if (input.position !== undefined) this.positions.set(input.event.feed, input.position);
-        if (input.event.kind === 'room') this.rooms.set(input.event.feed, input.event.state === 'live' ? 'live' : 'off');
-        this.recorder.record(input.event, input.at, alert);
-        break;
-      case 'counter':
-        if (again) setCounter(this.intakeOf(input.feed), input.counter, input.value);
-        if (input.position !== undefined) this.positions.set(input.feed, input.position);
-        break;
-      case 'gap':
-      case 'bad':
-        if (input.position !== undefined) this.positions.set(input.feed, input.position);
-        break;
-      case 'streakEnd':
-        if (again) closeStreak(this.intakeOf(input.feed), input.streak);
-        this.recorder.close(input.feed, input.streak);
-        break;
-      case 'begin':
-        // What was let in before the session stays known: a platform may send it again. Read back, the session starts with what it was given.
-        if (again) this.intakes = new Map();
-        this.recorder.clear();
-        for (const [feed, { position, room, counters }] of Object.entries(input.feeds ?? {})) {
-          if (position !== '') this.positions.set(feed, position);
-          if (room) this.rooms.set(feed, room);
-          if (again) for (const [counter, value] of Object.entries(counters ?? {})) setCounter(this.intakeOf(feed), counter as 'like' | 'follow', value);
-        }
-        break;
-      case 'show':
-      case 'end':
-      case 'command':
-      case 'tick':
-        break;
-    }
-  }
-
-  private intakeOf(feed: string): IntakeState {
-    let intake = this.intakes.get(feed);
-    if (!intake) {
-      intake = newIntake();
-      this.intakes.set(feed, intake);
-    }
-    return intake;
   }
 
   private hear(connection: Connection, reading: Reading, raw: string, position?: string): void {
@@ -226,7 +166,7 @@ export class LiveShow {
       case 'gap':
         return this.put({ input: 'gap', at, feed: feed.id, from: keeper.health.heardAt, lost: reading.lost, ...behind });
       case 'counter': {
-        const counted = takeReading(this.intakeOf(feed.id), feed.id, reading.counter, reading.value, { at, seenAt: at });
+        const counted = takeReading(this.standing.intakeOf(feed.id), feed.id, reading.counter, reading.value, { at, seenAt: at });
         if (counted?.counted === 'base') this.put({ input: 'counter', at, feed: feed.id, counter: reading.counter, value: reading.value, ...behind });
         else if (counted) this.happen(connection, counted.event, behind);
         return;
@@ -235,9 +175,9 @@ export class LiveShow {
         const { event } = reading.heard;
         // Webhooks come in any order: a word on the broadcast that is older than the last one changes nothing.
         if (event.kind !== 'room') this.connections.heardFrom(connection);
-        else if (event.at >= this.intakeOf(feed.id).roomAt) connection.client?.setRoom(event.state === 'live');
+        else if (event.at >= this.standing.intakeOf(feed.id).roomAt) connection.client?.setRoom(event.state === 'live');
         if (!this.running && connection.client?.room === 'live') this.begin();
-        const kept = takeIn(this.intakeOf(feed.id), reading.heard);
+        const kept = takeIn(this.standing.intakeOf(feed.id), reading.heard);
         if (kept) return this.happen(connection, kept, behind);
         troubleOf(this.state, feed.id).duplicates += 1;
       }
@@ -257,7 +197,7 @@ export class LiveShow {
     const old = this.journal;
     const { show } = this.state;
     const at = this.clock.now();
-    const feeds = Object.fromEntries(show.feeds.map(({ id }) => [id, { position: this.positions.get(id) ?? '', room: this.rooms.get(id) ?? null, counters: { ...this.intakes.get(id)?.counters } }]));
+    const feeds = Object.fromEntries(show.feeds.map(({ id }) => [id, { position: this.standing.positions.get(id) ?? '', room: this.standing.rooms.get(id) ?? null, counters: { ...this.standing.intakeOf(id).counters } }]));
     const first: Input[] = [{ input: 'show', at, show }, { input: 'begin', at, session: randomUUID(), feeds }];
     this.sessions.rotate(old.number, this.state);
     // What the old one still holds back must be on the disk before a newer one is: only the newest is read for positions.
@@ -265,9 +205,10 @@ export class LiveShow {
     this.journal = Journal.create(old.folder, first);
     this.sessions.current = this.journal.number;
     void old.close().then(() => this.sessions.closed(old.number));
-    this.state = newState(show);
-    this.sinceSnapshot = 0;
-    for (const input of first) this.apply(input, false);
+    this.standing.state = newState(show);
+    this.snapshotting?.();
+    this.snapshotBytes = 0;
+    for (const input of first) this.standing.apply(input, false);
   }
 
   /** The session ends when no feed of the show is live any more; a feed that is merely reconnecting may be. */
@@ -278,24 +219,33 @@ export class LiveShow {
 
   private closeStreaks(): void {
     const at = this.clock.now();
-    for (const [feed, intake] of this.intakes) for (const streak of closeSilent(intake, at)) this.put({ input: 'streakEnd', at, feed, streak });
+    for (const [feed, intake] of this.standing.allIntakes()) for (const streak of closeSilent(intake, at)) this.put({ input: 'streakEnd', at, feed, streak });
   }
 
   /** An alert's end changes the state by time alone: the engine is told the time when the next one comes. */
   private planTick(): void {
-    if (this.ticking) clearTimeout(this.ticking);
-    this.ticking = null;
     let next = Infinity;
     for (const queue of this.state.queues.values()) next = Math.min(next, queue.first?.until ?? Infinity);
+    if (this.ticking?.at === next) return;
+    if (this.ticking) clearTimeout(this.ticking.timer);
+    this.ticking = null;
     if (next === Infinity) return;
-    this.ticking = setTimeout(() => this.put({ input: 'tick', at: this.clock.now() }), Math.max(1, next - this.clock.now()));
+    const timer = setTimeout(() => {
+      this.ticking = null;
+      this.put({ input: 'tick', at: this.clock.now() });
+    }, Math.max(1, next - this.clock.now()));
+    this.ticking = { timer, at: next };
   }
 
-  /** The events of one session, as they are kept: the running one's too. */
-  async events(session: string): Promise<StreamEvent[] | null> {
+  /** The events of one session, as they are kept, the running one's too; null when there is no such session here. */
+  async events(session: string): Promise<AsyncIterable<StreamEvent> | null> {
     await this.journal.flush();
+    const { folder, number: current, bytes } = this.journal;
     const number = this.sessions.numberOf(session, this.state);
-    if (number === null) return null;
-    return Journal.read(this.journal.folder, number).flatMap((input) => (input.input === 'event' ? [input.event] : []));
+    return number === null ? null : eventsOf(Journal.inputs(folder, number, number === current ? bytes : Infinity));
   }
+}
+
+async function* eventsOf(inputs: AsyncIterable<Input>): AsyncGenerator<StreamEvent> {
+  for await (const input of inputs) if (input.input === 'event') yield input.event;
 }

@@ -1,0 +1,41 @@
+import { execFile } from 'node:child_process';
+import { constants, setPriority } from 'node:os';
+import { join } from 'node:path';
+import { renameSync, rmSync, writeFileSync } from 'node:fs';
+import { Journal } from './journal';
+import { Standing, type FrozenStanding } from './standing';
+
+/**
+ * Keeps what the first `bytes` of a journal come to, so that reading it back stays short. The lines are read from the disk on top of
+ * the last snapshot: nothing of the running session is needed.
+ */
+export function takeSnapshot(folder: string, number: number, bytes: number): void {
+  const recovered = Journal.readBack(folder, number, bytes);
+  const [first] = recovered.inputs;
+  const show = recovered.snapshot?.state.show ?? (first?.input === 'show' ? first.show : null);
+  if (!show) throw new Error('The journal does not begin with its show.');
+  const file = Journal.snapshotFile(folder, number);
+  // Named by the process: one that an earlier server left behind may still be writing its own.
+  const partial = `${file}.${process.pid}.partial`;
+  try {
+    writeFileSync(partial, JSON.stringify({ bytes: recovered.bytes, content: Standing.readBack(show, recovered).freeze() satisfies FrozenStanding }), { flush: true });
+    renameSync(partial, file);
+  } finally {
+    rmSync(partial, { force: true });
+  }
+}
+
+/**
+ * Takes a snapshot in a process of its own: for a long session it is hundreds of milliseconds of work, in which no feed would be heard.
+ * @returns how to stop it, and a promise that resolves when it is done, whether it succeeded or not: the lines are the truth, and
+ * without a snapshot reading them back takes longer
+ */
+export function snapshotApart(folder: string, number: number, bytes: number): { stop: () => void; done: Promise<void> } {
+  const stop = new AbortController();
+  const done = new Promise<void>((resolve) => {
+    const child = execFile(process.execPath, ['--import', 'tsx', join(process.cwd(), 'src/server/live/snapshot-main.ts'), folder, String(number), String(bytes)], { signal: stop.signal }, () => resolve());
+    // It can wait; the feeds cannot.
+    if (child.pid !== undefined) setPriority(child.pid, constants.priority.PRIORITY_BELOW_NORMAL);
+  });
+  return { stop: () => stop.abort(), done };
+}
