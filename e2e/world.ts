@@ -47,7 +47,7 @@ export class World {
   }
 
   async startServer(): Promise<void> {
-    this.server = await start('src/server/main.ts', ['--port', String(this.port), '--standins', this.standins, '--data', this.data, ...(this.demo ? ['--demo'] : [])]);
+    this.server = await start('src/server/main.ts', ['--port', String(this.port), '--standins', this.standins, '--data', this.data, '--private', ...(this.demo ? ['--demo'] : [])]);
   }
 
   /** As a crash or a power cut does it: no warning, no clean end. */

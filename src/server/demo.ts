@@ -56,7 +56,7 @@ async function main(): Promise<void> {
   while (!(await isFree(standins))) standins += 1;
   await Promise.all([
     start('src/server/standins/main.ts', ['--port', String(standins)]),
-    start('src/server/main.ts', ['--port', String(port), '--standins', `http://127.0.0.1:${standins}`, '--data', values.data, '--demo']),
+    start('src/server/main.ts', ['--port', String(port), '--standins', `http://127.0.0.1:${standins}`, '--data', values.data, '--demo', '--private']),
   ]);
   process.stdout.write(`Gavirn is at http://localhost:${port}\n`);
 }

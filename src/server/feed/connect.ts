@@ -3,6 +3,7 @@ import { connectActivity, connectCloudEvents } from './inbox';
 import { connectBrindle } from './brindle';
 import type { FeedClient, FeedListener, Room } from './client';
 import { connectMapped } from './mapped';
+import type { Outward } from './outward';
 import { connectOxbow } from './oxbow';
 import { connectFile } from './playback';
 import type { FeedSecrets } from './secrets';
@@ -26,6 +27,8 @@ export interface Connecting<F extends Feed> {
   secrets: FeedSecrets;
   /** The feed's own address here, for whoever posts to it. */
   inbox: string;
+  /** How addresses that the streamer names are asked. */
+  outward: Outward;
   /** The engine's clock, ms. */
   now: () => number;
   /** The text of the feed's recording, if it has been sent here. */

@@ -9,6 +9,7 @@ import { backoff } from './backoff';
 import { pause, type CheckStep, type FeedClient, type Room } from './client';
 import type { Connect, Connecting } from './connect';
 import { InboxClient, ownId } from './inbox';
+import type { Outward } from './outward';
 import { SseClient } from './sse';
 import { retryAfterMs } from './tarn';
 import { Inflow, Turn } from './turn';
@@ -25,7 +26,7 @@ function addressed(url: string, token: string | undefined): { url: string; heade
 
 /** Any other platform: its transport, and the rules that say what its messages are. */
 export const connectMapped: Connect<'mapped'> = (connecting) => {
-  const { feed, listener, position, room, secrets, now } = connecting;
+  const { feed, listener, position, room, secrets, now, outward } = connecting;
   const rules = mapper({ rules: feed.rules });
   const read = (text: string, fallbackId: string): Reading[] => {
     const json = readJson(text, MOST_BYTES);
@@ -36,7 +37,7 @@ export const connectMapped: Connect<'mapped'> = (connecting) => {
       const { url, headers } = addressed(feed.source.url, secrets.token);
       return new SseClient({
         url, headers, listener, position, room, tellsRoom: tellsRoom(feed),
-        read: (frame) => read(frame.data, frame.id || ownId(now())), check: () => checkAddress(url, headers),
+        read: (frame) => read(frame.data, frame.id || ownId(now())), check: () => checkAddress(url, headers, outward), ask: outward.fetch,
       });
     }
     case 'websocket':
@@ -50,10 +51,12 @@ export const connectMapped: Connect<'mapped'> = (connecting) => {
   }
 };
 
-async function checkAddress(url: string, headers: Record<string, string>): Promise<CheckStep[]> {
+async function checkAddress(url: string, headers: Record<string, string>, outward: Outward): Promise<CheckStep[]> {
+  const refused = outward.refuses(url);
+  if (refused !== null) return [{ step: 'Address', outcome: 'bad', says: refused }];
   const abort = new AbortController();
   const timer = setTimeout(() => abort.abort(), 5000);
-  const answer = await fetch(url.replace(/^ws/, 'http'), { headers, signal: abort.signal }).catch(() => null);
+  const answer = await outward.fetch(url.replace(/^ws/, 'http'), { headers, signal: abort.signal }).catch(() => null);
   clearTimeout(timer);
   abort.abort();
   if (!answer) return [{ step: 'Address', outcome: 'bad', says: 'Nothing answers at this address. Check it, and whether it needs to be reached from the internet.' }];
@@ -93,7 +96,7 @@ class MappedClient implements FeedClient {
     if (tellsRoom(this.connecting.feed)) this.say(live ? 'connected' : 'waiting');
   }
 
-  readonly check = (): Promise<CheckStep[]> => checkAddress(this.address.url, this.address.headers);
+  readonly check = (): Promise<CheckStep[]> => checkAddress(this.address.url, this.address.headers, this.connecting.outward);
 
   private say(state: FeedState): void {
     if (state === this.state) return;
@@ -133,7 +136,7 @@ class MappedClient implements FeedClient {
 
   private async poll(everyMs: number): Promise<number> {
     try {
-      const answer = await fetch(this.address.url, {
+      const answer = await this.connecting.outward.fetch(this.address.url, {
         headers: { accept: 'application/json', ...this.address.headers, ...(this.etag === null ? {} : { 'if-none-match': this.etag }) },
         signal: AbortSignal.any([this.stopped.signal, AbortSignal.timeout(ANSWER_MS)]),
       });
@@ -154,8 +157,10 @@ class MappedClient implements FeedClient {
   }
 
   private listen(): Promise<number> {
+    const { outward } = this.connecting;
+    if (outward.refuses(this.address.url) !== null) return Promise.resolve(this.failed());
     return new Promise((resolve) => {
-      const socket = new WebSocket(this.address.url, { headers: this.address.headers, handshakeTimeout: 10_000, maxPayload: MOST_BYTES });
+      const socket = new WebSocket(this.address.url, { headers: this.address.headers, handshakeTimeout: 10_000, maxPayload: MOST_BYTES, lookup: outward.lookup });
       this.socket = socket;
       socket.on('open', () => this.up());
       const inflow = new Inflow((text) => void this.take(text), socket);

@@ -28,6 +28,8 @@ export interface SseOptions {
   position: string | null;
   room?: Room | null;
   silenceMs?: number;
+  /** How it is asked, where the address is the streamer's own. */
+  ask?: typeof fetch;
   random?: () => number;
 }
 
@@ -75,7 +77,7 @@ export class SseClient implements FeedClient {
 
   /** One connection, from asking to its end. */
   private async connect(): Promise<'notFound' | 'lost'> {
-    const { url, listener, silenceMs = SILENCE_MS } = this.options;
+    const { url, listener, silenceMs = SILENCE_MS, ask = fetch } = this.options;
     const silence = new AbortController();
     let timer = setTimeout(() => silence.abort(), silenceMs);
     const heard = (): void => {
@@ -83,7 +85,7 @@ export class SseClient implements FeedClient {
       timer = setTimeout(() => silence.abort(), silenceMs);
     };
     try {
-      const response = await fetch(url, {
+      const response = await ask(url, {
         headers: { accept: 'text/event-stream', ...this.options.headers, ...(this.position ? { 'last-event-id': this.position } : {}) },
         signal: AbortSignal.any([this.stopped.signal, silence.signal]),
       });

@@ -6,6 +6,7 @@ import { join } from 'node:path';
 import express from 'express';
 import { starterShow } from '@/core/show/starter';
 import { brindle } from '@/server/standins/brindle/routes';
+import { everywhere } from '@/server/feed/outward';
 import { gavirnServer } from './server';
 
 /* The server by its addresses, without a browser. */
@@ -18,7 +19,7 @@ let close: () => Promise<void>;
 let address: string;
 
 async function start(): Promise<void> {
-  const made = gavirnServer({ data: join(folder, 'data'), built: join(folder, 'dist'), addresses: { brindle: 'http://127.0.0.1:9', oxbow: 'http://127.0.0.1:9', tarn: 'http://127.0.0.1:9' }, self: 'http://127.0.0.1:9', standins: null, demo: null });
+  const made = gavirnServer({ data: join(folder, 'data'), built: join(folder, 'dist'), addresses: { brindle: 'http://127.0.0.1:9', oxbow: 'http://127.0.0.1:9', tarn: 'http://127.0.0.1:9' }, self: 'http://127.0.0.1:9', outward: everywhere, standins: null, demo: null });
   close = made.close;
   await new Promise<void>((resolve) => made.server.listen(0, '127.0.0.1', resolve));
   address = `http://127.0.0.1:${(made.server.address() as AddressInfo).port}`;

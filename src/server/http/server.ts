@@ -7,6 +7,7 @@ import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import { createProxyMiddleware } from 'http-proxy-middleware';
 import { House } from '@/server/live/house';
+import type { Outward } from '@/server/feed/outward';
 import type { PlatformAddresses } from '@/server/feed/connect';
 import { problem } from '@/server/problem';
 import { files } from './files';
@@ -21,6 +22,8 @@ export interface ServerOptions {
   /** Where the build is: app/ and outlet files. */
   built: string;
   addresses: PlatformAddresses;
+  /** How addresses that streamers name are asked. */
+  outward: Outward;
   /** Where this server is reached from outside, for platforms that call back; no slash at the end. */
   self: string;
   /** Address of the stand-ins, to be reached below /standins too; null where there are none. */
@@ -31,7 +34,7 @@ export interface ServerOptions {
 
 /** Gavirn's server: the app, the API, outlets, and the shows that run. */
 export function gavirnServer(options: ServerOptions): { server: Server; close: () => Promise<void> } {
-  const house = new House(options.data, options.addresses, options.self);
+  const house = new House(options.data, options.addresses, options.self, options.outward);
   const app = express();
   app.disable('x-powered-by');
   app.set('etag', 'weak');

@@ -4,6 +4,7 @@ import { tellsRoom } from '@/core/platform';
 import type { Feed } from '@/core/show/show';
 import { connectFeed, type PlatformAddresses } from '@/server/feed/connect';
 import type { FeedClient, Room } from '@/server/feed/client';
+import type { Outward } from '@/server/feed/outward';
 import type { FeedSecrets } from '@/server/feed/secrets';
 
 /** A feed whose platform does not say when one is live counts as live until it has been quiet for this long. */
@@ -24,6 +25,7 @@ const RAW_LENGTH = 65_536;
 /** What connections need of the show that they belong to. */
 export interface ConnectionHost {
   addresses: PlatformAddresses;
+  outward: Outward;
   now: () => number;
   resume: (feed: string) => { position: string | null; room: Room | null };
   /** Another handle is another stream: the old one's position means nothing there. */
@@ -90,7 +92,7 @@ export class Connections {
       return connection;
     }
     connection.client = connectFeed({
-      feed, addresses: host.addresses, now: host.now, secrets: host.secrets(feed.id), inbox: host.inbox(feed.id), recording: () => host.recording(feed.id), ...host.resume(feed.id),
+      feed, addresses: host.addresses, outward: host.outward, now: host.now, secrets: host.secrets(feed.id), inbox: host.inbox(feed.id), recording: () => host.recording(feed.id), ...host.resume(feed.id),
       listener: {
         onRaw: (text) => {
           connection.raw.push({ at: host.now(), text: text.slice(0, RAW_LENGTH) });

@@ -18,6 +18,7 @@ import { oxbowStep } from '@/server/standins/oxbow/crowd';
 import { TarnRoom } from '@/server/standins/tarn/room';
 import type { FeedClient } from '@/server/feed/client';
 import type { Connection } from './connections';
+import { everywhere } from '@/server/feed/outward';
 import { LiveShow } from './live-show';
 import { takeSnapshot } from './snapshot';
 import type { Standing } from './standing';
@@ -82,7 +83,7 @@ class Day {
       const client: Pick<FeedClient, 'room' | 'setRoom'> & { room: 'live' | 'off' | null } = { room: null, setRoom: (live) => void (client.room = live ? 'live' : 'off') };
       this.connections.set(feed.id, { feed, client: client as FeedClient, keeper: new HealthKeeper(0), raw: [] });
     }
-    const live = new LiveShow(this.folder, show, { addresses: { brindle: '', oxbow: '', tarn: '' }, secrets: () => ({ inbox: '' }), inbox: () => '', recording: () => Promise.resolve(null) });
+    const live = new LiveShow(this.folder, show, { addresses: { brindle: '', oxbow: '', tarn: '' }, outward: everywhere, secrets: () => ({ inbox: '' }), inbox: () => '', recording: () => Promise.resolve(null) });
     // The feeds are off, so that nothing is connected for real: whether one is live is played here too.
     Object.defineProperty(live.connections, 'anyLive', { get: () => [...this.connections.values()].some(({ client }) => client?.room === 'live') });
     return live;

@@ -9,6 +9,7 @@ import { writeEventLine } from '@/core/file/events';
 import { aFollow, aGift, START } from '@/core/event/examples';
 import { emptyShow } from '@/core/show/starter';
 import type { Feed, Show } from '@/core/show/show';
+import { everywhere } from '@/server/feed/outward';
 import { House } from './house';
 import type { LiveShow } from './live-show';
 import { Standins, until } from '@/server/standins/open';
@@ -49,7 +50,7 @@ beforeEach(async () => {
   folder = mkdtempSync(join(tmpdir(), 'gavirn-feeds-'));
   standins = await Standins.open([HANDLE]);
   await openDoor();
-  house = new House(folder, standins.addresses, self);
+  house = new House(folder, standins.addresses, self, everywhere);
 });
 afterEach(async () => {
   await house.close();

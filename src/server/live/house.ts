@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import { readShowDocument } from '@/core/show/file';
 import type { Show } from '@/core/show/show';
 import type { PlatformAddresses } from '@/server/feed/connect';
+import type { Outward } from '@/server/feed/outward';
 import { Changes, NewEntries } from './changes';
 import { Channel } from './channel';
 import { LiveShow } from './live-show';
@@ -42,7 +43,7 @@ export class House {
   private readonly byInbox = new Map<string, string>();
 
   /** @param self where this server is reached from outside, without a slash at the end */
-  constructor(private readonly folder: string, private readonly addresses: PlatformAddresses, private readonly self: string) {
+  constructor(private readonly folder: string, private readonly addresses: PlatformAddresses, private readonly self: string, private readonly outward: Outward) {
     mkdirSync(this.showsFolder, { recursive: true });
     for (const name of readdirSync(this.showsFolder)) {
       const stored = this.read(name);
@@ -84,7 +85,7 @@ export class House {
     const vault = new Vault(folder);
     if (secrets) vault.keep(secrets);
     const live = new LiveShow(folder, stored.show, {
-      addresses: this.addresses, secrets: (feed) => vault.of(feed), inbox: (feed) => `${this.self}/in/${vault.of(feed).inbox}`,
+      addresses: this.addresses, outward: this.outward, secrets: (feed) => vault.of(feed), inbox: (feed) => `${this.self}/in/${vault.of(feed).inbox}`,
       recording: (feed) => readFile(this.recordingFile(stored.show.id, feed), 'utf8').catch(() => null),
     });
     const entry: Entry = { stored, live, vault, desk: this.deskChannel(live), outlets: new Map() };

@@ -22,7 +22,7 @@ const SNAPSHOT_SHARE = 1 / 8;
 const STREAK_CHECK_MS = 1000;
 
 /** What a show needs of the house that it runs in. */
-export type LiveShowHost = Pick<ConnectionHost, 'addresses' | 'secrets' | 'inbox' | 'recording'>;
+export type LiveShowHost = Pick<ConnectionHost, 'addresses' | 'outward' | 'secrets' | 'inbox' | 'recording'>;
 
 /**
  * One show as the server runs it: feeds → intake → journal → engine → whoever looks. It runs with every page closed, and comes back
