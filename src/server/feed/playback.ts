@@ -1,4 +1,5 @@
 import type { Playback } from '@/core/desk/playback';
+import { lengthWords } from '@/core/desk/length';
 import { readRecording, type Recorded } from '@/core/file/recording';
 import type { Feed } from '@/core/show/show';
 import type { CheckStep, FeedClient, Room } from './client';
@@ -139,7 +140,7 @@ export class PlaybackClient implements FeedClient {
 
   readonly check = (): Promise<CheckStep[]> => Promise.resolve([
     this.recorded.length > 0
-      ? { step: 'Recording', outcome: 'good', says: `${this.recorded.length.toLocaleString('en')} messages, ${Math.round(this.length / 1000)} s long.` }
+      ? { step: 'Recording', outcome: 'good', says: `${this.recorded.length.toLocaleString('en')} messages, ${lengthWords(this.length)} long.` }
       : { step: 'Recording', outcome: 'bad', says: 'The server does not have the recording. This browser sends it again by itself; if it is gone here too, add it anew.' },
   ]);
 }

@@ -11,6 +11,7 @@ import { Choice } from '@/ui/part/choice';
 import { NumberField, TextField } from '@/ui/part/field';
 import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
+import { counted } from '@/ui/words/counted';
 
 export type CueField = 'when' | 'gift' | 'every' | 'words' | 'spotlight' | 'seconds' | 'cue';
 
@@ -76,7 +77,7 @@ function GiftEditor({ cue, change }: EditorProps) {
   const known = cue.when.gift;
   // The chosen gift is offered even when the platform does not answer, or has dropped it.
   const listed = [...(gifts ?? []), ...(known && !gifts?.some(({ id }) => id === known.id) ? [{ ...known, coins: null }] : [])];
-  const options = [{ value: '', label: 'Any gift', note: undefined }, ...listed.map(({ id, name, coins }) => ({ value: id, label: name, note: coins === null ? undefined : coins === 1 ? '1 coin' : `${coins} coins` }))];
+  const options = [{ value: '', label: 'Any gift', note: undefined }, ...listed.map(({ id, name, coins }) => ({ value: id, label: name, note: coins === null ? undefined : counted(coins, 'coin') }))];
   const set = (id: string): void => change((draft) => {
     const chosen = listed.find((gift) => gift.id === id);
     if (draft.when.kind === 'gift') draft.when.gift = chosen ? { id: chosen.id, name: chosen.name } : null;

@@ -4,7 +4,7 @@ import { newTotals } from '@/core/engine/tally';
 import { doEdit, noHistory, redoEdit, undoEdit, type Changed } from './history';
 import { merge } from './desk';
 import { ago } from '../words/ago';
-import { lengthWords } from '../words/length';
+import { lengthWords } from '@/core/desk/length';
 import { clockTime } from '../pulse/session-word';
 
 const show = starterShow('s');

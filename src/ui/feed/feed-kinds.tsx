@@ -6,7 +6,7 @@ import { kindsOf, PLATFORMS, sendsOf } from '@/core/platform';
 import type { Feed } from '@/core/show/show';
 import { KIND_WORDS, Shape } from '@/ui/part/shape';
 import { Text } from '@/ui/part/text';
-import { ago } from '@/ui/words/ago';
+import { agoWords } from '@/ui/words/ago';
 
 /** What a feed sends, when each came last, and what an account must be admitted to. */
 export function FeedKinds({ feed, view, now, change }: { feed: Feed; view: FeedView | undefined; now: number; change: (recipe: (draft: Draft<Feed>) => void) => void }) {
@@ -27,7 +27,7 @@ export function FeedKinds({ feed, view, now, change }: { feed: Feed; view: FeedV
             <Shape kind={kind} size={15} />
             <View className="flex-1">
               <Text>{KIND_WORDS[kind]}</Text>
-              <Text size={13} tone="muted">{at !== undefined ? `last ${ago(now - at)} ago` : admitted ? 'none so far' : `only once ${name} has admitted your account`}</Text>
+              <Text size={13} tone="muted">{at !== undefined ? `last ${agoWords(now - at)}` : admitted ? 'none so far' : `only once ${name} has admitted your account`}</Text>
             </View>
             {gated ? (
               <Pressable role="switch" aria-checked={admitted} aria-label={`${admitted ? 'Admitted' : 'Not yet'}: my account and ${KIND_WORDS[kind].toLowerCase()}`} onPress={() => toggle(kind)} className={`min-h-[44px] px-3 justify-center rounded-control border ${admitted ? 'border-lagoon' : 'border-line'}`}>

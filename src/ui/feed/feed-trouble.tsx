@@ -9,7 +9,8 @@ import { useShow } from '@/ui/data/show-context';
 import { Segments } from '@/ui/part/choice';
 import { Text } from '@/ui/part/text';
 import { useColours } from '@/ui/theme/look';
-import { ago } from '@/ui/words/ago';
+import { agoWords } from '@/ui/words/ago';
+import { lengthWords } from '@/core/desk/length';
 
 const PARTS = [{ value: 'bad', label: 'Unreadable' }, { value: 'gaps', label: 'Gaps' }, { value: 'away', label: 'Away' }, { value: 'raw', label: 'Messages' }, { value: 'names', label: 'Look-alikes' }] as const;
 type Part = (typeof PARTS)[number]['value'];
@@ -26,14 +27,14 @@ export function FeedTrouble({ feed, now }: { feed: Feed; now: number }) {
       <Latency points={data.latencies} now={now} />
       <Segments label="Kept of this feed" options={PARTS} value={part} onChange={setPart} />
       <View role="list" aria-label={PARTS.find(({ value }) => value === part)?.label}>
-        {part === 'bad' ? [...data.bad].reverse().map((bad, n) => <Entry key={n} head={`${ago(now - bad.at)} ago: ${bad.reason}`} text={bad.text} />) : null}
+        {part === 'bad' ? [...data.bad].reverse().map((bad, n) => <Entry key={n} head={`${agoWords(now - bad.at)}: ${bad.reason}`} text={bad.text} />) : null}
         {part === 'gaps' ? [...data.gaps].reverse().map((gap, n) => (
           <Entry key={n} head={`${gap.from === null ? '' : `${format(gap.from, 'HH:mm:ss')} to `}${format(gap.at, 'HH:mm:ss')}: ${gap.lost === null ? 'nobody knows how many messages' : gap.lost === 1 ? '1 message' : `${gap.lost.toLocaleString('en')} messages`} lost`} />
         )) : null}
         {part === 'away' ? [...data.outages].reverse().map((outage, n) => (
-          <Entry key={n} head={`${format(outage.from, 'HH:mm:ss')} to ${outage.until === null ? 'now' : format(outage.until, 'HH:mm:ss')}: not connected for ${ago((outage.until ?? now) - outage.from)}`} />
+          <Entry key={n} head={`${format(outage.from, 'HH:mm:ss')} to ${outage.until === null ? 'now' : format(outage.until, 'HH:mm:ss')}: not connected for ${lengthWords((outage.until ?? now) - outage.from)}`} />
         )) : null}
-        {part === 'raw' ? [...data.raw].reverse().map((raw, n) => <Entry key={n} head={`${ago(now - raw.at)} ago`} text={raw.text} />) : null}
+        {part === 'raw' ? [...data.raw].reverse().map((raw, n) => <Entry key={n} head={agoWords(now - raw.at)} text={raw.text} />) : null}
         {part === 'names' ? [...names].reverse().map((each, n) => <Entry key={n} head={imitationWords(each)} />) : null}
       </View>
       <Empty part={part} data={data} names={names.length} />

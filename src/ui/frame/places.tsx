@@ -41,7 +41,7 @@ export function Places({ wide }: { wide: boolean }) {
     <View role="navigation" aria-label="Places" className={wide ? 'w-[84px] items-center pt-5 border-r border-line' : 'flex-row border-t border-line bg-ground'} style={wide ? undefined : { paddingBottom: 'env(safe-area-inset-bottom)' as never }}>
       {wide ? <View className="pb-4"><Mark /></View> : null}
       {PLACES.map(({ path: to, name, sign }) => {
-        const here = path.startsWith(to);
+        const here = path.startsWith(to) || (to === '/feeds' && path.startsWith('/feed/'));
         return (
           <Pressable
             key={to} role="link" aria-current={here ? 'page' : undefined} aria-label={name} onPress={() => router.navigate(to)}

@@ -11,6 +11,7 @@ import { feedWord } from './feed-word';
 import { sessionWord } from './session-word';
 
 const now = (): number => engineClock.now();
+const MOST_ROWS = 4;
 const TONES = { good: 'lagoon', waiting: 'mist', trouble: 'brick' } as const;
 
 /** The strip at the top of every screen: which show, whether it is live, and every feed's last minute. */
@@ -19,6 +20,8 @@ export function Pulse() {
   const router = useRouter();
   const colours = useColours();
   const time = useDrift(now);
+  // More lanes than these stand two and two: the strip must leave the screen to the place below it.
+  const beside = show.feeds.length > MOST_ROWS;
   const session = sessionWord(desk.view?.session ?? null, time);
   return (
     <View role="region" aria-label="Pulse" className="px-4 pt-2 pb-2 border-b border-line bg-ground">
@@ -36,20 +39,24 @@ export function Pulse() {
         <Pressable role="button" onPress={() => router.push('/feeds')} className="h-[24px] justify-center">
           <Text size={13} tone="mist">No feed yet. Add one to connect.</Text>
         </Pressable>
-      ) : show.feeds.map((feed) => {
-        const { word, mood } = feedWord(desk.server, desk.view?.feeds[feed.id]);
-        const name = feedName(feed);
-        return (
-          <Pressable
-            key={feed.id} role="button" onPress={() => router.push(`/feed/${feed.id}`)}
-            className="flex-row items-center gap-2 h-[24px]" hitSlop={show.feeds.length === 1 ? { top: 10, bottom: 10 } : undefined}
-          >
-            <Text size={13} tone="muted" numberOfLines={1} className="w-[58px]">{name}</Text>
-            <Lane marks={(desk.view?.marks ?? []).filter((mark) => mark.feed === feed.id)} mood={mood} now={time} />
-            <Text size={13} tone={TONES[mood]} numberOfLines={1} className="w-[84px] text-right tabular-nums">{word}</Text>
-          </Pressable>
-        );
-      })}
+      ) : (
+        <View className={beside ? 'flex-row flex-wrap gap-x-4' : ''}>
+        {show.feeds.map((feed) => {
+          const { word, mood } = feedWord(desk.server, desk.view?.feeds[feed.id]);
+          const name = feedName(feed);
+          return (
+            <Pressable
+              key={feed.id} role="button" onPress={() => router.push(`/feed/${feed.id}`)}
+              className={`flex-row items-center gap-2 h-[24px] ${beside ? 'flex-1 min-w-[45%]' : ''}`} hitSlop={show.feeds.length === 1 ? { top: 10, bottom: 10 } : undefined}
+            >
+              <Text size={13} tone="muted" numberOfLines={1} className="w-[58px]">{name}</Text>
+              <Lane marks={(desk.view?.marks ?? []).filter((mark) => mark.feed === feed.id)} mood={mood} now={time} />
+              <Text size={13} tone={TONES[mood]} numberOfLines={1} className={`${beside ? 'w-[52px]' : 'w-[84px]'} text-right tabular-nums`}>{word}</Text>
+            </Pressable>
+          );
+        })}
+        </View>
+      )}
     </View>
   );
 }

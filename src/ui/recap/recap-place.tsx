@@ -8,7 +8,7 @@ import type { SessionEntry } from '@/ui/data/session-store';
 import { PlaceBody } from '@/ui/frame/place-body';
 import { Text } from '@/ui/part/text';
 import { useColours } from '@/ui/theme/look';
-import { lengthWords } from '@/ui/words/length';
+import { lengthWords } from '@/core/desk/length';
 import { FinishedRecap, RunningRecap } from './recap-view';
 
 /** What sessions came to: the one that runs, and all that are finished. */

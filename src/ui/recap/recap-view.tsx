@@ -11,6 +11,7 @@ import { Button } from '@/ui/part/button';
 import { Confirm } from '@/ui/part/confirm';
 import { Shape } from '@/ui/part/shape';
 import { Text } from '@/ui/part/text';
+import { counted } from '@/ui/words/counted';
 import { titleOf } from './recap-place';
 import { LogFiles } from './log-files';
 import { ToThank } from './thanked';
@@ -80,7 +81,7 @@ function RecapBody({ recap }: { recap: Recap }) {
         <Figure kind="share" value={n(totals.byKind.share)} says="shares" />
         <Figure kind="subscribe" value={n(totals.subscriptions + totals.giftSubs)} says={totals.giftSubs > 0 ? `subscriptions, ${n(totals.giftSubs)} of them gifted` : 'subscriptions'} />
         {Object.entries(totals.tips).map(([currency, minor]) => <Figure key={currency} kind="tip" value={amountWords(minor, currency)} says="tipped" />)}
-        {totals.byKind.raid > 0 ? <Figure kind="raid" value={n(totals.raidViewers)} says={`viewers by ${totals.byKind.raid === 1 ? '1 raid' : `${n(totals.byKind.raid)} raids`}`} /> : null}
+        {totals.byKind.raid > 0 ? <Figure kind="raid" value={n(totals.raidViewers)} says={`viewers by ${counted(totals.byKind.raid, 'raid')}`} /> : null}
         {totals.worth > 0 ? <Figure kind="gift" value={money(totals.worth)} says={totals.earned === totals.worth ? 'worth, by your rates' : `worth; about ${money(totals.earned)} is yours`} /> : null}
       </View>
       <Text size={17} face="title" level={2} className="mt-6">To thank</Text>

@@ -10,6 +10,7 @@ import { Button } from '@/ui/part/button';
 import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
 import { ViewerText } from '@/ui/part/viewer-text';
+import { counted } from '@/ui/words/counted';
 
 /** Whom to thank, most first; a tap opens what is known of one, and joins them with another or parts them again. */
 export function ToThank({ tallies }: { tallies: readonly ViewerTally[] }) {
@@ -42,10 +43,10 @@ function Thanked({ tally, place, onOpen }: { tally: ViewerTally; place: number; 
 function givenWords(tally: ViewerTally, currency: string): string[] {
   return [
     ...(tally.worth > 0 ? [`worth ${amountWords(Math.round(tally.worth / WORTH_PARTS), currency)}`] : []),
-    ...(tally.coins > 0 ? [`${tally.coins.toLocaleString('en')} ${tally.coins === 1 ? 'coin' : 'coins'}`] : []),
-    ...(tally.gifts > 0 ? [`${tally.gifts} ${tally.gifts === 1 ? 'gift' : 'gifts'}`] : []),
-    ...(tally.likes > 0 ? [`${tally.likes.toLocaleString('en')} likes`] : []),
-    ...(tally.chats > 0 ? [`${tally.chats.toLocaleString('en')} chat lines`] : []),
+    ...(tally.coins > 0 ? [counted(tally.coins, 'coin')] : []),
+    ...(tally.gifts > 0 ? [counted(tally.gifts, 'gift')] : []),
+    ...(tally.likes > 0 ? [counted(tally.likes, 'like')] : []),
+    ...(tally.chats > 0 ? [counted(tally.chats, 'chat line')] : []),
   ];
 }
 

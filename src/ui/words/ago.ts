@@ -7,3 +7,6 @@ export function ago(ms: number): string {
   if (s < 86_400) return `${Math.floor(s / 3600)} h`;
   return `${Math.floor(s / 86_400)} d`;
 }
+
+/** The same within a sentence: "just now", "8 s ago". */
+export const agoWords = (ms: number): string => (ago(ms) === 'now' ? 'just now' : `${ago(ms)} ago`);
