@@ -20,7 +20,7 @@ export async function benchPaint(): Promise<string[]> {
     live: {
       'kiln-goal': { kind: 'goal', goal: { name: 'Open the kiln', value: 1000 + n, target: 2000, hidden: false } },
       glazers: { kind: 'leaderboard', rows: ['Inês', '山田 はな', 'Đorđe', 'ليلى'].map((name, at) => ({ name, value: 900 - at * 100 + n })) },
-      top: { kind: 'spotlight', alerts: [{ id: `a${n}`, from: 0, until: 10_000, text: `Inês sent ${n} Slip Splash` }] },
+      top: { kind: 'spotlight', alerts: [{ id: `a${n}`, from: 0, until: 10_000, text: `Inês sent ${n} Slip Splash`, names: [], place: 0 }] },
     } satisfies Record<string, Live>,
   });
   const frame = async (paint: () => number): Promise<number> => {

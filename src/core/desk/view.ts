@@ -1,5 +1,6 @@
 import type { GoalState } from '@/core/engine/goal';
 import type { Alert } from '@/core/engine/queue';
+import type { Heard, Line } from '@/core/engine/steps';
 import type { Totals } from '@/core/engine/tally';
 import type { BadMessage, Gap } from '@/core/intake/trouble';
 import type { Live, Piece } from '@/core/piece';
@@ -9,11 +10,14 @@ import type { FeedHealth, Outage } from './feed-health';
 import type { Playback } from './playback';
 import type { Happened, Mark } from './happened';
 
-/** What an outlet paints (docs/outlet-stream.md): the frame, its pieces back to front, and what each shows now. */
+/** What an outlet paints and plays (docs/outlet-stream.md): the frame, its pieces back to front, what each shows now, and what is heard. */
 export interface OutletView {
   frame: FrameSize;
   pieces: Piece[];
   live: Record<string, Live>;
+  /** The latest things to be heard; null where this outlet is silent. */
+  heard: Heard[] | null;
+  language: string;
 }
 
 /** One feed as the app shows it. */
@@ -34,6 +38,8 @@ export interface QueueView {
   alerts: Alert[];
   /** How many there are in all; `alerts` holds no more than the first few. */
   count: number;
+  /** What waits is held back. */
+  held: boolean;
   /** When the last of them will have ended. */
   until: number;
 }
@@ -47,6 +53,10 @@ export interface DeskView {
   goals: GoalState[];
   queues: Record<string, QueueView>;
   played: Alert[];
+  /** What could not be shown in time, newest last. */
+  lines: Line[];
+  /** Pieces that a cue has taken away. */
+  hidden: string[];
   live: Record<string, Live>;
   /** Viewers who look like others, newest last. */
   imitations: (Imitation & { feed: string; at: number })[];

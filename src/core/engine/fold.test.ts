@@ -2,13 +2,15 @@ import canonicalize from 'canonicalize';
 import fc from 'fast-check';
 import { aChat, aFollow, aGift, aLike, START } from '@/core/event/examples';
 import type { StreamEvent } from '@/core/event/event';
-import { starterShow } from '@/core/show/starter';
+import { newCue, plainly, starterShow } from '@/core/show/starter';
+import { ANY } from './range';
 import type { Show } from '@/core/show/show';
-import { fold, type Effect } from './fold';
+import type { Effect } from './effect';
+import { fold } from './fold';
 import type { Input } from './input';
 import { freeze, newState, thaw, type SessionState } from './state';
 
-const show = starterShow('s');
+const show = plainly(starterShow('s'));
 const begin: Input = { input: 'begin', at: START, session: 'one' };
 const event = (e: StreamEvent): Input => ({ input: 'event', at: e.seenAt, event: e });
 
@@ -35,8 +37,8 @@ describe('cues', () => {
 
   test('a certain gift, and any gift', () => {
     const cues: Show['cues'] = [
-      { id: 'one', on: true, when: { kind: 'gift', gift: { id: 'pot', name: 'Pot' } }, steps: [{ kind: 'show', spotlight: 'spotlight', words: 'the pot', seconds: 1 }] },
-      { id: 'any', on: true, when: { kind: 'gift', gift: null }, steps: [{ kind: 'show', spotlight: 'spotlight', words: '{count} {gift} for {total}', seconds: 1 }] },
+      newCue('one', { kind: 'gift', gifts: [{ id: 'pot', name: 'Pot' }], coins: ANY, at: 'step' }, [{ kind: 'show', spotlight: 'spotlight', words: 'the pot', seconds: 1 }]),
+      newCue('any', { kind: 'gift', gifts: [], coins: ANY, at: 'step' }, [{ kind: 'show', spotlight: 'spotlight', words: '{count} {gift} for {total}', seconds: 1 }]),
     ];
     const { alerts } = run([event(aGift({ count: 3 })), event(aGift({ giftId: 'pot', name: 'Pot', unitCoins: 50 }))], { ...show, cues });
     expect(alerts.map(({ text }) => text)).toEqual(['3 Slip Splash for 30', 'the pot', '1 Pot for 50']);

@@ -10,6 +10,10 @@ export const commandSchema = z.discriminatedUnion('command', [
   z.object({ command: z.literal('try'), cue: id }),
   z.object({ command: z.literal('skip'), alert: id }),
   z.object({ command: z.literal('replay'), alert: id }),
+  /** A button of the desk: a cue that waits for it. */
+  z.object({ command: z.literal('press'), cue: id }),
+  z.object({ command: z.literal('hold'), spotlight: id, on: z.boolean() }),
+  z.object({ command: z.literal('clear'), spotlight: id }),
 ]);
 export type Command = z.infer<typeof commandSchema>;
 

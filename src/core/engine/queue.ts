@@ -1,11 +1,41 @@
+import { z } from 'zod';
+import { join, joins, type Joining } from './joining';
+import type { WordValues } from './words';
+
+/** What a spotlight does when more comes than it can show at once. */
+export const queuePlanSchema = z.object({
+  /** One after another, the newest in place of the last, or several at once, each in a place of its own. */
+  mode: z.enum(['one', 'newest', 'places']),
+  places: z.number().int().min(2).max(4),
+  /** What belongs together waits, and is shown, as one. */
+  merge: z.boolean(),
+  /** Alerts are shown for a shorter time while many wait. */
+  shorten: z.boolean(),
+  /** What is worth more comes first. */
+  byWorth: z.boolean(),
+  /** Seconds after which an alert becomes a line instead; 0: it waits for as long as it takes. */
+  longestWait: z.number().int().min(0).max(600),
+});
+export type QueuePlan = z.infer<typeof queuePlanSchema>;
+
+/** One after another, each for its whole length. */
+export const PLAIN: QueuePlan = { mode: 'one', places: 2, merge: false, shorten: false, byWorth: false, longestWait: 0 };
+/** What a new spotlight does: a burst stays readable, and everybody is seen. */
+export const CALM: QueuePlan = { ...PLAIN, merge: true, shorten: true, longestWait: 60 };
+
 /** One alert, as it plays or waits. Times are the engine's, ms. */
-export interface Alert {
+export interface Alert extends Joining {
   id: string;
-  /** The cue that made it. */
-  cue: string;
   spotlight: string;
+  /** When it was asked for, and when it is shown: by the plan, for one that waits. */
+  at: number;
   from: number;
   until: number;
+  /** How long it would be shown if nothing else waited. */
+  length: number;
+  /** In which place of several it is shown. */
+  place: number;
+  /** The words with their values filled in; empty until somebody asks: what joins ten others is worded once. */
   text: string;
   /** True when it was tried by the streamer: shown as any other, counted nowhere. */
   trial: boolean;
@@ -14,18 +44,33 @@ export interface Alert {
 /** How many ended alerts a session keeps for the desk to show again. */
 export const KEPT_ALERTS = 50;
 
+/** No alert is shortened below this: common practice, no source, has alerts stay 3 to 6 s; under 2 s a name cannot be read. */
+export const LEAST_MS = 2000;
+/** An alert that grows while it is on the air stays at least this much longer each time, up to three times its length in all. */
+const GROWS_MS = 1500;
+const GROWS_TO = 3;
+/** While the queue is held, what waits is planned for no time at all. */
+const NOT_YET = Number.MAX_SAFE_INTEGER;
 /** So many ended alerts lie before the first one until the list is cut: cutting each time would move all that wait. */
 const CUT_AFTER = 512;
 
-/**
- * A spotlight's alerts that have not ended, in order; the first one plays once its time has come. Taking from the front costs the same
- * whether three wait or a hundred thousand.
- */
+export type Say = (words: string, values: WordValues) => string;
+
+/** What became of an alert that was asked for: it was added, it joined one that was there, or others had to make way. */
+export interface Added {
+  alert: Alert;
+  joined: boolean;
+  /** Those that will not be shown in time: each becomes a line. */
+  passed: Alert[];
+}
+
+/** A spotlight's alerts that have not ended: first those that play, then those that wait, in the order in which they will come. */
 export class AlertQueue {
   private items: Alert[];
   private head = 0;
 
-  constructor(alerts: readonly Alert[] = []) {
+  /** @param say makes an alert's text of its words and values */
+  constructor(private say: Say, private plan: QueuePlan = PLAIN, alerts: readonly Alert[] = [], private heldBack = false) {
     this.items = [...alerts];
   }
 
@@ -37,37 +82,169 @@ export class AlertQueue {
     return this.items[this.head];
   }
 
+  get held(): boolean {
+    return this.heldBack;
+  }
+
   /** When the last of them will have ended; 0 when there is none. */
   get until(): number {
-    return this.length === 0 ? 0 : (this.items[this.items.length - 1]?.until ?? 0);
+    let until = 0;
+    for (let n = this.head; n < this.items.length; n += 1) until = Math.max(until, this.items[n]?.until ?? 0);
+    return until;
+  }
+
+  /** When something will next begin or end by itself; Infinity when nothing will. */
+  next(now: number): number {
+    let next = Infinity;
+    for (let n = this.head; n < this.items.length; n += 1) {
+      const alert = this.items[n];
+      if (!alert || alert.from === NOT_YET) break;
+      next = Math.min(next, alert.until);
+      if (alert.from > now) return Math.min(next, alert.from);
+    }
+    return next;
   }
 
   /** The first `count` of them; all when that is not said. */
   list(count = Infinity): Alert[] {
-    return this.items.slice(this.head, Math.min(this.items.length, this.head + count));
+    const list = this.items.slice(this.head, Math.min(this.items.length, this.head + count));
+    for (const alert of list) this.word(alert);
+    return list;
   }
 
-  /** Adds an alert behind all that wait: one after another, each for its whole length (ms). */
-  add(alert: Omit<Alert, 'from' | 'until'>, now: number, length: number): Alert {
-    const from = Math.max(now, this.until);
-    const { id, cue, spotlight, text, trial } = alert;
-    const planned = { id, cue, spotlight, from, until: from + length, text, trial };
-    this.items.push(planned);
-    return planned;
+  /** Fills in an alert's words. */
+  word(alert: Alert): Alert {
+    if (alert.text === '') alert.text = this.say(alert.words, alert.values);
+    return alert;
   }
 
-  /** Takes out what has ended by `now`, and returns it. */
+  /** Adds an alert by the plan. The queue takes the object over, and sets its times. */
+  add(alert: Alert, now: number): Added {
+    const { plan } = this;
+    if (plan.merge) {
+      const joined = this.join(alert, now);
+      if (joined) return joined;
+    }
+    const last = this.items[this.items.length - 1];
+    alert.from = now;
+    alert.until = now + alert.length;
+    alert.place = 0;
+    if (plan.mode === 'newest') {
+      for (const there of this.list()) there.until = now;
+      this.items.push(alert);
+      return { alert, joined: false, passed: [] };
+    }
+    if (plan.mode === 'one' && !plan.shorten && !plan.byWorth && !this.heldBack) {
+      // The plain queue: behind the last one, whether three wait or a hundred thousand.
+      if (last && this.length > 0) alert.from = Math.max(now, last.until);
+      alert.until = alert.from + alert.length;
+      if (plan.longestWait > 0 && alert.from - alert.at > plan.longestWait * 1000) return { alert, joined: false, passed: [this.word(alert)] };
+      this.items.push(alert);
+      return { alert, joined: false, passed: [] };
+    }
+    alert.from = NOT_YET;
+    alert.until = NOT_YET;
+    this.items.push(alert);
+    if (plan.byWorth) this.forward(this.items.length - 1, this.playing(now));
+    return { alert, joined: false, passed: this.replan(now) };
+  }
+
+  /** Where those that wait begin. */
+  private playing(now: number): number {
+    let at = this.head;
+    while (at < this.items.length && (this.items[at]?.from ?? NOT_YET) <= now) at += 1;
+    return at;
+  }
+
+  private join(asked: Alert, now: number): Added | null {
+    if (asked.joins === null) return null;
+    const waiting = this.playing(now);
+    for (let n = this.items.length - 1; n >= this.head; n -= 1) {
+      const there = this.items[n];
+      if (!there || there.cue !== asked.cue || there.until <= now) continue;
+      const plays = n < waiting;
+      if (there.trial !== asked.trial || !joins(there, asked, plays)) continue;
+      const until = plays ? Math.min(Math.max(there.until, now + GROWS_MS), there.from + there.length * GROWS_TO) : there.until;
+      // It has been on the air for as long as it may: what comes now begins anew.
+      if (plays && until - now < GROWS_MS / 2) continue;
+      join(there, asked);
+      there.text = '';
+      const moves = until !== there.until;
+      there.until = until;
+      if (!plays && this.plan.byWorth) this.forward(n, waiting);
+      return { alert: there, joined: true, passed: moves || this.plan.byWorth ? this.replan(now) : [] };
+    }
+    return null;
+  }
+
+  /** Brings one that waits before those that are worth less. */
+  private forward(from: number, waiting: number): void {
+    const [alert] = this.items.splice(from, 1);
+    if (!alert) return;
+    let at = from;
+    while (at > waiting && (this.items[at - 1]?.worth ?? 0) < alert.worth) at -= 1;
+    this.items.splice(at, 0, alert);
+  }
+
+  /** Plans anew all that wait; returns those that would wait for too long, taken out. */
+  private replan(now: number): Alert[] {
+    const { plan } = this;
+    if (plan.mode === 'newest') return [];
+    const places = plan.mode === 'places' ? plan.places : 1;
+    const first = this.playing(now);
+    const free = Array.from({ length: places }, () => now);
+    for (let n = this.head; n < first; n += 1) {
+      const alert = this.items[n];
+      if (alert && alert.place < places) free[alert.place] = Math.max(free[alert.place] ?? now, alert.until);
+    }
+    let wished = 0;
+    for (let n = first; n < this.items.length; n += 1) wished += this.items[n]?.length ?? 0;
+    // The last of them should still be shown within the longest wait, or a minute.
+    const share = plan.shorten ? Math.min(1, ((plan.longestWait || 60) * 1000 * places) / wished) : 1;
+    const passed: Alert[] = [];
+    let to = first;
+    for (let n = first; n < this.items.length; n += 1) {
+      const alert = this.items[n];
+      if (!alert) continue;
+      const place = free.indexOf(Math.min(...free));
+      const from = this.heldBack ? NOT_YET : (free[place] ?? now);
+      if (plan.longestWait > 0 && !this.heldBack && from - alert.at > plan.longestWait * 1000) {
+        passed.push(this.word(alert));
+        continue;
+      }
+      const until = this.heldBack ? NOT_YET : from + Math.min(alert.length, Math.max(LEAST_MS, Math.round(alert.length * share)));
+      free[place] = until;
+      alert.from = from;
+      alert.until = until;
+      alert.place = place;
+      this.items[to] = alert;
+      to += 1;
+    }
+    this.items.length = to;
+    return passed;
+  }
+
+  /** Takes out what has ended by `now`, and returns it in the order in which it ended. */
   takeEnded(now: number): Alert[] {
+    if ((this.first?.from ?? NOT_YET) > now) return [];
     const ended: Alert[] = [];
-    for (let { first } = this; first && first.until <= now; first = this.first) {
-      ended.push(first);
-      this.head += 1;
+    if (this.plan.mode === 'one') {
+      for (let { first } = this; first && first.until <= now; first = this.first) {
+        ended.push(this.word(first));
+        this.head += 1;
+      }
+      if (this.head === this.items.length || this.head >= CUT_AFTER) {
+        this.items = this.items.slice(this.head);
+        this.head = 0;
+      }
+      return ended;
     }
-    if (this.head === this.items.length || this.head >= CUT_AFTER) {
-      this.items = this.items.slice(this.head);
-      this.head = 0;
-    }
-    return ended;
+    this.items = this.items.filter((alert) => {
+      if (alert.until > now) return true;
+      ended.push(this.word(alert));
+      return false;
+    });
+    return ended.sort((a, b) => a.until - b.until);
   }
 
   /**
@@ -79,15 +256,30 @@ export class AlertQueue {
     const gone = this.items[at];
     if (!gone) return null;
     this.items.splice(at, 1);
-    let free = Math.max(now, gone.from);
-    for (let n = at; n < this.items.length; n += 1) {
-      const alert = this.items[n];
-      if (!alert) break;
-      const length = alert.until - alert.from;
-      alert.from = free;
-      alert.until = free + length;
-      free = alert.until;
-    }
-    return gone.from < now ? { ...gone, until: now } : gone;
+    this.word(gone);
+    this.replan(now);
+    return gone.from < now ? { ...gone, until: now } : { ...gone, from: Math.min(gone.from, now), until: now };
+  }
+
+  /** Holds what waits, or lets it go on; what plays, plays to its end. */
+  hold(on: boolean, now: number): void {
+    this.heldBack = on;
+    this.replan(now);
+  }
+
+  /** Takes out all that plays and waits. */
+  clear(now: number): Alert[] {
+    const gone = this.list().map((alert) => (alert.from < now ? { ...alert, until: Math.min(alert.until, now) } : alert));
+    this.items = [];
+    this.head = 0;
+    return gone;
+  }
+
+  /** The streamer has chosen another plan. */
+  follow(plan: QueuePlan, say: Say, now: number): Alert[] {
+    this.say = say;
+    if (JSON.stringify(plan) === JSON.stringify(this.plan)) return [];
+    this.plan = plan;
+    return this.replan(now);
   }
 }

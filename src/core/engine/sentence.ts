@@ -1,34 +1,48 @@
 import type { Cue, Show } from '@/core/show/show';
 import { whyNever } from '@/core/platform';
-import type { EventKind } from '@/core/event/kind';
-import { listensTo, whenSentence } from './when';
+import { EVENT_KINDS, type EventKind } from '@/core/event/kind';
+import { holdsTrouble, holdsWords } from './holds';
+import { stepSentence, stepTrouble } from './step';
+import { triggersOf, whenKind, whenSentence } from './when';
 import type { SentencePart } from './when/when';
+import { whoWords } from './who';
 
-/** A cue as one sentence; parts with a field are what is tapped to change it. */
+/** A cue as one sentence; parts with a field are what is tapped to change it. A step's fields are `<number>.<field>`. */
 export function cueSentence(cue: Cue, show: Show): SentencePart[] {
-  const parts: SentencePart[] = [{ text: 'When ' }, ...whenSentence(cue.when)];
-  for (const step of cue.steps) {
-    const spotlight = show.pieces.find(({ id, kind }) => id === step.spotlight && kind === 'spotlight');
-    parts.push(
-      { text: ', show ' }, { text: `“${step.words || '…'}”`, field: 'words' },
-      { text: ' in ' }, { text: spotlight?.name ?? 'no spotlight', field: 'spotlight' },
-      { text: ' for ' }, { text: `${step.seconds} s`, field: 'seconds' },
-    );
+  const parts: SentencePart[] = [{ text: 'When ' }, ...whenSentence(cue.when, show)];
+  if (cue.feeds.length > 0) parts.push({ text: ' on ' }, { text: cue.feeds.map((id) => feedWords(id, show)).join(' or '), field: 'feeds' });
+  const who = whoWords(cue.who);
+  if (who !== null) parts.push({ text: ', for ' }, { text: who, field: 'who' });
+  for (const hold of holdsWords(cue.holds, (id) => show.goals.find((goal) => goal.id === id)?.name ?? 'a goal that is gone')) parts.push({ text: ', ' }, hold);
+  for (const [n, step] of cue.steps.entries()) {
+    parts.push({ text: n > 0 && n === cue.steps.length - 1 ? ' and ' : ', ' }, ...stepSentence(step, show).map(({ text, field }) => (field === undefined ? { text } : { text, field: `${n}.${field}` })));
   }
   return [...parts, { text: '.' }];
 }
 
-/** What a cue waits for, as it stands in a sentence. */
-const WAITED_FOR: Partial<Record<EventKind, string>> = { follow: 'follows', gift: 'gifts', like: 'likes' };
+const feedWords = (id: string, show: Show): string => {
+  const feed = show.feeds.find((each) => each.id === id);
+  if (!feed) return 'a feed that is gone';
+  return feed.platform === 'mapped' || feed.platform === 'file' ? feed.handle : feed.platform[0]?.toUpperCase() + feed.platform.slice(1);
+};
 
-/** What keeps a cue from being seen, in a sentence; null when nothing does. */
+/** What a cue waits for, as it stands in a sentence. */
+const WAITED_FOR: Partial<Record<EventKind, string>> = {
+  follow: 'follows', gift: 'gifts', like: 'likes', tip: 'tips', subscribe: 'subscriptions', giftSubs: 'gifted subscriptions', raid: 'raids', share: 'shares', chat: 'chat',
+};
+const isKind = (trigger: string): trigger is EventKind => (EVENT_KINDS as readonly string[]).includes(trigger);
+
+/** What keeps a cue from firing, or from being seen and heard, in a sentence; null when nothing does. */
 export function cueTrouble(cue: Cue, show: Show): string | null {
-  const [step] = cue.steps;
-  if (!step) return null;
-  if (!show.pieces.some(({ id, kind }) => id === step.spotlight && kind === 'spotlight')) return 'Its spotlight is not on the stage any more. Choose another one.';
-  const kind = listensTo(cue.when);
-  const never = whyNever(show.feeds, kind, WAITED_FOR[kind] ?? kind);
-  if (never) return `It cannot fire. ${never}`;
-  if (step.words.trim() === '') return 'It has no words to show.';
-  return null;
+  for (const step of cue.steps) {
+    const trouble = stepTrouble(step, show, cue);
+    if (trouble !== null) return trouble;
+  }
+  const own = whenKind(cue.when).trouble?.(cue.when, show) ?? holdsTrouble(cue.holds);
+  if (own !== null) return `It cannot fire. ${own}`;
+  const feeds = cue.feeds.length === 0 ? show.feeds : show.feeds.filter(({ id }) => cue.feeds.includes(id));
+  if (cue.feeds.length > 0 && feeds.length === 0) return 'It cannot fire. The feeds that it listens to are gone.';
+  const reasons = triggersOf(cue.when).filter(isKind).map((kind) => whyNever(feeds, kind, WAITED_FOR[kind] ?? kind));
+  const never = reasons.length > 0 && reasons.every((reason) => reason !== null) ? reasons[0] : null;
+  return never ? `It cannot fire. ${never}` : null;
 }

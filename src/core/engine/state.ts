@@ -1,14 +1,17 @@
+import type { EventOf } from '@/core/event/event';
 import { keptByStreamer, worthBy } from '@/core/event/money';
-import type { Show, Cue } from '@/core/show/show';
-import type { EventKind } from '@/core/event/kind';
+import type { Cue, Show } from '@/core/show/show';
+import { noTrouble, type Trouble } from '@/core/intake/trouble';
+import { CueIndex } from './cues';
 import type { Goal, GoalState } from './goal';
-import { AlertQueue, type Alert } from './queue';
+import { freezeMemory, thawMemory, type Memory } from './memory';
+import { takeApart, type Words } from './message';
+import { AlertQueue, type Alert, type QueuePlan } from './queue';
 import { Leaderboard } from './leaderboard';
+import type { Heard, Line, Pending } from './steps';
 import { newTotals, Viewers, type Totals, type Worth } from './tally';
 import { People } from './people';
-import { noTrouble, type Trouble } from '@/core/intake/trouble';
-import { listensTo } from './when';
-import { takeApart, type Words } from './words';
+import type { WordValues } from './words';
 
 /** A streak that is still growing, or has just ended: what the desk shows as one line. */
 export interface OpenStreak {
@@ -16,6 +19,8 @@ export interface OpenStreak {
   gift: string;
   count: number;
   at: number;
+  /** Its latest step. */
+  last: EventOf<'gift'>;
 }
 
 /** All that the engine knows. Changed in place by `fold`; whoever needs an earlier one keeps a `freeze` of it. */
@@ -33,17 +38,33 @@ export interface SessionState {
   troubles: Map<string, Trouble>;
   /** How many alerts there have been: makes their ids. */
   alerts: number;
+  /** What each cue remembers. */
+  memories: Map<string, Memory>;
+  /** Steps that wait, the next one first. */
+  pending: Pending[];
+  /** The latest things to be heard, and how many there have been. */
+  heard: Heard[];
+  sounds: number;
+  /** What could not be shown in time, newest last. */
+  lines: Line[];
+  /** Pieces that a cue has taken away. */
+  hidden: Set<string>;
   /** Follows from the rest, and is not part of what is saved. */
   derived: {
     /** One for each measure that a piece shows. */
     boards: Leaderboard[];
-    cues: Map<EventKind, Cue[]>;
+    /** The one by which "the top" is told; only where a cue asks. */
+    topBoard: Leaderboard | undefined;
+    cues: CueIndex;
+    cuesById: Map<string, Cue>;
+    /** Cues that the clock sets off. */
+    clocks: Cue[];
     goalsById: Map<string, Goal>;
-    spotlights: Set<string>;
+    spotlights: Map<string, QueuePlan>;
     worth: Worth;
     people: People;
-    /** The words of all steps, taken apart once. */
-    words: Map<string, Words>;
+    /** Fills in a step's words. */
+    say: (words: string, values: WordValues) => string;
   };
 }
 
@@ -51,28 +72,33 @@ export interface SessionState {
 export function newState(show: Show): SessionState {
   const viewers = new Viewers();
   return {
-    now: 0, show, session: null, totals: newTotals(), viewers, goals: new Map(), queues: new Map(), played: [],
-    streaks: new Map(), troubles: new Map(), alerts: 0, derived: derive(show, viewers),
+    now: 0, show, session: null, totals: newTotals(), viewers, goals: new Map(), queues: new Map(), played: [], streaks: new Map(), troubles: new Map(),
+    alerts: 0, memories: new Map(), pending: [], heard: [], sounds: 0, lines: [], hidden: new Set(), derived: derive(show, viewers),
   };
 }
 
 /** What is worked out from the show and the tallies: after a change of show, and after a state has been read back. */
 export function derive(show: Show, viewers: Viewers): SessionState['derived'] {
-  const cues = new Map<EventKind, Cue[]>();
-  for (const cue of show.cues) {
-    if (!cue.on) continue;
-    const kind = listensTo(cue.when);
-    const list = cues.get(kind);
-    if (list) list.push(cue);
-    else cues.set(kind, [cue]);
-  }
-  const boards = [...new Set(show.pieces.flatMap((piece) => (piece.kind === 'leaderboard' ? [piece.measure] : [])))].map((measure) => new Leaderboard(measure));
+  const top = show.cues.some(({ on, who, steps }) => on && (who.are === 'top' || steps.some((step) => 'words' in step && step.words.includes('{place}'))));
+  const measures = new Set(show.pieces.flatMap((piece) => (piece.kind === 'leaderboard' ? [piece.measure] : [])));
+  if (top) measures.add('coins');
+  const boards = [...measures].map((measure) => new Leaderboard(measure));
   const people = new People(show.people, viewers);
   if (boards.length > 0) for (const tally of people.all()) for (const board of boards) board.update(tally);
+  const words = new Map<string, Words>();
   return {
-    boards, cues, people, worth: worthOf(show), goalsById: new Map(show.goals.map((goal) => [goal.id, goal])),
-    spotlights: new Set(show.pieces.filter(({ kind }) => kind === 'spotlight').map(({ id }) => id)),
-    words: new Map(show.cues.flatMap(({ steps }) => steps.map(({ words }) => [words, takeApart(words)]))),
+    boards, people, topBoard: top ? boards.find(({ measure }) => measure === 'coins') : undefined,
+    cues: new CueIndex(show.cues), cuesById: new Map(show.cues.map((cue) => [cue.id, cue])), clocks: show.cues.filter(({ on, when }) => on && when.kind === 'clock'),
+    worth: worthOf(show), goalsById: new Map(show.goals.map((goal) => [goal.id, goal])),
+    spotlights: new Map(show.pieces.flatMap((piece) => (piece.kind === 'spotlight' ? [[piece.id, piece.queue]] : []))),
+    say: (text, values) => {
+      let apart = words.get(text);
+      if (!apart) {
+        apart = takeApart(text, show.language);
+        words.set(text, apart);
+      }
+      return apart(values);
+    },
   };
 }
 
@@ -103,7 +129,9 @@ export function freeze(state: SessionState) {
     now: state.now, show: state.show, session: state.session, totals: state.totals, alerts: state.alerts, played: state.played,
     viewers: [...state.viewers.values()].sort((a, b) => (a.key < b.key ? -1 : 1)),
     goals: byKey(state.goals).map(([, goal]) => goal),
-    queues: byKey(state.queues).map(([spotlight, queue]): [string, Alert[]] => [spotlight, queue.list()]), streaks: byKey(state.streaks), troubles: byKey(state.troubles),
+    queues: byKey(state.queues).map(([spotlight, queue]) => ({ spotlight, held: queue.held, alerts: queue.list() })), streaks: byKey(state.streaks), troubles: byKey(state.troubles),
+    memories: byKey(state.memories).map(([cue, memory]) => ({ cue, ...freezeMemory(memory) })), pending: state.pending, heard: state.heard, sounds: state.sounds,
+    lines: state.lines, hidden: [...state.hidden].sort(),
   };
 }
 export type FrozenState = ReturnType<typeof freeze>;
@@ -111,10 +139,12 @@ export type FrozenState = ReturnType<typeof freeze>;
 /** Reads back what `freeze` wrote. It takes over the objects of `frozen`. */
 export function thaw(frozen: FrozenState): SessionState {
   const viewers = new Viewers(frozen.viewers);
+  const derived = derive(frozen.show, viewers);
   return {
-    ...frozen, viewers,
+    ...frozen, viewers, derived,
     goals: new Map(frozen.goals.map((goal) => [goal.id, goal])),
-    queues: new Map(frozen.queues.map(([spotlight, alerts]) => [spotlight, new AlertQueue(alerts)])), streaks: new Map(frozen.streaks), troubles: new Map(frozen.troubles),
-    derived: derive(frozen.show, viewers),
+    queues: new Map(frozen.queues.map(({ spotlight, held, alerts }) => [spotlight, new AlertQueue(derived.say, derived.spotlights.get(spotlight), alerts, held)])),
+    streaks: new Map(frozen.streaks), troubles: new Map(frozen.troubles),
+    memories: new Map(frozen.memories.map(({ cue, ...memory }) => [cue, thawMemory(memory)])), hidden: new Set(frozen.hidden),
   };
 }

@@ -120,13 +120,11 @@ export class Viewers {
 
   constructor(tallies: Iterable<ViewerTally> = []) {
     for (const tally of tallies) this.feed(tally.feed).set(tally.id, tally);
+    for (const each of this.feeds.values()) this.size += each.size;
   }
 
-  get size(): number {
-    let size = 0;
-    for (const tallies of this.feeds.values()) size += tallies.size;
-    return size;
-  }
+  /** How many viewers there are. */
+  size = 0;
 
   *values(): Generator<ViewerTally> {
     for (const tallies of this.feeds.values()) yield* tallies.values();
@@ -144,6 +142,7 @@ export class Viewers {
     if (!tally) {
       tally = newTally(`${event.feed}/${viewer.id}`, event, viewer.id);
       tallies.set(viewer.id, tally);
+      this.size += 1;
     }
     // The newest name counts; an older message that comes late does not bring the old name back. The same name is not written again:
     // a long-lived tally would hold on to each message's own copy, which is what collecting rubbish then costs most.

@@ -1,18 +1,41 @@
-import { fillWords, isolate, takeApart, unknownFields, withoutIsolates } from './words';
+import { takeApart, wordsTrouble } from './message';
+import { isolate, withoutIsolates, type WordValues } from './words';
+
+const fill = (words: string, values: WordValues, language = 'en'): string => takeApart(words, language)(values);
 
 test('fields are filled, missing ones fall back, unknown ones stay to be seen', () => {
-  expect(fillWords(takeApart('{viewer} sent {count} {gift}'), { viewer: 'Inês', gift: 'Glaze Pot' })).toBe('Inês sent 1 Glaze Pot');
-  expect(fillWords(takeApart('{viewer}!'), {})).toBe('Someone!');
-  expect(fillWords(takeApart('{nobody} {viewer}'), { viewer: 'A' })).toBe('{nobody} A');
-  expect(unknownFields('{viewer} {vewer} {gift}')).toEqual(['vewer']);
+  expect(fill('{viewer} sent {count} {gift}', { viewer: 'Inês', gift: 'Glaze Pot' })).toBe('Inês sent 1 Glaze Pot');
+  expect(fill('{viewer}!', {})).toBe('Someone!');
+  expect(fill('{nobody} {viewer}', { viewer: 'A' })).toBe('{nobody} A');
+  expect(wordsTrouble('{viewer} {vewer} {gift}', 'en')).toMatch(/no field \{vewer\}/);
+  expect(wordsTrouble('{viewer} {gift}', 'en')).toBeNull();
 });
 
 test('a field in a name is not filled again', () => {
-  expect(fillWords(takeApart('{viewer}'), { viewer: '{total}', total: '99' })).toBe('{total}');
+  expect(fill('{viewer}', { viewer: '{total}', total: '99' })).toBe('{total}');
 });
 
 test('right-to-left names are isolated, and marks of direction cannot reach beyond a name', () => {
-  expect(fillWords(takeApart('{viewer}: {count} likes'), { viewer: 'ليلى', count: '100' })).toBe('\u2068ليلى\u2069: 100 likes');
+  expect(fill('{viewer}: {count} likes', { viewer: 'ليلى', count: '100' })).toBe('\u2068ليلى\u2069: 100 likes');
   expect(isolate('\u202eabc')).toBe('abc');
   expect(withoutIsolates(isolate('ليلى'))).toBe('ليلى');
+});
+
+// Unicode CLDR, plural rules: English one/other; Polish one (1), few (2–4, 22–24), many (the rest); Arabic zero, one, two, few (3–10), many (11–99), other (100–102).
+test.each([
+  ['en', '{count, plural, one {# gift} other {# gifts}}', [[1, '1 gift'], [2, '2 gifts'], [0, '0 gifts']]],
+  ['pl', '{count, plural, one {# dar} few {# dary} many {# darów} other {# daru}}', [[1, '1 dar'], [3, '3 dary'], [5, '5 darów'], [22, '22 dary'], [12, '12 darów']]],
+  ['ar-u-nu-latn', '{count, plural, zero {z} one {o} two {t} few {f} many {m} other {x}}', [[0, 'z'], [1, 'o'], [2, 't'], [3, 'f'], [11, 'm'], [100, 'x']]],
+] as const)('plural forms of %s are those of its own rules', (language, words, cases) => {
+  for (const [count, text] of cases) expect(fill(words, { count }, language)).toBe(text);
+});
+
+test('forms that cannot be read stay as they were typed, and it is said', () => {
+  expect(fill('{count, plural, one {# gift}', { count: 2 })).toBe('{count, plural, one {# gift}');
+  expect(wordsTrouble('{count, plural, one {# gift}', 'en')).toMatch(/cannot be read/);
+  expect(wordsTrouble('{viewer} sent {count, plural, one {# gift} other {# gifts}}', 'en')).toBeNull();
+});
+
+test('a name with braces is text among forms as well', () => {
+  expect(fill('{viewer}: {count, plural, one {one} other {many}}', { viewer: '{count}', count: 5 })).toBe('{count}: many');
 });

@@ -18,6 +18,7 @@ export const REPLAY_FEED = 'replay';
  */
 export class Replay {
   readonly state: SessionState;
+  /** Those that have ended, in the order in which they did. */
   readonly alerts: Alert[] = [];
   private readonly intakes = new Map<string, IntakeState>();
   private events = 0;
@@ -77,7 +78,7 @@ export class Replay {
       fold(this.state, { input: 'begin', at: input.at, session: REPLAY_FEED });
     }
     fold(this.state, input, (effect) => {
-      if (effect.effect === 'alert') this.alerts.push(effect.alert);
+      if (effect.effect === 'played') this.alerts.push(effect.alert);
     });
   }
 
@@ -93,6 +94,8 @@ export class Replay {
       bad += trouble.badCount;
       lost += trouble.lost;
     }
+    // What plays or waits at the end stands as it is planned.
+    const waiting = [...this.state.queues.values()].flatMap((queue) => queue.list());
     const { byKind } = totals;
     const board = [...derived.people.all()].filter(({ coins, likes }) => coins > 0 || likes > 0)
       .sort((a, b) => b.coins - a.coins || b.likes - a.likes || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0)).slice(0, 10);
@@ -114,7 +117,7 @@ export class Replay {
       },
       leaderboard: board.map(({ id, name, coins, likes }) => ({ id, name, coins, likes })),
       goals: [...goals.values()].map(({ id, value, target, reached, hidden }) => ({ id, value, target, reached, hidden })),
-      alerts: this.alerts.map(({ cue, spotlight, from, until, text }) => ({ cue, spotlight, from, until, text: withoutIsolates(text) })),
+      alerts: [...this.alerts, ...waiting].map(({ cue, spotlight, from, until, text }) => ({ cue, spotlight, from, until, text: withoutIsolates(text) })),
       state: hash(freeze(this.state)),
     };
   }

@@ -1,3 +1,6 @@
+import { PLAIN } from '@/core/engine/queue';
+import { ANY } from '@/core/engine/range';
+import type { SpotlightPiece } from '@/core/piece/spotlight';
 import { readFileSync } from 'node:fs';
 import { migrate, readShow } from './file';
 import { SHOW_VERSION } from './show';
@@ -15,7 +18,7 @@ test('the demo show is a show', () => {
 });
 
 test.each([
-  ['a later version', text({ version: SHOW_VERSION + 1 }), /later Gavirn \(version 3; this one reads up to 2\)/],
+  ['a later version', text({ version: SHOW_VERSION + 1 }), /later Gavirn \(version 4; this one reads up to 3\)/],
   ['no show', '{"hello":1}', /not a show file/],
   ['no JSON', '{', /JSON cannot be read/],
   ['a piece that cannot be', text({ pieces: [{ ...starter.pieces[0], place: { x: 0, y: 0, w: -5, h: 1 } }] }), /part that cannot be used: pieces/],
@@ -32,4 +35,24 @@ test('migrations are passed through one after another, and a missing one is noti
   expect(migrate({ version: 1 }, 1, 3, steps)).toEqual({ version: 3, a: 1, b: 1 });
   expect(migrate({ version: 2, a: 7 }, 2, 3, steps)).toEqual({ version: 3, a: 7, b: 7 });
   expect(migrate({ version: 1 }, 1, 4, steps)).toBeNull();
+});
+
+test('a file of version 2 is brought up: one gift or any, likes of one viewer, a plain queue, one outlet that sounds', () => {
+  const { queue: _queue, ...spotlight } = starterShow('two').pieces.find(({ kind }) => kind === 'spotlight') as SpotlightPiece;
+  const step = { kind: 'show', spotlight: spotlight.id, words: 'x', seconds: 2 };
+  const two = {
+    ...starterShow('two'), version: 2, pieces: [spotlight], outlets: [{ id: 'a', name: 'A' }, { id: 'b', name: 'B' }],
+    cues: [
+      { id: 'any', on: true, when: { kind: 'gift', gift: null }, steps: [step] }, { id: 'one', on: true, when: { kind: 'gift', gift: { id: 'g', name: 'G' } }, steps: [step] },
+      { id: 'likes', on: false, when: { kind: 'likes', every: 50 }, steps: [step] },
+    ],
+  };
+  const read = readShow(JSON.stringify(two));
+  if (!read.ok) throw new Error(read.reason);
+  expect(read.show.cues.map(({ on, when }) => [on, when])).toEqual([
+    [true, { kind: 'gift', gifts: [], coins: ANY, at: 'step' }], [true, { kind: 'gift', gifts: [{ id: 'g', name: 'G' }], coins: ANY, at: 'step' }],
+    [false, { kind: 'every', every: 50, of: 'likes', by: 'viewer', within: 0 }],
+  ]);
+  expect(read.show.pieces).toMatchObject([{ queue: PLAIN }]);
+  expect(read.show.outlets.map(({ sounds }) => sounds)).toEqual([true, false]);
 });

@@ -1,4 +1,6 @@
 import { z } from 'zod';
+import { PLAIN } from '@/core/engine/queue';
+import { ANY } from '@/core/engine/range';
 import { SHOW_FORMAT, SHOW_VERSION, showSchema, type Show } from './show';
 
 export type ReadShow = { ok: true; show: Show } | { ok: false; reason: string };
@@ -11,7 +13,28 @@ type Migration = (show: Record<string, unknown>) => Record<string, unknown>;
 const MIGRATIONS: Readonly<Record<number, Migration>> = {
   // 1 → 2: feeds of several platforms, with rates; one person on several. A feed of version 1 is one of Brindle's.
   1: (show) => ({ money: { currency: 'EUR', rates: {} }, people: [], ...show }),
+  // 2 → 3: cues for any moment, spotlights with a plan for their queue, one outlet that sounds.
+  2: (show) => ({
+    ...show,
+    cues: each(show.cues, (cue) => ({ ...cue, when: whenOfTwo(cue.when) })),
+    pieces: each(show.pieces, (piece) => (piece.kind === 'spotlight' ? { queue: PLAIN, ...piece } : piece)),
+    outlets: each(show.outlets, (outlet, n) => ({ sounds: n === 0, ...outlet })),
+  }),
 };
+
+const isRecord = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null && !Array.isArray(value);
+
+/** What is no list, or no object in it, stays as it is: the schema says what is wrong with it. */
+const each = (list: unknown, change: (item: Record<string, unknown>, n: number) => Record<string, unknown>): unknown =>
+  (Array.isArray(list) ? list.map((item: unknown, n) => (isRecord(item) ? change(item, n) : item)) : list);
+
+/** A "when" of version 2: one gift or any, and likes of one viewer. */
+function whenOfTwo(when: unknown): unknown {
+  if (!isRecord(when)) return when;
+  if (when.kind === 'gift' && 'gift' in when) return { kind: 'gift', gifts: when.gift === null ? [] : [when.gift], coins: ANY, at: 'step' };
+  if (when.kind === 'likes') return { kind: 'every', every: when.every, of: 'likes', by: 'viewer', within: 0 };
+  return when;
+}
 
 /** Brings a document from `version` to `to` through `steps`; null when a step is missing. */
 export function migrate(document: Record<string, unknown>, version: number, to: number, steps: Readonly<Record<number, Migration>>): Record<string, unknown> | null {

@@ -1,4 +1,6 @@
 import { z } from 'zod';
+import { ALWAYS, holdsSchema } from '@/core/engine/holds';
+import { EVERYONE, whoSchema } from '@/core/engine/who';
 import { whenSchema } from '@/core/engine/when';
 import { stepSchema } from '@/core/engine/step';
 import { goalSchema } from '@/core/engine/goal';
@@ -10,7 +12,7 @@ import { RECORDING_FORMATS } from '@/core/file/format';
 import { mappingSchema } from '@/core/platform/mapping';
 
 export const SHOW_FORMAT = 'gavirn.show';
-export const SHOW_VERSION = 2;
+export const SHOW_VERSION = 3;
 
 const id = z.string().min(1).max(100);
 const label = z.string().min(1).max(80);
@@ -50,13 +52,20 @@ export type PlatformName = Feed['platform'];
 
 export const cueSchema = z.object({
   id,
+  /** The streamer's own name for it; empty: its sentence says it all. */
+  name: z.string().max(80).default(''),
   on: z.boolean(),
   when: whenSchema,
+  /** The feeds it listens to; none named: all. */
+  feeds: z.array(id).max(20).default([]),
+  who: whoSchema.default(EVERYONE),
+  holds: holdsSchema.default(ALWAYS),
   steps: z.array(stepSchema).min(1).max(20),
 });
 export type Cue = z.infer<typeof cueSchema>;
 
-export const outletSchema = z.object({ id, name: label });
+/** `sounds`: what is heard is heard from here. One at a time does, so that nothing is heard twice. */
+export const outletSchema = z.object({ id, name: label, sounds: z.boolean().default(false) });
 export type Outlet = z.infer<typeof outletSchema>;
 
 export const frameSchema = z.object({ width: z.number().int().min(16).max(7680), height: z.number().int().min(16).max(7680) });
@@ -72,6 +81,8 @@ export const showSchema = z.object({
   id,
   name: label,
   frame: frameSchema,
+  /** The language of its words (BCP 47), by which plural forms are chosen. */
+  language: z.string().regex(/^[a-zA-Z]{2,3}(-[A-Za-z0-9]{2,8})*$/).default('en'),
   feeds: z.array(feedSchema).max(20),
   money: moneySchema.default({ currency: 'EUR', rates: {} }),
   /** Viewers of several feeds who are one person. */

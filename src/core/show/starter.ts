@@ -1,13 +1,26 @@
+import { ALWAYS } from '@/core/engine/holds';
+import { PLAIN } from '@/core/engine/queue';
+import type { Step } from '@/core/engine/step';
+import { WHEN_KINDS, type When } from '@/core/engine/when';
+import { EVERYONE } from '@/core/engine/who';
 import { goal } from '@/core/piece/goal';
 import { leaderboard } from '@/core/piece/leaderboard';
 import { spotlight } from '@/core/piece/spotlight';
-import { SHOW_FORMAT, SHOW_VERSION, type Show } from './show';
+import { SHOW_FORMAT, SHOW_VERSION, type Cue, type Show } from './show';
 
 /** An empty vertical show. `id` is made outside: core has no chance of its own. */
 export const emptyShow = (id: string, name: string): Show => ({
   format: SHOW_FORMAT, version: SHOW_VERSION, id, name, frame: { width: 1080, height: 1920 },
-  feeds: [], money: { currency: 'EUR', rates: {} }, people: [], pieces: [], cues: [], goals: [], outlets: [{ id: 'main', name: 'Everything' }],
+  language: 'en', feeds: [], money: { currency: 'EUR', rates: {} }, people: [], pieces: [], cues: [], goals: [], outlets: [{ id: 'main', name: 'Everything', sounds: true }],
 });
+
+/** A show whose spotlights show one alert after another, each for its whole length: nothing is joined, shortened or passed over. */
+export const plainly = (show: Show): Show => ({ ...show, pieces: show.pieces.map((piece) => (piece.kind === 'spotlight' ? { ...piece, queue: PLAIN } : piece)) });
+
+/** A cue for everyone that nothing holds back. */
+export const newCue = (id: string, when: When, steps: Step[]): Cue => ({ id, name: '', on: true, when, feeds: [], who: EVERYONE, holds: ALWAYS, steps });
+
+const words = (said: string, seconds: number): Step => ({ kind: 'show', spotlight: 'spotlight', words: said, seconds });
 
 /**
  * What someone begins with who starts empty: one of each piece, placed clear of where platforms put their own buttons, and a cue of
@@ -23,9 +36,9 @@ export function starterShow(id: string, name = 'My show'): Show {
     ...show,
     pieces,
     cues: [
-      { id: 'welcome', on: true, when: { kind: 'follow' }, steps: [{ kind: 'show', spotlight: 'spotlight', words: 'Welcome, {viewer}', seconds: 4 }] },
-      { id: 'thanks', on: true, when: { kind: 'gift', gift: null }, steps: [{ kind: 'show', spotlight: 'spotlight', words: '{viewer} sent {count} {gift}', seconds: 4 }] },
-      { id: 'hundred', on: true, when: { kind: 'likes', every: 100 }, steps: [{ kind: 'show', spotlight: 'spotlight', words: '{viewer}: {count} likes', seconds: 3 }] },
+      newCue('welcome', { kind: 'follow' }, [words('Welcome, {viewer}', 4)]),
+      newCue('thanks', WHEN_KINDS.gift.make(show), [words('{viewer} sent {count} {gift}', 4)]),
+      newCue('hundred', { ...WHEN_KINDS.every.make(show), every: 100 }, [words('{viewer}: {count} likes', 3)]),
     ],
   };
 }

@@ -9,10 +9,10 @@ import { Stage, twinLines } from './stage';
 const measure: Measure = (text, { size }) => text.length * size * 0.5;
 const show = starterShow('s');
 const [goal, spotlight, board] = show.pieces as [Piece, Piece, LeaderboardPiece];
-const alert = { id: 'a1', from: 1000, until: 5000, text: 'Welcome, Inês' };
+const alert = { id: 'a1', from: 1000, until: 5000, text: 'Welcome, Inês', names: [], place: 0 };
 const live: Record<string, Live> = {
   goal: { kind: 'goal', goal: { name: 'Gift goal', value: 150, target: 200, hidden: false } },
-  spotlight: { kind: 'spotlight', alerts: [alert, { id: 'a2', from: 5000, until: 9000, text: 'Next' }] },
+  spotlight: { kind: 'spotlight', alerts: [alert, { id: 'a2', from: 5000, until: 9000, text: 'Next', names: [], place: 0 }] },
   leaderboard: { kind: 'leaderboard', rows: [{ name: 'Inês', value: 50 }] },
 };
 const scene = { frame: show.frame, pieces: show.pieces, live };

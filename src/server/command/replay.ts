@@ -13,7 +13,7 @@ import { readOxbowChat, readOxbowHook } from '@/core/platform/oxbow';
 import { bad, readJson } from '@/core/platform/reading';
 import { readTarn } from '@/core/platform/tarn';
 import { readShow } from '@/core/show/file';
-import { starterShow } from '@/core/show/starter';
+import { plainly, starterShow } from '@/core/show/starter';
 import type { Show } from '@/core/show/show';
 
 const FORMATS = ['brindle', 'events', 'oxbow', 'tarn', 'cloudevents', 'mapped', 'csv'] as const;
@@ -76,7 +76,7 @@ function readArguments(args: readonly string[]): Asked {
 }
 
 async function loadShow(file: string | null): Promise<{ ok: true; show: Show } | { ok: false; reason: string }> {
-  if (file === null) return { ok: true, show: starterShow('replay') };
+  if (file === null) return { ok: true, show: plainly(starterShow('replay')) };
   const text = await readFile(file, 'utf8').catch(() => null);
   if (text === null) return { ok: false, reason: `There is no show file ${file} that could be read.` };
   return readShow(text);

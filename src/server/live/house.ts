@@ -198,7 +198,7 @@ export class House {
     if (!entry) return null;
     let channel = entry.outlets.get(hash);
     if (!channel) {
-      channel = outletChannel(entry.live);
+      channel = outletChannel(entry.live, found.outlet);
       entry.outlets.set(hash, channel);
     }
     // The desk shows how many places are watching.
@@ -237,13 +237,13 @@ export class House {
   }
 }
 
-function outletChannel(live: LiveShow): Channel {
+function outletChannel(live: LiveShow, outlet: string): Channel {
   const setup = new Changes();
   const shown = new Changes();
   return new Channel(live, {
-    whole: () => ({ ...outletView(live) }),
+    whole: () => ({ ...outletView(live, outlet) }),
     changed: () => {
-      const { live: nowLive, ...rest } = outletView(live);
+      const { live: nowLive, ...rest } = outletView(live, outlet);
       const changedSetup = setup.of(rest);
       const changedLive = shown.of(nowLive);
       return changedSetup || changedLive ? { ...changedSetup, ...(changedLive ? { live: changedLive } : {}) } : null;

@@ -1,8 +1,11 @@
 import { randomUUID } from 'node:crypto';
 import type { Recorder } from '@/core/desk/happened';
 import type { StreamEvent } from '@/core/event/event';
+import { nextDue } from '@/core/engine/cues';
+import type { Effect } from '@/core/engine/effect';
 import type { Command, Input } from '@/core/engine/input';
 import { newState, troubleOf, type SessionState } from '@/core/engine/state';
+import { withoutIsolates } from '@/core/engine/words';
 import type { Reading } from '@/core/intake/heard';
 import { closeSilent, takeIn, takeReading } from '@/core/intake/intake';
 import { KEPT_TEXT } from '@/core/intake/trouble';
@@ -137,10 +140,20 @@ export class LiveShow {
   /** Writes an input down and does it. */
   private put(input: Input): void {
     this.journal.append(input);
-    this.standing.apply(input, false);
+    this.standing.apply(input, false, (effect) => this.act(effect));
     this.snapshotIfDue();
     this.planTick();
     this.changed();
+  }
+
+  /** Does what a cue asks of the world outside. Only when it happens, never when it is read back. */
+  private act(effect: Effect): void {
+    if (effect.effect !== 'post') return;
+    const { feed, text } = effect;
+    const own = feed === null ? null : this.connections.get(feed)?.client;
+    const clients = own?.post ? [own] : this.state.show.feeds.map(({ id }) => this.connections.get(id)?.client);
+    // A line that is refused is lost: the feed's page says why when it is tried there.
+    for (const client of clients) void client?.post?.(withoutIsolates(text));
   }
 
   private snapshotIfDue(): void {
@@ -222,10 +235,10 @@ export class LiveShow {
     for (const [feed, intake] of this.standing.allIntakes()) for (const streak of closeSilent(intake, at)) this.put({ input: 'streakEnd', at, feed, streak });
   }
 
-  /** An alert's end changes the state by time alone: the engine is told the time when the next one comes. */
+  /** An alert's end, a wait's end and the clock change the state by time alone: the engine is told the time when the next one comes. */
   private planTick(): void {
-    let next = Infinity;
-    for (const queue of this.state.queues.values()) next = Math.min(next, queue.first?.until ?? Infinity);
+    let next = nextDue(this.state);
+    for (const queue of this.state.queues.values()) next = Math.min(next, queue.next(this.state.now));
     if (this.ticking?.at === next) return;
     if (this.ticking) clearTimeout(this.ticking.timer);
     this.ticking = null;

@@ -1,4 +1,5 @@
 import { Recorder } from '@/core/desk/happened';
+import type { Effect } from '@/core/engine/effect';
 import { fold } from '@/core/engine/fold';
 import type { Input } from '@/core/engine/input';
 import { freeze, newState, thaw, type FrozenState, type SessionState } from '@/core/engine/state';
@@ -66,10 +67,11 @@ export class Standing {
   }
 
   /** What an input does, when it comes and when it is read back (`again`): then intake has not seen it yet. */
-  apply(input: Input, again: boolean): void {
+  apply(input: Input, again: boolean, emit?: (effect: Effect) => void): void {
     let alert: string | null = null;
     fold(this.state, input, (effect) => {
       if (effect.effect === 'alert') alert = effect.alert.id;
+      emit?.(effect);
     });
     switch (input.input) {
       case 'event':

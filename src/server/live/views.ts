@@ -1,12 +1,21 @@
 import type { DeskView, FeedView, OutletView } from '@/core/desk/view';
-import { liveOf, type Live } from '@/core/piece';
+import type { SessionState } from '@/core/engine/state';
+import { liveOf, type Live, type Piece } from '@/core/piece';
 import { PlaybackClient } from '@/server/feed/playback';
 import type { LiveShow } from './live-show';
 
-export function outletView(show: LiveShow): OutletView {
-  const { frame, pieces } = show.state.show;
-  return { frame, pieces, live: liveByPiece(show) };
+/** So long after it was to be heard a sound may still be sent: an outlet that opens late does not play what is long over. */
+const HEARD_MS = 5000;
+
+/** @param outlet the id of one of the show's outlets */
+export function outletView(show: LiveShow, outlet: string): OutletView {
+  const { state } = show;
+  const { frame, language, outlets } = state.show;
+  const sounds = outlets.some(({ id, sounds: on }) => on && id === outlet);
+  return { frame, language, pieces: seenPieces(state), live: liveByPiece(show), heard: sounds ? state.heard.filter(({ at }) => at > state.now - HEARD_MS) : null };
 }
+
+const seenPieces = ({ show, hidden }: SessionState): Piece[] => (hidden.size === 0 ? show.pieces : show.pieces.filter(({ id }) => !hidden.has(id)));
 
 const liveByPiece = (show: LiveShow): Record<string, Live> => Object.fromEntries(show.state.show.pieces.map((piece) => [piece.id, liveOf(piece, show.state)]));
 
@@ -35,8 +44,10 @@ export function deskView(show: LiveShow, watching: (outlet: string) => number): 
     feeds,
     totals: state.totals,
     goals: [...state.goals.values()],
-    queues: Object.fromEntries([...state.queues].map(([id, queue]) => [id, { alerts: queue.list(SHOWN_ALERTS), count: queue.length, until: queue.until }])),
+    queues: Object.fromEntries([...state.queues].map(([id, queue]) => [id, { alerts: queue.list(SHOWN_ALERTS), count: queue.length, held: queue.held, until: queue.until }])),
     played: state.played.slice(-SHOWN_PLAYED),
+    lines: state.lines.slice(-SHOWN_PLAYED),
+    hidden: [...state.hidden],
     live: liveByPiece(show),
     imitations: show.imitations.kept,
     outlets: Object.fromEntries(state.show.outlets.map(({ id }) => [id, watching(id)])),

@@ -1,5 +1,26 @@
 import { z } from 'zod';
-import { showStep } from './show';
+import type { Cue, Show } from '@/core/show/show';
+import type { SentencePart } from '../when/when';
+import { call } from './call';
+import { pick } from './pick';
+import { piece } from './piece';
+import { play } from './play';
+import { post } from './post';
+import { read } from './read';
+import { show } from './show';
+import type { StepKind } from './step';
+import { wait } from './wait';
 
-/** Every kind of step. A new one is a file here, a line in this list, and what it does in the engine's `run`. */
-export const stepSchema = z.discriminatedUnion('kind', [showStep]);
+/** Every kind of step, in the order in which they are offered. A new one is a file here, its word in these two lists, and what it does in src/core/engine/steps.ts. */
+export const STEP_KINDS = { show, play, read, post, wait, piece, call, pick } as const;
+
+export const stepSchema = z.discriminatedUnion('kind', [show.schema, play.schema, read.schema, post.schema, wait.schema, piece.schema, call.schema, pick.schema]);
+export type Step = z.infer<typeof stepSchema>;
+export type StepKindName = Step['kind'];
+
+// A step's kind picks the file that knows it; that the two belong together is said here once.
+export const stepKind = (step: Step): StepKind<string, z.ZodType<Step>> => STEP_KINDS[step.kind] as unknown as StepKind<string, z.ZodType<Step>>;
+
+export const stepSentence = (step: Step, of: Show): SentencePart[] => stepKind(step).sentence(step, of);
+
+export const stepTrouble = (step: Step, of: Show, cue: Cue): string | null => stepKind(step).trouble?.(step, of, cue) ?? null;

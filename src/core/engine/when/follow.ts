@@ -1,15 +1,15 @@
 import { z } from 'zod';
-import { SAMPLE_VIEWER, viewerValues, type WhenKind } from './when';
+import { NEVER, SAMPLE_VIEWER, viewerValues, type WhenKind } from './when';
 
 const schema = z.object({ kind: z.literal('follow') });
 
 export const follow: WhenKind<'follow', typeof schema> = {
-  kind: 'follow',
-  schema,
-  listens: 'follow',
-  title: 'Someone follows',
+  kind: 'follow', schema, title: 'Someone follows', group: 'Watching',
+  joins: 'group',
+  triggers: () => ['follow'],
   make: () => ({ kind: 'follow' }),
-  fires: (_when, { event }) => (event.kind === 'follow' ? [viewerValues(event)] : []),
-  sample: () => SAMPLE_VIEWER,
+  fires: (_when, moment) => (moment.trigger === 'follow' ? [{ ...viewerValues(moment), total: moment.totals.follows }] : NEVER),
+  sample: () => ({ ...SAMPLE_VIEWER, total: 128 }),
   sentence: () => [{ text: 'anyone follows', field: 'when' }],
+  settings: [],
 };

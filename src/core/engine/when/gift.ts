@@ -1,26 +1,48 @@
 import { z } from 'zod';
-import { SAMPLE_VIEWER, type WhenKind } from './when';
+import { ANY, rangeSchema, rangeTrouble, rangeWords, within } from '../range';
+import { NEVER, SAMPLE_VIEWER, viewerValues, type WhenKind } from './when';
 
 const schema = z.object({
   kind: z.literal('gift'),
-  /** Null: any gift. The name is kept for the sentence, since a platform's id says nothing. */
-  gift: z.object({ id: z.string().min(1).max(100), name: z.string().max(200) }).nullable(),
+  /** Which gifts; none named: any. The names are kept for the sentence, since a platform's id says nothing. */
+  gifts: z.array(z.object({ id: z.string().min(1).max(100), name: z.string().max(200) })).max(50),
+  /** What it comes to in coins: all gifts of the step, or of the streak. */
+  coins: rangeSchema,
+  /** At each step of a streak, or once at its end. */
+  at: z.enum(['step', 'end']),
 });
 
 export const gift: WhenKind<'gift', typeof schema> = {
-  kind: 'gift',
-  schema,
-  listens: 'gift',
-  title: 'Someone sends a gift',
-  make: () => ({ kind: 'gift', gift: null }),
-  fires(when, { event }) {
-    if (event.kind !== 'gift' || event.count === 0) return [];
-    if (when.gift && when.gift.id !== event.giftId) return [];
-    return [{ viewer: event.viewer?.name, handle: event.viewer?.handle, gift: event.name, count: String(event.count), total: String(event.count * event.unitCoins) }];
+  kind: 'gift', schema, title: 'Someone sends a gift', group: 'Giving',
+  joins: 'add',
+  triggers: () => ['gift'],
+  keys: ({ gifts }) => (gifts.length === 0 ? null : gifts.map(({ id }) => id)),
+  make: () => ({ kind: 'gift', gifts: [], coins: ANY, at: 'step' }),
+  fires(when, moment) {
+    if (moment.trigger !== 'gift' || moment.event.kind !== 'gift') return NEVER;
+    const { event, streak } = moment;
+    const ends = when.at === 'end';
+    if (ends && streak && !streak.ended) return NEVER;
+    const count = ends && streak ? streak.count : event.count;
+    if (count === 0 || !within(when.coins, count * event.unitCoins)) return NEVER;
+    if (when.gifts.length > 0 && !when.gifts.some(({ id }) => id === event.giftId)) return NEVER;
+    const values = viewerValues(moment);
+    values.gift = event.name;
+    values.count = count;
+    values.total = count * event.unitCoins;
+    return [values];
   },
-  sample: (when) => ({ ...SAMPLE_VIEWER, gift: when.gift?.name ?? 'Slip Splash', count: '3', total: '30' }),
-  sentence: (when) => [
+  sample: (when) => ({ ...SAMPLE_VIEWER, gift: when.gifts[0]?.name ?? 'Slip Splash', count: 3, total: Math.max(30, when.coins.least ?? 0) }),
+  sentence: ({ gifts, coins, at }) => [
     { text: 'someone sends ' },
-    { text: when.gift ? when.gift.name : 'any gift', field: 'gift' },
+    { text: gifts.length === 0 ? 'any gift' : gifts.map(({ name }) => name).join(' or '), field: 'gifts' },
+    ...(rangeWords(coins, 'coins') === '' ? [] : [{ text: ' ' }, { text: rangeWords(coins, 'coins'), field: 'coins' }]),
+    ...(at === 'end' ? [{ text: ', ' }, { text: 'once its streak has ended', field: 'at' }] : []),
   ],
+  settings: [
+    { field: 'gifts', label: 'Gift', setting: 'gifts' },
+    { field: 'coins', label: 'What it comes to', setting: 'range', unit: 'coins' },
+    { field: 'at', label: 'Streaks', setting: 'choice', options: [{ value: 'step', label: 'At each step' }, { value: 'end', label: 'Once, at the end' }] },
+  ],
+  trouble: ({ coins }) => rangeTrouble(coins),
 };

@@ -1,41 +1,40 @@
 import { z } from 'zod';
+import type { Show } from '@/core/show/show';
+import type { Memory } from '../memory';
+import type { WordValues } from '../words';
+import { chat } from './chat';
+import { clock } from './clock';
+import { every } from './every';
+import { first } from './first';
 import { follow } from './follow';
 import { gift } from './gift';
-import { likes } from './likes';
-import type { Moment, SentencePart } from './when';
-import type { WordValues } from '../words';
-import type { EventKind } from '@/core/event/kind';
+import { giftSubs } from './gift-subs';
+import { goal } from './goal';
+import { press } from './press';
+import { raid } from './raid';
+import { session } from './session';
+import { share } from './share';
+import { subscribe } from './subscribe';
+import { tip } from './tip';
+import type { Moment, SentencePart, Trigger, WhenKind } from './when';
 
-/** Every kind of "when", in the order in which they are offered. A new one is a file and a line in each list. */
-export const WHEN_KINDS = { follow, gift, likes } as const;
+/** Every kind of "when", in the order in which they are offered. A new one is a file, and a word in each of the two lists. */
+export const WHEN_KINDS = { follow, gift, every, tip, subscribe, giftSubs, raid, share, first, chat, goal, session, clock, press } as const;
 
-export const whenSchema = z.discriminatedUnion('kind', [follow.schema, gift.schema, likes.schema]);
+export const whenSchema = z.discriminatedUnion('kind', [
+  follow.schema, gift.schema, every.schema, tip.schema, subscribe.schema, giftSubs.schema, raid.schema, share.schema, first.schema, chat.schema, goal.schema, session.schema, clock.schema, press.schema,
+]);
 export type When = z.infer<typeof whenSchema>;
+export type WhenKindName = When['kind'];
 
-// A switch rather than an index: the compiler then knows that schema and function belong together.
-export function fires(when: When, moment: Moment): WordValues[] {
-  switch (when.kind) {
-    case 'follow': return follow.fires(when, moment);
-    case 'gift': return gift.fires(when, moment);
-    case 'likes': return likes.fires(when, moment);
-  }
-}
+// A when's kind picks the file that knows it; that the two belong together is said here once.
+export const whenKind = (when: When): WhenKind<string, z.ZodType<When>> => WHEN_KINDS[when.kind] as unknown as WhenKind<string, z.ZodType<When>>;
 
-export function sampleValues(when: When): WordValues {
-  switch (when.kind) {
-    case 'follow': return follow.sample(when);
-    case 'gift': return gift.sample(when);
-    case 'likes': return likes.sample(when);
-  }
-}
+export const fires = (when: When, moment: Moment, memory: Memory): readonly WordValues[] => whenKind(when).fires(when, moment, memory);
 
-export function whenSentence(when: When): SentencePart[] {
-  switch (when.kind) {
-    case 'follow': return follow.sentence(when);
-    case 'gift': return gift.sentence(when);
-    case 'likes': return likes.sentence(when);
-  }
-}
+export const sampleValues = (when: When): WordValues => whenKind(when).sample(when);
 
-/** The kind of event that a cue waits for. */
-export const listensTo = (when: When): EventKind => WHEN_KINDS[when.kind].listens;
+export const whenSentence = (when: When, show: Show): SentencePart[] => whenKind(when).sentence(when, show);
+
+/** What a cue waits for. */
+export const triggersOf = (when: When): readonly Trigger[] => whenKind(when).triggers(when);

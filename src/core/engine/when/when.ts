@@ -1,35 +1,85 @@
 import type { z } from 'zod';
 import type { EventKind } from '@/core/event/kind';
 import type { StreamEvent } from '@/core/event/event';
+import type { Show } from '@/core/show/show';
+import type { Memory } from '../memory';
+import type { Totals, ViewerTally } from '../tally';
 import type { WordValues } from '../words';
 
-/** What a cue knows of the moment at which it is asked: the event, and the viewer's session before and after it. */
-export interface Moment {
+/** What can set a cue off: a kind of event, or one of the show's own moments. */
+export type Trigger = EventKind | 'goal' | 'session' | 'clock' | 'press';
+
+/** An event that has just been counted. */
+export interface EventMoment {
+  trigger: EventKind;
   event: StreamEvent;
-  /** The viewer's likes in this session, before and after this event; both 0 for nobody in particular. */
-  likes: { before: number; after: number };
+  now: number;
+  /** The viewer's tally and the session's, after this event. */
+  tally: ViewerTally | null;
+  totals: Totals;
+  /** Thousandths of a minor unit. */
+  worth: number;
+  /** A gift's streak: how many in all so far, and whether this is its end. */
+  streak: { count: number; ended: boolean } | null;
+  /** Nothing of this viewer was counted before. */
+  first: boolean;
 }
+
+/** What a cue knows of the moment at which it is asked. */
+export type Moment =
+  | EventMoment
+  | { trigger: 'goal'; now: number; goal: string; name: string; target: number }
+  | { trigger: 'session'; now: number; what: 'begins' | 'ends' }
+  | { trigger: 'clock'; now: number; due: number }
+  | { trigger: 'press'; now: number };
 
 /** A token of the sentence: plain words, or a part that is tapped to change the field it names. */
 export type SentencePart = { text: string; field?: string };
 
-/** One kind of "when": its schema, what it listens to, how often an event sets it off, and how it reads. One file each. */
+/** One thing of a "when" or a step that can be set; `field` is its name there, and the name of its token. */
+export type Setting =
+  | { field: string; label: string; setting: 'number'; least: number; most: number; step?: number; unit?: string }
+  | { field: string; label: string; setting: 'range'; unit: string }
+  | { field: string; label: string; setting: 'choice'; options: readonly { value: string; label: string }[] }
+  | { field: string; label: string; setting: 'text'; most: number; placeholder?: string }
+  | { field: string; label: string; setting: 'words' }
+  | { field: string; label: string; setting: 'gifts' }
+  | { field: string; label: string; setting: 'one'; of: 'goals' | 'spotlights' | 'cues' | 'pieces' | 'sounds' };
+
+/** One kind of "when": its schema, what it listens to, how often a moment sets it off, and how it reads. One file each. */
 export interface WhenKind<K extends string, S extends z.ZodType<{ kind: K }>> {
   kind: K;
   schema: S;
-  listens: EventKind;
-  /** A one-line name for choosing it. */
+  /** A one-line name for choosing it, and the heading under which it is offered. */
   title: string;
-  make: () => z.infer<S>;
-  /** The words' values for each time that the event sets it off; none when it does not. */
-  fires: (when: z.infer<S>, moment: Moment) => WordValues[];
+  group: 'Giving' | 'Watching' | 'Talking' | 'The show';
+  triggers: (when: z.infer<S>) => readonly Trigger[];
+  /**
+   * The keys under which it is looked up, where a moment's own key decides: a gift's id, the first word of a message. Absent or null: it
+   * is asked at every moment of its triggers.
+   */
+  keys?: (when: z.infer<S>) => readonly string[] | null;
+  make: (show: Show) => z.infer<S>;
+  /** The words' values for each time that the moment sets it off; none when it does not. */
+  fires: (when: z.infer<S>, moment: Moment, memory: Memory) => readonly WordValues[];
   /** Values for trying it without an event. */
   sample: (when: z.infer<S>) => WordValues;
-  sentence: (when: z.infer<S>) => SentencePart[];
+  sentence: (when: z.infer<S>, show: Show) => SentencePart[];
+  settings: readonly Setting[];
+  /**
+   * What becomes of its alerts when several wait: `add`: counts are added, of one viewer and of several; `group`: viewers are named together;
+   * `latest`: of one viewer the latest counts. Absent: each stands for itself.
+   */
+  joins?: 'add' | 'group' | 'latest';
+  /** Why it can never fire, in a sentence. */
+  trouble?: (when: z.infer<S>, show: Show) => string | null;
 }
 
+/** Nothing: one list for all, since most moments set nothing off. */
+export const NEVER: readonly WordValues[] = [];
+
 /** The values that any event with a viewer gives. */
-export const viewerValues = ({ viewer }: StreamEvent): WordValues => (viewer ? { viewer: viewer.name, handle: viewer.handle } : {});
+export const viewerValues = ({ event: { viewer } }: EventMoment): WordValues => (viewer ? { viewer: viewer.name, handle: viewer.handle } : {});
 
 /** The made-up viewer of a cue that is tried. */
 export const SAMPLE_VIEWER: WordValues = { viewer: 'Inês', handle: 'ines.barro' };

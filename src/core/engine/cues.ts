@@ -1,0 +1,152 @@
+import type { EventKind } from '@/core/event/kind';
+import type { StreamEvent } from '@/core/event/event';
+import type { Cue } from '@/core/show/show';
+import { mayFire } from './holds';
+import { doSteps, memoryOf, type Cause, type Emit } from './steps';
+import type { SessionState } from './state';
+import { fires, sampleValues, triggersOf, whenKind } from './when';
+import { firstWord, plain } from './when/chat';
+import type { EventMoment, Moment, Trigger } from './when/when';
+import { isFor, placeOf } from './who';
+import type { WordValues } from './words';
+
+/** The cues that a trigger may set off: those to be asked each time, and those found by the moment's own key. */
+interface Listening {
+  always: Cue[];
+  byKey: Map<string, Cue[]>;
+}
+
+/** Cues by what they wait for, so that a moment asks only those it can set off. */
+export class CueIndex {
+  private readonly of = new Map<Trigger, Listening>();
+  private readonly order = new Map<Cue, number>();
+
+  constructor(cues: readonly Cue[]) {
+    for (const [n, cue] of cues.entries()) {
+      if (!cue.on) continue;
+      this.order.set(cue, n);
+      const keys = whenKind(cue.when).keys?.(cue.when) ?? null;
+      for (const trigger of triggersOf(cue.when)) {
+        let listening = this.of.get(trigger);
+        if (!listening) {
+          listening = { always: [], byKey: new Map() };
+          this.of.set(trigger, listening);
+        }
+        if (keys === null) listening.always.push(cue);
+        else for (const key of new Set(keys)) listening.byKey.set(key, [...(listening.byKey.get(key) ?? []), cue]);
+      }
+    }
+  }
+
+  /** In the order of the show. */
+  for(trigger: Trigger, key: () => string): readonly Cue[] {
+    const listening = this.of.get(trigger);
+    if (!listening) return NONE;
+    const keyed = listening.byKey.size > 0 ? (listening.byKey.get(key()) ?? NONE) : NONE;
+    if (keyed.length === 0) return listening.always;
+    if (listening.always.length === 0) return keyed;
+    return [...listening.always, ...keyed].sort((a, b) => (this.order.get(a) ?? 0) - (this.order.get(b) ?? 0));
+  }
+}
+const NONE: readonly Cue[] = [];
+
+/** The key by which an event's cues are found: see each when's `keys`. */
+export function keyOf(event: StreamEvent): string {
+  if (event.kind === 'gift') return event.giftId;
+  return event.kind === 'chat' ? firstWord(plain(event.text)) : '';
+}
+
+const noKey = (): string => '';
+
+/** The cues of an event, asked and done. */
+export function cueEvent(state: SessionState, cues: readonly Cue[], moment: EventMoment, emit: Emit): void {
+  for (const cue of cues) {
+    if (cue.feeds.length > 0 && !cue.feeds.includes(moment.event.feed)) continue;
+    const values = fires(cue.when, moment, memoryOf(state, cue.id));
+    if (values.length === 0) continue;
+    if (!isFor(cue.who, moment, state.derived.topBoard)) {
+      emit?.({ effect: 'held', cue: cue.id, why: 'who' });
+      continue;
+    }
+    const place = placeOf(state.derived.topBoard, moment.tally);
+    for (const each of values) fire(state, cue, Number.isFinite(place) ? { ...each, place } : each, moment, emit);
+  }
+}
+
+/** The cues of the show's own moments: a goal, the session, the clock, a press. */
+export function cueMoment(state: SessionState, moment: Exclude<Moment, EventMoment>, key: string, only: string | null, emit: Emit): void {
+  for (const cue of state.derived.cues.for(moment.trigger, key === '' ? noKey : () => key)) {
+    if (only !== null && cue.id !== only) continue;
+    for (const values of fires(cue.when, moment, memoryOf(state, cue.id))) fire(state, cue, values, moment, emit);
+  }
+}
+
+function fire(state: SessionState, cue: Cue, values: WordValues, moment: Moment, emit: Emit): void {
+  const memory = memoryOf(state, cue.id);
+  const event = 'event' in moment ? moment.event : null;
+  const viewer = event?.viewer ? `${event.feed}/${event.viewer.id}` : null;
+  const seed = event?.id ?? moment.trigger;
+  const held = mayFire(cue.holds, memory, state.now, viewer, seed, state.goals);
+  if (held !== null) {
+    emit?.({ effect: 'held', cue: cue.id, why: held });
+    return;
+  }
+  const gift = event?.kind === 'gift' ? event : null;
+  const joins = whenKind(cue.when).joins ?? null;
+  const cause: Cause = {
+    values, trial: false, seed, feed: event?.feed ?? null, worth: 'event' in moment ? moment.worth : 0,
+    joins, names: event?.viewer ? [event.viewer.name] : [],
+    key: joins === null ? null : gift?.streakId !== undefined ? `${gift.feed}/${gift.streakId}` : viewer === null ? null : gift ? `${viewer}/${gift.giftId}` : viewer,
+  };
+  doSteps(state, cue, 0, cause, emit);
+}
+
+/** Does a cue as if it had fired, with made-up values; nothing holds it back. */
+export function tryCue(state: SessionState, cue: Cue, emit: Emit): void {
+  const values = sampleValues(cue.when);
+  doSteps(state, cue, 0, { values, trial: true, joins: null, key: null, names: [], worth: 0, feed: null, seed: `try/${state.alerts}/${state.sounds}` }, emit);
+}
+
+/** What waited and what the clock sets off, up to `to`, in the order of time. */
+export function catchUp(state: SessionState, to: number, emit: Emit): void {
+  for (;;) {
+    const at = nextDue(state);
+    if (at > to) return;
+    state.now = Math.max(state.now, at);
+    const pending = state.pending[0];
+    if (pending && pending.at === at) {
+      state.pending.shift();
+      const cue = state.derived.cuesById.get(pending.cue);
+      if (cue) doSteps(state, cue, pending.step, pending.cause, emit);
+      continue;
+    }
+    for (const cue of state.derived.clocks) {
+      if (clockDue(state, cue) !== at) continue;
+      const memory = memoryOf(state, cue.id);
+      memory.ticks += 1;
+      for (const values of fires(cue.when, { trigger: 'clock', now: at, due: at }, memory)) fire(state, cue, values, { trigger: 'clock', now: at, due: at }, emit);
+    }
+  }
+}
+
+/** When something is next to be done by itself; Infinity when nothing is. */
+export function nextDue(state: SessionState): number {
+  let next = state.pending[0]?.at ?? Infinity;
+  for (const cue of state.derived.clocks) next = Math.min(next, clockDue(state, cue));
+  return next;
+}
+
+function clockDue({ session, memories }: SessionState, cue: Cue): number {
+  if (!session || session.endedAt !== null || cue.when.kind !== 'clock') return Infinity;
+  return session.startedAt + ((memories.get(cue.id)?.ticks ?? 0) + 1) * cue.when.minutes * 60_000;
+}
+
+/** A clock that is made or changed in the middle of a session does not make up for what has passed. */
+export function setClocks(state: SessionState): void {
+  const { session, now, derived } = state;
+  if (!session) return;
+  for (const { id, when } of derived.clocks) if (when.kind === 'clock') memoryOf(state, id).ticks = Math.floor((now - session.startedAt) / (when.minutes * 60_000));
+}
+
+/** The kinds of event among a cue's triggers. */
+export const eventsOf = (cue: Cue): EventKind[] => triggersOf(cue.when).filter((trigger): trigger is EventKind => trigger !== 'goal' && trigger !== 'session' && trigger !== 'clock' && trigger !== 'press');

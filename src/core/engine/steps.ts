@@ -1,0 +1,163 @@
+import type { Cue } from '@/core/show/show';
+import type { Effect } from './effect';
+import { drawn, newMemory, type Memory } from './memory';
+import { AlertQueue, KEPT_ALERTS, PLAIN, type Alert, type QueuePlan } from './queue';
+import type { SessionState } from './state';
+import type { PickStep } from './step/pick';
+import type { WordValues } from './words';
+
+export type Emit = ((effect: Effect) => void) | undefined;
+
+/** Whose doing it is that a cue's steps are done, and with what in their words. */
+export interface Cause {
+  values: WordValues;
+  trial: boolean;
+  /** How, and by what, its alert may be joined (joining.ts). */
+  joins: 'add' | 'group' | 'latest' | null;
+  key: string | null;
+  names: readonly string[];
+  worth: number;
+  /** The feed it came from, or null. */
+  feed: string | null;
+  /** What chance is drawn from. */
+  seed: string;
+}
+
+/** Steps that wait for their time: those of a cue from `step` on. */
+export interface Pending {
+  at: number;
+  cue: string;
+  step: number;
+  cause: Cause;
+}
+
+/** Something that is heard, from the outlet that sounds. Times: ms, the engine's clock. */
+export type Heard = { id: string; at: number } & ({ kind: 'sound'; sound: string; volume: number } | { kind: 'speech'; text: string });
+
+/** A line of what could not be shown in time. */
+export interface Line {
+  id: string;
+  at: number;
+  text: string;
+}
+
+/** So many sounds, and lines, are kept. */
+const KEPT = 50;
+/** So deep cues may call each other. */
+const DEEPEST = 10;
+
+export function memoryOf(state: SessionState, cue: string): Memory {
+  let memory = state.memories.get(cue);
+  if (!memory) {
+    memory = newMemory();
+    state.memories.set(cue, memory);
+  }
+  return memory;
+}
+
+/** Does a cue's steps, from the one at `from` on. `calls`: the cues that led here. */
+export function doSteps(state: SessionState, cue: Cue, from: number, cause: Cause, emit: Emit, calls: readonly string[] = []): void {
+  for (let n = from; n < cue.steps.length; n += 1) {
+    const step = cue.steps[n];
+    if (!step) return;
+    switch (step.kind) {
+      case 'show': {
+        if (!state.derived.spotlights.has(step.spotlight)) break;
+        show(state, cue.id, step.spotlight, step.words, step.seconds * 1000, cause, emit);
+        break;
+      }
+      case 'play':
+        hear(state, { kind: 'sound', sound: step.sound, volume: step.volume });
+        break;
+      case 'read':
+        hear(state, { kind: 'speech', text: state.derived.say(step.words, cause.values) });
+        break;
+      case 'post':
+        // A cue that is tried does not talk to the viewers.
+        if (!cause.trial) emit?.({ effect: 'post', feed: cause.feed, text: state.derived.say(step.words, cause.values) });
+        break;
+      case 'wait': {
+        const at = state.now + step.seconds * 1000;
+        const behind = state.pending.findIndex((other) => other.at > at);
+        state.pending.splice(behind < 0 ? state.pending.length : behind, 0, { at, cue: cue.id, step: n + 1, cause });
+        return;
+      }
+      case 'piece': {
+        const shown = !state.hidden.has(step.piece);
+        if (step.shown === 'hide' || (step.shown === 'turn' && shown)) state.hidden.add(step.piece);
+        else state.hidden.delete(step.piece);
+        break;
+      }
+      case 'call':
+        callCue(state, step.cue, cause, emit, [...calls, cue.id]);
+        break;
+      case 'pick': {
+        const chosen = choose(step, memoryOf(state, cue.id), n, `${cue.id}/${cause.seed}/${memoryOf(state, cue.id).fired}`);
+        if (chosen !== null) callCue(state, chosen, cause, emit, [...calls, cue.id]);
+        break;
+      }
+    }
+  }
+}
+
+function callCue(state: SessionState, id: string, cause: Cause, emit: Emit, calls: readonly string[]): void {
+  const cue = state.derived.cuesById.get(id);
+  // A cue that comes to call itself is said so where it is written; here it is not followed.
+  if (cue && !calls.includes(id) && calls.length < DEEPEST) doSteps(state, cue, 0, cause, emit, calls);
+}
+
+/** One of the choices by their weights; not the one that was taken last, if that is asked for and there is another. */
+function choose({ of, twice }: PickStep, memory: Memory, at: number, seed: string): string | null {
+  const last = memory.picked[at];
+  const open = of.map((choice, n) => ({ ...choice, n })).filter(({ n }) => twice || of.length === 1 || n !== last);
+  const all = open.reduce((sum, { weight }) => sum + weight, 0);
+  let left = drawn(`${seed}/${at}`) * all;
+  const chosen = open.find(({ weight }) => (left -= weight) < 0) ?? open.at(-1);
+  if (!chosen) return null;
+  memory.picked[at] = chosen.n;
+  return chosen.cue;
+}
+
+/** Asks for an alert. `length`: ms. */
+export function show(state: SessionState, cue: string, spotlight: string, words: string, length: number, { trial, values, joins, key, names, worth }: Omit<Cause, 'seed' | 'feed'>, emit: Emit): void {
+  const queue = queueOf(state, spotlight);
+  state.alerts += 1;
+  const { now } = state;
+  const { alert, joined, passed } = queue.add({ id: `a${state.alerts}`, cue, spotlight, at: now, from: now, until: now, length, place: 0, text: '', trial, words, values, joins, key, names, worth }, now);
+  emit?.({ effect: 'alert', alert: queue.word(alert), joined });
+  if (passed.length > 0) passOver(state, passed, emit);
+}
+
+function queueOf(state: SessionState, spotlight: string): AlertQueue {
+  let queue = state.queues.get(spotlight);
+  if (!queue) {
+    queue = new AlertQueue(state.derived.say, planOf(state, spotlight));
+    state.queues.set(spotlight, queue);
+  }
+  return queue;
+}
+
+export const planOf = (state: SessionState, spotlight: string): QueuePlan => state.derived.spotlights.get(spotlight) ?? PLAIN;
+
+/** What will not be shown in time becomes a line: nobody is left out. */
+export function passOver(state: SessionState, passed: readonly Alert[], emit: Emit): void {
+  for (const alert of passed) {
+    state.lines.push({ id: alert.id, at: state.now, text: alert.text });
+    if (state.lines.length > KEPT) state.lines.shift();
+    emit?.({ effect: 'passed', alert });
+  }
+}
+
+export function keepPlayed(state: SessionState, ended: readonly Alert[], emit: Emit): void {
+  for (const alert of ended) {
+    state.played.push(alert);
+    if (state.played.length > KEPT_ALERTS) state.played.shift();
+    emit?.({ effect: 'played', alert });
+  }
+}
+
+function hear(state: SessionState, what: { kind: 'sound'; sound: string; volume: number } | { kind: 'speech'; text: string }): void {
+  state.sounds += 1;
+  state.heard.push({ id: `s${state.sounds}`, at: state.now, ...what });
+  if (state.heard.length > KEPT) state.heard.shift();
+}

@@ -1,0 +1,18 @@
+import { z } from 'zod';
+import { EVENT_KINDS } from '@/core/event/kind';
+import { NEVER, SAMPLE_VIEWER, viewerValues, type WhenKind } from './when';
+
+const schema = z.object({ kind: z.literal('first') });
+
+const BY_VIEWERS = EVENT_KINDS.filter((kind) => kind !== 'audience' && kind !== 'room');
+
+export const first: WhenKind<'first', typeof schema> = {
+  kind: 'first', schema, title: 'A viewer does something for the first time in the session', group: 'Watching',
+  joins: 'group',
+  triggers: () => BY_VIEWERS,
+  make: () => ({ kind: 'first' }),
+  fires: (_when, moment) => ('event' in moment && moment.first && moment.tally ? [viewerValues(moment)] : NEVER),
+  sample: () => SAMPLE_VIEWER,
+  sentence: () => [{ text: 'a viewer is seen for the first time in the session', field: 'when' }],
+  settings: [],
+};
