@@ -17,6 +17,8 @@ export interface OutletView {
   live: Record<string, Live>;
   /** The latest things to be heard; null where this outlet is silent. */
   heard: Heard[] | null;
+  /** The sounds that its cues may play, so that they are ready. */
+  sounds: string[];
   language: string;
 }
 

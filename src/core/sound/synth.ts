@@ -2,13 +2,13 @@ import type { Recipe } from './recipe';
 
 /** Hertz of everything that is made here. */
 export const RATE = 48_000;
-const { PI, exp, sin, cos, pow, floor, max, min } = Math;
+const { PI, abs, imul, exp, sin, cos, pow, floor, max, min } = Math;
 
 /** Makes a sound from its recipe: one channel at 48 kHz, no sample beyond ±1, the same for the same recipe. */
 export function synthesize(recipe: Recipe): Float32Array {
   const made = make(recipe);
   let peak = 0;
-  for (const sample of made) peak = max(peak, Math.abs(sample));
+  for (const sample of made) peak = max(peak, abs(sample));
   // Ends in silence, so that no sound ends with a click.
   const fade = min(made.length, floor(0.01 * RATE));
   for (let n = 0; n < made.length; n += 1) made[n] = ((made[n] ?? 0) / (peak || 1)) * 0.9 * min(1, (made.length - n) / fade);
@@ -34,7 +34,7 @@ function make(recipe: Recipe): Float32Array {
 function chance(seed: number): () => number {
   let state = seed >>> 0;
   return () => {
-    state = (Math.imul(state, 1_664_525) + 1_013_904_223) >>> 0;
+    state = (imul(state, 1_664_525) + 1_013_904_223) >>> 0;
     return state / 0x8000_0000 - 1;
   };
 }
@@ -107,7 +107,7 @@ function grains({ hz, grains: count, seconds }: Extract<Recipe, { make: 'grains'
   return mixed(Array.from({ length: count }, (_, n) => {
     const at = (seconds * (n + 0.5 + random() * 0.5)) / count;
     const filter = band();
-    const level = 0.4 + 0.6 * Math.abs(random());
+    const level = 0.4 + 0.6 * abs(random());
     const grain = silence(0.012).map((_sample, m) => filter(random(), hz * (1 + random() * 0.05), 1) * level * exp(-m / (0.003 * RATE)));
     return { at, samples: grain };
   }));

@@ -18,7 +18,7 @@ interface Part {
 
 const PARTS: Part[] = [
   { name: 'app', sources: ['src/app', 'src/ui', 'src/core', 'src/client', 'src/worker', 'src/global.css', 'public', 'app.json', 'babel.config.js', 'metro.config.js', 'tailwind.config.js', 'package-lock.json'], make: makeApp },
-  { name: 'outlet', sources: ['src/outlet', 'src/core', 'src/client', 'package-lock.json'], make: makeOutlet },
+  { name: 'outlet', sources: ['src/outlet', 'src/core', 'src/client', 'src/worker', 'package-lock.json'], make: makeOutlet },
   { name: 'standins', sources: ['src/server/standins', 'src/core/paint', 'package-lock.json'], make: makeStandins },
 ];
 
@@ -33,6 +33,7 @@ async function makeApp(): Promise<void> {
 async function makeOutlet(): Promise<void> {
   mkdirSync('dist/outlet', { recursive: true });
   await bundle({ entryPoints: ['src/outlet/index.ts'], outfile: 'dist/outlet/outlet.js', bundle: true, alias: { zod: './src/outlet/no-schemas.ts' }, minify: true, format: 'iife', target: 'es2022', logLevel: 'error' });
+  await bundle({ entryPoints: ['src/worker/sound.worker.ts'], outfile: 'dist/outlet/sounds.js', bundle: true, minify: true, format: 'iife', target: 'es2022', logLevel: 'error' });
   writeFileSync('dist/outlet/fonts.css', fontFaceCss('/fonts/'));
   cpSync('src/outlet/outlet.html', 'dist/outlet.html');
 }

@@ -1,4 +1,5 @@
 import type { DeskView, FeedView, OutletView } from '@/core/desk/view';
+import type { Show } from '@/core/show/show';
 import type { SessionState } from '@/core/engine/state';
 import { liveOf, type Live, type Piece } from '@/core/piece';
 import { PlaybackClient } from '@/server/feed/playback';
@@ -12,8 +13,10 @@ export function outletView(show: LiveShow, outlet: string): OutletView {
   const { state } = show;
   const { frame, language, outlets } = state.show;
   const sounds = outlets.some(({ id, sounds: on }) => on && id === outlet);
-  return { frame, language, pieces: seenPieces(state), live: liveByPiece(show), heard: sounds ? state.heard.filter(({ at }) => at > state.now - HEARD_MS) : null };
+  return { frame, language, pieces: seenPieces(state), live: liveByPiece(show), heard: sounds ? state.heard.filter(({ at }) => at > state.now - HEARD_MS) : null, sounds: sounds ? soundsOf(state.show) : [] };
 }
+
+const soundsOf = (show: Show): string[] => [...new Set(show.cues.flatMap(({ on, steps }) => (on ? steps.flatMap((step) => (step.kind === 'play' ? [step.sound] : [])) : [])))];
 
 const seenPieces = ({ show, hidden }: SessionState): Piece[] => (hidden.size === 0 ? show.pieces : show.pieces.filter(({ id }) => !hidden.has(id)));
 

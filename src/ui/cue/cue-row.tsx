@@ -1,18 +1,17 @@
 import { Fragment, useState } from 'react';
 import { Text as NativeText, View } from 'react-native';
 import EllipsisVertical from 'lucide-react-native/icons/ellipsis-vertical';
+import { eventsOf } from '@/core/engine/cues';
 import { cueSentence, cueTrouble } from '@/core/engine/sentence';
-import { listensTo } from '@/core/engine/when';
 import type { Cue } from '@/core/show/show';
 import { ask } from '@/ui/data/api';
 import { useShow } from '@/ui/data/show-context';
 import { Button, IconButton } from '@/ui/part/button';
 import { Shape } from '@/ui/part/shape';
 import { Text } from '@/ui/part/text';
-import type { CueField } from './cue-sheet';
 
 /** One cue: its sentence with the parts that can be tapped, and Try. */
-export function CueRow({ cue, onField }: { cue: Cue; onField: (field: CueField) => void }) {
+export function CueRow({ cue, onField }: { cue: Cue; onField: (field: string) => void }) {
   const { show, keys } = useShow();
   const [said, setSaid] = useState<string | null>(null);
   const trouble = cueTrouble(cue, show);
@@ -22,11 +21,12 @@ export function CueRow({ cue, onField }: { cue: Cue; onField: (field: CueField) 
   };
   return (
     <View role="listitem" aria-label={cueSentence(cue, show).map(({ text }) => text).join('')} className={`flex-row gap-3 py-4 border-t border-line ${cue.on ? '' : 'opacity-60'}`}>
-      <View className="pt-2"><Shape kind={listensTo(cue.when)} size={16} /></View>
+      <View className="pt-2"><Shape kind={eventsOf(cue)[0] ?? 'room'} size={16} /></View>
       <View className="flex-1">
+        {cue.name ? <Text size={13} face="strong" tone="muted">{cue.name}</Text> : null}
         <NativeText className="text-17 font-text text-ink leading-[34px]">
           {cueSentence(cue, show).map(({ text, field }, n) => (field
-            ? <Token key={n} text={text} onPress={() => onField(field as CueField)} />
+            ? <Token key={n} text={text} onPress={() => onField(field)} />
             : <Fragment key={n}>{text}</Fragment>))}
         </NativeText>
         {cue.on ? null : <Text tone="muted">Switched off.</Text>}

@@ -7,13 +7,13 @@ import { PlaceBody } from '@/ui/frame/place-body';
 import { Button } from '@/ui/part/button';
 import { Text } from '@/ui/part/text';
 import { CueRow } from './cue-row';
-import { CueSheet, type CueField } from './cue-sheet';
+import { CueSheet } from './cue-sheet';
 import { NewCue } from './new-cue';
 
 /** What happens when: every cue as a sentence. */
 export function CuesPlace() {
   const { show } = useShow();
-  const [open, setOpen] = useState<{ cue: string; field: CueField } | 'new' | null>(null);
+  const [open, setOpen] = useState<{ cue: string; field: string } | 'new' | null>(null);
   const silent = show.cues.filter((cue) => cue.on && cueTrouble(cue, show)).length;
   const cue = open !== null && open !== 'new' ? show.cues.find(({ id }) => id === open.cue) : undefined;
   return (
@@ -26,7 +26,7 @@ export function CuesPlace() {
         {show.cues.length === 0 ? <Text size={17} tone="muted" className="mt-2">A cue is one sentence: when this happens, show that. Start with one for followers or gifts.</Text> : null}
       </PlaceBody>
       {open === 'new' ? <NewCue onClose={() => setOpen(null)} /> : null}
-      {cue && open !== null && open !== 'new' ? <CueSheet cue={cue} field={open.field} onClose={() => setOpen(null)} /> : null}
+      {cue && open !== null && open !== 'new' ? <CueSheet key={`${cue.id}/${open.field}`} cue={cue} field={open.field} onField={(field) => setOpen({ cue: cue.id, field })} onClose={() => setOpen(null)} /> : null}
     </>
   );
 }

@@ -1,18 +1,23 @@
+import { useState } from 'react';
 import { Pressable, View } from 'react-native';
-import { WHEN_KINDS, type When } from '@/core/engine/when';
+import type { EventKind } from '@/core/event/kind';
+import { eventsOf } from '@/core/engine/cues';
+import { WHEN_KINDS, type WhenKindName } from '@/core/engine/when';
 import { PIECE_KINDS } from '@/core/piece';
+import { newCue } from '@/core/show/starter';
+import { STARTS, type Start } from '@/core/show/starts';
 import { useShow } from '@/ui/data/show-context';
 import { randomKey } from '@/ui/data/random-key';
+import { Segments } from '@/ui/part/choice';
 import { Shape } from '@/ui/part/shape';
 import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
 
-const WORDS: Record<When['kind'], string> = { follow: 'Welcome, {viewer}', gift: '{viewer} sent {count} {gift}', likes: '{viewer}: {count} likes' };
-
-/** Starting a cue: what it waits for. All else has something sensible in it and is changed in the sentence. */
+/** Starting a cue: something that works at one tap, or what it waits for. All else is changed in the sentence. */
 export function NewCue({ onClose }: { onClose: () => void }) {
   const { show, edit } = useShow();
-  const add = (kind: When['kind']): void => {
+  const [from, setFrom] = useState<'starts' | 'moments'>('starts');
+  const add = (start: Pick<Start, 'make'>): void => {
     edit((draft) => {
       let spotlight = draft.pieces.find((piece) => piece.kind === 'spotlight');
       if (!spotlight) {
@@ -20,21 +25,44 @@ export function NewCue({ onClose }: { onClose: () => void }) {
         spotlight = PIECE_KINDS.spotlight.make(randomKey().slice(0, 12), draft);
         draft.pieces.push(spotlight);
       }
-      draft.cues.push({ id: randomKey().slice(0, 12), on: true, when: WHEN_KINDS[kind].make(), steps: [{ kind: 'show', spotlight: spotlight.id, words: WORDS[kind], seconds: 4 }] });
+      draft.cues.push(...start.make(show, spotlight.id, () => randomKey().slice(0, 12)));
     });
     onClose();
   };
   return (
-    <Sheet title="New cue: when …" onClose={onClose}>
+    <Sheet title="New cue" onClose={onClose}>
+      <Segments label="Begin with" options={[{ value: 'starts', label: 'Ready to use' }, { value: 'moments', label: 'Any moment' }]} value={from} onChange={setFrom} />
       <View className="gap-2">
-        {Object.values(WHEN_KINDS).map(({ kind, title, listens }) => (
-          <Pressable key={kind} role="button" aria-label={title} onPress={() => add(kind)} className="min-h-[56px] px-4 flex-row items-center gap-3 rounded-control bg-raised">
-            <Shape kind={listens} size={16} />
-            <Text size={17} face="strong">{title}</Text>
-          </Pressable>
-        ))}
+        {from === 'starts'
+          ? STARTS.map((start) => <Row key={start.title} title={start.title} says={start.says} kind={start.shape} onPress={() => add(start)} />)
+          : Object.values(WHEN_KINDS).map(({ kind, title }) => <Row key={kind} title={title} kind={shapeOf(kind)} onPress={() => add(momentStart(kind))} />)}
       </View>
       {show.pieces.some(({ kind }) => kind === 'spotlight') ? null : <Text tone="muted">A spotlight for its words is put on the stage with it.</Text>}
     </Sheet>
+  );
+
+  function shapeOf(kind: WhenKindName): EventKind {
+    return eventsOf(newCue('', WHEN_KINDS[kind].make(show), []))[0] ?? 'room';
+  }
+}
+
+const momentStart = (kind: WhenKindName): Pick<Start, 'make'> => ({
+  make: (show, spotlight, id) => [newCue(id(), WHEN_KINDS[kind].make(show), [{ kind: 'show', spotlight, words: WORDS[kind] ?? 'Thank you, {viewer}', seconds: 4 }])],
+});
+
+const WORDS: Partial<Record<WhenKindName, string>> = {
+  follow: 'Welcome, {viewer}', gift: '{viewer} sent {count} {gift}', every: '{viewer}: {count}', raid: '{viewer} comes with {count} viewers', share: '{viewer} shared this', first: 'Hello, {viewer}', chat: '{viewer}: {message}',
+  goal: '{goal}: reached', session: 'Here we go', clock: 'A moment for water', press: 'Applause', subscribe: '{viewer} subscribed for {months} months', giftSubs: '{viewer} gave {count, plural, one {# subscription} other {# subscriptions}} away', tip: '{viewer} tipped {worth}',
+};
+
+function Row({ title, says, kind, onPress }: { title: string; says?: string; kind: EventKind; onPress: () => void }) {
+  return (
+    <Pressable role="button" aria-label={says ? `${title}: ${says}` : title} onPress={onPress} className="min-h-[56px] px-4 py-2 flex-row items-center gap-3 rounded-control bg-raised">
+      <Shape kind={kind} size={16} />
+      <View className="flex-1">
+        <Text size={17} face="strong">{title}</Text>
+        {says ? <Text size={13} tone="muted">{says}</Text> : null}
+      </View>
+    </Pressable>
   );
 }

@@ -13,11 +13,14 @@ import { useDrift } from '@/ui/pulse/lane';
 import { GoalTile } from './goal-tile';
 import { HappenedRow } from './happened-row';
 import { OnAir } from './on-air';
+import { PassedLines } from './passed-lines';
 
 const now = (): number => engineClock.now();
 const SHOWN_LINES = 60;
 /** How long a look-alike is pointed out. */
 const IMITATION_MS = 120_000;
+/** How long a line of what was not shown is kept in sight. */
+const LINES_MS = 300_000;
 
 /** What is used while live: what plays and waits, what just happened, where the goals stand. */
 export function DeskPlace() {
@@ -37,11 +40,18 @@ export function DeskPlace() {
   const endable = session !== null && session.endedAt === null && show.feeds.some((feed) => feed.on && !tellsRoom(feed));
   const double = desk.view?.imitations.at(-1);
   const spotlights = show.pieces.filter(({ kind }) => kind === 'spotlight');
+  const presses = show.cues.flatMap(({ id, on, when }) => (on && when.kind === 'press' ? [{ id, name: when.name }] : []));
   const lines = [...(desk.view?.happened ?? [])].reverse().slice(0, SHOWN_LINES);
   return (
     <PlaceBody title="Desk">
       <View className="gap-3 mt-1">
-        {spotlights.map(({ id, name }) => <OnAir key={id} name={name} queue={desk.view?.queues[id] ?? null} now={time} onCommand={(body) => void command(body)} />)}
+        {spotlights.map(({ id, name }) => <OnAir key={id} spotlight={id} name={name} queue={desk.view?.queues[id] ?? null} now={time} onCommand={(body) => void command(body)} />)}
+        <PassedLines lines={(desk.view?.lines ?? []).filter(({ at }) => time - at < LINES_MS)} now={time} />
+        {presses.length > 0 ? (
+          <View role="group" aria-label="Buttons" className="flex-row flex-wrap gap-2">
+            {presses.map(({ id, name }) => <Button key={id} kind="outline" onPress={() => void command({ command: 'press', cue: id })}>{name}</Button>)}
+          </View>
+        ) : null}
         {double && time - double.at < IMITATION_MS ? <Text tone="brick" role="status">{imitationWords(double)}</Text> : null}
         {endable ? <View className="flex-row"><Button kind="outline" onPress={() => void end()}>End this session</Button></View> : null}
         {said ? <Text tone="brick" role="alert">{said}</Text> : null}

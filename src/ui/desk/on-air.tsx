@@ -8,10 +8,10 @@ import { Text } from '@/ui/part/text';
 import { ViewerText } from '@/ui/part/viewer-text';
 
 /** One spotlight: what is on the air, how long it still is, and what waits behind it. */
-export function OnAir({ name, queue, now, onCommand }: { name: string; queue: QueueView | null; now: number; onCommand: (command: Command) => void }) {
+export function OnAir({ spotlight, name, queue, now, onCommand }: { spotlight: string; name: string; queue: QueueView | null; now: number; onCommand: (command: Command) => void }) {
   const alerts = queue?.alerts.filter(({ until }) => until > now) ?? [];
   const playing = alerts[0] && alerts[0].from <= now ? alerts[0] : null;
-  const next = playing ? alerts[1] : alerts[0];
+  const next = alerts.find(({ from }) => from > now);
   const gone = (queue?.alerts.length ?? 0) - alerts.length;
   const waiting = Math.max(0, (queue?.count ?? 0) - gone - (playing ? 1 : 0));
   return (
@@ -26,10 +26,14 @@ export function OnAir({ name, queue, now, onCommand }: { name: string; queue: Qu
       <View className="h-[4px] bg-raised">
         {playing ? <View className="h-[4px] bg-marigold" style={{ width: `${Math.min(100, ((now - playing.from) / (playing.until - playing.from)) * 100)}%` }} /> : null}
       </View>
-      <View className="flex-row items-center justify-between gap-3 pl-4 pr-2 min-h-[60px]">
+      <View className="flex-row flex-wrap items-center justify-between gap-x-3 pl-4 pr-2 min-h-[60px]">
         <ViewerText text={next ? `Then ${next.text}` : 'Nothing waits'} size={13} tone={next ? 'ink' : 'muted'} numberOfLines={2} className="shrink" />
         <View className="flex-row items-center gap-3">
-          {waiting > 0 ? <Text size={13} tone="muted" className="tabular-nums">{`${waiting} · ${Math.max(0, Math.round(((queue?.until ?? now) - now) / 1000))} s`}</Text> : null}
+          {waiting > 0 ? <Text size={13} tone="muted" className="tabular-nums">{queue?.held ? `${waiting} held` : `${waiting} · ${Math.max(0, Math.round(((queue?.until ?? now) - now) / 1000))} s`}</Text> : null}
+          {waiting > 0 || queue?.held ? (
+            <Button label={`${queue?.held ? 'Go on' : 'Hold'} in ${name}`} onPress={() => onCommand({ command: 'hold', spotlight, on: !queue?.held })}>{queue?.held ? 'Go on' : 'Hold'}</Button>
+          ) : null}
+          {waiting > 0 ? <Button label={`Clear ${name}`} onPress={() => onCommand({ command: 'clear', spotlight })}>Clear</Button> : null}
           <Button icon={SkipForward} disabled={!playing} label={`Skip what is on air in ${name}`} onPress={() => { if (playing) onCommand({ command: 'skip', alert: playing.id }); }}>Skip</Button>
         </View>
       </View>

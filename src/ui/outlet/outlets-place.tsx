@@ -25,7 +25,7 @@ export function OutletsPlace() {
 }
 
 function OutletCard({ outlet }: { outlet: Outlet }) {
-  const { show, keys, desk, reload } = useShow();
+  const { show, keys, desk, reload, edit } = useShow();
   const [copied, setCopied] = useState<'no' | 'yes' | 'failed'>('no');
   const [asking, setAsking] = useState(false);
   const address = `${window.location.origin}/o/${keys.outlets[outlet.id] ?? ''}`;
@@ -58,6 +58,18 @@ function OutletCard({ outlet }: { outlet: Outlet }) {
             <Text size={17} face="strong" className="tabular-nums">{`${show.frame.width} wide, ${show.frame.height} high`}</Text>
           </View>
         </View>
+      </View>
+      <View className="mt-4 pt-3 border-t border-line flex-row items-center justify-between gap-3">
+        <Text size={13} tone="muted" className="shrink">{outlet.sounds ? 'Sounds and read-aloud words are heard from here, and from nowhere else.' : 'Silent.'}</Text>
+        <Button
+          kind="outline"
+          onPress={() => edit((draft) => {
+            // One at a time, so that nothing is heard twice.
+            for (const each of draft.outlets) each.sounds = each.id === outlet.id && !outlet.sounds;
+          })}
+        >
+          {outlet.sounds ? 'Make it silent' : 'Sound from here'}
+        </Button>
       </View>
       <View className="mt-4 pt-3 border-t border-line flex-row items-center justify-between gap-3">
         <Text size={13} tone="muted" className="shrink">Anyone with this address can look at the frame, and do nothing else.</Text>

@@ -14,6 +14,7 @@ import { Choice, Segments } from '@/ui/part/choice';
 import { NumberField, TextField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
 import { GoalFields } from './goal-fields';
+import { QueueFields } from './queue-fields';
 
 const TABS = [{ value: 'what', label: 'What' }, { value: 'look', label: 'Look' }, { value: 'place', label: 'Place' }] as const;
 type Tab = (typeof TABS)[number]['value'];
@@ -55,6 +56,7 @@ function What({ piece }: { piece: Piece }) {
       {trouble ? <Text tone="brick">{trouble}</Text> : null}
       {kind.controls.map((control) => <ControlField key={control.field} control={control} value={valueOf(piece, control.field)} onChange={(value) => set(control.field, value)} />)}
       {piece.kind === 'goal' ? <GoalFields id={piece.goal} /> : null}
+      {piece.kind === 'spotlight' ? <QueueFields plan={piece.queue} onChange={(queue) => set('queue', queue)} /> : null}
     </View>
   );
 }
