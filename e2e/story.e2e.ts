@@ -34,6 +34,7 @@ test('from an empty browser to three gifts in the recap', { timeout: 120_000 }, 
   await page.getByRole('listitem').filter({ hasText: 'any gift' }).getByRole('button', { name: 'More for this cue' }).tap();
   await page.getByRole('button', { name: 'Switch this cue off' }).tap();
   await page.getByRole('button', { name: 'New cue' }).tap();
+  await page.getByRole('radio', { name: 'Any moment' }).tap();
   await page.getByRole('button', { name: 'Someone sends a gift' }).tap();
   const cue = page.getByRole('listitem').last();
   await cue.getByRole('button', { name: /Change “/ }).tap();

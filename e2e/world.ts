@@ -6,7 +6,9 @@ import { join } from 'node:path';
 import type { Ledger } from '@/server/standins/brindle/ledger';
 import { chromium, type Browser, type BrowserContext, type BrowserContextOptions, type Page } from 'playwright-core';
 
-const ARGS = ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'];
+const ARGS = ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync',
+  // As a compositor's browser is set up: nobody touches it.
+  '--autoplay-policy=no-user-gesture-required'];
 
 export const freePort = (): Promise<number> =>
   new Promise((resolve, reject) => {

@@ -1,4 +1,4 @@
-import type { Heard } from '@/core/engine/steps';
+import type { Heard } from '@/core/engine/heard';
 import { RATE } from '@/core/sound/synth';
 
 /** A sound as the worker made it: one channel at RATE, and the factor that makes it as loud as all others. */
@@ -36,10 +36,15 @@ export class Sounder {
       if (this.known.has(heard.id)) continue;
       this.known.add(heard.id);
       if (now - heard.at > LATE_MS) continue;
-      if (heard.kind === 'sound') void this.play(heard.sound, heard.volume / 100);
-      else this.speak(heard.text);
-      this.options.onHeard?.(heard);
+      if (heard.at <= now) this.sound(heard);
+      else setTimeout(() => this.sound(heard), heard.at - now);
     }
+  }
+
+  private sound(heard: Heard): void {
+    if (heard.kind === 'sound') void this.play(heard.sound, heard.volume / 100);
+    else this.speak(heard.text);
+    this.options.onHeard?.(heard);
   }
 
   /** Has sounds ready, so that the first of each does not come late. */

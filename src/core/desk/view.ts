@@ -1,6 +1,7 @@
 import type { GoalState } from '@/core/engine/goal';
 import type { Alert } from '@/core/engine/queue';
-import type { Heard, Line } from '@/core/engine/steps';
+import type { Heard } from '@/core/engine/heard';
+import type { Line } from '@/core/engine/steps';
 import type { Totals } from '@/core/engine/tally';
 import type { BadMessage, Gap } from '@/core/intake/trouble';
 import type { Live, Piece } from '@/core/piece';

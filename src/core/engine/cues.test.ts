@@ -162,7 +162,13 @@ describe('steps', () => {
     expect(effects.flatMap((effect) => (effect.effect === 'alert' ? [[effect.alert.text, (effect.alert.from - START) / 1000]] : []))).toEqual([['one', 1], ['two', 4], ['three', 6]]);
   });
 
-  test('a sound, and words read aloud, are to be heard', () => {
+  test('a sound with an alert is heard when the alert begins, however long it had to wait; what comes after a wait, so much later', () => {
+    const cues = done([words('{viewer}', 4), { kind: 'play', sound: 'hand-bell', volume: 100 }, { kind: 'wait', seconds: 1.5 }, { kind: 'read', words: 'Thank you {viewer}' }]);
+    const { state } = run(cues, [at(aFollow(), 1), at(aFollow({ by: 'hana' }), 2), tick(5), tick(20)]);
+    expect(state.heard.map((each) => [(each.at - START) / 1000, each.kind === 'sound' ? each.sound : each.text])).toEqual([[1, 'hand-bell'], [2.5, 'Thank you ines'], [5, 'hand-bell'], [6.5, 'Thank you hana']]);
+  });
+
+  test('a sound, and words read aloud, are heard by themselves', () => {
     const { state } = run(done([{ kind: 'play', sound: 'hand-bell', volume: 80 }, { kind: 'read', words: 'Thank you {viewer}' }]), [at(aFollow(), 1)]);
     expect(state.heard).toEqual([{ id: 's1', at: START + 1000, kind: 'sound', sound: 'hand-bell', volume: 80 }, { id: 's2', at: START + 1000, kind: 'speech', text: 'Thank you ines' }]);
   });

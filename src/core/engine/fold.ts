@@ -6,7 +6,7 @@ import { catchUp, cueEvent, cueMoment, keyOf, setClocks, tryCue } from './cues';
 import { advanceGoal, startGoal, type Goal, type GoalMeasure } from './goal';
 import type { Command, Input } from './input';
 import { derive, newState, troubleOf, type SessionState } from './state';
-import { keepPlayed, passOver, planOf, show, type Emit } from './steps';
+import { keepPlayed, passOver, planOf, show, soundBegun, type Emit } from './steps';
 import { count, type Totals } from './tally';
 
 /**
@@ -18,10 +18,13 @@ export function fold(state: SessionState, input: Input, emit?: Emit): SessionSta
   // What was due before this input comes first.
   if (state.pending.length > 0 || state.derived.clocks.length > 0) catchUp(state, input.at, emit);
   state.now = Math.max(state.now, input.at);
+  // What began since the last input is heard, also where it has ended since.
+  if (state.queues.size > 0) soundBegun(state);
   for (const queue of state.queues.values()) {
     const ended = queue.takeEnded(state.now);
     if (ended.length > 0) keepPlayed(state, ended, emit);
   }
+  const alertsBefore = state.alerts;
   switch (input.input) {
     case 'event': happen(state, input.event, emit); break;
     case 'show': changeShow(state, input.show, emit); break;
@@ -35,6 +38,8 @@ export function fold(state: SessionState, input: Input, emit?: Emit): SessionSta
     case 'tick':
       break;
   }
+  // A command may have made room for the next one.
+  if (state.alerts !== alertsBefore || (input.input === 'command' && state.queues.size > 0)) soundBegun(state);
   return state;
 }
 

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { AlertQueue, CALM, LEAST_MS, PLAIN, type Alert, type QueuePlan, type Say } from './queue';
 
 const asked = (id: string, at: number, length: number, more: Partial<Alert> = {}): Alert => ({
-  id, at, length, from: 0, until: 0, place: 0, text: '', cue: 'c', spotlight: 's', words: '{viewer} sent {count}', values: { viewer: id, count: 1 }, trial: false, joins: null, key: null, names: [], worth: 0, ...more,
+  id, at, length, from: 0, until: 0, place: 0, text: '', sounds: [], begun: false, cue: 'c', spotlight: 's', words: '{viewer} sent {count}', values: { viewer: id, count: 1 }, trial: false, joins: null, key: null, names: [], worth: 0, ...more,
 });
 const say: Say = (_words, { viewer, count }) => `${viewer} × ${count}`;
 const add = (queue: AlertQueue, id: string, now: number, length: number, more: Partial<Alert> = {}) => queue.add(asked(id, now, length, more), now);

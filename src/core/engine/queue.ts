@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import type { Audible } from './heard';
 import { join, joins, type Joining } from './joining';
 import type { WordValues } from './words';
 
@@ -37,9 +38,16 @@ export interface Alert extends Joining {
   place: number;
   /** The words with their values filled in; empty until somebody asks: what joins ten others is worded once. */
   text: string;
+  /** What is heard with it, from when it begins: a sound must not come before its alert, which may have to wait. */
+  sounds: readonly Sound[];
+  /** Its sounds have been set off. */
+  begun: boolean;
   /** True when it was tried by the streamer: shown as any other, counted nowhere. */
   trial: boolean;
 }
+
+/** `after`: ms from the alert's beginning. */
+export type Sound = Audible & { after: number };
 
 /** How many ended alerts a session keeps for the desk to show again. */
 export const KEPT_ALERTS = 50;
@@ -222,6 +230,19 @@ export class AlertQueue {
     }
     this.items.length = to;
     return passed;
+  }
+
+  /** Those that have begun by `now` and were not told of before. */
+  takeBegun(now: number): Alert[] {
+    const begun: Alert[] = [];
+    for (let n = this.head; n < this.items.length; n += 1) {
+      const alert = this.items[n];
+      if (!alert || alert.from > now) break;
+      if (alert.begun) continue;
+      alert.begun = true;
+      begun.push(alert);
+    }
+    return begun;
   }
 
   /** Takes out what has ended by `now`, and returns it in the order in which it ended. */

@@ -1,9 +1,12 @@
 import type { Cue } from '@/core/show/show';
 import type { Effect } from './effect';
+import { isWithAlert, soundsBehind, type Audible } from './heard';
 import { drawn, newMemory, type Memory } from './memory';
 import { AlertQueue, KEPT_ALERTS, PLAIN, type Alert, type QueuePlan } from './queue';
 import type { SessionState } from './state';
 import type { PickStep } from './step/pick';
+import type { PlayStep } from './step/play';
+import type { ReadStep } from './step/read';
 import type { WordValues } from './words';
 
 export type Emit = ((effect: Effect) => void) | undefined;
@@ -30,9 +33,6 @@ export interface Pending {
   step: number;
   cause: Cause;
 }
-
-/** Something that is heard, from the outlet that sounds. Times: ms, the engine's clock. */
-export type Heard = { id: string; at: number } & ({ kind: 'sound'; sound: string; volume: number } | { kind: 'speech'; text: string });
 
 /** A line of what could not be shown in time. */
 export interface Line {
@@ -63,14 +63,12 @@ export function doSteps(state: SessionState, cue: Cue, from: number, cause: Caus
     switch (step.kind) {
       case 'show': {
         if (!state.derived.spotlights.has(step.spotlight)) break;
-        show(state, cue.id, step.spotlight, step.words, step.seconds * 1000, cause, emit);
+        show(state, cue.id, step.spotlight, step.words, step.seconds * 1000, { ...cause, sounds: cue.steps.length === 1 ? NO_SOUNDS : soundsBehind(cue.steps, n, (each) => audible(state, each, cause)) }, emit);
         break;
       }
       case 'play':
-        hear(state, { kind: 'sound', sound: step.sound, volume: step.volume });
-        break;
       case 'read':
-        hear(state, { kind: 'speech', text: state.derived.say(step.words, cause.values) });
+        if (!isWithAlert(cue.steps, n)) hear(state, audible(state, step, cause), state.now);
         break;
       case 'post':
         // A cue that is tried does not talk to the viewers.
@@ -119,11 +117,11 @@ function choose({ of, twice }: PickStep, memory: Memory, at: number, seed: strin
 }
 
 /** Asks for an alert. `length`: ms. */
-export function show(state: SessionState, cue: string, spotlight: string, words: string, length: number, { trial, values, joins, key, names, worth }: Omit<Cause, 'seed' | 'feed'>, emit: Emit): void {
+export function show(state: SessionState, cue: string, spotlight: string, words: string, length: number, { trial, values, joins, key, names, worth, sounds }: Omit<Cause, 'seed' | 'feed'> & Pick<Alert, 'sounds'>, emit: Emit): void {
   const queue = queueOf(state, spotlight);
   state.alerts += 1;
   const { now } = state;
-  const { alert, joined, passed } = queue.add({ id: `a${state.alerts}`, cue, spotlight, at: now, from: now, until: now, length, place: 0, text: '', trial, words, values, joins, key, names, worth }, now);
+  const { alert, joined, passed } = queue.add({ id: `a${state.alerts}`, cue, spotlight, at: now, from: now, until: now, length, place: 0, text: '', sounds, begun: false, trial, words, values, joins, key, names, worth }, now);
   emit?.({ effect: 'alert', alert: queue.word(alert), joined });
   if (passed.length > 0) passOver(state, passed, emit);
 }
@@ -156,8 +154,20 @@ export function keepPlayed(state: SessionState, ended: readonly Alert[], emit: E
   }
 }
 
-function hear(state: SessionState, what: { kind: 'sound'; sound: string; volume: number } | { kind: 'speech'; text: string }): void {
+const NO_SOUNDS: Alert['sounds'] = [];
+
+const audible = (state: SessionState, step: PlayStep | ReadStep, { values }: Cause): Audible =>
+  (step.kind === 'play' ? { kind: 'sound', sound: step.sound, volume: step.volume } : { kind: 'speech', text: state.derived.say(step.words, values) });
+
+/** An alert has begun: what belongs to it is heard. */
+export function soundBegun(state: SessionState): void {
+  for (const queue of state.queues.values()) {
+    for (const { from, sounds } of queue.takeBegun(state.now)) for (const { after, ...what } of sounds) hear(state, what, from + after);
+  }
+}
+
+function hear(state: SessionState, what: Audible, at: number): void {
   state.sounds += 1;
-  state.heard.push({ id: `s${state.sounds}`, at: state.now, ...what });
+  state.heard.push({ id: `s${state.sounds}`, at, ...what });
   if (state.heard.length > KEPT) state.heard.shift();
 }

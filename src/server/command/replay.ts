@@ -15,6 +15,7 @@ import { readTarn } from '@/core/platform/tarn';
 import { readShow } from '@/core/show/file';
 import { plainly, starterShow } from '@/core/show/starter';
 import type { Show } from '@/core/show/show';
+import { refuse } from './refuse';
 
 const FORMATS = ['brindle', 'events', 'oxbow', 'tarn', 'cloudevents', 'mapped', 'csv'] as const;
 type Format = (typeof FORMATS)[number];
@@ -45,11 +46,6 @@ export async function replay(args: readonly string[]): Promise<number> {
   process.stdout.write(`${JSON.stringify(summary)}\n`);
   for (const { reason } of [...run.state.troubles.values()].flatMap((trouble) => trouble.bad)) process.stderr.write(`bad message: ${reason}\n`);
   return 0;
-}
-
-function refuse(sentence: string): number {
-  process.stderr.write(`${sentence}\n`);
-  return 1;
 }
 
 type Asked = { ok: true; file: string; as: Format; show: string | null; mapping: string | null } | { ok: false; reason: string };

@@ -26,7 +26,7 @@ export function OnAir({ spotlight, name, queue, now, onCommand }: { spotlight: s
       <View className="h-[4px] bg-raised">
         {playing ? <View className="h-[4px] bg-marigold" style={{ width: `${Math.min(100, ((now - playing.from) / (playing.until - playing.from)) * 100)}%` }} /> : null}
       </View>
-      <View className="flex-row flex-wrap items-center justify-between gap-x-3 pl-4 pr-2 min-h-[60px]">
+      <View className="flex-row flex-wrap items-center justify-between gap-x-3 gap-y-2 pl-4 pr-2 py-2 min-h-[60px]">
         <ViewerText text={next ? `Then ${next.text}` : 'Nothing waits'} size={13} tone={next ? 'ink' : 'muted'} numberOfLines={2} className="shrink" />
         <View className="flex-row items-center gap-3">
           {waiting > 0 ? <Text size={13} tone="muted" className="tabular-nums">{queue?.held ? `${waiting} held` : `${waiting} · ${Math.max(0, Math.round(((queue?.until ?? now) - now) / 1000))} s`}</Text> : null}

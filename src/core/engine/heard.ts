@@ -1,0 +1,24 @@
+import type { Step } from './step';
+import type { Sound } from './queue';
+
+/** Something that can be heard: a sound by its id, its volume in percent; or words that are read aloud. */
+export type Audible = { kind: 'sound'; sound: string; volume: number } | { kind: 'speech'; text: string };
+
+/** The same at its time (ms, the engine's clock), which may be yet to come. */
+export type Heard = Audible & { id: string; at: number };
+
+/** What is heard with a "show" step: all that follows it up to the next one, each at its time after the alert's beginning. */
+export function soundsBehind(steps: readonly Step[], show: number, audible: (step: Extract<Step, { kind: 'play' | 'read' }>) => Audible): Sound[] {
+  const sounds: Sound[] = [];
+  let after = 0;
+  for (let n = show + 1; n < steps.length; n += 1) {
+    const step = steps[n];
+    if (step?.kind === 'show') break;
+    if (step?.kind === 'wait') after += step.seconds * 1000;
+    else if (step?.kind === 'play' || step?.kind === 'read') sounds.push({ ...audible(step), after });
+  }
+  return sounds;
+}
+
+/** Whether a step is heard with an alert, rather than by itself: a "show" stands before it. */
+export const isWithAlert = (steps: readonly Step[], at: number): boolean => steps.findIndex(({ kind }) => kind === 'show') < at && steps.some(({ kind }) => kind === 'show');

@@ -1,0 +1,94 @@
+import { nextDue } from '@/core/engine/cues';
+import type { Effect } from '@/core/engine/effect';
+import { fold } from '@/core/engine/fold';
+import type { Alert } from '@/core/engine/queue';
+import { newState, type SessionState } from '@/core/engine/state';
+import { withoutIsolates } from '@/core/engine/words';
+import type { StreamEvent } from '@/core/event/event';
+import type { Show } from '@/core/show/show';
+
+/** What became of one alert. Times: ms after the session's beginning. */
+export interface RehearsedAlert {
+  cue: string;
+  spotlight: string;
+  text: string;
+  /** Who was thanked by name. */
+  names: readonly string[];
+  askedAt: number;
+  /** Null where it was not shown and became a line. */
+  from: number | null;
+  until: number | null;
+  waitMs: number;
+  /** How many others joined it. */
+  joined: number;
+  /** By how much it was shown more briefly than its cue says. */
+  shortenedMs: number;
+}
+
+export interface Rehearsal {
+  alerts: RehearsedAlert[];
+  shown: number;
+  joined: number;
+  shortened: number;
+  /** Those that became a line. */
+  passed: number;
+  meanWaitMs: number;
+  longestWaitMs: number;
+  /** Cues that were set off and held back, and why, with how often. */
+  held: Record<string, Record<string, number>>;
+}
+
+/** Runs events through the real engine by their own clock, with the show as it is, and tells what became of every alert. */
+export function rehearse(show: Show, events: Iterable<StreamEvent>): Rehearsal {
+  const state = newState(show);
+  const joined = new Map<string, number>();
+  const ended: { alert: Alert; shown: boolean }[] = [];
+  const held: Rehearsal['held'] = {};
+  let start: number | null = null;
+  const emit = (effect: Effect): void => {
+    switch (effect.effect) {
+      case 'alert': if (effect.joined) joined.set(effect.alert.id, (joined.get(effect.alert.id) ?? 0) + 1); break;
+      case 'played': ended.push({ alert: effect.alert, shown: true }); break;
+      case 'passed': ended.push({ alert: { ...effect.alert }, shown: false }); break;
+      case 'held': {
+        const reasons = (held[effect.cue] ??= {});
+        reasons[effect.why] = (reasons[effect.why] ?? 0) + 1;
+        break;
+      }
+      case 'goal':
+      case 'post':
+        break;
+    }
+  };
+  for (const event of events) {
+    if (start === null) {
+      start = event.seenAt;
+      fold(state, { input: 'begin', at: start, session: 'rehearsal' }, emit);
+    }
+    passTime(state, event.seenAt, emit);
+    fold(state, { input: 'event', at: event.seenAt, event }, emit);
+  }
+  fold(state, { input: 'end', at: state.now }, emit);
+  passTime(state, Infinity, emit);
+  const begun = start ?? 0;
+  const alerts = ended.map(({ alert, shown }): RehearsedAlert => ({
+    cue: alert.cue, spotlight: alert.spotlight, text: withoutIsolates(alert.text), names: alert.names, askedAt: alert.at - begun,
+    from: shown ? alert.from - begun : null, until: shown ? alert.until - begun : null, waitMs: shown ? alert.from - alert.at : 0, joined: joined.get(alert.id) ?? 0,
+    shortenedMs: shown ? Math.max(0, alert.length - (alert.until - alert.from)) : 0,
+  }));
+  const waits = alerts.flatMap(({ from, waitMs }) => (from === null ? [] : [waitMs]));
+  return {
+    alerts, shown: waits.length, joined: alerts.reduce((sum, alert) => sum + alert.joined, 0), shortened: alerts.filter(({ shortenedMs }) => shortenedMs > 0).length,
+    passed: alerts.length - waits.length, meanWaitMs: waits.length === 0 ? 0 : Math.round(waits.reduce((sum, wait) => sum + wait, 0) / waits.length), longestWaitMs: Math.max(0, ...waits), held,
+  };
+}
+
+/** Lets time pass, with everything that happens by time alone at its own time. */
+function passTime(state: SessionState, to: number, emit: (effect: Effect) => void): void {
+  for (;;) {
+    let next = nextDue(state);
+    for (const queue of state.queues.values()) next = Math.min(next, queue.next(state.now));
+    if (next > to || next === Infinity) return;
+    fold(state, { input: 'tick', at: Math.max(next, state.now) }, emit);
+  }
+}
