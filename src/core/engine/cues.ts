@@ -1,54 +1,65 @@
+import type { z } from 'zod';
 import type { EventKind } from '@/core/event/kind';
 import type { StreamEvent } from '@/core/event/event';
 import type { Cue } from '@/core/show/show';
 import { mayFire } from './holds';
+import type { Memory } from './memory';
 import { doSteps, memoryOf, type Cause, type Emit } from './steps';
 import type { SessionState } from './state';
-import { fires, sampleValues, triggersOf, whenKind } from './when';
+import { fires, sampleValues, triggersOf, whenKind, type When } from './when';
 import { firstWord, plain } from './when/chat';
-import type { EventMoment, Moment, Trigger } from './when/when';
+import type { EventMoment, Moment, Trigger, WhenKind } from './when/when';
 import { isFor, placeOf } from './who';
 import type { WordValues } from './words';
 
+/** A cue as it is asked: with what belongs to it, looked up once. */
+export interface Asking {
+  cue: Cue;
+  kind: WhenKind<string, z.ZodType<When>>;
+  /** Where it stands in the show. */
+  order: number;
+  memory: Memory | null;
+}
+
 /** The cues that a trigger may set off: those to be asked each time, and those found by the moment's own key. */
 interface Listening {
-  always: Cue[];
-  byKey: Map<string, Cue[]>;
+  always: Asking[];
+  byKey: Map<string, Asking[]>;
 }
 
 /** Cues by what they wait for, so that a moment asks only those it can set off. */
 export class CueIndex {
   private readonly of = new Map<Trigger, Listening>();
-  private readonly order = new Map<Cue, number>();
 
   constructor(cues: readonly Cue[]) {
     for (const [n, cue] of cues.entries()) {
       if (!cue.on) continue;
-      this.order.set(cue, n);
-      const keys = whenKind(cue.when).keys?.(cue.when) ?? null;
-      for (const trigger of triggersOf(cue.when)) {
+      const kind = whenKind(cue.when);
+      const asking: Asking = { cue, kind, order: n, memory: null };
+      const keys = kind.keys?.(cue.when) ?? null;
+      for (const trigger of kind.triggers(cue.when)) {
         let listening = this.of.get(trigger);
         if (!listening) {
           listening = { always: [], byKey: new Map() };
           this.of.set(trigger, listening);
         }
-        if (keys === null) listening.always.push(cue);
-        else for (const key of new Set(keys)) listening.byKey.set(key, [...(listening.byKey.get(key) ?? []), cue]);
+        if (keys === null) listening.always.push(asking);
+        else for (const key of new Set(keys)) listening.byKey.set(key, [...(listening.byKey.get(key) ?? []), asking]);
       }
     }
   }
 
   /** In the order of the show. */
-  for(trigger: Trigger, key: () => string): readonly Cue[] {
+  for(trigger: Trigger, key: () => string): readonly Asking[] {
     const listening = this.of.get(trigger);
     if (!listening) return NONE;
     const keyed = listening.byKey.size > 0 ? (listening.byKey.get(key()) ?? NONE) : NONE;
     if (keyed.length === 0) return listening.always;
     if (listening.always.length === 0) return keyed;
-    return [...listening.always, ...keyed].sort((a, b) => (this.order.get(a) ?? 0) - (this.order.get(b) ?? 0));
+    return [...listening.always, ...keyed].sort((a, b) => a.order - b.order);
   }
 }
-const NONE: readonly Cue[] = [];
+const NONE: readonly Asking[] = [];
 
 /** The key by which an event's cues are found: see each when's `keys`. */
 export function keyOf(event: StreamEvent): string {
@@ -59,32 +70,35 @@ export function keyOf(event: StreamEvent): string {
 const noKey = (): string => '';
 
 /** The cues of an event, asked and done. */
-export function cueEvent(state: SessionState, cues: readonly Cue[], moment: EventMoment, emit: Emit): void {
-  for (const cue of cues) {
+export function cueEvent(state: SessionState, cues: readonly Asking[], moment: EventMoment, emit: Emit): void {
+  for (const asking of cues) {
+    const { cue, kind } = asking;
     if (cue.feeds.length > 0 && !cue.feeds.includes(moment.event.feed)) continue;
-    const values = fires(cue.when, moment, memoryOf(state, cue.id));
+    const memory = (asking.memory ??= memoryOf(state, cue.id));
+    const values = kind.fires(cue.when, moment, memory);
     if (values.length === 0) continue;
     if (!isFor(cue.who, moment, state.derived.topBoard)) {
       emit?.({ effect: 'held', cue: cue.id, why: 'who' });
       continue;
     }
     const place = placeOf(state.derived.topBoard, moment.tally);
-    for (const each of values) fire(state, cue, Number.isFinite(place) ? { ...each, place } : each, moment, emit);
+    for (const each of values) fire(state, cue, memory, Number.isFinite(place) ? { ...each, place } : each, moment, emit);
   }
 }
 
 /** The cues of the show's own moments: a goal, the session, the clock, a press. */
 export function cueMoment(state: SessionState, moment: Exclude<Moment, EventMoment>, key: string, only: string | null, emit: Emit): void {
-  for (const cue of state.derived.cues.for(moment.trigger, key === '' ? noKey : () => key)) {
+  for (const { cue } of state.derived.cues.for(moment.trigger, key === '' ? noKey : () => key)) {
     if (only !== null && cue.id !== only) continue;
-    for (const values of fires(cue.when, moment, memoryOf(state, cue.id))) fire(state, cue, values, moment, emit);
+    const memory = memoryOf(state, cue.id);
+    for (const values of fires(cue.when, moment, memory)) fire(state, cue, memory, values, moment, emit);
   }
 }
 
-function fire(state: SessionState, cue: Cue, values: WordValues, moment: Moment, emit: Emit): void {
-  const memory = memoryOf(state, cue.id);
+function fire(state: SessionState, cue: Cue, memory: Memory, values: WordValues, moment: Moment, emit: Emit): void {
   const event = 'event' in moment ? moment.event : null;
-  const viewer = event?.viewer ? `${event.feed}/${event.viewer.id}` : null;
+  const joins = whenKind(cue.when).joins ?? null;
+  const viewer = event?.viewer && (joins !== null || cue.holds.everyViewer > 0) ? `${event.feed}/${event.viewer.id}` : null;
   const seed = event?.id ?? moment.trigger;
   const held = mayFire(cue.holds, memory, state.now, viewer, seed, state.goals);
   if (held !== null) {
@@ -92,7 +106,6 @@ function fire(state: SessionState, cue: Cue, values: WordValues, moment: Moment,
     return;
   }
   const gift = event?.kind === 'gift' ? event : null;
-  const joins = whenKind(cue.when).joins ?? null;
   const cause: Cause = {
     values, trial: false, seed, feed: event?.feed ?? null, worth: 'event' in moment ? moment.worth : 0,
     joins, names: event?.viewer ? [event.viewer.name] : [],
@@ -124,7 +137,7 @@ export function catchUp(state: SessionState, to: number, emit: Emit): void {
       if (clockDue(state, cue) !== at) continue;
       const memory = memoryOf(state, cue.id);
       memory.ticks += 1;
-      for (const values of fires(cue.when, { trigger: 'clock', now: at, due: at }, memory)) fire(state, cue, values, { trigger: 'clock', now: at, due: at }, emit);
+      for (const values of fires(cue.when, { trigger: 'clock', now: at, due: at }, memory)) fire(state, cue, memory, values, { trigger: 'clock', now: at, due: at }, emit);
     }
   }
 }

@@ -55,34 +55,53 @@ function steps(channels: readonly Float32Array[], rate: number): Float64Array {
   const length = Math.round(rate * STEP_SECONDS);
   const count = Math.floor((channels[0]?.length ?? 0) / length);
   const powers = new Float64Array(count);
-  const [one, two] = kWeighting(rate);
-  const [b0, b1, b2] = one.b;
-  const [a1, a2] = one.a;
-  const [c1, c2] = two.a;
-  channels.forEach((samples, n) => {
+  const filters = kWeighting(rate);
+  const counted = channels.flatMap((samples, n) => {
     const weight = WEIGHTS[channels.length]?.[n] ?? 1;
-    if (weight === 0) return;
-    // Both filters in transposed direct form II, side by side: one pass over the samples.
-    let s1 = 0;
-    let s2 = 0;
-    let t1 = 0;
-    let t2 = 0;
-    for (let step = 0, at = 0; step < count; step += 1) {
-      let sum = 0;
-      for (const end = at + length; at < end; at += 1) {
-        const x = samples[at] ?? 0;
-        const y = b0 * x + s1;
-        s1 = b1 * x - a1 * y + s2;
-        s2 = b2 * x - a2 * y;
-        const z = y + t1;
-        t1 = -2 * y - c1 * z + t2;
-        t2 = y - c2 * z;
-        sum += z * z;
-      }
-      powers[step] = (powers[step] ?? 0) + (weight * sum) / length;
-    }
+    return weight > 0 ? [{ samples, weight }] : [];
   });
+  for (let n = 0; n < counted.length; n += 2) {
+    const one = counted[n];
+    // An odd one is its own partner, and counts once.
+    const other = counted[n + 1] ?? (one && { ...one, weight: 0 });
+    if (one && other) addPowers(powers, one.samples, other.samples, length, one.weight, other.weight, filters);
+  }
   return powers;
+}
+
+/**
+ * Adds two channels' shares. Both filters in transposed direct form II, side by side, in one pass over the samples. Each sample has to
+ * wait for the one before it: two channels at a time is what keeps a processor busy.
+ */
+function addPowers(
+  powers: Float64Array, left: Float32Array, right: Float32Array, length: number, leftWeight: number, rightWeight: number,
+  [{ b: [b0, b1, b2], a: [a1, a2] }, { a: [c1, c2] }]: [Biquad, Biquad],
+): void {
+  let s1 = 0, s2 = 0, t1 = 0, t2 = 0;
+  let u1 = 0, u2 = 0, v1 = 0, v2 = 0;
+  for (let step = 0; step < powers.length; step += 1) {
+    let leftSum = 0;
+    let rightSum = 0;
+    for (let at = step * length, end = at + length; at < end; at += 1) {
+      const x = left[at] ?? 0;
+      const y = b0 * x + s1;
+      s1 = b1 * x - a1 * y + s2;
+      s2 = b2 * x - a2 * y;
+      const z = y + t1;
+      t1 = t2 - 2 * y - c1 * z;
+      t2 = y - c2 * z;
+      leftSum += z * z;
+      const p = right[at] ?? 0;
+      const q = b0 * p + u1;
+      u1 = b1 * p - a1 * q + u2;
+      u2 = b2 * p - a2 * q;
+      const r = q + v1;
+      v1 = v2 - 2 * q - c1 * r;
+      v2 = q - c2 * r;
+      rightSum += r * r;
+    }
+    powers[step] = (powers[step] ?? 0) + (leftWeight * leftSum + rightWeight * rightSum) / length;
+  }
 }
 
 /** The mean power of every window of so many steps, one a step. */
@@ -107,14 +126,21 @@ const mean = (list: readonly number[]): number => list.reduce((sum, each) => sum
  * @param rate Hz
  */
 export function measureLoudness(channels: readonly Float32Array[], rate: number): Loudness {
+  const powers = powersOf(channels, rate);
+  return { lufs: integrated(powers), truePeakDb: decibels(truePeak(channels)), range: rangeOf(powers) };
+}
+
+/** The integrated loudness alone, LUFS: without looking between the samples for peaks, which is most of the work. */
+export const integratedLoudness = (channels: readonly Float32Array[], rate: number): number => integrated(powersOf(channels, rate));
+
+function powersOf(channels: readonly Float32Array[], rate: number): Float64Array {
   const least = Math.ceil(rate * 0.4);
   const whole = (channels[0]?.length ?? 0) >= least ? channels : channels.map((samples) => {
     const padded = new Float32Array(least);
     padded.set(samples);
     return padded;
   });
-  const powers = steps(whole, rate);
-  return { lufs: integrated(powers), truePeakDb: decibels(truePeak(channels)), range: rangeOf(powers) };
+  return steps(whole, rate);
 }
 
 /** Two gates: what is below −70 LUFS does not count, nor what is 10 LU below the mean of the rest (BS.1770-4, Annex 1). */

@@ -5,7 +5,9 @@ const HOW = ['keyword', 'is', 'starts', 'contains'] as const;
 const schema = z.object({ kind: z.literal('chat'), how: z.enum(HOW), text: z.string().max(200) });
 
 /** As two messages are compared: compatibility forms are one (Unicode UAX #15, NFKC), and case does not count. */
-export const plain = (text: string): string => text.normalize('NFKC').toLowerCase().trim();
+export const plain = (text: string): string => (BEYOND_ASCII.test(text) ? text.normalize('NFKC') : text).toLowerCase().trim();
+// ASCII has no other forms, and most keywords are in it.
+const BEYOND_ASCII = /[^\u0000-\u007f]/;
 
 /** The first word of a message: what a keyword is compared with. */
 export const firstWord = (text: string): string => /^\S*/.exec(text)?.[0] ?? '';
@@ -25,7 +27,7 @@ export const chat: WhenKind<'chat', typeof schema> = {
     const found = how === 'keyword' ? firstWord(said) === sought : how === 'is' ? said === sought : how === 'starts' ? said.startsWith(sought) : said.includes(sought);
     if (!found) return NEVER;
     const message = how === 'keyword' ? moment.event.text.trim().slice(firstWord(moment.event.text.trim()).length).trim() : moment.event.text;
-    return [{ ...viewerValues(moment), message, total: moment.tally?.chats ?? 1 }];
+    return [viewerValues(moment, { message, total: moment.tally?.chats ?? 1 })];
   },
   sample: ({ text }) => ({ ...SAMPLE_VIEWER, message: text === '' ? 'hello' : text, total: 1 }),
   sentence: ({ how, text }) => [{ text: 'someone ' }, { text: WORDS[how], field: 'how' }, { text: ' ' }, { text: text === '' ? '(anything)' : `“${text}”`, field: 'text' }],

@@ -51,7 +51,7 @@ export const every: WhenKind<'every', typeof schema> = {
     const before = Math.floor((after - plus) / step);
     if (last === before) return NEVER;
     const values: WordValues[] = [];
-    for (let at = Math.max(before + 1, last - MOST_AT_ONCE + 1); at <= last; at += 1) values.push({ ...viewerValues(moment), count: at * n, total: of === 'worth' ? Math.floor(after / WORTH_PARTS) : after });
+    for (let at = Math.max(before + 1, last - MOST_AT_ONCE + 1); at <= last; at += 1) values.push(viewerValues(moment, { count: at * n, total: of === 'worth' ? Math.floor(after / WORTH_PARTS) : after }));
     return values;
   },
   sample: ({ every: n }) => ({ ...SAMPLE_VIEWER, count: n, total: n }),
@@ -75,5 +75,5 @@ function inStretch(n: number, stretch: number, plus: number, moment: EventMoment
   const sum = memory.recent.reduce((total, { count }) => total + count, 0);
   if (sum < n) return NEVER;
   memory.recent = [];
-  return [{ ...viewerValues(moment), count: sum, total: sum }];
+  return [viewerValues(moment, { count: sum, total: sum })];
 }

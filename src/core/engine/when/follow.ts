@@ -8,7 +8,7 @@ export const follow: WhenKind<'follow', typeof schema> = {
   joins: 'group',
   triggers: () => ['follow'],
   make: () => ({ kind: 'follow' }),
-  fires: (_when, moment) => (moment.trigger === 'follow' ? [{ ...viewerValues(moment), total: moment.totals.follows }] : NEVER),
+  fires: (_when, moment) => (moment.trigger === 'follow' ? [viewerValues(moment, { total: moment.totals.follows })] : NEVER),
   sample: () => ({ ...SAMPLE_VIEWER, total: 128 }),
   sentence: () => [{ text: 'anyone follows', field: 'when' }],
   settings: [],

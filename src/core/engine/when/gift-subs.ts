@@ -10,7 +10,7 @@ export const giftSubs: WhenKind<'giftSubs', typeof schema> = {
   triggers: () => ['giftSubs'],
   make: () => ({ kind: 'giftSubs', count: ANY }),
   fires: (when, moment) => (moment.trigger === 'giftSubs' && moment.event.kind === 'giftSubs' && within(when.count, moment.event.count)
-    ? [{ ...viewerValues(moment), count: moment.event.count, total: moment.totals.giftSubs }] : NEVER),
+    ? [viewerValues(moment, { count: moment.event.count, total: moment.totals.giftSubs })] : NEVER),
   sample: ({ count }) => ({ ...SAMPLE_VIEWER, count: count.least ?? 5, total: 5 }),
   sentence: ({ count }) => [{ text: 'someone gives away ' }, { text: rangeWords(count, '') === '' ? 'subscriptions' : `subscriptions, a number ${rangeWords(count, '')}`, field: 'count' }],
   settings: [{ field: 'count', label: 'How many', setting: 'range', unit: '' }],

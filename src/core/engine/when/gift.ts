@@ -26,11 +26,7 @@ export const gift: WhenKind<'gift', typeof schema> = {
     const count = ends && streak ? streak.count : event.count;
     if (count === 0 || !within(when.coins, count * event.unitCoins)) return NEVER;
     if (when.gifts.length > 0 && !when.gifts.some(({ id }) => id === event.giftId)) return NEVER;
-    const values = viewerValues(moment);
-    values.gift = event.name;
-    values.count = count;
-    values.total = count * event.unitCoins;
-    return [values];
+    return [viewerValues(moment, { gift: event.name, count, total: count * event.unitCoins })];
   },
   sample: (when) => ({ ...SAMPLE_VIEWER, gift: when.gifts[0]?.name ?? 'Slip Splash', count: 3, total: Math.max(30, when.coins.least ?? 0) }),
   sentence: ({ gifts, coins, at }) => [

@@ -8,7 +8,7 @@ export const share: WhenKind<'share', typeof schema> = {
   joins: 'group',
   triggers: () => ['share'],
   make: () => ({ kind: 'share' }),
-  fires: (_when, moment) => (moment.trigger === 'share' ? [{ ...viewerValues(moment), total: moment.tally?.shares ?? 1 }] : NEVER),
+  fires: (_when, moment) => (moment.trigger === 'share' ? [viewerValues(moment, { total: moment.tally?.shares ?? 1 })] : NEVER),
   sample: () => ({ ...SAMPLE_VIEWER, total: 1 }),
   sentence: () => [{ text: 'anyone shares the broadcast', field: 'when' }],
   settings: [],

@@ -13,7 +13,7 @@ export const subscribe: WhenKind<'subscribe', typeof schema> = {
     if (moment.trigger !== 'subscribe' || moment.event.kind !== 'subscribe') return NEVER;
     const { event } = moment;
     if (!within(when.months, event.months) || (when.gifted !== 'any' && event.gifted !== (when.gifted === 'gifted'))) return NEVER;
-    return [{ ...viewerValues(moment), months: event.months, total: moment.totals.subscriptions }];
+    return [viewerValues(moment, { months: event.months, total: moment.totals.subscriptions })];
   },
   sample: ({ months }) => ({ ...SAMPLE_VIEWER, months: months.least ?? 3, total: 12 }),
   sentence: ({ months, gifted }) => [

@@ -13,7 +13,7 @@ export const tip: WhenKind<'tip', typeof schema> = {
   fires(when, moment) {
     if (moment.trigger !== 'tip' || moment.event.kind !== 'tip' || !within(when.worth, moment.worth / WORTH_PARTS)) return NEVER;
     const amount = amountWords(moment.event.amountMinor, moment.event.currency);
-    return [{ ...viewerValues(moment), worth: amount, total: amount, count: 1 }];
+    return [viewerValues(moment, { worth: amount, total: amount, count: 1 })];
   },
   sample: () => ({ ...SAMPLE_VIEWER, worth: '5.00 EUR', total: '5.00 EUR', count: 1 }),
   sentence: ({ worth }) => [{ text: 'someone tips ' }, { text: rangeWords(worth, 'hundredths') === '' ? 'any amount' : `an amount ${rangeWords(worth, 'hundredths of your currency')}`, field: 'worth' }],

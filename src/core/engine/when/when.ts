@@ -78,8 +78,14 @@ export interface WhenKind<K extends string, S extends z.ZodType<{ kind: K }>> {
 /** Nothing: one list for all, since most moments set nothing off. */
 export const NEVER: readonly WordValues[] = [];
 
-/** The values that any event with a viewer gives. */
-export const viewerValues = ({ event: { viewer } }: EventMoment): WordValues => (viewer ? { viewer: viewer.name, handle: viewer.handle } : {});
+/** The values that any event with a viewer gives, put to those given. */
+export function viewerValues({ event: { viewer } }: EventMoment, values: WordValues = {}): WordValues {
+  if (viewer) {
+    values.viewer = viewer.name;
+    values.handle = viewer.handle;
+  }
+  return values;
+}
 
 /** The made-up viewer of a cue that is tried. */
 export const SAMPLE_VIEWER: WordValues = { viewer: 'Inês', handle: 'ines.barro' };
