@@ -126,16 +126,18 @@ test('in the compositor a layer is moved and resized by dragging, and the viewer
   await compositor.getByLabel('Address').fill(address);
   await compositor.getByRole('button', { name: 'Lay it over' }).click();
   const row = compositor.locator('#layers li');
-  const field = (name: string): Promise<string> => row.getByLabel(name, { exact: true }).inputValue();
+  // Where the picture stands is known once the layer is in its list.
+  await row.waitFor();
+  await compositor.locator('#picture iframe').first().waitFor();
   const picture = await compositor.locator('#picture').boundingBox();
   assert.ok(picture);
+  const field = (name: string): Promise<string> => row.getByLabel(name, { exact: true }).inputValue();
   const drag = async (from: [number, number], by: [number, number]): Promise<void> => {
     await compositor.mouse.move(picture.x + from[0], picture.y + from[1]);
     await compositor.mouse.down();
     await compositor.mouse.move(picture.x + from[0] + by[0], picture.y + from[1] + by[1], { steps: 8 });
     await compositor.mouse.up();
   };
-  await row.waitFor();
   const px = 1080 / picture.width;
   await drag([60, 60], [50, 30]);
   await until(() => field('Left'), (left) => Number(left) === Math.round(50 * px));

@@ -1,3 +1,5 @@
+import type { MotionName } from '@/core/stage/motion';
+
 /** A colour in CSS notation, or a straight gradient between two points of the group (px). */
 export type Fill = string | { from: [number, number]; to: [number, number]; stops: [number, string][] };
 
@@ -29,6 +31,7 @@ export interface Box {
 export interface Motion {
   from: number;
   until: number;
+  name: MotionName;
 }
 
 /**

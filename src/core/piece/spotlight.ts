@@ -3,10 +3,11 @@ import { CALM, queuePlanSchema } from '@/core/engine/queue';
 import { isolate } from '@/core/engine/words';
 import type { Box, FontSpec, Group, Op } from '@/core/paint/display';
 import { fitText, lineOps } from '@/core/paint/text';
+import { MOTION_NAMES, MOTIONS } from '@/core/stage/motion';
 import { pieceBase, type DrawTools, type PieceKind } from './piece';
 import { STYLES } from './style';
 
-const schema = z.object({ ...pieceBase, kind: z.literal('spotlight'), queue: queuePlanSchema });
+const schema = z.object({ ...pieceBase, kind: z.literal('spotlight'), queue: queuePlanSchema, motion: z.enum(MOTION_NAMES).default('rise') });
 export type SpotlightPiece = z.infer<typeof schema>;
 
 export interface SpotlightLive {
@@ -24,10 +25,13 @@ export const spotlight: PieceKind<SpotlightPiece, SpotlightLive> = {
   schema,
   least: { w: 360, h: 120 },
   make: (id, { frame }) => ({
-    id, kind: 'spotlight', name: 'Spotlight', style: 'slip', queue: CALM,
+    id, kind: 'spotlight', name: 'Spotlight', style: 'slip', queue: CALM, motion: 'rise',
     place: { x: Math.round(frame.width * 0.083), y: Math.round(frame.height * 0.215), w: Math.round(frame.width * 0.834), h: 240 },
   }),
-  controls: [{ field: 'name', label: 'Name', control: 'text' }],
+  controls: [
+    { field: 'name', label: 'Name', control: 'text' },
+    { field: 'motion', label: 'How alerts move', control: 'choice', options: MOTION_NAMES.map((value) => ({ value, label: MOTIONS[value].title })) },
+  ],
   live: (piece, state) => ({
     kind: 'spotlight',
     alerts: (state.queues.get(piece.id)?.list(places(piece) + 1) ?? []).map(({ id, from, until, text, names, place }) => ({ id, from, until, text, names: names.length > 2 ? names : [], place })),
@@ -35,7 +39,7 @@ export const spotlight: PieceKind<SpotlightPiece, SpotlightLive> = {
   sample: () => ({ kind: 'spotlight', alerts: [] }),
   draw(piece, live, tools) {
     const groups = live.alerts.map((alert): Group => ({
-      key: `${piece.id}/${alert.id}`, box: boxOf(piece, alert.place), motion: { from: alert.from, until: alert.until }, ops: alertOps(piece, alert, tools),
+      key: `${piece.id}/${alert.id}`, box: boxOf(piece, alert.place), motion: { from: alert.from, until: alert.until, name: piece.motion }, ops: alertOps(piece, alert, tools),
     }));
     if (tools.seen === 'edit') groups.unshift({ key: `${piece.id}/empty`, box: piece.place, ops: emptyOps(piece, tools) });
     return groups;

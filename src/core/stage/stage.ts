@@ -2,6 +2,7 @@ import type { DisplayList, Group, PlacedGroup } from '@/core/paint/display';
 import { drawPiece, twinOf, type Live, type Piece } from '@/core/piece';
 import type { DrawTools } from '@/core/piece/piece';
 import type { FrameSize } from '@/core/show/show';
+import { poseAt } from './motion';
 
 /** What a frame shows: the pieces back to front, and what each shows of the session, by its id. */
 export interface Scene {
@@ -9,11 +10,6 @@ export interface Scene {
   pieces: readonly Piece[];
   live: Readonly<Record<string, Live>>;
 }
-
-const IN_MS = 320;
-const OUT_MS = 220;
-/** How far an alert rises as it comes, px of the frame. */
-const RISE = 36;
 
 /** Turns a scene and a time into what is to be painted. Groups of pieces that have not changed are the same objects as before. */
 export class Stage {
@@ -59,17 +55,8 @@ const sameOps = (a: Group, b: Group): boolean => JSON.stringify(a.ops) === JSON.
 /** A group at one moment (none before it comes and after it has gone), and when it will next look otherwise. */
 function place(group: Group, now: number): { group: PlacedGroup | null; next: number } {
   if (!group.motion) return { group: { ...group, dx: 0, dy: 0, opacity: 1 }, next: Infinity };
-  const { from, until } = group.motion;
-  if (now < from) return { group: null, next: from };
-  if (now >= until) return { group: null, next: Infinity };
-  const length = until - from;
-  const inMs = Math.min(IN_MS, length / 3);
-  const outMs = Math.min(OUT_MS, length / 3);
-  const come = Math.min(1, (now - from) / inMs);
-  const go = Math.max(0, (now - (until - outMs)) / outMs);
-  const eased = 1 - (1 - come) ** 3;
-  const next = come < 1 || go > 0 ? now : until - outMs;
-  return { group: { ...group, dx: 0, dy: (1 - eased) * RISE, opacity: eased * (1 - go) }, next };
+  const { pose, next } = poseAt(group.motion.name, group.motion.from, group.motion.until, now);
+  return { group: pose && { ...group, ...pose }, next };
 }
 
 /** The frame in words, front to back as a reader would take it: one line a piece that has something to say. */
