@@ -170,7 +170,7 @@ describe('steps', () => {
 
   test('a sound, and words read aloud, are heard by themselves', () => {
     const { state } = run(done([{ kind: 'play', sound: 'hand-bell', volume: 80 }, { kind: 'read', words: 'Thank you {viewer}' }]), [at(aFollow(), 1)]);
-    expect(state.heard).toEqual([{ id: 's1', at: START + 1000, kind: 'sound', sound: 'hand-bell', volume: 80 }, { id: 's2', at: START + 1000, kind: 'speech', text: 'Thank you ines' }]);
+    expect(state.heard).toEqual([{ id: `s1.${START + 1000}`, at: START + 1000, kind: 'sound', sound: 'hand-bell', volume: 80 }, { id: `s2.${START + 1000}`, at: START + 1000, kind: 'speech', text: 'Thank you ines' }]);
   });
 
   test('a line in chat, on the feed that it came from; not when it is only tried', () => {

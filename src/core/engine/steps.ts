@@ -168,6 +168,7 @@ export function soundBegun(state: SessionState): void {
 
 function hear(state: SessionState, what: Audible, at: number): void {
   state.sounds += 1;
-  state.heard.push({ id: `s${state.sounds}`, at, ...what });
+  // Named by its time as well: another session counts from one again, and an outlet plays each only once.
+  state.heard.push({ id: `s${state.sounds}.${at}`, at, ...what });
   if (state.heard.length > KEPT) state.heard.shift();
 }

@@ -23,6 +23,8 @@ import { Standing } from './standing';
 const SNAPSHOT_BYTES = 8 << 20;
 const SNAPSHOT_SHARE = 1 / 8;
 const STREAK_CHECK_MS = 1000;
+/** So many lines wait to be posted in chat; more would come when nobody remembers what for. */
+const MOST_POSTS = 20;
 
 /** What a show needs of the house that it runs in. */
 export type LiveShowHost = Pick<ConnectionHost, 'addresses' | 'outward' | 'secrets' | 'inbox' | 'recording'>;
@@ -41,6 +43,9 @@ export class LiveShow {
   /** How much of the journal the last snapshot holds, and how to stop one that is being taken. */
   private snapshotBytes = 0;
   private snapshotting: (() => void) | null = null;
+  /** Lines that wait to be posted, one behind the other. */
+  private posting: Promise<unknown> = Promise.resolve();
+  private posts = 0;
   private readonly listeners = new Set<() => void>();
   private ticking: { timer: ReturnType<typeof setTimeout>; at: number } | null = null;
   private readonly streakTimer: ReturnType<typeof setInterval>;
@@ -152,8 +157,14 @@ export class LiveShow {
     const { feed, text } = effect;
     const own = feed === null ? null : this.connections.get(feed)?.client;
     const clients = own?.post ? [own] : this.state.show.feeds.map(({ id }) => this.connections.get(id)?.client);
-    // A line that is refused is lost: the feed's page says why when it is tried there.
-    for (const client of clients) void client?.post?.(withoutIsolates(text));
+    // One line after another, since a chat takes one at a time. A line that is refused is lost: the feed's page says why when it is tried there.
+    for (const client of clients) {
+      if (!client?.post || this.posts >= MOST_POSTS) continue;
+      this.posts += 1;
+      this.posting = this.posting.then(() => client.post?.(withoutIsolates(text))).catch(() => undefined).then(() => {
+        this.posts -= 1;
+      });
+    }
   }
 
   private snapshotIfDue(): void {

@@ -19,6 +19,9 @@ const schema = z.object({
 /** One message sets a cue off no more often than this; beyond it the latest count. A batch that large is a fault, not a viewer. */
 const MOST_AT_ONCE = 50;
 
+/** So many entries of a stretch are kept one by one. */
+const MOST_RECENT = 1000;
+
 const TRIGGERS: Record<Of, readonly Trigger[]> = { likes: ['like'], gifts: ['gift'], coins: ['gift'], follows: ['follow'], worth: ['gift', 'tip'] };
 const UNITS: Record<Of, readonly [string, string]> = { likes: ['like', 'likes'], gifts: ['gift', 'gifts'], coins: ['coin', 'coins'], follows: ['new follower', 'new followers'], worth: ['hundredth of worth', 'hundredths of worth'] };
 
@@ -71,7 +74,10 @@ export const every: WhenKind<'every', typeof schema> = {
 /** So many within a stretch: what came earlier drops out, and after it has fired it begins anew. */
 function inStretch(n: number, stretch: number, plus: number, moment: EventMoment, memory: { recent: { at: number; count: number }[] }): readonly WordValues[] {
   memory.recent = memory.recent.filter(({ at }) => at > moment.now - stretch);
-  memory.recent.push({ at: moment.now, count: plus });
+  const last = memory.recent.at(-1);
+  // In a flood what comes at nearly the same time is one entry: the stretch is then kept to a thousandth.
+  if (last && memory.recent.length >= MOST_RECENT && moment.now - last.at < stretch / MOST_RECENT) last.count += plus;
+  else memory.recent.push({ at: moment.now, count: plus });
   const sum = memory.recent.reduce((total, { count }) => total + count, 0);
   if (sum < n) return NEVER;
   memory.recent = [];
