@@ -43,6 +43,10 @@ async function main(): Promise<void> {
       await shot(path);
     }
     await shot('compositor', compositor);
+    await go('/cues');
+    await page.getByRole('listitem').nth(1).getByRole('button', { name: 'More for this cue' }).tap();
+    await page.waitForTimeout(600);
+    await shot('cue');
     await go('/feed/oxbow');
     await shot('feed');
     await go('/stage');

@@ -16,7 +16,7 @@ export interface Joining {
 }
 
 /** So many people one alert thanks: more names could not be read while it is shown. */
-export const MOST_NAMES = 20;
+export const MOST_NAMES = 12;
 
 /** Whether what is asked for belongs to an alert that is there already. One on the air takes only more of the same. */
 export function joins(there: Joining, asked: Joining, plays: boolean): boolean {

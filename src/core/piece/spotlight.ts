@@ -47,7 +47,7 @@ export const spotlight: PieceKind<SpotlightPiece, SpotlightLive> = {
   twin: (_piece, live, now) => live.alerts.filter(({ from, until }) => from <= now && now < until).map(({ text, names }) => (names.length > 0 ? `${text} (${names.join(', ')})` : text)).join('; '),
 };
 
-const NAMES: FontSpec = { family: 'text', weight: 500, size: 36 };
+const NAMES: FontSpec = { family: 'text', weight: 500, size: 40 };
 const TITLE: FontSpec = { family: 'title', weight: 700, size: 68 };
 
 const places = (piece: SpotlightPiece): number => (piece.queue.mode === 'places' ? piece.queue.places : 1);
@@ -66,7 +66,7 @@ function alertOps(piece: SpotlightPiece, { text, names, place }: SpotlightLive['
   const { w, h } = boxOf(piece, place);
   const style = STYLES[piece.style];
   // All who are thanked stand below the words, in a smaller type.
-  const all = names.length === 0 ? null : fitText(names.map(isolate).join(' · '), { w: w - 2 * style.pad.x, h: h * 0.4 }, { ...NAMES, size: Math.min(NAMES.size, h * 0.15) }, 24, 1.2, measure);
+  const all = names.length === 0 ? null : fitText(names.map(isolate).join(' · '), { w: w - 2 * style.pad.x, h: h * 0.4 }, { ...NAMES, size: Math.min(NAMES.size, h * 0.15) }, 28, 1.2, measure);
   const below = all ? all.lines.length * all.font.size * 1.2 + h * 0.03 : 0;
   const inner = { w: w - 2 * style.pad.x, h: h - 2 * style.pad.y - below };
   const { lines, font } = fitText(text, inner, { ...TITLE, size: Math.min(TITLE.size, Math.max(32, inner.h * 0.62)) }, 34, 1.12, measure);
@@ -75,7 +75,7 @@ function alertOps(piece: SpotlightPiece, { text, names, place }: SpotlightLive['
   const first = (h - below) / 2 - ((lines.length - 1) * leading) / 2 + font.size * 0.33;
   const ops: Op[] = [...style.panel(w, h), ...lines.flatMap((line, n) => lineOps(line, style.pad.x, first + n * leading, font, style.text, measure))];
   if (all) {
-    const top = h - style.pad.y * 0.7 - (all.lines.length - 1) * all.font.size * 1.2 - all.font.size * 0.25;
+    const top = h - style.pad.y - (all.lines.length - 1) * all.font.size * 1.2 - all.font.size * 0.25;
     ops.push(...all.lines.flatMap((line, n) => lineOps(line, style.pad.x, top + n * all.font.size * 1.2, all.font, style.soft, measure)));
   }
   return ops;
