@@ -195,6 +195,13 @@ describe('steps', () => {
     expect([loops(a, { ...base, cues: [a, b] }), loops(a, { ...base, cues: [a, back] })]).toEqual([false, true]);
   });
 
+  test('two cues that call each other behind waits do not go round for ever', () => {
+    const a = newCue('a', { kind: 'follow' }, [words('a'), { kind: 'wait', seconds: 1 }, { kind: 'call', cue: 'b' }]);
+    const b = newCue('b', { kind: 'press', name: 'B' }, [words('b'), { kind: 'wait', seconds: 1 }, { kind: 'call', cue: 'a' }]);
+    const { texts, state } = run([a, b], [at(aFollow(), 1), tick(3600)]);
+    expect([texts, state.pending]).toEqual([['a', 'b'], []]);
+  });
+
   test('one of several by weight, not the same twice running', () => {
     const each = ['x', 'y', 'z'].map((id) => newCue(id, { kind: 'press', name: id }, [words(id)]));
     const pick = (twice: boolean): Cue[] => [...done([{ kind: 'pick', of: [{ cue: 'x', weight: 6 }, { cue: 'y', weight: 3 }, { cue: 'z', weight: 1 }], twice }]), ...each];

@@ -130,7 +130,7 @@ export function catchUp(state: SessionState, to: number, emit: Emit): void {
     if (pending && pending.at === at) {
       state.pending.shift();
       const cue = state.derived.cuesById.get(pending.cue);
-      if (cue) doSteps(state, cue, pending.step, pending.cause, emit);
+      if (cue) doSteps(state, cue, pending.step, pending.cause, emit, pending.calls);
       continue;
     }
     for (const cue of state.derived.clocks) {

@@ -21,4 +21,4 @@ export function soundsBehind(steps: readonly Step[], show: number, audible: (ste
 }
 
 /** Whether a step is heard with an alert, rather than by itself: a "show" stands before it. */
-export const isWithAlert = (steps: readonly Step[], at: number): boolean => steps.findIndex(({ kind }) => kind === 'show') < at && steps.some(({ kind }) => kind === 'show');
+export const isWithAlert = (steps: readonly Step[], at: number): boolean => steps.slice(0, at).some(({ kind }) => kind === 'show');

@@ -18,9 +18,8 @@ export type Holds = z.infer<typeof holdsSchema>;
 
 export const ALWAYS: Holds = { every: 0, everyViewer: 0, chance: 100, times: 0, goal: '' };
 
-export const HELD = ['cooldown', 'viewerCooldown', 'chance', 'times', 'goal'] as const;
 /** Why a cue that was set off did not fire. */
-export type Held = (typeof HELD)[number];
+export type Held = 'cooldown' | 'viewerCooldown' | 'chance' | 'times' | 'goal';
 
 /**
  * Whether a cue may fire now; takes note of it when it does.

@@ -32,6 +32,8 @@ export interface Pending {
   cue: string;
   step: number;
   cause: Cause;
+  /** The cues that led here: a wait must not hide that they go round. */
+  calls: readonly string[];
 }
 
 /** A line of what could not be shown in time. */
@@ -77,7 +79,7 @@ export function doSteps(state: SessionState, cue: Cue, from: number, cause: Caus
       case 'wait': {
         const at = state.now + step.seconds * 1000;
         const behind = state.pending.findIndex((other) => other.at > at);
-        state.pending.splice(behind < 0 ? state.pending.length : behind, 0, { at, cue: cue.id, step: n + 1, cause });
+        state.pending.splice(behind < 0 ? state.pending.length : behind, 0, { at, cue: cue.id, step: n + 1, cause, calls });
         return;
       }
       case 'piece': {

@@ -3,7 +3,6 @@ import { wordsTrouble } from '../message';
 import type { StepKind } from './step';
 
 const schema = z.object({ kind: z.literal('post'), words: z.string().max(300) });
-export type PostStep = z.infer<typeof schema>;
 
 /** Posts in the chat of the feed that it came from, or of every feed that can be posted to. */
 export const post: StepKind<'post', typeof schema> = {

@@ -9,7 +9,6 @@ const schema = z.object({
   words: z.string().max(300),
   seconds: z.number().min(1).max(120),
 });
-export type ShowStep = z.infer<typeof schema>;
 
 /** Shows words in a spotlight for a while. */
 export const show: StepKind<'show', typeof schema> = {
