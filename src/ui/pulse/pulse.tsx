@@ -47,11 +47,11 @@ export function Pulse() {
           return (
             <Pressable
               key={feed.id} role="button" onPress={() => router.push(`/feed/${feed.id}`)}
-              className={`flex-row items-center gap-2 h-[24px] ${beside ? 'flex-1 min-w-[45%]' : ''}`} hitSlop={show.feeds.length === 1 ? { top: 10, bottom: 10 } : undefined}
+              className={`flex-row items-center ${beside ? 'gap-1' : 'gap-2'} h-[24px] ${beside ? 'flex-1 min-w-[45%]' : ''}`} hitSlop={show.feeds.length === 1 ? { top: 10, bottom: 10 } : undefined}
             >
-              <Text size={13} tone="muted" numberOfLines={1} className="w-[58px]">{name}</Text>
+              <Text size={13} tone="muted" numberOfLines={1} className={beside ? 'w-[50px]' : 'w-[58px]'}>{name}</Text>
               <Lane marks={(desk.view?.marks ?? []).filter((mark) => mark.feed === feed.id)} mood={mood} now={time} />
-              <Text size={13} tone={TONES[mood]} numberOfLines={1} className={`${beside ? 'w-[52px]' : 'w-[84px]'} text-right tabular-nums`}>{word}</Text>
+              <Text size={13} tone={TONES[mood]} numberOfLines={1} className={`${beside ? 'w-[78px]' : 'w-[84px]'} text-right tabular-nums`}>{word}</Text>
             </Pressable>
           );
         })}
