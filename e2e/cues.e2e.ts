@@ -1,65 +1,33 @@
 import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
-import type { BrowserContext, Page } from 'playwright-core';
-import { addBrindle, closeSheet, outletAddress } from './person';
-import { until, VIEWERS, wordsOn, World } from './world';
+import type { Page } from 'playwright-core';
+import { closeSheet } from './person';
+import { loudestOf } from './meter';
+import { onAir, type OnAir } from './on-air';
+import { until, VIEWERS, wordsOn, type World } from './world';
 
 /* Cues made by touch, seen and heard in an outlet. */
 
-/** As text: it runs in the page, and must not be touched by whatever runs these tests. */
-const METER = `
-  const connect = AudioNode.prototype.connect;
-  const meters = [];
-  AudioNode.prototype.connect = function (to) {
-    if (!(to instanceof AudioDestinationNode)) return connect.apply(this, arguments);
-    const meter = this.context.createAnalyser();
-    meter.fftSize = 32768;
-    meters.push(meter);
-    connect.call(this, meter);
-    return connect.call(meter, to);
-  };
-  window.loudest = () => Math.max(0, ...meters.map((meter) => {
-    const samples = new Float32Array(meter.fftSize);
-    meter.getFloatTimeDomainData(samples);
-    return samples.reduce((peak, sample) => Math.max(peak, Math.abs(sample)), 0);
-  }));
-`;
-
 const HANDLE = 'odavarn.kiln';
 let world: World;
-let me: BrowserContext;
 let page: Page;
 let outlet: Page;
+let lastCue: OnAir['lastCue'];
+let change: OnAir['change'];
+let published: OnAir['published'];
 
 before(async () => {
-  world = await World.open();
-  me = await world.person();
-  page = await me.newPage();
-  await page.goto('/');
-  await world.brindle(HANDLE, { act: 'open' });
-  await addBrindle(page, HANDLE);
-  const address = await outletAddress(page);
-  outlet = await (await world.person({ viewport: { width: 540, height: 960 } })).newPage();
-  // Whatever the page sends to its loudspeaker goes through a meter: the highest level since it was last asked.
-  await outlet.addInitScript({ content: METER });
-  await outlet.goto(address);
-  await until(() => wordsOn(outlet), (words) => words.includes('Gift goal'));
-  await world.brindle(HANDLE, { act: 'live' });
-  await page.getByRole('status', { name: /^Live/ }).waitFor();
+  ({ world, page, outlet, lastCue, change, published } = await onAir(HANDLE, { live: true }));
 });
 after(() => world.close());
 
-const loudest = (): Promise<number> => outlet.evaluate(() => (window as unknown as { loudest: () => number }).loudest());
-/** The server has a change within a second. */
-const published = (): Promise<void> => page.waitForTimeout(1200);
-const lastCue = () => page.getByRole('list').getByRole('listitem').last();
+const loudest = (): Promise<number> => loudestOf(outlet);
 const newCue = async (how: 'Ready to use' | 'Any moment', name: string | RegExp): Promise<void> => {
   await page.goto('/cues');
   await page.getByRole('button', { name: 'New cue' }).tap();
   await page.getByRole('radio', { name: how }).tap();
   await page.getByRole('button', { name }).tap();
 };
-const change = async (token: string | RegExp): Promise<void> => lastCue().getByRole('button', { name: token }).tap();
 const gift = (user: keyof typeof VIEWERS, name: string): Promise<void> => world.brindle(HANDLE, { act: 'gift', user: VIEWERS[user], gift: name });
 
 test('a certain gift: words in a spotlight, and a bell that is heard from the outlet', { timeout: 90_000 }, async () => {
@@ -67,10 +35,8 @@ test('a certain gift: words in a spotlight, and a bell that is heard from the ou
   await change('Change any gift');
   await page.getByRole('checkbox', { name: 'Glaze Pot' }).tap();
   await closeSheet(page);
-  await lastCue().getByRole('button', { name: 'More for this cue' }).tap();
+  await change(/add a step$/);
   await page.getByRole('button', { name: 'Play a sound' }).tap();
-  await closeSheet(page);
-  await change('Change Wood block');
   await page.getByRole('radio', { name: 'Hand bell' }).tap();
   await closeSheet(page);
   await change(/^Change “/);
@@ -136,9 +102,8 @@ test('a cue that calls itself in the end says so; a step that is taken out is go
     await page.getByLabel('Its name, for you').fill(name);
   };
   await named('Round and round');
+  await page.getByRole('dialog').getByRole('button', { name: 'Add a step' }).tap();
   await page.getByRole('button', { name: 'Do another cue’s steps' }).tap();
-  await closeSheet(page);
-  await change(/^Change cue 1$/);
   await page.getByRole('radio', { name: 'Round and round' }).tap();
   await closeSheet(page);
   await lastCue().getByText('It calls itself in the end').waitFor();

@@ -47,6 +47,13 @@ async function main(): Promise<void> {
     await page.getByRole('listitem').nth(1).getByRole('button', { name: 'More for this cue' }).tap();
     await page.waitForTimeout(600);
     await shot('cue');
+    await go('/cues');
+    await page.getByRole('listitem').nth(1).getByRole('button', { name: /^Change “/ }).tap();
+    await page.getByRole('button', { name: 'Picture and motion' }).tap();
+    await page.waitForTimeout(1200);
+    await shot('look');
+    await go('/sound');
+    await shot('sound');
     await go('/feed/oxbow');
     await shot('feed');
     await go('/stage');

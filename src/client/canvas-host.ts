@@ -2,6 +2,7 @@ import type { FontSpec } from '@/core/paint/display';
 import { cssFont } from '@/core/paint/font';
 import type { PaintHost } from '@/core/paint/painter';
 import type { Measure } from '@/core/paint/text';
+import { MediaImages, type MediaSource } from './media-images';
 
 /** The address of an image that an operation names: an emoji of the shipped set. */
 const addressOf = (src: string): string | null => (src.startsWith('emoji:') ? `/emoji/${encodeURIComponent(src.slice(6))}.svg` : null);
@@ -12,7 +13,11 @@ export class BrowserHost implements PaintHost {
   private readonly fontsAsked = new Set<string>();
   private readonly measuring = document.createElement('canvas').getContext('2d');
 
-  constructor(private readonly arrived: () => void) {}
+  private readonly media: MediaImages;
+
+  constructor(media: MediaSource, private readonly arrived: () => void) {
+    this.media = new MediaImages(media, arrived);
+  }
 
   surface(width: number, height: number) {
     const canvas = document.createElement('canvas');
@@ -23,7 +28,8 @@ export class BrowserHost implements PaintHost {
     return { context, image: canvas };
   }
 
-  image(src: string): CanvasImageSource | undefined {
+  image(src: string, at?: number): CanvasImageSource | undefined {
+    if (src.startsWith('media:')) return this.media.of(src.slice(6), at);
     const known = this.images.get(src);
     if (known !== undefined) return known ?? undefined;
     this.images.set(src, null);

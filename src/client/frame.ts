@@ -1,5 +1,6 @@
 import type { Seen } from '@/core/piece/piece';
 import { BrowserHost } from './canvas-host';
+import type { MediaSource } from './media-images';
 import { Painter } from '@/core/paint/painter';
 import { Stage, twinLines, type Scene } from '@/core/stage/stage';
 
@@ -8,6 +9,7 @@ export interface FrameOptions {
   /** The engine's clock, ms. */
   now: () => number;
   seen: Seen;
+  media: MediaSource;
   /** How much room there is, in CSS px; the frame fills it as far as its proportions let it. */
   room: () => { width: number; height: number };
   /** What the frame says in words, whenever that changes. */
@@ -26,7 +28,7 @@ export class Frame {
   private said = '';
 
   constructor(private readonly options: FrameOptions) {
-    this.host = new BrowserHost(() => {
+    this.host = new BrowserHost(options.media, () => {
       this.stage.forget();
       this.painter?.forget();
       this.soon();
@@ -39,6 +41,11 @@ export class Frame {
     if (this.timer) clearTimeout(this.timer);
     if (this.frame !== undefined) cancelAnimationFrame(this.frame);
     this.frame = -1;
+  }
+
+  /** Has these pictures ready, by their operations' names, before they are drawn. */
+  prepare(pictures: readonly string[]): void {
+    for (const src of pictures) this.host.image(src);
   }
 
   /** Shows this from now on; null shows nothing. */

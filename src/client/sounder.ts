@@ -1,16 +1,15 @@
 import type { Heard } from '@/core/engine/heard';
-import { RATE } from '@/core/sound/synth';
-
-/** A sound as the worker made it: one channel at RATE, and the factor that makes it as loud as all others. */
-interface Made {
-  id: string;
-  samples: Float32Array<ArrayBuffer> | null;
-  gain: number;
-}
+import { SOUND, type SoundPlan } from '@/core/sound/plan';
+import { SoundMaker, type OwnSound, type Ready } from './sound-maker';
+import { Voices } from './voices';
 
 export interface SounderOptions {
   /** The worker that makes sounds (src/worker/sound.worker.ts). */
   makeWorker: () => Worker;
+  /** The bytes of one of the streamer's own files; null when they are not to be had. */
+  bytes: (id: string) => Promise<ArrayBuffer | null>;
+  /** Speech that the server makes, where this browser has no voices: its bytes, or null. */
+  speech?: (heard: string) => Promise<ArrayBuffer | null>;
   /** The browser does not let the page sound until it is touched; or it does again. */
   onBlocked?: (blocked: boolean) => void;
   /** What was just heard, in words. */
@@ -23,12 +22,24 @@ const LATE_MS = 1500;
 /** Plays what is to be heard: each thing once, at the level that the streamer chose. */
 export class Sounder {
   private context: AudioContext | null = null;
-  private worker: Worker | null = null;
-  private readonly made = new Map<string, Promise<Made>>();
-  private readonly waiting = new Map<string, (made: Made) => void>();
+  private voices: Voices | null = null;
+  private readonly maker: SoundMaker;
+  private readonly ready = new Map<string, Promise<Ready | null>>();
   private readonly known = new Set<string>();
+  private readonly later = new Set<ReturnType<typeof setTimeout>>();
+  private own = new Map<string, OwnSound>();
+  private plan: SoundPlan = SOUND;
 
-  constructor(private readonly options: SounderOptions) {}
+  constructor(private readonly options: SounderOptions) {
+    this.maker = new SoundMaker(options.makeWorker);
+  }
+
+  /** How sounds are played from now on, and the streamer's own among them. */
+  follow(plan: SoundPlan, own: readonly OwnSound[]): void {
+    this.plan = plan;
+    for (const sound of own) if (JSON.stringify(this.own.get(sound.id)) !== JSON.stringify(sound)) this.ready.delete(sound.id);
+    this.own = new Map(own.map((sound) => [sound.id, sound]));
+  }
 
   /** @param now the engine's clock, ms */
   hear(list: readonly Heard[], now: number): void {
@@ -37,14 +48,29 @@ export class Sounder {
       this.known.add(heard.id);
       if (now - heard.at > LATE_MS) continue;
       if (heard.at <= now) this.sound(heard);
-      else setTimeout(() => this.sound(heard), heard.at - now);
+      else {
+        const timer = setTimeout(() => {
+          this.later.delete(timer);
+          this.sound(heard);
+        }, heard.at - now);
+        this.later.add(timer);
+      }
     }
   }
 
   private sound(heard: Heard): void {
     if (heard.kind === 'sound') void this.play(heard.sound, heard.volume / 100);
-    else this.speak(heard.text);
+    else if (heard.kind === 'speech') void this.speak(heard);
+    else this.hush();
     this.options.onHeard?.(heard);
+  }
+
+  /** Ends all that is heard, and what was about to be. */
+  private hush(): void {
+    for (const timer of this.later) clearTimeout(timer);
+    this.later.clear();
+    this.voices?.stop();
+    window.speechSynthesis?.cancel();
   }
 
   /** Has sounds ready, so that the first of each does not come late. */
@@ -54,22 +80,18 @@ export class Sounder {
 
   /** Plays one sound now. `volume`: a factor. */
   async play(id: string, volume: number): Promise<void> {
-    const { samples, gain } = await this.make(id);
-    if (!samples || samples.length === 0) return;
+    const sound = await this.make(id);
+    if (sound) this.open().play(sound, volume, this.plan);
+  }
+
+  private open(): Voices {
     this.context ??= new AudioContext();
-    const { context } = this;
-    if (context.state === 'suspended') {
-      void context.resume();
-      this.tellBlocked(context);
+    this.voices ??= new Voices(this.context);
+    if (this.context.state === 'suspended') {
+      void this.context.resume();
+      this.tellBlocked(this.context);
     }
-    const buffer = context.createBuffer(1, samples.length, RATE);
-    buffer.copyToChannel(samples, 0);
-    const source = context.createBufferSource();
-    source.buffer = buffer;
-    const level = context.createGain();
-    level.gain.value = gain * volume;
-    source.connect(level).connect(context.destination);
-    source.start();
+    return this.voices;
   }
 
   private tellBlocked(context: AudioContext): void {
@@ -82,34 +104,38 @@ export class Sounder {
     }, 400);
   }
 
-  private speak(text: string): void {
+  private async speak({ id, text, speed, pitch, voice, language }: Extract<Heard, { kind: 'speech' }>): Promise<void> {
     const voices = window.speechSynthesis?.getVoices() ?? [];
-    if (voices.length === 0) return;
+    if (voices.length === 0) {
+      const bytes = await this.options.speech?.(id);
+      const made = bytes ? await this.maker.own(bytes, { from: 0, until: null, fadeIn: 0, fadeOut: 0 }).catch(() => null) : null;
+      if (made) this.open().play(made, 1, this.plan);
+      return;
+    }
     const said = new SpeechSynthesisUtterance(text.replace(/[\u2066-\u2069]/g, ''));
-    said.lang = document.documentElement.lang;
+    const mine = voices.filter(({ lang }) => lang.toLowerCase().startsWith(language.split('-')[0] ?? ''));
+    const named = voice === '' ? undefined : voices.find(({ name }) => name.toLowerCase().includes(voice.toLowerCase()));
+    Object.assign(said, { lang: language, rate: speed, pitch, voice: named ?? mine[0] ?? null });
+    said.onstart = () => this.voices?.duckAll(true);
+    said.onend = () => this.voices?.duckAll(false);
     window.speechSynthesis.speak(said);
   }
 
-  private make(id: string): Promise<Made> {
-    let made = this.made.get(id);
+  private make(id: string): Promise<Ready | null> {
+    let made = this.ready.get(id);
     if (!made) {
-      this.worker ??= this.startWorker();
-      const { worker } = this;
-      made = new Promise((resolve) => {
-        this.waiting.set(id, resolve);
-        worker.postMessage(id);
+      const own = this.own.get(id);
+      made = own ? this.options.bytes(id).then((bytes) => (bytes ? this.maker.own(bytes, own.cut) : null)) : this.maker.made(id);
+      // What could not be had just now is asked for again the next time.
+      made = made.then((sound) => {
+        if (!sound) this.ready.delete(id);
+        return sound;
+      }, () => {
+        this.ready.delete(id);
+        return null;
       });
-      this.made.set(id, made);
+      this.ready.set(id, made);
     }
     return made;
-  }
-
-  private startWorker(): Worker {
-    const worker = this.options.makeWorker();
-    worker.onmessage = ({ data }: MessageEvent<Made>) => {
-      this.waiting.get(data.id)?.(data);
-      this.waiting.delete(data.id);
-    };
-    return worker;
   }
 }

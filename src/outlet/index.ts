@@ -3,6 +3,7 @@ import { readStream, RemoteClock } from '@/client/stream';
 import type { Scene } from '@/core/stage/stage';
 import { Frame } from '@/client/frame';
 import { Sounder } from '@/client/sounder';
+import { SOUND } from '@/core/sound/plan';
 
 /*
  * The page behind an outlet's address: one stream in, one canvas out. It needs no reload: it takes changes of the setup as they
@@ -19,14 +20,18 @@ if (canvas && words && heard && blocked) start(canvas, words, heard, blocked);
 
 function start(canvas: HTMLCanvasElement, words: HTMLElement, heardWords: HTMLElement, blockedWords: HTMLElement): void {
   const clock = new RemoteClock();
+  const here = location.pathname.replace(/\/$/, '');
+  const mediaAddress = (id: string): string => `${here}/media/${id}`;
   const frame = new Frame({
-    canvas, seen: 'air', now: () => clock.now(), room: () => ({ width: window.innerWidth, height: window.innerHeight }),
+    canvas, seen: 'air', media: { address: (id) => Promise.resolve(mediaAddress(id)) }, now: () => clock.now(), room: () => ({ width: window.innerWidth, height: window.innerHeight }),
     onWords: (lines) => words.replaceChildren(...lines.map((line) => Object.assign(document.createElement('li'), { textContent: line }))),
   });
   const sounder = new Sounder({
     makeWorker: () => new Worker('/outlet/sounds.js'),
+    bytes: (id) => bytesAt(mediaAddress(id)),
+    speech: (id) => bytesAt(`${here}/speech/${encodeURIComponent(id)}`),
     onHeard: (heard) => {
-      heardWords.textContent = heard.kind === 'sound' ? heard.sound : heard.text;
+      heardWords.textContent = heard.kind === 'sound' ? heard.sound : heard.kind === 'speech' ? heard.text : '';
     },
     onBlocked: (is) => {
       blockedWords.hidden = !is;
@@ -34,13 +39,19 @@ function start(canvas: HTMLCanvasElement, words: HTMLElement, heardWords: HTMLEl
   });
   window.addEventListener('resize', () => frame.soon());
   let scene: Scene | null = null;
+  let plan: OutletView['sound'] = SOUND;
+  let ownSounds: OutletView['own'] = [];
 
-  readStream(`${location.pathname.replace(/\/$/, '')}/stream`, {
+  readStream(`${here}/stream`, {
     onMessage(event, data) {
       // The server's own message, whose form docs/outlet-stream.md states.
       const message = JSON.parse(data) as Message;
       clock.heard(message.now, event === 'view');
-      const { frame: size, pieces, live, heard, sounds, language } = message;
+      const { frame: size, pieces, live, heard, sounds, language, sound, own, pictures } = message;
+      if (pictures) frame.prepare(pictures);
+      if (sound) plan = sound;
+      if (own) ownSounds = own;
+      if (sound || own) sounder.follow(plan, ownSounds);
       if (language !== undefined) document.documentElement.lang = language;
       if (sounds) sounder.prepare(sounds);
       if (heard) sounder.hear(heard, clock.now());
@@ -57,6 +68,11 @@ function start(canvas: HTMLCanvasElement, words: HTMLElement, heardWords: HTMLEl
       }
     },
   });
+}
+
+async function bytesAt(address: string): Promise<ArrayBuffer | null> {
+  const response = await fetch(address).catch(() => null);
+  return response?.ok ? response.arrayBuffer() : null;
 }
 
 /** What each piece shows, with what has changed; null: the piece is gone. */

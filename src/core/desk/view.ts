@@ -1,11 +1,16 @@
+import type { CountdownState } from '@/core/engine/countdown';
+import type { DrawState } from '@/core/engine/draw';
 import type { GoalState } from '@/core/engine/goal';
 import type { Alert } from '@/core/engine/queue';
+import type { HandChange } from '@/core/engine/numbers';
 import type { Heard } from '@/core/engine/heard';
 import type { Line } from '@/core/engine/steps';
 import type { Totals } from '@/core/engine/tally';
 import type { BadMessage, Gap } from '@/core/intake/trouble';
 import type { Live, Piece } from '@/core/piece';
+import type { Cut } from '@/core/media/media';
 import type { FrameSize } from '@/core/show/show';
+import type { SoundPlan } from '@/core/sound/plan';
 import type { Imitation } from '@/core/people/imitation';
 import type { FeedHealth, Outage } from './feed-health';
 import type { Playback } from './playback';
@@ -20,6 +25,11 @@ export interface OutletView {
   heard: Heard[] | null;
   /** The sounds that its cues may play, so that they are ready. */
   sounds: string[];
+  /** The pictures and clips that its cues may show, as their operations name them, so that they are ready. */
+  pictures: string[];
+  /** How they are played, and the streamer's own among them. */
+  sound: SoundPlan;
+  own: { id: string; cut: Cut }[];
   language: string;
 }
 
@@ -54,12 +64,22 @@ export interface DeskView {
   feeds: Record<string, FeedView>;
   totals: Totals;
   goals: GoalState[];
+  counters: Record<string, number>;
+  countdowns: CountdownState[];
+  /** Changes by hand, newest last. */
+  hand: HandChange[];
+  /** A draw without what nobody may know yet: its hash, how many are in (null: not counted all the time), what was drawn last. Its proof is asked for by itself: it may name many thousands. */
+  draws: { id: string; hash: string | null; number: number; entries: number | null; last: { number: number; drawn: string } | null; turns: DrawState['turns'] }[];
   queues: Record<string, QueueView>;
   played: Alert[];
   /** What could not be shown in time, newest last. */
   lines: Line[];
+  /** How the latest tellings of web addresses came out, newest last. */
+  told: { id: string; at: number; host: string; trouble: string | null }[];
   /** Pieces that a cue has taken away. */
   hidden: string[];
+  /** The scene that is shown; '' where there is none. */
+  scene: string;
   live: Record<string, Live>;
   /** Viewers who look like others, newest last. */
   imitations: (Imitation & { feed: string; at: number })[];

@@ -7,10 +7,12 @@ import type { Cue, Show } from '@/core/show/show';
 import type { Effect } from './effect';
 import { fold } from './fold';
 import { ALWAYS, type Holds } from './holds';
+import { PLAIN_LOOK } from './look';
 import type { Command, Input } from './input';
 import { ANY } from './range';
 import { freeze, newState, thaw } from './state';
 import type { Step } from './step';
+import { cueTrouble } from './sentence';
 import { loops } from './step/call';
 import { EVERYONE } from './who';
 import type { When } from './when';
@@ -165,12 +167,45 @@ describe('steps', () => {
   test('a sound with an alert is heard when the alert begins, however long it had to wait; what comes after a wait, so much later', () => {
     const cues = done([words('{viewer}', 4), { kind: 'play', sound: 'hand-bell', volume: 100 }, { kind: 'wait', seconds: 1.5 }, { kind: 'read', words: 'Thank you {viewer}' }]);
     const { state } = run(cues, [at(aFollow(), 1), at(aFollow({ by: 'hana' }), 2), tick(5), tick(20)]);
-    expect(state.heard.map((each) => [(each.at - START) / 1000, each.kind === 'sound' ? each.sound : each.text])).toEqual([[1, 'hand-bell'], [2.5, 'Thank you ines'], [5, 'hand-bell'], [6.5, 'Thank you hana']]);
+    expect(state.heard.map((each) => [(each.at - START) / 1000, each.kind === 'sound' ? each.sound : each.kind === 'speech' ? each.text : 'hush'])).toEqual([[1, 'hand-bell'], [2.5, 'Thank you ines'], [5, 'hand-bell'], [6.5, 'Thank you hana']]);
+  });
+
+  test('what is skipped falls silent; so does everything at a word; a check plays bells', () => {
+    const { state } = run(done([words('{viewer}', 4), { kind: 'play', sound: 'hand-bell', volume: 100 }]), [at(aFollow(), 1), command(2, { command: 'skip', alert: 'a1' }), command(3, { command: 'hush' }), command(4, { command: 'tone' })]);
+    expect(state.heard.map((each) => [(each.at - START) / 1000, each.kind === 'sound' ? each.sound : each.kind])).toEqual([[1, 'hand-bell'], [2, 'hush'], [3, 'hush'], [4, 'three-bells']]);
+  });
+
+  test('words of which nothing may be said are not read', () => {
+    expect(run(done([{ kind: 'read', words: '{message}' }]), [at(aFollow(), 1)]).state.heard).toEqual([]);
+  });
+
+  test('a web address is told the cue’s name and its words; without an address nobody is', () => {
+    const cues = [{ ...newCue('c', { kind: 'follow' } as const, [{ kind: 'ask', url: 'https://example.org/x', words: 'New: {viewer}' }, { kind: 'ask', url: '', words: '' }]), name: 'Hook' }];
+    expect(run(cues, [aFollow()]).effects).toEqual([{ effect: 'ask', url: 'https://example.org/x', name: 'Hook', text: 'New: ines' }]);
+  });
+
+  test('a cue that is switched off does nothing, also when another one calls or chooses it', () => {
+    const tells = { ...newCue('tells', { kind: 'share' } as const, [{ kind: 'ask', url: 'https://example.org', words: '' }]), on: false };
+    const calls = newCue('calls', { kind: 'follow' }, [{ kind: 'call', cue: 'tells' }, { kind: 'pick', of: [{ cue: 'tells', weight: 1000 }, { cue: 'says', weight: 1 }], twice: true }]);
+    const says = newCue('says', { kind: 'share' }, [words('said')]);
+    const { effects, texts } = run([calls, tells, says], [aFollow(), aFollow({ id: 'b', by: 'b' })]);
+    expect([effects.some(({ effect }) => effect === 'ask'), texts]).toEqual([false, ['said', 'said']]);
+    expect(cueTrouble(calls, { ...base, cues: [calls, tells, says] })).toBe('The cue that it calls is switched off.');
+  });
+
+  test('an alert has its step’s look, also when it is shown again', () => {
+    const look = { ...PLAIN_LOOK, picture: 'initials' as const };
+    const { state } = run(done([{ kind: 'show', spotlight: 'spotlight', words: '{viewer}', seconds: 1, look }]), [at(aFollow(), 1), tick(3), command(4, { command: 'replay', alert: 'a1' })]);
+    expect([state.played[0]?.look, state.queues.get('spotlight')?.first?.look]).toEqual([look, look]);
+  });
+
+  test('a cue is tried with the values given', () => {
+    expect(run(done([words('{viewer} {count}')]), [command(1, { command: 'try', cue: 'c', values: { viewer: 'Hana', count: 7 } })]).texts).toEqual(['Hana 7']);
   });
 
   test('a sound, and words read aloud, are heard by themselves', () => {
     const { state } = run(done([{ kind: 'play', sound: 'hand-bell', volume: 80 }, { kind: 'read', words: 'Thank you {viewer}' }]), [at(aFollow(), 1)]);
-    expect(state.heard).toEqual([{ id: `s1.${START + 1000}`, at: START + 1000, kind: 'sound', sound: 'hand-bell', volume: 80 }, { id: `s2.${START + 1000}`, at: START + 1000, kind: 'speech', text: 'Thank you ines' }]);
+    expect(state.heard).toEqual([{ id: `s1.${START + 1000}`, at: START + 1000, kind: 'sound', sound: 'hand-bell', volume: 80 }, { id: `s2.${START + 1000}`, at: START + 1000, kind: 'speech', text: 'Thank you ines', language: 'en', speed: 1, pitch: 1, voice: '' }]);
   });
 
   test('a line in chat, on the feed that it came from; not when it is only tried', () => {

@@ -1,13 +1,15 @@
 import type { z } from 'zod';
-import type { EventKind } from '@/core/event/kind';
+import { EVENT_KINDS, type EventKind } from '@/core/event/kind';
 import type { StreamEvent } from '@/core/event/event';
 import type { Cue } from '@/core/show/show';
+import { endTurn } from './drawing';
 import { mayFire } from './holds';
 import type { Memory } from './memory';
 import { doSteps, memoryOf, type Cause, type Emit } from './steps';
 import type { SessionState } from './state';
 import { fires, sampleValues, triggersOf, whenKind, type When } from './when';
 import { firstWord, plain } from './when/chat';
+import { clockAt, clockPassed } from './when/clock';
 import type { EventMoment, Moment, Trigger, WhenKind } from './when/when';
 import { isFor, placeOf } from './who';
 import type { WordValues } from './words';
@@ -82,7 +84,10 @@ export function cueEvent(state: SessionState, cues: readonly Asking[], moment: E
       continue;
     }
     const place = placeOf(state.derived.topBoard, moment.tally);
-    for (const each of values) fire(state, cue, memory, Number.isFinite(place) ? { ...each, place } : each, moment, emit);
+    for (const each of values) {
+      if (Number.isFinite(place)) each.place = place;
+      fire(state, cue, memory, each, moment, emit);
+    }
   }
 }
 
@@ -98,26 +103,26 @@ export function cueMoment(state: SessionState, moment: Exclude<Moment, EventMome
 function fire(state: SessionState, cue: Cue, memory: Memory, values: WordValues, moment: Moment, emit: Emit): void {
   const event = 'event' in moment ? moment.event : null;
   const joins = whenKind(cue.when).joins ?? null;
-  const viewer = event?.viewer && (joins !== null || cue.holds.everyViewer > 0) ? `${event.feed}/${event.viewer.id}` : null;
+  const viewer = event?.viewer ? `${event.feed}/${event.viewer.id}` : null;
   const seed = event?.id ?? moment.trigger;
-  const held = mayFire(cue.holds, memory, state.now, viewer, seed, state.goals);
+  const held = mayFire(cue.holds, memory, state.now, viewer, seed, state.goals, state.scene);
   if (held !== null) {
     emit?.({ effect: 'held', cue: cue.id, why: held });
     return;
   }
   const gift = event?.kind === 'gift' ? event : null;
   const cause: Cause = {
-    values, trial: false, seed, feed: event?.feed ?? null, worth: 'event' in moment ? moment.worth : 0,
+    values, trial: false, seed, feed: event?.feed ?? null, viewer, worth: 'event' in moment ? moment.worth : 0,
     joins, names: event?.viewer ? [event.viewer.name] : [],
     key: joins === null ? null : gift?.streakId !== undefined ? `${gift.feed}/${gift.streakId}` : viewer === null ? null : gift ? `${viewer}/${gift.giftId}` : viewer,
   };
   doSteps(state, cue, 0, cause, emit);
 }
 
-/** Does a cue as if it had fired, with made-up values; nothing holds it back. */
-export function tryCue(state: SessionState, cue: Cue, emit: Emit): void {
-  const values = sampleValues(cue.when);
-  doSteps(state, cue, 0, { values, trial: true, joins: null, key: null, names: [], worth: 0, feed: null, seed: `try/${state.alerts}/${state.sounds}` }, emit);
+/** Does a cue as if it had fired, with the values given or made-up ones; nothing holds it back. */
+export function tryCue(state: SessionState, cue: Cue, emit: Emit, given?: WordValues): void {
+  const values = given ?? sampleValues(cue.when);
+  doSteps(state, cue, 0, { values, trial: true, joins: null, key: null, names: [], worth: 0, feed: null, viewer: null, seed: `try/${state.alerts}/${state.sounds}` }, emit);
 }
 
 /** What waited and what the clock sets off, up to `to`, in the order of time. */
@@ -133,10 +138,22 @@ export function catchUp(state: SessionState, to: number, emit: Emit): void {
       if (cue) doSteps(state, cue, pending.step, pending.cause, emit, pending.calls);
       continue;
     }
+    for (const countdown of state.countdowns.values()) {
+      if (countdown.endsAt !== at) continue;
+      countdown.endsAt = null;
+      countdown.left = 0;
+      const name = state.show.countdowns.find(({ id }) => id === countdown.id)?.name ?? '';
+      cueMoment(state, { trigger: 'countdown', now: state.now, countdown: countdown.id, name }, '', null, emit);
+    }
+    for (const draw of state.draws.values()) {
+      if (draw.turns?.until !== at) continue;
+      const label = endTurn(draw);
+      if (label !== null) cueMoment(state, { trigger: 'draw', now: state.now, draw: draw.id, name: draw.last?.name ?? '', label }, '', null, emit);
+    }
     for (const cue of state.derived.clocks) {
-      if (clockDue(state, cue) !== at) continue;
+      if (clockDue(state, cue) !== at || cue.when.kind !== 'clock') continue;
       const memory = memoryOf(state, cue.id);
-      memory.ticks += 1;
+      memory.ticks = clockPassed(cue.when, state.session?.startedAt ?? 0, at);
       for (const values of fires(cue.when, { trigger: 'clock', now: at, due: at }, memory)) fire(state, cue, memory, values, { trigger: 'clock', now: at, due: at }, emit);
     }
   }
@@ -146,20 +163,22 @@ export function catchUp(state: SessionState, to: number, emit: Emit): void {
 export function nextDue(state: SessionState): number {
   let next = state.pending[0]?.at ?? Infinity;
   for (const cue of state.derived.clocks) next = Math.min(next, clockDue(state, cue));
+  for (const { turns } of state.draws.values()) if (turns) next = Math.min(next, turns.until);
+  for (const { endsAt } of state.countdowns.values()) if (endsAt !== null) next = Math.min(next, endsAt);
   return next;
 }
 
-function clockDue({ session, memories }: SessionState, cue: Cue): number {
-  if (!session || session.endedAt !== null || cue.when.kind !== 'clock') return Infinity;
-  return session.startedAt + ((memories.get(cue.id)?.ticks ?? 0) + 1) * cue.when.minutes * 60_000;
+function clockDue({ session, memories, show }: SessionState, { id, when }: Cue): number {
+  if (!session || session.endedAt !== null || when.kind !== 'clock') return Infinity;
+  return clockAt(when, session.startedAt, memories.get(id)?.ticks ?? 0, show.zone);
 }
 
 /** A clock that is made or changed in the middle of a session does not make up for what has passed. */
 export function setClocks(state: SessionState): void {
   const { session, now, derived } = state;
   if (!session) return;
-  for (const { id, when } of derived.clocks) if (when.kind === 'clock') memoryOf(state, id).ticks = Math.floor((now - session.startedAt) / (when.minutes * 60_000));
+  for (const { id, when } of derived.clocks) if (when.kind === 'clock') memoryOf(state, id).ticks = clockPassed(when, session.startedAt, now);
 }
 
 /** The kinds of event among a cue's triggers. */
-export const eventsOf = (cue: Cue): EventKind[] => triggersOf(cue.when).filter((trigger): trigger is EventKind => trigger !== 'goal' && trigger !== 'session' && trigger !== 'clock' && trigger !== 'press');
+export const eventsOf = (cue: Cue): EventKind[] => triggersOf(cue.when).filter((trigger): trigger is EventKind => (EVENT_KINDS as readonly string[]).includes(trigger));

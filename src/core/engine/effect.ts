@@ -13,4 +13,6 @@ export type Effect =
   | { effect: 'held'; cue: string; why: Held | 'who' }
   | { effect: 'goal'; goal: string; target: number }
   /** Something is to be posted in the chat of this feed, or of all (null). */
-  | { effect: 'post'; feed: string | null; text: string };
+  | { effect: 'post'; feed: string | null; text: string }
+  /** A web address is to be told of it: the cue's name, and its words. */
+  | { effect: 'ask'; url: string; name: string; text: string };

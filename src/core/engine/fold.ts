@@ -2,11 +2,17 @@ import type { EventOf, StreamEvent } from '@/core/event/event';
 import { WORTH_PARTS } from '@/core/event/money';
 import { noteBad, noteGap } from '@/core/intake/trouble';
 import type { Show } from '@/core/show/show';
+import { sceneOf } from '@/core/stage/scene';
 import { catchUp, cueEvent, cueMoment, keyOf, setClocks, tryCue } from './cues';
 import { advanceGoal, startGoal, type Goal, type GoalMeasure } from './goal';
+import { holdCountdown } from './countdown';
+import { floatChat } from './drift';
+import { enterDraws, followDraws, startDraw, takeSeed } from './drawing';
+import { brighten, lanternValue } from './lantern';
 import type { Command, Input } from './input';
+import { changeByHand, followNumbers, startNumbers, stopNumbers, undoByHand, valueOf, type NumberChange } from './numbers';
 import { derive, newState, troubleOf, type SessionState } from './state';
-import { keepPlayed, passOver, planOf, show, soundBegun, type Emit } from './steps';
+import { hear, keepPlayed, passOver, planOf, show, soundBegun, type Emit } from './steps';
 import { count, type Totals } from './tally';
 
 /**
@@ -16,7 +22,7 @@ import { count, type Totals } from './tally';
  */
 export function fold(state: SessionState, input: Input, emit?: Emit): SessionState {
   // What was due before this input comes first.
-  if (state.pending.length > 0 || state.derived.clocks.length > 0) catchUp(state, input.at, emit);
+  if (state.pending.length > 0 || state.derived.clocks.length > 0 || state.countdowns.size > 0 || state.draws.size > 0) catchUp(state, input.at, emit);
   state.now = Math.max(state.now, input.at);
   // What began since the last input is heard, also where it has ended since.
   if (state.queues.size > 0) soundBegun(state);
@@ -30,6 +36,7 @@ export function fold(state: SessionState, input: Input, emit?: Emit): SessionSta
     case 'show': changeShow(state, input.show, emit); break;
     case 'begin': begin(state, input.session, emit); break;
     case 'end': end(state, emit); break;
+    case 'seed': takeSeed(state, input.draw, input.seed); break;
     case 'streakEnd': endStreak(state, `${input.feed}/${input.streak}`, emit); break;
     case 'gap': noteGap(troubleOf(state, input.feed), input.from ?? null, input.at, input.lost); break;
     case 'bad': noteBad(troubleOf(state, input.feed), input.at, input.reason, input.text); break;
@@ -38,22 +45,29 @@ export function fold(state: SessionState, input: Input, emit?: Emit): SessionSta
     case 'tick':
       break;
   }
+  if (state.derived.changes.length > 0) settle(state, emit);
   // A command may have made room for the next one.
   if (state.alerts !== alertsBefore || (input.input === 'command' && state.queues.size > 0)) soundBegun(state);
   return state;
 }
+
+/** What the check of the way to the stream's sound plays. */
+const TONE = 'three-bells';
 
 /** A new session starts from nothing: its journal, read back alone, must give the same state. */
 function begin(state: SessionState, session: string, emit: Emit): void {
   const { now, show: setup } = state;
   Object.assign(state, newState(setup), { now, session: { id: session, startedAt: now, endedAt: null } });
   for (const goal of setup.goals) state.goals.set(goal.id, startGoal(goal));
+  startNumbers(state);
+  followDraws(state);
   cueMoment(state, { trigger: 'session', now, what: 'begins' }, '', null, emit);
 }
 
 function end(state: SessionState, emit: Emit): void {
   if (!state.session || state.session.endedAt !== null) return;
   state.session.endedAt = state.now;
+  stopNumbers(state);
   cueMoment(state, { trigger: 'session', now: state.now, what: 'ends' }, '', null, emit);
 }
 
@@ -64,13 +78,18 @@ function happen(state: SessionState, event: StreamEvent, emit: Emit): void {
   const own = count(totals, viewers, event, derived.worth);
   const tally = own && derived.people.tallyOf(own);
   const counts = event.kind === 'like' || event.kind === 'gift' || event.kind === 'tip';
-  if (tally && counts) for (const board of derived.boards) board.update(tally);
+  if (tally) for (const board of derived.boards) if (board.movedBy(event.kind)) board.update(tally);
   const streak = event.kind === 'gift' && event.streakId !== undefined ? followStreak(state, event) : null;
   const cues = derived.cues.for(event.kind, () => keyOf(event));
   if (cues.length > 0) {
     cueEvent(state, cues, { trigger: event.kind, event, now: state.now, tally, totals, worth: totals.worth - worthBefore, streak, first: viewers.size !== size }, emit);
   }
   if (counts || event.kind === 'follow') advanceGoals(state, emit);
+  if (state.lanterns.size > 0) brightenAll(state, emit);
+  if (event.kind === 'chat') {
+    if (state.draws.size > 0) enterDraws(state, event);
+    floatChat(state, event.text);
+  }
 }
 
 /** Brings a streak forward; returns how it stands. */
@@ -95,6 +114,54 @@ function endStreak(state: SessionState, key: string, emit: Emit): void {
   }, emit);
 }
 
+const told = (state: SessionState, change: NumberChange): void => void (change && state.derived.changes.push(change));
+
+/** A change of a number may set off cues that change others; beyond this they only go round. */
+const MOST_CHANGES = 50;
+
+/** Tells goals and cues what was added to numbers. */
+function settle(state: SessionState, emit: Emit): void {
+  const { changes } = state.derived;
+  for (let n = 0; n < MOST_CHANGES; n += 1) {
+    const change = changes.shift();
+    if (!change) return;
+    if (change.of === 'goal') advanceGoals(state, emit);
+    else if (change.of === 'lantern') letGo(state, change.id, emit);
+    else if (change.of === 'scene') showScene(state, change.id, emit);
+    else if (change.of === 'counter' && change.before !== change.after) {
+      const name = state.show.counters.find(({ id }) => id === change.id)?.name ?? '';
+      cueMoment(state, { trigger: 'counter', now: state.now, counter: change.id, name, before: change.before, after: change.after }, '', null, emit);
+    }
+  }
+  changes.length = 0;
+}
+
+/** Lanterns by what was just counted; those that are full let go. */
+function brightenAll(state: SessionState, emit: Emit): void {
+  for (const lantern of state.show.lanterns) {
+    const course = state.lanterns.get(lantern.id);
+    if (course && brighten(lantern, course, state.totals) > 0) cueMoment(state, { trigger: 'lantern', now: state.now, lantern: lantern.id, name: lantern.name, gone: course.gone }, '', null, emit);
+  }
+}
+
+/** Another scene; one that is there already, or is none, changes nothing. */
+function showScene(state: SessionState, id: string, emit: Emit): void {
+  const scene = state.show.scenes.find((each) => each.id === id);
+  if (!scene || state.scene === id) return;
+  state.scene = id;
+  cueMoment(state, { trigger: 'scene', now: state.now, scene: id, name: scene.name }, '', null, emit);
+}
+
+/** A lantern lets go before it is full. */
+function letGo(state: SessionState, id: string, emit: Emit): void {
+  const lantern = state.show.lanterns.find((each) => each.id === id);
+  const course = state.lanterns.get(id);
+  if (!lantern || !course) return;
+  course.base = lanternValue(lantern, state.totals);
+  course.gone += 1;
+  cueMoment(state, { trigger: 'lantern', now: state.now, lantern: id, name: lantern.name, gone: course.gone }, '', null, emit);
+}
+
 const measured: Record<GoalMeasure, (totals: Totals) => number> = {
   coins: (t) => t.coins,
   gifts: (t) => t.gifts,
@@ -107,7 +174,7 @@ function advanceGoals(state: SessionState, emit: Emit): void {
   for (const course of state.goals.values()) {
     const goal = state.derived.goalsById.get(course.id);
     if (!goal) continue;
-    const value = measured[goal.measure](state.totals);
+    const value = Math.max(0, measured[goal.measure](state.totals) + (course.plus ?? 0));
     if (value === course.value) continue;
     for (const target of advanceGoal(goal, course, value)) {
       emit?.({ effect: 'goal', goal: goal.id, target });
@@ -120,23 +187,38 @@ function obey(state: SessionState, command: Command, emit: Emit): void {
   switch (command.command) {
     case 'try': {
       const cue = state.derived.cuesById.get(command.cue);
-      if (cue) tryCue(state, cue, emit);
+      if (cue) tryCue(state, cue, emit, command.values);
       break;
     }
     case 'press': cueMoment(state, { trigger: 'press', now: state.now }, '', command.cue, emit); break;
     case 'skip':
       for (const queue of state.queues.values()) {
         const gone = queue.skip(command.alert, state.now);
-        if (gone) keepPlayed(state, [gone], emit);
+        if (!gone) continue;
+        keepPlayed(state, [gone], emit);
+        // What is skipped falls silent at once, too.
+        if (gone.begun && gone.sounds.length > 0) hear(state, { kind: 'hush' }, state.now);
       }
       break;
     case 'replay': {
       const known = [...state.played, ...[...state.queues.values()].flatMap((queue) => queue.list())].find(({ id }) => id === command.alert);
       if (!known) break;
       // Shown again as it was: it joins nothing, and nothing joins it.
-      show(state, known.cue, known.spotlight, known.words, known.length, { ...known, joins: null, key: null }, emit);
+      show(state, known.cue, known.spotlight, known.words, known.length, { ...known, joins: null, key: null }, known.sounds, known.look, emit);
       break;
     }
+    case 'nudge': told(state, changeByHand(state, command.number, command.by)); break;
+    case 'set': told(state, changeByHand(state, command.number, command.to - (valueOf(state, command.number) ?? command.to))); break;
+    case 'takeBack': told(state, undoByHand(state, command.change)); break;
+    case 'pause': {
+      const countdown = state.countdowns.get(command.countdown);
+      if (countdown) holdCountdown(countdown, command.on, state.now);
+      break;
+    }
+    case 'draw': startDraw(state, command.draw); break;
+    case 'scene': told(state, { of: 'scene', id: command.scene }); break;
+    case 'hush': hear(state, { kind: 'hush' }, state.now); break;
+    case 'tone': hear(state, { kind: 'sound', sound: TONE, volume: 100 }, state.now); break;
     case 'hold': state.queues.get(command.spotlight)?.hold(command.on, state.now); break;
     case 'clear': {
       const gone = state.queues.get(command.spotlight)?.clear(state.now) ?? [];
@@ -169,6 +251,9 @@ function changeShow(state: SessionState, next: Show, emit: Emit): void {
     }
   }
   for (const cue of state.memories.keys()) if (!state.derived.cuesById.has(cue)) state.memories.delete(cue);
+  followNumbers(state);
+  followDraws(state);
+  state.scene = sceneOf(next.scenes, state.scene);
   setClocks(state);
   for (const piece of state.hidden) if (!next.pieces.some(({ id }) => id === piece)) state.hidden.delete(piece);
 }

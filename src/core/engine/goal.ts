@@ -24,6 +24,8 @@ export interface GoalState {
   target: number;
   reached: number;
   hidden: boolean;
+  /** What was added by hand or by a cue, beside what it measures. */
+  plus?: number;
 }
 
 export const startGoal = (goal: Goal, value = 0): GoalState => ({ id: goal.id, value, target: goal.target, reached: 0, hidden: false });

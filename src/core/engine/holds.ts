@@ -13,20 +13,23 @@ export const holdsSchema = z.object({
   times: z.number().int().min(0).max(100_000).default(0),
   /** Only while this goal is open, that is not reached for good; empty: always. */
   goal: z.string().max(100).default(''),
+  /** Only while one of these scenes is shown; absent or empty: always. */
+  scenes: z.array(z.string().max(100)).max(12).optional(),
 });
 export type Holds = z.infer<typeof holdsSchema>;
 
 export const ALWAYS: Holds = { every: 0, everyViewer: 0, chance: 100, times: 0, goal: '' };
 
 /** Why a cue that was set off did not fire. */
-export type Held = 'cooldown' | 'viewerCooldown' | 'chance' | 'times' | 'goal';
+export type Held = 'cooldown' | 'viewerCooldown' | 'chance' | 'times' | 'goal' | 'scene';
 
 /**
  * Whether a cue may fire now; takes note of it when it does.
  * @param viewer the key of whose doing it is, or null
  * @param cause what the chance is drawn from, besides how often it has fired: the same cause, the same draw
  */
-export function mayFire(holds: Holds, memory: Memory, now: number, viewer: string | null, cause: string, goals: ReadonlyMap<string, GoalState>): Held | null {
+export function mayFire(holds: Holds, memory: Memory, now: number, viewer: string | null, cause: string, goals: ReadonlyMap<string, GoalState>, scene = ''): Held | null {
+  if (holds.scenes && holds.scenes.length > 0 && !holds.scenes.includes(scene)) return 'scene';
   if (holds.times > 0 && memory.fired >= holds.times) return 'times';
   if (now - memory.lastAt < holds.every * 1000) return 'cooldown';
   if (holds.everyViewer > 0 && viewer !== null && now - (memory.byViewer.get(viewer) ?? -Infinity) < holds.everyViewer * 1000) return 'viewerCooldown';
@@ -50,12 +53,13 @@ export function mayFire(holds: Holds, memory: Memory, now: number, viewer: strin
 }
 
 /** The holds in the sentence, each with the field that changes it. */
-export function holdsWords(holds: Holds, goalName: (id: string) => string): { text: string; field: string }[] {
+export function holdsWords(holds: Holds, goalName: (id: string) => string, sceneName: (id: string) => string = (id) => id): { text: string; field: string }[] {
   return [
     ...(holds.every > 0 ? [{ text: `at most once every ${holds.every} s`, field: 'hold.every' }] : []),
     ...(holds.everyViewer > 0 ? [{ text: `at most once every ${holds.everyViewer} s for a viewer`, field: 'hold.everyViewer' }] : []),
     ...(holds.chance < 100 ? [{ text: `${holds.chance} % of the time`, field: 'hold.chance' }] : []),
     ...(holds.times > 0 ? [{ text: holds.times === 1 ? 'once a session' : `${holds.times} times a session at most`, field: 'hold.times' }] : []),
+    ...(holds.scenes && holds.scenes.length > 0 ? [{ text: `in ${holds.scenes.map(sceneName).join(' or ')}`, field: 'hold.scenes' }] : []),
     ...(holds.goal !== '' ? [{ text: `while ${goalName(holds.goal)} is open`, field: 'hold.goal' }] : []),
   ];
 }

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { streamEventSchema } from '@/core/event/event';
+import { wordValuesSchema } from './word-values';
 import { showSchema } from '@/core/show/show';
 
 const at = z.number().int().min(0);
@@ -7,11 +8,25 @@ const id = z.string().min(1).max(300);
 
 /** What the streamer tells the engine to do. */
 export const commandSchema = z.discriminatedUnion('command', [
-  z.object({ command: z.literal('try'), cue: id }),
+  /** `values`: in place of made-up ones. */
+  z.object({ command: z.literal('try'), cue: id, values: wordValuesSchema.optional() }),
   z.object({ command: z.literal('skip'), alert: id }),
   z.object({ command: z.literal('replay'), alert: id }),
   /** A button of the desk: a cue that waits for it. */
   z.object({ command: z.literal('press'), cue: id }),
+  /** Adds to a number by hand (numbers.ts): seconds for a countdown. */
+  z.object({ command: z.literal('nudge'), number: z.string().min(1).max(220), by: z.number().int().min(-1e9).max(1e9) }),
+  /** Sets a number by hand. */
+  z.object({ command: z.literal('set'), number: z.string().min(1).max(220), to: z.number().int().min(-1e9).max(1e9) }),
+  /** Takes a change by hand back. */
+  z.object({ command: z.literal('takeBack'), change: id }),
+  z.object({ command: z.literal('draw'), draw: id }),
+  z.object({ command: z.literal('scene'), scene: id }),
+  z.object({ command: z.literal('pause'), countdown: id, on: z.boolean() }),
+  /** Ends all that is heard. */
+  z.object({ command: z.literal('hush') }),
+  /** Plays a few bells, to find out whether they are heard. */
+  z.object({ command: z.literal('tone') }),
   z.object({ command: z.literal('hold'), spotlight: id, on: z.boolean() }),
   z.object({ command: z.literal('clear'), spotlight: id }),
 ]);
@@ -39,6 +54,8 @@ export const inputSchema = z.discriminatedUnion('input', [
   z.object({ input: z.literal('counter'), at, feed: id, counter: z.enum(['like', 'follow']), value: z.number().int().min(0), position: z.string().max(200).optional() }),
   z.object({ input: z.literal('bad'), at, feed: id, reason: z.string().max(1000), text: z.string().max(5000), position: z.string().max(200).optional() }),
   z.object({ input: z.literal('command'), at, command: commandSchema }),
+  /** The seed of a draw yet to come, made outside of core: it has no chance of its own. */
+  z.object({ input: z.literal('seed'), at, draw: id, seed: z.string().regex(/^[0-9a-f]{64}$/) }),
   z.object({ input: z.literal('tick'), at }),
 ]);
 export type Input = z.infer<typeof inputSchema>;

@@ -20,9 +20,17 @@ export const MOST_NAMES = 12;
 
 /** Whether what is asked for belongs to an alert that is there already. One on the air takes only more of the same. */
 export function joins(there: Joining, asked: Joining, plays: boolean): boolean {
-  if (asked.joins === null || there.cue !== asked.cue || there.words !== asked.words || there.key === null || asked.key === null) return false;
+  if (asked.joins === null || there.key === null || asked.key === null || there.cue !== asked.cue || there.words !== asked.words) return false;
   if (there.key === asked.key) return true;
-  return !plays && asked.joins !== 'latest' && there.names.length > 0 && asked.names.length > 0 && there.names.length + asked.names.filter((name) => !there.names.includes(name)).length <= MOST_NAMES;
+  return !plays && asked.joins !== 'latest' && there.names.length > 0 && asked.names.length > 0 && hasRoom(there.names, asked.names);
+}
+
+/** Whether one alert can thank both. */
+function hasRoom(there: readonly string[], asked: readonly string[]): boolean {
+  if (there.length + asked.length <= MOST_NAMES) return true;
+  let all = there.length;
+  for (const name of asked) if (!there.includes(name)) all += 1;
+  return all <= MOST_NAMES;
 }
 
 const sum = (a: string | number | undefined, b: string | number | undefined): string | number | undefined => (typeof a === 'number' && typeof b === 'number' ? a + b : b);
@@ -31,13 +39,22 @@ const sum = (a: string | number | undefined, b: string | number | undefined): st
 export function join(there: Joining, asked: Joining): void {
   const { values: a } = there;
   const { values: b } = asked;
-  const values: WordValues = asked.joins === 'add' ? { ...a, ...b, count: sum(a.count, b.count), total: sum(a.total, b.total) } : { ...a, ...b };
-  const further = asked.names.filter((name) => !there.names.includes(name));
-  if (further.length > 0) there.names = [...there.names, ...further];
-  if (there.names.length > 1) values.viewer = together(there.names);
-  if (a.gift !== b.gift) values.gift = 'gifts';
+  const adds = asked.joins === 'add';
+  for (const name of asked.names) if (!there.names.includes(name)) there.names = [...there.names, name];
+  // Written out, since a busy session does this a hundred thousand times, and a spread of both costs as much as all the rest of it.
+  there.values = {
+    viewer: there.names.length > 1 ? together(there.names) : (b.viewer ?? a.viewer),
+    handle: b.handle ?? a.handle,
+    gift: a.gift === b.gift ? a.gift : 'gifts',
+    count: adds ? sum(a.count, b.count) : (b.count ?? a.count),
+    worth: b.worth ?? a.worth,
+    total: adds ? sum(a.total, b.total) : (b.total ?? a.total),
+    message: b.message ?? a.message,
+    months: b.months ?? a.months,
+    place: b.place ?? a.place,
+    goal: b.goal ?? a.goal,
+  };
   if (there.key !== asked.key && !there.key?.endsWith(SEVERAL)) there.key = `${there.key}${SEVERAL}`;
-  there.values = values;
   there.worth += asked.worth;
 }
 

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { BOARD_PLACES, compareTallies, Leaderboard } from './leaderboard';
+import { BOARD_MEASURES, BOARD_PLACES, compareTallies, Leaderboard, sharedPlaces } from './leaderboard';
 import type { ViewerTally } from './tally';
 
 const tally = (id: string): ViewerTally => ({ key: `f/${id}`, id, feed: 'f', name: id, handle: id, likes: 0, coins: 0, gifts: 0, follows: 0, shares: 0, chats: 0, subscriptions: 0, worth: 0, firstAt: 0, lastAt: 0 });
@@ -27,4 +27,21 @@ test('equals stand by their likes, then by id', () => {
   c.likes = 1;
   for (const viewer of [b, a, c]) board.update(viewer);
   expect(board.places.map(({ id }) => id)).toEqual(['c', 'a', 'b']);
+});
+
+// Standard competition ranking ("1224"): the worked example of four, two of them equal; from memory, as dictionaries of statistics give it.
+test.each([
+  [[9, 7, 7, 5], [1, 2, 2, 4]], [[5, 5, 5], [1, 1, 1]], [[3, 2, 1], [1, 2, 3]], [[8, 8, 4, 4, 1], [1, 1, 3, 3, 5]], [[], []],
+])('equals share a place: %j', (values, places) => expect(sharedPlaces(values)).toEqual(places));
+
+test('a place is one more than how many have more', () => {
+  fc.assert(fc.property(fc.array(fc.nat(20), { maxLength: 40 }), (all) => {
+    const values = [...all].sort((a, b) => b - a);
+    expect(sharedPlaces(values)).toEqual(values.map((value) => 1 + values.filter((other) => other > value).length));
+  }));
+});
+
+test('each measure has a board that its own kinds of event move, and likes, which decide between equals', () => {
+  for (const measure of BOARD_MEASURES) expect(new Leaderboard(measure).movedBy('like')).toBe(true);
+  expect([new Leaderboard('chats').movedBy('chat'), new Leaderboard('coins').movedBy('chat'), new Leaderboard('worth').movedBy('tip'), new Leaderboard('gifts').movedBy('tip')]).toEqual([true, false, true, false]);
 });

@@ -1,7 +1,13 @@
+import type { EventKind } from '@/core/event/kind';
 import type { ViewerTally } from './tally';
 
-export const BOARD_MEASURES = ['coins', 'gifts', 'likes', 'worth'] as const;
+export const BOARD_MEASURES = ['coins', 'gifts', 'likes', 'worth', 'chats', 'shares', 'subscriptions'] as const;
 export type BoardMeasure = (typeof BOARD_MEASURES)[number];
+
+/** The kinds of event that can move someone up; likes decide between equals on every board. */
+const MOVES: Record<BoardMeasure, readonly EventKind[]> = {
+  coins: ['gift', 'like'], gifts: ['gift', 'like'], likes: ['like'], worth: ['gift', 'tip', 'like'], chats: ['chat', 'like'], shares: ['share', 'like'], subscriptions: ['subscribe', 'like'],
+};
 
 /** As many places as any piece or file asks for. */
 export const BOARD_PLACES = 20;
@@ -17,8 +23,16 @@ export function compareTallies(measure: BoardMeasure, a: ViewerTally, b: ViewerT
  */
 export class Leaderboard {
   readonly places: ViewerTally[] = [];
+  private readonly moves: ReadonlySet<EventKind>;
 
-  constructor(readonly measure: BoardMeasure) {}
+  constructor(readonly measure: BoardMeasure) {
+    this.moves = new Set(MOVES[measure]);
+  }
+
+  /** Whether an event of this kind can change it. */
+  movedBy(kind: EventKind): boolean {
+    return this.moves.has(kind);
+  }
 
   /** Takes note that this viewer's tally has grown. */
   update(tally: ViewerTally): void {
@@ -36,4 +50,14 @@ export class Leaderboard {
     }
     if (places.length > BOARD_PLACES) places.pop();
   }
+}
+
+/**
+ * Places shared by equals, and the next one after as many as share it: 1, 2, 2, 4 (standard competition ranking).
+ * @param values highest first
+ */
+export function sharedPlaces(values: readonly number[]): number[] {
+  const places: number[] = [];
+  for (const [n, value] of values.entries()) places.push(n > 0 && value === values[n - 1] ? (places[n - 1] ?? 1) : n + 1);
+  return places;
 }

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { AlertQueue, CALM, LEAST_MS, PLAIN, type Alert, type QueuePlan, type Say } from './queue';
+import { AlertQueue, LEAST_MS, type Alert, type Say } from './queue';
+import { CALM, PLAIN, type QueuePlan } from './queue-plan';
 
 const asked = (id: string, at: number, length: number, more: Partial<Alert> = {}): Alert => ({
   id, at, length, from: 0, until: 0, place: 0, text: '', sounds: [], begun: false, cue: 'c', spotlight: 's', words: '{viewer} sent {count}', values: { viewer: id, count: 1 }, trial: false, joins: null, key: null, names: [], worth: 0, ...more,

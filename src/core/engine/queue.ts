@@ -1,28 +1,8 @@
-import { z } from 'zod';
 import type { Audible } from './heard';
 import { join, joins, type Joining } from './joining';
+import type { Look } from './look';
+import { PLAIN, type QueuePlan } from './queue-plan';
 import type { WordValues } from './words';
-
-/** What a spotlight does when more comes than it can show at once. */
-export const queuePlanSchema = z.object({
-  /** One after another, the newest in place of the last, or several at once, each in a place of its own. */
-  mode: z.enum(['one', 'newest', 'places']),
-  places: z.number().int().min(2).max(4),
-  /** What belongs together waits, and is shown, as one. */
-  merge: z.boolean(),
-  /** Alerts are shown for a shorter time while many wait. */
-  shorten: z.boolean(),
-  /** What is worth more comes first. */
-  byWorth: z.boolean(),
-  /** Seconds after which an alert becomes a line instead; 0: it waits for as long as it takes. */
-  longestWait: z.number().int().min(0).max(600),
-});
-export type QueuePlan = z.infer<typeof queuePlanSchema>;
-
-/** One after another, each for its whole length. */
-export const PLAIN: QueuePlan = { mode: 'one', places: 2, merge: false, shorten: false, byWorth: false, longestWait: 0 };
-/** What a new spotlight does: a burst stays readable, and everybody is seen. */
-export const CALM: QueuePlan = { ...PLAIN, merge: true, shorten: true, longestWait: 60 };
 
 /** One alert, as it plays or waits. Times are the engine's, ms. */
 export interface Alert extends Joining {
@@ -44,6 +24,8 @@ export interface Alert extends Joining {
   begun: boolean;
   /** True when it was tried by the streamer: shown as any other, counted nowhere. */
   trial: boolean;
+  /** How it looks, where that is more than words. */
+  look?: Look;
 }
 
 /** `after`: ms from the alert's beginning. */
@@ -69,7 +51,16 @@ export interface Added {
   alert: Alert;
   joined: boolean;
   /** Those that will not be shown in time: each becomes a line. */
-  passed: Alert[];
+  passed: readonly Alert[];
+}
+
+const NONE: readonly Alert[] = [];
+
+/** The place that is free first. */
+function soonest(free: readonly number[]): number {
+  let place = 0;
+  for (let n = 1; n < free.length; n += 1) if ((free[n] ?? 0) < (free[place] ?? 0)) place = n;
+  return place;
 }
 
 /** A spotlight's alerts that have not ended: first those that play, then those that wait, in the order in which they will come. */
@@ -140,7 +131,7 @@ export class AlertQueue {
     if (plan.mode === 'newest') {
       for (const there of this.list()) there.until = now;
       this.items.push(alert);
-      return { alert, joined: false, passed: [] };
+      return { alert, joined: false, passed: NONE };
     }
     if (plan.mode === 'one' && !plan.shorten && !plan.byWorth && !this.heldBack) {
       // The plain queue: behind the last one, whether three wait or a hundred thousand.
@@ -148,7 +139,7 @@ export class AlertQueue {
       alert.until = alert.from + alert.length;
       if (plan.longestWait > 0 && alert.from - alert.at > plan.longestWait * 1000) return { alert, joined: false, passed: [this.word(alert)] };
       this.items.push(alert);
-      return { alert, joined: false, passed: [] };
+      return { alert, joined: false, passed: NONE };
     }
     alert.from = NOT_YET;
     alert.until = NOT_YET;
@@ -195,9 +186,9 @@ export class AlertQueue {
   }
 
   /** Plans anew all that wait; returns those that would wait for too long, taken out. */
-  private replan(now: number): Alert[] {
+  private replan(now: number): readonly Alert[] {
     const { plan } = this;
-    if (plan.mode === 'newest') return [];
+    if (plan.mode === 'newest') return NONE;
     const places = plan.mode === 'places' ? plan.places : 1;
     const first = this.playing(now);
     const free = Array.from({ length: places }, () => now);
@@ -209,45 +200,46 @@ export class AlertQueue {
     for (let n = first; n < this.items.length; n += 1) wished += this.items[n]?.length ?? 0;
     // The last of them should still be shown within the longest wait, or a minute.
     const share = plan.shorten ? Math.min(1, ((plan.longestWait || 60) * 1000 * places) / wished) : 1;
-    const passed: Alert[] = [];
+    const longest = plan.longestWait > 0 && !this.heldBack ? plan.longestWait * 1000 : Infinity;
+    let passed = NONE;
     let to = first;
     for (let n = first; n < this.items.length; n += 1) {
       const alert = this.items[n];
       if (!alert) continue;
-      const place = free.indexOf(Math.min(...free));
+      const place = soonest(free);
       const from = this.heldBack ? NOT_YET : (free[place] ?? now);
-      if (plan.longestWait > 0 && !this.heldBack && from - alert.at > plan.longestWait * 1000) {
-        passed.push(this.word(alert));
+      if (from - alert.at > longest) {
+        passed = [...passed, this.word(alert)];
         continue;
       }
-      const until = this.heldBack ? NOT_YET : from + Math.min(alert.length, Math.max(LEAST_MS, Math.round(alert.length * share)));
+      const until = this.heldBack ? NOT_YET : from + (share < 1 ? Math.min(alert.length, Math.max(LEAST_MS, Math.round(alert.length * share))) : alert.length);
       free[place] = until;
       alert.from = from;
       alert.until = until;
       alert.place = place;
-      this.items[to] = alert;
+      if (to !== n) this.items[to] = alert;
       to += 1;
     }
-    this.items.length = to;
+    if (to !== this.items.length) this.items.length = to;
     return passed;
   }
 
   /** Those that have begun by `now` and were not told of before. */
-  takeBegun(now: number): Alert[] {
-    const begun: Alert[] = [];
+  takeBegun(now: number): readonly Alert[] {
+    let begun = NONE;
     for (let n = this.head; n < this.items.length; n += 1) {
       const alert = this.items[n];
       if (!alert || alert.from > now) break;
       if (alert.begun) continue;
       alert.begun = true;
-      begun.push(alert);
+      begun = [...begun, alert];
     }
     return begun;
   }
 
   /** Takes out what has ended by `now`, and returns it in the order in which it ended. */
-  takeEnded(now: number): Alert[] {
-    if ((this.first?.from ?? NOT_YET) > now) return [];
+  takeEnded(now: number): readonly Alert[] {
+    if ((this.first?.from ?? NOT_YET) > now || (this.plan.mode === 'one' && (this.first?.until ?? NOT_YET) > now)) return NONE;
     const ended: Alert[] = [];
     if (this.plan.mode === 'one') {
       for (let { first } = this; first && first.until <= now; first = this.first) {
@@ -297,7 +289,7 @@ export class AlertQueue {
   }
 
   /** The streamer has chosen another plan. */
-  follow(plan: QueuePlan, say: Say, now: number): Alert[] {
+  follow(plan: QueuePlan, say: Say, now: number): readonly Alert[] {
     this.say = say;
     if (JSON.stringify(plan) === JSON.stringify(this.plan)) return [];
     this.plan = plan;

@@ -13,7 +13,7 @@ export function cueSentence(cue: Cue, show: Show): SentencePart[] {
   if (cue.feeds.length > 0) parts.push({ text: ' on ' }, { text: cue.feeds.map((id) => feedWords(id, show)).join(' or '), field: 'feeds' });
   const who = whoWords(cue.who);
   if (who !== null) parts.push({ text: ', for ' }, { text: who, field: 'who' });
-  for (const hold of holdsWords(cue.holds, (id) => show.goals.find((goal) => goal.id === id)?.name ?? 'a goal that is gone')) parts.push({ text: ', ' }, hold);
+  for (const hold of holdsWords(cue.holds, (id) => show.goals.find((goal) => goal.id === id)?.name ?? 'a goal that is gone', (id) => show.scenes.find((scene) => scene.id === id)?.name ?? 'a scene that is gone')) parts.push({ text: ', ' }, hold);
   for (const [n, step] of cue.steps.entries()) {
     parts.push({ text: n > 0 && n === cue.steps.length - 1 ? ' and ' : ', ' }, ...stepSentence(step, show).map(({ text, field }) => (field === undefined ? { text } : { text, field: `${n}.${field}` })));
   }
@@ -40,6 +40,8 @@ export function cueTrouble(cue: Cue, show: Show): string | null {
   }
   const own = whenKind(cue.when).trouble?.(cue.when, show) ?? holdsTrouble(cue.holds);
   if (own !== null) return `It cannot fire. ${own}`;
+  const { scenes = [] } = cue.holds;
+  if (scenes.length > 0 && !scenes.some((id) => show.scenes.some((scene) => scene.id === id))) return 'It cannot fire. The scenes that it is for are gone.';
   const feeds = cue.feeds.length === 0 ? show.feeds : show.feeds.filter(({ id }) => cue.feeds.includes(id));
   if (cue.feeds.length > 0 && feeds.length === 0) return 'It cannot fire. The feeds that it listens to are gone.';
   const reasons = triggersOf(cue.when).filter(isKind).map((kind) => whyNever(feeds, kind, WAITED_FOR[kind] ?? kind));

@@ -2,15 +2,22 @@ import type { EventOf } from '@/core/event/event';
 import { keptByStreamer, worthBy } from '@/core/event/money';
 import type { Cue, Show } from '@/core/show/show';
 import { noTrouble, type Trouble } from '@/core/intake/trouble';
+import type { CountdownState } from './countdown';
+import type { DrawState } from './draw';
+import type { LanternState } from './lantern';
+import { sceneOf } from '@/core/stage/scene';
+import type { Floating } from './drift';
 import { CueIndex } from './cues';
 import type { Goal, GoalState } from './goal';
 import { freezeMemory, thawMemory, type Memory } from './memory';
 import { takeApart, type Words } from './message';
-import { AlertQueue, type Alert, type QueuePlan } from './queue';
+import { AlertQueue, type Alert } from './queue';
+import { type QueuePlan } from './queue-plan';
 import { Leaderboard } from './leaderboard';
 import type { Heard } from './heard';
 import type { Line, Pending } from './steps';
 import { newTotals, Viewers, type Totals, type Worth } from './tally';
+import type { HandChange, NumberChange } from './numbers';
 import { People } from './people';
 import type { WordValues } from './words';
 
@@ -33,6 +40,13 @@ export interface SessionState {
   totals: Totals;
   viewers: Viewers;
   goals: Map<string, GoalState>;
+  counters: Map<string, number>;
+  countdowns: Map<string, CountdownState>;
+  lanterns: Map<string, LanternState>;
+  draws: Map<string, DrawState>;
+  /** Changes by hand, newest last, and how many there have been. */
+  hand: HandChange[];
+  hands: number;
   queues: Map<string, AlertQueue>;
   played: Alert[];
   streaks: Map<string, OpenStreak>;
@@ -49,7 +63,12 @@ export interface SessionState {
   /** What could not be shown in time, newest last. */
   lines: Line[];
   /** Pieces that a cue has taken away. */
+  /** Emoji that float, oldest first, and how many there have been. */
+  floating: Floating[];
+  floats: number;
   hidden: Set<string>;
+  /** The scene that is shown; '' where the show has none. */
+  scene: string;
   /** Follows from the rest, and is not part of what is saved. */
   derived: {
     /** One for each measure that a piece shows. */
@@ -64,6 +83,10 @@ export interface SessionState {
     spotlights: Map<string, QueuePlan>;
     worth: Worth;
     people: People;
+    /** Some piece shows what floats. */
+    drifts: boolean;
+    /** What has been added to numbers by this input, and is yet to be told to goals and cues. */
+    changes: NonNullable<NumberChange>[];
     /** Fills in a step's words. */
     say: (words: string, values: WordValues) => string;
   };
@@ -73,8 +96,8 @@ export interface SessionState {
 export function newState(show: Show): SessionState {
   const viewers = new Viewers();
   return {
-    now: 0, show, session: null, totals: newTotals(), viewers, goals: new Map(), queues: new Map(), played: [], streaks: new Map(), troubles: new Map(),
-    alerts: 0, memories: new Map(), pending: [], heard: [], sounds: 0, lines: [], hidden: new Set(), derived: derive(show, viewers),
+    now: 0, show, session: null, totals: newTotals(), viewers, goals: new Map(), counters: new Map(), countdowns: new Map(), lanterns: new Map(), draws: new Map(), hand: [], hands: 0, queues: new Map(), played: [], streaks: new Map(), troubles: new Map(),
+    alerts: 0, memories: new Map(), pending: [], heard: [], sounds: 0, lines: [], floating: [], floats: 0, hidden: new Set(), scene: sceneOf(show.scenes, ''), derived: derive(show, viewers),
   };
 }
 
@@ -88,7 +111,7 @@ export function derive(show: Show, viewers: Viewers): SessionState['derived'] {
   if (boards.length > 0) for (const tally of people.all()) for (const board of boards) board.update(tally);
   const words = new Map<string, Words>();
   return {
-    boards, people, topBoard: top ? boards.find(({ measure }) => measure === 'coins') : undefined,
+    boards, people, drifts: show.pieces.some(({ kind }) => kind === 'drift'), changes: [], topBoard: top ? boards.find(({ measure }) => measure === 'coins') : undefined,
     cues: new CueIndex(show.cues), cuesById: new Map(show.cues.map((cue) => [cue.id, cue])), clocks: show.cues.filter(({ on, when }) => on && when.kind === 'clock'),
     worth: worthOf(show), goalsById: new Map(show.goals.map((goal) => [goal.id, goal])),
     spotlights: new Map(show.pieces.flatMap((piece) => (piece.kind === 'spotlight' ? [[piece.id, piece.queue]] : []))),
@@ -129,10 +152,11 @@ export function freeze(state: SessionState) {
   return {
     now: state.now, show: state.show, session: state.session, totals: state.totals, alerts: state.alerts, played: state.played,
     viewers: [...state.viewers.values()].sort((a, b) => (a.key < b.key ? -1 : 1)),
-    goals: byKey(state.goals).map(([, goal]) => goal),
+    goals: byKey(state.goals).map(([, goal]) => goal), counters: byKey(state.counters), countdowns: byKey(state.countdowns).map(([, countdown]) => countdown),
+    hand: state.hand, hands: state.hands, lanterns: byKey(state.lanterns), draws: byKey(state.draws).map(([, draw]) => draw),
     queues: byKey(state.queues).map(([spotlight, queue]) => ({ spotlight, held: queue.held, alerts: queue.list() })), streaks: byKey(state.streaks), troubles: byKey(state.troubles),
     memories: byKey(state.memories).map(([cue, memory]) => ({ cue, ...freezeMemory(memory) })), pending: state.pending, heard: state.heard, sounds: state.sounds,
-    lines: state.lines, hidden: [...state.hidden].sort(),
+    lines: state.lines, floating: state.floating, floats: state.floats, hidden: [...state.hidden].sort(), scene: state.scene,
   };
 }
 export type FrozenState = ReturnType<typeof freeze>;
@@ -144,8 +168,12 @@ export function thaw(frozen: FrozenState): SessionState {
   return {
     ...frozen, viewers, derived,
     goals: new Map(frozen.goals.map((goal) => [goal.id, goal])),
+    // A snapshot of an earlier Gavirn has none.
+    counters: new Map(frozen.counters ?? []), countdowns: new Map((frozen.countdowns ?? []).map((countdown) => [countdown.id, countdown])),
+    hand: frozen.hand ?? [], hands: frozen.hands ?? 0, lanterns: new Map(frozen.lanterns ?? []), draws: new Map((frozen.draws ?? []).map((draw) => [draw.id, draw])),
     queues: new Map(frozen.queues.map(({ spotlight, held, alerts }) => [spotlight, new AlertQueue(derived.say, derived.spotlights.get(spotlight), alerts, held)])),
     streaks: new Map(frozen.streaks), troubles: new Map(frozen.troubles),
-    memories: new Map(frozen.memories.map(({ cue, ...memory }) => [cue, thawMemory(memory)])), hidden: new Set(frozen.hidden),
+    memories: new Map(frozen.memories.map(({ cue, ...memory }) => [cue, thawMemory(memory)])), hidden: new Set(frozen.hidden), floating: frozen.floating ?? [], floats: frozen.floats ?? 0,
+    scene: sceneOf(frozen.show.scenes, frozen.scene ?? ''),
   };
 }

@@ -1,9 +1,15 @@
 import type { Cue } from '@/core/show/show';
+import { throwEmoji } from './drift';
+import { startDraw } from './drawing';
 import type { Effect } from './effect';
 import { isWithAlert, soundsBehind, type Audible } from './heard';
 import { drawn, newMemory, type Memory } from './memory';
-import { AlertQueue, KEPT_ALERTS, PLAIN, type Alert, type QueuePlan } from './queue';
+import { AlertQueue, KEPT_ALERTS, type Alert } from './queue';
+import { PLAIN, type QueuePlan } from './queue-plan';
+import { addToNumber } from './numbers';
 import type { SessionState } from './state';
+import { added } from './step/add';
+import { speechOf } from './speech';
 import type { PickStep } from './step/pick';
 import type { PlayStep } from './step/play';
 import type { ReadStep } from './step/read';
@@ -22,6 +28,8 @@ export interface Cause {
   worth: number;
   /** The feed it came from, or null. */
   feed: string | null;
+  /** `<feed>/<id>` of the viewer, or null. */
+  viewer: string | null;
   /** What chance is drawn from. */
   seed: string;
 }
@@ -65,16 +73,31 @@ export function doSteps(state: SessionState, cue: Cue, from: number, cause: Caus
     switch (step.kind) {
       case 'show': {
         if (!state.derived.spotlights.has(step.spotlight)) break;
-        show(state, cue.id, step.spotlight, step.words, step.seconds * 1000, { ...cause, sounds: cue.steps.length === 1 ? NO_SOUNDS : soundsBehind(cue.steps, n, (each) => audible(state, each, cause)) }, emit);
+        show(state, cue.id, step.spotlight, step.words, step.seconds * 1000, cause, cue.steps.length === 1 ? NO_SOUNDS : soundsBehind(cue.steps, n, (each) => audible(state, each, cause)), step.look, emit);
         break;
       }
       case 'play':
       case 'read':
-        if (!isWithAlert(cue.steps, n)) hear(state, audible(state, step, cause), state.now);
+        if (!isWithAlert(cue.steps, n)) {
+          const heard = audible(state, step, cause);
+          if (heard) hear(state, heard, state.now);
+        }
         break;
       case 'post':
         // A cue that is tried does not talk to the viewers.
         if (!cause.trial) emit?.({ effect: 'post', feed: cause.feed, text: state.derived.say(step.words, cause.values) });
+        break;
+      case 'add': {
+        const change = addToNumber(state, step.number, added(step, cause.values));
+        if (change) state.derived.changes.push(change);
+        break;
+      }
+      case 'scene': state.derived.changes.push({ of: 'scene', id: step.scene }); break;
+      case 'drift': throwEmoji(state, step.emoji, step.count); break;
+      case 'draw': startDraw(state, step.draw); break;
+      case 'lantern': state.derived.changes.push({ of: 'lantern', id: step.lantern }); break;
+      case 'ask':
+        if (step.url !== '') emit?.({ effect: 'ask', url: step.url, name: cue.name, text: state.derived.say(step.words, cause.values) });
         break;
       case 'wait': {
         const at = state.now + step.seconds * 1000;
@@ -92,7 +115,7 @@ export function doSteps(state: SessionState, cue: Cue, from: number, cause: Caus
         callCue(state, step.cue, cause, emit, [...calls, cue.id]);
         break;
       case 'pick': {
-        const chosen = choose(step, memoryOf(state, cue.id), n, `${cue.id}/${cause.seed}/${memoryOf(state, cue.id).fired}`);
+        const chosen = choose(step, (id) => state.derived.cuesById.get(id)?.on === true, memoryOf(state, cue.id), n, `${cue.id}/${cause.seed}/${memoryOf(state, cue.id).fired}`);
         if (chosen !== null) callCue(state, chosen, cause, emit, [...calls, cue.id]);
         break;
       }
@@ -103,13 +126,15 @@ export function doSteps(state: SessionState, cue: Cue, from: number, cause: Caus
 function callCue(state: SessionState, id: string, cause: Cause, emit: Emit, calls: readonly string[]): void {
   const cue = state.derived.cuesById.get(id);
   // A cue that comes to call itself is said so where it is written; here it is not followed.
-  if (cue && !calls.includes(id) && calls.length < DEEPEST) doSteps(state, cue, 0, cause, emit, calls);
+  // One that is switched off does nothing, whoever calls it: what came in a file is looked at before it acts.
+  if (cue?.on && !calls.includes(id) && calls.length < DEEPEST) doSteps(state, cue, 0, cause, emit, calls);
 }
 
 /** One of the choices by their weights; not the one that was taken last, if that is asked for and there is another. */
-function choose({ of, twice }: PickStep, memory: Memory, at: number, seed: string): string | null {
+function choose({ of, twice }: PickStep, isOn: (cue: string) => boolean, memory: Memory, at: number, seed: string): string | null {
+  const on = of.map((choice, n) => ({ ...choice, n })).filter(({ cue }) => isOn(cue));
   const last = memory.picked[at];
-  const open = of.map((choice, n) => ({ ...choice, n })).filter(({ n }) => twice || of.length === 1 || n !== last);
+  const open = on.filter(({ n }) => twice || on.length === 1 || n !== last);
   const all = open.reduce((sum, { weight }) => sum + weight, 0);
   let left = drawn(`${seed}/${at}`) * all;
   const chosen = open.find(({ weight }) => (left -= weight) < 0) ?? open.at(-1);
@@ -119,11 +144,12 @@ function choose({ of, twice }: PickStep, memory: Memory, at: number, seed: strin
 }
 
 /** Asks for an alert. `length`: ms. */
-export function show(state: SessionState, cue: string, spotlight: string, words: string, length: number, { trial, values, joins, key, names, worth, sounds }: Omit<Cause, 'seed' | 'feed'> & Pick<Alert, 'sounds'>, emit: Emit): void {
+export function show(state: SessionState, cue: string, spotlight: string, words: string, length: number, cause: Omit<Cause, 'seed' | 'feed' | 'viewer'>, sounds: Alert['sounds'], look: Alert['look'], emit: Emit): void {
   const queue = queueOf(state, spotlight);
   state.alerts += 1;
   const { now } = state;
-  const { alert, joined, passed } = queue.add({ id: `a${state.alerts}`, cue, spotlight, at: now, from: now, until: now, length, place: 0, text: '', sounds, begun: false, trial, words, values, joins, key, names, worth }, now);
+  const { trial, values, joins, key, names, worth } = cause;
+  const { alert, joined, passed } = queue.add({ id: `a${state.alerts}`, cue, spotlight, at: now, from: now, until: now, length, place: 0, text: '', sounds, begun: false, trial, words, values, joins, key, names, worth, look }, now);
   emit?.({ effect: 'alert', alert: queue.word(alert), joined });
   if (passed.length > 0) passOver(state, passed, emit);
 }
@@ -158,8 +184,11 @@ export function keepPlayed(state: SessionState, ended: readonly Alert[], emit: E
 
 const NO_SOUNDS: Alert['sounds'] = [];
 
-const audible = (state: SessionState, step: PlayStep | ReadStep, { values }: Cause): Audible =>
-  (step.kind === 'play' ? { kind: 'sound', sound: step.sound, volume: step.volume } : { kind: 'speech', text: state.derived.say(step.words, values) });
+function audible(state: SessionState, step: PlayStep | ReadStep, { values, viewer }: Cause): Audible | null {
+  if (step.kind === 'play') return { kind: 'sound', sound: step.sound, volume: step.volume };
+  const said = speechOf(state.derived.say(step.words, values), state.show.speech, state.show.language, viewer);
+  return said && { kind: 'speech', ...said };
+}
 
 /** An alert has begun: what belongs to it is heard. */
 export function soundBegun(state: SessionState): void {
@@ -168,7 +197,7 @@ export function soundBegun(state: SessionState): void {
   }
 }
 
-function hear(state: SessionState, what: Audible, at: number): void {
+export function hear(state: SessionState, what: Audible | { kind: 'hush' }, at: number): void {
   state.sounds += 1;
   // Named by its time as well: another session counts from one again, and an outlet plays each only once.
   state.heard.push({ id: `s${state.sounds}.${at}`, at, ...what });

@@ -1,4 +1,4 @@
-import type { MotionName } from '@/core/stage/motion';
+import type { Moves } from '@/core/stage/motion';
 
 /** A colour in CSS notation, or a straight gradient between two points of the group (px). */
 export type Fill = string | { from: [number, number]; to: [number, number]; stops: [number, string][] };
@@ -18,7 +18,14 @@ export type Op =
       outline?: { color: string; width: number };
       shadow?: { color: string; blur: number; dx: number; dy: number };
     }
-  | { op: 'image'; x: number; y: number; w: number; h: number; src: string };
+  | {
+      op: 'image'; x: number; y: number; w: number; h: number; src: string;
+      /** Corners; and the box beyond which nothing of it is drawn. */
+      radius?: number; within?: Box;
+      /** Of a clip: how far it has played, ms. */
+      at?: number;
+    }
+  | { op: 'disc'; x: number; y: number; r: number; fill: string };
 
 export interface Box {
   x: number;
@@ -31,7 +38,7 @@ export interface Box {
 export interface Motion {
   from: number;
   until: number;
-  name: MotionName;
+  moves: Moves;
 }
 
 /**
@@ -43,6 +50,14 @@ export interface Group {
   box: Box;
   ops: readonly Op[];
   motion?: Motion;
+  /** An animated picture: the operations of each frame, and how long each stands, ms; it begins anew when all have been shown. */
+  film?: { frames: readonly (readonly Op[])[]; delays: readonly number[] };
+  /** It changes by the clock: its operations at a moment, and when they will be others. */
+  clock?: (now: number) => { ops: readonly Op[]; next: number };
+  /** A way of its own, in place of a motion: where it is (px from its box) and how opaque, from 0 to 1 of its time. */
+  path?: { from: number; until: number; at: (t: number) => { dx: number; dy: number; opacity: number } };
+  /** It plays for as long as it is there: `at` of its images is filled in at each moment. */
+  plays?: boolean;
 }
 
 /** A group at one moment. */

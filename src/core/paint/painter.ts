@@ -5,7 +5,7 @@ import { cssFont } from './font';
 export type Context2D = Pick<
   CanvasRenderingContext2D,
   | 'save' | 'restore' | 'setTransform' | 'clearRect' | 'beginPath' | 'rect' | 'clip' | 'roundRect' | 'fill' | 'stroke' | 'drawImage' | 'fillText'
-  | 'strokeText' | 'measureText' | 'createLinearGradient' | 'setLineDash'
+  | 'strokeText' | 'arc' | 'measureText' | 'createLinearGradient' | 'setLineDash'
   | 'fillStyle' | 'strokeStyle' | 'lineWidth' | 'lineJoin' | 'globalAlpha' | 'font' | 'textAlign' | 'textBaseline' | 'shadowColor' | 'shadowBlur'
   | 'shadowOffsetX' | 'shadowOffsetY'
 >;
@@ -21,7 +21,7 @@ export interface PaintHost {
   /** A transparent surface of whole px. */
   surface: (width: number, height: number) => Surface;
   /** A loaded image, or undefined while it is not there (the host calls `forget` when it is). */
-  image: (src: string) => CanvasImageSource | undefined;
+  image: (src: string, at?: number) => CanvasImageSource | undefined;
 }
 
 interface Layer {
@@ -179,9 +179,22 @@ function draw(context: Context2D, op: Op, host: PaintHost): void {
       context.fillStyle = op.fill;
       context.fillText(op.text, op.x, op.baseline);
       break;
+    case 'disc':
+      context.beginPath();
+      context.arc(op.x, op.y, op.r, 0, 2 * Math.PI);
+      context.fillStyle = op.fill;
+      context.fill();
+      break;
     case 'image': {
-      const image = host.image(op.src);
-      if (image) context.drawImage(image, op.x, op.y, op.w, op.h);
+      const image = host.image(op.src, op.at);
+      if (!image) break;
+      if (op.radius !== undefined) {
+        const { x, y, w, h } = op.within ?? op;
+        context.beginPath();
+        context.roundRect(x, y, w, h, op.radius);
+        context.clip();
+      }
+      context.drawImage(image, op.x, op.y, op.w, op.h);
       break;
     }
   }

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { BOARD_MEASURES, type BoardMeasure } from '@/core/engine/leaderboard';
+import { BOARD_MEASURES, sharedPlaces, type BoardMeasure } from '@/core/engine/leaderboard';
 import { isolate } from '@/core/engine/words';
 import type { FontSpec, Op } from '@/core/paint/display';
 import { cutLine, lineOps, lineWidth } from '@/core/paint/text';
@@ -21,7 +21,7 @@ export interface LeaderboardLive {
   rows: { name: string; value: number }[];
 }
 
-export const MEASURE_TITLES: Record<BoardMeasure, string> = { coins: 'Coins', gifts: 'Gifts', likes: 'Likes', worth: 'Worth' };
+export const MEASURE_TITLES: Record<BoardMeasure, string> = { coins: 'Coins', gifts: 'Gifts', likes: 'Likes', worth: 'Worth', chats: 'Chat', shares: 'Shares', subscriptions: 'Subscriptions' };
 
 /** The viewers who gave most, in whole rows only. */
 export const leaderboard: PieceKind<LeaderboardPiece, LeaderboardLive> = {
@@ -48,8 +48,14 @@ export const leaderboard: PieceKind<LeaderboardPiece, LeaderboardLive> = {
   sample: () => ({ kind: 'leaderboard', rows: [] }),
   draw: (piece, live, tools) => [{ key: piece.id, box: piece.place, ops: boardOps(piece, live, tools) }],
   twin: (piece, live) =>
-    `${piece.title}: ${live.rows.length === 0 ? 'nobody yet' : live.rows.map(({ name, value }, n) => `${n + 1} ${name} ${value.toLocaleString('en')}`).join(', ')}`,
+    `${piece.title}: ${live.rows.length === 0 ? 'nobody yet' : placed(live).map(({ place, name, value }) => `${place} ${name} ${value.toLocaleString('en')}`).join(', ')}`,
 };
+
+/** Rows with their places, shared by equals. */
+function placed({ rows }: LeaderboardLive): { place: number; name: string; value: number }[] {
+  const places = sharedPlaces(rows.map(({ value }) => value));
+  return rows.map((row, n) => ({ ...row, place: places[n] ?? n + 1 }));
+}
 
 /** How many whole rows fit into a board of this size, with their height in px. */
 export function rowsThatFit(piece: LeaderboardPiece): { rows: number; rowHeight: number; size: number; top: number } {
@@ -72,12 +78,13 @@ function boardOps(piece: LeaderboardPiece, live: LeaderboardLive, { measure }: D
   const ops: Op[] = [...style.panel(w, h)];
   if (piece.title) ops.push(...lineOps(cutLine(piece.title, right - style.pad.x, head, measure), style.pad.x, style.pad.y + head.size * 0.86, head, style.head, measure));
   // Empty places are shown as such: a board of one row would jump to four as the first gifts come.
+  const shown = placed(live);
   for (let n = 0; n < rows; n += 1) {
-    const row = live.rows[n];
+    const row = shown[n];
     const baseline = top + n * rowHeight + size * 0.94;
     const value = row ? row.value.toLocaleString('en') : '';
     const room = right - nameAt - (value ? lineWidth(value, font, measure) + size * 0.6 : 0);
-    ops.push(...lineOps(String(n + 1), style.pad.x, baseline, font, style.soft, measure));
+    ops.push(...lineOps(String(row?.place ?? n + 1), style.pad.x, baseline, font, style.soft, measure));
     if (row) {
       ops.push(...lineOps(cutLine(isolate(row.name), room, font, measure), nameAt, baseline, font, style.text, measure));
       ops.push(...lineOps(value, right, baseline, font, style.text, measure, 'right'));

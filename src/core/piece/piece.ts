@@ -19,6 +19,8 @@ export const pieceBase = {
   name: z.string().min(1).max(80),
   place: placeSchema,
   style: z.enum(HOUSE_STYLES),
+  /** The scenes that it is in; absent: all. */
+  scenes: z.array(z.string().min(1).max(100)).max(12).optional(),
 };
 
 /** One thing to set in the piece's sheet. `from` names the list of the show that a choice is taken from. */
@@ -26,7 +28,7 @@ export type Control =
   | { field: string; label: string; control: 'text' }
   | { field: string; label: string; control: 'number'; least: number; most: number }
   | { field: string; label: string; control: 'choice'; options: readonly { value: string; label: string }[] }
-  | { field: string; label: string; control: 'choice'; from: 'goals' };
+  | { field: string; label: string; control: 'choice'; from: 'goals' | 'countdowns' | 'counters' | 'lanterns' | 'draws' };
 
 /** Where a frame is looked at: on the air, or in the editor, where an empty piece must still be found. */
 export type Seen = 'air' | 'edit';

@@ -1,11 +1,13 @@
 import { z } from 'zod';
-import { CALM, queuePlanSchema } from '@/core/engine/queue';
-import { isolate } from '@/core/engine/words';
-import type { Box, FontSpec, Group, Op } from '@/core/paint/display';
-import { fitText, lineOps } from '@/core/paint/text';
+import { CALM, queuePlanSchema } from '@/core/engine/queue-plan';
+import type { Alert } from '@/core/engine/queue';
+import { mediaKind } from '@/core/media/media';
+import type { Box, FontSpec, Op } from '@/core/paint/display';
+import { lineOps } from '@/core/paint/text';
+import type { Show } from '@/core/show/show';
 import { MOTION_NAMES, MOTIONS } from '@/core/stage/motion';
 import { pieceBase, type DrawTools, type PieceKind } from './piece';
-import { STYLES } from './style';
+import { alertGroups, initialsOf, type AlertLive } from './alert';
 
 const schema = z.object({ ...pieceBase, kind: z.literal('spotlight'), queue: queuePlanSchema, motion: z.enum(MOTION_NAMES).default('rise') });
 export type SpotlightPiece = z.infer<typeof schema>;
@@ -13,7 +15,7 @@ export type SpotlightPiece = z.infer<typeof schema>;
 export interface SpotlightLive {
   kind: 'spotlight';
   /** The alert that plays and the one behind it, so that an outlet needs no message at the change. Times: ms, the engine's clock. */
-  alerts: { id: string; from: number; until: number; text: string; names: readonly string[]; place: number }[];
+  alerts: AlertLive[];
 }
 
 /** The piece in which alerts appear. It is empty between them: a backing without words would only cover the picture. */
@@ -34,25 +36,35 @@ export const spotlight: PieceKind<SpotlightPiece, SpotlightLive> = {
   ],
   live: (piece, state) => ({
     kind: 'spotlight',
-    alerts: (state.queues.get(piece.id)?.list(places(piece) + 1) ?? []).map(({ id, from, until, text, names, place }) => ({ id, from, until, text, names: names.length > 2 ? names : [], place })),
+    alerts: (state.queues.get(piece.id)?.list(places(piece) + 1) ?? []).map((alert) => shownAlert(alert, state.show)),
   }),
   sample: () => ({ kind: 'spotlight', alerts: [] }),
   draw(piece, live, tools) {
-    const groups = live.alerts.map((alert): Group => ({
-      key: `${piece.id}/${alert.id}`, box: boxOf(piece, alert.place), motion: { from: alert.from, until: alert.until, name: piece.motion }, ops: alertOps(piece, alert, tools),
-    }));
+    const groups = live.alerts.flatMap((alert) => alertGroups(`${piece.id}/${alert.id}`, boxOf(piece, alert.place), piece.style, alert, piece.motion, tools.measure));
     if (tools.seen === 'edit') groups.unshift({ key: `${piece.id}/empty`, box: piece.place, ops: emptyOps(piece, tools) });
     return groups;
   },
   twin: (_piece, live, now) => live.alerts.filter(({ from, until }) => from <= now && now < until).map(({ text, names }) => (names.length > 0 ? `${text} (${names.join(', ')})` : text)).join('; '),
 };
 
-const NAMES: FontSpec = { family: 'text', weight: 500, size: 40 };
-const TITLE: FontSpec = { family: 'title', weight: 700, size: 68 };
-
 const places = (piece: SpotlightPiece): number => (piece.queue.mode === 'places' ? piece.queue.places : 1);
 
 const GAP = 16;
+
+/** An alert with what its look needs of the show. A picture that is gone leaves the words. */
+function shownAlert({ id, from, until, text, names, place, look, values }: Pick<Alert, 'id' | 'from' | 'until' | 'text' | 'names' | 'place' | 'look' | 'values'>, show: Show): AlertLive {
+  const shown: AlertLive = { id, from, until, text, names: names.length > 2 ? names : [], place };
+  if (!look) return shown;
+  shown.look = look;
+  if (look.picture === 'initials') shown.initials = initialsOf(names[0] ?? String(values.viewer ?? ''));
+  const file = show.media.find((one) => one.id === look.picture);
+  if (file && mediaKind(file) !== 'sound') shown.picture = { id: file.id, width: file.width || 16, height: file.height || 9, frames: file.frames, clip: mediaKind(file) === 'clip' };
+  return shown;
+}
+
+/** One alert by itself, for looking at while it is made. */
+export const sampleAlert = (piece: SpotlightPiece, { id, from, until, text, name, look }: { id: string; from: number; until: number; text: string; name: string; look: Alert['look'] }, show: Show): SpotlightLive =>
+  ({ kind: 'spotlight', alerts: [shownAlert({ id, from, until, text, names: [name], place: 0, look, values: {} }, show)] });
 
 /** Where an alert stands: the whole spotlight, or its place among several, one below the other. */
 function boxOf(piece: SpotlightPiece, place: number): Box {
@@ -60,25 +72,6 @@ function boxOf(piece: SpotlightPiece, place: number): Box {
   const count = places(piece);
   const each = Math.floor((h - GAP * (count - 1)) / count);
   return count === 1 ? piece.place : { x, y: y + place * (each + GAP), w, h: each };
-}
-
-function alertOps(piece: SpotlightPiece, { text, names, place }: SpotlightLive['alerts'][number], { measure }: DrawTools): Op[] {
-  const { w, h } = boxOf(piece, place);
-  const style = STYLES[piece.style];
-  // All who are thanked stand below the words, in a smaller type.
-  const all = names.length === 0 ? null : fitText(names.map(isolate).join(' · '), { w: w - 2 * style.pad.x, h: h * 0.4 }, { ...NAMES, size: Math.min(NAMES.size, h * 0.15) }, 28, 1.2, measure);
-  const below = all ? all.lines.length * all.font.size * 1.2 + h * 0.03 : 0;
-  const inner = { w: w - 2 * style.pad.x, h: h - 2 * style.pad.y - below };
-  const { lines, font } = fitText(text, inner, { ...TITLE, size: Math.min(TITLE.size, Math.max(32, inner.h * 0.62)) }, 34, 1.12, measure);
-  const leading = font.size * 1.12;
-  // Capitals and descenders together look centred when the baseline lies a third of the size below the middle.
-  const first = (h - below) / 2 - ((lines.length - 1) * leading) / 2 + font.size * 0.33;
-  const ops: Op[] = [...style.panel(w, h), ...lines.flatMap((line, n) => lineOps(line, style.pad.x, first + n * leading, font, style.text, measure))];
-  if (all) {
-    const top = h - style.pad.y - (all.lines.length - 1) * all.font.size * 1.2 - all.font.size * 0.25;
-    ops.push(...all.lines.flatMap((line, n) => lineOps(line, style.pad.x, top + n * all.font.size * 1.2, all.font, style.soft, measure)));
-  }
-  return ops;
 }
 
 /** In the editor only: where alerts will be. */

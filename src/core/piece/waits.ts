@@ -8,7 +8,7 @@ import type { Piece } from './index';
 /** The kinds of event that a measure counts, and how it stands in a sentence. */
 const COUNTS: Record<GoalMeasure | BoardMeasure, { kinds: readonly EventKind[]; what: string }> = {
   coins: { kinds: ['gift'], what: 'gifts' }, gifts: { kinds: ['gift'], what: 'gifts' }, likes: { kinds: ['like'], what: 'likes' }, follows: { kinds: ['follow'], what: 'follows' },
-  worth: { kinds: ['gift', 'tip'], what: 'gifts or tips' },
+  worth: { kinds: ['gift', 'tip'], what: 'gifts or tips' }, chats: { kinds: ['chat'], what: 'chat' }, shares: { kinds: ['share'], what: 'shares' }, subscriptions: { kinds: ['subscribe'], what: 'subscriptions' },
 };
 
 /** Why a piece will stay as it is: it waits for a kind of event that no feed sends. Null: some feed does. */

@@ -1,4 +1,4 @@
-import { PLAIN } from '@/core/engine/queue';
+import { PLAIN } from '@/core/engine/queue-plan';
 import { ANY } from '@/core/engine/range';
 import type { SpotlightPiece } from '@/core/piece/spotlight';
 import { readFileSync } from 'node:fs';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { PLAIN } from '@/core/engine/queue';
+import { PLAIN } from '@/core/engine/queue-plan';
 import { ANY } from '@/core/engine/range';
 import { SHOW_FORMAT, SHOW_VERSION, showSchema, type Show } from './show';
 
@@ -77,7 +77,7 @@ export function readShowDocument(json: unknown): ReadShow {
 }
 
 function doubledId(show: Show): string | null {
-  for (const list of [show.feeds, show.pieces, show.cues, show.goals, show.outlets]) {
+  for (const list of [show.feeds, show.pieces, show.scenes, show.cues, show.goals, show.counters, show.countdowns, show.lanterns, show.draws, show.outlets, show.media]) {
     const seen = new Set<string>();
     for (const { id } of list) {
       if (seen.has(id)) return id;

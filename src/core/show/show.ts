@@ -3,16 +3,35 @@ import { ALWAYS, holdsSchema } from '@/core/engine/holds';
 import { EVERYONE, whoSchema } from '@/core/engine/who';
 import { whenSchema } from '@/core/engine/when';
 import { stepSchema } from '@/core/engine/step';
+import { SPEECH, speechSchema } from '@/core/engine/speech';
+import { countdownSchema } from '@/core/engine/countdown';
+import { counterSchema } from '@/core/engine/counter';
+import { drawSchema } from '@/core/engine/draw';
+import { lanternSchema } from '@/core/engine/lantern';
 import { goalSchema } from '@/core/engine/goal';
+import { sceneSchema } from '@/core/stage/scene';
 import { pieceSchema } from '@/core/piece';
 import { feedRateSchema, moneySchema } from '@/core/event/money';
 import { EVENT_KINDS } from '@/core/event/kind';
+import { mediaSchema } from '@/core/media/media';
+import { SOUND, soundSchema } from '@/core/sound/plan';
 import { personSchema } from '@/core/engine/people';
 import { RECORDING_FORMATS } from '@/core/file/format';
 import { mappingSchema } from '@/core/platform/mapping';
 
 export const SHOW_FORMAT = 'gavirn.show';
 export const SHOW_VERSION = 3;
+
+/** Whether this machine knows a time zone; empty is none. */
+function isZone(zone: string): boolean {
+  if (zone === '') return true;
+  try {
+    new Intl.DateTimeFormat('en', { timeZone: zone });
+    return true;
+  } catch {
+    return false;
+  }
+}
 
 const id = z.string().min(1).max(100);
 const label = z.string().min(1).max(80);
@@ -50,17 +69,22 @@ export const feedSchema = z.discriminatedUnion('platform', [
 export type Feed = z.infer<typeof feedSchema>;
 export type PlatformName = Feed['platform'];
 
+/** So many steps one cue has at most. */
+export const MOST_STEPS = 20;
+
 export const cueSchema = z.object({
   id,
   /** The streamer's own name for it; empty: its sentence says it all. */
   name: z.string().max(80).default(''),
+  /** The heading under which the streamer keeps it; absent: none. */
+  group: z.string().max(40).optional(),
   on: z.boolean(),
   when: whenSchema,
   /** The feeds it listens to; none named: all. */
   feeds: z.array(id).max(20).default([]),
   who: whoSchema.default(EVERYONE),
   holds: holdsSchema.default(ALWAYS),
-  steps: z.array(stepSchema).min(1).max(20),
+  steps: z.array(stepSchema).min(1).max(MOST_STEPS),
 });
 export type Cue = z.infer<typeof cueSchema>;
 
@@ -83,14 +107,26 @@ export const showSchema = z.object({
   frame: frameSchema,
   /** The language of its words (BCP 47), by which plural forms are chosen. */
   language: z.string().regex(/^[a-zA-Z]{2,3}(-[A-Za-z0-9]{2,8})*$/).default('en'),
+  /** The time zone of its clock (IANA); empty: UTC, until a browser says. */
+  zone: z.string().max(60).refine(isZone, 'No such time zone.').default(''),
   feeds: z.array(feedSchema).max(20),
   money: moneySchema.default({ currency: 'EUR', rates: {} }),
   /** Viewers of several feeds who are one person. */
   people: z.array(personSchema).max(2000).default([]),
   /** Back to front. */
   pieces: z.array(pieceSchema).max(100),
+  /** None: there is one picture, with all pieces. The first is shown as a session begins. */
+  scenes: z.array(sceneSchema).max(12).default([]),
   cues: z.array(cueSchema).max(500),
   goals: z.array(goalSchema).max(50),
+  counters: z.array(counterSchema).max(50).default([]),
+  countdowns: z.array(countdownSchema).max(20).default([]),
+  lanterns: z.array(lanternSchema).max(20).default([]),
+  draws: z.array(drawSchema).max(20).default([]),
+  /** The streamer's own files that the show uses: what is known of them. Their bytes are kept beside it, by id. */
+  media: z.array(mediaSchema).max(500).default([]),
+  sound: soundSchema.default(SOUND),
+  speech: speechSchema.default(SPEECH),
   outlets: z.array(outletSchema).max(50),
 });
 

@@ -1,4 +1,4 @@
-import { MOTION_NAMES, MOTIONS, poseAt, type MotionName } from './motion';
+import { MOTION_NAMES, MOTIONS, movesOf, poseAt, type MotionName } from './motion';
 
 test('there are eight or more, each with a title of its own', () => {
   expect(MOTION_NAMES.length).toBeGreaterThanOrEqual(8);
@@ -6,7 +6,7 @@ test('there are eight or more, each with a title of its own', () => {
 });
 
 describe.each(MOTION_NAMES)('%s', (name: MotionName) => {
-  const at = (now: number) => poseAt(name, 1000, 5000, now);
+  const at = (now: number) => poseAt(movesOf(name), 1000, 5000, now);
 
   test('is not there before it comes, nor after it has gone', () => {
     expect(at(999)).toEqual({ pose: null, next: 1000 });
@@ -42,6 +42,6 @@ describe.each(MOTION_NAMES)('%s', (name: MotionName) => {
   });
 
   test('a short one comes and goes within its time', () => {
-    expect(poseAt(name, 0, 300, 150).pose?.opacity).toBeGreaterThan(0.9);
+    expect(poseAt(movesOf(name), 0, 300, 150).pose?.opacity).toBeGreaterThan(0.9);
   });
 });

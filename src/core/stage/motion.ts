@@ -41,27 +41,36 @@ export const MOTIONS = {
 export type MotionName = keyof typeof MOTIONS;
 export const MOTION_NAMES = Object.keys(MOTIONS) as [MotionName, ...MotionName[]];
 
-const IN_MS = 320;
-const OUT_MS = 220;
+/** What a group does as it comes, while it stays, and as it goes, and how long coming and going take, ms. */
+export interface Moves {
+  come: MotionName;
+  stay: MotionName;
+  go: MotionName;
+  inMs: number;
+  outMs: number;
+}
+
+/** One motion for all three. */
+export const movesOf = (name: MotionName): Moves => ({ come: name, stay: name, go: name, inMs: 320, outMs: 220 });
 
 /**
  * A group's pose at a moment, and when it will next look otherwise.
  * @param now ms, as are `from` and `until`
  * @returns no pose before it comes and after it has gone
  */
-export function poseAt(name: MotionName, from: number, until: number, now: number): { pose: Pose | null; next: number } {
+export function poseAt(moves: Moves, from: number, until: number, now: number): { pose: Pose | null; next: number } {
   if (now < from) return { pose: null, next: from };
   if (now >= until) return { pose: null, next: Infinity };
-  const kind: MotionKind = MOTIONS[name];
   const length = until - from;
-  const inMs = min(IN_MS, length / 3);
-  const outMs = min(OUT_MS, length / 3);
+  const inMs = max(1, min(moves.inMs, length / 3));
+  const outMs = max(1, min(moves.outMs, length / 3));
   const comes = min(1, (now - from) / inMs);
   const goes = max(0, (now - (until - outMs)) / outMs);
-  const come = kind.come(comes);
-  const go = kind.go(goes);
+  const come = MOTIONS[moves.come].come(comes);
+  const go = MOTIONS[moves.go].go(goes);
   // What sways while it stays is at rest as it comes, so that it does not begin with a jump.
-  const stay = kind.stay?.((now - from) / 1000) ?? { dx: 0, dy: 0 };
+  const staying: MotionKind = MOTIONS[moves.stay];
+  const stay = staying.stay?.((now - from) / 1000) ?? { dx: 0, dy: 0 };
   const pose = { dx: come.dx + stay.dx * comes + go.dx, dy: come.dy + stay.dy * comes + go.dy, opacity: come.opacity * go.opacity };
-  return { pose, next: comes < 1 || goes > 0 || kind.stay ? now : until - outMs };
+  return { pose, next: comes < 1 || goes > 0 || staying.stay ? now : until - outMs };
 }

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { KEPT_IN_FRAME, move, resize } from './place';
+import type { Box } from '@/core/paint/display';
+import { freePlace, KEPT_IN_FRAME, move, resize } from './place';
 
 const frame = { width: 1080, height: 1920 };
 const box = { x: 100, y: 200, w: 400, h: 300 };
@@ -26,4 +27,31 @@ test('wherever it is dragged, a thumb can take it back, and it stands on whole p
     expect(moved.y + moved.h).toBeGreaterThanOrEqual(KEPT_IN_FRAME);
     expect(moved.y).toBeLessThanOrEqual(frame.height - KEPT_IN_FRAME);
   }));
+});
+
+describe('room for a new piece', () => {
+  const meets = (a: Box, b: Box): boolean => a.x < b.x + b.w && b.x < a.x + a.w && a.y < b.y + b.h && b.y < a.y + a.h;
+
+  test('where it is, if nothing is there; else the nearest place that is free, above where platforms put their own', () => {
+    const box = { x: 90, y: 400, w: 450, h: 190 };
+    expect(freePlace(box, [], frame)).toEqual(box);
+    const others = [{ x: 90, y: 380, w: 800, h: 300 }, { x: 0, y: 0, w: 1080, h: 200 }];
+    const found = freePlace(box, others, frame);
+    expect(others.some((other) => meets(found, other))).toBe(false);
+    expect(found.y + found.h).toBeLessThanOrEqual(1920 * 0.78);
+    expect(found.y).toBeGreaterThanOrEqual(192);
+  });
+
+  test('a full frame: somewhere in it all the same', () => {
+    const found = freePlace({ x: 90, y: 1800, w: 450, h: 190 }, [{ x: 0, y: 0, w: 1080, h: 1920 }], frame);
+    expect(found.y + found.h).toBeLessThanOrEqual(1920);
+  });
+
+  test('never on another one while there is room', () => {
+    const box = fc.record({ x: fc.integer({ min: 0, max: 700 }), y: fc.integer({ min: 192, max: 1200 }), w: fc.constant(300), h: fc.constant(150) });
+    fc.assert(fc.property(box, fc.array(box, { maxLength: 4 }), (own, others) => {
+      const found = freePlace(own, others, frame);
+      return !others.some((other) => meets(found, other));
+    }));
+  });
 });

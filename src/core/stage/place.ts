@@ -66,3 +66,36 @@ export function resize(box: Box, handle: Handle, dx: number, dy: number, least: 
   const h = handle.y === 0 ? box.h : within(box.h + handle.y * dy, least.h, frame.height * 2);
   return keepInFrame({ x: handle.x < 0 ? box.x + box.w - w : box.x, y: handle.y < 0 ? box.y + box.h - h : box.y, w, h }, frame);
 }
+
+const STEP = 40;
+
+/**
+ * Where a box finds room among others: where it is, or else at the nearest place above or below, then further to the side; where there is
+ * none, where it covers least. All px of the frame.
+ */
+export function freePlace(box: Box, others: readonly Box[], frame: { width: number; height: number }): Box {
+  const covered = (at: Box): number => others.reduce((sum, other) => sum + Math.max(0, Math.min(at.x + at.w, other.x + other.w) - Math.max(at.x, other.x)) * Math.max(0, Math.min(at.y + at.h, other.y + other.h) - Math.max(at.y, other.y)), 0);
+  const left = Math.min(box.x, frame.width * 0.05);
+  // On an upright frame platforms put their head above, and chat and buttons below (common practice, no source).
+  const upright = frame.height > frame.width;
+  const top = upright ? frame.height * 0.1 : 0;
+  const bottom = upright ? frame.height * 0.78 : frame.height;
+  const columns = [box.x, ...Array.from({ length: Math.max(0, Math.floor((frame.width - box.w - 2 * left) / STEP) + 1) }, (_, n) => left + n * STEP)].filter((x) => x >= 0 && x + box.w <= frame.width);
+  let best = { ...box, y: Math.max(0, Math.min(frame.height - box.h, box.y)) };
+  let least = Infinity;
+  for (const x of columns) {
+    for (let by = 0; by < frame.height; by += STEP) {
+      for (const y of [box.y + by, box.y - by]) {
+        if (y < top || y + box.h > bottom) continue;
+        const at = { ...box, x: Math.round(x), y: Math.round(y) };
+        const area = covered(at);
+        if (area === 0) return at;
+        if (area < least) {
+          least = area;
+          best = at;
+        }
+      }
+    }
+  }
+  return best;
+}

@@ -1,4 +1,4 @@
-import type { DisplayList, Group, PlacedGroup } from '@/core/paint/display';
+import type { DisplayList, Group, Op, PlacedGroup } from '@/core/paint/display';
 import { drawPiece, twinOf, type Live, type Piece } from '@/core/piece';
 import type { DrawTools } from '@/core/piece/piece';
 import type { FrameSize } from '@/core/show/show';
@@ -54,9 +54,32 @@ const sameOps = (a: Group, b: Group): boolean => JSON.stringify(a.ops) === JSON.
 
 /** A group at one moment (none before it comes and after it has gone), and when it will next look otherwise. */
 function place(group: Group, now: number): { group: PlacedGroup | null; next: number } {
-  if (!group.motion) return { group: { ...group, dx: 0, dy: 0, opacity: 1 }, next: Infinity };
-  const { pose, next } = poseAt(group.motion.name, group.motion.from, group.motion.until, now);
-  return { group: pose && { ...group, ...pose }, next };
+  if (group.path) {
+    const { from, until, at } = group.path;
+    if (now < from || now >= until) return { group: null, next: now < from ? from : Infinity };
+    return { group: { ...group, ...at((now - from) / (until - from)) }, next: now };
+  }
+  if (!group.motion) {
+    const { ops, next } = group.clock?.(now) ?? { ops: group.ops, next: Infinity };
+    return { group: { ...group, ops, dx: 0, dy: 0, opacity: 1 }, next };
+  }
+  const { pose, next } = poseAt(group.motion.moves, group.motion.from, group.motion.until, now);
+  if (!pose) return { group: null, next };
+  const shown = playing(group, now - group.motion.from);
+  return { group: { ...group, ...pose, ops: shown.ops }, next: Math.min(next, now + shown.next) };
+}
+
+/** The operations of what moves by itself, `since` ms after it came, and in how long they will be others. */
+function playing(group: Group, since: number): { ops: readonly Op[]; next: number } {
+  if (group.plays) return { ops: group.ops.map((op) => (op.op === 'image' ? { ...op, at: since } : op)), next: 0 };
+  if (!group.film) return { ops: group.ops, next: Infinity };
+  const { frames, delays } = group.film;
+  let left = since % delays.reduce((sum, ms) => sum + ms, 0);
+  for (const [n, ms] of delays.entries()) {
+    if (left < ms) return { ops: frames[n] ?? group.ops, next: ms - left };
+    left -= ms;
+  }
+  return { ops: group.ops, next: Infinity };
 }
 
 /** The frame in words, front to back as a reader would take it: one line a piece that has something to say. */

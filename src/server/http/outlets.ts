@@ -2,6 +2,7 @@ import { Router, type Response } from 'express';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { House } from '@/server/live/house';
+import { speak } from '@/server/live/speech';
 import { openStream } from '@/server/live/stream';
 
 const OUTLET_KEY = /^[\w-]{16,100}$/;
@@ -30,6 +31,24 @@ export function outlets(house: House, built: string): Router {
     });
     found.channel.add(stream);
     found.changed();
+  });
+
+  // Only what the show names is given out, as what it is and nothing else: a drawing that is opened by itself runs nothing and fetches nothing.
+  router.get('/:key/media/:id', (req, res) => {
+    const found = OUTLET_KEY.test(req.params.key) ? house.outlet(req.params.key) : null;
+    const file = found?.live.state.show.media.find(({ id }) => id === req.params.id);
+    const path = file && found?.media.path(file.id);
+    if (!file || !path) return nobody(res);
+    res.sendFile(path, { headers: { 'content-type': file.type, 'content-security-policy': "default-src 'none'; style-src 'unsafe-inline'; sandbox", 'x-content-type-options': 'nosniff', 'cache-control': 'private, max-age=31536000, immutable' }, dotfiles: 'allow' });
+  });
+
+  // What is to be heard now, said by this server; nothing else can be asked for.
+  router.get('/:key/speech/:heard', async (req, res) => {
+    const found = OUTLET_KEY.test(req.params.key) ? house.outlet(req.params.key) : null;
+    const heard = found?.live.state.heard.find(({ id }) => id === req.params.heard);
+    const wav = heard?.kind === 'speech' ? await speak(heard) : null;
+    if (!wav) return nobody(res);
+    res.type('audio/wav').set('cache-control', 'no-store').send(wav);
   });
 
   return router;

@@ -7,6 +7,7 @@ import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import { createProxyMiddleware } from 'http-proxy-middleware';
 import { House } from '@/server/live/house';
+import { canSpeak } from '@/server/live/speech';
 import type { Outward } from '@/server/feed/outward';
 import type { PlatformAddresses } from '@/server/feed/connect';
 import { problem } from '@/server/problem';
@@ -43,7 +44,7 @@ export function gavirnServer(options: ServerOptions): { server: Server; close: (
   app.use(compression({ filter: (req, res) => !req.path.endsWith('/stream') && !req.path.endsWith('/desk') && compression.filter(req, res) }));
 
   app.use('/api', rateLimit({ windowMs: 10_000, limit: 600, standardHeaders: 'draft-8', legacyHeaders: false }));
-  app.get('/api/config', (_req, res) => void res.json({ demo: options.demo !== null, standins: options.standins !== null, time: Date.now() }));
+  app.get('/api/config', async (_req, res) => void res.json({ demo: options.demo !== null, standins: options.standins !== null, speaks: await canSpeak(), time: Date.now() }));
   app.use('/api/shows', shows(house));
   app.use('/api/platforms', platforms(options.addresses));
   app.use('/api', (_req, res) => problem(res, 404, 'No such address', 'Gavirn has nothing here.'));
@@ -91,7 +92,7 @@ function headers(): express.RequestHandler {
   const directives = (ancestors: string) => ({
     directives: {
       'default-src': ["'self'"], 'script-src': ["'self'", "'unsafe-inline'"], 'style-src': ["'self'", "'unsafe-inline'"],
-      'img-src': ["'self'", 'data:', 'blob:'], 'connect-src': ["'self'"], 'worker-src': ["'self'", 'blob:'], 'frame-ancestors': [ancestors], 'upgrade-insecure-requests': null,
+      'img-src': ["'self'", 'data:', 'blob:'], 'media-src': ["'self'", 'blob:'], 'connect-src': ["'self'", 'blob:'], 'worker-src': ["'self'", 'blob:'], 'frame-ancestors': [ancestors], 'upgrade-insecure-requests': null,
     },
   });
   const common = { strictTransportSecurity: false, crossOriginOpenerPolicy: false, crossOriginResourcePolicy: false, originAgentCluster: false } as const;

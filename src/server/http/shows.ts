@@ -5,6 +5,7 @@ import { z } from 'zod';
 import { commandSchema } from '@/core/engine/input';
 import type { StreamEvent } from '@/core/event/event';
 import { writeEventLine } from '@/core/file/events';
+import { searchViewers } from '@/core/people/search';
 import { readShowDocument } from '@/core/show/file';
 import type { House } from '@/server/live/house';
 import type { LiveShow } from '@/server/live/live-show';
@@ -12,6 +13,7 @@ import { openStream } from '@/server/live/stream';
 import { secretsSchema } from '@/server/live/vault';
 import { problem } from '@/server/problem';
 import { feeds } from './feeds';
+import { media } from './media';
 
 const key = z.string().regex(/^[\w-]{16,100}$/);
 const publishSchema = z.object({ show: z.unknown(), outletKeys: z.record(z.string().max(100), key), secrets: secretsSchema.default({}) });
@@ -65,6 +67,20 @@ export function shows(house: House): Router {
   });
 
   router.use('/:id/feeds', feeds(house, withShow));
+  router.use('/:id/media', media(house, withShow));
+
+  router.get('/:id/draws/:draw', (req, res) => {
+    const show = withShow(req, res);
+    if (!show) return;
+    const draw = show.state.draws.get(String(req.params.draw));
+    if (!draw?.last || draw.turns) return problem(res, 404, 'Not drawn', 'This reel has drawn nothing yet, or still turns.');
+    res.json(draw.last);
+  });
+
+  router.get('/:id/viewers', (req, res) => {
+    const show = withShow(req, res);
+    if (show) res.json(searchViewers(show.state.viewers.values(), String(req.query.q ?? '').slice(0, 100)));
+  });
 
   router.post('/:id/end', (req, res) => {
     const show = withShow(req, res);

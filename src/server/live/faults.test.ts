@@ -83,7 +83,7 @@ class Day {
       const client: Pick<FeedClient, 'room' | 'setRoom'> & { room: 'live' | 'off' | null } = { room: null, setRoom: (live) => void (client.room = live ? 'live' : 'off') };
       this.connections.set(feed.id, { feed, client: client as FeedClient, keeper: new HealthKeeper(0), raw: [] });
     }
-    const live = new LiveShow(this.folder, show, { addresses: { brindle: '', oxbow: '', tarn: '' }, outward: everywhere, secrets: () => ({ inbox: '' }), inbox: () => '', recording: () => Promise.resolve(null) });
+    const live = new LiveShow(this.folder, show, { addresses: { brindle: '', oxbow: '', tarn: '' }, outward: everywhere, asks: () => null, secrets: () => ({ inbox: '' }), inbox: () => '', recording: () => Promise.resolve(null) });
     // The feeds are off, so that nothing is connected for real: whether one is live is played here too.
     Object.defineProperty(live.connections, 'anyLive', { get: () => [...this.connections.values()].some(({ client }) => client?.room === 'live') });
     return live;

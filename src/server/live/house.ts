@@ -9,6 +9,7 @@ import type { Outward } from '@/server/feed/outward';
 import { Changes, NewEntries } from './changes';
 import { Channel } from './channel';
 import { LiveShow } from './live-show';
+import { MediaStore } from './media-store';
 import { Vault, type Secrets } from './vault';
 import { deskView, outletView } from './views';
 
@@ -30,6 +31,7 @@ interface Entry {
   stored: Stored;
   live: LiveShow;
   vault: Vault;
+  media: MediaStore;
   desk: Channel;
   outlets: Map<string, Channel>;
 }
@@ -86,9 +88,10 @@ export class House {
     if (secrets) vault.keep(secrets);
     const live = new LiveShow(folder, stored.show, {
       addresses: this.addresses, outward: this.outward, secrets: (feed) => vault.of(feed), inbox: (feed) => `${this.self}/in/${vault.of(feed).inbox}`,
+      asks: () => vault.asks,
       recording: (feed) => readFile(this.recordingFile(stored.show.id, feed), 'utf8').catch(() => null),
     });
-    const entry: Entry = { stored, live, vault, desk: this.deskChannel(live), outlets: new Map() };
+    const entry: Entry = { stored, live, vault, media: new MediaStore(folder), desk: this.deskChannel(live), outlets: new Map() };
     this.entries.set(stored.show.id, entry);
     this.indexOutlets(entry);
     this.indexInboxes(entry);
@@ -155,6 +158,7 @@ export class House {
     const revoked = Object.keys(entry.stored.outlets).filter((hash) => !(hash in outlets));
     const changed = JSON.stringify(entry.stored.show) !== JSON.stringify(show);
     entry.stored = stored;
+    if (changed) entry.media.only(new Set(show.media.map(({ id }) => id)));
     this.indexOutlets(entry);
     for (const hash of revoked) {
       entry.outlets.get(hash)?.close();
@@ -185,13 +189,18 @@ export class House {
     return this.entries.get(id)?.desk ?? null;
   }
 
+  /** The files of a show that exists. */
+  mediaOf(id: string): MediaStore | null {
+    return this.entries.get(id)?.media ?? null;
+  }
+
   /** Whether an outlet has this key. */
   hasOutlet(key: string): boolean {
     return this.byOutletKey.has(hashOf(key));
   }
 
   /** The channel of the outlet with this key, or null. Looking is all it can do. */
-  outlet(key: string): { channel: Channel; changed: () => void } | null {
+  outlet(key: string): { channel: Channel; live: LiveShow; media: MediaStore; changed: () => void } | null {
     const hash = hashOf(key);
     const found = this.byOutletKey.get(hash);
     const entry = found && this.entries.get(found.show);
@@ -202,7 +211,7 @@ export class House {
       entry.outlets.set(hash, channel);
     }
     // The desk shows how many places are watching.
-    return { channel, changed: () => entry.desk.soon() };
+    return { channel, live: entry.live, media: entry.media, changed: () => entry.desk.soon() };
   }
 
   async close(): Promise<void> {

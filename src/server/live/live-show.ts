@@ -1,11 +1,10 @@
-import { randomUUID } from 'node:crypto';
+import { randomBytes, randomUUID } from 'node:crypto';
 import type { Recorder } from '@/core/desk/happened';
 import type { StreamEvent } from '@/core/event/event';
 import { nextDue } from '@/core/engine/cues';
-import type { Effect } from '@/core/engine/effect';
+import { unseeded } from '@/core/engine/drawing';
 import type { Command, Input } from '@/core/engine/input';
 import { newState, troubleOf, type SessionState } from '@/core/engine/state';
-import { withoutIsolates } from '@/core/engine/words';
 import type { Reading } from '@/core/intake/heard';
 import { closeSilent, takeIn, takeReading } from '@/core/intake/intake';
 import { KEPT_TEXT } from '@/core/intake/trouble';
@@ -15,6 +14,7 @@ import { Connections, type Connection, type ConnectionHost } from './connections
 import { SteadyClock } from './clock';
 import { Imitations } from './imitations';
 import { Journal } from './journal';
+import { Outbound, type OutboundHost } from './outbound';
 import { Sessions } from './sessions';
 import { snapshotApart } from './snapshot';
 import { Standing } from './standing';
@@ -23,11 +23,9 @@ import { Standing } from './standing';
 const SNAPSHOT_BYTES = 8 << 20;
 const SNAPSHOT_SHARE = 1 / 8;
 const STREAK_CHECK_MS = 1000;
-/** So many lines wait to be posted in chat; more would come when nobody remembers what for. */
-const MOST_POSTS = 20;
 
 /** What a show needs of the house that it runs in. */
-export type LiveShowHost = Pick<ConnectionHost, 'addresses' | 'outward' | 'secrets' | 'inbox' | 'recording'>;
+export type LiveShowHost = Pick<ConnectionHost, 'addresses' | 'outward' | 'secrets' | 'inbox' | 'recording'> & Pick<OutboundHost, 'asks'>;
 
 /**
  * One show as the server runs it: feeds → intake → journal → engine → whoever looks. It runs with every page closed, and comes back
@@ -43,9 +41,7 @@ export class LiveShow {
   /** How much of the journal the last snapshot holds, and how to stop one that is being taken. */
   private snapshotBytes = 0;
   private snapshotting: (() => void) | null = null;
-  /** Lines that wait to be posted, one behind the other. */
-  private posting: Promise<unknown> = Promise.resolve();
-  private posts = 0;
+  readonly outbound: Outbound;
   private readonly listeners = new Set<() => void>();
   private ticking: { timer: ReturnType<typeof setTimeout>; at: number } | null = null;
   private readonly streakTimer: ReturnType<typeof setInterval>;
@@ -75,9 +71,17 @@ export class LiveShow {
       changed: () => this.changed(),
       quiet: () => this.endIfOver(),
     });
+    this.outbound = new Outbound({
+      outward: host.outward, asks: host.asks, changed: () => this.changed(),
+      clients: (feed) => {
+        const own = feed === null ? null : this.connections.get(feed)?.client;
+        return own?.post ? [own] : this.state.show.feeds.map(({ id }) => this.connections.get(id)?.client);
+      },
+    });
     if (JSON.stringify(this.state.show) !== JSON.stringify(show)) this.put({ input: 'show', at: this.clock.now(), show });
     this.sessions = new Sessions(folder, this.journal.number, this.state);
     this.connections.update(show.feeds);
+    this.seedDraws();
     this.planTick();
     this.streakTimer = setInterval(() => this.closeStreaks(), STREAK_CHECK_MS);
   }
@@ -145,26 +149,16 @@ export class LiveShow {
   /** Writes an input down and does it. */
   private put(input: Input): void {
     this.journal.append(input);
-    this.standing.apply(input, false, (effect) => this.act(effect));
+    this.standing.apply(input, false, (effect) => this.outbound.act(effect));
+    if (input.input !== 'seed') this.seedDraws();
     this.snapshotIfDue();
     this.planTick();
     this.changed();
   }
 
-  /** Does what a cue asks of the world outside. Only when it happens, never when it is read back. */
-  private act(effect: Effect): void {
-    if (effect.effect !== 'post') return;
-    const { feed, text } = effect;
-    const own = feed === null ? null : this.connections.get(feed)?.client;
-    const clients = own?.post ? [own] : this.state.show.feeds.map(({ id }) => this.connections.get(id)?.client);
-    // One line after another, since a chat takes one at a time. A line that is refused is lost: the feed's page says why when it is tried there.
-    for (const client of clients) {
-      if (!client?.post || this.posts >= MOST_POSTS) continue;
-      this.posts += 1;
-      this.posting = this.posting.then(() => client.post?.(withoutIsolates(text))).catch(() => undefined).then(() => {
-        this.posts -= 1;
-      });
-    }
+  /** A draw that has no seed gets one, before anyone can know what it will draw. */
+  private seedDraws(): void {
+    for (const draw of unseeded(this.state)) this.put({ input: 'seed', at: this.clock.now(), draw, seed: randomBytes(32).toString('hex') });
   }
 
   private snapshotIfDue(): void {
@@ -233,6 +227,7 @@ export class LiveShow {
     this.snapshotting?.();
     this.snapshotBytes = 0;
     for (const input of first) this.standing.apply(input, false);
+    this.seedDraws();
   }
 
   /** The session ends when no feed of the show is live any more; a feed that is merely reconnecting may be. */

@@ -104,6 +104,7 @@ export class Standing {
         break;
       case 'show':
       case 'end':
+      case 'seed':
       case 'command':
       case 'tick':
         break;

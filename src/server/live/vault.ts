@@ -3,7 +3,9 @@ import { join } from 'node:path';
 import { z } from 'zod';
 import { feedSecretsSchema, type FeedSecrets } from '@/server/feed/secrets';
 
+/** By feed; and under ASKS what tellings of web addresses are signed with. */
 export const secretsSchema = z.record(z.string().max(100), feedSecretsSchema);
+export const ASKS = '#asks';
 export type Secrets = z.infer<typeof secretsSchema>;
 
 /**
@@ -46,6 +48,11 @@ export class Vault {
   /** A feed's secrets; one that has none has an address that nobody knows. */
   of(feed: string): FeedSecrets {
     return this.secrets[feed] ?? { inbox: '' };
+  }
+
+  /** What tellings of web addresses are signed with, or null. */
+  get asks(): string | null {
+    return this.secrets[ASKS]?.signing ?? null;
   }
 
   /** The feed whose address ends in this. */

@@ -1,8 +1,11 @@
 import type { DeskView, FeedView, OutletView } from '@/core/desk/view';
+import { mediaKind, stepMedia } from '@/core/media/media';
 import type { Show } from '@/core/show/show';
+import { entryCount } from '@/core/engine/drawing';
 import type { SessionState } from '@/core/engine/state';
 import { liveOf, type Live, type Piece } from '@/core/piece';
 import { PlaybackClient } from '@/server/feed/playback';
+import { inScene } from '@/core/stage/scene';
 import type { LiveShow } from './live-show';
 
 /** So long after it was to be heard a sound may still be sent: an outlet that opens late does not play what is long over. */
@@ -13,18 +16,27 @@ export function outletView(show: LiveShow, outlet: string): OutletView {
   const { state } = show;
   const { frame, language, outlets } = state.show;
   const sounds = outlets.some(({ id, sounds: on }) => on && id === outlet);
-  return { frame, language, pieces: seenPieces(state), live: liveByPiece(show), heard: sounds ? state.heard.filter(({ at }) => at > state.now - HEARD_MS) : null, sounds: sounds ? soundsOf(state.show) : [] };
+  return { frame, language, pieces: seenPieces(state), live: liveByPiece(show), heard: sounds ? state.heard.filter(({ at }) => at > state.now - HEARD_MS) : null, sounds: sounds ? soundsOf(state.show) : [], pictures: picturesOf(state.show), sound: state.show.sound, own: sounds ? ownSounds(state.show) : [] };
 }
 
 const soundsOf = (show: Show): string[] => [...new Set(show.cues.flatMap(({ on, steps }) => (on ? steps.flatMap((step) => (step.kind === 'play' ? [step.sound] : [])) : [])))];
 
-const seenPieces = ({ show, hidden }: SessionState): Piece[] => (hidden.size === 0 ? show.pieces : show.pieces.filter(({ id }) => !hidden.has(id)));
+/** Of what is on; a clip is started when it is shown. */
+function picturesOf({ cues, media }: Show): OutletView['pictures'] {
+  const used = new Set(cues.flatMap(({ on, steps }) => (on ? steps.flatMap(stepMedia) : [])));
+  return media.filter((file) => used.has(file.id) && mediaKind(file) === 'picture').map(({ id, frames }) => `media:${id}${frames.length > 1 ? '#0' : ''}`);
+}
+
+const ownSounds = ({ media }: Show) => media.filter((file) => mediaKind(file) === 'sound').map(({ id, cut }) => ({ id, cut }));
+
+const seenPieces = ({ show, hidden, scene }: SessionState): Piece[] => show.pieces.filter((piece) => !hidden.has(piece.id) && inScene(piece, scene));
 
 const liveByPiece = (show: LiveShow): Record<string, Live> => Object.fromEntries(show.state.show.pieces.map((piece) => [piece.id, liveOf(piece, show.state)]));
 
 const SHOWN_ALERTS = 8;
 const SHOWN_PLAYED = 10;
 const SHOWN_TROUBLE = 10;
+const SHOWN_HAND = 40;
 
 /** The sections of the desk's view; `watching` counts an outlet's open streams. */
 export function deskView(show: LiveShow, watching: (outlet: string) => number): DeskView {
@@ -47,10 +59,20 @@ export function deskView(show: LiveShow, watching: (outlet: string) => number): 
     feeds,
     totals: state.totals,
     goals: [...state.goals.values()],
+    counters: Object.fromEntries(state.counters),
+    countdowns: [...state.countdowns.values()],
+    hand: state.hand.slice(-SHOWN_HAND),
+    draws: state.show.draws.flatMap((draw) => {
+      const known = state.draws.get(draw.id);
+      // What was drawn is nobody's to know while the reel turns.
+      return known ? [{ id: draw.id, hash: known.hash, number: known.number, entries: entryCount(state, draw), last: known.turns || !known.last ? null : { number: known.last.number, drawn: known.last.entries[known.last.picked]?.label ?? '' }, turns: known.turns }] : [];
+    }),
     queues: Object.fromEntries([...state.queues].map(([id, queue]) => [id, { alerts: queue.list(SHOWN_ALERTS), count: queue.length, held: queue.held, until: queue.until }])),
     played: state.played.slice(-SHOWN_PLAYED),
     lines: state.lines.slice(-SHOWN_PLAYED),
+    told: [...show.outbound.told],
     hidden: [...state.hidden],
+    scene: state.scene,
     live: liveByPiece(show),
     imitations: show.imitations.kept,
     outlets: Object.fromEntries(state.show.outlets.map(({ id }) => [id, watching(id)])),

@@ -28,6 +28,7 @@ export function CueRow({ cue, onField }: { cue: Cue; onField: (field: string) =>
           {cueSentence(cue, show).map(({ text, field }, n) => (field
             ? <Token key={n} text={text} onPress={() => onField(field)} />
             : <Fragment key={n}>{text}</Fragment>))}
+          {' '}<Token text="Then …" label="Then …: add a step" onPress={() => onField('add')} />
         </NativeText>
         {cue.on ? null : <Text tone="muted">Switched off.</Text>}
         {trouble && cue.on ? <Text tone="brick">{trouble}</Text> : null}
@@ -42,10 +43,10 @@ export function CueRow({ cue, onField }: { cue: Cue; onField: (field: string) =>
 }
 
 /** A part of the sentence that can be changed. A span, since a button's box would not break between lines as words do. */
-function Token({ text, onPress }: { text: string; onPress: () => void }) {
+function Token({ text, label = `Change ${text}`, onPress }: { text: string; label?: string; onPress: () => void }) {
   return (
     <span
-      role="button" tabIndex={0} aria-label={`Change ${text}`} onClick={onPress}
+      role="button" tabIndex={0} aria-label={label} onClick={onPress}
       onKeyDown={(event) => {
         if (event.key !== 'Enter' && event.key !== ' ') return;
         event.preventDefault();

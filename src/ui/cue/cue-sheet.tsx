@@ -5,7 +5,9 @@ import { feedName } from '@/ui/feed/feed-name';
 import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
 import { Ticks } from '@/ui/part/ticks';
+import { AddStep } from './add-step';
 import { HoldsEditor } from './holds-editor';
+import { TryFields } from './try-fields';
 import { StepEditor } from './step-editor';
 import { WhenEditor } from './when-editor';
 import { WhoEditor } from './who-editor';
@@ -25,6 +27,8 @@ export function CueSheet({ cue, field, onField, onClose }: { cue: Cue; field: st
   const at = Number(first);
   const step = second !== undefined && Number.isInteger(at) ? cue.steps[at] : undefined;
   if (field === 'cue') return <Sheet title={cue.name || 'This cue'} onClose={onClose}><WholeCue cue={cue} change={change} onField={onField} onClose={onClose} /></Sheet>;
+  if (field === 'add') return <Sheet title="Then …" onClose={onClose}><AddStep cue={cue} onAdded={onField} /></Sheet>;
+  if (field === 'try') return <Sheet title="Try it with …" onClose={onClose}><TryFields cue={cue} onClose={onClose} /></Sheet>;
   if (field === 'who') return <Sheet title="For whom" onClose={onClose}><WhoEditor who={cue.who} onChange={(who) => change((draft) => { draft.who = who; })} /></Sheet>;
   if (first === 'hold') return <Sheet title="How often" onClose={onClose}><HoldsEditor holds={cue.holds} onChange={(holds) => change((draft) => { draft.holds = holds; })} /></Sheet>;
   if (field === 'feeds') {

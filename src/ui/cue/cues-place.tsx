@@ -1,34 +1,88 @@
 import { useState } from 'react';
 import { View } from 'react-native';
+import { useRouter } from 'expo-router';
 import Plus from 'lucide-react-native/icons/plus';
-import { cueTrouble } from '@/core/engine/sentence';
+import { cueSentence, cueTrouble } from '@/core/engine/sentence';
+import { cueFileOf, readCueFile, type CueFile } from '@/core/show/cue-file';
+import type { Cue } from '@/core/show/show';
+import { filesOf } from '@/ui/data/media-files';
+import { openFile, saveFile } from '@/ui/data/save-file';
 import { useShow } from '@/ui/data/show-context';
 import { PlaceBody } from '@/ui/frame/place-body';
 import { Button } from '@/ui/part/button';
+import { TextField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
+import { CueFileSheet } from './cue-file-sheet';
 import { CueRow } from './cue-row';
 import { CueSheet } from './cue-sheet';
 import { NewCue } from './new-cue';
+import { TryAll } from './try-all';
+
+/** With fewer cues than this all are in sight, and nothing needs to be sought. */
+const MANY = 6;
+
+/** So many are drawn at first, and with each press more: hundreds at once would make every letter that is typed slow. */
+const PAGE = 60;
+
+type Open = { cue: string; field: string } | 'new' | { file: CueFile } | null;
 
 /** What happens when: every cue as a sentence. */
 export function CuesPlace() {
   const { show } = useShow();
-  const [open, setOpen] = useState<{ cue: string; field: string } | 'new' | null>(null);
+  const router = useRouter();
+  const [open, setOpen] = useState<Open>(null);
+  const [sought, setSought] = useState('');
+  const [said, setSaid] = useState<string[]>([]);
+  const [most, setMost] = useState(PAGE);
   const silent = show.cues.filter((cue) => cue.on && cueTrouble(cue, show)).length;
-  const cue = open !== null && open !== 'new' ? show.cues.find(({ id }) => id === open.cue) : undefined;
+  const cue = open !== null && open !== 'new' && 'cue' in open ? show.cues.find(({ id }) => id === open.cue) : undefined;
+  const wanted = sought.trim().toLocaleLowerCase();
+  const seen = show.cues.filter((each) => wanted === '' || `${each.name} ${each.group ?? ''} ${cueSentence(each, show).map(({ text }) => text).join('')}`.toLocaleLowerCase().includes(wanted));
+  const save = async (): Promise<void> => saveFile(`${show.name} cues.gavirn.json`, 'application/json', JSON.stringify(cueFileOf(show, seen, await filesOf(show.media)), null, 2));
+  const bring = async (): Promise<void> => {
+    const file = await openFile('application/json,.json');
+    if (!file) return;
+    const read = readCueFile(file.text);
+    setSaid(read.ok ? [] : [read.reason]);
+    if (read.ok) setOpen({ file: read.file });
+  };
   return (
     <>
       <PlaceBody title="Cues" beside={<Button kind={show.cues.length === 0 ? 'main' : 'outline'} icon={Plus} onPress={() => setOpen('new')}>New cue</Button>}>
         <Text tone="muted">{count(show.cues.length, silent)}</Text>
-        <View className="mt-3" role="list">
-          {show.cues.map((each) => <CueRow key={each.id} cue={each} onField={(field) => setOpen({ cue: each.id, field })} />)}
-        </View>
+        {show.cues.length > MANY ? <View className="mt-3"><TextField label="Search cues" value={sought} exact onChange={setSought} /></View> : null}
+        {said.length > 0 ? <View role="alert" className="mt-2 gap-1">{said.map((sentence) => <Text key={sentence} tone="brick">{sentence}</Text>)}</View> : null}
+        {groupsOf(seen.slice(0, most)).map(([group, cues]) => (
+          <View key={group} className="mt-3">
+            {group === '' ? null : <Text size={17} face="title" level={2}>{group}</Text>}
+            <View role="list" aria-label={group === '' ? 'Cues' : group}>
+              {cues.map((each) => <CueRow key={each.id} cue={each} onField={(field) => setOpen({ cue: each.id, field })} />)}
+            </View>
+          </View>
+        ))}
+        {seen.length > most ? <Button kind="outline" className="mt-3" onPress={() => setMost(most + PAGE)}>{`Show ${Math.min(PAGE, seen.length - most)} more of ${seen.length}`}</Button> : null}
         {show.cues.length === 0 ? <Text size={17} tone="muted" className="mt-2">A cue is one sentence: when this happens, show that. Start with one for followers or gifts.</Text> : null}
+        {show.cues.length > 0 && seen.length === 0 ? <Text tone="muted" className="mt-3">No cue says that.</Text> : null}
+        <View className="flex-row flex-wrap gap-2 mt-4 pt-4 border-t border-line">
+          <TryAll />
+          <Button kind="outline" onPress={() => router.navigate('/media')}>Media</Button>
+          <Button kind="outline" onPress={() => router.navigate('/sound')}>Sound and read aloud</Button>
+          <Button kind="outline" onPress={() => void bring()}>Bring in cues</Button>
+          <Button kind="outline" disabled={seen.length === 0} onPress={() => void save()}>Save cues as a file</Button>
+        </View>
       </PlaceBody>
       {open === 'new' ? <NewCue onClose={() => setOpen(null)} /> : null}
-      {cue && open !== null && open !== 'new' ? <CueSheet key={`${cue.id}/${open.field}`} cue={cue} field={open.field} onField={(field) => setOpen({ cue: cue.id, field })} onClose={() => setOpen(null)} /> : null}
+      {open !== null && open !== 'new' && 'file' in open ? <CueFileSheet file={open.file} onClose={(sentences) => { setSaid(sentences); setOpen(null); }} /> : null}
+      {cue && open !== null && open !== 'new' && 'cue' in open ? <CueSheet key={`${cue.id}/${open.field}`} cue={cue} field={open.field} onField={(field) => setOpen({ cue: cue.id, field })} onClose={() => setOpen(null)} /> : null}
     </>
   );
+}
+
+/** Cues by their groups, in the order in which the groups first come; those of none first. */
+function groupsOf(cues: readonly Cue[]): [string, Cue[]][] {
+  const groups = new Map<string, Cue[]>([['', []]]);
+  for (const cue of cues) groups.set(cue.group ?? '', [...(groups.get(cue.group ?? '') ?? []), cue]);
+  return [...groups].filter(([, list]) => list.length > 0);
 }
 
 function count(all: number, silent: number): string {

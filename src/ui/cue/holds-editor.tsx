@@ -2,6 +2,7 @@ import { holdsTrouble, type Holds } from '@/core/engine/holds';
 import { useShow } from '@/ui/data/show-context';
 import { Choice } from '@/ui/part/choice';
 import { NumberField } from '@/ui/part/field';
+import { Ticks } from '@/ui/part/ticks';
 import { Text } from '@/ui/part/text';
 
 /** What must hold besides. 0 leaves a bound out. */
@@ -16,6 +17,15 @@ export function HoldsEditor({ holds, onChange }: { holds: Holds; onChange: (hold
       <NumberField label="Times a session" value={holds.times} least={0} most={100_000} onChange={(times) => onChange({ ...holds, times })} />
       <NumberField label="Chance" unit="%" value={holds.chance} least={0} most={100} step={10} onChange={(chance) => onChange({ ...holds, chance })} />
       {trouble ? <Text tone="brick" role="alert">{trouble}</Text> : null}
+      {show.scenes.length > 0 ? (
+        <>
+          <Text size={13} tone="muted">Only in these scenes (none: in all)</Text>
+          <Ticks
+            label="Only in these scenes" options={show.scenes.map(({ id, name }) => ({ value: id, label: name }))} ticked={holds.scenes ?? []}
+            onTick={(id) => onChange({ ...holds, scenes: holds.scenes?.includes(id) ? holds.scenes.filter((each) => each !== id) : [...(holds.scenes ?? []), id] })}
+          />
+        </>
+      ) : null}
       {show.goals.length > 0 ? (
         <>
           <Text size={13} tone="muted">Only while a goal is open</Text>

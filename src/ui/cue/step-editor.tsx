@@ -1,19 +1,37 @@
+import { useMemo, useState } from 'react';
+import { View } from 'react-native';
 import { stepKind, stepSchema, type Step } from '@/core/engine/step';
 import { sampleValues } from '@/core/engine/when';
 import type { Cue } from '@/core/show/show';
+import { Button } from '@/ui/part/button';
+import { Text } from '@/ui/part/text';
+import { AlertPreview } from './alert-preview';
 import { PickEditor } from './pick-editor';
 import { SettingEditor } from './setting-editor';
 
-/** One step of a cue: the setting whose token was tapped, then the others. */
+/** One step of a cue: the setting whose token was tapped, and a way to the others. */
 export function StepEditor({ cue, step, field, onChange }: { cue: Cue; step: Step; field: string; onChange: (step: Step) => void }) {
-  const kind = stepKind(step);
+  const [open, setOpen] = useState(field);
+  const { settings } = stepKind(step);
+  const sample = useMemo(() => sampleValues(cue.when), [cue.when]);
   if (step.kind === 'pick') return <PickEditor step={step} own={cue.id} onChange={onChange} />;
-  const settings = [...kind.settings].sort((a, b) => Number(b.field === field) - Number(a.field === field));
   const set = (name: string, value: unknown): void => {
     const next = stepSchema.safeParse({ ...step, [name]: value });
     if (next.success) onChange(next.data);
   };
-  // One at a time where a token says which: the sheet leaves the stage in sight.
-  const shown = settings.some((setting) => setting.field === field) ? settings.slice(0, 1) : settings;
-  return <>{shown.map((setting) => <SettingEditor key={setting.field} setting={setting} value={(step as Record<string, unknown>)[setting.field]} sample={sampleValues(cue.when)} onChange={(value) => set(setting.field, value)} />)}</>;
+  // One at a time: the sheet leaves the stage in sight.
+  const shown = settings.find((setting) => setting.field === open) ?? settings[0];
+  const others = settings.filter((setting) => setting !== shown);
+  return (
+    <>
+      {step.kind === 'show' ? <AlertPreview step={step} sample={sample} /> : null}
+      {shown ? <SettingEditor key={shown.field} setting={shown} value={(step as Record<string, unknown>)[shown.field]} sample={sample} onChange={(value) => set(shown.field, value)} /> : null}
+      {others.length > 0 ? (
+        <View className="gap-2 pt-2 border-t border-line">
+          <Text size={13} tone="muted">More of this step</Text>
+          <View className="flex-row flex-wrap gap-2">{others.map((setting) => <Button key={setting.field} kind="outline" onPress={() => setOpen(setting.field)}>{setting.label}</Button>)}</View>
+        </View>
+      ) : null}
+    </>
+  );
 }

@@ -11,7 +11,7 @@ const GROUPS = ['Giving', 'Watching', 'Talking', 'The show'] as const;
 export function WhenEditor({ when, field, onChange }: { when: When; field: string; onChange: (when: When) => void }) {
   const { show } = useShow();
   const kind = whenKind(when);
-  const settings = [...kind.settings].sort((a, b) => Number(b.field === field) - Number(a.field === field));
+  const settings = kind.settings.filter(({ hidden }) => !hidden?.(when)).sort((a, b) => Number(b.field === field) - Number(a.field === field));
   const set = (name: string, value: unknown): void => {
     const next = whenSchema.safeParse({ ...when, [name]: value });
     if (next.success) onChange(next.data);

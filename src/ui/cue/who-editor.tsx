@@ -1,14 +1,53 @@
-import { WHO_TITLES, type Who } from '@/core/engine/who';
+import { useState } from 'react';
+import { View } from 'react-native';
+import Plus from 'lucide-react-native/icons/plus';
+import X from 'lucide-react-native/icons/x';
+import { WHO_TITLES, type Someone, type Who } from '@/core/engine/who';
+import { Button } from '@/ui/part/button';
 import { Choice } from '@/ui/part/choice';
 import { NumberField } from '@/ui/part/field';
+import { Text } from '@/ui/part/text';
+import { ViewerSearch } from '@/ui/people/viewer-choice';
 
-/** For whom a cue is. */
+/** For whom a cue is: a sort of viewers, certain ones, never certain ones. */
 export function WhoEditor({ who, onChange }: { who: Who; onChange: (who: Who) => void }) {
+  const [adding, setAdding] = useState<'only' | 'never' | null>(null);
   const options = (Object.keys(WHO_TITLES) as Who['are'][]).map((value) => ({ value, label: WHO_TITLES[value] }));
+  const same = (a: Someone, b: Someone): boolean => a.feed === b.feed && a.viewer === b.viewer;
+  const add = (one: Someone): void => {
+    if (adding === null) return;
+    const other = adding === 'only' ? 'never' : 'only';
+    // Nobody is in both: the later word counts.
+    onChange({ ...who, [adding]: [...who[adding].filter((each) => !same(each, one)), one], [other]: who[other].filter((each) => !same(each, one)) });
+    setAdding(null);
+  };
+  if (adding !== null) {
+    return (
+      <>
+        <Text size={17}>{adding === 'only' ? 'Only for this viewer' : 'Never for this viewer'}</Text>
+        <ViewerSearch onChoose={({ feed, viewer, name }) => add({ feed, viewer, name })} />
+        <Button kind="outline" onPress={() => setAdding(null)}>Leave it</Button>
+      </>
+    );
+  }
   return (
     <>
       <Choice label="For whom" options={options} value={who.are} onChange={(are) => onChange({ ...who, are })} />
       {who.are === 'top' ? <NumberField label="Places that count as the top" value={who.top} least={1} most={20} onChange={(top) => onChange({ ...who, top })} /> : null}
+      <Named title="Only for certain viewers" named={who.only} onAdd={() => setAdding('only')} onTakeOut={(one) => onChange({ ...who, only: who.only.filter((each) => !same(each, one)) })} />
+      <Named title="Never for certain viewers" named={who.never} onAdd={() => setAdding('never')} onTakeOut={(one) => onChange({ ...who, never: who.never.filter((each) => !same(each, one)) })} />
     </>
+  );
+}
+
+function Named({ title, named, onAdd, onTakeOut }: { title: string; named: readonly Someone[]; onAdd: () => void; onTakeOut: (one: Someone) => void }) {
+  return (
+    <View className="gap-2" role="group" aria-label={title}>
+      <Text size={13} tone="muted">{title}</Text>
+      <View className="flex-row flex-wrap gap-2">
+        {named.map((one) => <Button key={`${one.feed}/${one.viewer}`} icon={X} label={`Take out ${one.name}`} onPress={() => onTakeOut(one)}>{one.name}</Button>)}
+        <Button kind="outline" icon={Plus} label={`${title}: name one`} onPress={onAdd}>Name one</Button>
+      </View>
+    </View>
   );
 }

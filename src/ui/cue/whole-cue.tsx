@@ -1,9 +1,10 @@
 import { View } from 'react-native';
 import ArrowDown from 'lucide-react-native/icons/arrow-down';
 import ArrowUp from 'lucide-react-native/icons/arrow-up';
+import Plus from 'lucide-react-native/icons/plus';
 import X from 'lucide-react-native/icons/x';
-import { STEP_KINDS, stepSentence, type StepKindName } from '@/core/engine/step';
-import type { Cue } from '@/core/show/show';
+import { stepSentence } from '@/core/engine/step';
+import { MOST_STEPS, type Cue } from '@/core/show/show';
 import { useShow } from '@/ui/data/show-context';
 import { randomKey } from '@/ui/data/random-key';
 import { Button, IconButton } from '@/ui/part/button';
@@ -34,13 +35,11 @@ export function WholeCue({ cue, change, onField, onClose }: { cue: Cue; change: 
     const [moved] = draft.steps.splice(n, 1);
     if (moved) draft.steps.splice(n + by, 0, moved);
   });
-  const add = (kind: StepKindName): void => change((draft) => {
-    draft.steps.push(STEP_KINDS[kind].make(show));
-  });
   return (
     <>
       <Button onPress={() => { change((draft) => { draft.on = !draft.on; }); onClose(); }}>{cue.on ? 'Switch this cue off' : 'Switch this cue on'}</Button>
       <TextField label="Its name, for you" value={cue.name} most={80} placeholder="The sentence says it all" onChange={(name) => change((draft) => { draft.name = name; })} />
+      <TextField label="Group, to keep it with others" value={cue.group ?? ''} most={40} placeholder="None" onChange={(group) => change((draft) => { draft.group = group; })} />
       <View className="gap-1">
         <Text size={13} tone="muted">Steps, one after another</Text>
         <View role="list" aria-label="Steps">
@@ -48,7 +47,7 @@ export function WholeCue({ cue, change, onField, onClose }: { cue: Cue; change: 
             const words = stepSentence(step, show).map(({ text }) => text).join('');
             return (
               <View key={n} role="listitem" className="flex-row items-center border-b border-line min-h-[48px]">
-                <Text className="flex-1 py-2" numberOfLines={2}>{words}</Text>
+                <View className="flex-1 py-2"><Text numberOfLines={3}>{words}</Text></View>
                 <IconButton icon={ArrowUp} label={`Earlier: ${words}`} disabled={n === 0} tone="muted" onPress={() => moveStep(n, -1)} />
                 <IconButton icon={ArrowDown} label={`Later: ${words}`} disabled={n === cue.steps.length - 1} tone="muted" onPress={() => moveStep(n, 1)} />
                 <IconButton icon={X} label={`Take out: ${words}`} disabled={cue.steps.length === 1} tone="muted" onPress={() => change((draft) => { draft.steps.splice(n, 1); })} />
@@ -56,10 +55,7 @@ export function WholeCue({ cue, change, onField, onClose }: { cue: Cue; change: 
             );
           })}
         </View>
-        <Text size={13} tone="muted" className="mt-2">Add a step</Text>
-        <View className="flex-row flex-wrap gap-2">
-          {Object.values(STEP_KINDS).map(({ kind, title }) => <Button key={kind} kind="outline" disabled={cue.steps.length >= 20} onPress={() => add(kind)}>{title}</Button>)}
-        </View>
+        <Button kind="outline" icon={Plus} className="mt-2" disabled={cue.steps.length >= MOST_STEPS} onPress={() => onField('add')}>Add a step</Button>
       </View>
       <View className="gap-2">
         <Text size={13} tone="muted">Narrow it down</Text>
@@ -73,6 +69,7 @@ export function WholeCue({ cue, change, onField, onClose }: { cue: Cue; change: 
         <Button kind="outline" icon={ArrowUp} disabled={at <= 0} onPress={() => move(-1)}>Move up</Button>
         <Button kind="outline" icon={ArrowDown} disabled={at === show.cues.length - 1} onPress={() => move(1)}>Move down</Button>
         <Button kind="outline" onPress={copy}>Duplicate</Button>
+        <Button kind="outline" onPress={() => onField('try')}>Try it with …</Button>
       </View>
       <Button kind="bad" onPress={remove}>Remove this cue</Button>
       <Text size={13} tone="muted">Removing can be undone on the stage, or with Z.</Text>

@@ -4,12 +4,13 @@ export type Answer<T> = { ok: true; value: T } | { ok: false; status: number | n
 const AWAY = 'Gavirn’s server does not answer. What you see is kept in this browser; it goes on by itself when the server is back.';
 
 /** Asks Gavirn's server. Problem documents (RFC 9457) become their `detail`. */
-export async function ask<T>(method: 'GET' | 'PUT' | 'POST' | 'DELETE', path: string, options: { key?: string; body?: unknown; raw?: string; text?: boolean } = {}): Promise<Answer<T>> {
+export async function ask<T>(method: 'GET' | 'PUT' | 'POST' | 'DELETE', path: string, options: { key?: string; body?: unknown; raw?: string; bytes?: Uint8Array<ArrayBuffer>; text?: boolean } = {}): Promise<Answer<T>> {
   const headers: Record<string, string> = {};
   if (options.key) headers.authorization = `Bearer ${options.key}`;
   if (options.body !== undefined) headers['content-type'] = 'application/json';
   if (options.raw !== undefined) headers['content-type'] = 'text/plain; charset=utf-8';
-  const body = options.raw ?? (options.body === undefined ? undefined : JSON.stringify(options.body));
+  if (options.bytes !== undefined) headers['content-type'] = 'application/octet-stream';
+  const body = options.bytes ?? options.raw ?? (options.body === undefined ? undefined : JSON.stringify(options.body));
   let response: Response;
   try {
     response = await fetch(path, { method, headers, cache: 'no-store', ...(body === undefined ? {} : { body }) });
@@ -39,4 +40,6 @@ export const standinRoom = (platform: 'brindle' | 'oxbow' | 'tarn', handle: stri
 export interface ServerConfig {
   demo: boolean;
   standins: boolean;
+  /** The server can make speech. */
+  speaks?: boolean;
 }

@@ -3,6 +3,7 @@ import { readShow } from '@/core/show/file';
 import type { Show } from '@/core/show/show';
 import { ask } from './api';
 import { addShow, addStarter, type LibraryIndex } from './library';
+import { readFileMedia, takeFiles } from './media-files';
 import { keepSession } from './session-store';
 import { sumUp } from './sum-up';
 
@@ -14,6 +15,7 @@ export async function firstVisit(demo: boolean): Promise<LibraryIndex> {
   const [show, log] = await Promise.all([ask<string>('GET', '/demo/kiln-hours.json', { text: true }), ask<string>('GET', '/demo/session.ndjson', { text: true })]);
   const read = show.ok ? readShow(show.value) : null;
   if (!read?.ok) return addStarter();
+  await takeFiles(read.show.media, readFileMedia(JSON.parse(show.ok ? show.value : '{}')));
   const index = await addShow(read.show);
   if (log.ok) await keepDemoSession(index.current, read.show, log.value);
   return index;

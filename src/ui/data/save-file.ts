@@ -6,22 +6,25 @@ export function saveFile(name: string, type: string, content: string): void {
   setTimeout(() => URL.revokeObjectURL(url), 10_000);
 }
 
-/** Asks the person for a file and reads it as text; null when none was chosen. */
-export function openFile(accept: string): Promise<{ name: string; text: string } | null> {
+/** Asks the person for files; none when none was chosen. */
+export function chooseFiles(accept: string, several = false): Promise<File[]> {
   return new Promise((resolve) => {
-    const input = Object.assign(document.createElement('input'), { type: 'file', accept });
+    const input = Object.assign(document.createElement('input'), { type: 'file', accept, multiple: several });
     input.style.display = 'none';
     document.body.append(input);
-    const done = (file: { name: string; text: string } | null): void => {
+    const done = (files: File[]): void => {
       input.remove();
-      resolve(file);
+      resolve(files);
     };
-    input.addEventListener('change', () => {
-      const file = input.files?.[0];
-      if (file) void file.text().then((text) => done({ name: file.name, text }), () => done(null));
-      else done(null);
-    });
-    input.addEventListener('cancel', () => done(null));
+    input.addEventListener('change', () => done([...(input.files ?? [])]));
+    input.addEventListener('cancel', () => done([]));
     input.click();
   });
+}
+
+/** Asks the person for a file and reads it as text; null when none was chosen, or it cannot be read. */
+export async function openFile(accept: string): Promise<{ name: string; text: string } | null> {
+  const [file] = await chooseFiles(accept);
+  if (!file) return null;
+  return file.text().then((text) => ({ name: file.name, text }), () => null);
 }

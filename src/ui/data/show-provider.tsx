@@ -1,6 +1,7 @@
 import { useMemo, useSyncExternalStore, type ReactNode } from 'react';
 import useSWR from 'swr';
 import { useDesk } from './desk';
+import { forgetSentMedia } from './media';
 import { forgetSent } from './recordings';
 import { useTakenSessions } from './sessions';
 import { ShowContext } from './show-context';
@@ -8,6 +9,7 @@ import { showStore, type OpenShow } from './show-store';
 
 const putBack = (): void => {
   forgetSent();
+  forgetSentMedia();
   void showStore.publish();
 };
 const reload = async (): Promise<void> => {

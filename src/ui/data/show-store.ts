@@ -2,6 +2,7 @@ import type { Draft } from 'immer';
 import type { Show } from '@/core/show/show';
 import { ask, fetchJson, type ServerConfig } from './api';
 import { firstVisit } from './first-visit';
+import { sendMedia } from './media';
 import { sendRecordings } from './recordings';
 import { doEdit, noHistory, redoEdit, undoEdit, type Changed, type History } from './history';
 import { addStarter, readIndex, readKeys, readStoredShow, renameInIndex, storeShow, type LibraryIndex, type ShowKeys } from './library';
@@ -60,6 +61,8 @@ class ShowStore {
       show = await readStoredShow(index.current);
     }
     if (!show) throw new Error('This browser keeps no data for this page, so that there is no show to open. Allow it to store data, then reload.');
+    // A browser knows where it is; a server does not.
+    if (show.zone === '') show = { ...show, zone: Intl.DateTimeFormat().resolvedOptions().timeZone };
     const opened: OpenShow = { index, show, keys: await readKeys(show), demo: config.demo, history: noHistory, refused: null };
     this.set(opened);
     void this.publish();
@@ -102,7 +105,10 @@ class ShowStore {
     if (this.open.show.id !== show.id) return;
     if (JSON.stringify(keys) !== JSON.stringify(this.open.keys)) this.set({ ...this.open, keys });
     const answer = await ask('PUT', `/api/shows/${encodeURIComponent(show.id)}`, { key: keys.desk, body: { show, outletKeys: keys.outlets, secrets: keys.feeds } });
-    if (answer.ok) await sendRecordings(show, keys.desk);
+    if (answer.ok) {
+      await sendRecordings(show, keys.desk);
+      await sendMedia(show, keys.desk);
+    }
     const refused = answer.ok || answer.status === null ? null : answer.reason;
     if (this.open.show.id === show.id && this.open.refused !== refused) this.set({ ...this.open, refused });
     if (!answer.ok && (answer.status === null || answer.status >= 500 || answer.status === 429)) this.timer ??= setTimeout(() => void this.publish(), AGAIN_MS);

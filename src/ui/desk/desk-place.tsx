@@ -8,12 +8,15 @@ import { PlaceBody } from '@/ui/frame/place-body';
 import { imitationWords } from '@/core/people/imitation';
 import { tellsRoom } from '@/core/platform';
 import { Button } from '@/ui/part/button';
+import { Segments } from '@/ui/part/choice';
 import { Text } from '@/ui/part/text';
 import { useDrift } from '@/ui/pulse/lane';
-import { GoalTile } from './goal-tile';
+import { DrawTiles } from './draw-tiles';
 import { HappenedRow } from './happened-row';
+import { NumberTiles } from './number-tiles';
 import { OnAir } from './on-air';
 import { PassedLines } from './passed-lines';
+import { ToldLines } from './told-lines';
 
 const now = (): number => engineClock.now();
 const SHOWN_LINES = 60;
@@ -45,8 +48,11 @@ export function DeskPlace() {
   return (
     <PlaceBody title="Desk">
       <View className="gap-3 mt-1">
+        {show.scenes.length > 0 ? <Segments label="Scene on air" value={desk.view?.scene ?? ''} onChange={(scene) => void command({ command: 'scene', scene })} options={show.scenes.map(({ id, name }) => ({ value: id, label: name }))} /> : null}
         {spotlights.map(({ id, name }) => <OnAir key={id} spotlight={id} name={name} queue={desk.view?.queues[id] ?? null} now={time} onCommand={(body) => void command(body)} />)}
         <PassedLines lines={(desk.view?.lines ?? []).filter(({ at }) => time - at < LINES_MS)} now={time} />
+        <ToldLines told={(desk.view?.told ?? []).filter(({ at }) => time - at < LINES_MS)} now={time} />
+        <DrawTiles show={show} deskKey={keys.desk} draws={desk.view?.draws ?? []} now={time} onTrouble={setSaid} onCommand={(body) => void command(body)} />
         {presses.length > 0 ? (
           <View role="group" aria-label="Buttons" className="flex-row flex-wrap gap-2">
             {presses.map(({ id, name }) => <Button key={id} kind="outline" onPress={() => void command({ command: 'press', cue: id })}>{name}</Button>)}
@@ -56,10 +62,7 @@ export function DeskPlace() {
         {endable ? <View className="flex-row"><Button kind="outline" onPress={() => void end()}>End this session</Button></View> : null}
         {said ? <Text tone="brick" role="alert">{said}</Text> : null}
         <View className="flex-row flex-wrap gap-2">
-          {(desk.view?.goals ?? []).map((course) => {
-            const goal = show.goals.find(({ id }) => id === course.id);
-            return goal ? <GoalTile key={goal.id} name={goal.name} value={course.value} target={course.target} reached={course.reached} /> : null;
-          })}
+          <NumberTiles show={show} view={desk.view} now={time} onCommand={(body) => void command(body)} />
         </View>
       </View>
       <View role="list" aria-label="What just happened, newest first" className="mt-3">

@@ -13,12 +13,23 @@ function tryFocused(): void {
   document.activeElement?.closest('[role="listitem"]')?.querySelector<HTMLElement>('[aria-label^="Try"]')?.click();
 }
 
+/** Goes to the search field of the place that is open, if it has one. */
+function search(): boolean {
+  for (const input of document.querySelectorAll<HTMLInputElement>('[role="main"] input[aria-labelledby]')) {
+    if (!document.getElementById(input.getAttribute('aria-labelledby') ?? '')?.textContent?.startsWith('Search')) continue;
+    input.focus();
+    return true;
+  }
+  return false;
+}
+
 const LIST: readonly [string, string][] = [
   ['1 to 5', 'Feeds, Stage, Cues, Desk, Recap'],
   ['Z, Shift Z', 'Undo, redo'],
   ['Arrows', 'Move the chosen piece by 1 px, with Shift by 10 px'],
   ['Tab', 'Go on to the next control'],
   ['T', 'Try the cue that you are in'],
+  ['/', 'Search, where there is much'],
   ['Escape', 'Close a sheet, let go of a piece'],
   ['?', 'These keys'],
 ];
@@ -38,6 +49,7 @@ export function Keys() {
       else if (event.key === 'Z') redo();
       else if (event.key === 't') tryFocused();
       else if (event.key === '?') setListed(true);
+      else if (event.key === '/' && search()) { /* It has the focus now. */ }
       else return;
       event.preventDefault();
     };

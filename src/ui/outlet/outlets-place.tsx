@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { View } from 'react-native';
+import { useRouter } from 'expo-router';
 import Check from 'lucide-react-native/icons/check';
 import Copy from 'lucide-react-native/icons/copy';
 import type { Outlet } from '@/core/show/show';
@@ -16,9 +17,13 @@ import { Qr } from './qr';
 /** The addresses to paste into a compositor. */
 export function OutletsPlace() {
   const { show } = useShow();
+  const router = useRouter();
   return (
     <PlaceBody title="Outlets">
       <Text tone="muted">Paste the address into your app or cloud compositor as a web layer. It never changes by itself, and follows your stage within a second.</Text>
+      <View className="flex-row flex-wrap gap-2 mt-3">
+        <Button kind="outline" onPress={() => router.navigate('/sound')}>Sound and read aloud</Button>
+      </View>
       <View className="gap-3 mt-4">{show.outlets.map((outlet) => <OutletCard key={outlet.id} outlet={outlet} />)}</View>
     </PlaceBody>
   );

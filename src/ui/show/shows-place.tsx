@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { readShow } from '@/core/show/file';
 import { ask } from '@/ui/data/api';
+import { filesOf, readFileMedia, takeFiles } from '@/ui/data/media-files';
 import { addShow, addStarter, readFileKeys, removeShow, switchTo } from '@/ui/data/library';
 import { openFile, saveFile } from '@/ui/data/save-file';
 import { useShow } from '@/ui/data/show-context';
@@ -24,7 +25,8 @@ export function ShowsPlace() {
     if (file === null) return;
     const read = readShow(file.text);
     if (!read.ok) return setSaid(read.reason);
-    setSaid(null);
+    const missing = await takeFiles(read.show.media, readFileMedia(JSON.parse(file.text)));
+    setSaid(missing.length > 0 ? missing.join(' ') : null);
     await addShow(read.show, readFileKeys(JSON.parse(file.text)));
     await reload();
   };
@@ -57,7 +59,11 @@ function ThisShow() {
   const { show, keys, edit, reload } = useShow();
   const [name, setName] = useState(show.name);
   const [asking, setAsking] = useState<'remove' | 'secrets' | null>(null);
-  const save = (secrets: boolean): void => saveFile(`${show.name}${secrets ? ' with secrets' : ''}.gavirn.json`, 'application/json', JSON.stringify(secrets ? { ...show, secrets: keys.feeds } : show, null, 2));
+  const save = async (secrets: boolean): Promise<void> => {
+    const files = await filesOf(show.media);
+    const whole = { ...show, ...(secrets ? { secrets: keys.feeds } : {}), ...(show.media.length > 0 ? { files } : {}) };
+    saveFile(`${show.name}${secrets ? ' with secrets' : ''}.gavirn.json`, 'application/json', JSON.stringify(whole, null, 2));
+  };
   const rename = (typed: string): void => {
     setName(typed);
     if (typed.trim() !== '') edit((draft) => { draft.name = typed.trim(); });
@@ -72,12 +78,12 @@ function ThisShow() {
     <Card className="mt-6 gap-3" label="This show">
       <TextField label="Name of this show" value={name} most={80} onChange={rename} problem={name.trim() === '' ? 'A show needs a name.' : null} />
       <View className="flex-row flex-wrap gap-2">
-        <Button onPress={() => save(false)}>Save as a file</Button>
+        <Button onPress={() => void save(false)}>Save as a file</Button>
         <Button kind="outline" onPress={() => setAsking('secrets')}>Save with secrets</Button>
         <Button kind="bad" onPress={() => setAsking('remove')}>Remove</Button>
       </View>
       <Text size={13} tone="muted">The file holds the whole setup, and no keys or secrets: it can be handed to anyone.</Text>
-      {asking === 'secrets' ? <Confirm title="Save with secrets" says="The file will hold your feeds’ addresses and secrets. Whoever has it can send events as your platforms. Keep it to yourself." yes="Save it" onYes={() => save(true)} onClose={() => setAsking(null)} /> : null}
+      {asking === 'secrets' ? <Confirm title="Save with secrets" says="The file will hold your feeds’ addresses and secrets. Whoever has it can send events as your platforms. Keep it to yourself." yes="Save it" onYes={() => void save(true)} onClose={() => setAsking(null)} /> : null}
       {asking === 'remove' ? <Confirm title={`Remove ${show.name}`} says="The show goes from this browser and from the server, and its addresses stop. Save it as a file first if you may want it. This cannot be undone." yes="Remove" onYes={() => void remove()} onClose={() => setAsking(null)} /> : null}
     </Card>
   );

@@ -2,6 +2,7 @@ import { useCallback, useEffect, useMemo, useState } from 'react';
 import { Pressable, View } from 'react-native';
 import Svg, { Line } from 'react-native-svg';
 import type { Box } from '@/core/paint/display';
+import { inScene } from '@/core/stage/scene';
 import { keepInFrame, move, type Guide } from '@/core/stage/place';
 import { useShow } from '@/ui/data/show-context';
 import { TOKENS } from '@/ui/theme/tokens';
@@ -12,8 +13,8 @@ const { mist } = TOKENS.dark;
 
 const ARROWS: Readonly<Record<string, [number, number]>> = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] };
 
-/** The frame with its pieces to be taken hold of. `width`: px of the screen. */
-export function Editor({ width, chosen, onChoose }: { width: number; chosen: string | null; onChoose: (id: string | null) => void }) {
+/** The frame with its pieces to be taken hold of. `width`: px of the screen; `scene`: only those of one scene, '' for all. */
+export function Editor({ width, scene, chosen, onChoose }: { width: number; scene: string; chosen: string | null; onChoose: (id: string | null) => void }) {
   const { show, desk, edit } = useShow();
   const [draft, setDraft] = useState<{ id: string; box: Box; guides: Guide[] } | null>(null);
   const scale = width / show.frame.width;
@@ -40,7 +41,8 @@ export function Editor({ width, chosen, onChoose }: { width: number; chosen: str
     return () => window.removeEventListener('keydown', pressed);
   }, [chosen, onChoose, place, show.frame]);
 
-  const pieces = useMemo(() => show.pieces.map((piece) => (draft?.id === piece.id ? { ...piece, place: draft.box } : piece)), [show.pieces, draft]);
+  const seen = useMemo(() => show.pieces.filter((piece) => inScene(piece, scene)), [show.pieces, scene]);
+  const pieces = useMemo(() => seen.map((piece) => (draft?.id === piece.id ? { ...piece, place: draft.box } : piece)), [seen, draft]);
 
   return (
     <View style={{ width, height }}>
@@ -55,7 +57,7 @@ export function Editor({ width, chosen, onChoose }: { width: number; chosen: str
           </Svg>
         </View>
       ) : null}
-      {show.pieces.map((piece) => (
+      {seen.map((piece) => (
         <PieceHandles
           key={piece.id} piece={piece} frame={show.frame} scale={scale} chosen={chosen === piece.id} onChoose={onChoose} place={place} setDraft={setDraft}
         />

@@ -6,6 +6,7 @@ import type { Piece, Live } from '@/core/piece';
 import type { Show } from '@/core/show/show';
 import { sampleOf } from '@/core/piece';
 import { engineClock } from '@/ui/data/desk';
+import { mediaUrl } from '@/ui/data/media';
 import { Backdrop } from './backdrop';
 
 const now = (): number => engineClock.now();
@@ -20,7 +21,7 @@ export function FrameView({ show, pieces, live, width, seen }: { show: Show; pie
 
   useEffect(() => {
     if (!canvas.current) return undefined;
-    const made = new Frame({ canvas: canvas.current, seen, now, room: () => room.current, onWords: setWords });
+    const made = new Frame({ canvas: canvas.current, seen, now, media: { address: mediaUrl }, room: () => room.current, onWords: setWords });
     frame.current = made;
     return () => made.close();
   }, [seen]);

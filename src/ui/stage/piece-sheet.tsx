@@ -13,7 +13,10 @@ import { Button } from '@/ui/part/button';
 import { Choice, Segments } from '@/ui/part/choice';
 import { NumberField, TextField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
+import { Ticks } from '@/ui/part/ticks';
+import { DrawFields, LanternFields } from './draw-fields';
 import { GoalFields } from './goal-fields';
+import { CountdownFields, CounterFields } from './number-fields';
 import { QueueFields } from './queue-fields';
 
 const TABS = [{ value: 'what', label: 'What' }, { value: 'look', label: 'Look' }, { value: 'place', label: 'Place' }] as const;
@@ -56,6 +59,10 @@ function What({ piece }: { piece: Piece }) {
       {trouble ? <Text tone="brick">{trouble}</Text> : null}
       {kind.controls.map((control) => <ControlField key={control.field} control={control} value={valueOf(piece, control.field)} onChange={(value) => set(control.field, value)} />)}
       {piece.kind === 'goal' ? <GoalFields id={piece.goal} /> : null}
+      {piece.kind === 'countdown' ? <CountdownFields id={piece.countdown} /> : null}
+      {piece.kind === 'lantern' ? <LanternFields id={piece.lantern} /> : null}
+      {piece.kind === 'reel' ? <DrawFields id={piece.draw} /> : null}
+      {piece.kind === 'counter' ? <CounterFields id={piece.counter} /> : null}
       {piece.kind === 'spotlight' ? <QueueFields plan={piece.queue} onChange={(queue) => set('queue', queue)} /> : null}
     </View>
   );
@@ -74,7 +81,7 @@ function ControlField({ control, value, onChange }: { control: Control; value: u
     };
     return <TextField label={control.label} value={empty ? '' : String(value ?? '')} most={60} onChange={change} problem={empty ? 'A piece needs a name, to be found in lists.' : null} />;
   }
-  const options = 'options' in control ? control.options : show.goals.map(({ id, name }) => ({ value: id, label: name }));
+  const options = 'options' in control ? control.options : show[control.from].map(({ id, name }) => ({ value: id, label: name }));
   if (options.length < 2 && !('options' in control)) return null;
   return (
     <View className="gap-1">
@@ -97,6 +104,15 @@ function Place({ piece, onRemoved }: { piece: Piece; onRemoved: () => void }) {
     const found = draft.pieces.find(({ id }) => id === piece.id);
     if (found) found.place = keepInFrame({ ...found.place, [side]: value }, draft.frame);
   });
+  const tickScene = (id: string): void => edit((draft) => {
+    const found = draft.pieces.find((each) => each.id === piece.id);
+    if (!found) return;
+    const now = found.scenes ?? draft.scenes.map((scene) => scene.id);
+    const next = now.includes(id) ? now.filter((each) => each !== id) : [...now, id];
+    // In all of them means in those to come as well.
+    if (draft.scenes.every((scene) => next.includes(scene.id))) delete found.scenes;
+    else found.scenes = next;
+  });
   const reorder = (by: number): void => edit((draft) => {
     const [taken] = draft.pieces.splice(at, 1);
     if (taken) draft.pieces.splice(Math.max(0, Math.min(draft.pieces.length, at + by)), 0, taken);
@@ -115,6 +131,12 @@ function Place({ piece, onRemoved }: { piece: Piece; onRemoved: () => void }) {
         <NumberField label="Width" unit="px" value={piece.place.w} least={least.w} most={show.frame.width * 2} step={10} onChange={(v) => set('w', v)} />
         <NumberField label="Height" unit="px" value={piece.place.h} least={least.h} most={show.frame.height * 2} step={10} onChange={(v) => set('h', v)} />
       </View>
+      {show.scenes.length > 0 ? (
+        <View className="gap-1">
+          <Text size={13} tone="muted">In these scenes</Text>
+          <Ticks label="In these scenes" options={show.scenes.map(({ id, name }) => ({ value: id, label: name }))} ticked={piece.scenes ?? show.scenes.map(({ id }) => id)} onTick={tickScene} />
+        </View>
+      ) : null}
       <View className="flex-row flex-wrap gap-2">
         <Button icon={ArrowUp} onPress={() => reorder(1)} disabled={at === show.pieces.length - 1}>Forward</Button>
         <Button icon={ArrowDown} onPress={() => reorder(-1)} disabled={at === 0}>Back</Button>

@@ -1,5 +1,5 @@
 import { View } from 'react-native';
-import type { QueuePlan } from '@/core/engine/queue';
+import type { QueuePlan } from '@/core/engine/queue-plan';
 import { Segments } from '@/ui/part/choice';
 import { NumberField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
@@ -29,7 +29,7 @@ export function QueueFields({ plan, onChange }: { plan: QueuePlan; onChange: (pl
               if (known) onChange({ ...plan, [known.value]: !plan[known.value] });
             }}
           />
-          <NumberField label="Longest wait before an alert becomes a line on the desk (0: none)" unit="seconds" value={plan.longestWait} least={0} most={600} step={10} onChange={(longestWait) => onChange({ ...plan, longestWait })} />
+          <NumberField label="Longest wait before an alert becomes a line, on the desk and in a ticker (0: none)" unit="seconds" value={plan.longestWait} least={0} most={600} step={10} onChange={(longestWait) => onChange({ ...plan, longestWait })} />
         </>
       )}
     </View>

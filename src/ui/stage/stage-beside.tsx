@@ -1,6 +1,7 @@
 import { useRouter } from 'expo-router';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Pressable, View } from 'react-native';
+import { inScene } from '@/core/stage/scene';
 import { useShow } from '@/ui/data/show-context';
 import { Text } from '@/ui/part/text';
 import { FrameView } from './frame-view';
@@ -10,6 +11,9 @@ import { watchedBy } from './watched';
 export function StageBeside() {
   const { show, desk } = useShow();
   const router = useRouter();
+  const hidden = desk.view?.hidden;
+  const scene = desk.view?.scene ?? '';
+  const pieces = useMemo(() => show.pieces.filter((piece) => inScene(piece, scene) && !hidden?.includes(piece.id)), [show.pieces, scene, hidden]);
   const [room, setRoom] = useState({ width: 0, height: 0 });
   const width = Math.floor(Math.min(room.width, (room.height * show.frame.width) / show.frame.height));
   const places = Object.values(desk.view?.outlets ?? {}).reduce((a, b) => a + b, 0);
@@ -22,7 +26,7 @@ export function StageBeside() {
         </Pressable>
       </View>
       <View className="flex-1 items-center" onLayout={({ nativeEvent: { layout } }) => setRoom({ width: layout.width, height: layout.height })}>
-        {width > 0 ? <FrameView show={show} pieces={show.pieces} live={desk.view?.live ?? null} width={width} seen="air" /> : null}
+        {width > 0 ? <FrameView show={show} pieces={pieces} live={desk.view?.live ?? null} width={width} seen="air" /> : null}
       </View>
     </View>
   );

@@ -5,6 +5,7 @@ import ChevronUp from 'lucide-react-native/icons/chevron-up';
 import Plus from 'lucide-react-native/icons/plus';
 import Redo2 from 'lucide-react-native/icons/redo-2';
 import Undo2 from 'lucide-react-native/icons/undo-2';
+import { inScene } from '@/core/stage/scene';
 import { pieceTrouble } from '@/core/piece/waits';
 import { useShow } from '@/ui/data/show-context';
 import { useWide } from '@/ui/frame/wide';
@@ -13,6 +14,7 @@ import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
 import { AddPiece } from './add-piece';
 import { Editor } from './editor';
+import { ScenesSheet } from './scenes-sheet';
 import { PieceSheet } from './piece-sheet';
 import { watchedBy } from './watched';
 
@@ -22,7 +24,10 @@ export function StagePlace() {
   const wide = useWide();
   const router = useRouter();
   const [chosen, setChosen] = useState<string | null>(null);
-  const [sheet, setSheet] = useState<'add' | 'piece' | null>(null);
+  const [sheet, setSheet] = useState<'add' | 'piece' | 'scenes' | null>(null);
+  const [looked, setLooked] = useState('');
+  const looking = show.scenes.some(({ id }) => id === looked) ? looked : '';
+  const sceneName = show.scenes.find(({ id }) => id === looking)?.name ?? 'Scenes';
   const [room, setRoom] = useState({ width: 0, height: 0 });
   const piece = show.pieces.find(({ id }) => id === chosen) ?? null;
   // A little air above and below, so that a corner of the frame can be taken hold of.
@@ -38,6 +43,7 @@ export function StagePlace() {
         <Text size={13} tone={places > 0 ? 'lagoon' : 'muted'}>{watchedBy(places)}</Text>
       </Pressable>
       <View className="flex-row">
+        <Button kind="outline" label={`Scenes: ${sceneName}`} onPress={() => setSheet('scenes')}>{sceneName}</Button>
         <IconButton icon={Undo2} label="Undo" onPress={undo} disabled={!canUndo} />
         <IconButton icon={Redo2} label="Redo" onPress={redo} disabled={!canRedo} />
       </View>
@@ -46,7 +52,7 @@ export function StagePlace() {
 
   const frame = (
     <View className="flex-1 items-center justify-center" onLayout={({ nativeEvent: { layout } }) => setRoom({ width: layout.width, height: layout.height })}>
-      {width > 0 ? <Editor width={width} chosen={chosen} onChoose={choose} /> : null}
+      {width > 0 ? <Editor width={width} scene={looking} chosen={chosen} onChoose={choose} /> : null}
       {show.pieces.length === 0 ? (
         <View className="absolute bottom-4 left-8 right-8 p-4 rounded-card bg-surface gap-3">
           <Text size={17}>Nothing is on the stage yet. Start with a spotlight, where alerts appear.</Text>
@@ -66,7 +72,7 @@ export function StagePlace() {
       {waiting[0] ? <Text size={13} tone="brick" numberOfLines={2} className="px-4 pb-1">{waiting[0]}</Text> : null}
       <View className="flex-row items-center">
         <ScrollView horizontal showsHorizontalScrollIndicator={false} className="flex-1" contentContainerClassName="gap-2 px-4 py-2 items-center" role="list" aria-label="Pieces, front first">
-          {[...show.pieces].reverse().map(({ id, name }) => (
+          {show.pieces.filter((each) => inScene(each, looking)).reverse().map(({ id, name }) => (
             <Pressable
               key={id} role="button" aria-label={`Choose ${name}`} aria-pressed={chosen === id} onPress={() => (chosen === id ? setSheet('piece') : setChosen(id))}
               className={`min-h-[44px] px-4 items-center justify-center rounded-control bg-raised border ${chosen === id ? 'border-marigold' : 'border-raised'}`}
@@ -83,7 +89,7 @@ export function StagePlace() {
     </View>
   );
 
-  const adding = sheet === 'add' ? <AddPiece onClose={closeSheet} onAdded={(id) => { setChosen(id); setSheet(null); }} /> : null;
+  const adding = sheet === 'scenes' ? <ScenesSheet looking={looking} onLook={setLooked} onClose={closeSheet} /> : sheet === 'add' ? <AddPiece onClose={closeSheet} onAdded={(id) => { setChosen(id); setSheet(null); }} /> : null;
   if (wide) {
     return (
       <View className="flex-1 flex-row">

@@ -14,7 +14,9 @@ export const call: StepKind<'call', typeof schema> = {
   },
   settings: [{ field: 'cue', label: 'Cue', setting: 'one', of: 'cues' }],
   trouble(step, of, cue) {
-    if (!of.cues.some(({ id }) => id === step.cue)) return 'The cue that it calls is gone. Choose another one.';
+    const called = of.cues.find(({ id }) => id === step.cue);
+    if (!called) return 'The cue that it calls is gone. Choose another one.';
+    if (!called.on) return 'The cue that it calls is switched off.';
     return loops(cue, of) ? 'It calls itself in the end, so that call is left out. Choose another cue.' : null;
   },
 };

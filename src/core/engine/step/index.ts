@@ -1,20 +1,26 @@
 import { z } from 'zod';
 import type { Cue, Show } from '@/core/show/show';
 import type { SentencePart } from '../when/when';
+import { add } from './add';
+import { ask } from './ask';
 import { call } from './call';
+import { draw } from './draw';
+import { drift } from './drift';
+import { lantern } from './lantern';
 import { pick } from './pick';
 import { piece } from './piece';
 import { play } from './play';
 import { post } from './post';
 import { read } from './read';
+import { scene } from './scene';
 import { show } from './show';
 import type { StepKind } from './step';
 import { wait } from './wait';
 
 /** Every kind of step, in the order in which they are offered. A new one is a file here, its word in these two lists, and what it does in src/core/engine/steps.ts. */
-export const STEP_KINDS = { show, play, read, post, wait, piece, call, pick } as const;
+export const STEP_KINDS = { show, play, add, read, post, wait, scene, piece, drift, lantern, draw, ask, call, pick } as const;
 
-export const stepSchema = z.discriminatedUnion('kind', [show.schema, play.schema, read.schema, post.schema, wait.schema, piece.schema, call.schema, pick.schema]);
+export const stepSchema = z.discriminatedUnion('kind', [show.schema, play.schema, add.schema, read.schema, post.schema, wait.schema, scene.schema, piece.schema, drift.schema, lantern.schema, draw.schema, ask.schema, call.schema, pick.schema]);
 export type Step = z.infer<typeof stepSchema>;
 export type StepKindName = Step['kind'];
 

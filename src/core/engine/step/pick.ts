@@ -20,7 +20,11 @@ export const pick: StepKind<'pick', typeof schema> = {
     ...(step.twice ? [] : [{ text: ', never the same twice running' }]),
   ],
   settings: [],
-  trouble: (step, of) => (step.of.every(({ cue }) => of.cues.some(({ id }) => id === cue)) ? null : 'One of the cues to choose from is gone.'),
+  trouble(step, of) {
+    const named = step.of.map(({ cue }) => of.cues.find(({ id }) => id === cue));
+    if (named.some((cue) => cue === undefined)) return 'One of the cues to choose from is gone.';
+    return named.every((cue) => cue?.on === false) ? 'All cues to choose from are switched off.' : null;
+  },
 };
 
 function nameOf(id: string, cues: readonly { id: string; name: string }[]): string {

@@ -50,9 +50,10 @@ export const every: WhenKind<'every', typeof schema> = {
     if (!tallies) return NEVER;
     const step = of === 'worth' ? n * WORTH_PARTS : n;
     const after = tallies[of];
+    // Asked at every like: most of the time the next step is still ahead.
+    if (after % step >= plus) return NEVER;
     const last = Math.floor(after / step);
     const before = Math.floor((after - plus) / step);
-    if (last === before) return NEVER;
     const values: WordValues[] = [];
     for (let at = Math.max(before + 1, last - MOST_AT_ONCE + 1); at <= last; at += 1) values.push(viewerValues(moment, { count: at * n, total: of === 'worth' ? Math.floor(after / WORTH_PARTS) : after }));
     return values;

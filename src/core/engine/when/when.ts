@@ -7,7 +7,7 @@ import type { Totals, ViewerTally } from '../tally';
 import type { WordValues } from '../words';
 
 /** What can set a cue off: a kind of event, or one of the show's own moments. */
-export type Trigger = EventKind | 'goal' | 'session' | 'clock' | 'press';
+export type Trigger = EventKind | 'goal' | 'countdown' | 'counter' | 'lantern' | 'draw' | 'scene' | 'session' | 'clock' | 'press';
 
 /** An event that has just been counted. */
 export interface EventMoment {
@@ -29,6 +29,11 @@ export interface EventMoment {
 export type Moment =
   | EventMoment
   | { trigger: 'goal'; now: number; goal: string; name: string; target: number }
+  | { trigger: 'countdown'; now: number; countdown: string; name: string }
+  | { trigger: 'counter'; now: number; counter: string; name: string; before: number; after: number }
+  | { trigger: 'lantern'; now: number; lantern: string; name: string; gone: number }
+  | { trigger: 'draw'; now: number; draw: string; name: string; label: string }
+  | { trigger: 'scene'; now: number; scene: string; name: string }
   | { trigger: 'session'; now: number; what: 'begins' | 'ends' }
   | { trigger: 'clock'; now: number; due: number }
   | { trigger: 'press'; now: number };
@@ -36,15 +41,17 @@ export type Moment =
 /** A token of the sentence: plain words, or a part that is tapped to change the field it names. */
 export type SentencePart = { text: string; field?: string };
 
-/** One thing of a "when" or a step that can be set; `field` is its name there, and the name of its token. */
-export type Setting =
+/** One thing of a "when" or a step that can be set; `field` is its name there, and the name of its token. `hidden`: with these values it means nothing. */
+export type Setting = { hidden?: (values: Readonly<Record<string, unknown>>) => boolean } & (
   | { field: string; label: string; setting: 'number'; least: number; most: number; step?: number; unit?: string }
   | { field: string; label: string; setting: 'range'; unit: string }
   | { field: string; label: string; setting: 'choice'; options: readonly { value: string; label: string }[] }
   | { field: string; label: string; setting: 'text'; most: number; placeholder?: string }
   | { field: string; label: string; setting: 'words' }
+  | { field: string; label: string; setting: 'address' }
   | { field: string; label: string; setting: 'gifts' }
-  | { field: string; label: string; setting: 'one'; of: 'goals' | 'spotlights' | 'cues' | 'pieces' | 'sounds' };
+  | { field: string; label: string; setting: 'look' }
+  | { field: string; label: string; setting: 'one'; of: 'goals' | 'countdowns' | 'counters' | 'numbers' | 'draws' | 'anyDraw' | 'lanterns' | 'anyLantern' | 'scenes' | 'anyScene' | 'spotlights' | 'cues' | 'pieces' | 'sounds' });
 
 /** One kind of "when": its schema, what it listens to, how often a moment sets it off, and how it reads. One file each. */
 export interface WhenKind<K extends string, S extends z.ZodType<{ kind: K }>> {
@@ -60,7 +67,7 @@ export interface WhenKind<K extends string, S extends z.ZodType<{ kind: K }>> {
    */
   keys?: (when: z.infer<S>) => readonly string[] | null;
   make: (show: Show) => z.infer<S>;
-  /** The words' values for each time that the moment sets it off; none when it does not. */
+  /** The words' values for each time that the moment sets it off, made for it alone; none when it does not. */
   fires: (when: z.infer<S>, moment: Moment, memory: Memory) => readonly WordValues[];
   /** Values for trying it without an event. */
   sample: (when: z.infer<S>) => WordValues;

@@ -1,0 +1,1 @@
+export { MediaPlace as default } from '@/ui/media/media-place';

@@ -1,0 +1,43 @@
+import { z } from 'zod';
+import { mediaIdSchema } from '@/core/media/media';
+import { MOTION_NAMES } from '@/core/stage/motion';
+
+const motion = z.enum(['piece', ...MOTION_NAMES]);
+
+/** How an alert looks and moves, where it is not just words in its spotlight's own way. */
+export const lookSchema = z.object({
+  /** None, the viewer's initials, or one of the show's pictures or clips by its id. */
+  picture: z.union([z.literal(''), z.literal('initials'), mediaIdSchema]),
+  /** Where the picture stands: beside the words, above or below them, or behind them, over the whole spotlight. */
+  layout: z.enum(['beside', 'above', 'below', 'behind']),
+  /** How much of the spotlight the picture takes, and how large the words may be. */
+  size: z.enum(['small', 'middle', 'large']),
+  text: z.enum(['small', 'middle', 'large']),
+  /** The motions as it comes, stays and goes; `piece`: as the spotlight says. */
+  come: motion,
+  stay: motion,
+  go: motion,
+  /** How long coming and going take, s. Between them it is held. */
+  comes: z.number().min(0).max(5),
+  goes: z.number().min(0).max(5),
+  /** The words may come later than the picture and go before it, s; `wordsFor` 0: they stay to the end. */
+  wordsAfter: z.number().min(0).max(60),
+  wordsFor: z.number().min(0).max(120),
+  /** How the words move by themselves; `piece`: with the picture. */
+  wordsMotion: motion,
+});
+export type Look = z.infer<typeof lookSchema>;
+
+/** Words alone, moving as their spotlight does. */
+export const PLAIN_LOOK: Look = {
+  picture: '', layout: 'beside', size: 'middle', text: 'middle', come: 'piece', stay: 'piece', go: 'piece', comes: 0.3, goes: 0.2, wordsAfter: 0, wordsFor: 0, wordsMotion: 'piece',
+};
+
+const LAYOUT_WORDS = { beside: 'beside it', above: 'above it', below: 'below it', behind: 'behind it' } as const;
+
+/** What is shown with the words, for the sentence; '' when nothing is. `name`: that of one of the show's files. */
+export function lookWords(look: Look | undefined, name: (id: string) => string | null): string {
+  if (!look || look.picture === '') return '';
+  const what = look.picture === 'initials' ? 'their initials' : (name(look.picture) ?? 'a picture that is gone');
+  return `with ${what} ${LAYOUT_WORDS[look.layout]}`;
+}

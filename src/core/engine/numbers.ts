@@ -1,0 +1,117 @@
+import type { Show } from '@/core/show/show';
+import { counted } from './counter';
+import { lanternValue } from './lantern';
+import { addTime, holdCountdown, leftOf, startCountdown } from './countdown';
+import type { SessionState } from './state';
+
+/** A number of the show that can be changed by a cue or by hand: `goal/<id>`, `counter/<id>` or `countdown/<id>`. */
+export type NumberName = string;
+
+export interface NamedNumber {
+  number: NumberName;
+  name: string;
+  of: 'goal' | 'counter' | 'countdown';
+}
+
+/** All numbers of a show, in the order in which they are offered. */
+export const numbersOf = ({ goals, counters, countdowns }: Pick<Show, 'goals' | 'counters' | 'countdowns'>): NamedNumber[] => [
+  ...countdowns.map(({ id, name }): NamedNumber => ({ number: `countdown/${id}`, name, of: 'countdown' })),
+  ...counters.map(({ id, name }): NamedNumber => ({ number: `counter/${id}`, name, of: 'counter' })),
+  ...goals.map(({ id, name }): NamedNumber => ({ number: `goal/${id}`, name, of: 'goal' })),
+];
+
+/** What came of a change: the caller tells goals and cues of it. */
+export type NumberChange = { of: 'goal' } | { of: 'lantern' | 'scene'; id: string } | { of: 'counter'; id: string; before: number; after: number } | { of: 'countdown' } | null;
+
+const runs = ({ session }: SessionState): boolean => session !== null && session.endedAt === null;
+
+/** Adds to a number, in place; `by` is in seconds for a countdown. Null: there is no such number. */
+export function addToNumber(state: SessionState, number: NumberName, by: number): NumberChange {
+  const at = number.indexOf('/');
+  const of = number.slice(0, at);
+  const id = number.slice(at + 1);
+  if (of === 'goal') {
+    const goal = state.goals.get(id);
+    if (!goal) return null;
+    // Never below nothing: what comes afterwards must count again at once.
+    goal.plus = (goal.plus ?? 0) + Math.max(Math.trunc(by), -goal.value);
+    return { of };
+  }
+  if (of === 'counter') {
+    const before = state.counters.get(id);
+    if (before === undefined) return null;
+    const after = counted(before, by);
+    state.counters.set(id, after);
+    return { of, id, before, after };
+  }
+  const countdown = state.countdowns.get(id);
+  const defined = state.show.countdowns.find((each) => each.id === id);
+  if (!countdown || !defined) return null;
+  addTime(defined, countdown, by * 1000, state.now, runs(state));
+  return { of: 'countdown' };
+}
+
+/** A change by hand: what it was, and what it became. Seconds for a countdown. */
+export interface HandChange {
+  id: string;
+  at: number;
+  number: NumberName;
+  from: number;
+  to: number;
+  undone: boolean;
+}
+
+/** So many changes by hand are kept. */
+const KEPT_CHANGES = 100;
+
+/** What a number stands at; whole seconds for a countdown. Null: there is no such number. */
+export function valueOf(state: SessionState, number: NumberName): number | null {
+  const id = number.slice(number.indexOf('/') + 1);
+  if (number.startsWith('goal/')) return state.goals.get(id)?.value ?? null;
+  if (number.startsWith('counter/')) return state.counters.get(id) ?? null;
+  const countdown = number.startsWith('countdown/') ? state.countdowns.get(id) : undefined;
+  return countdown ? Math.round(leftOf(countdown, state.now) / 1000) : null;
+}
+
+/** Changes a number by hand, and keeps a trace of it. The trace says what was asked for; a bound may have let less through. */
+export function changeByHand(state: SessionState, number: NumberName, by: number): NumberChange {
+  const from = valueOf(state, number);
+  if (from === null || by === 0) return null;
+  const change = addToNumber(state, number, by);
+  state.hands += 1;
+  state.hand.push({ id: `h${state.hands}`, at: state.now, number, from, to: number.startsWith('goal/') ? Math.max(0, from + by) : (valueOf(state, number) ?? from), undone: false });
+  if (state.hand.length > KEPT_CHANGES) state.hand.shift();
+  return change;
+}
+
+/** Takes a change by hand back: what has been counted since stays. */
+export function undoByHand(state: SessionState, id: string): NumberChange {
+  const made = state.hand.find((change) => change.id === id);
+  if (!made || made.undone) return null;
+  made.undone = true;
+  return addToNumber(state, made.number, made.from - made.to);
+}
+
+/** A new session: counters stand where they begin, countdowns run. */
+export function startNumbers(state: SessionState): void {
+  for (const counter of state.show.counters) state.counters.set(counter.id, counter.start);
+  for (const countdown of state.show.countdowns) state.countdowns.set(countdown.id, startCountdown(countdown, runs(state) ? state.now : null));
+  for (const { id } of state.show.lanterns) state.lanterns.set(id, { base: 0, gone: 0 });
+}
+
+/** Another setup: what is new begins, what is gone goes, the rest stays as it is. */
+export function followNumbers(state: SessionState): void {
+  const { counters, countdowns, lanterns } = state.show;
+  for (const id of state.counters.keys()) if (!counters.some((each) => each.id === id)) state.counters.delete(id);
+  for (const id of state.countdowns.keys()) if (!countdowns.some((each) => each.id === id)) state.countdowns.delete(id);
+  for (const id of state.lanterns.keys()) if (!lanterns.some((each) => each.id === id)) state.lanterns.delete(id);
+  // One that is new begins dark, whatever has been done before.
+  for (const lantern of lanterns) if (!state.lanterns.has(lantern.id)) state.lanterns.set(lantern.id, { base: lanternValue(lantern, state.totals), gone: 0 });
+  for (const counter of counters) if (!state.counters.has(counter.id)) state.counters.set(counter.id, counter.start);
+  for (const countdown of countdowns) if (!state.countdowns.has(countdown.id)) state.countdowns.set(countdown.id, startCountdown(countdown, runs(state) ? state.now : null));
+}
+
+/** The session is over: what ran stands still. */
+export function stopNumbers(state: SessionState): void {
+  for (const countdown of state.countdowns.values()) holdCountdown(countdown, true, state.now);
+}

@@ -1,0 +1,50 @@
+import { fileTypeFromBuffer } from 'file-type/core';
+import { imageSize } from 'image-size';
+import { bytesWords, MEDIA_TYPES, MOST_BYTES, type MediaType } from './media';
+import { svgTrouble } from './svg';
+
+export type Looked = { ok: true; type: MediaType; width: number; height: number } | { ok: false; reason: string };
+
+/** What the package that tells types calls some of them. */
+const ALIASES: Readonly<Record<string, MediaType>> = {
+  'audio/vnd.wave': 'audio/wav', 'audio/x-wav': 'audio/wav', 'audio/x-flac': 'audio/flac', 'audio/x-m4a': 'audio/mp4', 'video/ogg': 'audio/ogg', 'audio/opus': 'audio/ogg',
+};
+
+/** For the sentences; the file's name, which says nothing else. */
+const named = (name: string): string => (name.trim() === '' ? 'This file' : `“${name}”`);
+
+const isMediaType = (type: string): type is MediaType => type in MEDIA_TYPES;
+
+/**
+ * Tells what a file is by its content, whatever its name says. What cannot be used gets a sentence.
+ * @param bytes the whole file
+ */
+export async function lookAt(bytes: Uint8Array, name: string): Promise<Looked> {
+  if (bytes.length === 0) return { ok: false, reason: `${named(name)} is empty.` };
+  const text = looksLikeSvg(bytes) ? new TextDecoder().decode(bytes) : null;
+  const told = text === null ? (await fileTypeFromBuffer(bytes))?.mime.split(';')[0] : 'image/svg+xml';
+  const type = told === undefined ? undefined : (ALIASES[told] ?? told);
+  if (type === undefined || !isMediaType(type)) {
+    const what = type === undefined ? 'no picture, clip or sound' : `of a kind that Gavirn does not use (${type})`;
+    return { ok: false, reason: `${named(name)} is ${what}. Pictures: PNG, JPEG, WebP, GIF, SVG. Clips: WebM, MP4. Sounds: WAV, MP3, Ogg, FLAC, M4A.` };
+  }
+  const { as, title } = MEDIA_TYPES[type];
+  if (bytes.length > MOST_BYTES[as]) return { ok: false, reason: `${named(name)} is too large: ${bytesWords(bytes.length)}. A ${as} may have ${bytesWords(MOST_BYTES[as])} at most.` };
+  if (text !== null) {
+    const trouble = svgTrouble(text);
+    if (trouble) return { ok: false, reason: trouble };
+  }
+  if (as !== 'picture') return { ok: true, type, width: 0, height: 0 };
+  try {
+    const { width, height } = imageSize(bytes);
+    if (width > 0 && height > 0 && width <= 20_000 && height <= 20_000) return { ok: true, type, width: Math.round(width), height: Math.round(height) };
+  } catch {
+    // Said below.
+  }
+  return { ok: false, reason: `${named(name)} begins like a ${title} picture, but it is broken: its size cannot be read.` };
+}
+
+function looksLikeSvg(bytes: Uint8Array): boolean {
+  const start = new TextDecoder().decode(bytes.subarray(0, 4000)).replace(/^\uFEFF/, '').trimStart();
+  return start.startsWith('<') && /<svg[\s>]/i.test(start.replace(/<!--[\s\S]*?-->/g, ''));
+}

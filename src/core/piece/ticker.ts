@@ -1,0 +1,54 @@
+import { z } from 'zod';
+import { withoutIsolates } from '@/core/engine/words';
+import type { FontSpec, Op } from '@/core/paint/display';
+import { cutLine, lineOps } from '@/core/paint/text';
+import { pieceBase, type DrawTools, type PieceKind } from './piece';
+import { STYLES } from './style';
+
+const schema = z.object({ ...pieceBase, kind: z.literal('ticker'), rows: z.number().int().min(1).max(10) });
+export type TickerPiece = z.infer<typeof schema>;
+
+export interface TickerLive {
+  kind: 'ticker';
+  /** Newest first. */
+  lines: { id: string; text: string }[];
+}
+
+/** The latest alerts in a line each: those that were shown, and those for which there was no time. */
+export const ticker: PieceKind<TickerPiece, TickerLive> = {
+  kind: 'ticker',
+  title: 'Ticker',
+  purpose: 'React',
+  says: 'The latest alerts, a line each; also those for which there was no time.',
+  schema,
+  least: { w: 360, h: 80 },
+  make: (id, { frame }) => ({
+    id, kind: 'ticker', name: 'Ticker', style: 'slip', rows: 3,
+    place: { x: Math.round(frame.width * 0.083), y: Math.round(frame.height * 0.71), w: Math.round(frame.width * 0.6), h: 220 },
+  }),
+  controls: [{ field: 'name', label: 'Name', control: 'text' }, { field: 'rows', label: 'Lines', control: 'number', least: 1, most: 10 }],
+  live(piece, { played, lines, show }) {
+    const own = new Set(show.pieces.flatMap(({ id, kind }) => (kind === 'spotlight' ? [id] : [])));
+    const all = [
+      ...played.filter(({ trial, spotlight }) => !trial && own.has(spotlight)).map(({ id, until, text }) => ({ id, at: until, text })),
+      ...lines,
+    ];
+    return { kind: 'ticker', lines: all.filter(({ text }) => text.trim() !== '').sort((a, b) => b.at - a.at || (a.id < b.id ? 1 : -1)).slice(0, piece.rows).map(({ id, text }) => ({ id, text })) };
+  },
+  sample: () => ({ kind: 'ticker', lines: [] }),
+  draw: (piece, live, tools) => (live.lines.length === 0 && tools.seen === 'air' ? [] : [{ key: piece.id, box: piece.place, ops: tickerOps(piece, live, tools) }]),
+  twin: (piece, live) => (live.lines.length === 0 ? '' : `${piece.name}: ${live.lines.map(({ text }) => withoutIsolates(text)).join('; ')}`),
+};
+
+function tickerOps({ place: { w, h }, style: name, rows }: TickerPiece, { lines }: TickerLive, { measure }: DrawTools): Op[] {
+  const style = STYLES[name];
+  const room = h - style.pad.y * 1.2 - (name === 'slip' ? 14 : 0);
+  const size = Math.round(Math.max(26, Math.min(46, room / rows / 1.4)));
+  const font: FontSpec = { family: 'text', weight: 500, size };
+  const fit = Math.max(1, Math.min(rows, Math.floor(room / (size * 1.4))));
+  const shown = lines.length === 0 ? ['Latest alerts appear here'] : lines.slice(0, fit).map(({ text }) => text);
+  return [
+    ...style.panel(w, h),
+    ...shown.flatMap((text, n) => lineOps(cutLine(text, w - 2 * style.pad.x, font, measure), style.pad.x, style.pad.y * 0.6 + n * size * 1.4 + size, font, n === 0 ? style.text : style.soft, measure)),
+  ];
+}

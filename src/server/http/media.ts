@@ -1,0 +1,39 @@
+import { raw, Router, type Request, type Response } from 'express';
+import { MOST_BYTES } from '@/core/media/media';
+import type { House } from '@/server/live/house';
+import type { LiveShow } from '@/server/live/live-show';
+import { problem } from '@/server/problem';
+
+const LARGEST = Math.max(...Object.values(MOST_BYTES));
+
+/** A show's own files, below /api/shows/:id/media: which are here, one that is not, and one to look at. */
+export function media(house: House, withShow: (req: Request, res: Response) => LiveShow | null): Router {
+  const router = Router({ mergeParams: true });
+  const fileOf = (show: LiveShow, req: Request) => show.state.show.media.find(({ id }) => id === req.params.file);
+
+  router.get('/', (req, res) => {
+    const show = withShow(req, res);
+    if (show) res.json(house.mediaOf(show.state.show.id)?.list() ?? []);
+  });
+
+  router.get('/:file', (req, res) => {
+    const show = withShow(req, res);
+    if (!show) return;
+    const file = fileOf(show, req);
+    const path = file && house.mediaOf(show.state.show.id)?.path(file.id);
+    if (!file || !path) return problem(res, 404, 'No such file', 'This server does not have the file.');
+    res.sendFile(path, { headers: { 'content-type': file.type, 'x-content-type-options': 'nosniff', 'content-security-policy': "default-src 'none'; sandbox" }, dotfiles: 'allow' });
+  });
+
+  router.put('/:file', raw({ type: () => true, limit: LARGEST }), async (req, res) => {
+    const show = withShow(req, res);
+    if (!show) return;
+    const file = fileOf(show, req);
+    if (!file) return problem(res, 404, 'No such file', 'The show names no such file.');
+    const trouble = (await house.mediaOf(show.state.show.id)?.keep(file, Buffer.isBuffer(req.body) ? req.body : Buffer.alloc(0))) ?? null;
+    if (trouble) return problem(res, 422, 'Not kept', trouble);
+    res.status(204).end();
+  });
+
+  return router;
+}

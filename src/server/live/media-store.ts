@@ -1,0 +1,49 @@
+import { createHash, randomUUID } from 'node:crypto';
+import { existsSync, mkdirSync, readdirSync, rmSync } from 'node:fs';
+import { rename, writeFile } from 'node:fs/promises';
+import { join } from 'node:path';
+import { lookAt } from '@/core/media/look';
+import { mediaIdSchema, type Media } from '@/core/media/media';
+
+/** The files of one show that its outlets need, by their ids. What the show does not name any more goes when it is published. */
+export class MediaStore {
+  private readonly folder: string;
+
+  constructor(show: string) {
+    this.folder = join(show, 'media');
+    mkdirSync(this.folder, { recursive: true });
+  }
+
+  /** The ids of those that are here. */
+  list(): string[] {
+    return readdirSync(this.folder).filter((name) => mediaIdSchema.safeParse(name).success);
+  }
+
+  /** Where a file is; null when it is not here. */
+  path(id: string): string | null {
+    if (!mediaIdSchema.safeParse(id).success) return null;
+    const path = join(this.folder, id);
+    return existsSync(path) ? path : null;
+  }
+
+  /**
+   * Keeps a file, if it is what the show says it is: by its hash, and by its content.
+   * @returns why it was not kept, in a sentence; null when it was
+   */
+  async keep(file: Media, bytes: Buffer): Promise<string | null> {
+    if (createHash('sha256').update(bytes).digest('hex') !== file.id) return 'What came is not the file that the show names.';
+    const looked = await lookAt(bytes, file.name);
+    if (!looked.ok) return looked.reason;
+    if (looked.type !== file.type) return `“${file.name}” is not of the kind that the show says.`;
+    // A name of its own: two pages of one browser may hand over the same file at once.
+    const partial = join(this.folder, `${file.id}.${randomUUID()}.partial`);
+    await writeFile(partial, bytes);
+    await rename(partial, join(this.folder, file.id));
+    return null;
+  }
+
+  /** Drops what is in no use. */
+  only(ids: ReadonlySet<string>): void {
+    for (const id of this.list()) if (!ids.has(id)) rmSync(join(this.folder, id), { force: true });
+  }
+}

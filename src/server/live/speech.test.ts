@@ -1,0 +1,31 @@
+import { WaveFile } from 'wavefile';
+import { isThere, speak } from './speech';
+
+const said = { text: 'Thank you, Inês', language: 'en', speed: 1, pitch: 1 };
+const seconds = (wav: Buffer | null): number => {
+  if (!wav) return 0;
+  const file = new WaveFile(new Uint8Array(wav));
+  const { byteRate } = file.fmt as { byteRate: number };
+  return (file.data as { chunkSize: number }).chunkSize / byteRate;
+};
+
+test('a whole WAV file, as another reader understands it', async () => {
+  const wav = await speak(said);
+  expect(seconds(wav)).toBeGreaterThan(0.4);
+  expect(wav?.readUInt32LE(4)).toBe((wav?.length ?? 0) - 8);
+});
+
+test('faster is shorter; a language that is not there is said in English', async () => {
+  expect(seconds(await speak({ ...said, speed: 2 }))).toBeLessThan(seconds(await speak({ ...said, speed: 0.7 })));
+  expect(seconds(await speak({ ...said, language: 'xx' }))).toBeGreaterThan(0.4);
+});
+
+test('words are words: none of them is an option or a command', async () => {
+  const wav = await speak({ ...said, text: '--version -w /tmp/x; `reboot` $(id) <speak/>' });
+  expect(seconds(wav)).toBeGreaterThan(1);
+});
+
+test('where espeak-ng is not installed there is no speech, and nothing fails', async () => {
+  expect(await speak(said, 'no-such-program')).toBeNull();
+  expect([await isThere('no-such-program'), await isThere('espeak-ng')]).toEqual([false, true]);
+});

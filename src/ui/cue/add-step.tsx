@@ -1,0 +1,28 @@
+import { Pressable, View } from 'react-native';
+import { stepKind, STEP_KINDS, type StepKindName } from '@/core/engine/step';
+import { MOST_STEPS, type Cue } from '@/core/show/show';
+import { useShow } from '@/ui/data/show-context';
+import { Text } from '@/ui/part/text';
+
+/** One more step behind the others; what it is to do is chosen right away. `onAdded`: with its first token's field. */
+export function AddStep({ cue, onAdded }: { cue: Cue; onAdded: (field: string) => void }) {
+  const { show, edit } = useShow();
+  if (cue.steps.length >= MOST_STEPS) return <Text tone="muted">{`A cue has ${MOST_STEPS} steps at most. Let another cue do the rest, and call it.`}</Text>;
+  const add = (kind: StepKindName): void => {
+    const step = STEP_KINDS[kind].make(show);
+    edit((draft) => {
+      draft.cues.find(({ id }) => id === cue.id)?.steps.push(step);
+    });
+    onAdded(`${cue.steps.length}.${FIRST[kind] ?? stepKind(step).settings[0]?.field ?? 'of'}`);
+  };
+  return (
+    <View className="gap-2">
+      {Object.values(STEP_KINDS).map(({ kind, title }) => (
+        <Pressable key={kind} role="button" onPress={() => add(kind)} className="min-h-[48px] px-4 justify-center rounded-control bg-raised active:opacity-80"><Text size={17} face="strong">{title}</Text></Pressable>
+      ))}
+    </View>
+  );
+}
+
+/** What is asked for first where that is not the first in the list. */
+const FIRST: Partial<Record<StepKindName, string>> = { show: 'words' };

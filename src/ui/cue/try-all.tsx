@@ -1,0 +1,38 @@
+import { useEffect, useRef, useState } from 'react';
+import type { Cue } from '@/core/show/show';
+import { ask } from '@/ui/data/api';
+import { useShow } from '@/ui/data/show-context';
+import { Button } from '@/ui/part/button';
+import { Text } from '@/ui/part/text';
+
+/** How long a cue takes before the next is tried, ms. */
+const lengthOf = ({ steps }: Cue): number => Math.min(20_000, 1200 + 1000 * steps.reduce((sum, step) => sum + (step.kind === 'show' || step.kind === 'wait' ? step.seconds : 0), 0));
+
+/** Tries every cue that is on, one after another; stopped by another press. */
+export function TryAll() {
+  const { show, keys } = useShow();
+  const [at, setAt] = useState<number | null>(null);
+  const [said, setSaid] = useState<string | null>(null);
+  const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
+  useEffect(() => () => clearTimeout(timer.current), []);
+  const cues = show.cues.filter(({ on }) => on);
+  const step = async (n: number): Promise<void> => {
+    const cue = cues[n];
+    if (!cue) return setAt(null);
+    setAt(n);
+    const answer = await ask('POST', `/api/shows/${encodeURIComponent(show.id)}/commands`, { key: keys.desk, body: { command: 'try', cue: cue.id } });
+    setSaid(answer.ok ? null : answer.reason);
+    if (answer.ok) timer.current = setTimeout(() => void step(n + 1), lengthOf(cue));
+    else setAt(null);
+  };
+  const stop = (): void => {
+    clearTimeout(timer.current);
+    setAt(null);
+  };
+  return (
+    <>
+      <Button kind="outline" disabled={cues.length === 0} onPress={() => (at === null ? void step(0) : stop())}>{at === null ? 'Try them all' : `Stop: ${at + 1} of ${cues.length}`}</Button>
+      {said ? <Text tone="brick" role="alert">{said}</Text> : null}
+    </>
+  );
+}

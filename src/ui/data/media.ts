@@ -1,0 +1,132 @@
+import { sha256 } from '@noble/hashes/sha2.js';
+import { base64ToUint8Array, uint8ArrayToBase64, uint8ArrayToHex } from 'uint8array-extras';
+import { mutate } from 'swr';
+import { z } from 'zod';
+import { lookAt } from '@/core/media/look';
+import { MEDIA_TYPES, mediaSchema, stepMedia, type Media } from '@/core/media/media';
+import { readShowDocument } from '@/core/show/file';
+import type { Show } from '@/core/show/show';
+import { ask } from './api';
+import { readIndex } from './library';
+import { clipFacts, pictureFacts, soundFacts, type Found } from './media-facts';
+import { readJson, readText, removeKey, writeJson, writeText } from './storage';
+
+/* The streamer's own pictures, clips and sounds: one library for all shows of this browser, each file once, by its content. */
+
+export const MEDIA_KEY = 'media';
+const bytesKey = (id: string): string => `media/${id}`;
+
+export type Added = { ok: true; media: Media; known: boolean } | { ok: false; reason: string };
+
+export async function readMedia(): Promise<Media[]> {
+  const list = await readJson('media');
+  return z.array(z.unknown()).catch([]).parse(list).flatMap((one) => mediaSchema.safeParse(one).data ?? []);
+}
+
+/** One change after another: two that read the same list would lose one of them. */
+let changing: Promise<unknown> = Promise.resolve();
+function changeList(change: (list: Media[]) => Media[]): Promise<void> {
+  const done = changing.then(async () => {
+    await writeJson('media', change(await readMedia()));
+    await mutate(MEDIA_KEY);
+  });
+  changing = done.catch(() => undefined);
+  return done;
+}
+
+/** A file's bytes; null when this browser does not have it. */
+export async function mediaBytes(id: string): Promise<Uint8Array<ArrayBuffer> | null> {
+  const text = await readText(bytesKey(id));
+  return text === null ? null : new Uint8Array(base64ToUint8Array(text));
+}
+
+const urls = new Map<string, string>();
+
+/** An address of a file for as long as this page is open; null when this browser does not have it. */
+export async function mediaUrl(id: string): Promise<string | null> {
+  const known = urls.get(id);
+  if (known !== undefined) return known;
+  const bytes = await mediaBytes(id);
+  if (!bytes) return null;
+  const type = (await readMedia()).find((one) => one.id === id)?.type;
+  const url = URL.createObjectURL(new Blob([bytes], type ? { type } : {}));
+  urls.set(id, url);
+  return url;
+}
+
+/** Takes a file in, if it is one that can be used. The same file twice is one. */
+export async function addMedia(name: string, bytes: Uint8Array<ArrayBuffer>): Promise<Added> {
+  const id = uint8ArrayToHex(sha256(bytes));
+  const list = await readMedia();
+  const known = list.find((one) => one.id === id);
+  if (known) return { ok: true, media: known, known: true };
+  const looked = await lookAt(bytes, name);
+  if (!looked.ok) return looked;
+  const found = await factsOf(bytes, looked);
+  if (!found.ok) return found;
+  const media: Media = mediaSchema.parse({ id, name: name.replace(/\.[^.]{1,5}$/, '').trim().slice(0, 120) || MEDIA_TYPES[looked.type].title, type: looked.type, bytes: bytes.length, ...found.facts });
+  if (!(await writeText(bytesKey(id), uint8ArrayToBase64(bytes)))) return { ok: false, reason: 'This browser has no room for the file. Remove others, or old sessions, and add it again.' };
+  await changeList((now) => [...now.filter((one) => one.id !== id), media]);
+  return { ok: true, media, known: false };
+}
+
+async function factsOf(bytes: Uint8Array<ArrayBuffer>, { type, width, height }: { type: Media['type']; width: number; height: number }): Promise<Found> {
+  if (MEDIA_TYPES[type].as === 'sound') return soundFacts(bytes);
+  const url = URL.createObjectURL(new Blob([bytes], { type }));
+  try {
+    return MEDIA_TYPES[type].as === 'clip' ? await clipFacts(url) : await pictureFacts(url, bytes, type, { width, height });
+  } finally {
+    URL.revokeObjectURL(url);
+  }
+}
+
+export const changeMedia = (id: string, change: (media: Media) => Media): Promise<void> => changeList((list) => list.map((one) => (one.id === id ? change(one) : one)));
+
+export async function removeMedia(id: string): Promise<void> {
+  await changeList((list) => list.filter((one) => one.id !== id));
+  await removeKey(bytesKey(id));
+  const url = urls.get(id);
+  if (url !== undefined) URL.revokeObjectURL(url);
+  urls.delete(id);
+}
+
+/** Where a file is used, in the shows of this browser. */
+export interface Use {
+  show: string;
+  cue: string;
+}
+
+export async function usesOf(id: string): Promise<Use[]> {
+  const uses: Use[] = [];
+  for (const { id: showId } of (await readIndex())?.shows ?? []) {
+    const read = readShowDocument(await readJson(`show/${showId}`));
+    if (read.ok) for (const [n, cue] of read.show.cues.entries()) if (cue.steps.some((step) => stepMedia(step).includes(id))) uses.push({ show: read.show.name, cue: cue.name || `cue ${n + 1}` });
+  }
+  return uses;
+}
+
+/** Those that this page has handed over, or found there, by show. */
+const sent = new Map<string, Set<string>>();
+/** The server has lost what it had. */
+export const forgetSentMedia = (): void => sent.clear();
+
+/** Hands over the files that a show needs and the server does not have. */
+export async function sendMedia(show: Show, key: string): Promise<void> {
+  const known = new Set([...(sent.get(show.id) ?? [])].filter((id) => show.media.some((file) => file.id === id)));
+  sent.set(show.id, known);
+  if (show.media.every(({ id }) => known.has(id))) return;
+  const base = `/api/shows/${encodeURIComponent(show.id)}/media`;
+  const there = await ask<string[]>('GET', base, { key });
+  if (!there.ok) return;
+  for (const { id } of show.media) {
+    const bytes = there.value.includes(id) ? null : await mediaBytes(id);
+    if (there.value.includes(id) || (bytes && (await ask('PUT', `${base}/${id}`, { key, bytes })).ok)) known.add(id);
+  }
+}
+
+/** Puts a file among those that the show uses; what no step uses goes. */
+export function takeUp(draft: Pick<Show, 'media' | 'cues'>, media: Media | null): void {
+  if (media && !draft.media.some(({ id }) => id === media.id)) draft.media.push(media);
+  const used = new Set(draft.cues.flatMap(({ steps }) => steps.flatMap(stepMedia)));
+  draft.media = draft.media.filter(({ id }) => used.has(id) || id === media?.id);
+}

@@ -1,0 +1,55 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import { clockWords } from '@/core/engine/countdown';
+import type { Command } from '@/core/engine/input';
+import type { HandChange } from '@/core/engine/numbers';
+import { Button } from '@/ui/part/button';
+import { TextField } from '@/ui/part/field';
+import { Sheet } from '@/ui/part/sheet';
+import { Text } from '@/ui/part/text';
+import { agoWords } from '@/ui/words/ago';
+
+/** One number of the show, set by hand; what was changed by hand before, each to be taken back. */
+export function NumberSheet({ number, name, value, hand, now, onCommand, onClose }: { number: string; name: string; value: number; hand: readonly HandChange[]; now: number; onCommand: (command: Command) => void; onClose: () => void }) {
+  const time = number.startsWith('countdown/');
+  const words = (n: number): string => (time ? clockWords(n * 1000) : n.toLocaleString('en'));
+  const [typed, setTyped] = useState('');
+  const to = time ? secondsOf(typed) : /^-?\d{1,9}$/.test(typed.trim()) ? Number(typed) : null;
+  const least = number.startsWith('counter/') ? -1e9 : 0;
+  const fits = to !== null && to >= least;
+  const changes = hand.filter((change) => change.number === number).reverse();
+  return (
+    <Sheet title={name} onClose={onClose}>
+      <View className="flex-row items-baseline gap-3">
+        <Text size={30} face="figure">{words(value)}</Text>
+        <Text tone="muted">now</Text>
+      </View>
+      <TextField label={time ? 'Set it to (minutes:seconds)' : 'Set it to'} value={typed} most={12} exact onChange={setTyped} problem={typed === '' || fits ? null : time ? 'A time like 12:30, or minutes alone.' : least === 0 ? 'A whole number from 0 on.' : 'A whole number.'} />
+      <Button kind="main" disabled={!fits} onPress={() => { if (to !== null) onCommand({ command: 'set', number, to }); setTyped(''); }}>Set it</Button>
+      <View className="gap-1">
+        <Text size={13} tone="muted">Changed by hand</Text>
+        {changes.length === 0 ? <Text>Not in this session.</Text> : null}
+        <View role="list" aria-label="Changed by hand">
+          {changes.map((change) => (
+            <View key={change.id} role="listitem" className="flex-row items-center justify-between gap-3 min-h-[52px] border-b border-line">
+              <View className="flex-1">
+                <Text tone={change.undone ? 'muted' : 'ink'} className="tabular-nums">{`${words(change.from)} became ${words(change.to)}`}</Text>
+                <Text size={13} tone="muted">{change.undone ? `${agoWords(now - change.at)}, taken back` : agoWords(now - change.at)}</Text>
+              </View>
+              {change.undone ? null : <Button label={`Take back: ${words(change.from)} became ${words(change.to)}`} onPress={() => onCommand({ command: 'takeBack', change: change.id })}>Take back</Button>}
+            </View>
+          ))}
+        </View>
+      </View>
+    </Sheet>
+  );
+}
+
+/** "12:30", "1:02:30" or "12" (minutes), in seconds; null when it is none. */
+export function secondsOf(typed: string): number | null {
+  const parts = typed.trim().split(':');
+  if (parts.length > 3 || !parts.every((part) => /^\d{1,6}$/.test(part))) return null;
+  const [a = 0, b = 0, c = 0] = parts.map(Number);
+  if (parts.length === 1) return a * 60;
+  return parts.length === 2 ? a * 60 + b : a * 3600 + b * 60 + c;
+}

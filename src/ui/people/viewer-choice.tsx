@@ -1,0 +1,44 @@
+import { useState } from 'react';
+import { Pressable, View } from 'react-native';
+import useSWR from 'swr';
+import type { FoundViewer } from '@/core/people/search';
+import { ask } from '@/ui/data/api';
+import { useShow } from '@/ui/data/show-context';
+import { feedName } from '@/ui/feed/feed-name';
+import { TextField } from '@/ui/part/field';
+import { Sheet } from '@/ui/part/sheet';
+import { Text } from '@/ui/part/text';
+import { ViewerText } from '@/ui/part/viewer-text';
+
+/** One of the viewers of this session, by name or handle. */
+export function ViewerChoice({ title, onChoose, onClose }: { title: string; onChoose: (viewer: FoundViewer) => void; onClose: () => void }) {
+  return <Sheet title={title} onClose={onClose}><ViewerSearch onChoose={onChoose} /></Sheet>;
+}
+
+export function ViewerSearch({ onChoose }: { onChoose: (viewer: FoundViewer) => void }) {
+  const { show, keys } = useShow();
+  const [sought, setSought] = useState('');
+  const { data } = useSWR(['viewers', show.id, sought], () => ask<FoundViewer[]>('GET', `/api/shows/${encodeURIComponent(show.id)}/viewers?q=${encodeURIComponent(sought)}`, { key: keys.desk }), { keepPreviousData: true });
+  const found = data?.ok ? data.value : [];
+  const feedOf = (id: string): string => {
+    const feed = show.feeds.find((each) => each.id === id);
+    return feed ? feedName(feed) : 'a feed that is gone';
+  };
+  return (
+    <>
+      <TextField label="Name or handle" value={sought} exact onChange={setSought} />
+      {data && !data.ok ? <Text tone="brick" role="alert">{data.reason}</Text> : null}
+      <View role="list" aria-label="Viewers">
+        {found.map((viewer) => (
+          <View key={`${viewer.feed}/${viewer.viewer}`} role="listitem">
+            <Pressable role="button" aria-label={`${viewer.name}, ${viewer.handle} on ${feedOf(viewer.feed)}`} onPress={() => onChoose(viewer)} className="min-h-[52px] py-2 border-b border-line">
+              <View className="flex-row"><ViewerText text={viewer.name} size={17} numberOfLines={1} className="shrink" /></View>
+              <Text size={13} tone="muted" numberOfLines={1}>{`${viewer.handle} on ${feedOf(viewer.feed)}`}</Text>
+            </Pressable>
+          </View>
+        ))}
+      </View>
+      {data?.ok && found.length === 0 ? <Text tone="muted">{sought.trim() === '' ? 'Nobody has been seen in this session yet. Viewers are listed once they have done something.' : 'Nobody of that name or handle in this session.'}</Text> : null}
+    </>
+  );
+}

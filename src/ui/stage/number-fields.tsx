@@ -1,0 +1,44 @@
+import { View } from 'react-native';
+import type { Counter } from '@/core/engine/counter';
+import type { Countdown } from '@/core/engine/countdown';
+import { useShow } from '@/ui/data/show-context';
+import { NumberField, TextField } from '@/ui/part/field';
+import { Text } from '@/ui/part/text';
+
+/** A counter's own settings. */
+export function CounterFields({ id }: { id: string }) {
+  const { show, edit } = useShow();
+  const counter = show.counters.find((other) => other.id === id);
+  if (!counter) return <Text tone="brick">This piece’s counter is not in the show any more. Choose another one.</Text>;
+  const change = (changed: Partial<Counter>): void => edit((draft) => {
+    const found = draft.counters.find((other) => other.id === id);
+    if (found) Object.assign(found, changed);
+  });
+  return (
+    <View className="gap-4">
+      <TextField label="Words on the counter" value={counter.name} most={60} onChange={(name) => { if (name.trim() !== '') change({ name }); }} />
+      <NumberField label="Begins at" value={counter.start} least={-1_000_000} most={1_000_000} onChange={(start) => change({ start })} />
+      <NumberField label="Buttons on the desk change it by" value={counter.step} least={1} most={1_000_000} onChange={(step) => change({ step })} />
+      <NumberField label="Target (0: none)" value={counter.target ?? 0} least={0} most={1_000_000_000} onChange={(target) => change({ target: target === 0 ? null : target })} />
+    </View>
+  );
+}
+
+/** A countdown's own settings. */
+export function CountdownFields({ id }: { id: string }) {
+  const { show, edit } = useShow();
+  const countdown = show.countdowns.find((other) => other.id === id);
+  if (!countdown) return <Text tone="brick">This piece’s countdown is not in the show any more. Choose another one.</Text>;
+  const change = (changed: Partial<Countdown>): void => edit((draft) => {
+    const found = draft.countdowns.find((other) => other.id === id);
+    if (found) Object.assign(found, changed);
+  });
+  return (
+    <View className="gap-4">
+      <TextField label="Words on the countdown" value={countdown.name} most={60} onChange={(name) => { if (name.trim() !== '') change({ name }); }} />
+      <NumberField label="Begins with" unit="minutes" value={Math.max(1, Math.round(countdown.seconds / 60))} least={1} most={43_200} step={5} onChange={(minutes) => change({ seconds: minutes * 60 })} />
+      <NumberField label="Holds at most (0: no bound)" unit="minutes" value={Math.round(countdown.most / 60)} least={0} most={525_600} step={10} onChange={(minutes) => change({ most: minutes * 60 })} />
+      <Text tone="muted">It begins when you go live, and begins anew with each session. What it begins with is for the next one.</Text>
+    </View>
+  );
+}
