@@ -13,10 +13,19 @@ interface Outcome {
   failed: number;
 }
 
-function run(command: string, args: string[], env: Record<string, string> = {}): Promise<number> {
+function run(command: string, args: string[]): Promise<number> {
   return new Promise((resolve) => {
-    const child = spawn(command, args, { stdio: ['ignore', 'inherit', 'inherit'], env: { ...process.env, ...env } });
+    const child = spawn(command, args, { stdio: ['ignore', 'inherit', 'inherit'] });
     child.on('exit', (code) => resolve(code ?? 1));
+  });
+}
+
+function runKept(command: string, args: string[]): Promise<{ code: number; text: string }> {
+  return new Promise((resolve) => {
+    const child = spawn(command, args, { stdio: ['ignore', 'pipe', 'pipe'] });
+    let text = '';
+    for (const stream of [child.stdout, child.stderr]) stream.setEncoding('utf8').on('data', (part: string) => (text += part));
+    child.on('close', (code) => resolve({ code: code ?? 1, text }));
   });
 }
 
@@ -30,7 +39,7 @@ async function whole(title: string, command: string, args: string[]): Promise<Ou
 async function unit(): Promise<Outcome> {
   process.stdout.write('\n== Unit tests\n');
   const report = join(tmpdir(), `gavirn-unit-${process.pid}.json`);
-  const code = await run('npx', ['jest', '--json', `--outputFile=${report}`, '--silent']);
+  const code = await run('npx', ['jest', '--maxWorkers=2', '--json', `--outputFile=${report}`, '--silent']);
   try {
     const { numPassedTests, numFailedTests, numRuntimeErrorTestSuites } = JSON.parse(readFileSync(report, 'utf8')) as Record<string, number>;
     const failed = (numFailedTests ?? 0) + (numRuntimeErrorTestSuites ?? 0);
@@ -42,22 +51,33 @@ async function unit(): Promise<Outcome> {
   }
 }
 
-/** Each file has its own server and browser; one after another, since two cores are soon busy. */
-async function browser(): Promise<Outcome> {
-  const sum = { passed: 0, failed: 0 };
-  for (const file of readdirSync('e2e').filter((name) => name.endsWith('.e2e.ts')).sort()) {
-    process.stdout.write(`\n== In the browser: ${file.replace('.e2e.ts', '')}\n`);
-    const report = join(tmpdir(), `gavirn-${file}-${process.pid}.tap`);
-    const code = await run('node', [
-      '--import', 'tsx', '--test', '--test-reporter=spec', '--test-reporter-destination=stdout', '--test-reporter=tap', `--test-reporter-destination=${report}`, join('e2e', file),
-    ]);
-    const tap = readFileSync(report, 'utf8');
-    rmSync(report, { force: true });
-    const count = (name: string): number => Number(new RegExp(`^# ${name} (\\d+)`, 'm').exec(tap)?.[1] ?? 0);
-    sum.passed += count('pass');
-    sum.failed += code === 0 ? 0 : Math.max(1, count('fail') + count('cancelled'));
-  }
-  return sum;
+/** These measure how long something takes, and have the machine to themselves. */
+const ALONE = ['flood.e2e.ts', 'kill.e2e.ts', 'outlet.e2e.ts', 'story.e2e.ts'];
+
+/** One file, with a server and a browser of its own. What it prints is kept until it has ended, so that files side by side stay readable. */
+async function browserFile(file: string): Promise<Outcome> {
+  const report = join(tmpdir(), `gavirn-${file}-${process.pid}.tap`);
+  const { code, text } = await runKept('node', [
+    '--import', 'tsx', '--test', '--test-reporter=spec', '--test-reporter-destination=stdout', '--test-reporter=tap', `--test-reporter-destination=${report}`, join('e2e', file),
+  ]);
+  process.stdout.write(`\n== In the browser: ${file.replace('.e2e.ts', '')}\n${text}`);
+  const tap = readFileSync(report, 'utf8');
+  rmSync(report, { force: true });
+  const count = (name: string): number => Number(new RegExp(`^# ${name} (\\d+)`, 'm').exec(tap)?.[1] ?? 0);
+  return { passed: count('pass'), failed: code === 0 ? 0 : Math.max(1, count('fail') + count('cancelled')) };
+}
+
+/** Most of a browser test is waiting for alerts to come and go: two files at a time keep two cores busy. */
+async function browser(): Promise<Outcome[]> {
+  const files = readdirSync('e2e').filter((name) => name.endsWith('.e2e.ts')).sort();
+  const shared = files.filter((file) => !ALONE.includes(file));
+  const outcomes: Outcome[] = [];
+  const lane = async (): Promise<void> => {
+    for (let file = shared.shift(); file !== undefined; file = shared.shift()) outcomes.push(await browserFile(file));
+  };
+  await Promise.all([lane(), lane()]);
+  for (const file of files.filter((one) => ALONE.includes(one))) outcomes.push(await browserFile(file));
+  return outcomes;
 }
 
 async function main(): Promise<void> {
@@ -66,7 +86,7 @@ async function main(): Promise<void> {
     ...(await Promise.all([whole('Types', 'npx', ['tsc', '--noEmit']), whole('Lint', 'npx', ['eslint', '--max-warnings', '0', '.'])])),
     await unit(),
     await whole('Build', 'node', ['--import', 'tsx', 'src/server/build/index.ts']),
-    await browser(),
+    ...(await browser()),
   ];
   const passed = outcomes.reduce((sum, outcome) => sum + outcome.passed, 0);
   const failed = outcomes.reduce((sum, outcome) => sum + outcome.failed, 0);

@@ -48,8 +48,9 @@ export function MediaSheet({ media, onClose }: { media: Media; onClose: () => vo
     onClose();
   };
   const remove = async (): Promise<void> => {
-    await removeMedia(media.id);
+    // The show first: once the file is gone from the library, no show may go on believing that it is there, even if this page is left just then.
     edit((draft) => { draft.media = draft.media.filter(({ id }) => id !== media.id); });
+    await removeMedia(media.id);
     onClose();
   };
   return (
