@@ -3,6 +3,7 @@ import { EVENT_KINDS, type EventKind } from '@/core/event/kind';
 import type { StreamEvent } from '@/core/event/event';
 import type { Cue } from '@/core/show/show';
 import { endTurn } from './drawing';
+import { pocketOf } from './earning';
 import { mayFire } from './holds';
 import type { Memory } from './memory';
 import { doSteps, memoryOf, type Cause, type Emit } from './steps';
@@ -79,12 +80,17 @@ export function cueEvent(state: SessionState, cues: readonly Asking[], moment: E
     const memory = (asking.memory ??= memoryOf(state, cue.id));
     const values = kind.fires(cue.when, moment, memory);
     if (values.length === 0) continue;
-    if (!isFor(cue.who, moment, state.derived.topBoard)) {
+    if (!isFor(cue.who, moment, state.derived.topBoard, (feed, viewer) => pocketOf(state, feed, viewer).level)) {
       emit?.({ effect: 'held', cue: cue.id, why: 'who' });
       continue;
     }
     const place = placeOf(state.derived.topBoard, moment.tally);
+    const pocket = state.show.points.on && moment.event.viewer ? pocketOf(state, moment.event.feed, moment.event.viewer.id) : null;
     for (const each of values) {
+      if (pocket) {
+        each.level = pocket.level;
+        each.points = pocket.balance;
+      }
       if (Number.isFinite(place)) each.place = place;
       fire(state, cue, memory, each, moment, emit);
     }
@@ -103,8 +109,9 @@ export function cueMoment(state: SessionState, moment: Exclude<Moment, EventMome
 function fire(state: SessionState, cue: Cue, memory: Memory, values: WordValues, moment: Moment, emit: Emit): void {
   const event = 'event' in moment ? moment.event : null;
   const joins = whenKind(cue.when).joins ?? null;
-  const viewer = event?.viewer ? `${event.feed}/${event.viewer.id}` : null;
-  const seed = event?.id ?? moment.trigger;
+  const by = event?.viewer ? { feed: event.feed, ...event.viewer } : 'by' in moment ? moment.by : null;
+  const viewer = by && `${by.feed}/${by.id}`;
+  const seed = event?.id ?? (by ? `${moment.trigger}/${viewer}/${moment.now}` : moment.trigger);
   const held = mayFire(cue.holds, memory, state.now, viewer, seed, state.goals, state.scene);
   if (held !== null) {
     emit?.({ effect: 'held', cue: cue.id, why: held });
@@ -112,8 +119,8 @@ function fire(state: SessionState, cue: Cue, memory: Memory, values: WordValues,
   }
   const gift = event?.kind === 'gift' ? event : null;
   const cause: Cause = {
-    values, trial: false, seed, feed: event?.feed ?? null, viewer, worth: 'event' in moment ? moment.worth : 0,
-    joins, names: event?.viewer ? [event.viewer.name] : [],
+    values, trial: false, seed, feed: by?.feed ?? event?.feed ?? null, viewer, worth: 'event' in moment ? moment.worth : 0,
+    joins, names: by ? [by.name] : [],
     key: joins === null ? null : gift?.streakId !== undefined ? `${gift.feed}/${gift.streakId}` : viewer === null ? null : gift ? `${viewer}/${gift.giftId}` : viewer,
   };
   doSteps(state, cue, 0, cause, emit);

@@ -6,9 +6,11 @@ import { sceneOf } from '@/core/stage/scene';
 import { catchUp, cueEvent, cueMoment, keyOf, setClocks, tryCue } from './cues';
 import { advanceGoal, startGoal, type Goal, type GoalMeasure } from './goal';
 import { holdCountdown } from './countdown';
+import { askPoints, earn, pocketOf } from './earning';
 import { floatChat } from './drift';
 import { enterDraws, followDraws, startDraw, takeSeed } from './drawing';
 import { brighten, lanternValue } from './lantern';
+import { takeLasting, type Lasting } from './lasting';
 import type { Command, Input } from './input';
 import { changeByHand, followNumbers, startNumbers, stopNumbers, undoByHand, valueOf, type NumberChange } from './numbers';
 import { derive, newState, troubleOf, type SessionState } from './state';
@@ -34,7 +36,7 @@ export function fold(state: SessionState, input: Input, emit?: Emit): SessionSta
   switch (input.input) {
     case 'event': happen(state, input.event, emit); break;
     case 'show': changeShow(state, input.show, emit); break;
-    case 'begin': begin(state, input.session, emit); break;
+    case 'begin': begin(state, input.session, input.lasting, emit); break;
     case 'end': end(state, emit); break;
     case 'seed': takeSeed(state, input.draw, input.seed); break;
     case 'streakEnd': endStreak(state, `${input.feed}/${input.streak}`, emit); break;
@@ -55,9 +57,10 @@ export function fold(state: SessionState, input: Input, emit?: Emit): SessionSta
 const TONE = 'three-bells';
 
 /** A new session starts from nothing: its journal, read back alone, must give the same state. */
-function begin(state: SessionState, session: string, emit: Emit): void {
+function begin(state: SessionState, session: string, lasting: Lasting | undefined, emit: Emit): void {
   const { now, show: setup } = state;
   Object.assign(state, newState(setup), { now, session: { id: session, startedAt: now, endedAt: null } });
+  if (lasting) takeLasting(state, lasting);
   for (const goal of setup.goals) state.goals.set(goal.id, startGoal(goal));
   startNumbers(state);
   followDraws(state);
@@ -76,6 +79,7 @@ function happen(state: SessionState, event: StreamEvent, emit: Emit): void {
   const { worth: worthBefore } = totals;
   const { size } = viewers;
   const own = count(totals, viewers, event, derived.worth);
+  if (own && state.show.points.on) earn(state, event, own, totals.worth - worthBefore);
   const tally = own && derived.people.tallyOf(own);
   const counts = event.kind === 'like' || event.kind === 'gift' || event.kind === 'tip';
   if (tally) for (const board of derived.boards) if (board.movedBy(event.kind)) board.update(tally);
@@ -88,6 +92,7 @@ function happen(state: SessionState, event: StreamEvent, emit: Emit): void {
   if (state.lanterns.size > 0) brightenAll(state, emit);
   if (event.kind === 'chat') {
     if (state.draws.size > 0) enterDraws(state, event);
+    if (state.show.points.on) askPoints(state, event, emit);
     floatChat(state, event.text);
   }
 }
@@ -128,6 +133,10 @@ function settle(state: SessionState, emit: Emit): void {
     if (change.of === 'goal') advanceGoals(state, emit);
     else if (change.of === 'lantern') letGo(state, change.id, emit);
     else if (change.of === 'scene') showScene(state, change.id, emit);
+    else if (change.of === 'level') {
+      const { balance } = pocketOf(state, change.viewer.feed, change.viewer.id);
+      cueMoment(state, { trigger: 'level', now: state.now, by: change.viewer, level: change.level, points: balance }, '', null, emit);
+    } else if (change.of === 'perk') cueMoment(state, { trigger: 'perk', now: state.now, by: change.viewer, perk: change.perk, message: change.message }, '', null, emit);
     else if (change.of === 'counter' && change.before !== change.after) {
       const name = state.show.counters.find(({ id }) => id === change.id)?.name ?? '';
       cueMoment(state, { trigger: 'counter', now: state.now, counter: change.id, name, before: change.before, after: change.after }, '', null, emit);

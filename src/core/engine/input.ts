@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { streamEventSchema } from '@/core/event/event';
 import { wordValuesSchema } from './word-values';
+import { lastingSchema } from './lasting';
 import { showSchema } from '@/core/show/show';
 
 const at = z.number().int().min(0);
@@ -40,7 +41,7 @@ export const inputSchema = z.discriminatedUnion('input', [
   z.object({ input: z.literal('show'), at, show: showSchema }),
   /** `feeds`: where each feed stood, since a session's journal must be enough by itself. */
   z.object({
-    input: z.literal('begin'), at, session: id,
+    input: z.literal('begin'), at, session: id, lasting: lastingSchema.optional(),
     feeds: z.record(id, z.object({
       position: z.string().max(200), room: z.enum(['live', 'off']).nullable(), counters: z.partialRecord(z.enum(['like', 'follow']), z.number().int().min(0)).optional(),
     })).optional(),

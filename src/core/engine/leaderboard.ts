@@ -1,12 +1,14 @@
 import type { EventKind } from '@/core/event/kind';
 import type { ViewerTally } from './tally';
 
-export const BOARD_MEASURES = ['coins', 'gifts', 'likes', 'worth', 'chats', 'shares', 'subscriptions'] as const;
+export const BOARD_MEASURES = ['coins', 'gifts', 'likes', 'worth', 'chats', 'shares', 'subscriptions', 'points'] as const;
 export type BoardMeasure = (typeof BOARD_MEASURES)[number];
 
 /** The kinds of event that can move someone up; likes decide between equals on every board. */
 const MOVES: Record<BoardMeasure, readonly EventKind[]> = {
   coins: ['gift', 'like'], gifts: ['gift', 'like'], likes: ['like'], worth: ['gift', 'tip', 'like'], chats: ['chat', 'like'], shares: ['share', 'like'], subscriptions: ['subscribe', 'like'],
+  // Whatever gives points says so itself.
+  points: ['like'],
 };
 
 /** As many places as any piece or file asks for. */

@@ -2,31 +2,43 @@ import type { Show } from '@/core/show/show';
 import { counted } from './counter';
 import { lanternValue } from './lantern';
 import { addTime, holdCountdown, leftOf, startCountdown } from './countdown';
+import { give, pocketOf } from './earning';
 import type { SessionState } from './state';
+import type { ViewerTally } from './tally';
 
-/** A number of the show that can be changed by a cue or by hand: `goal/<id>`, `counter/<id>` or `countdown/<id>`. */
+/**
+ * A number that can be changed by a cue or by hand: `goal/<id>`, `counter/<id>`, `countdown/<id>`; `points` are those of the viewer who set
+ * the cue off, `points/<feed>/<viewer>` those of a certain one.
+ */
 export type NumberName = string;
 
 export interface NamedNumber {
   number: NumberName;
   name: string;
-  of: 'goal' | 'counter' | 'countdown';
+  of: 'goal' | 'counter' | 'countdown' | 'points';
 }
 
 /** All numbers of a show, in the order in which they are offered. */
-export const numbersOf = ({ goals, counters, countdowns }: Pick<Show, 'goals' | 'counters' | 'countdowns'>): NamedNumber[] => [
+export const numbersOf = ({ goals, counters, countdowns, points }: Pick<Show, 'goals' | 'counters' | 'countdowns' | 'points'>): NamedNumber[] => [
   ...countdowns.map(({ id, name }): NamedNumber => ({ number: `countdown/${id}`, name, of: 'countdown' })),
   ...counters.map(({ id, name }): NamedNumber => ({ number: `counter/${id}`, name, of: 'counter' })),
   ...goals.map(({ id, name }): NamedNumber => ({ number: `goal/${id}`, name, of: 'goal' })),
+  ...(points.on ? [{ number: 'points', name: `the viewer’s ${points.unit}`, of: 'points' as const }] : []),
 ];
 
+/** Whose doing it is. */
+export type Doer = Pick<ViewerTally, 'feed' | 'id' | 'name' | 'handle'>;
+
 /** What came of a change: the caller tells goals and cues of it. */
-export type NumberChange = { of: 'goal' } | { of: 'lantern' | 'scene'; id: string } | { of: 'counter'; id: string; before: number; after: number } | { of: 'countdown' } | null;
+export type NumberChange =
+  | { of: 'level'; viewer: Doer; level: number } | { of: 'perk'; perk: string; viewer: Doer; message: string }
+  | { of: 'goal' } | { of: 'lantern' | 'scene'; id: string }
+  | { of: 'counter'; id: string; before: number; after: number } | { of: 'countdown' } | null;
 
 const runs = ({ session }: SessionState): boolean => session !== null && session.endedAt === null;
 
 /** Adds to a number, in place; `by` is in seconds for a countdown. Null: there is no such number. */
-export function addToNumber(state: SessionState, number: NumberName, by: number): NumberChange {
+export function addToNumber(state: SessionState, number: NumberName, by: number, why: 'cue' | 'hand' = 'cue'): NumberChange {
   const at = number.indexOf('/');
   const of = number.slice(0, at);
   const id = number.slice(at + 1);
@@ -44,11 +56,24 @@ export function addToNumber(state: SessionState, number: NumberName, by: number)
     state.counters.set(id, after);
     return { of, id, before, after };
   }
+  if (of === 'points') {
+    const viewer = viewerOf(state, id);
+    // No further than to nothing: what comes afterwards must count again at once.
+    if (viewer) give(state, viewer, why, Math.max(Math.trunc(by), -Math.max(0, pocketOf(state, viewer.feed, viewer.id).balance)));
+    return null;
+  }
   const countdown = state.countdowns.get(id);
   const defined = state.show.countdowns.find((each) => each.id === id);
   if (!countdown || !defined) return null;
   addTime(defined, countdown, by * 1000, state.now, runs(state));
   return { of: 'countdown' };
+}
+
+/** A viewer by `<feed>/<id>`, as they are known here; null: nobody is. A feed's id holds no slash, a viewer's may. */
+function viewerOf(state: SessionState, key: string): Doer | null {
+  const at = key.indexOf('/');
+  const [feed, id] = [key.slice(0, at), key.slice(at + 1)];
+  return state.viewers.get(feed, id) ?? state.ledger.get(feed, id) ?? null;
 }
 
 /** A change by hand: what it was, and what it became. Seconds for a countdown. */
@@ -69,6 +94,10 @@ export function valueOf(state: SessionState, number: NumberName): number | null 
   const id = number.slice(number.indexOf('/') + 1);
   if (number.startsWith('goal/')) return state.goals.get(id)?.value ?? null;
   if (number.startsWith('counter/')) return state.counters.get(id) ?? null;
+  if (number.startsWith('points/')) {
+    const viewer = viewerOf(state, id);
+    return viewer && pocketOf(state, viewer.feed, viewer.id).balance;
+  }
   const countdown = number.startsWith('countdown/') ? state.countdowns.get(id) : undefined;
   return countdown ? Math.round(leftOf(countdown, state.now) / 1000) : null;
 }
@@ -77,7 +106,7 @@ export function valueOf(state: SessionState, number: NumberName): number | null 
 export function changeByHand(state: SessionState, number: NumberName, by: number): NumberChange {
   const from = valueOf(state, number);
   if (from === null || by === 0) return null;
-  const change = addToNumber(state, number, by);
+  const change = addToNumber(state, number, by, 'hand');
   state.hands += 1;
   state.hand.push({ id: `h${state.hands}`, at: state.now, number, from, to: number.startsWith('goal/') ? Math.max(0, from + by) : (valueOf(state, number) ?? from), undone: false });
   if (state.hand.length > KEPT_CHANGES) state.hand.shift();
@@ -89,7 +118,7 @@ export function undoByHand(state: SessionState, id: string): NumberChange {
   const made = state.hand.find((change) => change.id === id);
   if (!made || made.undone) return null;
   made.undone = true;
-  return addToNumber(state, made.number, made.from - made.to);
+  return addToNumber(state, made.number, made.from - made.to, 'hand');
 }
 
 /** A new session: counters stand where they begin, countdowns run. */

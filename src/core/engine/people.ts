@@ -13,7 +13,7 @@ interface Joined {
   members: Person['members'];
 }
 
-const SUMMED = ['likes', 'coins', 'gifts', 'follows', 'shares', 'chats', 'subscriptions', 'worth'] as const;
+const SUMMED = ['likes', 'coins', 'gifts', 'follows', 'shares', 'chats', 'subscriptions', 'worth', 'points'] as const;
 
 /** Each viewer's tallies stay their own; a person's is their sum, made anew when one of them changes. */
 export class People {
@@ -34,6 +34,11 @@ export class People {
     if (!joined) return tally;
     this.sum(joined);
     return joined.tally;
+  }
+
+  /** All viewers who are the same person as this one, itself among them. */
+  membersOf(feed: string, viewer: string): Person['members'] {
+    return this.byMember.get(`${feed}/${viewer}`)?.members ?? [{ feed, viewer }];
   }
 
   /** Everybody once. */
@@ -66,7 +71,7 @@ export class People {
 }
 
 const emptyTally = (id: string): ViewerTally => ({
-  key: `person/${id}`, id, feed: '', name: '', handle: '', likes: 0, coins: 0, gifts: 0, follows: 0, shares: 0, chats: 0, subscriptions: 0, worth: 0, firstAt: 0, lastAt: 0,
+  key: `person/${id}`, id, feed: '', name: '', handle: '', likes: 0, coins: 0, gifts: 0, follows: 0, shares: 0, chats: 0, subscriptions: 0, worth: 0, points: 0, firstAt: 0, lastAt: 0,
 });
 
 type Who = Pick<ViewerTally, 'key' | 'id' | 'feed'>;

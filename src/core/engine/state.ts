@@ -9,6 +9,7 @@ import { sceneOf } from '@/core/stage/scene';
 import type { Floating } from './drift';
 import { CueIndex } from './cues';
 import type { Goal, GoalState } from './goal';
+import { Ledger } from './ledger';
 import { freezeMemory, thawMemory, type Memory } from './memory';
 import { takeApart, type Words } from './message';
 import { AlertQueue, type Alert } from './queue';
@@ -42,6 +43,8 @@ export interface SessionState {
   goals: Map<string, GoalState>;
   counters: Map<string, number>;
   countdowns: Map<string, CountdownState>;
+  /** Viewers' points, from session to session. */
+  ledger: Ledger;
   lanterns: Map<string, LanternState>;
   draws: Map<string, DrawState>;
   /** Changes by hand, newest last, and how many there have been. */
@@ -96,7 +99,7 @@ export interface SessionState {
 export function newState(show: Show): SessionState {
   const viewers = new Viewers();
   return {
-    now: 0, show, session: null, totals: newTotals(), viewers, goals: new Map(), counters: new Map(), countdowns: new Map(), lanterns: new Map(), draws: new Map(), hand: [], hands: 0, queues: new Map(), played: [], streaks: new Map(), troubles: new Map(),
+    now: 0, show, session: null, totals: newTotals(), viewers, goals: new Map(), counters: new Map(), countdowns: new Map(), ledger: new Ledger(), lanterns: new Map(), draws: new Map(), hand: [], hands: 0, queues: new Map(), played: [], streaks: new Map(), troubles: new Map(),
     alerts: 0, memories: new Map(), pending: [], heard: [], sounds: 0, lines: [], floating: [], floats: 0, hidden: new Set(), scene: sceneOf(show.scenes, ''), derived: derive(show, viewers),
   };
 }
@@ -153,6 +156,7 @@ export function freeze(state: SessionState) {
     now: state.now, show: state.show, session: state.session, totals: state.totals, alerts: state.alerts, played: state.played,
     viewers: [...state.viewers.values()].sort((a, b) => (a.key < b.key ? -1 : 1)),
     goals: byKey(state.goals).map(([, goal]) => goal), counters: byKey(state.counters), countdowns: byKey(state.countdowns).map(([, countdown]) => countdown),
+    accounts: byKey(state.ledger.accounts).map(([, account]) => account),
     hand: state.hand, hands: state.hands, lanterns: byKey(state.lanterns), draws: byKey(state.draws).map(([, draw]) => draw),
     queues: byKey(state.queues).map(([spotlight, queue]) => ({ spotlight, held: queue.held, alerts: queue.list() })), streaks: byKey(state.streaks), troubles: byKey(state.troubles),
     memories: byKey(state.memories).map(([cue, memory]) => ({ cue, ...freezeMemory(memory) })), pending: state.pending, heard: state.heard, sounds: state.sounds,
@@ -170,6 +174,7 @@ export function thaw(frozen: FrozenState): SessionState {
     goals: new Map(frozen.goals.map((goal) => [goal.id, goal])),
     // A snapshot of an earlier Gavirn has none.
     counters: new Map(frozen.counters ?? []), countdowns: new Map((frozen.countdowns ?? []).map((countdown) => [countdown.id, countdown])),
+    ledger: new Ledger(frozen.accounts ?? []),
     hand: frozen.hand ?? [], hands: frozen.hands ?? 0, lanterns: new Map(frozen.lanterns ?? []), draws: new Map((frozen.draws ?? []).map((draw) => [draw.id, draw])),
     queues: new Map(frozen.queues.map(({ spotlight, held, alerts }) => [spotlight, new AlertQueue(derived.say, derived.spotlights.get(spotlight), alerts, held)])),
     streaks: new Map(frozen.streaks), troubles: new Map(frozen.troubles),

@@ -88,7 +88,9 @@ export function doSteps(state: SessionState, cue: Cue, from: number, cause: Caus
         if (!cause.trial) emit?.({ effect: 'post', feed: cause.feed, text: state.derived.say(step.words, cause.values) });
         break;
       case 'add': {
-        const change = addToNumber(state, step.number, added(step, cause.values));
+        // A trial, and what nobody in particular set off, gives nobody points.
+        const number = step.number === 'points' ? `points/${cause.viewer ?? ''}` : step.number;
+        const change = addToNumber(state, number, added(step, cause.values));
         if (change) state.derived.changes.push(change);
         break;
       }

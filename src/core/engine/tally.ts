@@ -18,6 +18,8 @@ export interface ViewerTally {
   subscriptions: number;
   /** Thousandths of a minor unit of the streamer's currency (src/core/event/money.ts). */
   worth: number;
+  /** Points earned in this session (earning.ts). */
+  points: number;
   firstAt: number;
   lastAt: number;
 }
@@ -53,7 +55,7 @@ export const newTotals = (): Totals => ({
 
 const newTally = (key: string, event: StreamEvent, id: string): ViewerTally => ({
   key, id, feed: event.feed, name: '', handle: '',
-  likes: 0, coins: 0, gifts: 0, follows: 0, shares: 0, chats: 0, subscriptions: 0, worth: 0, firstAt: event.at, lastAt: event.at,
+  likes: 0, coins: 0, gifts: 0, follows: 0, shares: 0, chats: 0, subscriptions: 0, worth: 0, points: 0, firstAt: event.at, lastAt: event.at,
 });
 
 /** What an event is worth: in all, and what of it is the streamer's; thousandths of a minor unit. */

@@ -21,7 +21,7 @@ export interface LeaderboardLive {
   rows: { name: string; value: number }[];
 }
 
-export const MEASURE_TITLES: Record<BoardMeasure, string> = { coins: 'Coins', gifts: 'Gifts', likes: 'Likes', worth: 'Worth', chats: 'Chat', shares: 'Shares', subscriptions: 'Subscriptions' };
+export const MEASURE_TITLES: Record<BoardMeasure, string> = { coins: 'Coins', gifts: 'Gifts', likes: 'Likes', worth: 'Worth', chats: 'Chat', shares: 'Shares', subscriptions: 'Subscriptions', points: 'Points' };
 
 /** The viewers who gave most, in whole rows only. */
 export const leaderboard: PieceKind<LeaderboardPiece, LeaderboardLive> = {

@@ -9,6 +9,8 @@ import type { Piece } from './index';
 const COUNTS: Record<GoalMeasure | BoardMeasure, { kinds: readonly EventKind[]; what: string }> = {
   coins: { kinds: ['gift'], what: 'gifts' }, gifts: { kinds: ['gift'], what: 'gifts' }, likes: { kinds: ['like'], what: 'likes' }, follows: { kinds: ['follow'], what: 'follows' },
   worth: { kinds: ['gift', 'tip'], what: 'gifts or tips' }, chats: { kinds: ['chat'], what: 'chat' }, shares: { kinds: ['share'], what: 'shares' }, subscriptions: { kinds: ['subscribe'], what: 'subscriptions' },
+  // Anything may earn them.
+  points: { kinds: ['chat', 'like', 'gift', 'follow'], what: 'chat, likes, gifts or follows' },
 };
 
 /** Why a piece will stay as it is: it waits for a kind of event that no feed sends. Null: some feed does. */

@@ -2,6 +2,7 @@ import { randomBytes, randomUUID } from 'node:crypto';
 import type { Recorder } from '@/core/desk/happened';
 import type { StreamEvent } from '@/core/event/event';
 import { nextDue } from '@/core/engine/cues';
+import { lastingOf } from '@/core/engine/lasting';
 import { unseeded } from '@/core/engine/drawing';
 import type { Command, Input } from '@/core/engine/input';
 import { newState, troubleOf, type SessionState } from '@/core/engine/state';
@@ -216,7 +217,7 @@ export class LiveShow {
     const { show } = this.state;
     const at = this.clock.now();
     const feeds = Object.fromEntries(show.feeds.map(({ id }) => [id, { position: this.standing.positions.get(id) ?? '', room: this.standing.rooms.get(id) ?? null, counters: { ...this.standing.intakeOf(id).counters } }]));
-    const first: Input[] = [{ input: 'show', at, show }, { input: 'begin', at, session: randomUUID(), feeds }];
+    const first: Input[] = [{ input: 'show', at, show }, { input: 'begin', at, session: randomUUID(), feeds, lasting: lastingOf(this.state) }];
     this.sessions.rotate(old.number, this.state);
     // What the old one still holds back must be on the disk before a newer one is: only the newest is read for positions.
     old.flushNow();

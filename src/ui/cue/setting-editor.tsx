@@ -52,6 +52,7 @@ const NONE: Record<Listed, string> = {
   goals: 'There is no goal in this show yet.', spotlights: 'There is no spotlight on the stage. Add one there first.', cues: 'There is no other cue yet.', pieces: 'There is no piece on the stage yet.',
   scenes: 'This show has no scenes yet. Make some on the stage.', anyScene: 'This show has no scenes yet. Make some on the stage.',
   draws: 'There is no draw reel yet. Add one on the stage.', anyDraw: 'There is no draw reel yet. Add one on the stage.', lanterns: 'There is no lantern yet. Add one on the stage.', anyLantern: 'There is no lantern yet. Add one on the stage.',
+  anyPerk: 'There is no perk yet. Add one under Points.',
   countdowns: 'There is no countdown yet. Add one on the stage.', counters: 'There is no counter yet. Add one on the stage.', numbers: 'There is no number to add to yet. Add a countdown, a counter or a goal on the stage.',
 };
 
@@ -63,6 +64,7 @@ function optionsOf(of: Listed, show: Show): Option<string>[] {
     case 'counters': return named(show.counters);
     case 'scenes': return named(show.scenes);
     case 'anyScene': return show.scenes.length === 0 ? [] : [{ value: '', label: 'Any scene' }, ...named(show.scenes)];
+    case 'anyPerk': return show.points.perks.length === 0 ? [] : [{ value: '', label: 'Any perk' }, ...named(show.points.perks)];
     case 'draws': return named(show.draws);
     case 'anyDraw': return show.draws.length === 0 ? [] : [{ value: '', label: 'Any draw' }, ...named(show.draws)];
     case 'lanterns': return named(show.lanterns);

@@ -1,5 +1,8 @@
 import { z } from 'zod';
+import { EVENT_KINDS } from '@/core/event/kind';
 import { numbersOf } from '../numbers';
+import { whenKind } from '../when';
+import type { Trigger } from '../when/when';
 import type { WordValues } from '../words';
 import type { StepKind } from './step';
 
@@ -14,7 +17,10 @@ const schema = z.object({
 });
 export type AddStep = z.infer<typeof schema>;
 
-/** Adds to a goal, a counter or a countdown. */
+/** What a viewer does, or what comes of it. */
+const OF_SOMEONE: ReadonlySet<Trigger> = new Set<Trigger>([...EVENT_KINDS, 'level', 'perk']);
+
+/** Adds to a goal, a counter, a countdown or a viewer's points. */
 export const add: StepKind<'add', typeof schema> = {
   kind: 'add', schema, title: 'Add to a number, or add time',
   make: (of) => {
@@ -36,7 +42,8 @@ export const add: StepKind<'add', typeof schema> = {
     { field: 'number', label: 'To which number', setting: 'one', of: 'numbers' },
     { field: 'per', label: 'How often', setting: 'choice', options: [{ value: 'once', label: 'Once' }, { value: 'count', label: 'For each of them' }, { value: 'total', label: 'For each coin' }] },
   ],
-  trouble(step, of) {
+  trouble(step, of, { when }) {
+    if (step.number === 'points' && of.points.on && !whenKind(when).triggers(when).some((trigger) => OF_SOMEONE.has(trigger))) return 'Nobody in particular sets this cue off, so that nobody gets the points.';
     if (!numbersOf(of).some(({ number }) => number === step.number)) return 'Its number is gone, or there is none yet. Add a countdown, a counter or a goal on the stage.';
     return step.amount === 0 ? 'It adds nothing.' : null;
   },

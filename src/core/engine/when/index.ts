@@ -14,6 +14,8 @@ import { gift } from './gift';
 import { giftSubs } from './gift-subs';
 import { goal } from './goal';
 import { lantern } from './lantern';
+import { level } from './level';
+import { perk } from './perk';
 import { press } from './press';
 import { raid } from './raid';
 import { scene } from './scene';
@@ -24,10 +26,10 @@ import { tip } from './tip';
 import type { Moment, SentencePart, Trigger, WhenKind } from './when';
 
 /** Every kind of "when", in the order in which they are offered. A new one is a file, and a word in each of the two lists. */
-export const WHEN_KINDS = { follow, gift, every, tip, subscribe, giftSubs, raid, share, first, chat, goal, countdown, counter, lantern, draw, scene, session, clock, press } as const;
+export const WHEN_KINDS = { follow, gift, every, tip, subscribe, giftSubs, raid, share, first, chat, goal, countdown, counter, lantern, draw, level, perk, scene, session, clock, press } as const;
 
 export const whenSchema = z.discriminatedUnion('kind', [
-  follow.schema, gift.schema, every.schema, tip.schema, subscribe.schema, giftSubs.schema, raid.schema, share.schema, first.schema, chat.schema, goal.schema, countdown.schema, counter.schema, lantern.schema, draw.schema, scene.schema, session.schema, clock.schema, press.schema,
+  follow.schema, gift.schema, every.schema, tip.schema, subscribe.schema, giftSubs.schema, raid.schema, share.schema, first.schema, chat.schema, goal.schema, countdown.schema, counter.schema, lantern.schema, draw.schema, level.schema, perk.schema, scene.schema, session.schema, clock.schema, press.schema,
 ]);
 export type When = z.infer<typeof whenSchema>;
 export type WhenKindName = When['kind'];

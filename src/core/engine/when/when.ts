@@ -3,11 +3,12 @@ import type { EventKind } from '@/core/event/kind';
 import type { StreamEvent } from '@/core/event/event';
 import type { Show } from '@/core/show/show';
 import type { Memory } from '../memory';
+import type { Doer } from '../numbers';
 import type { Totals, ViewerTally } from '../tally';
 import type { WordValues } from '../words';
 
 /** What can set a cue off: a kind of event, or one of the show's own moments. */
-export type Trigger = EventKind | 'goal' | 'countdown' | 'counter' | 'lantern' | 'draw' | 'scene' | 'session' | 'clock' | 'press';
+export type Trigger = EventKind | 'goal' | 'countdown' | 'counter' | 'lantern' | 'draw' | 'scene' | 'session' | 'clock' | 'press' | 'level' | 'perk';
 
 /** An event that has just been counted. */
 export interface EventMoment {
@@ -36,7 +37,9 @@ export type Moment =
   | { trigger: 'scene'; now: number; scene: string; name: string }
   | { trigger: 'session'; now: number; what: 'begins' | 'ends' }
   | { trigger: 'clock'; now: number; due: number }
-  | { trigger: 'press'; now: number };
+  | { trigger: 'press'; now: number }
+  | { trigger: 'level'; now: number; by: Doer; level: number; points: number }
+  | { trigger: 'perk'; now: number; by: Doer; perk: string; message: string };
 
 /** A token of the sentence: plain words, or a part that is tapped to change the field it names. */
 export type SentencePart = { text: string; field?: string };
@@ -51,7 +54,7 @@ export type Setting = { hidden?: (values: Readonly<Record<string, unknown>>) => 
   | { field: string; label: string; setting: 'address' }
   | { field: string; label: string; setting: 'gifts' }
   | { field: string; label: string; setting: 'look' }
-  | { field: string; label: string; setting: 'one'; of: 'goals' | 'countdowns' | 'counters' | 'numbers' | 'draws' | 'anyDraw' | 'lanterns' | 'anyLantern' | 'scenes' | 'anyScene' | 'spotlights' | 'cues' | 'pieces' | 'sounds' });
+  | { field: string; label: string; setting: 'one'; of: 'goals' | 'countdowns' | 'counters' | 'numbers' | 'draws' | 'anyDraw' | 'lanterns' | 'anyLantern' | 'scenes' | 'anyScene' | 'anyPerk' | 'spotlights' | 'cues' | 'pieces' | 'sounds' });
 
 /** One kind of "when": its schema, what it listens to, how often a moment sets it off, and how it reads. One file each. */
 export interface WhenKind<K extends string, S extends z.ZodType<{ kind: K }>> {
@@ -59,7 +62,7 @@ export interface WhenKind<K extends string, S extends z.ZodType<{ kind: K }>> {
   schema: S;
   /** A one-line name for choosing it, and the heading under which it is offered. */
   title: string;
-  group: 'Giving' | 'Watching' | 'Talking' | 'The show';
+  group: 'Giving' | 'Watching' | 'Talking' | 'Points' | 'The show';
   triggers: (when: z.infer<S>) => readonly Trigger[];
   /**
    * The keys under which it is looked up, where a moment's own key decides: a gift's id, the first word of a message. Absent or null: it
