@@ -7,6 +7,8 @@ export const counterSchema = z.object({
   start: z.number().int().min(-1e9).max(1e9).default(0),
   /** By how much a press of the desk's buttons changes it. */
   step: z.number().int().min(1).max(1e6).default(1),
+  /** It goes on from session to session; absent: it begins anew. */
+  keeps: z.boolean().optional(),
   /** What it is to reach; null: nothing. */
   target: z.number().int().min(-1e9).max(1e9).nullable().default(null),
 });

@@ -2,7 +2,9 @@ import type { StreamEvent } from '@/core/event/event';
 import { minorDigits, WORTH_PARTS } from '@/core/event/money';
 import type { Account, Why } from './ledger';
 import { earnedBy, levelOf, pointsWords, type EarnKind, type Perk } from './points';
-import type { SessionState } from './state';
+import { addTo } from './measure';
+import { countPoints } from './past';
+import { isLeftOut, type SessionState } from './state';
 import type { Emit } from './steps';
 import type { ViewerTally } from './tally';
 import { firstWord, plain } from './when/chat';
@@ -46,9 +48,14 @@ export function give(state: SessionState, viewer: Viewer, why: Why, points: numb
   const own = state.viewers.get(viewer.feed, viewer.id);
   if (own) {
     own.points += points;
+    if (derived.firstDay) countPoints(own, points, now, derived.firstDay, state.show.zone);
     const tally = derived.people.tallyOf(own);
-    for (const board of derived.boards) if (board.measure === 'points') board.update(tally);
+    if (!isLeftOut(state, own.feed, own.id)) for (const board of derived.boards) if (board.measure === 'points') board.update(tally);
   }
+  // Points count from when they are given, whatever they are for: no window can have ended since.
+  state.totals.points += points;
+  addTo(state.minutes.of(now), 'points', points);
+  derived.changes.push({ of: 'goal' });
   const { level } = pocketOf(state, viewer.feed, viewer.id);
   for (let reached = before + 1; reached <= level; reached += 1) derived.changes.push({ of: 'level', viewer: { feed: viewer.feed, id: viewer.id, name: account.name, handle: account.handle }, level: reached });
 }

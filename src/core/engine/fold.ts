@@ -1,10 +1,15 @@
 import type { EventOf, StreamEvent } from '@/core/event/event';
-import { WORTH_PARTS } from '@/core/event/money';
+import type { Role, Viewer } from '@/core/event/viewer';
 import { noteBad, noteGap } from '@/core/intake/trouble';
 import type { Show } from '@/core/show/show';
 import { sceneOf } from '@/core/stage/scene';
 import { catchUp, cueEvent, cueMoment, keyOf, setClocks, tryCue } from './cues';
-import { advanceGoal, startGoal, type Goal, type GoalMeasure } from './goal';
+import { advanceGoal, rungName, startGoal, type Goal, type GoalState } from './goal';
+import { roleLeftOut } from './leaderboard';
+import { countInto, shownValue } from './measure';
+import { countDay } from './past';
+import { firstWord, plain } from './when/chat';
+import { keepOut, valueIn } from './windows';
 import { holdCountdown } from './countdown';
 import { askPoints, earn, pocketOf } from './earning';
 import { floatChat } from './drift';
@@ -13,9 +18,9 @@ import { brighten, lanternValue } from './lantern';
 import { takeLasting, type Lasting } from './lasting';
 import type { Command, Input } from './input';
 import { changeByHand, followNumbers, startNumbers, stopNumbers, undoByHand, valueOf, type NumberChange } from './numbers';
-import { derive, newState, troubleOf, type SessionState } from './state';
+import { derive, isLeftOut, newState, renewWindows, troubleOf, type SessionState } from './state';
 import { hear, keepPlayed, passOver, planOf, show, soundBegun, type Emit } from './steps';
-import { count, type Totals } from './tally';
+import { count } from './tally';
 
 /**
  * The engine: one input changes the state, and nothing else does. It has no clock and no chance; the same inputs in the same order
@@ -26,6 +31,7 @@ export function fold(state: SessionState, input: Input, emit?: Emit): SessionSta
   // What was due before this input comes first.
   if (state.pending.length > 0 || state.derived.clocks.length > 0 || state.countdowns.size > 0 || state.draws.size > 0) catchUp(state, input.at, emit);
   state.now = Math.max(state.now, input.at);
+  if (state.now >= state.derived.rollsAt) roll(state);
   // What began since the last input is heard, also where it has ended since.
   if (state.queues.size > 0) soundBegun(state);
   for (const queue of state.queues.values()) {
@@ -61,7 +67,8 @@ function begin(state: SessionState, session: string, lasting: Lasting | undefine
   const { now, show: setup } = state;
   Object.assign(state, newState(setup), { now, session: { id: session, startedAt: now, endedAt: null } });
   if (lasting) takeLasting(state, lasting);
-  for (const goal of setup.goals) state.goals.set(goal.id, startGoal(goal));
+  state.derived = derive(state);
+  for (const goal of setup.goals) if (!goesOn(state, goal)) setOut(state, goal);
   startNumbers(state);
   followDraws(state);
   cueMoment(state, { trigger: 'session', now, what: 'begins' }, '', null, emit);
@@ -78,23 +85,50 @@ function happen(state: SessionState, event: StreamEvent, emit: Emit): void {
   const { derived, totals, viewers } = state;
   const { worth: worthBefore } = totals;
   const { size } = viewers;
+  if (event.viewer && event.viewer.roles.length > 0) noteRoles(state, event.feed, event.viewer);
   const own = count(totals, viewers, event, derived.worth);
-  if (own && state.show.points.on) earn(state, event, own, totals.worth - worthBefore);
+  const worth = totals.worth - worthBefore;
+  countInto(state.minutes.of(event.at), event, worth, false);
+  if (derived.windows.length > 0) keepOut(derived.windows, event, worth);
+  if (own && derived.firstDay) countDay(own, event, worth, derived.firstDay, state.show.zone);
+  if (own && state.show.points.on) earn(state, event, own, worth);
   const tally = own && derived.people.tallyOf(own);
-  const counts = event.kind === 'like' || event.kind === 'gift' || event.kind === 'tip';
-  if (tally) for (const board of derived.boards) if (board.movedBy(event.kind)) board.update(tally);
+  if (tally && own && derived.boards.length > 0 && !isLeftOut(state, own.feed, own.id)) for (const board of derived.boards) if (board.movedBy(event.kind)) board.update(tally);
   const streak = event.kind === 'gift' && event.streakId !== undefined ? followStreak(state, event) : null;
   const cues = derived.cues.for(event.kind, () => keyOf(event));
   if (cues.length > 0) {
-    cueEvent(state, cues, { trigger: event.kind, event, now: state.now, tally, totals, worth: totals.worth - worthBefore, streak, first: viewers.size !== size }, emit);
+    cueEvent(state, cues, { trigger: event.kind, event, now: state.now, tally, totals, worth, streak, first: viewers.size !== size }, emit);
   }
-  if (counts || event.kind === 'follow') advanceGoals(state, emit);
+  if (event.kind !== 'join' && event.kind !== 'audience') advanceGoals(state, emit);
   if (state.lanterns.size > 0) brightenAll(state, emit);
   if (event.kind === 'chat') {
+    askToBeLeftOut(state, event);
     if (state.draws.size > 0) enterDraws(state, event);
     if (state.show.points.on) askPoints(state, event, emit);
     floatChat(state, event.text);
   }
+}
+
+const PARTS: readonly Role[] = ['host', 'moderator', 'bot'];
+
+/** Whoever has a part in the show may be left off its boards, at once. */
+function noteRoles(state: SessionState, feed: string, { id, roles }: Viewer): void {
+  const parts = roles.filter((role) => PARTS.includes(role));
+  const key = `${feed}/${id}`;
+  const known = state.roles.get(key) ?? [];
+  if (parts.length === known.length && parts.every((role) => known.includes(role))) return;
+  if (parts.length > 0) state.roles.set(key, parts);
+  else state.roles.delete(key);
+  if (roleLeftOut(state.show.leftOut, parts) !== roleLeftOut(state.show.leftOut, known) && state.viewers.get(feed, id)) renewWindows(state);
+}
+
+/** A viewer's keyword takes them off the boards, or puts them back. */
+function askToBeLeftOut(state: SessionState, event: EventOf<'chat'>): void {
+  const { keyword } = state.show.leftOut;
+  if (!event.viewer || keyword === '' || firstWord(plain(event.text)) !== plain(keyword)) return;
+  const key = `${event.feed}/${event.viewer.id}`;
+  if (!state.unlisted.delete(key)) state.unlisted.add(key);
+  renewWindows(state);
 }
 
 /** Brings a streak forward; returns how it stands. */
@@ -171,23 +205,45 @@ function letGo(state: SessionState, id: string, emit: Emit): void {
   cueMoment(state, { trigger: 'lantern', now: state.now, lantern: id, name: lantern.name, gone: course.gone }, '', null, emit);
 }
 
-const measured: Record<GoalMeasure, (totals: Totals) => number> = {
-  coins: (t) => t.coins,
-  gifts: (t) => t.gifts,
-  likes: (t) => t.likes,
-  follows: (t) => t.follows,
-  worth: (t) => Math.floor(t.worth / WORTH_PARTS),
-};
+/** A goal of a longer window that is still the same one goes on where it stood. */
+function goesOn(state: SessionState, goal: Goal): boolean {
+  const known = state.goals.get(goal.id);
+  const from = state.derived.goalWindows.get(goal.id)?.span.from ?? -Infinity;
+  return known !== undefined && goal.window !== undefined && goal.window.over !== 'session' && (known.from ?? -Infinity) === from;
+}
+
+/** All that a goal counts: what it starts with, what its window holds, what was added by hand or by cues. */
+function countedBy(state: SessionState, goal: Goal, course: GoalState | undefined): number {
+  const window = state.derived.goalWindows.get(goal.id);
+  const counted = window ? shownValue(goal.measure, valueIn(window, state.totals, goal.measure)) : 0;
+  return Math.max(0, (goal.start ?? 0) + counted + (course?.plus ?? 0));
+}
+
+/** A goal at what it now counts; what lies behind it is not announced. */
+function setOut(state: SessionState, goal: Goal): void {
+  const course = startGoal(goal, 0, state.derived.goalWindows.get(goal.id)?.span.from ?? null);
+  advanceGoal(goal, course, countedBy(state, goal, undefined));
+  state.goals.set(goal.id, course);
+}
+
+/** A window has ended, or begun: goals of the one before set out anew. */
+function roll(state: SessionState): void {
+  renewWindows(state);
+  for (const goal of state.show.goals) {
+    const from = state.derived.goalWindows.get(goal.id)?.span.from ?? null;
+    if (from !== null && Number.isFinite(from) && state.goals.get(goal.id)?.from !== from) setOut(state, goal);
+  }
+}
 
 function advanceGoals(state: SessionState, emit: Emit): void {
   for (const course of state.goals.values()) {
     const goal = state.derived.goalsById.get(course.id);
     if (!goal) continue;
-    const value = Math.max(0, measured[goal.measure](state.totals) + (course.plus ?? 0));
-    if (value === course.value) continue;
-    for (const target of advanceGoal(goal, course, value)) {
+    const all = countedBy(state, goal, course);
+    if (all === course.value && goal.onReach.kind !== 'again') continue;
+    for (const target of advanceGoal(goal, course, all)) {
       emit?.({ effect: 'goal', goal: goal.id, target });
-      cueMoment(state, { trigger: 'goal', now: state.now, goal: goal.id, name: goal.name, target }, goal.id, null, emit);
+      cueMoment(state, { trigger: 'goal', now: state.now, goal: goal.id, name: rungName(goal, target) || goal.name, target }, goal.id, null, emit);
     }
   }
 }
@@ -242,15 +298,13 @@ function obey(state: SessionState, command: Command, emit: Emit): void {
 function changeShow(state: SessionState, next: Show, emit: Emit): void {
   const before = state.derived.goalsById;
   state.show = next;
-  state.derived = derive(next, state.viewers);
+  state.derived = derive(state);
   for (const id of state.goals.keys()) if (!state.derived.goalsById.has(id)) state.goals.delete(id);
   for (const goal of next.goals) {
     const known = before.get(goal.id);
     if (state.goals.has(goal.id) && known && sameCourse(known, goal)) continue;
-    // A goal that is new, or was given another target, starts its course at the value reached; what lies behind it is not announced.
-    const course = startGoal(goal);
-    advanceGoal(goal, course, measured[goal.measure](state.totals));
-    state.goals.set(goal.id, course);
+    // A goal that is new, or was given another target, sets out at the value reached.
+    setOut(state, goal);
   }
   for (const [spotlight, queue] of state.queues) {
     if (state.derived.spotlights.has(spotlight)) passOver(state, queue.follow(planOf(state, spotlight), state.derived.say, state.now), emit);
@@ -268,4 +322,4 @@ function changeShow(state: SessionState, next: Show, emit: Emit): void {
 }
 
 const sameCourse = (a: Goal, b: Goal): boolean =>
-  a.measure === b.measure && a.target === b.target && JSON.stringify(a.onReach) === JSON.stringify(b.onReach);
+  a.measure === b.measure && a.target === b.target && a.start === b.start && JSON.stringify(a.window) === JSON.stringify(b.window) && JSON.stringify(a.onReach) === JSON.stringify(b.onReach);

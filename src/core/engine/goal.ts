@@ -1,18 +1,33 @@
 import { z } from 'zod';
+import type { Measure } from './measure';
+import { windowSchema } from './window';
 
-export const GOAL_MEASURES = ['coins', 'gifts', 'likes', 'follows', 'worth'] as const;
+/** In the order in which they are offered. */
+export const GOAL_MEASURES = ['coins', 'gifts', 'likes', 'follows', 'worth', 'tips', 'subscriptions', 'giftSubs', 'shares', 'chats', 'raids', 'points'] as const satisfies readonly Measure[];
 export type GoalMeasure = (typeof GOAL_MEASURES)[number];
+
+/** One rung of a ladder: what it takes, and what it is for. */
+const rungSchema = z.object({ at: z.number().int().min(1).max(1e12), name: z.string().max(80) });
+export type Rung = z.infer<typeof rungSchema>;
 
 export const goalSchema = z.object({
   id: z.string().min(1).max(100),
   name: z.string().min(1).max(80),
   measure: z.enum(GOAL_MEASURES),
+  /** Of what stretch of time; absent: of this session. */
+  window: windowSchema.optional(),
+  /** What it has before anything is counted. */
+  start: z.number().int().min(0).max(1e12).optional(),
   target: z.number().int().min(1).max(1e12),
   onReach: z.discriminatedUnion('kind', [
     z.object({ kind: z.literal('raise'), step: z.number().int().min(1).max(1e12) }),
     z.object({ kind: z.literal('double') }),
     z.object({ kind: z.literal('stay') }),
     z.object({ kind: z.literal('hide') }),
+    /** From nothing again, and to the same target. */
+    z.object({ kind: z.literal('again') }),
+    /** The next rung; `target` is the first one's. */
+    z.object({ kind: z.literal('ladder'), rungs: z.array(rungSchema).min(1).max(50).refine((rungs) => rungs.every(({ at }, n) => n === 0 || at > (rungs[n - 1]?.at ?? 0)), 'Each rung is higher than the one before.') }),
   ]),
 });
 export type Goal = z.infer<typeof goalSchema>;
@@ -24,21 +39,35 @@ export interface GoalState {
   target: number;
   reached: number;
   hidden: boolean;
+  /** When its window began (ms); it starts anew with the next one. Absent: it is the session's. */
+  from?: number;
   /** What was added by hand or by a cue, beside what it measures. */
   plus?: number;
 }
 
-export const startGoal = (goal: Goal, value = 0): GoalState => ({ id: goal.id, value, target: goal.target, reached: 0, hidden: false });
+export const firstTarget = ({ target, onReach }: Goal): number => (onReach.kind === 'ladder' ? (onReach.rungs[0]?.at ?? target) : target);
+
+/** @param from when its window began, ms; null: it is the session's */
+export const startGoal = (goal: Goal, value = 0, from: number | null = null): GoalState => ({ id: goal.id, value, target: firstTarget(goal), reached: 0, hidden: false, ...(from === null || !Number.isFinite(from) ? {} : { from }) });
 
 /**
  * Brings a goal to a new value.
+ * @param all what is counted since its window began; a goal that starts again shows what is beyond the last time
  * @returns the targets reached by this, in order (a jump may pass several); `state` is changed in place
  */
-export function advanceGoal(goal: Goal, state: GoalState, value: number): number[] {
-  state.value = value;
+export function advanceGoal(goal: Goal, state: GoalState, all: number): number[] {
+  const { onReach } = goal;
+  if (onReach.kind === 'again') {
+    const reached = Math.floor(all / state.target);
+    const passed = Array.from({ length: Math.min(MOST_AT_ONCE, Math.max(0, reached - state.reached)) }, () => state.target);
+    // What a correction takes away is not announced a second time when it comes back.
+    state.reached = Math.max(state.reached, reached);
+    state.value = Math.max(0, all - state.reached * state.target);
+    return passed;
+  }
+  state.value = all;
   const passed: number[] = [];
-  while (value >= state.target) {
-    const { onReach } = goal;
+  while (all >= state.target) {
     if (onReach.kind === 'stay' || onReach.kind === 'hide') {
       if (state.reached === 0) {
         passed.push(state.target);
@@ -47,9 +76,20 @@ export function advanceGoal(goal: Goal, state: GoalState, value: number): number
       }
       break;
     }
+    if (onReach.kind === 'ladder') {
+      if (state.reached < onReach.rungs.length) {
+        passed.push(state.target);
+        state.reached += 1;
+      }
+      const next = onReach.rungs[state.reached];
+      // Above the last rung it stays full.
+      if (!next) break;
+      state.target = next.at;
+      continue;
+    }
     if (onReach.kind === 'raise') {
       // Counted, not walked: a step of 1 and a value of a million must not take a million turns.
-      const steps = Math.floor((value - state.target) / onReach.step) + 1;
+      const steps = Math.floor((all - state.target) / onReach.step) + 1;
       for (let n = Math.max(0, steps - MOST_AT_ONCE); n < steps; n += 1) passed.push(state.target + n * onReach.step);
       state.reached += steps;
       state.target += steps * onReach.step;
@@ -60,6 +100,11 @@ export function advanceGoal(goal: Goal, state: GoalState, value: number): number
     state.target *= 2;
   }
   return passed;
+}
+
+/** What the present target is for, by its rung; '' where it has no name of its own. */
+export function rungName({ onReach }: Goal, target: number): string {
+  return onReach.kind === 'ladder' ? (onReach.rungs.find(({ at }) => at === target)?.name ?? '') : '';
 }
 
 /** Of more targets passed by one event than this, only the last ones are named. */

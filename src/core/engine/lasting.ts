@@ -1,15 +1,54 @@
 import { z } from 'zod';
+import type { GoalState } from './goal';
 import { accountSchema, Ledger } from './ledger';
+import { addRow } from './measure';
+import { daysOf, joinDays, Past, pastViewerSchema, QUARTER_MS, Rows } from './past';
 import type { SessionState } from './state';
 
+const count = z.number().int();
+
 /** What outlives a session: it stands in the next one's first lines, so that each journal is enough by itself. */
-export const lastingSchema = z.object({ accounts: z.array(accountSchema).default([]) });
+export const lastingSchema = z.object({
+  accounts: z.array(accountSchema).default([]),
+  /** A row of each quarter of an hour in which anything happened, behind its number since the epoch. */
+  quarters: z.array(z.array(count)).default([]),
+  viewers: z.array(pastViewerSchema).default([]),
+  /** Goals of longer windows, as they stood. */
+  goals: z.array(z.object({ id: z.string().max(100), value: count, target: count, reached: count, hidden: z.boolean(), from: count.optional(), plus: count.optional() })).default([]),
+  /** Counters that go on. */
+  counters: z.array(z.tuple([z.string().max(100), count])).default([]),
+  unlisted: z.array(z.string().max(310)).default([]),
+});
 export type Lasting = z.infer<typeof lastingSchema>;
 
-/** What a session leaves behind. */
-export const lastingOf = ({ ledger }: SessionState): Lasting => ({ accounts: [...ledger.accounts].sort(([a], [b]) => (a < b ? -1 : 1)).map(([, account]) => ({ ...account, given: 0 })) });
+const byKey = <V>(map: ReadonlyMap<string, V>): V[] => [...map].sort(([a], [b]) => (a < b ? -1 : 1)).map(([, value]) => value);
 
-/** A new session goes on from there. */
-export function takeLasting(state: SessionState, { accounts }: Lasting): void {
+/** What a session leaves behind, earlier ones included. Nothing of the state is changed. */
+export function lastingOf(state: SessionState): Lasting {
+  const { ledger, past, minutes, viewers, derived, show } = state;
+  const quarters = new Rows(QUARTER_MS, past.quarters.list());
+  for (const [at, row] of minutes.entries()) addRow(quarters.of(at), row);
+  const known = new Map(past.viewers);
+  if (derived.firstDay) for (const tally of viewers.values()) {
+    const before = known.get(tally.key);
+    known.set(tally.key, {
+      feed: tally.feed, id: tally.id, name: tally.name, handle: tally.handle, firstAt: Math.min(before?.firstAt ?? tally.firstAt, tally.firstAt), lastAt: Math.max(before?.lastAt ?? 0, tally.lastAt),
+      days: joinDays(before?.days ?? [], daysOf(tally, derived.firstDay)),
+    });
+  }
+  return {
+    accounts: byKey(ledger.accounts).map((account) => ({ ...account, given: 0 })), quarters: quarters.list(), viewers: byKey(known),
+    goals: show.goals.flatMap(({ id, window }): GoalState[] => (window && window.over !== 'session' && state.goals.has(id) ? [state.goals.get(id)!] : [])),
+    counters: show.counters.filter(({ keeps }) => keeps).map(({ id, start }): [string, number] => [id, state.counters.get(id) ?? start]),
+    unlisted: [...state.unlisted].sort(),
+  };
+}
+
+/** A new session goes on from there. What is worked out of it has to be made anew (`derive`). */
+export function takeLasting(state: SessionState, { accounts, quarters, viewers, goals, counters, unlisted }: Lasting): void {
   state.ledger = new Ledger(accounts);
+  state.past = new Past({ quarters, viewers });
+  state.goals = new Map(goals.map((goal) => [goal.id, { ...goal }]));
+  state.counters = new Map(counters);
+  state.unlisted = new Set(unlisted);
 }

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { BOARD_MEASURES, BOARD_PLACES, compareTallies, Leaderboard, sharedPlaces } from './leaderboard';
 import type { ViewerTally } from './tally';
 
-const tally = (id: string): ViewerTally => ({ key: `f/${id}`, id, feed: 'f', name: id, handle: id, likes: 0, coins: 0, gifts: 0, follows: 0, shares: 0, chats: 0, subscriptions: 0, worth: 0, points: 0, firstAt: 0, lastAt: 0 });
+const tally = (id: string): ViewerTally => ({ key: `f/${id}`, id, feed: 'f', name: id, handle: id, likes: 0, coins: 0, gifts: 0, follows: 0, shares: 0, chats: 0, subscriptions: 0, giftSubs: 0, tips: 0, worth: 0, points: 0, firstAt: 0, lastAt: 0 });
 
 test('it is always the top of a full sort, whatever the order of growing', () => {
   fc.assert(fc.property(fc.array(fc.tuple(fc.nat(60), fc.nat(30), fc.nat(5)), { maxLength: 300 }), (updates) => {

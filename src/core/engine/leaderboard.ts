@@ -1,15 +1,19 @@
+import { z } from 'zod';
 import type { EventKind } from '@/core/event/kind';
+import type { Role } from '@/core/event/viewer';
+import { MEASURE_EVENTS, inRow, type Measure } from './measure';
+import { onDays, type FirstDay, type Past } from './past';
+import type { People } from './people';
+import { hasDay, SESSION, type Span, type Window } from './window';
+import { someoneSchema } from './someone';
 import type { ViewerTally } from './tally';
 
-export const BOARD_MEASURES = ['coins', 'gifts', 'likes', 'worth', 'chats', 'shares', 'subscriptions', 'points'] as const;
+/** Raids are by streamers, not by viewers. */
+export const BOARD_MEASURES = ['coins', 'gifts', 'likes', 'worth', 'tips', 'chats', 'shares', 'subscriptions', 'giftSubs', 'follows', 'points'] as const satisfies readonly Measure[];
 export type BoardMeasure = (typeof BOARD_MEASURES)[number];
 
-/** The kinds of event that can move someone up; likes decide between equals on every board. */
-const MOVES: Record<BoardMeasure, readonly EventKind[]> = {
-  coins: ['gift', 'like'], gifts: ['gift', 'like'], likes: ['like'], worth: ['gift', 'tip', 'like'], chats: ['chat', 'like'], shares: ['share', 'like'], subscriptions: ['subscribe', 'like'],
-  // Whatever gives points says so itself.
-  points: ['like'],
-};
+/** Likes decide between equals on every board. Whatever gives points says so itself (earning.ts). */
+const moves = (measure: BoardMeasure): ReadonlySet<EventKind> => new Set([...(measure === 'points' ? [] : MEASURE_EVENTS[measure].kinds), 'like']);
 
 /** As many places as any piece or file asks for. */
 export const BOARD_PLACES = 20;
@@ -27,8 +31,8 @@ export class Leaderboard {
   readonly places: ViewerTally[] = [];
   private readonly moves: ReadonlySet<EventKind>;
 
-  constructor(readonly measure: BoardMeasure) {
-    this.moves = new Set(MOVES[measure]);
+  constructor(readonly measure: BoardMeasure, readonly window: Window = SESSION) {
+    this.moves = moves(measure);
   }
 
   /** Whether an event of this kind can change it. */
@@ -53,6 +57,62 @@ export class Leaderboard {
     if (places.length > BOARD_PLACES) places.pop();
   }
 }
+
+/** What a board of another window than the session's is counted from. */
+export interface BoardSource {
+  past: Past;
+  people: People;
+  first: FirstDay | null;
+}
+
+/** The top of a window: each viewer stands on it with what they did on its days, in earlier sessions too. */
+export class WindowBoard extends Leaderboard {
+  private readonly shown = new Map<string, ViewerTally>();
+
+  constructor(measure: BoardMeasure, window: Window, private readonly span: Span, private readonly source: BoardSource) {
+    super(measure, window);
+  }
+
+  override update(tally: ViewerTally): void {
+    const { measure, span, source: { past, people, first } } = this;
+    let shown = this.shown.get(tally.key);
+    if (!shown) {
+      shown = { ...tally };
+      this.shown.set(tally.key, shown);
+    }
+    let [value, likes, name, handle] = [0, 0, tally.name, tally.handle];
+    const has = (day: number): boolean => hasDay(span, day);
+    for (const { own, before } of people.partsOf(tally, past)) {
+      if (own && first) {
+        value += onDays(own, measure, first, has);
+        likes += onDays(own, 'likes', first, has);
+      }
+      for (const [day = 0, ...row] of before?.days ?? []) {
+        if (!has(day)) continue;
+        value += inRow(row, measure);
+        likes += inRow(row, 'likes');
+      }
+      if (name === '' && before) ({ name, handle } = before);
+    }
+    // Likes last: on a board of likes they are the measure itself.
+    Object.assign(shown, { name, handle, [measure]: value, likes });
+    super.update(shown);
+  }
+}
+
+/** Who stands on no board: by what they are to the streamer, by name, and those who asked for it. */
+export const leftOutSchema = z.object({
+  hosts: z.boolean().default(true), moderators: z.boolean().default(false), bots: z.boolean().default(true),
+  named: z.array(someoneSchema).max(500).default([]),
+  /** With this a viewer leaves the boards, or comes back; empty: nobody can. */
+  keyword: z.string().max(40).default(''),
+});
+export type LeftOut = z.infer<typeof leftOutSchema>;
+export const LEFT_OUT: LeftOut = leftOutSchema.parse({});
+
+/** Whether these roles keep one off the boards. */
+export const roleLeftOut = ({ hosts, moderators, bots }: LeftOut, roles: readonly Role[]): boolean =>
+  (hosts && roles.includes('host')) || (moderators && roles.includes('moderator')) || (bots && roles.includes('bot'));
 
 /**
  * Places shared by equals, and the next one after as many as share it: 1, 2, 2, 4 (standard competition ranking).

@@ -123,7 +123,7 @@ export function undoByHand(state: SessionState, id: string): NumberChange {
 
 /** A new session: counters stand where they begin, countdowns run. */
 export function startNumbers(state: SessionState): void {
-  for (const counter of state.show.counters) state.counters.set(counter.id, counter.start);
+  for (const { id, start, keeps } of state.show.counters) state.counters.set(id, (keeps ? state.counters.get(id) : undefined) ?? start);
   for (const countdown of state.show.countdowns) state.countdowns.set(countdown.id, startCountdown(countdown, runs(state) ? state.now : null));
   for (const { id } of state.show.lanterns) state.lanterns.set(id, { base: 0, gone: 0 });
 }

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import type { Past, PastViewer } from './past';
 import type { Viewers, ViewerTally } from './tally';
 
 /** Viewers of several feeds that the streamer has said are one person. Parting them is taking this away: nothing is mixed for good. */
@@ -13,16 +14,18 @@ interface Joined {
   members: Person['members'];
 }
 
-const SUMMED = ['likes', 'coins', 'gifts', 'follows', 'shares', 'chats', 'subscriptions', 'worth', 'points'] as const;
+const SUMMED = ['likes', 'coins', 'gifts', 'follows', 'shares', 'chats', 'subscriptions', 'giftSubs', 'tips', 'worth', 'points'] as const;
 
 /** Each viewer's tallies stay their own; a person's is their sum, made anew when one of them changes. */
 export class People {
   private readonly byMember = new Map<string, Joined>();
+  private readonly byKey = new Map<string, Joined>();
 
   constructor(people: readonly Person[], private readonly viewers: Viewers) {
     for (const { id, members } of people) {
       const joined: Joined = { members, tally: emptyTally(id) };
       for (const { feed, viewer } of members) this.byMember.set(`${feed}/${viewer}`, joined);
+      this.byKey.set(joined.tally.key, joined);
       this.sum(joined);
     }
   }
@@ -39,6 +42,18 @@ export class People {
   /** All viewers who are the same person as this one, itself among them. */
   membersOf(feed: string, viewer: string): Person['members'] {
     return this.byMember.get(`${feed}/${viewer}`)?.members ?? [{ feed, viewer }];
+  }
+
+  /** Of all viewers that a tally stands for: what they did in this session, and before. */
+  partsOf(tally: ViewerTally, past: Past): { own: ViewerTally | undefined; before: PastViewer | undefined }[] {
+    const members = this.byMember.size > 0 ? this.byKey.get(tally.key)?.members : undefined;
+    if (!members) return [{ own: this.viewers.get(tally.feed, tally.id), before: past.viewers.get(tally.key) }];
+    return members.map(({ feed, viewer }) => ({ own: this.viewers.get(feed, viewer), before: past.viewers.get(`${feed}/${viewer}`) }));
+  }
+
+  /** The tally of a viewer of earlier sessions: their person's, or one of nothing. */
+  tallyBefore({ feed, id, name, handle }: PastViewer): ViewerTally {
+    return this.byMember.get(`${feed}/${id}`)?.tally ?? { ...emptyTally(id), key: `${feed}/${id}`, feed, name, handle };
   }
 
   /** Everybody once. */
@@ -71,7 +86,7 @@ export class People {
 }
 
 const emptyTally = (id: string): ViewerTally => ({
-  key: `person/${id}`, id, feed: '', name: '', handle: '', likes: 0, coins: 0, gifts: 0, follows: 0, shares: 0, chats: 0, subscriptions: 0, worth: 0, points: 0, firstAt: 0, lastAt: 0,
+  key: `person/${id}`, id, feed: '', name: '', handle: '', likes: 0, coins: 0, gifts: 0, follows: 0, shares: 0, chats: 0, subscriptions: 0, giftSubs: 0, tips: 0, worth: 0, points: 0, firstAt: 0, lastAt: 0,
 });
 
 type Who = Pick<ViewerTally, 'key' | 'id' | 'feed'>;

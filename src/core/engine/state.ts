@@ -14,7 +14,11 @@ import { freezeMemory, thawMemory, type Memory } from './memory';
 import { takeApart, type Words } from './message';
 import { AlertQueue, type Alert } from './queue';
 import { type QueuePlan } from './queue-plan';
-import { Leaderboard } from './leaderboard';
+import { Leaderboard, roleLeftOut, WindowBoard, type BoardMeasure } from './leaderboard';
+import { firstDay, MINUTE_MS, Past, Rows, type FirstDay } from './past';
+import { SESSION, type Window } from './window';
+import { nextRoll, windowNow, type WindowNow } from './windows';
+import type { Role } from '@/core/event/viewer';
 import type { Heard } from './heard';
 import type { Line, Pending } from './steps';
 import { newTotals, Viewers, type Totals, type Worth } from './tally';
@@ -43,6 +47,12 @@ export interface SessionState {
   goals: Map<string, GoalState>;
   counters: Map<string, number>;
   countdowns: Map<string, CountdownState>;
+  /** This session minute by minute, and what earlier ones have left. */
+  minutes: Rows;
+  past: Past;
+  /** Viewers with a part in the show: its host, moderators, bots; and those who asked to be left off the boards. */
+  roles: Map<string, Role[]>;
+  unlisted: Set<string>;
   /** Viewers' points, from session to session. */
   ledger: Ledger;
   lanterns: Map<string, LanternState>;
@@ -74,8 +84,13 @@ export interface SessionState {
   scene: string;
   /** Follows from the rest, and is not part of what is saved. */
   derived: {
-    /** One for each measure that a piece shows. */
+    /** One for each measure and window that a piece shows. */
     boards: Leaderboard[];
+    /** Each goal's window, all of them, and when the first of them (or a board's) begins or ends next. */
+    goalWindows: Map<string, WindowNow>;
+    windows: WindowNow[];
+    rollsAt: number;
+    firstDay: FirstDay | null;
     /** The one by which "the top" is told; only where a cue asks. */
     topBoard: Leaderboard | undefined;
     cues: CueIndex;
@@ -97,24 +112,22 @@ export interface SessionState {
 
 /** A state before anything has happened. */
 export function newState(show: Show): SessionState {
-  const viewers = new Viewers();
-  return {
-    now: 0, show, session: null, totals: newTotals(), viewers, goals: new Map(), counters: new Map(), countdowns: new Map(), ledger: new Ledger(), lanterns: new Map(), draws: new Map(), hand: [], hands: 0, queues: new Map(), played: [], streaks: new Map(), troubles: new Map(),
-    alerts: 0, memories: new Map(), pending: [], heard: [], sounds: 0, lines: [], floating: [], floats: 0, hidden: new Set(), scene: sceneOf(show.scenes, ''), derived: derive(show, viewers),
+  const bare = {
+    now: 0, show, session: null, totals: newTotals(), viewers: new Viewers(), minutes: new Rows(MINUTE_MS), past: new Past(), roles: new Map<string, Role[]>(), unlisted: new Set<string>(), ledger: new Ledger(),
+    goals: new Map(), counters: new Map(), countdowns: new Map(), lanterns: new Map(), draws: new Map(), hand: [], hands: 0, queues: new Map(), played: [], streaks: new Map(), troubles: new Map(),
+    alerts: 0, memories: new Map(), pending: [], heard: [], sounds: 0, lines: [], floating: [], floats: 0, hidden: new Set<string>(), scene: sceneOf(show.scenes, ''),
   };
+  return { ...bare, derived: derive(bare) };
 }
 
 /** What is worked out from the show and the tallies: after a change of show, and after a state has been read back. */
-export function derive(show: Show, viewers: Viewers): SessionState['derived'] {
+export function derive(state: Omit<SessionState, 'derived'>): SessionState['derived'] {
+  const { show, viewers } = state;
   const top = show.cues.some(({ on, who, steps }) => on && (who.are === 'top' || steps.some((step) => 'words' in step && step.words.includes('{place}'))));
-  const measures = new Set(show.pieces.flatMap((piece) => (piece.kind === 'leaderboard' ? [piece.measure] : [])));
-  if (top) measures.add('coins');
-  const boards = [...measures].map((measure) => new Leaderboard(measure));
   const people = new People(show.people, viewers);
-  if (boards.length > 0) for (const tally of people.all()) for (const board of boards) board.update(tally);
   const words = new Map<string, Words>();
   return {
-    boards, people, drifts: show.pieces.some(({ kind }) => kind === 'drift'), changes: [], topBoard: top ? boards.find(({ measure }) => measure === 'coins') : undefined,
+    people, ...deriveWindows(state, people, top), drifts: show.pieces.some(({ kind }) => kind === 'drift'), changes: [],
     cues: new CueIndex(show.cues), cuesById: new Map(show.cues.map((cue) => [cue.id, cue])), clocks: show.cues.filter(({ on, when }) => on && when.kind === 'clock'),
     worth: worthOf(show), goalsById: new Map(show.goals.map((goal) => [goal.id, goal])),
     spotlights: new Map(show.pieces.flatMap((piece) => (piece.kind === 'spotlight' ? [[piece.id, piece.queue]] : []))),
@@ -128,6 +141,54 @@ export function derive(show: Show, viewers: Viewers): SessionState['derived'] {
     },
   };
 }
+
+type Windowed = Pick<SessionState['derived'], 'boards' | 'topBoard' | 'goalWindows' | 'windows' | 'rollsAt' | 'firstDay'>;
+
+/** Boards and windows as they lie now: made anew when one of them begins or ends, and when someone leaves the boards. */
+export function deriveWindows({ show, now, session, minutes, past, viewers, roles, unlisted }: Omit<SessionState, 'derived'>, people: People, top: boolean): Windowed {
+  const first = session && firstDay(session.startedAt, show.zone);
+  const spans = new Map<string, WindowNow>();
+  const windowOf = (window: Window): WindowNow => {
+    const key = JSON.stringify(window);
+    const known = spans.get(key) ?? windowNow(window, now, show.zone, minutes, past);
+    spans.set(key, known);
+    return known;
+  };
+  const goalWindows = new Map(show.goals.map((goal) => [goal.id, windowOf(goal.window ?? SESSION)]));
+  const boards = new Map<string, Leaderboard>();
+  const board = (measure: BoardMeasure, window: Window): void => {
+    const key = `${measure}/${JSON.stringify(window)}`;
+    if (!boards.has(key)) boards.set(key, window.over === 'session' ? new Leaderboard(measure) : new WindowBoard(measure, window, windowOf(window).span, { past, people, first }));
+  };
+  for (const piece of show.pieces) if (piece.kind === 'leaderboard') board(piece.measure, piece.window ?? SESSION);
+  if (top) board('coins', SESSION);
+  if (boards.size > 0) {
+    const named = new Set(show.leftOut.named.map(({ feed, viewer }) => `${feed}/${viewer}`));
+    const leftOut = (feed: string, id: string): boolean => people.membersOf(feed, id).some((each) => {
+      const key = `${each.feed}/${each.viewer}`;
+      return named.has(key) || unlisted.has(key) || roleLeftOut(show.leftOut, roles.get(key) ?? []);
+    });
+    const list = [...boards.values()];
+    const none = named.size === 0 && unlisted.size === 0 && roles.size === 0;
+    for (const tally of viewers.values()) if (none || !leftOut(tally.feed, tally.id)) for (const each of list) each.update(people.tallyOf(tally));
+    const older = list.filter((each) => each instanceof WindowBoard);
+    if (older.length > 0) for (const before of past.viewers.values()) if (none || !leftOut(before.feed, before.id)) for (const each of older) each.update(people.tallyBefore(before));
+  }
+  const windows = [...spans.values()].filter(({ window }) => window.over !== 'session');
+  return { boards: [...boards.values()], topBoard: top ? boards.get(`coins/${JSON.stringify(SESSION)}`) : undefined, goalWindows, windows, rollsAt: nextRoll(windows, now), firstDay: first };
+}
+
+/** Whether a viewer stands on no board. */
+export function isLeftOut({ show, derived, roles, unlisted }: SessionState, feed: string, id: string): boolean {
+  if (show.leftOut.named.length === 0 && unlisted.size === 0 && roles.size === 0) return false;
+  return derived.people.membersOf(feed, id).some(({ feed: of, viewer }) => {
+    const key = `${of}/${viewer}`;
+    return unlisted.has(key) || roleLeftOut(show.leftOut, roles.get(key) ?? []) || show.leftOut.named.some((one) => one.feed === of && one.viewer === viewer);
+  });
+}
+
+/** Boards and windows again, in place. */
+export const renewWindows = (state: SessionState): void => void Object.assign(state.derived, deriveWindows(state, state.derived.people, state.derived.topBoard !== undefined));
 
 /** Worth by the show's rates. */
 function worthOf({ money, feeds }: Show): Worth {
@@ -156,6 +217,7 @@ export function freeze(state: SessionState) {
     now: state.now, show: state.show, session: state.session, totals: state.totals, alerts: state.alerts, played: state.played,
     viewers: [...state.viewers.values()].sort((a, b) => (a.key < b.key ? -1 : 1)),
     goals: byKey(state.goals).map(([, goal]) => goal), counters: byKey(state.counters), countdowns: byKey(state.countdowns).map(([, countdown]) => countdown),
+    minutes: state.minutes.list(), quarters: state.past.quarters.list(), before: byKey(state.past.viewers).map(([, viewer]) => viewer), roles: byKey(state.roles), unlisted: [...state.unlisted].sort(),
     accounts: byKey(state.ledger.accounts).map(([, account]) => account),
     hand: state.hand, hands: state.hands, lanterns: byKey(state.lanterns), draws: byKey(state.draws).map(([, draw]) => draw),
     queues: byKey(state.queues).map(([spotlight, queue]) => ({ spotlight, held: queue.held, alerts: queue.list() })), streaks: byKey(state.streaks), troubles: byKey(state.troubles),
@@ -167,18 +229,18 @@ export type FrozenState = ReturnType<typeof freeze>;
 
 /** Reads back what `freeze` wrote. It takes over the objects of `frozen`. */
 export function thaw(frozen: FrozenState): SessionState {
-  const viewers = new Viewers(frozen.viewers);
-  const derived = derive(frozen.show, viewers);
-  return {
-    ...frozen, viewers, derived,
-    goals: new Map(frozen.goals.map((goal) => [goal.id, goal])),
-    // A snapshot of an earlier Gavirn has none.
+  const bare = {
+    ...frozen, viewers: new Viewers(frozen.viewers),
+    // What a snapshot of an earlier Gavirn does not have, there was none of.
+    minutes: new Rows(MINUTE_MS, frozen.minutes ?? []), past: new Past({ quarters: frozen.quarters ?? [], viewers: frozen.before ?? [] }), roles: new Map(frozen.roles ?? []), unlisted: new Set(frozen.unlisted ?? []), ledger: new Ledger(frozen.accounts ?? []),
+    goals: new Map(frozen.goals.map((goal) => [goal.id, goal])), queues: new Map<string, AlertQueue>(),
     counters: new Map(frozen.counters ?? []), countdowns: new Map((frozen.countdowns ?? []).map((countdown) => [countdown.id, countdown])),
-    ledger: new Ledger(frozen.accounts ?? []),
     hand: frozen.hand ?? [], hands: frozen.hands ?? 0, lanterns: new Map(frozen.lanterns ?? []), draws: new Map((frozen.draws ?? []).map((draw) => [draw.id, draw])),
-    queues: new Map(frozen.queues.map(({ spotlight, held, alerts }) => [spotlight, new AlertQueue(derived.say, derived.spotlights.get(spotlight), alerts, held)])),
     streaks: new Map(frozen.streaks), troubles: new Map(frozen.troubles),
     memories: new Map(frozen.memories.map(({ cue, ...memory }) => [cue, thawMemory(memory)])), hidden: new Set(frozen.hidden), floating: frozen.floating ?? [], floats: frozen.floats ?? 0,
     scene: sceneOf(frozen.show.scenes, frozen.scene ?? ''),
   };
+  const state: SessionState = { ...bare, derived: derive(bare) };
+  for (const { spotlight, held, alerts } of frozen.queues) state.queues.set(spotlight, new AlertQueue(state.derived.say, state.derived.spotlights.get(spotlight), alerts, held));
+  return state;
 }

@@ -1,3 +1,5 @@
+import type { Row } from './measure';
+import type { Day } from './window';
 import type { EventKind } from '@/core/event/kind';
 import type { StreamEvent } from '@/core/event/event';
 
@@ -16,10 +18,14 @@ export interface ViewerTally {
   shares: number;
   chats: number;
   subscriptions: number;
-  /** Thousandths of a minor unit of the streamer's currency (src/core/event/money.ts). */
+  giftSubs: number;
+  /** Tips alone, and all worth: thousandths of a minor unit of the streamer's currency (src/core/event/money.ts). */
+  tips: number;
   worth: number;
   /** Points earned in this session (earning.ts). */
   points: number;
+  /** What was done on other days than the session's first, if anything was (past.ts). */
+  days?: [Day, Row][];
   firstAt: number;
   lastAt: number;
 }
@@ -43,6 +49,10 @@ export interface Totals {
   /** All worth, and what is the streamer's of it by the platforms' shares: thousandths of a minor unit. */
   worth: number;
   earned: number;
+  /** Tips alone, in the streamer's currency: thousandths of a minor unit. */
+  tipWorth: number;
+  /** Points that viewers were given. */
+  points: number;
   watching: number;
   peakWatching: number;
 }
@@ -50,12 +60,12 @@ export interface Totals {
 export const newTotals = (): Totals => ({
   events: 0,
   byKind: { like: 0, gift: 0, follow: 0, chat: 0, share: 0, subscribe: 0, giftSubs: 0, tip: 0, raid: 0, join: 0, audience: 0, room: 0 },
-  gifts: 0, coins: 0, likes: 0, viewerLikes: 0, follows: 0, subscriptions: 0, giftSubs: 0, raidViewers: 0, tips: {}, worth: 0, earned: 0, watching: 0, peakWatching: 0,
+  gifts: 0, coins: 0, likes: 0, viewerLikes: 0, follows: 0, subscriptions: 0, giftSubs: 0, raidViewers: 0, tips: {}, worth: 0, earned: 0, tipWorth: 0, points: 0, watching: 0, peakWatching: 0,
 });
 
 const newTally = (key: string, event: StreamEvent, id: string): ViewerTally => ({
   key, id, feed: event.feed, name: '', handle: '',
-  likes: 0, coins: 0, gifts: 0, follows: 0, shares: 0, chats: 0, subscriptions: 0, worth: 0, points: 0, firstAt: event.at, lastAt: event.at,
+  likes: 0, coins: 0, gifts: 0, follows: 0, shares: 0, chats: 0, subscriptions: 0, giftSubs: 0, tips: 0, worth: 0, points: 0, firstAt: event.at, lastAt: event.at,
 });
 
 /** What an event is worth: in all, and what of it is the streamer's; thousandths of a minor unit. */
@@ -70,7 +80,11 @@ export function count(totals: Totals, viewers: Viewers, event: StreamEvent, wort
     const { worth, earned } = worthOf(event);
     totals.worth += worth;
     totals.earned += earned;
-    if (tally) tally.worth += worth;
+    if (event.kind === 'tip') totals.tipWorth += worth;
+    if (tally) {
+      tally.worth += worth;
+      if (event.kind === 'tip') tally.tips += worth;
+    }
   }
   switch (event.kind) {
     case 'like':
@@ -102,7 +116,10 @@ export function count(totals: Totals, viewers: Viewers, event: StreamEvent, wort
       totals.subscriptions += 1;
       if (tally) tally.subscriptions += 1;
       break;
-    case 'giftSubs': totals.giftSubs += event.count; break;
+    case 'giftSubs':
+      totals.giftSubs += event.count;
+      if (tally) tally.giftSubs += event.count;
+      break;
     case 'tip': totals.tips[event.currency] = (totals.tips[event.currency] ?? 0) + event.amountMinor; break;
     case 'raid': totals.raidViewers += event.viewers; break;
     case 'audience':

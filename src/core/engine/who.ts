@@ -1,10 +1,8 @@
 import { z } from 'zod';
 import type { Leaderboard } from './leaderboard';
+import { someoneSchema, type Someone } from './someone';
 import type { ViewerTally } from './tally';
 import type { EventMoment } from './when/when';
-
-const someone = z.object({ feed: z.string().min(1).max(100), viewer: z.string().min(1).max(200), name: z.string().max(400) });
-export type Someone = z.infer<typeof someone>;
 
 /** For whom a cue is. */
 export const whoSchema = z.object({
@@ -14,8 +12,8 @@ export const whoSchema = z.object({
   /** The least level, where points lead to levels. */
   level: z.number().int().min(1).max(100).optional(),
   /** Certain viewers; none named: all of the above. */
-  only: z.array(someone).max(100).default([]),
-  never: z.array(someone).max(100).default([]),
+  only: z.array(someoneSchema).max(100).default([]),
+  never: z.array(someoneSchema).max(100).default([]),
 });
 export type Who = z.infer<typeof whoSchema>;
 

@@ -1,7 +1,7 @@
 import type { ViewerTally } from '@/core/engine/tally';
 import { searchViewers } from './search';
 
-const viewer = (id: string, name: string, handle: string, lastAt: number): ViewerTally => ({ key: `f/${id}`, id, feed: 'f', name, handle, likes: 0, coins: 0, gifts: 0, follows: 0, shares: 0, chats: 0, subscriptions: 0, worth: 0, points: 0, firstAt: 0, lastAt });
+const viewer = (id: string, name: string, handle: string, lastAt: number): ViewerTally => ({ key: `f/${id}`, id, feed: 'f', name, handle, likes: 0, coins: 0, gifts: 0, follows: 0, shares: 0, chats: 0, subscriptions: 0, giftSubs: 0, tips: 0, worth: 0, points: 0, firstAt: 0, lastAt });
 const all = [viewer('1', 'Inês', 'ines.barro', 5), viewer('2', '山田 はな', 'hana_yama', 9), viewer('3', 'Ines B.', 'other', 7)];
 
 test('by a part of the name or of the handle, in any case, who was last seen first', () => {

@@ -1,5 +1,7 @@
 import { z } from 'zod';
-import { BOARD_MEASURES, sharedPlaces, type BoardMeasure } from '@/core/engine/leaderboard';
+import { BOARD_MEASURES, sharedPlaces } from '@/core/engine/leaderboard';
+import { MEASURE_TITLES, shownValue } from '@/core/engine/measure';
+import { SESSION, windowSchema } from '@/core/engine/window';
 import { isolate } from '@/core/engine/words';
 import type { FontSpec, Op } from '@/core/paint/display';
 import { cutLine, lineOps, lineWidth } from '@/core/paint/text';
@@ -11,6 +13,8 @@ const schema = z.object({
   kind: z.literal('leaderboard'),
   title: z.string().max(60),
   measure: z.enum(BOARD_MEASURES),
+  /** Of what stretch of time; absent: of this session. */
+  window: windowSchema.optional(),
   /** Places to show at most; fewer when no more whole rows fit. */
   rows: z.number().int().min(1).max(10),
 });
@@ -21,14 +25,12 @@ export interface LeaderboardLive {
   rows: { name: string; value: number }[];
 }
 
-export const MEASURE_TITLES: Record<BoardMeasure, string> = { coins: 'Coins', gifts: 'Gifts', likes: 'Likes', worth: 'Worth', chats: 'Chat', shares: 'Shares', subscriptions: 'Subscriptions', points: 'Points' };
-
 /** The viewers who gave most, in whole rows only. */
 export const leaderboard: PieceKind<LeaderboardPiece, LeaderboardLive> = {
   kind: 'leaderboard',
   title: 'Leaderboard',
   purpose: 'Rank',
-  says: 'Who has given most in this session.',
+  says: 'Who has given most, in this session or over a longer time.',
   schema,
   least: { w: 280, h: 200 },
   make: (id, { frame }) => ({
@@ -40,11 +42,12 @@ export const leaderboard: PieceKind<LeaderboardPiece, LeaderboardLive> = {
     { field: 'measure', label: 'Counts', control: 'choice', options: BOARD_MEASURES.map((value) => ({ value, label: MEASURE_TITLES[value] })) },
     { field: 'rows', label: 'Places', control: 'number', least: 1, most: 10 },
   ],
-  live: (piece, state) => ({
-    kind: 'leaderboard',
-    rows: (state.derived.boards.find(({ measure }) => measure === piece.measure)?.places ?? []).filter((tally) => tally[piece.measure] > 0).slice(0, piece.rows)
-      .map((tally) => ({ name: tally.name, value: tally[piece.measure] })),
-  }),
+  live(piece, { derived }) {
+    const over = JSON.stringify(piece.window ?? SESSION);
+    const board = derived.boards.find(({ measure, window }) => measure === piece.measure && JSON.stringify(window) === over);
+    const rows = (board?.places ?? []).map((tally) => ({ name: tally.name, value: shownValue(piece.measure, tally[piece.measure]) }));
+    return { kind: 'leaderboard', rows: rows.filter(({ value }) => value > 0).slice(0, piece.rows) };
+  },
   sample: () => ({ kind: 'leaderboard', rows: [] }),
   draw: (piece, live, tools) => [{ key: piece.id, box: piece.place, ops: boardOps(piece, live, tools) }],
   twin: (piece, live) =>

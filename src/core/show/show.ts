@@ -8,6 +8,7 @@ import { countdownSchema } from '@/core/engine/countdown';
 import { counterSchema } from '@/core/engine/counter';
 import { drawSchema } from '@/core/engine/draw';
 import { lanternSchema } from '@/core/engine/lantern';
+import { LEFT_OUT, leftOutSchema } from '@/core/engine/leaderboard';
 import { POINTS, pointsSchema } from '@/core/engine/points';
 import { goalSchema } from '@/core/engine/goal';
 import { sceneSchema } from '@/core/stage/scene';
@@ -124,6 +125,8 @@ export const showSchema = z.object({
   countdowns: z.array(countdownSchema).max(20).default([]),
   lanterns: z.array(lanternSchema).max(20).default([]),
   draws: z.array(drawSchema).max(20).default([]),
+  /** Who stands on no leaderboard. */
+  leftOut: leftOutSchema.default(LEFT_OUT),
   /** Points, levels and perks. */
   points: pointsSchema.default(POINTS),
   /** The streamer's own files that the show uses: what is known of them. Their bytes are kept beside it, by id. */

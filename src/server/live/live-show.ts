@@ -244,7 +244,7 @@ export class LiveShow {
 
   /** An alert's end, a wait's end and the clock change the state by time alone: the engine is told the time when the next one comes. */
   private planTick(): void {
-    let next = nextDue(this.state);
+    let next = Math.min(nextDue(this.state), this.state.derived.rollsAt);
     for (const queue of this.state.queues.values()) next = Math.min(next, queue.next(this.state.now));
     if (this.ticking?.at === next) return;
     if (this.ticking) clearTimeout(this.ticking.timer);

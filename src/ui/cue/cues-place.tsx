@@ -67,6 +67,7 @@ export function CuesPlace() {
           <TryAll />
           <Button kind="outline" onPress={() => router.navigate('/media')}>Media</Button>
           <Button kind="outline" onPress={() => router.navigate('/sound')}>Sound and read aloud</Button>
+          <Button kind="outline" onPress={() => router.navigate('/points')}>Points</Button>
           <Button kind="outline" onPress={() => void bring()}>Bring in cues</Button>
           <Button kind="outline" disabled={seen.length === 0} onPress={() => void save()}>Save cues as a file</Button>
         </View>

@@ -32,8 +32,9 @@ export function WhoEditor({ who, onChange }: { who: Who; onChange: (who: Who) =>
   }
   return (
     <>
-      <Choice label="For whom" options={options} value={who.are} onChange={(are) => onChange({ ...who, are })} />
+      <Choice label="For whom" options={options} value={who.are} onChange={(are) => onChange({ ...who, are, ...(are === 'level' ? { level: who.level ?? 2 } : {}) })} />
       {who.are === 'top' ? <NumberField label="Places that count as the top" value={who.top} least={1} most={20} onChange={(top) => onChange({ ...who, top })} /> : null}
+      {who.are === 'level' ? <NumberField label="From level" value={who.level ?? 2} least={1} most={100} onChange={(level) => onChange({ ...who, level })} /> : null}
       <Named title="Only for certain viewers" named={who.only} onAdd={() => setAdding('only')} onTakeOut={(one) => onChange({ ...who, only: who.only.filter((each) => !same(each, one)) })} />
       <Named title="Never for certain viewers" named={who.never} onAdd={() => setAdding('never')} onTakeOut={(one) => onChange({ ...who, never: who.never.filter((each) => !same(each, one)) })} />
     </>

@@ -1,0 +1,1 @@
+export { PointsPlace as default } from '@/ui/points/points-place';

@@ -1,0 +1,140 @@
+import { z } from 'zod';
+import type { StreamEvent } from '@/core/event/event';
+import { addRow, addTo, countInto, inRow, MEASURES, newRow, type Measure, type Row } from './measure';
+import type { ViewerTally } from './tally';
+import { dayBegins, dayOf, nextDay, type Day } from './window';
+
+/* What windows of time are counted from: this session minute by minute, earlier ones by quarters of an hour; viewers by days. */
+
+export const MINUTE_MS = 60_000;
+/** Midnight lies on a quarter of an hour in every time zone. */
+export const QUARTER_MS = 15 * MINUTE_MS;
+
+/** Rows by the number of their minute (or quarter) since the epoch. */
+export class Rows {
+  private readonly rows: Map<number, Row>;
+  private last = NaN;
+  private lastRow: Row = [];
+
+  constructor(private readonly unit: number, rows: Iterable<readonly number[]> = []) {
+    this.rows = new Map([...rows].map(([n = 0, ...row]) => [n, row]));
+  }
+
+  /** The row of a moment, made if there is none. */
+  of(at: number): Row {
+    const n = Math.floor(at / this.unit);
+    if (n === this.last) return this.lastRow;
+    let row = this.rows.get(n);
+    if (!row) {
+      row = newRow();
+      this.rows.set(n, row);
+    }
+    this.last = n;
+    this.lastRow = row;
+    return row;
+  }
+
+  /** Each row, with the moment at which it begins. */
+  *entries(): Generator<[number, Row]> {
+    for (const [n, row] of this.rows) yield [n * this.unit, row];
+  }
+
+  /** As plain numbers, the row's own first, in the order of time. */
+  list(): number[][] {
+    return [...this.rows].sort(([a], [b]) => a - b).map(([n, row]) => [n, ...row]);
+  }
+}
+
+const row = z.array(z.number().int()).max(1 + 3 * MEASURES.length);
+
+/** A viewer of earlier sessions. */
+export const pastViewerSchema = z.object({
+  feed: z.string().max(100), id: z.string().max(200), name: z.string().max(400), handle: z.string().max(400), firstAt: z.number().int(), lastAt: z.number().int(),
+  /** Of each day on which they did something: the day, then its row. */
+  days: z.array(row),
+});
+export type PastViewer = z.infer<typeof pastViewerSchema>;
+
+/** So many days of a viewer are kept apart; older ones become one. */
+const KEPT_DAYS = 400;
+
+/** What earlier sessions have left. */
+export class Past {
+  readonly quarters: Rows;
+  readonly viewers: Map<string, PastViewer>;
+
+  constructor({ quarters = [], viewers = [] }: { quarters?: readonly (readonly number[])[]; viewers?: readonly PastViewer[] } = {}) {
+    this.quarters = new Rows(QUARTER_MS, quarters);
+    this.viewers = new Map(viewers.map((viewer) => [`${viewer.feed}/${viewer.id}`, viewer]));
+  }
+}
+
+/** The day on which a session began: what a viewer did on it needs no row of its own, since it is all that the other days are not. */
+export interface FirstDay {
+  day: Day;
+  from: number;
+  to: number;
+}
+
+export const firstDay = (startedAt: number, zone: string): FirstDay => ({ day: dayOf(startedAt, zone), from: dayBegins(startedAt, zone), to: nextDay(startedAt, zone) });
+
+/** Takes note of what a viewer did on another day than the first. */
+export function countDay(tally: ViewerTally, event: StreamEvent, worth: number, first: FirstDay, zone: string): void {
+  if (event.at >= first.from && event.at < first.to) return;
+  countInto(rowOfDay(tally, dayOf(event.at, zone)), event, worth, true);
+}
+
+/** Points count for the day on which they are given. */
+export function countPoints(tally: ViewerTally, points: number, at: number, first: FirstDay, zone: string): void {
+  if (at < first.from || at >= first.to) addTo(rowOfDay(tally, dayOf(at, zone)), 'points', points);
+}
+
+function rowOfDay(tally: ViewerTally, day: Day): Row {
+  tally.days ??= [];
+  let own = tally.days.find(([n]) => n === day);
+  if (!own) {
+    own = [day, newRow()];
+    tally.days.push(own);
+  }
+  return own[1];
+}
+
+/** All that a tally counts, as a row. Raids are no viewer's. */
+export function rowOf(tally: ViewerTally): Row {
+  return MEASURES.map((measure) => (measure === 'raids' ? 0 : tally[measure]));
+}
+
+/** What a viewer did in this session, day by day. */
+export function daysOf(tally: ViewerTally, first: FirstDay): [Day, Row][] {
+  const rest = rowOf(tally);
+  for (const [, each] of tally.days ?? []) addRow(rest, each, -1);
+  return [[first.day, rest], ...(tally.days ?? [])];
+}
+
+/** Of a viewer's session, one measure on those days that are asked for. */
+export function onDays(tally: ViewerTally, measure: Exclude<Measure, 'raids'>, first: FirstDay, has: (day: Day) => boolean): number {
+  if (!tally.days) return has(first.day) ? tally[measure] : 0;
+  let sum = 0;
+  let others = 0;
+  for (const [day, each] of tally.days) {
+    others += inRow(each, measure);
+    if (has(day)) sum += inRow(each, measure);
+  }
+  return has(first.day) ? sum + tally[measure] - others : sum;
+}
+
+/** A viewer's days from before and of this session as one list, the oldest put together where there are too many. */
+export function joinDays(before: readonly (readonly number[])[], days: readonly [Day, Row][]): number[][] {
+  const byDay = new Map<Day, Row>(before.map(([day = 0, ...each]) => [day, each]));
+  for (const [day, each] of days) {
+    const known = byDay.get(day) ?? newRow();
+    addRow(known, each);
+    byDay.set(day, known);
+  }
+  const list = [...byDay].filter(([, each]) => each.some((n) => n !== 0)).sort(([a], [b]) => a - b);
+  while (list.length > KEPT_DAYS) {
+    const [[, oldest], second] = [list.shift()!, list[0]!];
+    addRow(second[1], oldest);
+  }
+  return list.map(([day, each]) => [day, ...each]);
+}

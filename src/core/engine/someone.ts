@@ -1,0 +1,5 @@
+import { z } from 'zod';
+
+/** A certain viewer, with the name they had when they were named. */
+export const someoneSchema = z.object({ feed: z.string().min(1).max(100), viewer: z.string().min(1).max(200), name: z.string().max(400) });
+export type Someone = z.infer<typeof someoneSchema>;

@@ -1,0 +1,61 @@
+import { useRouter } from 'expo-router';
+import { View } from 'react-native';
+import { EARN_TITLES, type EarnKind, type PointsPlan } from '@/core/engine/points';
+import { useShow } from '@/ui/data/show-context';
+import { PlaceBody } from '@/ui/frame/place-body';
+import { Button } from '@/ui/part/button';
+import { Card } from '@/ui/part/card';
+import { Segments } from '@/ui/part/choice';
+import { NumberField, TextField } from '@/ui/part/field';
+import { Text } from '@/ui/part/text';
+import { LevelsEditor } from './levels-editor';
+import { PerksEditor } from './perks-editor';
+
+/** What viewers earn, what levels that leads to, and what it buys. */
+export function PointsPlace() {
+  const { show, edit } = useShow();
+  const router = useRouter();
+  const { points } = show;
+  const set = (next: Partial<PointsPlan>): void => edit((draft) => { Object.assign(draft.points, next); });
+  return (
+    <PlaceBody title="Points">
+      <Card className="mt-2 gap-4" label="Points">
+        <Segments label="Points" value={points.on ? 'on' : 'off'} onChange={(on) => set({ on: on === 'on' })} options={[{ value: 'on', label: 'Viewers earn points' }, { value: 'off', label: 'No points' }]} />
+        <TextField label="What you call them" value={points.unit} most={30} onChange={(unit) => { if (unit.trim() !== '') set({ unit }); }} />
+        <Text tone="muted">{points.on ? 'They stay with a viewer from session to session. Every change is kept with its reason: tap a viewer under People.' : 'What viewers have stays as it is while points are off.'}</Text>
+        <Button kind="outline" onPress={() => router.navigate('/people')}>People</Button>
+      </Card>
+      {points.on ? (
+        <>
+          <Card className="mt-4 gap-4" label="What earns them">
+            <Text size={17} face="title" level={2}>What earns them</Text>
+            <View className="flex-row flex-wrap gap-x-6 gap-y-3">
+              {(Object.keys(EARN_TITLES) as EarnKind[]).map((kind) => (
+                <NumberField key={kind} label={EARN_TITLES[kind].replace(/^f/, 'F')} value={points.earn[kind]} least={0} most={1_000_000} onChange={(n) => set({ earn: { ...points.earn, [kind]: n } })} />
+              ))}
+            </View>
+            <NumberField label="A line in chat earns again after" unit="seconds" value={points.chatPause} least={0} most={3600} step={10} onChange={(chatPause) => set({ chatPause })} />
+            <Text tone="muted">Platforms do not say when a viewer leaves. Time between two things that a viewer does counts as watched, up to ten minutes.</Text>
+          </Card>
+          <LevelsEditor levels={points.levels} unit={points.unit} onChange={(levels) => set({ levels })} />
+          <PerksEditor points={points} onChange={(perks) => set({ perks })} />
+          <Card className="mt-4 gap-4" label="In chat">
+            <Text size={17} face="title" level={2}>In chat</Text>
+            <TextField label="Keyword with which viewers ask what they have" value={points.ask} most={40} exact placeholder="!points" problem={keywordProblem(points.ask)} onChange={(ask) => set({ ask: ask.trim() })} />
+            <TextField label="Keyword with which they hand some on" value={points.give.keyword} most={40} exact placeholder="!give" problem={keywordProblem(points.give.keyword)} onChange={(keyword) => set({ give: { ...points.give, keyword: keyword.trim() } })} />
+            {points.give.keyword === '' ? null : (
+              <>
+                <NumberField label="Handed on at most in a session" unit={points.unit} value={points.give.most} least={1} most={1_000_000_000} step={50} onChange={(most) => set({ give: { ...points.give, most } })} />
+                <Text tone="muted">{`“${points.give.keyword} @handle 50” hands on fifty.`}</Text>
+              </>
+            )}
+            <Text tone="muted">Answers are posted in chat where a feed can post.</Text>
+          </Card>
+        </>
+      ) : null}
+    </PlaceBody>
+  );
+}
+
+/** A keyword is what a message begins with, up to the first space. */
+export const keywordProblem = (keyword: string): string | null => (/\s/.test(keyword.trim()) ? 'A keyword is one word: what a message begins with.' : null);
