@@ -124,6 +124,28 @@ const MOMENTS: Record<WhenKindName, () => Promise<void>> = {
     for (let n = 0; n < 4; n += 1) await act({ act: 'gift', user: VIEWERS.hana, gift: 'glaze-pot' });
     await seen(/Reached: Gift goal/);
   },
+  level: async () => {
+    await page.goto('/points');
+    await page.getByRole('radio', { name: 'Viewers earn points' }).tap();
+    await make('level', 'Level {level}: {viewer}');
+    await published();
+    // Two pots are a hundred points: a third would put its own alert in the level's place.
+    for (let n = 0; n < 2; n += 1) await act({ act: 'gift', user: VIEWERS.hana, gift: 'glaze-pot' });
+    await seen(/Level 2: .*山田/);
+  },
+  perk: async () => {
+    await page.goto('/points');
+    await page.getByRole('button', { name: 'Add a perk' }).tap();
+    await page.getByLabel('Name', { exact: true }).fill('Name a pot');
+    await page.getByLabel('Keyword', { exact: true }).fill('!name');
+    await page.getByLabel('Price, points').fill('15');
+    await closeSheet(page);
+    await page.getByRole('button', { name: /^Name a pot/ }).waitFor();
+    await make('perk', '{viewer} bought: {message}');
+    await published();
+    await act({ act: 'chat', user: VIEWERS.hana, text: '!name Moon jar' });
+    await seen(/山田.* bought: Moon jar/);
+  },
   counter: async () => {
     await make('counter', 'Counted to {count}');
     await set('Change 10', 'Reaches', '2');

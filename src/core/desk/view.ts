@@ -66,6 +66,8 @@ export interface DeskView {
   goals: GoalState[];
   counters: Record<string, number>;
   countdowns: CountdownState[];
+  /** When goals will be reached and countdowns end at the present rate (outlook.ts). */
+  outlooks: Record<string, number>;
   /** Changes by hand, newest last. */
   hand: HandChange[];
   /** A draw without what nobody may know yet: its hash, how many are in (null: not counted all the time), what was drawn last. Its proof is asked for by itself: it may name many thousands. */

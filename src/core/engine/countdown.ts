@@ -1,4 +1,40 @@
 import { z } from 'zod';
+import type { StreamEvent } from '@/core/event/event';
+
+const ms = z.number().int().min(0).max(86_400_000).optional();
+
+/** For what time is added, ms for each one; absent: for nothing. */
+export const addsSchema = z.object({
+  coin: ms, like: ms, follow: ms, share: ms, giftSub: ms,
+  /** By tier: the first, the second, the third and above. */
+  tier1: ms, tier2: ms, tier3: ms,
+  /** For a whole unit of the streamer's currency, of tips and of what coins are worth. */
+  worth: ms,
+});
+export type Adds = z.infer<typeof addsSchema>;
+
+export const ADD_TITLES: Record<keyof Adds, string> = {
+  coin: 'For a coin', like: 'For a like', follow: 'For a follow', share: 'For a share', giftSub: 'For a subscription given away', tier1: 'For a subscription', tier2: 'For one of the second tier', tier3: 'For one of the third tier', worth: 'For a whole unit of worth',
+};
+
+/**
+ * What an event adds, ms.
+ * @param worth of the event, and `unit`, a whole unit of the streamer's currency: both in thousandths of a minor unit
+ */
+export function addedBy(adds: Adds, event: StreamEvent, worth: number, unit: number): number {
+  const byWorth = Math.floor(((adds.worth ?? 0) * worth) / unit);
+  switch (event.kind) {
+    case 'gift': return (adds.coin ?? 0) * event.count * event.unitCoins + byWorth;
+    case 'tip': return byWorth;
+    case 'like': return (adds.like ?? 0) * (event.room ?? event.count);
+    case 'follow': return (adds.follow ?? 0) * (event.count ?? 1);
+    case 'share': return adds.share ?? 0;
+    // One that was given away is counted with its giver.
+    case 'subscribe': return event.gifted ? 0 : ((event.tier >= 3 ? adds.tier3 : event.tier === 2 ? adds.tier2 : adds.tier1) ?? 0);
+    case 'giftSubs': return (adds.giftSub ?? 0) * event.count;
+    default: return 0;
+  }
+}
 
 /** Time that runs down while the session lasts, and that viewers add to. */
 export const countdownSchema = z.object({
@@ -8,6 +44,12 @@ export const countdownSchema = z.object({
   seconds: z.number().int().min(1).max(2_592_000),
   /** It never holds more than this, s; 0: no bound. */
   most: z.number().int().min(0).max(31_536_000).default(0),
+  /** What viewers add, ms for each. */
+  adds: addsSchema.optional(),
+  /** One event adds no more than this, s; absent or 0: no bound. */
+  mostEvent: z.number().int().min(0).max(86_400).optional(),
+  /** Once it has run out it is over: nothing sets it going again. */
+  final: z.boolean().optional(),
 });
 export type Countdown = z.infer<typeof countdownSchema>;
 
@@ -16,6 +58,12 @@ export interface CountdownState {
   id: string;
   endsAt: number | null;
   left: number;
+  /** It has run out for good. */
+  over?: boolean;
+  /** What viewers do adds so many times as much, until then (ms). */
+  boost?: { times: number; until: number };
+  /** What was added in each of the last minutes, ms: from it the outlook follows. */
+  added?: [minute: number, ms: number][];
 }
 
 /** @param now when it begins to run; null: it waits */
@@ -26,6 +74,7 @@ export const leftOf = ({ endsAt, left }: CountdownState, now: number): number =>
 
 /** Adds or takes away time, in place. One that has run out runs again; taking away ends it at the soonest now. */
 export function addTime({ most }: Countdown, state: CountdownState, ms: number, now: number, runs: boolean): void {
+  if (state.over) return;
   const empty = leftOf(state, now) === 0;
   const left = Math.max(0, Math.min(most > 0 ? most * 1000 : Infinity, leftOf(state, now) + ms));
   if (state.endsAt !== null || (empty && runs)) {
@@ -34,6 +83,38 @@ export function addTime({ most }: Countdown, state: CountdownState, ms: number, 
   } else {
     state.left = left;
   }
+}
+
+/** So many minutes are looked back upon. */
+const LOOKED_BACK = 10;
+
+/** Time that viewers add: times the boost, within the bound for one event. */
+export function addByViewers(countdown: Countdown, state: CountdownState, ms: number, now: number, runs: boolean): void {
+  const boosted = ms * (state.boost && now < state.boost.until ? state.boost.times : 1);
+  const bounded = countdown.mostEvent ? Math.min(boosted, countdown.mostEvent * 1000) : boosted;
+  const before = leftOf(state, now);
+  addTime(countdown, state, bounded, now, runs);
+  const gained = leftOf(state, now) - before;
+  if (gained <= 0) return;
+  const minute = Math.floor(now / 60_000);
+  const added = (state.added ?? []).filter(([at]) => at > minute - LOOKED_BACK);
+  const last = added.at(-1);
+  if (last?.[0] === minute) last[1] += gained;
+  else added.push([minute, gained]);
+  state.added = added;
+}
+
+/**
+ * When it will end if time goes on being added as in the last ten minutes, ms; Infinity: then it will not end; null: it does not run.
+ * @param since when the session began: less than ten minutes are looked back upon at its beginning
+ */
+export function outlook(state: CountdownState, now: number, since: number): number | null {
+  if (state.endsAt === null) return null;
+  const minute = Math.floor(now / 60_000);
+  const gained = (state.added ?? []).reduce((sum, [at, ms]) => (at > minute - LOOKED_BACK ? sum + ms : sum), 0);
+  const over = Math.max(60_000, Math.min(LOOKED_BACK * 60_000, now - since));
+  const rate = gained / over;
+  return rate >= 1 ? Infinity : now + leftOf(state, now) / (1 - rate);
 }
 
 /** Stops it, or lets it go on. */

@@ -149,7 +149,9 @@ export function catchUp(state: SessionState, to: number, emit: Emit): void {
       if (countdown.endsAt !== at) continue;
       countdown.endsAt = null;
       countdown.left = 0;
-      const name = state.show.countdowns.find(({ id }) => id === countdown.id)?.name ?? '';
+      const defined = state.show.countdowns.find(({ id }) => id === countdown.id);
+      const name = defined?.name ?? '';
+      if (defined?.final) countdown.over = true;
       cueMoment(state, { trigger: 'countdown', now: state.now, countdown: countdown.id, name }, '', null, emit);
     }
     for (const draw of state.draws.values()) {

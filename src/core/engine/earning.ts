@@ -2,9 +2,10 @@ import type { StreamEvent } from '@/core/event/event';
 import { minorDigits, WORTH_PARTS } from '@/core/event/money';
 import type { Account, Why } from './ledger';
 import { earnedBy, levelOf, pointsWords, type EarnKind, type Perk } from './points';
-import { addTo } from './measure';
-import { countPoints } from './past';
-import { isLeftOut, type SessionState } from './state';
+import { addTo, newRow } from './measure';
+import { countPoints, joinDays } from './past';
+import { isLeftOut, renewWindows, type SessionState } from './state';
+import { dayOf } from './window';
 import type { Emit } from './steps';
 import type { ViewerTally } from './tally';
 import { firstWord, plain } from './when/chat';
@@ -51,6 +52,14 @@ export function give(state: SessionState, viewer: Viewer, why: Why, points: numb
     if (derived.firstDay) countPoints(own, points, now, derived.firstDay, state.show.zone);
     const tally = derived.people.tallyOf(own);
     if (!isLeftOut(state, own.feed, own.id)) for (const board of derived.boards) if (board.measure === 'points') board.update(tally);
+  }
+  // Somebody of an earlier session has no tally in this one: their day has a row all the same.
+  const earlier = own ? undefined : state.past.viewers.get(`${viewer.feed}/${viewer.id}`);
+  if (earlier) {
+    const row = newRow();
+    addTo(row, 'points', points);
+    earlier.days = joinDays(earlier.days, [[dayOf(now, state.show.zone), row]]);
+    if (derived.boards.some(({ measure }) => measure === 'points')) renewWindows(state);
   }
   // Points count from when they are given, whatever they are for: no window can have ended since.
   state.totals.points += points;

@@ -17,7 +17,7 @@ import { enterDraws, followDraws, startDraw, takeSeed } from './drawing';
 import { brighten, lanternValue } from './lantern';
 import { takeLasting, type Lasting } from './lasting';
 import type { Command, Input } from './input';
-import { changeByHand, followNumbers, startNumbers, stopNumbers, undoByHand, valueOf, type NumberChange } from './numbers';
+import { addTimeBy, changeByHand, followNumbers, raiseByKeyword, startNumbers, stopNumbers, undoByHand, valueOf, type NumberChange } from './numbers';
 import { derive, isLeftOut, newState, renewWindows, troubleOf, type SessionState } from './state';
 import { hear, keepPlayed, passOver, planOf, show, soundBegun, type Emit } from './steps';
 import { count } from './tally';
@@ -100,9 +100,11 @@ function happen(state: SessionState, event: StreamEvent, emit: Emit): void {
     cueEvent(state, cues, { trigger: event.kind, event, now: state.now, tally, totals, worth, streak, first: viewers.size !== size }, emit);
   }
   if (event.kind !== 'join' && event.kind !== 'audience') advanceGoals(state, emit);
+  if (state.countdowns.size > 0) addTimeBy(state, event, worth);
   if (state.lanterns.size > 0) brightenAll(state, emit);
   if (event.kind === 'chat') {
     askToBeLeftOut(state, event);
+    for (const change of raiseByKeyword(state, event)) told(state, change);
     if (state.draws.size > 0) enterDraws(state, event);
     if (state.show.points.on) askPoints(state, event, emit);
     floatChat(state, event.text);
@@ -278,6 +280,13 @@ function obey(state: SessionState, command: Command, emit: Emit): void {
     case 'pause': {
       const countdown = state.countdowns.get(command.countdown);
       if (countdown) holdCountdown(countdown, command.on, state.now);
+      break;
+    }
+    case 'boost': {
+      const countdown = state.countdowns.get(command.countdown);
+      if (!countdown) break;
+      if (command.times === 1) delete countdown.boost;
+      else countdown.boost = { times: command.times, until: state.now + command.seconds * 1000 };
       break;
     }
     case 'draw': startDraw(state, command.draw); break;

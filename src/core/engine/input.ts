@@ -23,6 +23,8 @@ export const commandSchema = z.discriminatedUnion('command', [
   z.object({ command: z.literal('takeBack'), change: id }),
   z.object({ command: z.literal('draw'), draw: id }),
   z.object({ command: z.literal('scene'), scene: id }),
+  /** What viewers add to a countdown counts several times, for a while; once: no more. */
+  z.object({ command: z.literal('boost'), countdown: id, times: z.number().int().min(1).max(10), seconds: z.number().int().min(1).max(86_400) }),
   z.object({ command: z.literal('pause'), countdown: id, on: z.boolean() }),
   /** Ends all that is heard. */
   z.object({ command: z.literal('hush') }),

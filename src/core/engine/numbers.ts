@@ -1,10 +1,13 @@
 import type { Show } from '@/core/show/show';
-import { counted } from './counter';
+import type { EventOf, StreamEvent } from '@/core/event/event';
+import { minorDigits, WORTH_PARTS } from '@/core/event/money';
+import { counted, mayRaise } from './counter';
 import { lanternValue } from './lantern';
-import { addTime, holdCountdown, leftOf, startCountdown } from './countdown';
+import { addByViewers, addedBy, addTime, holdCountdown, leftOf, startCountdown } from './countdown';
 import { give, pocketOf } from './earning';
 import type { SessionState } from './state';
 import type { ViewerTally } from './tally';
+import { firstWord, plain } from './when/chat';
 
 /**
  * A number that can be changed by a cue or by hand: `goal/<id>`, `counter/<id>`, `countdown/<id>`; `points` are those of the viewer who set
@@ -65,6 +68,8 @@ export function addToNumber(state: SessionState, number: NumberName, by: number,
   const countdown = state.countdowns.get(id);
   const defined = state.show.countdowns.find((each) => each.id === id);
   if (!countdown || !defined) return null;
+  // The streamer's own hand sets going again what was over for good.
+  if (why === 'hand') delete countdown.over;
   addTime(defined, countdown, by * 1000, state.now, runs(state));
   return { of: 'countdown' };
 }
@@ -84,6 +89,8 @@ export interface HandChange {
   from: number;
   to: number;
   undone: boolean;
+  /** The viewer who did it by a keyword; absent: the streamer. */
+  by?: string;
 }
 
 /** So many changes by hand are kept. */
@@ -103,14 +110,35 @@ export function valueOf(state: SessionState, number: NumberName): number | null 
 }
 
 /** Changes a number by hand, and keeps a trace of it. The trace says what was asked for; a bound may have let less through. */
-export function changeByHand(state: SessionState, number: NumberName, by: number): NumberChange {
+export function changeByHand(state: SessionState, number: NumberName, by: number, who?: string): NumberChange {
   const from = valueOf(state, number);
   if (from === null || by === 0) return null;
   const change = addToNumber(state, number, by, 'hand');
   state.hands += 1;
-  state.hand.push({ id: `h${state.hands}`, at: state.now, number, from, to: number.startsWith('goal/') ? Math.max(0, from + by) : (valueOf(state, number) ?? from), undone: false });
+  state.hand.push({ id: `h${state.hands}`, at: state.now, number, from, to: number.startsWith('goal/') ? Math.max(0, from + by) : (valueOf(state, number) ?? from), undone: false, ...(who === undefined ? {} : { by: who }) });
   if (state.hand.length > KEPT_CHANGES) state.hand.shift();
   return change;
+}
+
+/** A keyword in chat raises a counter, with the same trace as the streamer's own hand. */
+export function raiseByKeyword(state: SessionState, event: EventOf<'chat'>): NumberChange[] {
+  const { viewer } = event;
+  if (!viewer) return [];
+  const word = firstWord(plain(event.text));
+  return state.show.counters.flatMap((counter) => {
+    if (!counter.keyword || plain(counter.keyword) !== word || !mayRaise(counter, viewer.roles)) return [];
+    return [changeByHand(state, `counter/${counter.id}`, counter.step, viewer.name)];
+  });
+}
+
+/** What viewers do adds time to the countdowns that say so. @param worth thousandths of a minor unit */
+export function addTimeBy(state: SessionState, event: StreamEvent, worth: number): void {
+  for (const countdown of state.show.countdowns) {
+    const course = countdown.adds && state.countdowns.get(countdown.id);
+    if (!course || !countdown.adds) continue;
+    const ms = addedBy(countdown.adds, event, worth, 10 ** (minorDigits(state.show.money.currency) ?? 2) * WORTH_PARTS);
+    if (ms > 0) addByViewers(countdown, course, ms, state.now, runs(state));
+  }
 }
 
 /** Takes a change by hand back: what has been counted since stays. */

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { firstTarget, rungName } from '@/core/engine/goal';
 import type { FontSpec, Op } from '@/core/paint/display';
 import { cutLine, lineOps, lineWidth } from '@/core/paint/text';
 import { pieceBase, type DrawTools, type PieceKind } from './piece';
@@ -35,11 +36,11 @@ export const goal: PieceKind<GoalPiece, GoalLive> = {
     const defined = state.derived.goalsById.get(piece.goal);
     const course = state.goals.get(piece.goal);
     if (!defined) return { kind: 'goal', goal: null };
-    return { kind: 'goal', goal: { name: defined.name, value: course?.value ?? 0, target: course?.target ?? defined.target, hidden: course?.hidden ?? false } };
+    return { kind: 'goal', goal: { name: rungName(defined, course?.target ?? 0) || defined.name, value: course?.value ?? 0, target: course?.target ?? firstTarget(defined), hidden: course?.hidden ?? false } };
   },
   sample(piece, show) {
     const defined = show.goals.find(({ id }) => id === piece.goal);
-    return { kind: 'goal', goal: defined ? { name: defined.name, value: 0, target: defined.target, hidden: false } : null };
+    return { kind: 'goal', goal: defined ? { name: rungName(defined, firstTarget(defined)) || defined.name, value: defined.start ?? 0, target: firstTarget(defined), hidden: false } : null };
   },
   draw(piece, live, tools) {
     if (live.goal?.hidden && tools.seen === 'air') return [];

@@ -2,6 +2,7 @@ import type { DeskView, FeedView, OutletView } from '@/core/desk/view';
 import { mediaKind, stepMedia } from '@/core/media/media';
 import type { Show } from '@/core/show/show';
 import { entryCount } from '@/core/engine/drawing';
+import { outlooks } from '@/core/engine/outlook';
 import type { SessionState } from '@/core/engine/state';
 import { liveOf, type Live, type Piece } from '@/core/piece';
 import { PlaybackClient } from '@/server/feed/playback';
@@ -61,6 +62,7 @@ export function deskView(show: LiveShow, watching: (outlet: string) => number): 
     goals: [...state.goals.values()],
     counters: Object.fromEntries(state.counters),
     countdowns: [...state.countdowns.values()],
+    outlooks: outlooks(state),
     hand: state.hand.slice(-SHOWN_HAND),
     draws: state.show.draws.flatMap((draw) => {
       const known = state.draws.get(draw.id);

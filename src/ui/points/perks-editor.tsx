@@ -8,7 +8,7 @@ import { Card } from '@/ui/part/card';
 import { NumberField, TextField } from '@/ui/part/field';
 import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
-import { keywordProblem } from './points-place';
+import { keywordProblem } from '@/ui/part/keyword-field';
 
 /** What points buy. */
 export function PerksEditor({ points, onChange }: { points: PointsPlan; onChange: (perks: Perk[]) => void }) {

@@ -7,6 +7,7 @@ import { Button } from '@/ui/part/button';
 import { Card } from '@/ui/part/card';
 import { Segments } from '@/ui/part/choice';
 import { NumberField, TextField } from '@/ui/part/field';
+import { KeywordField } from '@/ui/part/keyword-field';
 import { Text } from '@/ui/part/text';
 import { LevelsEditor } from './levels-editor';
 import { PerksEditor } from './perks-editor';
@@ -41,8 +42,8 @@ export function PointsPlace() {
           <PerksEditor points={points} onChange={(perks) => set({ perks })} />
           <Card className="mt-4 gap-4" label="In chat">
             <Text size={17} face="title" level={2}>In chat</Text>
-            <TextField label="Keyword with which viewers ask what they have" value={points.ask} most={40} exact placeholder="!points" problem={keywordProblem(points.ask)} onChange={(ask) => set({ ask: ask.trim() })} />
-            <TextField label="Keyword with which they hand some on" value={points.give.keyword} most={40} exact placeholder="!give" problem={keywordProblem(points.give.keyword)} onChange={(keyword) => set({ give: { ...points.give, keyword: keyword.trim() } })} />
+            <KeywordField label="Keyword with which viewers ask what they have" value={points.ask} placeholder="!points" onChange={(ask) => set({ ask })} />
+            <KeywordField label="Keyword with which they hand some on" value={points.give.keyword} placeholder="!give" onChange={(keyword) => set({ give: { ...points.give, keyword } })} />
             {points.give.keyword === '' ? null : (
               <>
                 <NumberField label="Handed on at most in a session" unit={points.unit} value={points.give.most} least={1} most={1_000_000_000} step={50} onChange={(most) => set({ give: { ...points.give, most } })} />
@@ -56,6 +57,3 @@ export function PointsPlace() {
     </PlaceBody>
   );
 }
-
-/** A keyword is what a message begins with, up to the first space. */
-export const keywordProblem = (keyword: string): string | null => (/\s/.test(keyword.trim()) ? 'A keyword is one word: what a message begins with.' : null);

@@ -1,16 +1,21 @@
 import { View } from 'react-native';
-import { GOAL_MEASURES, type Goal } from '@/core/engine/goal';
+import Plus from 'lucide-react-native/icons/plus';
+import X from 'lucide-react-native/icons/x';
+import { GOAL_MEASURES, type Goal, type Rung } from '@/core/engine/goal';
+import { MEASURE_TITLES } from '@/core/engine/measure';
 import { useShow } from '@/ui/data/show-context';
-import { Segments } from '@/ui/part/choice';
+import { Button, IconButton } from '@/ui/part/button';
 import { NumberField, TextField } from '@/ui/part/field';
+import { Pick } from '@/ui/part/pick';
 import { Text } from '@/ui/part/text';
+import { WindowField } from './window-field';
 
-const MEASURES: Record<Goal['measure'], string> = { coins: 'Coins', gifts: 'Gifts', likes: 'Likes', worth: 'Worth', follows: 'Follows' };
 const ON_REACH = [
-  { value: 'raise', label: 'Raise it' }, { value: 'double', label: 'Double it' }, { value: 'stay', label: 'Stay full' }, { value: 'hide', label: 'Hide' },
+  { value: 'raise', label: 'Raise it by a step' }, { value: 'double', label: 'Double it' }, { value: 'ladder', label: 'Go on to the next of several' }, { value: 'again', label: 'Start again' },
+  { value: 'stay', label: 'Stay full' }, { value: 'hide', label: 'Hide' },
 ] as const;
 
-/** A goal's own settings: what it counts, how far, and what happens then. */
+/** A goal's own settings: what it counts, over what time, how far, and what happens then. */
 export function GoalFields({ id }: { id: string }) {
   const { show, edit } = useShow();
   const goal = show.goals.find((other) => other.id === id);
@@ -19,21 +24,50 @@ export function GoalFields({ id }: { id: string }) {
     const found = draft.goals.find((other) => other.id === id);
     if (found) Object.assign(found, changed);
   });
-  const { onReach } = goal;
-  const setReach = (kind: Goal['onReach']['kind']): void => change({ onReach: kind === 'raise' ? { kind, step: goal.target } : { kind } });
+  const { onReach, target } = goal;
+  const setReach = (kind: Goal['onReach']['kind']): void => {
+    if (kind === onReach.kind) return;
+    change({ onReach: kind === 'raise' ? { kind, step: target } : kind === 'ladder' ? { kind, rungs: [{ at: target, name: '' }, { at: target * 2, name: '' }] } : { kind } });
+  };
+  const money = goal.measure === 'worth' || goal.measure === 'tips';
   return (
     <View className="gap-4">
       <TextField label="Words on the goal" value={goal.name} most={60} onChange={(name) => { if (name.trim() !== '') change({ name }); }} />
-      <View className="gap-1">
-        <Text size={13} tone="muted">Counts</Text>
-        <Segments label="Counts" options={GOAL_MEASURES.map((value) => ({ value, label: MEASURES[value] }))} value={goal.measure} onChange={(measure) => change({ measure })} />
-      </View>
-      <NumberField label="Target" value={goal.target} least={1} most={1_000_000_000} step={goal.target >= 1000 ? 100 : 10} onChange={(target) => change({ target })} />
-      <View className="gap-1">
-        <Text size={13} tone="muted">When it is reached</Text>
-        <Segments label="When it is reached" options={ON_REACH} value={onReach.kind} onChange={setReach} />
-      </View>
+      <Pick label="Counts" options={GOAL_MEASURES.map((value) => ({ value, label: MEASURE_TITLES[value] }))} value={goal.measure} onChange={(measure) => change({ measure })} />
+      {money ? <Text size={13} tone="muted">{`In the smallest unit of ${show.money.currency}: 500 is 5.00 where it has hundredths.`}</Text> : null}
+      <WindowField window={goal.window} moments onChange={(window) => change({ window })} />
+      <NumberField label="Starts with" value={goal.start ?? 0} least={0} most={1_000_000_000} step={10} onChange={(start) => change({ start })} />
+      {onReach.kind === 'ladder' ? null : <NumberField label="Target" value={target} least={1} most={1_000_000_000} step={target >= 1000 ? 100 : 10} onChange={(next) => change({ target: next })} />}
+      <Pick label="When it is reached" options={ON_REACH} value={onReach.kind} onChange={setReach} />
       {onReach.kind === 'raise' ? <NumberField label="Raise by" value={onReach.step} least={1} most={1_000_000_000} step={onReach.step >= 1000 ? 100 : 10} onChange={(step) => change({ onReach: { kind: 'raise', step } })} /> : null}
+      {onReach.kind === 'ladder' ? <Ladder rungs={onReach.rungs} onChange={(rungs) => change({ onReach: { kind: 'ladder', rungs } })} /> : null}
+    </View>
+  );
+}
+
+/** Targets one after another, each with what it is for. One that is not above the one before it is lifted above it. */
+function Ladder({ rungs, onChange }: { rungs: readonly Rung[]; onChange: (rungs: Rung[]) => void }) {
+  const put = (next: readonly Rung[]): void => {
+    let least = 1;
+    onChange(next.map((rung) => {
+      const at = Math.max(least, rung.at);
+      least = at + 1;
+      return { ...rung, at };
+    }));
+  };
+  const last = rungs.at(-1)?.at ?? 100;
+  return (
+    <View className="gap-4" role="group" aria-label="One after another">
+      {rungs.map((rung, n) => (
+        <View key={n} className="gap-2 pb-3 border-b border-line">
+          <View className="flex-row items-end gap-2">
+            <View className="flex-1"><NumberField label={`Target ${n + 1}`} value={rung.at} least={1} most={1_000_000_000} step={rung.at >= 1000 ? 100 : 10} onChange={(at) => put(rungs.map((each, m) => (m === n ? { ...each, at } : each)))} /></View>
+            {rungs.length > 1 ? <IconButton icon={X} label={`Take out target ${n + 1}`} tone="muted" onPress={() => put(rungs.filter((_, m) => m !== n))} /> : null}
+          </View>
+          <TextField label={`What target ${n + 1} is for`} value={rung.name} most={80} placeholder="glaze choice" onChange={(name) => put(rungs.map((each, m) => (m === n ? { ...each, name } : each)))} />
+        </View>
+      ))}
+      {rungs.length < 50 ? <View className="flex-row"><Button kind="outline" icon={Plus} onPress={() => put([...rungs, { at: last * 2, name: '' }])}>Add a target</Button></View> : null}
     </View>
   );
 }

@@ -10,14 +10,17 @@ import { HOUSE_STYLES, STYLES } from '@/core/piece/style';
 import { keepInFrame } from '@/core/stage/place';
 import { useShow } from '@/ui/data/show-context';
 import { Button } from '@/ui/part/button';
-import { Choice, Segments } from '@/ui/part/choice';
+import { Segments } from '@/ui/part/choice';
 import { NumberField, TextField } from '@/ui/part/field';
+import { Pick } from '@/ui/part/pick';
 import { Text } from '@/ui/part/text';
 import { Ticks } from '@/ui/part/ticks';
 import { DrawFields, LanternFields } from './draw-fields';
 import { GoalFields } from './goal-fields';
 import { CountdownFields, CounterFields } from './number-fields';
+import { LeftOutFields } from './left-out-fields';
 import { QueueFields } from './queue-fields';
+import { WindowField } from './window-field';
 
 const TABS = [{ value: 'what', label: 'What' }, { value: 'look', label: 'Look' }, { value: 'place', label: 'Place' }] as const;
 type Tab = (typeof TABS)[number]['value'];
@@ -59,6 +62,8 @@ function What({ piece }: { piece: Piece }) {
       {trouble ? <Text tone="brick">{trouble}</Text> : null}
       {kind.controls.map((control) => <ControlField key={control.field} control={control} value={valueOf(piece, control.field)} onChange={(value) => set(control.field, value)} />)}
       {piece.kind === 'goal' ? <GoalFields id={piece.goal} /> : null}
+      {piece.kind === 'leaderboard' ? <WindowField window={piece.window} moments={false} onChange={(window) => set('window', window)} /> : null}
+      {piece.kind === 'leaderboard' ? <LeftOutFields /> : null}
       {piece.kind === 'countdown' ? <CountdownFields id={piece.countdown} /> : null}
       {piece.kind === 'lantern' ? <LanternFields id={piece.lantern} /> : null}
       {piece.kind === 'reel' ? <DrawFields id={piece.draw} /> : null}
@@ -83,10 +88,11 @@ function ControlField({ control, value, onChange }: { control: Control; value: u
   }
   const options = 'options' in control ? control.options : show[control.from].map(({ id, name }) => ({ value: id, label: name }));
   if (options.length < 2 && !('options' in control)) return null;
+  if (options.length > 4) return <Pick label={control.label} options={options} value={String(value ?? '')} onChange={onChange} />;
   return (
     <View className="gap-1">
       <Text size={13} tone="muted">{control.label}</Text>
-      {options.length <= 4 ? <Segments label={control.label} options={options} value={String(value ?? '')} onChange={onChange} /> : <Choice label={control.label} options={options} value={String(value ?? '')} onChange={onChange} />}
+      <Segments label={control.label} options={options} value={String(value ?? '')} onChange={onChange} />
     </View>
   );
 }
