@@ -11,7 +11,7 @@ import { countDay } from './past';
 import { firstWord, plain } from './when/chat';
 import { keepOut, valueIn } from './windows';
 import { holdCountdown } from './countdown';
-import { askPoints, earn, pocketOf } from './earning';
+import { askPoints, earn, give, pocketOf } from './earning';
 import { floatChat } from './drift';
 import { enterDraws, followDraws, startDraw, takeSeed } from './drawing';
 import { brighten, lanternValue } from './lantern';
@@ -282,6 +282,9 @@ function obey(state: SessionState, command: Command, emit: Emit): void {
       if (countdown) holdCountdown(countdown, command.on, state.now);
       break;
     }
+    case 'import':
+      for (const { points, ...viewer } of command.rows) give(state, viewer, 'hand', points - (state.ledger.get(viewer.feed, viewer.id)?.balance ?? 0), 'from a file');
+      break;
     case 'boost': {
       const countdown = state.countdowns.get(command.countdown);
       if (!countdown) break;

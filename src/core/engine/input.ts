@@ -21,6 +21,8 @@ export const commandSchema = z.discriminatedUnion('command', [
   z.object({ command: z.literal('set'), number: z.string().min(1).max(220), to: z.number().int().min(-1e9).max(1e9) }),
   /** Takes a change by hand back. */
   z.object({ command: z.literal('takeBack'), change: id }),
+  /** Points of several viewers, as a file has them: all at once. */
+  z.object({ command: z.literal('import'), rows: z.array(z.object({ feed: z.string().min(1).max(100), id: z.string().min(1).max(210), handle: z.string().max(400), name: z.string().max(400), points: z.number().int().min(0).max(1e12) })).max(20_000) }),
   z.object({ command: z.literal('draw'), draw: id }),
   z.object({ command: z.literal('scene'), scene: id }),
   /** What viewers add to a countdown counts several times, for a while; once: no more. */

@@ -34,6 +34,11 @@ export const accountSchema = z.object({
 });
 export type Account = z.infer<typeof accountSchema>;
 
+const BY_HANDLE = 'handle:';
+/** What stands for a platform's id as long as only the handle is known. */
+export const idByHandle = (handle: string): string => `${BY_HANDLE}${handle.toLowerCase()}`;
+const isByHandle = (id: string): boolean => id.startsWith(BY_HANDLE);
+
 /** So many lines an account keeps apart; older ones are put together. */
 const KEPT_LINES = 40;
 
@@ -43,12 +48,15 @@ const KEPT_LINES = 40;
  */
 export class Ledger {
   readonly accounts = new Map<string, Account>();
+  /** How many accounts are known by a handle alone. */
+  private byHandle = 0;
   /** What the house has given, by reason; negative: taken. */
   readonly given: Partial<Record<Why, number>> = {};
 
   constructor(accounts: Iterable<Account> = []) {
     for (const account of accounts) {
       this.accounts.set(`${account.feed}/${account.id}`, account);
+      if (isByHandle(account.id)) this.byHandle += 1;
       for (const { why, points } of account.lines) this.given[why] = (this.given[why] ?? 0) + points;
     }
   }
@@ -60,13 +68,27 @@ export class Ledger {
   /** The account of a viewer, opened if there is none, with the name they have now. */
   open({ feed, id, name, handle }: Pick<Account, 'feed' | 'id' | 'name' | 'handle'>): Account {
     const key = `${feed}/${id}`;
-    let account = this.accounts.get(key);
+    let account = this.accounts.get(key) ?? this.adopt(feed, id, handle);
     if (!account) {
       account = { feed, id, name, handle, earned: 0, balance: 0, likes: 0, seenAt: 0, chatAt: 0, watched: 0, given: 0, perks: {}, lines: [] };
       this.accounts.set(key, account);
+      if (isByHandle(id)) this.byHandle += 1;
     }
     if (name !== '') account.name = name;
     if (handle !== '') account.handle = handle;
+    return account;
+  }
+
+  /** Somebody who came from a file by their handle alone is known by the platform's id from now on. */
+  private adopt(feed: string, id: string, handle: string): Account | undefined {
+    if (this.byHandle === 0 || handle === '') return undefined;
+    const key = `${feed}/${idByHandle(handle)}`;
+    const account = this.accounts.get(key);
+    if (!account) return undefined;
+    this.accounts.delete(key);
+    this.byHandle -= 1;
+    account.id = id;
+    this.accounts.set(`${feed}/${id}`, account);
     return account;
   }
 
@@ -96,13 +118,5 @@ export class Ledger {
     for (const { why, points } of [a, b]) this.given[why] = (this.given[why] ?? 0) - points;
     this.given.earlier = (this.given.earlier ?? 0) + a.points + b.points;
     lines.splice(0, 2, { why: 'earlier', note: '', points: a.points + b.points, at: a.at, until: b.until, count: a.count + b.count });
-  }
-
-  /** Closes an account: what it held goes back to the house. */
-  close(feed: string, id: string): void {
-    const account = this.get(feed, id);
-    if (!account) return;
-    for (const { why, points } of account.lines) this.given[why] = (this.given[why] ?? 0) - points;
-    this.accounts.delete(`${feed}/${id}`);
   }
 }

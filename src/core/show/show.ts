@@ -9,6 +9,7 @@ import { counterSchema } from '@/core/engine/counter';
 import { drawSchema } from '@/core/engine/draw';
 import { lanternSchema } from '@/core/engine/lantern';
 import { LEFT_OUT, leftOutSchema } from '@/core/engine/leaderboard';
+import { someoneSchema } from '@/core/engine/someone';
 import { POINTS, pointsSchema } from '@/core/engine/points';
 import { goalSchema } from '@/core/engine/goal';
 import { sceneSchema } from '@/core/stage/scene';
@@ -115,6 +116,8 @@ export const showSchema = z.object({
   money: moneySchema.default({ currency: 'EUR', rates: {} }),
   /** Viewers of several feeds who are one person. */
   people: z.array(personSchema).max(2000).default([]),
+  /** What the streamer has written down of certain viewers. */
+  notes: z.array(someoneSchema.extend({ note: z.string().min(1).max(500) })).max(5000).default([]),
   /** Back to front. */
   pieces: z.array(pieceSchema).max(100),
   /** None: there is one picture, with all pieces. The first is shown as a session begins. */

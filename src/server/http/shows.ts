@@ -14,6 +14,7 @@ import { secretsSchema } from '@/server/live/vault';
 import { problem } from '@/server/problem';
 import { feeds } from './feeds';
 import { media } from './media';
+import { people } from './people';
 
 const key = z.string().regex(/^[\w-]{16,100}$/);
 const publishSchema = z.object({ show: z.unknown(), outletKeys: z.record(z.string().max(100), key), secrets: secretsSchema.default({}) });
@@ -76,6 +77,8 @@ export function shows(house: House): Router {
     if (!draw?.last || draw.turns) return problem(res, 404, 'Not drawn', 'This reel has drawn nothing yet, or still turns.');
     res.json(draw.last);
   });
+
+  router.use('/:id/people', people(house, withShow));
 
   router.get('/:id/viewers', (req, res) => {
     const show = withShow(req, res);

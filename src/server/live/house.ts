@@ -3,11 +3,13 @@ import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, w
 import { readFile, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { readShowDocument } from '@/core/show/file';
+import { withoutViewer, type Forgotten } from '@/core/people/forget';
 import type { Show } from '@/core/show/show';
 import type { PlatformAddresses } from '@/server/feed/connect';
 import type { Outward } from '@/server/feed/outward';
 import { Changes, NewEntries } from './changes';
 import { Channel } from './channel';
+import { Journal } from './journal';
 import { LiveShow } from './live-show';
 import { MediaStore } from './media-store';
 import { Vault, type Secrets } from './vault';
@@ -182,6 +184,21 @@ export class House {
     for (const channel of entry.outlets.values()) channel.close();
     await entry.live.close();
     rmSync(this.folderOf(id), { recursive: true, force: true });
+  }
+
+  /** Forgets a viewer wholly: every journal is written anew without them, and the show starts from those. What they did stays counted. */
+  async forget(id: string, { feed, viewer: who }: Forgotten): Promise<void> {
+    const entry = this.entries.get(id);
+    if (!entry) return;
+    const { viewers, past, ledger } = entry.live.state;
+    const name = (viewers.get(feed, who) ?? past.viewers.get(`${feed}/${who}`) ?? ledger.get(feed, who))?.name;
+    const viewer: Forgotten = { feed, viewer: who, ...(name ? { name } : {}) };
+    await entry.live.close();
+    const folder = this.folderOf(id);
+    for (const number of Journal.numbers(folder)) Journal.rewrite(folder, number, (input) => withoutViewer(input, viewer));
+    entry.desk.close();
+    for (const channel of entry.outlets.values()) channel.close();
+    this.open(entry.stored);
   }
 
   /** The desk's channel of a show that exists. */

@@ -104,6 +104,24 @@ export class Journal {
     for await (const line of lines) yield* readLine(line);
   }
 
+  /** Writes a journal anew, line by line; its snapshot goes, since it holds the old lines. Nobody may have it open. */
+  static rewrite(folder: string, number: number, change: (input: Input) => Input | null): void {
+    const partial = join(folder, `${number}.partial`);
+    const fd = openSync(partial, 'w');
+    try {
+      for (const input of Journal.read(folder, number)) {
+        const changed = change(input);
+        if (changed) writeSync(fd, `${JSON.stringify(changed)}\n`);
+      }
+      fdatasyncSync(fd);
+    } finally {
+      closeSync(fd);
+    }
+    // The snapshot first: with the old lines it is right, with the new ones it is not.
+    rmSync(Journal.snapshotFile(folder, number), { force: true });
+    renameSync(partial, Journal.file(folder, number));
+  }
+
   static remove(folder: string, number: number): void {
     rmSync(Journal.file(folder, number), { force: true });
     rmSync(Journal.snapshotFile(folder, number), { force: true });

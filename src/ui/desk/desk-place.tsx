@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { View } from 'react-native';
+import { useRouter } from 'expo-router';
 import type { Command } from '@/core/engine/input';
 import { ask } from '@/ui/data/api';
 import { engineClock } from '@/ui/data/desk';
@@ -29,6 +30,7 @@ const LINES_MS = 300_000;
 export function DeskPlace() {
   const { show, keys, desk } = useShow();
   const time = useDrift(now);
+  const router = useRouter();
   const [said, setSaid] = useState<string | null>(null);
   const command = async (body: Command): Promise<void> => {
     const answer = await ask('POST', `/api/shows/${encodeURIComponent(show.id)}/commands`, { key: keys.desk, body });
@@ -64,6 +66,10 @@ export function DeskPlace() {
         <View className="flex-row flex-wrap gap-2">
           <NumberTiles show={show} view={desk.view} now={time} onCommand={(body) => void command(body)} />
         </View>
+      </View>
+      <View className="flex-row gap-2 mt-3">
+        <Button kind="outline" onPress={() => router.navigate('/people')}>People</Button>
+        <Button kind="outline" onPress={() => router.navigate('/points')}>Points</Button>
       </View>
       <View role="list" aria-label="What just happened, newest first" className="mt-3">
         {lines.map((line) => <HappenedRow key={line.id} line={line} now={time} onReplay={(alert) => void command({ command: 'replay', alert })} />)}

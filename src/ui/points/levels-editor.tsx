@@ -29,7 +29,7 @@ export function LevelsEditor({ levels, unit, onChange }: { levels: Levels; unit:
         </>
       ) : <TextField label="What levels 2, 3 and so on begin at" value={text} exact problem={problem} onChange={type} />}
       <View className="flex-row flex-wrap gap-x-5 gap-y-1" role="list" aria-label="What levels begin at">
-        {first.map(({ level, at }) => <View key={level} role="listitem"><Text tone="muted" className="tabular-nums">{`Level ${level} at ${at.toLocaleString('en')}`}</Text></View>)}
+        {first.map(({ level, at }) => <View key={level} role="listitem" className="min-w-[140px]"><Text tone="muted" className="tabular-nums">{`Level ${level} at ${at.toLocaleString('en')}`}</Text></View>)}
       </View>
     </Card>
   );

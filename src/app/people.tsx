@@ -1,0 +1,1 @@
+export { PeoplePlace as default } from '@/ui/people/people-place';

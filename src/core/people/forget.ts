@@ -1,0 +1,44 @@
+import type { Input } from '@/core/engine/input';
+
+/** A viewer who wants to be forgotten. */
+export interface Forgotten {
+  feed: string;
+  viewer: string;
+  /** The name they had last: others' lines name them by it. */
+  name?: string;
+}
+
+/**
+ * A line of a journal without a viewer: what they did stays counted and is nobody's any more; what was only theirs (points, days, a
+ * place in a list, a change by hand) goes.
+ * @returns the line; null when nothing of it is left
+ */
+export function withoutViewer(input: Input, { feed, viewer, name }: Forgotten): Input | null {
+  if (input.input === 'event') {
+    if (input.event.feed !== feed || input.event.viewer?.id !== viewer) return input;
+    const { viewer: gone, ...event } = input.event;
+    void gone;
+    // Their own words may say who they are.
+    return { ...input, event: event.kind === 'chat' ? { ...event, text: '' } : event };
+  }
+  const key = `${feed}/${viewer}`;
+  const isTheirs = (value: unknown): boolean =>
+    typeof value === 'object' && value !== null && 'feed' in value && value.feed === feed && (('viewer' in value && value.viewer === viewer) || ('id' in value && value.id === viewer && 'handle' in value));
+  const strip = (value: unknown): unknown => {
+    if (Array.isArray(value)) return value.filter((each) => each !== key && !isTheirs(each) && !(typeof each === 'object' && each !== null && 'viewer' in each && each.viewer === key)).map(strip);
+    if (typeof value !== 'object' || value === null) return value;
+    // What others handed to them, or had from them, stays theirs without a name.
+    const unnamed = 'why' in value && 'note' in value && name !== undefined && value.note === name ? { ...value, note: '' } : value;
+    return Object.fromEntries(Object.entries(unnamed).map(([field, each]) => [field, strip(each)]));
+  };
+  if (input.input === 'command') {
+    const { command } = input;
+    if ((command.command === 'nudge' || command.command === 'set') && command.number === `points/${key}`) return null;
+    return command.command === 'import' ? (strip(input) as Input) : input;
+  }
+  if (input.input !== 'show' && input.input !== 'begin') return input;
+  const left = strip(input) as Input;
+  // One who is left alone is no joined person any more.
+  if (left.input === 'show') left.show.people = left.show.people.filter(({ members }) => members.length > 1);
+  return left;
+}

@@ -1,0 +1,60 @@
+import { json, Router, type Request, type Response } from 'express';
+import { z } from 'zod';
+import { idByHandle } from '@/core/engine/ledger';
+import { personView, roll, ROLL_ORDERS } from '@/core/people/roll';
+import type { House } from '@/server/live/house';
+import type { LiveShow } from '@/server/live/live-show';
+import { problem } from '@/server/problem';
+
+const MOST = 200_000;
+const text = z.string().max(300).default('');
+const listSchema = z.object({ q: text, by: z.enum(ROLL_ORDERS).default('last'), from: z.coerce.number().int().min(0).default(0), most: z.coerce.number().int().min(1).max(MOST).default(50) });
+const someone = z.object({ feed: z.string().min(1).max(100), viewer: z.string().min(1).max(300) });
+const importSchema = z.object({ feed: z.string().min(1).max(100), rows: z.array(z.object({ handle: z.string().max(200), viewer: z.string().min(1).max(200).optional(), name: z.string().max(200).optional(), points: z.number().int().min(0).max(1e12) })).max(20_000) });
+
+/** Everybody who was ever seen, below /api/shows/<id>/people. */
+export function people(house: House, withShow: (req: Request, res: Response) => LiveShow | null): Router {
+  const router = Router({ mergeParams: true });
+
+  router.get('/', (req, res) => {
+    const show = withShow(req, res);
+    if (!show) return;
+    const asked = listSchema.safeParse(req.query);
+    if (!asked.success) return problem(res, 400, 'Not understood', `People are listed by ${ROLL_ORDERS.join(', ')}.`);
+    res.json(roll(show.state, { sought: asked.data.q, order: asked.data.by, from: asked.data.from, most: asked.data.most }));
+  });
+
+  router.get('/one', (req, res) => {
+    const show = withShow(req, res);
+    if (!show) return;
+    const asked = someone.safeParse(req.query);
+    const person = asked.success ? personView(show.state, asked.data.feed, asked.data.viewer) : null;
+    if (!person) return problem(res, 404, 'Nobody', 'Nothing is known of this viewer.');
+    res.json(person);
+  });
+
+  /** Points from a table: the names are resolved here, the rest is one input: all of it, or nothing. */
+  router.post('/import', json({ limit: '8mb' }), (req, res) => {
+    const show = withShow(req, res);
+    if (!show) return;
+    const asked = importSchema.safeParse(req.body);
+    if (!asked.success) return problem(res, 400, 'Not understood', 'A feed and lines with a handle and points were expected.');
+    const { feed, rows } = asked.data;
+    if (!show.state.show.feeds.some(({ id }) => id === feed)) return problem(res, 409, 'No such feed', 'The feed that the viewers are of is not in this show.');
+    const { viewers, past, ledger } = show.state;
+    const byHandle = new Map<string, string>();
+    for (const each of [...ledger.accounts.values(), ...past.viewers.values(), ...viewers.values()]) if (each.feed === feed) byHandle.set(each.handle.toLowerCase(), each.id);
+    show.command({ command: 'import', rows: rows.map(({ handle, viewer, name, points }) => ({ feed, id: viewer ?? byHandle.get(handle.toLowerCase()) ?? idByHandle(handle), handle, name: name ?? handle, points })) });
+    res.json({ rows: rows.length });
+  });
+
+  router.post('/forget', json(), async (req, res) => {
+    if (!withShow(req, res)) return;
+    const asked = someone.safeParse(req.body);
+    if (!asked.success) return problem(res, 400, 'Not understood', 'A feed and a viewer were expected.');
+    await house.forget(String((req.params as Record<string, string>).id), asked.data);
+    res.status(204).end();
+  });
+
+  return router;
+}
