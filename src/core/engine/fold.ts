@@ -99,7 +99,7 @@ function happen(state: SessionState, event: StreamEvent, emit: Emit): void {
   if (cues.length > 0) {
     cueEvent(state, cues, { trigger: event.kind, event, now: state.now, tally, totals, worth, streak, first: viewers.size !== size }, emit);
   }
-  if (event.kind !== 'join' && event.kind !== 'audience') advanceGoals(state, emit);
+  if (derived.goalKinds.has(event.kind)) advanceGoals(state, emit);
   if (state.countdowns.size > 0) addTimeBy(state, event, worth);
   if (state.lanterns.size > 0) brightenAll(state, emit);
   if (event.kind === 'chat') {

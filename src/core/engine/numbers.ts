@@ -120,10 +120,12 @@ export function changeByHand(state: SessionState, number: NumberName, by: number
   return change;
 }
 
+const NO_CHANGES: NumberChange[] = [];
+
 /** A keyword in chat raises a counter, with the same trace as the streamer's own hand. */
 export function raiseByKeyword(state: SessionState, event: EventOf<'chat'>): NumberChange[] {
   const { viewer } = event;
-  if (!viewer) return [];
+  if (!viewer || state.show.counters.length === 0) return NO_CHANGES;
   const word = firstWord(plain(event.text));
   return state.show.counters.flatMap((counter) => {
     if (!counter.keyword || plain(counter.keyword) !== word || !mayRaise(counter, viewer.roles)) return [];

@@ -70,23 +70,36 @@ export class Past {
 }
 
 /** The day on which a session began: what a viewer did on it needs no row of its own, since it is all that the other days are not. */
-export interface FirstDay {
+export interface FirstDay extends DaySpan {
+  /** The day that was asked for last, if it was another: events come in order, and asking the calendar each time is slow. */
+  other: DaySpan | null;
+}
+
+interface DaySpan {
   day: Day;
   from: number;
   to: number;
 }
 
-export const firstDay = (startedAt: number, zone: string): FirstDay => ({ day: dayOf(startedAt, zone), from: dayBegins(startedAt, zone), to: nextDay(startedAt, zone) });
+const daySpan = (at: number, zone: string): DaySpan => ({ day: dayOf(at, zone), from: dayBegins(at, zone), to: nextDay(at, zone) });
+
+export const firstDay = (startedAt: number, zone: string): FirstDay => ({ ...daySpan(startedAt, zone), other: null });
+
+/** The day of a moment that is not on the first one. */
+function otherDay(first: FirstDay, at: number, zone: string): Day {
+  if (!first.other || at < first.other.from || at >= first.other.to) first.other = daySpan(at, zone);
+  return first.other.day;
+}
 
 /** Takes note of what a viewer did on another day than the first. */
 export function countDay(tally: ViewerTally, event: StreamEvent, worth: number, first: FirstDay, zone: string): void {
   if (event.at >= first.from && event.at < first.to) return;
-  countInto(rowOfDay(tally, dayOf(event.at, zone)), event, worth, true);
+  countInto(rowOfDay(tally, otherDay(first, event.at, zone)), event, worth, true);
 }
 
 /** Points count for the day on which they are given. */
 export function countPoints(tally: ViewerTally, points: number, at: number, first: FirstDay, zone: string): void {
-  if (at < first.from || at >= first.to) addTo(rowOfDay(tally, dayOf(at, zone)), 'points', points);
+  if (at < first.from || at >= first.to) addTo(rowOfDay(tally, otherDay(first, at, zone)), 'points', points);
 }
 
 function rowOfDay(tally: ViewerTally, day: Day): Row {

@@ -23,6 +23,8 @@ import type { Heard } from './heard';
 import type { Line, Pending } from './steps';
 import { newTotals, Viewers, type Totals, type Worth } from './tally';
 import type { HandChange, NumberChange } from './numbers';
+import { MEASURE_EVENTS } from './measure';
+import type { EventKind } from '@/core/event/kind';
 import { People } from './people';
 import type { WordValues } from './words';
 
@@ -88,6 +90,8 @@ export interface SessionState {
     boards: Leaderboard[];
     /** Each goal's window, all of them, and when the first of them (or a board's) begins or ends next. */
     goalWindows: Map<string, WindowNow>;
+    /** The kinds of event that move a goal. */
+    goalKinds: ReadonlySet<EventKind>;
     windows: WindowNow[];
     rollsAt: number;
     firstDay: FirstDay | null;
@@ -129,7 +133,7 @@ export function derive(state: Omit<SessionState, 'derived'>): SessionState['deri
   return {
     people, ...deriveWindows(state, people, top), drifts: show.pieces.some(({ kind }) => kind === 'drift'), changes: [],
     cues: new CueIndex(show.cues), cuesById: new Map(show.cues.map((cue) => [cue.id, cue])), clocks: show.cues.filter(({ on, when }) => on && when.kind === 'clock'),
-    worth: worthOf(show), goalsById: new Map(show.goals.map((goal) => [goal.id, goal])),
+    worth: worthOf(show), goalKinds: new Set(show.goals.flatMap(({ measure }) => (measure === 'points' ? [] : MEASURE_EVENTS[measure].kinds))), goalsById: new Map(show.goals.map((goal) => [goal.id, goal])),
     spotlights: new Map(show.pieces.flatMap((piece) => (piece.kind === 'spotlight' ? [[piece.id, piece.queue]] : []))),
     say: (text, values) => {
       let apart = words.get(text);

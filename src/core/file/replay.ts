@@ -1,5 +1,7 @@
 import type { StreamEvent } from '@/core/event/event';
 import { WORTH_PARTS } from '@/core/event/money';
+import { leftOf } from '@/core/engine/countdown';
+import { pocketOf } from '@/core/engine/earning';
 import { fold } from '@/core/engine/fold';
 import type { Input } from '@/core/engine/input';
 import type { Alert } from '@/core/engine/queue';
@@ -7,7 +9,20 @@ import { freeze, newState, troubleOf, type SessionState } from '@/core/engine/st
 import { closeSilent, newIntake, takeIn, takeReading, type IntakeState } from '@/core/intake/intake';
 import type { Reading } from '@/core/intake/heard';
 import type { Show } from '@/core/show/show';
+import { SESSION, windowWords } from '@/core/engine/window';
+import { leaderboard } from '@/core/piece/leaderboard';
 import { withoutIsolates } from '@/core/engine/words';
+
+/** Every other number of the show: its leaderboards by piece, counters, countdowns (s), and what viewers have where they earn points. */
+function numbersOfShow(state: SessionState) {
+  const { show, counters, countdowns, ledger, now } = state;
+  return {
+    leaderboards: show.pieces.flatMap((piece) => (piece.kind === 'leaderboard' ? [{ piece: piece.id, measure: piece.measure, window: windowWords(piece.window ?? SESSION), rows: leaderboard.live(piece, state).rows }] : [])),
+    counters: [...counters].map(([id, value]) => ({ id, value })),
+    countdowns: [...countdowns.values()].map((countdown) => ({ id: countdown.id, left: Math.round(leftOf(countdown, now) / 1000), runs: countdown.endsAt !== null })),
+    ...(show.points.on ? { points: [...ledger.accounts.values()].sort((a, b) => b.balance - a.balance || (a.id < b.id ? -1 : 1)).map(({ feed, id, name, earned, balance }) => ({ feed, id, name, earned, balance, level: pocketOf(state, feed, id).level })) } : {}),
+  };
+}
 
 /** The feed that a replayed message belongs to when the file does not say. */
 export const REPLAY_FEED = 'replay';
@@ -117,6 +132,7 @@ export class Replay {
       },
       leaderboard: board.map(({ id, name, coins, likes }) => ({ id, name, coins, likes })),
       goals: [...goals.values()].map(({ id, value, target, reached, hidden }) => ({ id, value, target, reached, hidden })),
+      ...numbersOfShow(this.state),
       alerts: [...this.alerts, ...waiting].map(({ cue, spotlight, from, until, text }) => ({ cue, spotlight, from, until, text: withoutIsolates(text) })),
       state: hash(freeze(this.state)),
     };

@@ -26,14 +26,14 @@ const SNAPSHOT_SHARE = 1 / 8;
 const STREAK_CHECK_MS = 1000;
 
 /** What a show needs of the house that it runs in. */
-export type LiveShowHost = Pick<ConnectionHost, 'addresses' | 'outward' | 'secrets' | 'inbox' | 'recording'> & Pick<OutboundHost, 'asks'>;
+export type LiveShowHost = Pick<ConnectionHost, 'addresses' | 'outward' | 'secrets' | 'inbox' | 'recording'> & Pick<OutboundHost, 'asks'> & { clock?: SteadyClock };
 
 /**
  * One show as the server runs it: feeds → intake → journal → engine → whoever looks. It runs with every page closed, and comes back
  * from its journal after the process was killed at any moment.
  */
 export class LiveShow {
-  readonly clock = new SteadyClock();
+  readonly clock: SteadyClock;
   readonly sessions: Sessions;
   readonly connections: Connections;
   readonly imitations = new Imitations();
@@ -48,6 +48,7 @@ export class LiveShow {
   private readonly streakTimer: ReturnType<typeof setInterval>;
 
   constructor(folder: string, show: Show, host: LiveShowHost) {
+    this.clock = host.clock ?? new SteadyClock();
     const last = Journal.numbers(folder).at(-1);
     const first: Input = { input: 'show', at: this.clock.now(), show };
     if (last === undefined) {
