@@ -3,13 +3,14 @@ import { benchCues } from './cues';
 import { benchFlood } from './flood';
 import { benchLatency } from './latency';
 import { benchLoudness } from './loudness';
+import { benchBoards, benchMany, benchPeople, benchRecovery } from './numbers';
 import { benchPaint } from './paint';
 import { benchReplay } from './replay';
 import { benchSeen } from './seen';
 import { benchSize } from './size';
 
 /* `npm run bench`: each figure as a ratio in one run, against a baseline that it names. Needs a build (`npm run build`). */
-const BENCHES: Readonly<Record<string, () => string[] | Promise<string[]>>> = { replay: benchReplay, cues: benchCues, loudness: benchLoudness, adapters: benchAdapters, seen: benchSeen, paint: benchPaint, latency: benchLatency, flood: benchFlood, size: benchSize };
+const BENCHES: Readonly<Record<string, () => string[] | Promise<string[]>>> = { replay: benchReplay, cues: benchCues, loudness: benchLoudness, adapters: benchAdapters, seen: benchSeen, boards: benchBoards, many: benchMany, people: benchPeople, recovery: benchRecovery, paint: benchPaint, latency: benchLatency, flood: benchFlood, size: benchSize };
 
 async function main(): Promise<void> {
   const asked = process.argv.slice(2);

@@ -109,7 +109,7 @@ export async function benchLatency(): Promise<string[]> {
 const percentile = (times: number[], share: number): number => [...times].sort((a, b) => a - b)[Math.floor((times.length - 1) * share)] ?? NaN;
 
 function started(args: string[]): Promise<ChildProcess> {
-  const child = fork('src/server/main.ts', args, { execArgv: ['--import', 'tsx'] });
+  const child = fork('dist/programs/server.mjs', args);
   return new Promise((resolve) => child.once('message', () => resolve(child)));
 }
 

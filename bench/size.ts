@@ -12,7 +12,7 @@ const kb = (bytes: number): string => `${(bytes / 1000).toFixed(1)} kB`;
 export async function benchSize(): Promise<string[]> {
   const outlet = ['dist/outlet.html', 'dist/outlet/outlet.js', 'dist/outlet/fonts.css'].reduce((sum, file) => sum + gzipSync(readFileSync(file)).length, 0);
   const data = mkdtempSync(join(tmpdir(), 'gavirn-bench-'));
-  const server = fork('src/server/main.ts', ['--port', String(PORT), '--data', data], { execArgv: ['--import', 'tsx'] });
+  const server = fork('dist/programs/server.mjs', ['--port', String(PORT), '--data', data]);
   await new Promise((resolve) => server.once('message', resolve));
   const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--disable-background-networking', '--disable-component-update', '--disable-sync'] });
   try {

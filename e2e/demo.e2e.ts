@@ -6,7 +6,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { after, before, test } from 'node:test';
 import { chromium, type Browser } from 'playwright-core';
-import { freePort } from './world';
+import { freePort } from './free-port';
 
 /* `./gavirn demo`, as a stranger runs it. */
 

@@ -1,26 +1,17 @@
 import { fork, type ChildProcess } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
-import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Ledger } from '@/server/standins/brindle/ledger';
+import { freePort } from './free-port';
 import { chromium, type Browser, type BrowserContext, type BrowserContextOptions, type Page } from 'playwright-core';
 
 const ARGS = ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync',
   // As a compositor's browser is set up: nobody touches it.
   '--autoplay-policy=no-user-gesture-required'];
 
-export const freePort = (): Promise<number> =>
-  new Promise((resolve, reject) => {
-    const probe = createServer().on('error', reject);
-    probe.listen(0, '127.0.0.1', () => {
-      const address = probe.address();
-      probe.close(() => (typeof address === 'object' && address ? resolve(address.port) : reject(new Error('No port.'))));
-    });
-  });
-
 function start(file: string, args: string[]): Promise<ChildProcess> {
-  const child = fork(file, args, { execArgv: ['--import', 'tsx'], stdio: ['ignore', 'inherit', 'inherit', 'ipc'] });
+  const child = fork(`dist/programs/${file}`, args, { execArgv: ['--enable-source-maps'], stdio: ['ignore', 'inherit', 'inherit', 'ipc'] });
   return new Promise((resolve, reject) => {
     child.once('message', () => resolve(child));
     child.once('exit', (code) => reject(new Error(`${file} ended with ${code}.`)));
@@ -40,7 +31,7 @@ export class World {
   static async open(options: { demo?: boolean } = {}): Promise<World> {
     const port = await freePort();
     const standinsPort = await freePort();
-    const standins = await start('src/server/standins/main.ts', ['--port', String(standinsPort)]);
+    const standins = await start('standins.mjs', ['--port', String(standinsPort)]);
     const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ARGS });
     const data = mkdtempSync(join(tmpdir(), 'gavirn-e2e-'));
     const world = new World(`http://127.0.0.1:${port}`, `http://127.0.0.1:${standinsPort}`, browser, port, data, standins, options.demo ?? false);
@@ -49,7 +40,7 @@ export class World {
   }
 
   async startServer(): Promise<void> {
-    this.server = await start('src/server/main.ts', ['--port', String(this.port), '--standins', this.standins, '--data', this.data, '--private', ...(this.demo ? ['--demo'] : [])]);
+    this.server = await start('server.mjs', ['--port', String(this.port), '--standins', this.standins, '--data', this.data, '--private', ...(this.demo ? ['--demo'] : [])]);
   }
 
   /** As a crash or a power cut does it: no warning, no clean end. */

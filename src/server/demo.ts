@@ -1,5 +1,6 @@
 import { fork, type ChildProcess } from 'node:child_process';
 import { createServer } from 'node:net';
+import { join } from 'node:path';
 import { parseArgs } from 'node:util';
 
 /*
@@ -33,7 +34,7 @@ function stop(code: number): void {
 
 /** Starts a process and resolves when it listens; when it ends by itself, all ends. */
 function start(file: string, args: string[]): Promise<void> {
-  const child = fork(file, args, { execArgv: ['--import', 'tsx'], stdio: ['ignore', 'inherit', 'inherit', 'ipc'] });
+  const child = fork(join('dist/programs', file), args, { execArgv: ['--enable-source-maps'], stdio: ['ignore', 'inherit', 'inherit', 'ipc'] });
   children.push(child);
   child.on('exit', (code) => stop(code ?? 1));
   return new Promise((resolve) => child.once('message', () => resolve()));
@@ -55,8 +56,8 @@ async function main(): Promise<void> {
   let standins = port + 1;
   while (!(await isFree(standins))) standins += 1;
   await Promise.all([
-    start('src/server/standins/main.ts', ['--port', String(standins)]),
-    start('src/server/main.ts', ['--port', String(port), '--standins', `http://127.0.0.1:${standins}`, '--data', values.data, '--demo', '--private']),
+    start('standins.mjs', ['--port', String(standins)]),
+    start('server.mjs', ['--port', String(port), '--standins', `http://127.0.0.1:${standins}`, '--data', values.data, '--demo', '--private']),
   ]);
   process.stdout.write(`Gavirn is at http://localhost:${port}\n`);
 }

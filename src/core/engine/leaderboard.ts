@@ -2,7 +2,7 @@ import { z } from 'zod';
 import type { EventKind } from '@/core/event/kind';
 import type { Role } from '@/core/event/viewer';
 import { MEASURE_EVENTS, inRow, type Measure } from './measure';
-import { onDays, type FirstDay, type Past } from './past';
+import { onDays, type FirstDay, type Past, type PastViewer } from './past';
 import type { People } from './people';
 import { hasDay, SESSION, type Span, type Window } from './window';
 import { someoneSchema } from './someone';
@@ -20,7 +20,7 @@ export const BOARD_PLACES = 20;
 
 /** Which comes first: more of the measure, then more likes, then the smaller id by code unit, so that equals never trade places by chance. */
 export function compareTallies(measure: BoardMeasure, a: ViewerTally, b: ViewerTally): number {
-  return b[measure] - a[measure] || b.likes - a.likes || (a.id < b.id ? -1 : a.id > b.id ? 1 : a.feed < b.feed ? -1 : a.feed > b.feed ? 1 : 0);
+  return (b[measure] ?? 0) - (a[measure] ?? 0) || b.likes - a.likes || (a.id < b.id ? -1 : a.id > b.id ? 1 : a.feed < b.feed ? -1 : a.feed > b.feed ? 1 : 0);
 }
 
 /**
@@ -75,27 +75,39 @@ export class WindowBoard extends Leaderboard {
 
   override update(tally: ViewerTally): void {
     const { measure, span, source: { past, people, first } } = this;
+    const has = (day: number): boolean => hasDay(span, day);
+    let value = 0;
+    let likes = 0;
+    let known: PastViewer | undefined;
+    const count = (own: ViewerTally | undefined, before: PastViewer | undefined): void => {
+      if (own && first) {
+        value += onDays(own, measure, first, has);
+        likes += onDays(own, 'likes', first, has);
+      }
+      if (!before) return;
+      known ??= before;
+      for (const [day = 0, ...row] of before.days) {
+        if (!has(day)) continue;
+        value += inRow(row, measure);
+        likes += inRow(row, 'likes');
+      }
+    };
+    // Most viewers are only themselves.
+    if (people.isSeveral(tally)) for (const { own, before } of people.partsOf(tally, past)) count(own, before);
+    else count(tally.feed === '' ? undefined : tally, past.viewers.size > 0 ? past.viewers.get(tally.key) : undefined);
+    // Behind the last place is off the board, and was before.
+    const last = this.places[this.places.length - 1];
+    if (this.places.length === BOARD_PLACES && last && value < (last[measure] ?? 0)) return;
     let shown = this.shown.get(tally.key);
     if (!shown) {
       shown = { ...tally };
       this.shown.set(tally.key, shown);
     }
-    let [value, likes, name, handle] = [0, 0, tally.name, tally.handle];
-    const has = (day: number): boolean => hasDay(span, day);
-    for (const { own, before } of people.partsOf(tally, past)) {
-      if (own && first) {
-        value += onDays(own, measure, first, has);
-        likes += onDays(own, 'likes', first, has);
-      }
-      for (const [day = 0, ...row] of before?.days ?? []) {
-        if (!has(day)) continue;
-        value += inRow(row, measure);
-        likes += inRow(row, 'likes');
-      }
-      if (name === '' && before) ({ name, handle } = before);
-    }
-    // Likes last: on a board of likes they are the measure itself.
-    Object.assign(shown, { name, handle, [measure]: value, likes });
+    shown.name = tally.name !== '' ? tally.name : (known?.name ?? '');
+    shown.handle = tally.name !== '' ? tally.handle : (known?.handle ?? '');
+    shown[measure] = value;
+    // Last: on a board of likes they are the measure itself.
+    shown.likes = likes;
     super.update(shown);
   }
 }

@@ -114,7 +114,7 @@ function rowOfDay(tally: ViewerTally, day: Day): Row {
 
 /** All that a tally counts, as a row. Raids are no viewer's. */
 export function rowOf(tally: ViewerTally): Row {
-  return MEASURES.map((measure) => (measure === 'raids' ? 0 : tally[measure]));
+  return MEASURES.map((measure) => (measure === 'raids' ? 0 : (tally[measure] ?? 0)));
 }
 
 /** What a viewer did in this session, day by day. */
@@ -126,14 +126,14 @@ export function daysOf(tally: ViewerTally, first: FirstDay): [Day, Row][] {
 
 /** Of a viewer's session, one measure on those days that are asked for. */
 export function onDays(tally: ViewerTally, measure: Exclude<Measure, 'raids'>, first: FirstDay, has: (day: Day) => boolean): number {
-  if (!tally.days) return has(first.day) ? tally[measure] : 0;
+  if (!tally.days) return has(first.day) ? (tally[measure] ?? 0) : 0;
   let sum = 0;
   let others = 0;
   for (const [day, each] of tally.days) {
     others += inRow(each, measure);
     if (has(day)) sum += inRow(each, measure);
   }
-  return has(first.day) ? sum + tally[measure] - others : sum;
+  return has(first.day) ? sum + (tally[measure] ?? 0) - others : sum;
 }
 
 /** A viewer's days from before and of this session as one list, the oldest put together where there are too many. */

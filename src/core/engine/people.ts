@@ -44,6 +44,11 @@ export class People {
     return this.byMember.get(`${feed}/${viewer}`)?.members ?? [{ feed, viewer }];
   }
 
+  /** Whether a tally stands for several viewers. */
+  isSeveral(tally: ViewerTally): boolean {
+    return this.byMember.size > 0 && this.byKey.has(tally.key);
+  }
+
   /** Of all viewers that a tally stands for: what they did in this session, and before. */
   partsOf(tally: ViewerTally, past: Past): { own: ViewerTally | undefined; before: PastViewer | undefined }[] {
     const members = this.byMember.size > 0 ? this.byKey.get(tally.key)?.members : undefined;
@@ -76,7 +81,7 @@ export class People {
     for (const { feed, viewer } of members) {
       const own = this.viewers.get(feed, viewer);
       if (!own) continue;
-      for (const field of SUMMED) tally[field] += own[field];
+      for (const field of SUMMED) tally[field] = (tally[field] ?? 0) + (own[field] ?? 0);
       // The first member seen gives the name: a person does not change names with every message.
       if (own.firstAt < tally.firstAt) Object.assign(tally, { name: own.name, handle: own.handle });
       tally.firstAt = Math.min(tally.firstAt, own.firstAt);

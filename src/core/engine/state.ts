@@ -176,7 +176,7 @@ export function deriveWindows({ show, now, session, minutes, past, viewers, role
     const none = named.size === 0 && unlisted.size === 0 && roles.size === 0;
     for (const tally of viewers.values()) if (none || !leftOut(tally.feed, tally.id)) for (const each of list) each.update(people.tallyOf(tally));
     const older = list.filter((each) => each instanceof WindowBoard);
-    if (older.length > 0) for (const before of past.viewers.values()) if (none || !leftOut(before.feed, before.id)) for (const each of older) each.update(people.tallyBefore(before));
+    if (older.length > 0) for (const before of past.viewers.values()) if (!viewers.get(before.feed, before.id) && (none || !leftOut(before.feed, before.id))) for (const each of older) each.update(people.tallyBefore(before));
   }
   const windows = [...spans.values()].filter(({ window }) => window.over !== 'session');
   return { boards: [...boards.values()], topBoard: top ? boards.get(`coins/${JSON.stringify(SESSION)}`) : undefined, goalWindows, windows, rollsAt: nextRoll(windows, now), firstDay: first };

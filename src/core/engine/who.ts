@@ -44,7 +44,7 @@ export function isFor(who: Who, { event, tally }: EventMoment, board: Leaderboar
 /** The viewer's place on a board, 1 for the first, shared by equals; Infinity when they are not on it. */
 export function placeOf(board: Leaderboard | undefined, tally: ViewerTally | null): number {
   if (!board || !tally || !board.places.includes(tally)) return Infinity;
-  return board.places.findIndex((other) => other[board.measure] === tally[board.measure]) + 1;
+  return board.places.findIndex((other) => (other[board.measure] ?? 0) === (tally[board.measure] ?? 0)) + 1;
 }
 
 /** For whom, in the sentence: ", for subscribers"; null when it is for everyone. */

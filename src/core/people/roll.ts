@@ -46,12 +46,13 @@ interface Seen {
   handle: string;
 }
 
-function* everybody(state: SessionState): Generator<Seen> {
+/** Calls back with everybody, once each. */
+function eachOf(state: SessionState, call: (seen: Seen) => void): void {
   const { viewers, past, ledger } = state;
-  yield* viewers.values();
-  for (const each of past.viewers.values()) if (!viewers.get(each.feed, each.id)) yield each;
+  viewers.each(call);
+  if (past.viewers.size > 0) for (const each of past.viewers.values()) if (!viewers.get(each.feed, each.id)) call(each);
   // Those who came from a file and have not been seen yet.
-  for (const account of ledger.accounts.values()) if (!viewers.get(account.feed, account.id) && !past.viewers.has(`${account.feed}/${account.id}`)) yield account;
+  for (const account of ledger.accounts.values()) if (!viewers.get(account.feed, account.id) && !past.viewers.has(`${account.feed}/${account.id}`)) call(account);
 }
 
 function everOf(state: SessionState, feed: string, id: string): { row: Row; firstAt: number; lastAt: number } {
@@ -87,13 +88,15 @@ function keyOf(state: SessionState, { feed, id }: Seen, order: RollOrder): numbe
  * @returns them, how many were found, and how many there are in all
  */
 export function roll(state: SessionState, { sought = '', order = 'last', from = 0, most = 50 }: { sought?: string; order?: RollOrder; from?: number; most?: number }): { entries: RollEntry[]; found: number; all: number } {
-  const wanted = sought.trim().replace(/^@/, '').toLowerCase();
+  const wanted = sought.trim().replace(/^@/, '');
+  // Nothing is made of a name to look into it: there may be hundreds of thousands.
+  const holds = new RegExp(wanted.replace(/[.*+?^${}()|[\]\\/]/g, '\\$&'), /[^\u0000-\u007f]/.test(wanted) ? 'iu' : 'i');
   const found: { seen: Seen; key: number }[] = [];
   let all = 0;
-  for (const seen of everybody(state)) {
+  eachOf(state, (seen) => {
     all += 1;
-    if (wanted === '' || seen.name.toLowerCase().includes(wanted) || seen.handle.toLowerCase().includes(wanted)) found.push({ seen, key: keyOf(state, seen, order) });
-  }
+    if (wanted === '' || holds.test(seen.name) || (seen.handle !== seen.name && holds.test(seen.handle))) found.push({ seen, key: keyOf(state, seen, order) });
+  });
   const up = order === 'first' ? 1 : -1;
   found.sort((a, b) => (a.key === b.key ? byName(a.seen, b.seen) : up * (a.key - b.key)));
   return { entries: found.slice(from, from + most).map(({ seen }) => entryOf(state, seen)), found: found.length, all };

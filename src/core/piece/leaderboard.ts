@@ -45,7 +45,7 @@ export const leaderboard: PieceKind<LeaderboardPiece, LeaderboardLive> = {
   live(piece, { derived }) {
     const over = JSON.stringify(piece.window ?? SESSION);
     const board = derived.boards.find(({ measure, window }) => measure === piece.measure && JSON.stringify(window) === over);
-    const rows = (board?.places ?? []).map((tally) => ({ name: tally.name, value: shownValue(piece.measure, tally[piece.measure]) }));
+    const rows = (board?.places ?? []).map((tally) => ({ name: tally.name, value: shownValue(piece.measure, tally[piece.measure] ?? 0) }));
     return { kind: 'leaderboard', rows: rows.filter(({ value }) => value > 0).slice(0, piece.rows) };
   },
   sample: () => ({ kind: 'leaderboard', rows: [] }),

@@ -6,8 +6,8 @@ import { build as bundle } from 'esbuild';
 import { fontFaceCss } from '@/core/paint/font';
 
 /*
- * Builds what is stale into dist/: the app (Expo's export), the outlet's page, the stand-ins' pages. Stale is what was made from
- * other sources than the present ones, by a hash of their contents.
+ * Builds what is stale into dist/: the app (Expo's export), the outlet's page, the stand-ins' pages, the programs. Stale is what was made
+ * from other sources than the present ones, by a hash of their contents. `--only NAME…`: no more than these.
  */
 
 interface Part {
@@ -20,6 +20,7 @@ const PARTS: Part[] = [
   { name: 'app', sources: ['src/app', 'src/ui', 'src/core', 'src/client', 'src/worker', 'src/global.css', 'public', 'app.json', 'babel.config.js', 'metro.config.js', 'tailwind.config.js', 'package-lock.json'], make: makeApp },
   { name: 'outlet', sources: ['src/outlet', 'src/core', 'src/client', 'src/worker', 'package-lock.json'], make: makeOutlet },
   { name: 'standins', sources: ['src/server/standins', 'src/core/paint', 'package-lock.json'], make: makeStandins },
+  { name: 'programs', sources: ['src/server', 'src/core', 'src/client', 'bench', 'e2e/free-port.ts', 'package-lock.json'], make: makePrograms },
 ];
 
 async function makeApp(): Promise<void> {
@@ -47,6 +48,16 @@ async function makeStandins(): Promise<void> {
   for (const name of readdirSync(pages)) if (/\.(html|css)$/.test(name)) cpSync(join(pages, name), join('dist/standins', name));
 }
 
+/** Each program as one file: a function of another module is then called directly, which a million events feel. Packages stay outside. */
+async function makePrograms(): Promise<void> {
+  await bundle({
+    entryPoints: {
+      demo: 'src/server/demo.ts', server: 'src/server/main.ts', standins: 'src/server/standins/main.ts', command: 'src/server/command/index.ts', snapshot: 'src/server/live/snapshot-main.ts', bench: 'bench/index.ts',
+    },
+    outdir: 'dist/programs', outExtension: { '.js': '.mjs' }, bundle: true, packages: 'external', platform: 'node', format: 'esm', target: 'node20', sourcemap: 'linked', logLevel: 'error',
+  });
+}
+
 /** A hash of all files below the sources: their paths and contents. */
 function hashOf(sources: readonly string[]): string {
   const hash = createHash('sha256');
@@ -62,7 +73,9 @@ function hashOf(sources: readonly string[]): string {
 
 async function main(): Promise<void> {
   mkdirSync('dist', { recursive: true });
+  const only = process.argv[2] === '--only' ? process.argv.slice(3) : null;
   for (const { name, sources, make } of PARTS) {
+    if (only && !only.includes(name)) continue;
     const stamp = join('dist', `${name}.stamp`);
     const now = hashOf(sources);
     if (existsSync(stamp) && readFileSync(stamp, 'utf8') === now) continue;

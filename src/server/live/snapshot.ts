@@ -1,6 +1,6 @@
 import { execFile } from 'node:child_process';
 import { constants, setPriority } from 'node:os';
-import { join } from 'node:path';
+import { dirname, join } from 'node:path';
 import { renameSync, rmSync, writeFileSync } from 'node:fs';
 import { Journal } from './journal';
 import { Standing, type FrozenStanding } from './standing';
@@ -25,6 +25,12 @@ export function takeSnapshot(folder: string, number: number, bytes: number): voi
   }
 }
 
+/** The program that takes one: beside the server's own, or from its source where that runs from its source too. */
+function program(): string[] {
+  const [, own = ''] = process.argv;
+  return own.endsWith('.mjs') ? [join(dirname(own), 'snapshot.mjs')] : ['--import', 'tsx', join(process.cwd(), 'src/server/live/snapshot-main.ts')];
+}
+
 /**
  * Takes a snapshot in a process of its own: for a long session it is hundreds of milliseconds of work, in which no feed would be heard.
  * @returns how to stop it, and a promise that resolves when it is done, whether it succeeded or not: the lines are the truth, and
@@ -33,7 +39,7 @@ export function takeSnapshot(folder: string, number: number, bytes: number): voi
 export function snapshotApart(folder: string, number: number, bytes: number): { stop: () => void; done: Promise<void> } {
   const stop = new AbortController();
   const done = new Promise<void>((resolve) => {
-    const child = execFile(process.execPath, ['--import', 'tsx', join(process.cwd(), 'src/server/live/snapshot-main.ts'), folder, String(number), String(bytes)], { signal: stop.signal }, () => resolve());
+    const child = execFile(process.execPath, [...program(), folder, String(number), String(bytes)], { signal: stop.signal }, () => resolve());
     // It can wait; the feeds cannot.
     if (child.pid !== undefined) setPriority(child.pid, constants.priority.PRIORITY_BELOW_NORMAL);
   });
