@@ -7,6 +7,8 @@ import { catchUp, cueEvent, cueMoment, keyOf, setClocks, tryCue } from './cues';
 import { advanceGoal, rungName, startGoal, type Goal, type GoalState } from './goal';
 import { roleLeftOut } from './leaderboard';
 import { countInto, shownValue } from './measure';
+import { tellPlace } from './asked-place';
+import { noteNotable } from './notable';
 import { countDay } from './past';
 import { firstWord, plain } from './when/chat';
 import { keepOut, valueIn } from './windows';
@@ -91,6 +93,8 @@ function happen(state: SessionState, event: StreamEvent, emit: Emit): void {
   countInto(state.minutes.of(event.at), event, worth, false);
   if (derived.windows.length > 0) keepOut(derived.windows, event, worth);
   if (own && derived.firstDay) countDay(own, event, worth, derived.firstDay, state.show.zone);
+  noteNotable(state.notables, event, worth);
+  if (event.kind === 'audience') state.audience.take(event.feed, event.watching, event.at > 0 ? event.at : state.now);
   if (own && state.show.points.on) earn(state, event, own, worth);
   const tally = own && derived.people.tallyOf(own);
   if (tally && own && derived.boards.length > 0 && !isLeftOut(state, own.feed, own.id)) for (const board of derived.boards) if (board.movedBy(event.kind)) board.update(tally);
@@ -104,6 +108,7 @@ function happen(state: SessionState, event: StreamEvent, emit: Emit): void {
   if (state.lanterns.size > 0) brightenAll(state, emit);
   if (event.kind === 'chat') {
     askToBeLeftOut(state, event);
+    tellPlace(state, event, emit);
     for (const change of raiseByKeyword(state, event)) told(state, change);
     if (state.draws.size > 0) enterDraws(state, event);
     if (state.show.points.on) askPoints(state, event, emit);

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import type { GoalState } from './goal';
 import { accountSchema, Ledger } from './ledger';
 import { addRow } from './measure';
+import { NOTABLE_KINDS, notablesSchema } from './notable';
 import { daysOf, joinDays, Past, pastViewerSchema, QUARTER_MS, Rows } from './past';
 import type { SessionState } from './state';
 
@@ -18,6 +19,8 @@ export const lastingSchema = z.object({
   /** Counters that go on. */
   counters: z.array(z.tuple([z.string().max(100), count])).default([]),
   unlisted: z.array(z.string().max(310)).default([]),
+  /** The latest of each kind: a name plate does not go blank between sessions. */
+  latest: z.array(z.tuple([z.enum(NOTABLE_KINDS), notablesSchema.shape.latest])).default([]),
 });
 export type Lasting = z.infer<typeof lastingSchema>;
 
@@ -41,14 +44,16 @@ export function lastingOf(state: SessionState): Lasting {
     goals: show.goals.flatMap(({ id, window }): GoalState[] => (window && window.over !== 'session' && state.goals.has(id) ? [state.goals.get(id)!] : [])),
     counters: show.counters.filter(({ keeps }) => keeps).map(({ id, start }): [string, number] => [id, state.counters.get(id) ?? start]),
     unlisted: [...state.unlisted].sort(),
+    latest: [...state.notables].map(([kind, { latest }]): Lasting['latest'][number] => [kind, latest]),
   };
 }
 
 /** A new session goes on from there. What is worked out of it has to be made anew (`derive`). */
-export function takeLasting(state: SessionState, { accounts, quarters, viewers, goals, counters, unlisted }: Lasting): void {
+export function takeLasting(state: SessionState, { accounts, quarters, viewers, goals, counters, unlisted, latest }: Lasting): void {
   state.ledger = new Ledger(accounts);
   state.past = new Past({ quarters, viewers });
   state.goals = new Map(goals.map((goal) => [goal.id, { ...goal }]));
   state.counters = new Map(counters);
   state.unlisted = new Set(unlisted);
+  state.notables = new Map(latest.map(([kind, list]) => [kind, { latest: list, first: [], largest: [] }]));
 }

@@ -40,6 +40,11 @@ export class Leaderboard {
     return this.moves.has(kind);
   }
 
+  /** What a viewer has on this board. */
+  valueOf(tally: ViewerTally): number {
+    return tally[this.measure] ?? 0;
+  }
+
   /** Takes note that this viewer's tally has grown. */
   update(tally: ViewerTally): void {
     const { places, measure } = this;
@@ -74,30 +79,10 @@ export class WindowBoard extends Leaderboard {
   }
 
   override update(tally: ViewerTally): void {
-    const { measure, span, source: { past, people, first } } = this;
-    const has = (day: number): boolean => hasDay(span, day);
-    let value = 0;
-    let likes = 0;
-    let known: PastViewer | undefined;
-    const count = (own: ViewerTally | undefined, before: PastViewer | undefined): void => {
-      if (own && first) {
-        value += onDays(own, measure, first, has);
-        likes += onDays(own, 'likes', first, has);
-      }
-      if (!before) return;
-      known ??= before;
-      for (const [day = 0, ...row] of before.days) {
-        if (!has(day)) continue;
-        value += inRow(row, measure);
-        likes += inRow(row, 'likes');
-      }
-    };
-    // Most viewers are only themselves.
-    if (people.isSeveral(tally)) for (const { own, before } of people.partsOf(tally, past)) count(own, before);
-    else count(tally.feed === '' ? undefined : tally, past.viewers.size > 0 ? past.viewers.get(tally.key) : undefined);
+    const { value, likes, known } = this.countOf(tally);
     // Behind the last place is off the board, and was before.
     const last = this.places[this.places.length - 1];
-    if (this.places.length === BOARD_PLACES && last && value < (last[measure] ?? 0)) return;
+    if (this.places.length === BOARD_PLACES && last && value < (last[this.measure] ?? 0)) return;
     let shown = this.shown.get(tally.key);
     if (!shown) {
       shown = { ...tally };
@@ -105,10 +90,37 @@ export class WindowBoard extends Leaderboard {
     }
     shown.name = tally.name !== '' ? tally.name : (known?.name ?? '');
     shown.handle = tally.name !== '' ? tally.handle : (known?.handle ?? '');
-    shown[measure] = value;
+    shown[this.measure] = value;
     // Last: on a board of likes they are the measure itself.
     shown.likes = likes;
     super.update(shown);
+  }
+
+  override valueOf(tally: ViewerTally): number {
+    return this.countOf(tally).value;
+  }
+
+  private countOf(tally: ViewerTally): { value: number; likes: number; known: PastViewer | undefined } {
+    const { measure, span, source: { past, people, first } } = this;
+    const has = (day: number): boolean => hasDay(span, day);
+    const counted = { value: 0, likes: 0, known: undefined as PastViewer | undefined };
+    const count = (own: ViewerTally | undefined, before: PastViewer | undefined): void => {
+      if (own && first) {
+        counted.value += onDays(own, measure, first, has);
+        counted.likes += onDays(own, 'likes', first, has);
+      }
+      if (!before) return;
+      counted.known ??= before;
+      for (const [day = 0, ...row] of before.days) {
+        if (!has(day)) continue;
+        counted.value += inRow(row, measure);
+        counted.likes += inRow(row, 'likes');
+      }
+    };
+    // Most viewers are only themselves.
+    if (people.isSeveral(tally)) for (const { own, before } of people.partsOf(tally, past)) count(own, before);
+    else count(tally.feed === '' ? undefined : tally, past.viewers.size > 0 ? past.viewers.get(tally.key) : undefined);
+    return counted;
   }
 }
 

@@ -9,6 +9,9 @@ import { sceneOf } from '@/core/stage/scene';
 import type { Floating } from './drift';
 import { CueIndex } from './cues';
 import type { Goal, GoalState } from './goal';
+import { TOP_BY } from '@/core/piece/plate';
+import { Audience } from './audience';
+import type { NotableKind, Notables } from './notable';
 import { Ledger } from './ledger';
 import { freezeMemory, thawMemory, type Memory } from './memory';
 import { takeApart, type Words } from './message';
@@ -55,6 +58,11 @@ export interface SessionState {
   /** Viewers with a part in the show: its host, moderators, bots; and those who asked to be left off the boards. */
   roles: Map<string, Role[]>;
   unlisted: Set<string>;
+  /** What name plates name, by kind, and how many watch. */
+  notables: Map<NotableKind, Notables>;
+  audience: Audience;
+  /** When a viewer was last told their place; 0: never. */
+  placeToldAt: number;
   /** Viewers' points, from session to session. */
   ledger: Ledger;
   lanterns: Map<string, LanternState>;
@@ -117,7 +125,7 @@ export interface SessionState {
 /** A state before anything has happened. */
 export function newState(show: Show): SessionState {
   const bare = {
-    now: 0, show, session: null, totals: newTotals(), viewers: new Viewers(), minutes: new Rows(MINUTE_MS), past: new Past(), roles: new Map<string, Role[]>(), unlisted: new Set<string>(), ledger: new Ledger(),
+    now: 0, show, session: null, totals: newTotals(), viewers: new Viewers(), minutes: new Rows(MINUTE_MS), past: new Past(), roles: new Map<string, Role[]>(), unlisted: new Set<string>(), ledger: new Ledger(), notables: new Map<NotableKind, Notables>(), audience: new Audience(), placeToldAt: 0,
     goals: new Map(), counters: new Map(), countdowns: new Map(), lanterns: new Map(), draws: new Map(), hand: [], hands: 0, queues: new Map(), played: [], streaks: new Map(), troubles: new Map(),
     alerts: 0, memories: new Map(), pending: [], heard: [], sounds: 0, lines: [], floating: [], floats: 0, hidden: new Set<string>(), scene: sceneOf(show.scenes, ''),
   };
@@ -165,6 +173,7 @@ export function deriveWindows({ show, now, session, minutes, past, viewers, role
     if (!boards.has(key)) boards.set(key, window.over === 'session' ? new Leaderboard(measure) : new WindowBoard(measure, window, windowOf(window).span, { past, people, first }));
   };
   for (const piece of show.pieces) if (piece.kind === 'leaderboard') board(piece.measure, piece.window ?? SESSION);
+  for (const piece of show.pieces) if (piece.kind === 'plate' && piece.which === 'top') board(TOP_BY[piece.of], SESSION);
   if (top) board('coins', SESSION);
   if (boards.size > 0) {
     const named = new Set(show.leftOut.named.map(({ feed, viewer }) => `${feed}/${viewer}`));
@@ -213,7 +222,7 @@ export function troubleOf(state: SessionState, feed: string): Trouble {
   return trouble;
 }
 
-const byKey = <V>(map: Map<string, V>): [string, V][] => [...map].sort(([a], [b]) => (a < b ? -1 : 1));
+const byKey = <K extends string, V>(map: Map<K, V>): [K, V][] => [...map].sort(([a], [b]) => (a < b ? -1 : 1));
 
 /** The state as plain JSON, the same for the same state whatever the order in which it came about. */
 export function freeze(state: SessionState) {
@@ -222,6 +231,7 @@ export function freeze(state: SessionState) {
     viewers: [...state.viewers.values()].sort((a, b) => (a.key < b.key ? -1 : 1)),
     goals: byKey(state.goals).map(([, goal]) => goal), counters: byKey(state.counters), countdowns: byKey(state.countdowns).map(([, countdown]) => countdown),
     minutes: state.minutes.list(), quarters: state.past.quarters.list(), before: byKey(state.past.viewers).map(([, viewer]) => viewer), roles: byKey(state.roles), unlisted: [...state.unlisted].sort(),
+    notables: byKey(state.notables), audience: state.audience.freeze(), placeToldAt: state.placeToldAt,
     accounts: byKey(state.ledger.accounts).map(([, account]) => account),
     hand: state.hand, hands: state.hands, lanterns: byKey(state.lanterns), draws: byKey(state.draws).map(([, draw]) => draw),
     queues: byKey(state.queues).map(([spotlight, queue]) => ({ spotlight, held: queue.held, alerts: queue.list() })), streaks: byKey(state.streaks), troubles: byKey(state.troubles),
@@ -236,7 +246,7 @@ export function thaw(frozen: FrozenState): SessionState {
   const bare = {
     ...frozen, viewers: new Viewers(frozen.viewers),
     // What a snapshot of an earlier Gavirn does not have, there was none of.
-    minutes: new Rows(MINUTE_MS, frozen.minutes ?? []), past: new Past({ quarters: frozen.quarters ?? [], viewers: frozen.before ?? [] }), roles: new Map(frozen.roles ?? []), unlisted: new Set(frozen.unlisted ?? []), ledger: new Ledger(frozen.accounts ?? []),
+    minutes: new Rows(MINUTE_MS, frozen.minutes ?? []), past: new Past({ quarters: frozen.quarters ?? [], viewers: frozen.before ?? [] }), roles: new Map(frozen.roles ?? []), unlisted: new Set(frozen.unlisted ?? []), ledger: new Ledger(frozen.accounts ?? []), notables: new Map(frozen.notables ?? []), audience: new Audience(frozen.audience ?? null), placeToldAt: frozen.placeToldAt ?? 0,
     goals: new Map(frozen.goals.map((goal) => [goal.id, goal])), queues: new Map<string, AlertQueue>(),
     counters: new Map(frozen.counters ?? []), countdowns: new Map((frozen.countdowns ?? []).map((countdown) => [countdown.id, countdown])),
     hand: frozen.hand ?? [], hands: frozen.hands ?? 0, lanterns: new Map(frozen.lanterns ?? []), draws: new Map((frozen.draws ?? []).map((draw) => [draw.id, draw])),

@@ -58,7 +58,7 @@ test('who is forgotten is nowhere any more; what they gave stays in the totals',
 
 test('what others handed to who is forgotten stays in their account, without a name', () => {
   const account = { feed: 'f', id: 'mirek', name: 'mirek', handle: 'mirek', earned: 9, balance: 4, likes: 0, seenAt: 0, chatAt: 0, watched: 0, given: 0, perks: {}, lines: [{ why: 'sent' as const, note: 'Inês', points: -5, at: 1, until: 1, count: 1 }] };
-  const left = withoutViewer({ input: 'begin', at: START, session: 'one', lasting: { accounts: [account], quarters: [], viewers: [], goals: [], counters: [], unlisted: ['f/ines', 'f/hana'] } }, { feed: 'f', viewer: 'ines', name: 'Inês' });
+  const left = withoutViewer({ input: 'begin', at: START, session: 'one', lasting: { accounts: [account], quarters: [], viewers: [], goals: [], counters: [], unlisted: ['f/ines', 'f/hana'], latest: [] } }, { feed: 'f', viewer: 'ines', name: 'Inês' });
   expect(left).toMatchObject({ lasting: { accounts: [{ id: 'mirek', balance: 4, lines: [{ note: '', points: -5 }] }], unlisted: ['f/hana'] } });
 });
 

@@ -15,6 +15,8 @@ const schema = z.object({
   measure: z.enum(BOARD_MEASURES),
   /** Of what stretch of time; absent: of this session. */
   window: windowSchema.optional(),
+  /** With this word in chat a viewer asks for their own place; absent or empty: nobody can. */
+  ask: z.string().max(40).optional(),
   /** Places to show at most; fewer when no more whole rows fit. */
   rows: z.number().int().min(1).max(10),
 });

@@ -24,11 +24,11 @@ export const pieceBase = {
 };
 
 /** One thing to set in the piece's sheet. `from` names the list of the show that a choice is taken from. */
-export type Control =
+export type Control = { hidden?: (piece: Readonly<Record<string, unknown>>) => boolean } & (
   | { field: string; label: string; control: 'text' }
   | { field: string; label: string; control: 'number'; least: number; most: number }
   | { field: string; label: string; control: 'choice'; options: readonly { value: string; label: string }[] }
-  | { field: string; label: string; control: 'choice'; from: 'goals' | 'countdowns' | 'counters' | 'lanterns' | 'draws' };
+  | { field: string; label: string; control: 'choice'; from: 'goals' | 'countdowns' | 'counters' | 'lanterns' | 'draws' });
 
 /** Where a frame is looked at: on the air, or in the editor, where an empty piece must still be found. */
 export type Seen = 'air' | 'edit';

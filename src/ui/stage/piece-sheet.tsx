@@ -12,6 +12,7 @@ import { useShow } from '@/ui/data/show-context';
 import { Button } from '@/ui/part/button';
 import { Segments } from '@/ui/part/choice';
 import { NumberField, TextField } from '@/ui/part/field';
+import { KeywordField } from '@/ui/part/keyword-field';
 import { Pick } from '@/ui/part/pick';
 import { Text } from '@/ui/part/text';
 import { Ticks } from '@/ui/part/ticks';
@@ -60,9 +61,10 @@ function What({ piece }: { piece: Piece }) {
     <View className="gap-4">
       <Text tone="muted">{kind.says}</Text>
       {trouble ? <Text tone="brick">{trouble}</Text> : null}
-      {kind.controls.map((control) => <ControlField key={control.field} control={control} value={valueOf(piece, control.field)} onChange={(value) => set(control.field, value)} />)}
+      {kind.controls.filter(({ hidden }) => !hidden?.({ ...piece })).map((control) => <ControlField key={control.field} control={control} value={valueOf(piece, control.field)} onChange={(value) => set(control.field, value)} />)}
       {piece.kind === 'goal' ? <GoalFields id={piece.goal} /> : null}
       {piece.kind === 'leaderboard' ? <WindowField window={piece.window} moments={false} onChange={(window) => set('window', window)} /> : null}
+      {piece.kind === 'leaderboard' ? <KeywordField label="Keyword with which viewers ask for their own place" value={piece.ask ?? ''} placeholder="!place" onChange={(ask) => set('ask', ask)} /> : null}
       {piece.kind === 'leaderboard' ? <LeftOutFields /> : null}
       {piece.kind === 'countdown' ? <CountdownFields id={piece.countdown} /> : null}
       {piece.kind === 'lantern' ? <LanternFields id={piece.lantern} /> : null}

@@ -1,0 +1,38 @@
+import type { EventOf } from '@/core/event/event';
+import { MEASURE_TITLES, shownValue } from './measure';
+import { isLeftOut, type SessionState } from './state';
+import type { Emit } from './steps';
+import { firstWord, plain } from './when/chat';
+import { windowWords } from './window';
+
+/** Finding a place may mean going through everybody: not more often than this, ms. */
+const PAUSE_MS = 1000;
+
+/** A viewer asks for their own place by a leaderboard's keyword: it is posted in their chat, whether they are among the first or not. */
+export function tellPlace(state: SessionState, event: EventOf<'chat'>, emit: Emit): void {
+  const { viewer, feed } = event;
+  if (!viewer || state.now - state.placeToldAt < PAUSE_MS) return;
+  const word = firstWord(plain(event.text));
+  for (const piece of state.show.pieces) {
+    if (piece.kind !== 'leaderboard' || !piece.ask || plain(piece.ask) !== word) continue;
+    const over = piece.window ?? { over: 'session' as const };
+    const board = state.derived.boards.find(({ measure, window }) => measure === piece.measure && JSON.stringify(window) === JSON.stringify(over));
+    const own = state.viewers.get(feed, viewer.id);
+    if (!board || !own) continue;
+    state.placeToldAt = state.now;
+    const tally = state.derived.people.tallyOf(own);
+    const value = board.valueOf(tally);
+    const what = `${shownValue(piece.measure, value).toLocaleString('en')} (${MEASURE_TITLES[piece.measure].toLowerCase()}, ${windowWords(over)})`;
+    const say = (text: string): void => emit?.({ effect: 'post', feed, text: `${viewer.name}: ${text}.` });
+    if (isLeftOut(state, feed, viewer.id)) return say(`${what}; you are on no leaderboard`);
+    if (value === 0) return say('nothing yet on this leaderboard');
+    let place = 1;
+    for (const other of state.derived.people.all()) if (other.key !== tally.key && board.valueOf(other) > value && (other.feed === '' || !isLeftOut(state, other.feed, other.id))) place += 1;
+    for (const before of state.past.viewers.values()) {
+      if (state.viewers.get(before.feed, before.id)) continue;
+      const theirs = state.derived.people.tallyBefore(before);
+      if (theirs.feed !== '' && board.valueOf(theirs) > value && !isLeftOut(state, before.feed, before.id)) place += 1;
+    }
+    return say(`place ${place} with ${what}`);
+  }
+}
