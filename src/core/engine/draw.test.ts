@@ -8,6 +8,7 @@ import type { Show } from '@/core/show/show';
 import { drawProofSchema, hashOf, pick, proofFaults, TURN_MS, type Draw } from './draw';
 import { unseeded } from './drawing';
 import type { Effect } from './effect';
+import { POINTS } from './points';
 import { fold } from './fold';
 import type { Input } from './input';
 import { freeze, newState, thaw } from './state';
@@ -125,6 +126,18 @@ test('by coins: who has given more has more chances, in an order that does not d
     start(3);
     expect(draw()?.last?.entries).toEqual([{ label: 'a', weight: 10 }, { label: 'b', weight: 30 }]);
   }), { numRuns: 6 });
+});
+
+test('by worth, and by level', () => {
+  const feeds = [{ id: 'f', platform: 'brindle' as const, handle: 'h', on: true, rate: { coin: 2, kept: 0 }, admitted: [] }];
+  for (const [from, weights] of [['worth', [20, 60]], ['level', [1, 2]]] as const) {
+    const { seed, start, event, draw } = session({ from }, { feeds, points: { ...POINTS, on: true, levels: { by: 'table', at: [25] } } });
+    seed(1);
+    event(2, aGift({ by: 'b', count: 3 }));
+    event(2, aGift({ by: 'a', count: 1 }));
+    start(3);
+    expect(draw()?.last?.entries).toEqual([{ label: 'a', weight: weights[0] }, { label: 'b', weight: weights[1] }]);
+  }
 });
 
 test('a reel that turns goes on turning after a restart', () => {

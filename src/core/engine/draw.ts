@@ -7,7 +7,7 @@ export const drawSchema = z.object({
   id: z.string().min(1).max(100),
   name: z.string().min(1).max(80),
   /** Who or what is drawn: the choices written here; viewers who have written the keyword since the last draw; viewers by the coins they have given. */
-  from: z.enum(['choices', 'keyword', 'coins']),
+  from: z.enum(['choices', 'keyword', 'coins', 'worth', 'level']),
   choices: z.array(z.object({ label: z.string().min(1).max(80), weight: z.number().int().min(1).max(1000) })).max(60),
   keyword: z.string().max(40),
 });

@@ -1,4 +1,7 @@
 import type { StreamEvent } from '@/core/event/event';
+import { WORTH_PARTS } from '@/core/event/money';
+import { pocketOf } from './earning';
+import type { ViewerTally } from './tally';
 import { hashOf, newDraw, pick, TURN_MS, type Draw, type DrawEntry, type DrawState } from './draw';
 import type { SessionState } from './state';
 import { firstWord, plain } from './when/chat';
@@ -35,13 +38,27 @@ export function entriesOf(state: SessionState, { id, from, choices }: Draw): Dra
   switch (from) {
     case 'choices': return choices;
     case 'keyword': return Object.entries(state.draws.get(id)?.entered ?? {}).sort(([a], [b]) => (a < b ? -1 : 1)).map(([, label]) => ({ label, weight: 1 }));
-    case 'coins': return [...state.derived.people.all()].filter(({ coins }) => coins > 0).sort((a, b) => (a.key < b.key ? -1 : 1)).map(({ name, coins }) => ({ label: name, weight: coins }));
+    case 'coins': return byWeight(state, ({ coins }) => coins);
+    case 'worth': return byWeight(state, ({ worth }) => Math.floor(worth / WORTH_PARTS));
+    case 'level': return byWeight(state, ({ key, feed, id: viewer }) => levelOfTally(state, key, feed, viewer));
   }
+}
+
+/** Viewers of this session, each with a weight; those without one are not in. */
+function byWeight(state: SessionState, weigh: (tally: ViewerTally) => number): DrawEntry[] {
+  const entries = [...state.derived.people.all()].map((tally) => ({ key: tally.key, label: tally.name, weight: weigh(tally) })).filter(({ weight }) => weight > 0);
+  return entries.sort((a, b) => (a.key < b.key ? -1 : 1)).map(({ label, weight }) => ({ label, weight }));
+}
+
+/** A person of several feeds has the level of all that is theirs. */
+function levelOfTally(state: SessionState, key: string, feed: string, viewer: string): number {
+  const member = state.show.people.find(({ id }) => `person/${id}` === key)?.members[0];
+  return pocketOf(state, member?.feed ?? feed, member?.viewer ?? viewer).level;
 }
 
 /** How many are in; null where counting them all the time would be too much. */
 export function entryCount(state: SessionState, { id, from, choices }: Draw): number | null {
-  if (from === 'coins') return null;
+  if (from !== 'choices' && from !== 'keyword') return null;
   return from === 'choices' ? choices.length : Object.keys(state.draws.get(id)?.entered ?? {}).length;
 }
 

@@ -64,6 +64,17 @@ test('several in turn: each for its seconds, by the clock', () => {
   expect(group?.clock?.(6500).next).toBe(12_000);
 });
 
+test('a leaderboard of several measures: each in turn under its own title', () => {
+  const piece = { ...leaderboard.make('b', base), title: 'Glazers', turns: ['gifts' as const, 'coins' as const], seconds: 5 };
+  const state = run(gifts, [piece] as never);
+  const live = leaderboard.live(piece, state);
+  expect(live.others?.map(({ measure, rows }) => [measure, rows.map(({ value }) => value)])).toEqual([['gifts', [10, 9]]]);
+  const [group] = leaderboard.draw(piece, live, { measure: (text, font) => text.length * font.size * 0.4, seen: 'air' });
+  const title = (now: number): string => (group?.clock?.(now).ops ?? []).flatMap((op) => (op.op === 'text' ? [op.text] : []))[0] ?? '';
+  expect([0, 4999, 5000, 10_000].map(title)).toEqual(['Glazers', 'Glazers', 'Glazers: gifts', 'Glazers']);
+  expect(leaderboard.twin(piece, live, 0)).toBe('Glazers: 1 ines 100, 2 mirek 90. Glazers: gifts: 1 ines 10, 2 mirek 9');
+});
+
 describe('the audience', () => {
   test('now, at most, and the mean over time, weighted by how long each number stood (by hand: 10 for 60 s, 40 for 30 s, 4 for 10 s)', () => {
     const audience = new Audience();

@@ -1,9 +1,9 @@
 import canonicalize from 'canonicalize';
 import fc from 'fast-check';
-import { aChat, aGift, START } from '@/core/event/examples';
+import { aChat, aFollow, aGift, START } from '@/core/event/examples';
 import { newCue, plainly, starterShow } from '@/core/show/starter';
 import type { Cue, Show } from '@/core/show/show';
-import { addTime, clockWords, leftOf, startCountdown, type Countdown } from './countdown';
+import { addTime, clockWords, leftOf, outlook, startCountdown, type Countdown } from './countdown';
 import { nextDue } from './cues';
 import type { Effect } from './effect';
 import { fold } from './fold';
@@ -54,6 +54,44 @@ describe('a countdown', () => {
     gift(10, 3);
     // 50 s were left; 30, three times 2, and 30 coins.
     expect(left()).toBe(50 + 30 + 6 + 30);
+  });
+
+  test('viewers add to it by what each thing is worth, times a boost for a while, within a bound for one event', () => {
+    const { gift, command, left, put } = session([], { countdowns: [{ ...kiln, adds: { coin: 500, follow: 90_000, tier2: 20_000 }, mostEvent: 100 }] });
+    gift(10, 3);
+    // 50 s were left; half a second for each of 30 coins.
+    expect(left()).toBe(65);
+    command(10, { command: 'boost', countdown: 'kiln', times: 2, seconds: 60 });
+    gift(10, 3);
+    expect(left()).toBe(95);
+    const follow = { ...aFollow(), at: START + 10 * S, seenAt: START + 10 * S };
+    put({ input: 'event', at: START + 10 * S, event: follow });
+    // Twice 90 s are more than one event may add.
+    expect(left()).toBe(195);
+    const subscribed = { ...follow, id: 'x', kind: 'subscribe' as const, tier: 2, months: 1, gifted: false };
+    put({ input: 'event', at: START + 80 * S, event: subscribed });
+    expect(left()).toBe(195 - 70 + 20);
+  });
+
+  test('its outlook: 60 s of the last 120 were made up for by what was added, so that what is left lasts twice as long', () => {
+    const { state, put, gift } = session([], { countdowns: [{ ...kiln, seconds: 600, adds: { coin: 1000 } }] });
+    gift(60, 6);
+    put({ input: 'tick', at: START + 120 * S });
+    const course = state.countdowns.get('kiln');
+    const rest = leftOf(course ?? { id: '', endsAt: null, left: 0 }, state.now);
+    expect(rest).toBe(540 * S);
+    expect(course && outlook(course, state.now, START)).toBe(state.now + 2 * rest);
+    for (let n = 0; n < 20; n += 1) gift(130, 60);
+    expect(course && outlook(course, state.now, START)).toBe(Infinity);
+  });
+
+  test('one that is over for good is set going by the streamer’s hand alone', () => {
+    const { gift, tick, command, left } = session([onGift('a', [add('countdown/kiln', 30)])], { countdowns: [{ ...kiln, final: true }] });
+    tick(70);
+    gift(80);
+    expect(left()).toBe(0);
+    command(90, { command: 'set', number: 'countdown/kiln', to: 45 });
+    expect(left()).toBe(45);
   });
 
   test('one that has run out runs again when time is added, and may run out again', () => {

@@ -9,6 +9,7 @@ import { sceneOf } from '@/core/stage/scene';
 import type { Floating } from './drift';
 import { CueIndex } from './cues';
 import type { Goal, GoalState } from './goal';
+import { measuresOf } from '@/core/piece/leaderboard';
 import { TOP_BY } from '@/core/piece/plate';
 import { Audience } from './audience';
 import type { NotableKind, Notables } from './notable';
@@ -172,7 +173,7 @@ export function deriveWindows({ show, now, session, minutes, past, viewers, role
     const key = `${measure}/${JSON.stringify(window)}`;
     if (!boards.has(key)) boards.set(key, window.over === 'session' ? new Leaderboard(measure) : new WindowBoard(measure, window, windowOf(window).span, { past, people, first }));
   };
-  for (const piece of show.pieces) if (piece.kind === 'leaderboard') board(piece.measure, piece.window ?? SESSION);
+  for (const piece of show.pieces) if (piece.kind === 'leaderboard') for (const measure of measuresOf(piece)) board(measure, piece.window ?? SESSION);
   for (const piece of show.pieces) if (piece.kind === 'plate' && piece.which === 'top') board(TOP_BY[piece.of], SESSION);
   if (top) board('coins', SESSION);
   if (boards.size > 0) {

@@ -10,7 +10,9 @@ import type { Effect } from './effect';
 import { fold } from './fold';
 import type { Goal } from './goal';
 import type { Input } from './input';
+import { courseOf } from './course';
 import { lastingOf } from './lasting';
+import { outlooks } from './outlook';
 import { freeze, newState, thaw, type SessionState } from './state';
 import type { Window } from './window';
 
@@ -148,6 +150,22 @@ describe('goals', () => {
   test('a starting amount counts, and every measure has its own', () => {
     const count = (measure: Goal['measure']): number | undefined => run(goalOf('g', { over: 'session' }, { measure, start: 100 }), [aGift({ count: 2, ...at(0) }), aLike({ count: 7, ...at(0) }), aFollow(at(0)), aChat(at(0)), { ...aFollow(at(0)), kind: 'share' } as StreamEvent]).state.goals.get('g')?.value;
     expect((['coins', 'gifts', 'likes', 'follows', 'chats', 'shares', 'raids'] as const).map(count)).toEqual([120, 102, 107, 101, 101, 101, 100]);
+  });
+
+  test('its course: minute by minute, from what it began with to what it has', () => {
+    const { state } = run(goalOf('g', { over: 'ever' }, { start: 5 }), [aGift({ count: 1, ...at(-30) }), aGift({ count: 2, ...at(-30) }), aGift({ count: 3, ...at(-28) })]);
+    const begun = SUNDAY - 30 * HOUR;
+    expect(courseOf(state, 'g')).toEqual([[begun, 5], [begun + 60_000, 35], [SUNDAY - 28 * HOUR, 65], [SUNDAY - 28 * HOUR, 65]]);
+    expect(courseOf(state, 'gone')).toEqual([]);
+  });
+
+  test('when it will be reached at the rate of the last ten minutes; never when nothing comes', () => {
+    // 30 coins in the last ten minutes of an hour, 60 still to go: twenty minutes more.
+    const { state } = run(goalOf('g', { over: 'session' }, { target: 100 }), [aGift({ count: 1, ...at(-29.5) }), aGift({ count: 3, at: SUNDAY - 29 * HOUR - 300_000, seenAt: SUNDAY - 29 * HOUR - 300_000 })]);
+    fold(state, { input: 'tick', at: SUNDAY - 29 * HOUR });
+    expect(outlooks(state)).toEqual({ 'goal/g': SUNDAY - 29 * HOUR + 20 * 60_000 });
+    fold(state, { input: 'tick', at: SUNDAY - 28 * HOUR });
+    expect(outlooks(state)).toEqual({ 'goal/g': -1 });
   });
 
   test('a month’s goal goes on in the next session with its target and what was added by hand', () => {

@@ -1,10 +1,11 @@
 import { z } from 'zod';
-import { BOARD_MEASURES, sharedPlaces } from '@/core/engine/leaderboard';
+import { BOARD_MEASURES, sharedPlaces, type BoardMeasure } from '@/core/engine/leaderboard';
 import { MEASURE_TITLES, shownValue } from '@/core/engine/measure';
 import { SESSION, windowSchema } from '@/core/engine/window';
 import { isolate } from '@/core/engine/words';
 import type { FontSpec, Op } from '@/core/paint/display';
 import { cutLine, lineOps, lineWidth } from '@/core/paint/text';
+import { inTurn } from './in-turn';
 import { pieceBase, type DrawTools, type PieceKind } from './piece';
 import { STYLES } from './style';
 
@@ -15,6 +16,9 @@ const schema = z.object({
   measure: z.enum(BOARD_MEASURES),
   /** Of what stretch of time; absent: of this session. */
   window: windowSchema.optional(),
+  /** Other measures, shown in turn with the first, each for so many seconds. */
+  turns: z.array(z.enum(BOARD_MEASURES)).max(6).optional(),
+  seconds: z.number().int().min(3).max(60).optional(),
   /** With this word in chat a viewer asks for their own place; absent or empty: nobody can. */
   ask: z.string().max(40).optional(),
   /** Places to show at most; fewer when no more whole rows fit. */
@@ -25,6 +29,8 @@ export type LeaderboardPiece = z.infer<typeof schema>;
 export interface LeaderboardLive {
   kind: 'leaderboard';
   rows: { name: string; value: number }[];
+  /** Those of the other measures that take turns. */
+  others?: { measure: BoardMeasure; rows: { name: string; value: number }[] }[];
 }
 
 /** The viewers who gave most, in whole rows only. */
@@ -46,18 +52,33 @@ export const leaderboard: PieceKind<LeaderboardPiece, LeaderboardLive> = {
   ],
   live(piece, { derived }) {
     const over = JSON.stringify(piece.window ?? SESSION);
-    const board = derived.boards.find(({ measure, window }) => measure === piece.measure && JSON.stringify(window) === over);
-    const rows = (board?.places ?? []).map((tally) => ({ name: tally.name, value: shownValue(piece.measure, tally[piece.measure] ?? 0) }));
-    return { kind: 'leaderboard', rows: rows.filter(({ value }) => value > 0).slice(0, piece.rows) };
+    const rowsOf = (of: BoardMeasure): LeaderboardLive['rows'] => {
+      const board = derived.boards.find(({ measure, window }) => measure === of && JSON.stringify(window) === over);
+      return (board?.places ?? []).map((tally) => ({ name: tally.name, value: shownValue(of, tally[of] ?? 0) })).filter(({ value }) => value > 0).slice(0, piece.rows);
+    };
+    const others = measuresOf(piece).slice(1).map((measure) => ({ measure, rows: rowsOf(measure) }));
+    return { kind: 'leaderboard', rows: rowsOf(piece.measure), ...(others.length > 0 ? { others } : {}) };
   },
   sample: () => ({ kind: 'leaderboard', rows: [] }),
-  draw: (piece, live, tools) => [{ key: piece.id, box: piece.place, ops: boardOps(piece, live, tools) }],
-  twin: (piece, live) =>
-    `${piece.title}: ${live.rows.length === 0 ? 'nobody yet' : placed(live).map(({ place, name, value }) => `${place} ${name} ${value.toLocaleString('en')}`).join(', ')}`,
+  draw(piece, live, tools) {
+    const first = boardOps(piece, piece.title, live.rows, tools);
+    const pictures = [first, ...(live.others ?? []).map(({ measure, rows }) => boardOps(piece, titleOf(piece, measure), rows, tools))];
+    return [{ key: piece.id, box: piece.place, ops: first, ...(pictures.length > 1 ? { clock: inTurn(pictures, piece.seconds ?? 8) } : {}) }];
+  },
+  twin: (piece, live) => [
+    boardWords(piece.title, live.rows), ...(live.others ?? []).map(({ measure, rows }) => boardWords(titleOf(piece, measure), rows)),
+  ].join('. '),
 };
 
+/** All that a board shows in turn, each once. */
+export const measuresOf = ({ measure, turns = [] }: Pick<LeaderboardPiece, 'measure' | 'turns'>): BoardMeasure[] => [...new Set([measure, ...turns])];
+
+const titleOf = ({ title }: LeaderboardPiece, measure: BoardMeasure): string => (title === '' ? '' : `${title}: ${MEASURE_TITLES[measure].toLowerCase()}`);
+const boardWords = (title: string, rows: LeaderboardLive['rows']): string =>
+  `${title}: ${rows.length === 0 ? 'nobody yet' : placed(rows).map(({ place, name, value }) => `${place} ${name} ${value.toLocaleString('en')}`).join(', ')}`;
+
 /** Rows with their places, shared by equals. */
-function placed({ rows }: LeaderboardLive): { place: number; name: string; value: number }[] {
+function placed(rows: LeaderboardLive['rows']): { place: number; name: string; value: number }[] {
   const places = sharedPlaces(rows.map(({ value }) => value));
   return rows.map((row, n) => ({ ...row, place: places[n] ?? n + 1 }));
 }
@@ -72,7 +93,7 @@ export function rowsThatFit(piece: LeaderboardPiece): { rows: number; rowHeight:
   return { rows: Math.max(0, Math.min(piece.rows, Math.floor((h - top - pad.y * 0.6) / rowHeight))), rowHeight, size, top };
 }
 
-function boardOps(piece: LeaderboardPiece, live: LeaderboardLive, { measure }: DrawTools): Op[] {
+function boardOps(piece: LeaderboardPiece, title: string, given: LeaderboardLive['rows'], { measure }: DrawTools): Op[] {
   const { w, h } = piece.place;
   const style = STYLES[piece.style];
   const { rows, rowHeight, size, top } = rowsThatFit(piece);
@@ -81,9 +102,9 @@ function boardOps(piece: LeaderboardPiece, live: LeaderboardLive, { measure }: D
   const right = w - style.pad.x;
   const nameAt = style.pad.x + size * 1.35;
   const ops: Op[] = [...style.panel(w, h)];
-  if (piece.title) ops.push(...lineOps(cutLine(piece.title, right - style.pad.x, head, measure), style.pad.x, style.pad.y + head.size * 0.86, head, style.head, measure));
+  if (piece.title) ops.push(...lineOps(cutLine(title, right - style.pad.x, head, measure), style.pad.x, style.pad.y + head.size * 0.86, head, style.head, measure));
   // Empty places are shown as such: a board of one row would jump to four as the first gifts come.
-  const shown = placed(live);
+  const shown = placed(given);
   for (let n = 0; n < rows; n += 1) {
     const row = shown[n];
     const baseline = top + n * rowHeight + size * 0.94;
@@ -95,7 +116,7 @@ function boardOps(piece: LeaderboardPiece, live: LeaderboardLive, { measure }: D
       ops.push(...lineOps(value, right, baseline, font, style.text, measure, 'right'));
     } else {
       const quiet = style.soft;
-      ops.push(...lineOps(n === 0 && live.rows.length === 0 ? 'Yours to take' : '·  ·  ·', nameAt, baseline, { ...font, weight: 500 }, quiet, measure));
+      ops.push(...lineOps(n === 0 && given.length === 0 ? 'Yours to take' : '·  ·  ·', nameAt, baseline, { ...font, weight: 500 }, quiet, measure));
     }
   }
   return ops;

@@ -48,13 +48,19 @@ async function makeStandins(): Promise<void> {
   for (const name of readdirSync(pages)) if (/\.(html|css)$/.test(name)) cpSync(join(pages, name), join('dist/standins', name));
 }
 
+/** Every package of the project but those that Node cannot load as they are: that one imports JSON without saying so. */
+function packagesBut(...inside: string[]): string[] {
+  const { dependencies, devDependencies } = JSON.parse(readFileSync('package.json', 'utf8')) as Record<string, Record<string, string>>;
+  return Object.keys({ ...dependencies, ...devDependencies }).filter((name) => !inside.includes(name));
+}
+
 /** Each program as one file: a function of another module is then called directly, which a million events feel. Packages stay outside. */
 async function makePrograms(): Promise<void> {
   await bundle({
     entryPoints: {
       demo: 'src/server/demo.ts', server: 'src/server/main.ts', standins: 'src/server/standins/main.ts', command: 'src/server/command/index.ts', snapshot: 'src/server/live/snapshot-main.ts', bench: 'bench/index.ts',
     },
-    outdir: 'dist/programs', outExtension: { '.js': '.mjs' }, bundle: true, packages: 'external', platform: 'node', format: 'esm', target: 'node20', sourcemap: 'linked', logLevel: 'error',
+    outdir: 'dist/programs', outExtension: { '.js': '.mjs' }, bundle: true, external: packagesBut('unicode-confusables'), platform: 'node', format: 'esm', target: 'node20', sourcemap: 'linked', logLevel: 'error',
   });
 }
 

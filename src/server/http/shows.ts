@@ -2,6 +2,7 @@ import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { json, Router, type Request, type Response } from 'express';
 import { z } from 'zod';
+import { courseOf } from '@/core/engine/course';
 import { commandSchema } from '@/core/engine/input';
 import type { StreamEvent } from '@/core/event/event';
 import { writeEventLine } from '@/core/file/events';
@@ -62,7 +63,7 @@ export function shows(house: House): Router {
     const show = withShow(req, res);
     if (!show) return;
     const command = commandSchema.safeParse(req.body);
-    if (!command.success) return problem(res, 400, 'Not understood', 'The desk knows try, skip and replay.');
+    if (!command.success) return problem(res, 400, 'Not understood', 'This is no command of the desk.');
     show.command(command.data);
     res.status(204).end();
   });
@@ -76,6 +77,11 @@ export function shows(house: House): Router {
     const draw = show.state.draws.get(String(req.params.draw));
     if (!draw?.last || draw.turns) return problem(res, 404, 'Not drawn', 'This reel has drawn nothing yet, or still turns.');
     res.json(draw.last);
+  });
+
+  router.get('/:id/goals/:goal/course', (req, res) => {
+    const show = withShow(req, res);
+    if (show) res.json(courseOf(show.state, String(req.params.goal)));
   });
 
   router.use('/:id/people', people(house, withShow));

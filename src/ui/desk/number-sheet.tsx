@@ -7,10 +7,11 @@ import { Button } from '@/ui/part/button';
 import { TextField } from '@/ui/part/field';
 import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
+import { CourseChart } from './course-chart';
 import { agoWords } from '@/ui/words/ago';
 
 /** One number of the show, set by hand; what was changed by hand before, each to be taken back. */
-export function NumberSheet({ number, name, value, hand, outlook, boost, now, onCommand, onClose }: { number: string; name: string; value: number; hand: readonly HandChange[]; outlook: string | null; boost: { times: number; until: number } | null; now: number; onCommand: (command: Command) => void; onClose: () => void }) {
+export function NumberSheet({ number, name, value, hand, outlook, boost, target, now, onCommand, onClose }: { number: string; name: string; value: number; hand: readonly HandChange[]; outlook: string | null; boost: { times: number; until: number } | null; target: number | null; now: number; onCommand: (command: Command) => void; onClose: () => void }) {
   const time = number.startsWith('countdown/');
   const words = (n: number): string => (time ? clockWords(n * 1000) : n.toLocaleString('en'));
   const [typed, setTyped] = useState('');
@@ -27,6 +28,7 @@ export function NumberSheet({ number, name, value, hand, outlook, boost, now, on
       {outlook === null ? null : <Text tone="muted">{outlook}</Text>}
       <TextField label={time ? 'Set it to (minutes:seconds)' : 'Set it to'} value={typed} most={12} exact onChange={setTyped} problem={typed === '' || fits ? null : time ? 'A time like 12:30, or minutes alone.' : least === 0 ? 'A whole number from 0 on.' : 'A whole number.'} />
       <Button kind="main" disabled={!fits} onPress={() => { if (to !== null) onCommand({ command: 'set', number, to }); setTyped(''); }}>Set it</Button>
+      {target === null ? null : <CourseChart goal={number.slice(number.indexOf('/') + 1)} target={target} />}
       {time ? <Boost countdown={number.slice(number.indexOf('/') + 1)} boost={boost} now={now} onCommand={onCommand} /> : null}
       <View className="gap-1">
         <Text size={13} tone="muted">Changed by hand</Text>

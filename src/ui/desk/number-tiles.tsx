@@ -38,7 +38,7 @@ export function NumberTiles({ show, view, now, onCommand }: { show: Show; view: 
   return (
     <>
       {shown.map((each) => <Tile key={each.number} shown={each} onOpen={() => setOpen(each.number)} onCommand={onCommand} />)}
-      {chosen ? <NumberSheet number={chosen.number} name={chosen.name} value={chosen.value} hand={view?.hand ?? []} outlook={chosen.outlook} boost={view?.countdowns.find(({ id }) => `countdown/${id}` === chosen.number)?.boost ?? null} now={now} onCommand={onCommand} onClose={() => setOpen(null)} /> : null}
+      {chosen ? <NumberSheet number={chosen.number} name={chosen.name} value={chosen.value} hand={view?.hand ?? []} outlook={chosen.outlook} boost={view?.countdowns.find(({ id }) => `countdown/${id}` === chosen.number)?.boost ?? null} target={view?.goals.find(({ id }) => `goal/${id}` === chosen.number)?.target ?? null} now={now} onCommand={onCommand} onClose={() => setOpen(null)} /> : null}
     </>
   );
 }
@@ -74,9 +74,9 @@ function Tile({ shown: { number, name, words, note, outlook, step, stepWords, co
     <View role="group" aria-label={`${name}: ${words} ${note}`.trim()} className="flex-1 min-w-[170px] bg-surface border border-line rounded-card pl-3 pr-1 pt-2 pb-1">
       <Pressable role="button" aria-label={`${name}, ${words} ${note}: set it by hand`} onPress={onOpen} className="min-h-[44px]">
         <Text size={13} tone="muted" numberOfLines={1}>{name}</Text>
-        <View className="flex-row items-baseline gap-2">
+        <View className="flex-row flex-wrap items-baseline gap-x-2">
           <Text size={22} face="figure">{words}</Text>
-          {note === '' ? null : <Text size={13} tone="muted" numberOfLines={1} className="tabular-nums shrink">{note}</Text>}
+          {note === '' ? null : <Text size={13} tone="muted" className="tabular-nums">{note}</Text>}
         </View>
         {outlook === null ? null : <Text size={13} tone="muted" numberOfLines={2}>{outlook}</Text>}
       </Pressable>

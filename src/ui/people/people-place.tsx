@@ -63,7 +63,7 @@ export function PeoplePlace() {
       {data && data.found > data.entries.length ? <Button kind="outline" className="mt-3" onPress={() => setMost(most + PAGE)}>{`Show ${Math.min(PAGE, data.found - data.entries.length)} more of ${data.found.toLocaleString('en')}`}</Button> : null}
       {data?.all === 0 ? <Text size={17} tone="muted" className="mt-2">Viewers are listed here once they have done something while you were live, and stay from session to session.</Text> : null}
       {data && data.all > 0 && data.found === 0 ? <Text tone="muted" className="mt-2">Nobody of that name or handle.</Text> : null}
-      <View className="flex-row flex-wrap gap-2 mt-4 pt-4 border-t border-line">
+      <View className="flex-row flex-wrap gap-2 mt-4">
         <Button kind="outline" disabled={!data || data.all === 0} onPress={() => void save()}>Save people as CSV</Button>
         <Button kind="outline" onPress={() => void bring()}>Bring in a CSV</Button>
       </View>

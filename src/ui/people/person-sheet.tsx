@@ -56,7 +56,7 @@ export function PersonSheet({ feed, viewer, onClose }: { feed: string; viewer: s
   if (setting) {
     return (
       <NumberSheet
-        number={`points/${feed}/${viewer}`} name={`${person.name}: ${show.points.unit}`} value={person.balance} hand={desk.view?.hand ?? []} outlook={null} boost={null} now={engineClock.now()} onClose={() => setSetting(false)}
+        number={`points/${feed}/${viewer}`} name={`${person.name}: ${show.points.unit}`} value={person.balance} hand={desk.view?.hand ?? []} outlook={null} boost={null} target={null} now={engineClock.now()} onClose={() => setSetting(false)}
         onCommand={(body) => void ask('POST', `/api/shows/${encodeURIComponent(show.id)}/commands`, { key: keys.desk, body }).then(() => mutate())}
       />
     );

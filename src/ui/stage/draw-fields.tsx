@@ -7,6 +7,7 @@ import { useShow } from '@/ui/data/show-context';
 import { Button, IconButton } from '@/ui/part/button';
 import { Segments } from '@/ui/part/choice';
 import { NumberField, TextField } from '@/ui/part/field';
+import { Pick } from '@/ui/part/pick';
 import { Text } from '@/ui/part/text';
 
 /** A draw's own settings: what is drawn among, and with which weights. */
@@ -23,8 +24,7 @@ export function DrawFields({ id }: { id: string }) {
     <View className="gap-4">
       <TextField label="Words on the reel" value={draw.name} most={60} onChange={(name) => { if (name.trim() !== '') change((draft) => { draft.name = name; }); }} />
       <View className="gap-1">
-        <Text size={13} tone="muted">Drawn among</Text>
-        <Segments label="Drawn among" value={draw.from} onChange={(from) => change((draft) => { draft.from = from; })} options={[{ value: 'choices', label: 'Choices' }, { value: 'keyword', label: 'Those who wrote a keyword' }, { value: 'coins', label: 'Viewers, by their coins' }]} />
+        <Pick label="Drawn among" value={draw.from} onChange={(from) => change((draft) => { draft.from = from; })} options={[{ value: 'choices', label: 'Choices' }, { value: 'keyword', label: 'Those who wrote a keyword' }, { value: 'coins', label: 'Viewers, by their coins' }, { value: 'worth', label: 'Viewers, by what they gave is worth' }, { value: 'level', label: 'Viewers, by their level' }]} />
       </View>
       {draw.from === 'keyword' ? <TextField label="Keyword" value={draw.keyword} most={40} exact onChange={(keyword) => change((draft) => { draft.keyword = keyword; })} problem={draw.keyword.trim() === '' ? 'Without a keyword nobody can enter.' : null} /> : null}
       {draw.from === 'choices' ? (

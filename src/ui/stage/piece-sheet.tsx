@@ -21,6 +21,7 @@ import { GoalFields } from './goal-fields';
 import { CountdownFields, CounterFields } from './number-fields';
 import { LeftOutFields } from './left-out-fields';
 import { QueueFields } from './queue-fields';
+import { TurnFields } from './turn-fields';
 import { WindowField } from './window-field';
 
 const TABS = [{ value: 'what', label: 'What' }, { value: 'look', label: 'Look' }, { value: 'place', label: 'Place' }] as const;
@@ -64,6 +65,7 @@ function What({ piece }: { piece: Piece }) {
       {kind.controls.filter(({ hidden }) => !hidden?.({ ...piece })).map((control) => <ControlField key={control.field} control={control} value={valueOf(piece, control.field)} onChange={(value) => set(control.field, value)} />)}
       {piece.kind === 'goal' ? <GoalFields id={piece.goal} /> : null}
       {piece.kind === 'leaderboard' ? <WindowField window={piece.window} moments={false} onChange={(window) => set('window', window)} /> : null}
+      {piece.kind === 'leaderboard' ? <TurnFields piece={piece} set={set} /> : null}
       {piece.kind === 'leaderboard' ? <KeywordField label="Keyword with which viewers ask for their own place" value={piece.ask ?? ''} placeholder="!place" onChange={(ask) => set('ask', ask)} /> : null}
       {piece.kind === 'leaderboard' ? <LeftOutFields /> : null}
       {piece.kind === 'countdown' ? <CountdownFields id={piece.countdown} /> : null}
