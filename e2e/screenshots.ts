@@ -52,6 +52,12 @@ async function main(): Promise<void> {
     await page.getByRole('button', { name: 'Picture and motion' }).tap();
     await page.waitForTimeout(1200);
     await shot('look');
+    await go('/people');
+    await page.getByRole('listitem').nth(1).getByRole('button').tap();
+    await page.waitForTimeout(1200);
+    await shot('people');
+    await go('/points');
+    await shot('points');
     await go('/sound');
     await shot('sound');
     await go('/feed/oxbow');
@@ -91,7 +97,7 @@ async function main(): Promise<void> {
     await viewer.waitForTimeout(500);
     for (let queue = Infinity; queue > 0; ) {
       // Whatever still waits has its turn first.
-      queue = (await viewer.frameLocator('iframe').locator('#words').innerText()).split('\n').length > 2 ? 1 : 0;
+      queue = (await viewer.frameLocator('iframe').locator('#words').innerText()).split('\n').length > 3 ? 1 : 0;
       await viewer.waitForTimeout(1500);
     }
     await world.brindle(HANDLE, { act: 'gift', user: { ...VIEWERS.ines, uid: 'u1001' }, gift: 'glaze-pot' });

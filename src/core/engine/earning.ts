@@ -69,6 +69,16 @@ export function give(state: SessionState, viewer: Viewer, why: Why, points: numb
   for (let reached = before + 1; reached <= level; reached += 1) derived.changes.push({ of: 'level', viewer: { feed: viewer.feed, id: viewer.id, name: account.name, handle: account.handle }, level: reached });
 }
 
+/** Balances from a file: they count towards levels, which is announced to nobody, and are not of this session. */
+export function bringIn({ ledger, now }: SessionState, rows: readonly (Viewer & { points: number })[]): void {
+  for (const { points, ...viewer } of rows) {
+    const account = ledger.open(viewer);
+    const more = points - account.balance;
+    ledger.post(account, 'hand', more, now, 'from a file');
+    account.earned += Math.max(0, more);
+  }
+}
+
 /** What an event earns its viewer. @param worth thousandths of a minor unit */
 export function earn(state: SessionState, event: StreamEvent, viewer: ViewerTally, worth: number): void {
   const { earn: rules, chatPause } = state.show.points;

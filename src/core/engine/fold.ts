@@ -4,16 +4,16 @@ import { noteBad, noteGap } from '@/core/intake/trouble';
 import type { Show } from '@/core/show/show';
 import { sceneOf } from '@/core/stage/scene';
 import { catchUp, cueEvent, cueMoment, keyOf, setClocks, tryCue } from './cues';
-import { advanceGoal, rungName, startGoal, type Goal, type GoalState } from './goal';
+import { advanceGoals, followGoals, goesOn, roll, setOut } from './goals';
 import { roleLeftOut } from './leaderboard';
-import { countInto, shownValue } from './measure';
+import { countInto } from './measure';
 import { tellPlace } from './asked-place';
 import { noteNotable } from './notable';
 import { countDay } from './past';
 import { firstWord, plain } from './when/chat';
-import { keepOut, valueIn } from './windows';
+import { keepOut } from './windows';
 import { holdCountdown } from './countdown';
-import { askPoints, earn, give, pocketOf } from './earning';
+import { askPoints, bringIn, earn, pocketOf } from './earning';
 import { floatChat } from './drift';
 import { enterDraws, followDraws, startDraw, takeSeed } from './drawing';
 import { brighten, lanternValue } from './lantern';
@@ -212,49 +212,6 @@ function letGo(state: SessionState, id: string, emit: Emit): void {
   cueMoment(state, { trigger: 'lantern', now: state.now, lantern: id, name: lantern.name, gone: course.gone }, '', null, emit);
 }
 
-/** A goal of a longer window that is still the same one goes on where it stood. */
-function goesOn(state: SessionState, goal: Goal): boolean {
-  const known = state.goals.get(goal.id);
-  const from = state.derived.goalWindows.get(goal.id)?.span.from ?? -Infinity;
-  return known !== undefined && goal.window !== undefined && goal.window.over !== 'session' && (known.from ?? -Infinity) === from;
-}
-
-/** All that a goal counts: what it starts with, what its window holds, what was added by hand or by cues. */
-function countedBy(state: SessionState, goal: Goal, course: GoalState | undefined): number {
-  const window = state.derived.goalWindows.get(goal.id);
-  const counted = window ? shownValue(goal.measure, valueIn(window, state.totals, goal.measure)) : 0;
-  return Math.max(0, (goal.start ?? 0) + counted + (course?.plus ?? 0));
-}
-
-/** A goal at what it now counts; what lies behind it is not announced. */
-function setOut(state: SessionState, goal: Goal): void {
-  const course = startGoal(goal, 0, state.derived.goalWindows.get(goal.id)?.span.from ?? null);
-  advanceGoal(goal, course, countedBy(state, goal, undefined));
-  state.goals.set(goal.id, course);
-}
-
-/** A window has ended, or begun: goals of the one before set out anew. */
-function roll(state: SessionState): void {
-  renewWindows(state);
-  for (const goal of state.show.goals) {
-    const from = state.derived.goalWindows.get(goal.id)?.span.from ?? null;
-    if (from !== null && Number.isFinite(from) && state.goals.get(goal.id)?.from !== from) setOut(state, goal);
-  }
-}
-
-function advanceGoals(state: SessionState, emit: Emit): void {
-  for (const course of state.goals.values()) {
-    const goal = state.derived.goalsById.get(course.id);
-    if (!goal) continue;
-    const all = countedBy(state, goal, course);
-    if (all === course.value && goal.onReach.kind !== 'again') continue;
-    for (const target of advanceGoal(goal, course, all)) {
-      emit?.({ effect: 'goal', goal: goal.id, target });
-      cueMoment(state, { trigger: 'goal', now: state.now, goal: goal.id, name: rungName(goal, target) || goal.name, target }, goal.id, null, emit);
-    }
-  }
-}
-
 function obey(state: SessionState, command: Command, emit: Emit): void {
   switch (command.command) {
     case 'try': {
@@ -287,9 +244,7 @@ function obey(state: SessionState, command: Command, emit: Emit): void {
       if (countdown) holdCountdown(countdown, command.on, state.now);
       break;
     }
-    case 'import':
-      for (const { points, ...viewer } of command.rows) give(state, viewer, 'hand', points - (state.ledger.get(viewer.feed, viewer.id)?.balance ?? 0), 'from a file');
-      break;
+    case 'import': bringIn(state, command.rows); break;
     case 'boost': {
       const countdown = state.countdowns.get(command.countdown);
       if (!countdown) break;
@@ -316,13 +271,7 @@ function changeShow(state: SessionState, next: Show, emit: Emit): void {
   const before = state.derived.goalsById;
   state.show = next;
   state.derived = derive(state);
-  for (const id of state.goals.keys()) if (!state.derived.goalsById.has(id)) state.goals.delete(id);
-  for (const goal of next.goals) {
-    const known = before.get(goal.id);
-    if (state.goals.has(goal.id) && known && sameCourse(known, goal)) continue;
-    // A goal that is new, or was given another target, sets out at the value reached.
-    setOut(state, goal);
-  }
+  followGoals(state, before);
   for (const [spotlight, queue] of state.queues) {
     if (state.derived.spotlights.has(spotlight)) passOver(state, queue.follow(planOf(state, spotlight), state.derived.say, state.now), emit);
     else {
@@ -337,6 +286,3 @@ function changeShow(state: SessionState, next: Show, emit: Emit): void {
   setClocks(state);
   for (const piece of state.hidden) if (!next.pieces.some(({ id }) => id === piece)) state.hidden.delete(piece);
 }
-
-const sameCourse = (a: Goal, b: Goal): boolean =>
-  a.measure === b.measure && a.target === b.target && a.start === b.start && JSON.stringify(a.window) === JSON.stringify(b.window) && JSON.stringify(a.onReach) === JSON.stringify(b.onReach);
