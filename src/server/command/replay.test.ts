@@ -2,7 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { aFollow, aGift } from '@/core/event/examples';
+import { aChat, aFollow, aGift } from '@/core/event/examples';
 import { writeCsv } from '@/core/file/recording';
 import { toCloudEvent } from '@/core/platform/cloud-events';
 import { starterShow } from '@/core/show/starter';
@@ -49,11 +49,23 @@ test('a saved stream: every message is an event, a duplicate, bad, or a gap', ()
     counts: { follow: 1, share: 0, chat: 0, join: 0, subscribe: 0, gift: { count: 5, coins: 50 }, like: { room: 300, viewers: 250 }, tip: { count: 0, minor: {} }, giftSubs: { count: 0 }, raid: { count: 0, viewers: 0 } },
     leaderboard: [{ id: 'u1', name: 'Inês', coins: 50, likes: 250 }],
     goals: [{ id: 'first-goal', value: 50, target: 200, reached: 0, hidden: false }],
+    leaderboards: [{ piece: 'leaderboard', measure: 'coins', window: 'this session', rows: [{ name: 'Inês', value: 50 }] }], counters: [], countdowns: [],
     alerts: ['Inês: 100 likes', 'Inês: 200 likes', 'Inês sent 3 Slip Splash', 'Inês sent 2 Slip Splash', 'Welcome, ليلى'].map((text) => expect.objectContaining({ spotlight: 'spotlight', text })),
     state: expect.stringMatching(/^[0-9a-f]{64}$/),
   });
   expect(first.stderr).toContain('not whole');
   expect(run(path, '--as', 'brindle').stdout).toBe(first.stdout);
+});
+
+test('every number of the show given is printed: leaderboards, counters, countdowns, points', () => {
+  const log = file('log.ndjson', [aGift({ count: 4 }), aFollow({ by: 'mirek' }), aChat({ by: 'mirek', text: '!slip' })].map((event) => JSON.stringify({ ...event, id: event.id + event.kind })).join('\n'));
+  const show = file('show.json', JSON.stringify({ ...starterShow('s'), counters: [{ id: 'slips', name: 'Slips', start: 3, keyword: '!slip' }], countdowns: [{ id: 'kiln', name: 'Kiln', seconds: 60, adds: { coin: 1000 } }], points: { on: true, chatPause: 0 } }));
+  const { stdout, stderr, status } = run(log, '--as', 'events', '--show', show);
+  expect([status, stderr]).toEqual([0, '']);
+  expect(JSON.parse(stdout)).toMatchObject({
+    leaderboards: [{ measure: 'coins', window: 'this session', rows: [{ name: 'ines', value: 40 }] }], counters: [{ id: 'slips', value: 4 }], countdowns: [{ id: 'kiln', left: 100, runs: true }],
+    points: [{ id: 'ines', earned: 40, balance: 40, level: 1 }, { id: 'mirek', earned: 22, balance: 22, level: 1 }],
+  });
 });
 
 test('the recorded demo session, as events, is what its own recap says', () => {
