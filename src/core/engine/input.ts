@@ -16,9 +16,9 @@ export const commandSchema = z.discriminatedUnion('command', [
   /** A button of the desk: a cue that waits for it. */
   z.object({ command: z.literal('press'), cue: id }),
   /** Adds to a number by hand (numbers.ts): seconds for a countdown. */
-  z.object({ command: z.literal('nudge'), number: z.string().min(1).max(220), by: z.number().int().min(-1e9).max(1e9) }),
+  z.object({ command: z.literal('nudge'), number: z.string().min(1).max(420), by: z.number().int().min(-1e9).max(1e9) }),
   /** Sets a number by hand. */
-  z.object({ command: z.literal('set'), number: z.string().min(1).max(220), to: z.number().int().min(-1e9).max(1e9) }),
+  z.object({ command: z.literal('set'), number: z.string().min(1).max(420), to: z.number().int().min(-1e9).max(1e9) }),
   /** Takes a change by hand back. */
   z.object({ command: z.literal('takeBack'), change: id }),
   /** Points of several viewers, as a file has them: all at once. */

@@ -4,6 +4,7 @@ import { minorDigits, WORTH_PARTS } from '@/core/event/money';
 import { counted, mayRaise } from './counter';
 import { lanternValue } from './lantern';
 import { addByViewers, addedBy, addTime, holdCountdown, leftOf, startCountdown } from './countdown';
+import { correct, isCorrectable, type Correctable } from './correct';
 import { give, pocketOf } from './earning';
 import type { SessionState } from './state';
 import type { ViewerTally } from './tally';
@@ -11,7 +12,7 @@ import { firstWord, plain } from './when/chat';
 
 /**
  * A number that can be changed by a cue or by hand: `goal/<id>`, `counter/<id>`, `countdown/<id>`; `points` are those of the viewer who set
- * the cue off, `points/<feed>/<viewer>` those of a certain one.
+ * the cue off, `points/<feed>/<viewer>` those of a certain one, `viewer/<measure>/<feed>/<viewer>` what one did in this session.
  */
 export type NumberName = string;
 
@@ -65,6 +66,11 @@ export function addToNumber(state: SessionState, number: NumberName, by: number,
     if (viewer) give(state, viewer, why, Math.max(Math.trunc(by), -Math.max(0, pocketOf(state, viewer.feed, viewer.id).balance)));
     return null;
   }
+  if (of === 'viewer') {
+    const own = tallyAt(state, id);
+    if (own) correct(state, own.tally, own.measure, by);
+    return own && { of: 'goal' };
+  }
   const countdown = state.countdowns.get(id);
   const defined = state.show.countdowns.find((each) => each.id === id);
   if (!countdown || !defined) return null;
@@ -79,6 +85,13 @@ function viewerOf(state: SessionState, key: string): Doer | null {
   const at = key.indexOf('/');
   const [feed, id] = [key.slice(0, at), key.slice(at + 1)];
   return state.viewers.get(feed, id) ?? state.ledger.get(feed, id) ?? null;
+}
+
+/** `<measure>/<feed>/<viewer>`: a viewer's tally of this session; null: they have none. */
+function tallyAt(state: SessionState, id: string): { tally: ViewerTally; measure: Correctable } | null {
+  const [measure = '', feed = '', ...rest] = id.split('/');
+  const tally = state.viewers.get(feed, rest.join('/'));
+  return tally && isCorrectable(measure) ? { tally, measure } : null;
 }
 
 /** A change by hand: what it was, and what it became. Seconds for a countdown. */
@@ -104,6 +117,10 @@ export function valueOf(state: SessionState, number: NumberName): number | null 
   if (number.startsWith('points/')) {
     const viewer = viewerOf(state, id);
     return viewer && pocketOf(state, viewer.feed, viewer.id).balance;
+  }
+  if (number.startsWith('viewer/')) {
+    const own = tallyAt(state, id);
+    return own && (own.tally[own.measure] ?? 0);
   }
   const countdown = number.startsWith('countdown/') ? state.countdowns.get(id) : undefined;
   return countdown ? Math.round(leftOf(countdown, state.now) / 1000) : null;

@@ -93,14 +93,18 @@ function otherDay(first: FirstDay, at: number, zone: string): Day {
 
 /** Takes note of what a viewer did on another day than the first. */
 export function countDay(tally: ViewerTally, event: StreamEvent, worth: number, first: FirstDay, zone: string): void {
-  if (event.at >= first.from && event.at < first.to) return;
-  countInto(rowOfDay(tally, otherDay(first, event.at, zone)), event, worth, true);
+  const row = dayRow(tally, event.at, first, zone);
+  if (row) countInto(row, event, worth, true);
 }
 
 /** Points count for the day on which they are given. */
 export function countPoints(tally: ViewerTally, points: number, at: number, first: FirstDay, zone: string): void {
-  if (at < first.from || at >= first.to) addTo(rowOfDay(tally, otherDay(first, at, zone)), 'points', points);
+  const row = dayRow(tally, at, first, zone);
+  if (row) addTo(row, 'points', points);
 }
+
+/** A viewer's row of the day of a moment; null on the first day, which has none of its own. */
+export const dayRow = (tally: ViewerTally, at: number, first: FirstDay, zone: string): Row | null => (at >= first.from && at < first.to ? null : rowOfDay(tally, otherDay(first, at, zone)));
 
 function rowOfDay(tally: ViewerTally, day: Day): Row {
   tally.days ??= [];

@@ -9,7 +9,7 @@ import { sharedPlaces } from './leaderboard';
 import type { Effect } from './effect';
 import { fold } from './fold';
 import type { Goal } from './goal';
-import type { Input } from './input';
+import type { Command, Input } from './input';
 import { courseOf } from './course';
 import { lastingOf } from './lasting';
 import { outlooks } from './outlook';
@@ -180,6 +180,23 @@ describe('goals', () => {
     fold(next, event(aGift({ count: 1, ...at(49) })), (effect) => { if (effect.effect === 'goal') reached.push(effect.target); });
     expect([next.goals.get('g')?.value, next.goals.get('g')?.target, reached]).toEqual([65, 100, []]);
   });
+});
+
+test('a correction by hand reaches every number that depends on it, and is taken back', () => {
+  const of: Show = { ...show, goals: show.goals.filter(({ id }) => id !== 'since') };
+  const state = sessions(of, [[aGift({ count: 5, ...at(-30) })], [aGift({ count: 2, ...at(-2) }), aGift({ by: 'mirek', count: 1, ...at(-2) })]]);
+  const numbers = () => [[...state.goals.values()].map(({ value }) => value), of.pieces.map((piece) => (piece.kind === 'leaderboard' ? leaderboard.live(piece, state).rows.map(({ name, value }) => `${name} ${value}`) : [])), state.totals.coins];
+  const before = numbers();
+  const command = (body: Command): void => void fold(state, { input: 'command', at: SUNDAY, command: body });
+  command({ command: 'nudge', number: 'viewer/coins/f/mirek', by: 25 });
+  // The session, the day (it is Sunday), the week, the month, the two days and all time: each has 25 more.
+  expect([...state.goals.values()].map(({ value }) => value)).toEqual((before[0] as number[]).map((value) => value + 25));
+  expect(numbers()[1]).toEqual(expect.arrayContaining([['mirek 35', 'ines 20']]));
+  command({ command: 'set', number: 'viewer/coins/f/mirek', to: 0 });
+  expect(numbers()[1]).toEqual(expect.arrayContaining([['ines 20']]));
+  expect(state.hand.map(({ from, to }) => [from, to])).toEqual([[10, 35], [35, 0]]);
+  for (const { id } of [...state.hand].reverse()) command({ command: 'takeBack', change: id });
+  expect(numbers()).toEqual(before);
 });
 
 describe('off the boards', () => {

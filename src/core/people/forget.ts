@@ -33,7 +33,7 @@ export function withoutViewer(input: Input, { feed, viewer, name }: Forgotten): 
   };
   if (input.input === 'command') {
     const { command } = input;
-    if ((command.command === 'nudge' || command.command === 'set') && command.number === `points/${key}`) return null;
+    if ((command.command === 'nudge' || command.command === 'set') && (command.number === `points/${key}` || (command.number.startsWith('viewer/') && command.number.endsWith(`/${key}`)))) return null;
     return command.command === 'import' ? (strip(input) as Input) : input;
   }
   if (input.input !== 'show' && input.input !== 'begin') return input;

@@ -33,6 +33,8 @@ export interface PersonView extends RollEntry {
   /** What happened to their points, newest last. */
   lines: LedgerLine[];
   leftOut: boolean;
+  /** They did something in this session. */
+  seenNow: boolean;
   /** They asked for it themselves. */
   unlisted: boolean;
   /** The viewers who are the same person. */
@@ -118,7 +120,7 @@ export function personView(state: SessionState, feed: string, id: string): Perso
   const days = (before?.days ?? []).slice(-MOST_DAYS).map(([day = 0, ...each]) => ({ day, coins: inRow(each, 'coins'), likes: inRow(each, 'likes'), chats: inRow(each, 'chats') }));
   return {
     ...entryOf(state, seen), session: own ? told(rowOf(own)) : {}, ever: told(row), days, lines: account?.lines ?? [],
-    leftOut: isLeftOut(state, feed, id), unlisted: state.unlisted.has(`${feed}/${id}`),
+    leftOut: isLeftOut(state, feed, id), seenNow: own !== undefined, unlisted: state.unlisted.has(`${feed}/${id}`),
     members: state.derived.people.membersOf(feed, id).map(({ feed: of, viewer }) => ({ feed: of, viewer, name: state.viewers.get(of, viewer)?.name ?? state.past.viewers.get(`${of}/${viewer}`)?.name ?? viewer })),
   };
 }

@@ -6,10 +6,10 @@ import { Button } from './button';
 import { Choice, type Option } from './choice';
 import { Text } from './text';
 
-/** One of many: the chosen one is seen, the others come at a press. */
-export function Pick<V extends string>({ label, options, value, onChange }: { label: string; options: readonly Option<V>[]; value: V; onChange: (value: V) => void }) {
+/** One of many: the chosen one is seen, the others come at a press. `value`: null where nothing is chosen and a choice only leads somewhere. */
+export function Pick<V extends string>({ label, options, value, onChange }: { label: string; options: readonly Option<V>[]; value: V | null; onChange: (value: V) => void }) {
   const [open, setOpen] = useState(false);
-  const chosen = options.find((option) => option.value === value)?.label ?? '…';
+  const chosen = options.find((option) => option.value === value)?.label ?? 'Choose';
   return (
     <View className="gap-1">
       <Text size={13} tone="muted">{label}</Text>

@@ -3,6 +3,7 @@ import { View } from 'react-native';
 import { amountWords } from '@/core/event/money';
 import { EARN_TITLES, pointsWords, type EarnKind } from '@/core/engine/points';
 import type { Why } from '@/core/engine/ledger';
+import { CORRECTABLE, type Correctable } from '@/core/engine/correct';
 import { MEASURE_TITLES, type Measure } from '@/core/engine/measure';
 import type { PersonView } from '@/core/people/roll';
 import { ask } from '@/ui/data/api';
@@ -15,6 +16,7 @@ import { Button } from '@/ui/part/button';
 import { Segments } from '@/ui/part/choice';
 import { Confirm } from '@/ui/part/confirm';
 import { TextField } from '@/ui/part/field';
+import { Pick } from '@/ui/part/pick';
 import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
 import { agoWords } from '@/ui/words/ago';
@@ -24,7 +26,7 @@ import { DayBars } from './day-bars';
 export function PersonSheet({ feed, viewer, onClose }: { feed: string; viewer: string; onClose: () => void }) {
   const { show, keys, desk, edit } = useShow();
   const { data: person, error, mutate } = usePerson(show.id, keys.desk, feed, viewer);
-  const [setting, setSetting] = useState(false);
+  const [setting, setSetting] = useState<'points' | Correctable | null>(null);
   const [asking, setAsking] = useState(false);
   const [said, setSaid] = useState<string | null>(null);
   const same = (one: { feed: string; viewer: string }): boolean => one.feed === feed && one.viewer === viewer;
@@ -54,9 +56,10 @@ export function PersonSheet({ feed, viewer, onClose }: { feed: string; viewer: s
     else setSaid(answer.reason);
   };
   if (setting) {
+    const points = setting === 'points';
     return (
       <NumberSheet
-        number={`points/${feed}/${viewer}`} name={`${person.name}: ${show.points.unit}`} value={person.balance} hand={desk.view?.hand ?? []} outlook={null} boost={null} target={null} now={engineClock.now()} onClose={() => setSetting(false)}
+        number={points ? `points/${feed}/${viewer}` : `viewer/${setting}/${feed}/${viewer}`} name={`${person.name}: ${points ? show.points.unit : MEASURE_TITLES[setting].toLowerCase()}`} value={points ? person.balance : (person.session[setting] ?? 0)} hand={desk.view?.hand ?? []} outlook={null} boost={null} target={null} now={engineClock.now()} onClose={() => setSetting(null)}
         onCommand={(body) => void ask('POST', `/api/shows/${encodeURIComponent(show.id)}/commands`, { key: keys.desk, body }).then(() => mutate())}
       />
     );
@@ -70,10 +73,11 @@ export function PersonSheet({ feed, viewer, onClose }: { feed: string; viewer: s
             <Text size={22} face="figure">{pointsWords(person.balance, show.points)}</Text>
             <Text size={13} tone="muted" className="tabular-nums">{`level ${person.level}, ${person.earned.toLocaleString('en')} earned in all`}</Text>
           </View>
-          <Button kind="outline" onPress={() => setSetting(true)}>Set by hand</Button>
+          <Button kind="outline" onPress={() => setSetting('points')}>Set by hand</Button>
         </View>
       ) : null}
       <Sums title="In this session" sums={person.session} currency={show.money.currency} none="Nothing yet." />
+      {person.seenNow ? <Pick label="Correct what they did in this session" value={null} options={CORRECTABLE.map((value) => ({ value, label: MEASURE_TITLES[value] }))} onChange={setSetting} /> : null}
       <Sums title="In all" sums={person.ever} currency={show.money.currency} none="Nothing yet." />
       {person.days.length > 0 ? <DayBars days={person.days} /> : null}
       <TextField label="Your note" value={note} most={500} onChange={write} />
