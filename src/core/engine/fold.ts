@@ -7,6 +7,7 @@ import { catchUp, cueEvent, cueMoment, keyOf, setClocks, tryCue } from './cues';
 import { advanceGoals, followGoals, goesOn, roll, setOut } from './goals';
 import { roleLeftOut } from './leaderboard';
 import { countInto } from './measure';
+import { takeStandings } from './standings';
 import { tellPlace } from './asked-place';
 import { noteNotable } from './notable';
 import { countDay } from './past';
@@ -34,6 +35,7 @@ export function fold(state: SessionState, input: Input, emit?: Emit): SessionSta
   if (state.pending.length > 0 || state.derived.clocks.length > 0 || state.countdowns.size > 0 || state.draws.size > 0) catchUp(state, input.at, emit);
   state.now = Math.max(state.now, input.at);
   if (state.now >= state.derived.rollsAt) roll(state);
+  if (state.derived.tellsMoves) takeStandings(state);
   // What began since the last input is heard, also where it has ended since.
   if (state.queues.size > 0) soundBegun(state);
   for (const queue of state.queues.values()) {

@@ -75,6 +75,13 @@ test('a leaderboard of several measures: each in turn under its own title', () =
   expect(leaderboard.twin(piece, live, 0)).toBe('Glazers: 1 ines 100, 2 mirek 90. Glazers: gifts: 1 ines 10, 2 mirek 9');
 });
 
+test('a leaderboard tells who has come up and who has gone down since the minute before', () => {
+  const piece = { ...leaderboard.make('b', base), title: '', moves: true };
+  const give = (by: string, count: number, seconds: number) => aGift({ by, count, ...at(seconds) });
+  const state = run([give('ines', 5, 1), give('mirek', 3, 2), give('hana', 1, 3), give('hana', 1, 61), give('hana', 4, 125), give('aiko', 1, 126)], [piece] as never);
+  expect(leaderboard.twin(piece, leaderboard.live(piece, thaw(structuredClone(freeze(state)))), 0)).toBe(': 1 hana 60 (+2), 2 ines 50 (−1), 3 mirek 30 (−1), 4 aiko 10');
+});
+
 describe('the audience', () => {
   test('now, at most, and the mean over time, weighted by how long each number stood (by hand: 10 for 60 s, 40 for 30 s, 4 for 10 s)', () => {
     const audience = new Audience();

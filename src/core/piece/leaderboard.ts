@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { movedPlaces } from '@/core/engine/standings';
 import { BOARD_MEASURES, sharedPlaces, type BoardMeasure } from '@/core/engine/leaderboard';
 import { MEASURE_TITLES, shownValue } from '@/core/engine/measure';
 import { SESSION, windowSchema } from '@/core/engine/window';
@@ -19,6 +20,8 @@ const schema = z.object({
   /** Other measures, shown in turn with the first, each for so many seconds. */
   turns: z.array(z.enum(BOARD_MEASURES)).max(6).optional(),
   seconds: z.number().int().min(3).max(60).optional(),
+  /** It says by how many places each has come up or gone down within the last minute or two. */
+  moves: z.boolean().optional(),
   /** With this word in chat a viewer asks for their own place; absent or empty: nobody can. */
   ask: z.string().max(40).optional(),
   /** Places to show at most; fewer when no more whole rows fit. */
@@ -28,7 +31,7 @@ export type LeaderboardPiece = z.infer<typeof schema>;
 
 export interface LeaderboardLive {
   kind: 'leaderboard';
-  rows: { name: string; value: number }[];
+  rows: { name: string; value: number; moved?: number }[];
   /** Those of the other measures that take turns. */
   others?: { measure: BoardMeasure; rows: { name: string; value: number }[] }[];
 }
@@ -50,11 +53,12 @@ export const leaderboard: PieceKind<LeaderboardPiece, LeaderboardLive> = {
     { field: 'measure', label: 'Counts', control: 'choice', options: BOARD_MEASURES.map((value) => ({ value, label: MEASURE_TITLES[value] })) },
     { field: 'rows', label: 'Places', control: 'number', least: 1, most: 10 },
   ],
-  live(piece, { derived }) {
+  live(piece, { derived, standings }) {
     const over = JSON.stringify(piece.window ?? SESSION);
     const rowsOf = (of: BoardMeasure): LeaderboardLive['rows'] => {
       const board = derived.boards.find(({ measure, window }) => measure === of && JSON.stringify(window) === over);
-      return (board?.places ?? []).map((tally) => ({ name: tally.name, value: shownValue(of, tally[of] ?? 0) })).filter(({ value }) => value > 0).slice(0, piece.rows);
+      const moved = (key: string, place: number) => (piece.moves && of === piece.measure ? movedPlaces(standings, piece.id, key, place) : null);
+      return (board?.places ?? []).map((tally, n) => ({ name: tally.name, value: shownValue(of, tally[of] ?? 0), ...movedOf(moved(tally.key, n)) })).filter(({ value }) => value > 0).slice(0, piece.rows);
     };
     const others = measuresOf(piece).slice(1).map((measure) => ({ measure, rows: rowsOf(measure) }));
     return { kind: 'leaderboard', rows: rowsOf(piece.measure), ...(others.length > 0 ? { others } : {}) };
@@ -70,15 +74,19 @@ export const leaderboard: PieceKind<LeaderboardPiece, LeaderboardLive> = {
   ].join('. '),
 };
 
+/** No change is no change to be told. */
+const movedOf = (moved: number | null): { moved?: number } => (moved ? { moved } : {});
+const movedWords = (moved: number): string => (moved > 0 ? `+${moved}` : `−${-moved}`);
+
 /** All that a board shows in turn, each once. */
 export const measuresOf = ({ measure, turns = [] }: Pick<LeaderboardPiece, 'measure' | 'turns'>): BoardMeasure[] => [...new Set([measure, ...turns])];
 
 const titleOf = ({ title }: LeaderboardPiece, measure: BoardMeasure): string => (title === '' ? '' : `${title}: ${MEASURE_TITLES[measure].toLowerCase()}`);
 const boardWords = (title: string, rows: LeaderboardLive['rows']): string =>
-  `${title}: ${rows.length === 0 ? 'nobody yet' : placed(rows).map(({ place, name, value }) => `${place} ${name} ${value.toLocaleString('en')}`).join(', ')}`;
+  `${title}: ${rows.length === 0 ? 'nobody yet' : placed(rows).map(({ place, name, value, moved }) => `${place} ${name} ${value.toLocaleString('en')}${moved ? ` (${movedWords(moved)})` : ''}`).join(', ')}`;
 
 /** Rows with their places, shared by equals. */
-function placed(rows: LeaderboardLive['rows']): { place: number; name: string; value: number }[] {
+function placed(rows: LeaderboardLive['rows']): (LeaderboardLive['rows'][number] & { place: number })[] {
   const places = sharedPlaces(rows.map(({ value }) => value));
   return rows.map((row, n) => ({ ...row, place: places[n] ?? n + 1 }));
 }
@@ -109,11 +117,16 @@ function boardOps(piece: LeaderboardPiece, title: string, given: LeaderboardLive
     const row = shown[n];
     const baseline = top + n * rowHeight + size * 0.94;
     const value = row ? row.value.toLocaleString('en') : '';
-    const room = right - nameAt - (value ? lineWidth(value, font, measure) + size * 0.6 : 0);
+    const moved = row?.moved ? movedWords(row.moved) : '';
+    const small: FontSpec = { ...font, size: Math.round(size * 0.7) };
+    const valueWide = value ? lineWidth(value, font, measure) + size * 0.6 : 0;
+    const movedWide = moved ? lineWidth(moved, small, measure) + size * 0.4 : 0;
+    const room = right - nameAt - valueWide - movedWide;
     ops.push(...lineOps(String(row?.place ?? n + 1), style.pad.x, baseline, font, style.soft, measure));
     if (row) {
       ops.push(...lineOps(cutLine(isolate(row.name), room, font, measure), nameAt, baseline, font, style.text, measure));
       ops.push(...lineOps(value, right, baseline, font, style.text, measure, 'right'));
+      if (moved) ops.push(...lineOps(moved, right - valueWide, baseline, small, moved.startsWith('+') ? style.head : style.soft, measure, 'right'));
     } else {
       const quiet = style.soft;
       ops.push(...lineOps(n === 0 && given.length === 0 ? 'Yours to take' : '·  ·  ·', nameAt, baseline, { ...font, weight: 500 }, quiet, measure));
