@@ -7,6 +7,7 @@ import { catchUp, cueEvent, cueMoment, keyOf, setClocks, tryCue } from './cues';
 import { advanceGoals, followGoals, goesOn, roll, setOut } from './goals';
 import { roleLeftOut } from './leaderboard';
 import { countInto } from './measure';
+import { shelve } from './shelf';
 import { takeStandings } from './standings';
 import { tellPlace } from './asked-place';
 import { noteNotable } from './notable';
@@ -95,6 +96,7 @@ function happen(state: SessionState, event: StreamEvent, emit: Emit): void {
   countInto(state.minutes.of(event.at), event, worth, false);
   if (derived.windows.length > 0) keepOut(derived.windows, event, worth);
   if (own && derived.firstDay) countDay(own, event, worth, derived.firstDay, state.show.zone);
+  if (event.kind === 'gift') shelve(state.shelf, event);
   noteNotable(state.notables, event, worth);
   if (event.kind === 'audience') state.audience.take(event.feed, event.watching, event.at > 0 ? event.at : state.now);
   if (own && state.show.points.on) earn(state, event, own, worth);

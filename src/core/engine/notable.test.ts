@@ -3,6 +3,7 @@ import { aChat, aFollow, aGift, START } from '@/core/event/examples';
 import type { StreamEvent } from '@/core/event/event';
 import { leaderboard } from '@/core/piece/leaderboard';
 import { plate, type PlatePiece } from '@/core/piece/plate';
+import { shelf } from '@/core/piece/shelf';
 import { emptyShow } from '@/core/show/starter';
 import { Audience } from './audience';
 import { fold } from './fold';
@@ -80,6 +81,23 @@ test('a leaderboard tells who has come up and who has gone down since the minute
   const give = (by: string, count: number, seconds: number) => aGift({ by, count, ...at(seconds) });
   const state = run([give('ines', 5, 1), give('mirek', 3, 2), give('hana', 1, 3), give('hana', 1, 61), give('hana', 4, 125), give('aiko', 1, 126)], [piece] as never);
   expect(leaderboard.twin(piece, leaderboard.live(piece, thaw(structuredClone(freeze(state)))), 0)).toBe(': 1 hana 60 (+2), 2 ines 50 (−1), 3 mirek 30 (−1), 4 aiko 10');
+});
+
+describe('the shelf', () => {
+  const piece = shelf.make('s', base);
+  test('a pot for each gift, cleared each time it is full, with what is beyond', () => {
+    const state = run([aGift({ count: 50, ...at(1) }), aGift({ name: 'Glaze Pot', unitCoins: 50, count: 14, ...at(2) })]);
+    expect(shelf.live(piece, state)).toEqual({ kind: 'shelf', cleared: 1, items: Array.from({ length: 4 }, () => ({ name: 'Glaze Pot', coins: 50 })) });
+    expect(shelf.live({ ...piece, every: 0 }, state).items.length).toBe(64);
+    expect(shelf.twin(piece, shelf.live(piece, thaw(structuredClone(freeze(state)))), 0)).toBe('Tonight’s shelf: 4 gifts, filled 1 ×');
+  });
+
+  test('however many there are, every pot stands on the shelf and within it', () => {
+    fc.assert(fc.property(fc.integer({ min: 1, max: 200 }), fc.integer({ min: 300, max: 1000 }), fc.integer({ min: 160, max: 500 }), (count, w, h) => {
+      const [group] = shelf.draw({ ...piece, place: { x: 0, y: 0, w, h } }, { kind: 'shelf', cleared: 0, items: Array.from({ length: count }, () => ({ name: 'a', coins: 9999 })) }, { measure: (text, font) => text.length * font.size * 0.5, seen: 'air' });
+      for (const op of group?.ops ?? []) if (op.op === 'rect') expect([op.x >= 0, op.y >= 0, op.x + op.w <= w + 0.01, op.y + op.h <= h + 0.01]).toEqual([true, true, true, true]);
+    }), { numRuns: 60 });
+  });
 });
 
 describe('the audience', () => {

@@ -19,6 +19,7 @@ import { takeApart, type Words } from './message';
 import { AlertQueue, type Alert } from './queue';
 import { type QueuePlan } from './queue-plan';
 import { Leaderboard, roleLeftOut, WindowBoard, type BoardMeasure } from './leaderboard';
+import { emptyShelf, type ShelfState } from './shelf';
 import { noStandings, type StandingsKept } from './standings';
 import { firstDay, MINUTE_MS, Past, Rows, type FirstDay } from './past';
 import { SESSION, type Window } from './window';
@@ -63,6 +64,8 @@ export interface SessionState {
   /** What name plates name, by kind, and how many watch. */
   notables: Map<NotableKind, Notables>;
   audience: Audience;
+  /** The gifts of the session as they came. */
+  shelf: ShelfState;
   /** How boards stood a minute ago. */
   standings: StandingsKept;
   /** When a viewer was last told their place; 0: never. */
@@ -131,7 +134,7 @@ export interface SessionState {
 /** A state before anything has happened. */
 export function newState(show: Show): SessionState {
   const bare = {
-    now: 0, show, session: null, totals: newTotals(), viewers: new Viewers(), minutes: new Rows(MINUTE_MS), past: new Past(), roles: new Map<string, Role[]>(), unlisted: new Set<string>(), ledger: new Ledger(), notables: new Map<NotableKind, Notables>(), audience: new Audience(), placeToldAt: 0, standings: noStandings(),
+    now: 0, show, session: null, totals: newTotals(), viewers: new Viewers(), minutes: new Rows(MINUTE_MS), past: new Past(), roles: new Map<string, Role[]>(), unlisted: new Set<string>(), ledger: new Ledger(), notables: new Map<NotableKind, Notables>(), audience: new Audience(), placeToldAt: 0, standings: noStandings(), shelf: emptyShelf(),
     goals: new Map(), counters: new Map(), countdowns: new Map(), lanterns: new Map(), draws: new Map(), hand: [], hands: 0, queues: new Map(), played: [], streaks: new Map(), troubles: new Map(),
     alerts: 0, memories: new Map(), pending: [], heard: [], sounds: 0, lines: [], floating: [], floats: 0, hidden: new Set<string>(), scene: sceneOf(show.scenes, ''),
   };
@@ -237,7 +240,7 @@ export function freeze(state: SessionState) {
     viewers: [...state.viewers.values()].sort((a, b) => (a.key < b.key ? -1 : 1)),
     goals: byKey(state.goals).map(([, goal]) => goal), counters: byKey(state.counters), countdowns: byKey(state.countdowns).map(([, countdown]) => countdown),
     minutes: state.minutes.list(), quarters: state.past.quarters.list(), before: byKey(state.past.viewers).map(([, viewer]) => viewer), roles: byKey(state.roles), unlisted: [...state.unlisted].sort(),
-    notables: byKey(state.notables), audience: state.audience.freeze(), placeToldAt: state.placeToldAt, standings: state.standings,
+    notables: byKey(state.notables), audience: state.audience.freeze(), placeToldAt: state.placeToldAt, standings: state.standings, shelf: state.shelf,
     accounts: byKey(state.ledger.accounts).map(([, account]) => account),
     hand: state.hand, hands: state.hands, lanterns: byKey(state.lanterns), draws: byKey(state.draws).map(([, draw]) => draw),
     queues: byKey(state.queues).map(([spotlight, queue]) => ({ spotlight, held: queue.held, alerts: queue.list() })), streaks: byKey(state.streaks), troubles: byKey(state.troubles),
@@ -252,7 +255,7 @@ export function thaw(frozen: FrozenState): SessionState {
   const bare = {
     ...frozen, viewers: new Viewers(frozen.viewers),
     // What a snapshot of an earlier Gavirn does not have, there was none of.
-    minutes: new Rows(MINUTE_MS, frozen.minutes ?? []), past: new Past({ quarters: frozen.quarters ?? [], viewers: frozen.before ?? [] }), roles: new Map(frozen.roles ?? []), unlisted: new Set(frozen.unlisted ?? []), ledger: new Ledger(frozen.accounts ?? []), notables: new Map(frozen.notables ?? []), audience: new Audience(frozen.audience ?? null), placeToldAt: frozen.placeToldAt ?? 0, standings: frozen.standings ?? noStandings(),
+    minutes: new Rows(MINUTE_MS, frozen.minutes ?? []), past: new Past({ quarters: frozen.quarters ?? [], viewers: frozen.before ?? [] }), roles: new Map(frozen.roles ?? []), unlisted: new Set(frozen.unlisted ?? []), ledger: new Ledger(frozen.accounts ?? []), notables: new Map(frozen.notables ?? []), audience: new Audience(frozen.audience ?? null), placeToldAt: frozen.placeToldAt ?? 0, standings: frozen.standings ?? noStandings(), shelf: frozen.shelf ?? emptyShelf(),
     goals: new Map(frozen.goals.map((goal) => [goal.id, goal])), queues: new Map<string, AlertQueue>(),
     counters: new Map(frozen.counters ?? []), countdowns: new Map((frozen.countdowns ?? []).map((countdown) => [countdown.id, countdown])),
     hand: frozen.hand ?? [], hands: frozen.hands ?? 0, lanterns: new Map(frozen.lanterns ?? []), draws: new Map((frozen.draws ?? []).map((draw) => [draw.id, draw])),

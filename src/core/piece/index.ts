@@ -12,19 +12,20 @@ import { reel, type ReelLive, type ReelPiece } from './reel';
 import { leaderboard, type LeaderboardLive, type LeaderboardPiece } from './leaderboard';
 import type { DrawTools, PieceKind } from './piece';
 import { plate, type PlateLive, type PlatePiece } from './plate';
+import { shelf, type ShelfLive, type ShelfPiece } from './shelf';
 import { ticker, type TickerLive, type TickerPiece } from './ticker';
 import { spotlight, type SpotlightLive, type SpotlightPiece } from './spotlight';
 
-export type Piece = SpotlightPiece | TickerPiece | DriftPiece | GoalPiece | CountdownPiece | CounterPiece | LanternPiece | ReelPiece | LeaderboardPiece | PlatePiece | AudiencePiece;
-export type Live = SpotlightLive | TickerLive | DriftLive | GoalLive | CountdownLive | CounterLive | LanternLive | ReelLive | LeaderboardLive | PlateLive | AudienceLive;
+export type Piece = SpotlightPiece | TickerPiece | DriftPiece | GoalPiece | CountdownPiece | CounterPiece | LanternPiece | ReelPiece | LeaderboardPiece | PlatePiece | AudiencePiece | ShelfPiece;
+export type Live = SpotlightLive | TickerLive | DriftLive | GoalLive | CountdownLive | CounterLive | LanternLive | ReelLive | LeaderboardLive | PlateLive | AudienceLive | ShelfLive;
 export type PieceKindName = Piece['kind'];
 
 type LiveOf<P extends Piece> = Extract<Live, { kind: P['kind'] }>;
 
 /** Every kind of piece, in the order in which they are offered. A new one is its file, and its lines here. */
-export const PIECE_KINDS = { spotlight, ticker, drift, goal, countdown, counter, lantern, reel, audience, leaderboard, plate } as const;
+export const PIECE_KINDS = { spotlight, ticker, drift, shelf, goal, countdown, counter, lantern, reel, audience, leaderboard, plate } as const;
 
-export const pieceSchema: z.ZodType<Piece> = z.union([spotlight.schema, ticker.schema, drift.schema, goal.schema, countdown.schema, counter.schema, lantern.schema, reel.schema, audience.schema, leaderboard.schema, plate.schema]);
+export const pieceSchema: z.ZodType<Piece> = z.union([spotlight.schema, ticker.schema, drift.schema, goal.schema, countdown.schema, counter.schema, lantern.schema, reel.schema, audience.schema, leaderboard.schema, plate.schema, shelf.schema]);
 
 // A piece's kind picks the file that knows it; that the two belong together is said here once.
 const kindOf = <P extends Piece>(piece: P): PieceKind<P, LiveOf<P>> => PIECE_KINDS[piece.kind] as unknown as PieceKind<P, LiveOf<P>>;

@@ -36,10 +36,10 @@ export const plate: PieceKind<PlatePiece, PlateLive> = {
   purpose: 'Rank',
   says: 'Names the latest, the largest or the first of a kind, or the last few in turn.',
   schema,
-  least: { w: 240, h: 90 },
+  least: { w: 240, h: 110 },
   make: (id, { frame }) => ({
     id, kind: 'plate', name: 'Name plate', style: 'slip', of: 'follow', which: 'latest', label: 'Latest follower', words: '{viewer}', few: 3, seconds: 6,
-    place: { x: Math.round(frame.width * 0.083), y: Math.round(frame.height * 0.43), w: Math.round(frame.width * 0.48), h: 132 },
+    place: { x: Math.round(frame.width * 0.083), y: Math.round(frame.height * 0.43), w: Math.round(frame.width * 0.48), h: 160 },
   }),
   controls: [
     { field: 'name', label: 'Name', control: 'text' },
@@ -74,7 +74,7 @@ function plateOps({ place: { w, h }, style: styleName, label }: PlatePiece, line
   const style = STYLES[styleName];
   const pad = { x: style.pad.x, y: Math.min(style.pad.y, h * 0.16) };
   const inner = { w: w - 2 * pad.x, h: h - 2 * pad.y - (styleName === 'slip' ? 14 : 0) };
-  const head: FontSpec = { family: 'text', weight: 700, size: Math.round(Math.max(24, Math.min(40, inner.h * 0.32))) };
+  const head: FontSpec = { family: 'text', weight: 700, size: Math.round(Math.max(28, Math.min(40, inner.h * 0.32))) };
   const font: FontSpec = { family: 'title', weight: 700, size: Math.round(Math.max(28, Math.min(72, inner.h * (label === '' ? 0.7 : 0.5)))) };
   const below = label === '' ? pad.y : pad.y + head.size * 1.3;
   return [
