@@ -53,7 +53,8 @@ async function main(): Promise<void> {
     await page.waitForTimeout(1200);
     await shot('look');
     await go('/people');
-    await page.getByRole('listitem').nth(1).getByRole('button').tap();
+    await page.getByRole('button', { name: /^In the order of/ }).tap();
+    await page.getByRole('radio', { name: 'Points', exact: true }).tap();
     await page.waitForTimeout(1200);
     await shot('people');
     await go('/points');
