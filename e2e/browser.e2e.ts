@@ -137,7 +137,7 @@ for (const colorScheme of ['dark', 'light'] as const) {
     const found: string[] = [];
     await page.getByRole('button', { name: /Details$/ }).tap();
     await page.getByRole('heading', { name: 'What is wrong' }).waitFor();
-    for (const path of [new URL(page.url()).pathname, '/feeds', '/stage', '/cues', '/desk', '/recap', '/outlets', '/shows']) {
+    for (const path of [new URL(page.url()).pathname, '/feeds', '/stage', '/cues', '/desk', '/recap', '/outlets', '/shows', '/people', '/points', '/media', '/sound']) {
       await page.goto(path);
       await page.getByRole('navigation', { name: 'Places' }).waitFor();
       await page.evaluate(axe);
