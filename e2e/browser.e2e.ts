@@ -69,7 +69,7 @@ test('show files: saved, opened again as a copy; one of a later version is refus
   assert.equal((JSON.parse(saved) as { name: string }).name, 'Evening show');
   assert.doesNotMatch(saved, /[0-9a-f]{32}.*[0-9a-f]{32}/s, 'no key is in the file');
   await choose(saved);
-  await until(() => page.getByRole('button', { name: 'Open Evening show' }).count(), (count) => count === 2);
+  await until(() => page.getByRole('list').getByRole('button', { name: /Evening show/ }).count(), (count) => count === 2);
   await page.context().close();
 });
 
@@ -140,6 +140,8 @@ for (const colorScheme of ['dark', 'light'] as const) {
     for (const path of [new URL(page.url()).pathname, '/feeds', '/stage', '/cues', '/desk', '/recap', '/outlets', '/shows', '/people', '/points', '/media', '/sound']) {
       await page.goto(path);
       await page.getByRole('navigation', { name: 'Places' }).waitFor();
+      // The place itself comes a little later than its frame.
+      await page.waitForTimeout(400);
       await page.evaluate(axe);
       const { violations } = await page.evaluate(() => (window as unknown as { axe: { run: (context: Document, options: object) => Promise<AxeResult> } }).axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'] }));
       found.push(...violations.map(({ id, nodes }) => `${path} ${id}: ${nodes.map(({ html, failureSummary }) => `${html.slice(0, 160)} ${failureSummary ?? ''}`).join(' | ').slice(0, 700)}`));

@@ -144,6 +144,7 @@ test('points are earned and set by hand; every change has its reason; they go ou
   await pick('Points', 'Total');
   await page.getByText('Line 3: “many” are no points: a whole number from 0 on.').waitFor();
   await page.getByRole('button', { name: 'Bring in the 2 good lines' }).tap();
+  await page.getByRole('dialog').waitFor({ state: 'detached' });
   await page.getByLabel('Name or handle').fill('');
   await pick('In the order of', 'Points');
   const list = page.getByRole('list', { name: 'People' });
@@ -162,4 +163,23 @@ test('a viewer is forgotten wholly; what they gave stays in the totals', { timeo
   const words = await until(() => wordsOn(outlet), (now) => !now.includes('Inês'), 20_000);
   assert.match(words, new RegExp(`Open the kiln: ${all} of`));
   assert.match(words, /1 山田 はな/);
+});
+
+test('a server that lost everything is given back what earlier sessions came to, by the browser', { timeout: 60_000 }, async () => {
+  const all = await coinsSent();
+  await page.goto('/desk');
+  await act({ act: 'end' });
+  await page.getByRole('status', { name: /^(Off|Ended)/ }).waitFor();
+  // The browser takes the session over, and then its copy.
+  await page.waitForTimeout(2500);
+  await world.killServer();
+  world.loseData();
+  await world.startServer();
+  await seen(new RegExp(`Open the kiln: ${all} of`));
+  await act({ act: 'live' });
+  await page.getByRole('status', { name: /^Live/ }).waitFor();
+  await act({ act: 'gift', user: VIEWERS.hana, gift: 'slip-splash' });
+  await seen(new RegExp(`Open the kiln: ${all + 10} of`));
+  await page.goto('/people');
+  await page.getByRole('button', { name: /^山田 はな/ }).waitFor();
 });

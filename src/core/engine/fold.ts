@@ -19,7 +19,7 @@ import { askPoints, bringIn, earn, pocketOf } from './earning';
 import { floatChat } from './drift';
 import { enterDraws, followDraws, startDraw, takeSeed } from './drawing';
 import { brighten, lanternValue } from './lantern';
-import { takeLasting, type Lasting } from './lasting';
+import { restore, takeLasting, type Lasting } from './lasting';
 import type { Command, Input } from './input';
 import { addTimeBy, changeByHand, followNumbers, raiseByKeyword, startNumbers, stopNumbers, undoByHand, valueOf, type NumberChange } from './numbers';
 import { derive, isLeftOut, newState, renewWindows, troubleOf, type SessionState } from './state';
@@ -49,6 +49,12 @@ export function fold(state: SessionState, input: Input, emit?: Emit): SessionSta
     case 'show': changeShow(state, input.show, emit); break;
     case 'begin': begin(state, input.session, input.lasting, emit); break;
     case 'end': end(state, emit); break;
+    case 'restore':
+      if (restore(state, input.lasting)) {
+        state.derived = derive(state);
+        advanceGoals(state, emit);
+      }
+      break;
     case 'seed': takeSeed(state, input.draw, input.seed); break;
     case 'streakEnd': endStreak(state, `${input.feed}/${input.streak}`, emit); break;
     case 'gap': noteGap(troubleOf(state, input.feed), input.from ?? null, input.at, input.lost); break;

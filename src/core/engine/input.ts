@@ -51,6 +51,8 @@ export const inputSchema = z.discriminatedUnion('input', [
     })).optional(),
   }),
   z.object({ input: z.literal('end'), at }),
+  /** What earlier sessions left, from a browser that has kept it: for a server that has lost it. */
+  z.object({ input: z.literal('restore'), at, lasting: lastingSchema }),
   /** `position`: where the feed's own stream can be resumed behind this event. */
   z.object({ input: z.literal('event'), at, event: streamEventSchema, position: z.string().max(200).optional() }),
   z.object({ input: z.literal('streakEnd'), at, feed: id, streak: z.string().max(500) }),

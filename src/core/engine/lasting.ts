@@ -48,6 +48,26 @@ export function lastingOf(state: SessionState): Lasting {
   };
 }
 
+/** Whether a state knows of no earlier session. */
+export const knowsNothing = ({ past }: SessionState): boolean => past.viewers.size === 0 && past.quarters.list().length === 0;
+
+/**
+ * Gives back to a state what it has lost; what has been counted since stays, and is added. One that knows of earlier sessions is left as it
+ * is. What is worked out of it has to be made anew.
+ * @returns whether anything was given back
+ */
+export function restore(state: SessionState, lasting: Lasting): boolean {
+  if (!knowsNothing(state)) return false;
+  const { ledger, goals, counters, unlisted, notables } = state;
+  takeLasting(state, lasting);
+  for (const account of ledger.accounts.values()) state.ledger.addTo(account);
+  for (const [id, course] of goals) if (!state.goals.has(id)) state.goals.set(id, course);
+  for (const [id, value] of counters) if (!state.counters.has(id)) state.counters.set(id, value);
+  for (const key of unlisted) state.unlisted.add(key);
+  for (const [kind, known] of notables) state.notables.set(kind, { ...known, latest: [...known.latest, ...(state.notables.get(kind)?.latest ?? [])].slice(0, 10) });
+  return true;
+}
+
 /** A new session goes on from there. What is worked out of it has to be made anew (`derive`). */
 export function takeLasting(state: SessionState, { accounts, quarters, viewers, goals, counters, unlisted, latest }: Lasting): void {
   state.ledger = new Ledger(accounts);

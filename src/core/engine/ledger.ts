@@ -111,6 +111,19 @@ export class Ledger {
     if (account.lines.length > KEPT_LINES) this.putTogether(account);
   }
 
+  /** Adds another account of the same viewer to what is known. */
+  addTo(other: Account): void {
+    const account = this.open(other);
+    for (const { why, note, points, at } of other.lines) this.post(account, why, points, at, note);
+    account.earned += other.earned;
+    account.seenAt = Math.max(account.seenAt, other.seenAt);
+    account.chatAt = Math.max(account.chatAt, other.chatAt);
+    account.watched += other.watched;
+    account.given += other.given;
+    account.likes = (account.likes + other.likes) % 10;
+    Object.assign(account.perks, other.perks);
+  }
+
   /** The two oldest lines become one. */
   private putTogether({ lines }: Account): void {
     const [a, b] = lines;

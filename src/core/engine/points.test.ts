@@ -131,6 +131,13 @@ test('the next session goes on with every account, and with nothing handed on ye
   expect(next.ledger.given).toEqual(state.ledger.given);
 });
 
+test('accounts that are given back are added to what was earned since', () => {
+  const { state } = run([event(aGift({ count: 10 }))]);
+  const { state: later2 } = run([event(aGift({ count: 3 }))]);
+  fold(later2, { input: 'restore', at: START, lasting: structuredClone({ ...lastingOf(state), viewers: [], quarters: [] }) });
+  expect([pocketOf(later2, 'f', 'ines'), later2.ledger.get('f', 'ines')?.lines.reduce((sum, { points }) => sum + points, 0)]).toEqual([{ earned: 130, balance: 130, level: 2 }, 130]);
+});
+
 describe('double entry', () => {
   const anyone = fc.constantFrom('ines', 'mirek', 'hana');
   const happening = fc.oneof(

@@ -92,10 +92,10 @@ export interface SessionState {
   sounds: number;
   /** What could not be shown in time, newest last. */
   lines: Line[];
-  /** Pieces that a cue has taken away. */
   /** Emoji that float, oldest first, and how many there have been. */
   floating: Floating[];
   floats: number;
+  /** Pieces that a cue has taken away. */
   hidden: Set<string>;
   /** The scene that is shown; '' where the show has none. */
   scene: string;

@@ -110,6 +110,18 @@ test('the order in which events of one session come changes no number', () => {
   }), { numRuns: 40 });
 });
 
+test('a server that lost everything is given back what earlier sessions left; what was counted since is added, and a second time nothing', () => {
+  const first = sessions(show, [[aGift({ count: 5, ...at(-30) })]]);
+  const lasting = lastingOf(first);
+  const state = newState(show);
+  fold(state, { input: 'begin', at: SUNDAY, session: 'two' });
+  fold(state, event(aGift({ count: 2, ...at(0) })));
+  for (let n = 0; n < 2; n += 1) fold(state, { input: 'restore', at: SUNDAY, lasting: structuredClone(lasting) });
+  expect([state.goals.get('session')?.value, state.goals.get('ever')?.value]).toEqual([20, 70]);
+  const ever = show.pieces.find(({ id }) => id === 'ever');
+  expect(ever?.kind === 'leaderboard' && leaderboard.live(ever, state).rows).toEqual([{ name: 'ines', value: 70 }]);
+});
+
 describe('goals', () => {
   const run = (goal: Goal, events: StreamEvent[]): { state: SessionState; reached: number[] } => {
     const reached: number[] = [];

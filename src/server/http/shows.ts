@@ -3,6 +3,7 @@ import { pipeline } from 'node:stream/promises';
 import { json, Router, type Request, type Response } from 'express';
 import { z } from 'zod';
 import { courseOf } from '@/core/engine/course';
+import { lastingOf, lastingSchema } from '@/core/engine/lasting';
 import { commandSchema } from '@/core/engine/input';
 import type { StreamEvent } from '@/core/event/event';
 import { writeEventLine } from '@/core/file/events';
@@ -95,6 +96,20 @@ export function shows(house: House): Router {
     const show = withShow(req, res);
     if (!show) return;
     show.endSession();
+    res.status(204).end();
+  });
+
+  router.get('/:id/lasting', (req, res) => {
+    const show = withShow(req, res);
+    if (show) res.json(lastingOf(show.state));
+  });
+
+  router.put('/:id/lasting', json({ limit: '64mb' }), (req, res) => {
+    const show = withShow(req, res);
+    if (!show) return;
+    const lasting = lastingSchema.safeParse(req.body);
+    if (!lasting.success) return problem(res, 400, 'Not understood', 'What earlier sessions left was expected.');
+    show.restore(lasting.data);
     res.status(204).end();
   });
 

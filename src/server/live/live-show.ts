@@ -2,7 +2,7 @@ import { randomBytes, randomUUID } from 'node:crypto';
 import type { Recorder } from '@/core/desk/happened';
 import type { StreamEvent } from '@/core/event/event';
 import { nextDue } from '@/core/engine/cues';
-import { lastingOf } from '@/core/engine/lasting';
+import { knowsNothing, lastingOf, type Lasting } from '@/core/engine/lasting';
 import { unseeded } from '@/core/engine/drawing';
 import type { Command, Input } from '@/core/engine/input';
 import { newState, troubleOf, type SessionState } from '@/core/engine/state';
@@ -115,6 +115,11 @@ export class LiveShow {
 
   command(command: Command): void {
     this.put({ input: 'command', at: this.clock.now(), command });
+  }
+
+  /** Takes back what earlier sessions left; nothing where that is known. */
+  restore(lasting: Lasting): void {
+    if (knowsNothing(this.state)) this.put({ input: 'restore', at: this.clock.now(), lasting });
   }
 
   /** The streamer ends a session that no platform will end. */

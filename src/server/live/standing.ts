@@ -105,6 +105,7 @@ export class Standing {
       case 'show':
       case 'end':
       case 'seed':
+      case 'restore':
       case 'command':
       case 'tick':
         break;

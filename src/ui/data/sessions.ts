@@ -3,6 +3,7 @@ import useSWR, { mutate } from 'swr';
 import type { FinishedSession } from '@/core/desk/view';
 import type { Show } from '@/core/show/show';
 import { ask } from './api';
+import { keepLasting } from './lasting';
 import { keepSession, readLog, readRecap, readSessions } from './session-store';
 import { sumUp } from './sum-up';
 
@@ -24,6 +25,7 @@ async function takeSessions(show: Show, key: string): Promise<void> {
       await mutate(['sessions', showId]);
     }
   }
+  if (listed.value.length > 0) await keepLasting(showId, key);
 }
 
 const taking = new Set<string>();

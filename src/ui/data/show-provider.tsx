@@ -1,6 +1,7 @@
 import { useMemo, useSyncExternalStore, type ReactNode } from 'react';
 import useSWR from 'swr';
 import { useDesk } from './desk';
+import { giveBackLasting } from './lasting';
 import { forgetSentMedia } from './media';
 import { forgetSent } from './recordings';
 import { useTakenSessions } from './sessions';
@@ -10,7 +11,10 @@ import { showStore, type OpenShow } from './show-store';
 const putBack = (): void => {
   forgetSent();
   forgetSentMedia();
-  void showStore.publish();
+  void showStore.publish().then(async () => {
+    const open = showStore.now();
+    if (open) await giveBackLasting(open.show.id, open.keys.desk);
+  });
 };
 const reload = async (): Promise<void> => {
   await showStore.load();

@@ -34,13 +34,15 @@ export function ShowsPlace() {
     <PlaceBody title="Shows">
       <View role="list" className="mt-2">
         {index.shows.map(({ id, name: other }) => (
-          <Pressable
-            key={id} role="button" aria-label={`Open ${other}`} aria-pressed={id === show.id} onPress={() => void switchTo(id).then(reload)}
-            className={`min-h-[52px] px-3 flex-row items-center justify-between rounded-control ${id === show.id ? 'bg-raised' : ''}`}
-          >
-            <Text size={17} face={id === show.id ? 'strong' : 'text'} numberOfLines={1} className="shrink">{id === show.id ? show.name : other}</Text>
-            {id === show.id ? <Text size={13} tone="muted">open</Text> : null}
-          </Pressable>
+          <View key={id} role="listitem">
+            <Pressable
+              role="button" aria-label={id === show.id ? undefined : `Open ${other}`} aria-pressed={id === show.id} onPress={() => void switchTo(id).then(reload)}
+              className={`min-h-[52px] px-3 flex-row items-center justify-between rounded-control ${id === show.id ? 'bg-raised' : ''}`}
+            >
+              <Text size={17} face={id === show.id ? 'strong' : 'text'} numberOfLines={1} className="shrink">{id === show.id ? show.name : other}</Text>
+              {id === show.id ? <Text size={13} tone="muted">open</Text> : null}
+            </Pressable>
+          </View>
         ))}
       </View>
       <View className="flex-row flex-wrap gap-2 mt-3">
