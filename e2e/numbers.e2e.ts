@@ -79,12 +79,12 @@ test('viewers raise a counter by its keyword; the change has their name, and is 
   await published();
   for (const user of [VIEWERS.ines, VIEWERS.layla]) await act({ act: 'chat', user, text: '!slip again' });
   await page.goto('/desk');
-  await page.getByRole('button', { name: /^Throws, 2 / }).tap();
+  await page.getByRole('button', { name: /^Throws 2:/ }).tap();
   await page.getByRole('dialog').getByRole('listitem').filter({ hasText: 'ليلى' }).waitFor();
   await page.getByRole('button', { name: 'Take back: 0 became 1' }).tap();
   await page.getByRole('dialog').getByRole('listitem').filter({ hasText: 'Inês' }).getByText(/taken back/).waitFor();
   await closeSheet(page);
-  await page.getByRole('button', { name: /^Throws, 1 / }).waitFor();
+  await page.getByRole('button', { name: /^Throws 1:/ }).waitFor();
 });
 
 test('viewers add time to a countdown, and for a while it counts twice', { timeout: 60_000 }, async () => {
@@ -97,14 +97,14 @@ test('viewers add time to a countdown, and for a while it counts twice', { timeo
   await published();
   await page.goto('/desk');
   const left = async (): Promise<number> => {
-    const label = (await page.getByRole('button', { name: /^Time left, / }).getAttribute('aria-label')) ?? '';
-    const [, minutes = '0', seconds = '0'] = /, (\d+):(\d+)/.exec(label) ?? [];
+    const label = (await page.getByRole('button', { name: /^Time left / }).getAttribute('aria-label')) ?? '';
+    const [, minutes = '0', seconds = '0'] = /Time left (\d+):(\d+)/.exec(label) ?? [];
     return Number(minutes) * 60 + Number(seconds);
   };
   const before = await until(left, (seconds) => seconds > 0);
   await act({ act: 'follow', user: { ...VIEWERS.ines, uid: 'u11', handle: 'a1' } });
   await until(left, (seconds) => seconds > before + 60 && seconds <= before + 91);
-  await page.getByRole('button', { name: /^Time left, / }).tap();
+  await page.getByRole('button', { name: /^Time left / }).tap();
   await page.getByRole('button', { name: '2 times for 10 min' }).tap();
   await page.getByText(/counts 2 times, for (9|10):/).waitFor();
   await closeSheet(page);

@@ -105,7 +105,7 @@ test('pieces are added, ordered and removed; an empty stage says what to do firs
   await page.getByRole('button', { name: 'Add Spotlight' }).tap();
   await page.getByRole('button', { name: 'Add a piece' }).tap();
   await page.getByRole('button', { name: 'Add Leaderboard' }).tap();
-  const names = (): Promise<string[]> => page.getByRole('list', { name: 'Pieces, front first' }).getByRole('button').allInnerTexts();
+  const names = (): Promise<string[]> => page.getByRole('group', { name: 'Pieces, front first' }).getByRole('button').allInnerTexts();
   assert.deepEqual(await names(), ['Leaderboard', 'Spotlight']);
   await page.getByRole('button', { name: /^Edit / }).tap();
   await page.getByRole('radio', { name: 'Place', exact: true }).tap();

@@ -71,7 +71,7 @@ export function StagePlace() {
     <View>
       {waiting[0] ? <Text size={13} tone="brick" numberOfLines={2} className="px-4 pb-1">{waiting[0]}</Text> : null}
       <View className="flex-row items-center">
-        <ScrollView horizontal showsHorizontalScrollIndicator={false} className="flex-1" contentContainerClassName="gap-2 px-4 py-2 items-center" role="list" aria-label="Pieces, front first">
+        <ScrollView horizontal showsHorizontalScrollIndicator={false} className="flex-1" contentContainerClassName="gap-2 px-4 py-2 items-center" role="group" aria-label="Pieces, front first">
           {show.pieces.filter((each) => inScene(each, looking)).reverse().map(({ id, name }) => (
             <Pressable
               key={id} role="button" aria-label={`Choose ${name}`} aria-pressed={chosen === id} onPress={() => (chosen === id ? setSheet('piece') : setChosen(id))}
