@@ -28,14 +28,14 @@ const KEPT = 10;
 /** How an event is told on a plate, and how large it is; null when it names nobody. @param worth thousandths of a minor unit */
 function told(event: StreamEvent, worth: number): { size: number; values: WordValues } | null {
   if (!event.viewer) return null;
-  const values: WordValues = { viewer: event.viewer.name, handle: event.viewer.handle };
+  const { name: viewer, handle } = event.viewer;
   switch (event.kind) {
-    case 'gift': return event.count === 0 ? null : { size: event.count * event.unitCoins, values: { ...values, gift: event.name, count: event.count, total: event.count * event.unitCoins } };
-    case 'follow': case 'share': return { size: 1, values };
-    case 'subscribe': return event.gifted ? null : { size: event.months, values: { ...values, months: event.months } };
-    case 'giftSubs': return { size: event.count, values: { ...values, count: event.count } };
-    case 'tip': return { size: worth, values: { ...values, worth: amountWords(event.amountMinor, event.currency) } };
-    case 'raid': return { size: event.viewers, values: { ...values, count: event.viewers } };
+    case 'gift': return event.count === 0 ? null : { size: event.count * event.unitCoins, values: { viewer, handle, gift: event.name, count: event.count, total: event.count * event.unitCoins } };
+    case 'follow': case 'share': return { size: 1, values: { viewer, handle } };
+    case 'subscribe': return event.gifted ? null : { size: event.months, values: { viewer, handle, months: event.months } };
+    case 'giftSubs': return { size: event.count, values: { viewer, handle, count: event.count } };
+    case 'tip': return { size: worth, values: { viewer, handle, worth: amountWords(event.amountMinor, event.currency) } };
+    case 'raid': return { size: event.viewers, values: { viewer, handle, count: event.viewers } };
     default: return null;
   }
 }
@@ -53,12 +53,20 @@ export function noteNotable(notables: Map<NotableKind, Notables>, event: StreamE
     of = { latest: [], first: [], largest: [] };
     notables.set(event.kind, of);
   }
-  const id = event.kind === 'gift' && event.streakId !== undefined ? `${event.feed}/${event.streakId}` : event.id;
-  const known = of.latest.find((each) => each.id === id) ?? of.largest.find((each) => each.id === id);
+  const streak = event.kind === 'gift' && event.streakId !== undefined;
+  const id = streak ? `${event.feed}/${event.streakId}` : event.id;
+  // Only a streak comes again.
+  const known = streak ? (of.latest.find((each) => each.id === id) ?? of.largest.find((each) => each.id === id)) : undefined;
   const size = what.size + (known?.size ?? 0);
   const values: WordValues = known ? { ...what.values, count: Number(what.values.count ?? 0) + Number(known.values.count ?? 0), total: size } : what.values;
   const notable: Notable = { id, feed: event.feed, viewer: event.viewer.id, at: Math.max(event.at, known?.at ?? 0), size, values };
-  of.latest = [notable, ...of.latest.filter((each) => each.id !== id)].sort(later).slice(0, KEPT);
+  const { latest } = of;
+  const [newest] = latest;
+  if (!known && (!newest || later(notable, newest) < 0)) {
+    // Most come in their order.
+    latest.unshift(notable);
+    if (latest.length > KEPT) latest.pop();
+  } else of.latest = [notable, ...latest.filter((each) => each.id !== id)].sort(later).slice(0, KEPT);
   const [first] = of.first;
   if (!first || event.at < first.at || (event.at === first.at && id < first.id) || first.id === id) of.first = [{ ...notable, at: first?.id === id ? Math.min(first.at, event.at) : event.at }];
   const [largest] = of.largest;

@@ -6,7 +6,7 @@ export interface Shelved {
   coins: number;
 }
 
-/** The gifts of a session in the order in which they came: the latest of them, and how many there have been in all. */
+/** The gifts of a session in the order in which they came: the latest of them (as many as a shelf holds, and some more), and how many there have been in all. */
 export interface ShelfState {
   latest: Shelved[];
   all: number;
@@ -21,12 +21,13 @@ export const emptyShelf = (): ShelfState => ({ latest: [], all: 0 });
 export function shelve(shelf: ShelfState, { name, unitCoins, count }: EventOf<'gift'>): void {
   shelf.all += count;
   for (let n = 0; n < Math.min(count, MOST_SHELVED); n += 1) shelf.latest.push({ name, coins: unitCoins });
-  if (shelf.latest.length > MOST_SHELVED) shelf.latest.splice(0, shelf.latest.length - MOST_SHELVED);
+  // Not with each gift: taking from the front moves all the rest.
+  if (shelf.latest.length > 2 * MOST_SHELVED) shelf.latest.splice(0, shelf.latest.length - MOST_SHELVED);
 }
 
 /** What lies on a shelf that is cleared each time it holds `every` gifts; 0: never, it then holds the latest. */
 export function onShelf({ latest, all }: ShelfState, every: number): { items: Shelved[]; cleared: number } {
-  if (every === 0) return { items: latest, cleared: 0 };
+  if (every === 0) return { items: latest.slice(-MOST_SHELVED), cleared: 0 };
   const lying = all % every;
   return { items: lying === 0 ? [] : latest.slice(-lying), cleared: Math.floor(all / every) };
 }
