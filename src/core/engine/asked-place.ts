@@ -1,4 +1,5 @@
 import type { EventOf } from '@/core/event/event';
+import { boardOf } from './leaderboard';
 import { MEASURE_TITLES, shownValue } from './measure';
 import { isLeftOut, type SessionState } from './state';
 import type { Emit } from './steps';
@@ -15,14 +16,13 @@ export function tellPlace(state: SessionState, event: EventOf<'chat'>, emit: Emi
   const word = firstWord(plain(event.text));
   for (const piece of state.show.pieces) {
     if (piece.kind !== 'leaderboard' || !piece.ask || plain(piece.ask) !== word) continue;
-    const over = piece.window ?? { over: 'session' as const };
-    const board = state.derived.boards.find(({ measure, window }) => measure === piece.measure && JSON.stringify(window) === JSON.stringify(over));
+    const board = boardOf(state.derived.boards, piece.measure, piece.window);
     const own = state.viewers.get(feed, viewer.id);
     if (!board || !own) continue;
     state.placeToldAt = state.now;
     const tally = state.derived.people.tallyOf(own);
     const value = board.valueOf(tally);
-    const what = `${shownValue(piece.measure, value).toLocaleString('en')} (${MEASURE_TITLES[piece.measure].toLowerCase()}, ${windowWords(over)})`;
+    const what = `${shownValue(piece.measure, value).toLocaleString('en')} (${MEASURE_TITLES[piece.measure].toLowerCase()}, ${windowWords(board.window)})`;
     const say = (text: string): void => emit?.({ effect: 'post', feed, text: `${viewer.name}: ${text}.` });
     if (isLeftOut(state, feed, viewer.id)) return say(`${what}; you are on no leaderboard`);
     if (value === 0) return say('nothing yet on this leaderboard');

@@ -1,5 +1,5 @@
 import type { StreamEvent } from '@/core/event/event';
-import { minorDigits, WORTH_PARTS } from '@/core/event/money';
+import { wholeUnit } from '@/core/event/money';
 import type { Account, Why } from './ledger';
 import { earnedBy, levelOf, pointsWords, type EarnKind, type Perk } from './points';
 import { addTo, newRow } from './measure';
@@ -100,8 +100,7 @@ export function earn(state: SessionState, event: StreamEvent, viewer: ViewerTall
     account.chatAt = event.at;
     return give(state, viewer, 'chat', rules.chat);
   }
-  const unit = 10 ** (minorDigits(state.show.money.currency) ?? 2) * WORTH_PARTS;
-  const earned: { why: EarnKind; points: number } | null = earnedBy(rules, event, worth, unit);
+  const earned: { why: EarnKind; points: number } | null = earnedBy(rules, event, worth, wholeUnit(state.show.money.currency));
   if (earned) give(state, viewer, earned.why, earned.points);
 }
 

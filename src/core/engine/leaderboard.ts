@@ -29,10 +29,12 @@ export function compareTallies(measure: BoardMeasure, a: ViewerTally, b: ViewerT
  */
 export class Leaderboard {
   readonly places: ViewerTally[] = [];
+  readonly key: string;
   private readonly moves: ReadonlySet<EventKind>;
 
   constructor(readonly measure: BoardMeasure, readonly window: Window = SESSION) {
     this.moves = moves(measure);
+    this.key = boardKey(measure, window);
   }
 
   /** Whether an event of this kind can change it. */
@@ -62,6 +64,15 @@ export class Leaderboard {
     if (places.length > BOARD_PLACES) places.pop();
   }
 }
+
+/** By what a board is found: its measure and its window. */
+export const boardKey = (measure: BoardMeasure, window: Window = SESSION): string => `${measure}/${JSON.stringify(window)}`;
+
+/** The board of a measure over a window, if some piece or cue has asked for it. */
+export const boardOf = (boards: readonly Leaderboard[], measure: BoardMeasure, window: Window = SESSION): Leaderboard | undefined => {
+  const key = boardKey(measure, window);
+  return boards.find((board) => board.key === key);
+};
 
 /** What a board of another window than the session's is counted from. */
 export interface BoardSource {

@@ -1,6 +1,6 @@
 import type { Show } from '@/core/show/show';
 import type { EventOf, StreamEvent } from '@/core/event/event';
-import { minorDigits, WORTH_PARTS } from '@/core/event/money';
+import { wholeUnit } from '@/core/event/money';
 import { counted, mayRaise } from './counter';
 import { lanternValue } from './lantern';
 import { addByViewers, addedBy, addTime, holdCountdown, leftOf, startCountdown } from './countdown';
@@ -155,7 +155,7 @@ export function addTimeBy(state: SessionState, event: StreamEvent, worth: number
   for (const countdown of state.show.countdowns) {
     const course = countdown.adds && state.countdowns.get(countdown.id);
     if (!course || !countdown.adds) continue;
-    const ms = addedBy(countdown.adds, event, worth, 10 ** (minorDigits(state.show.money.currency) ?? 2) * WORTH_PARTS);
+    const ms = addedBy(countdown.adds, event, worth, wholeUnit(state.show.money.currency));
     if (ms > 0) addByViewers(countdown, course, ms, state.now, runs(state));
   }
 }

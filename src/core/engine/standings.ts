@@ -1,4 +1,4 @@
-import { SESSION } from './window';
+import { boardOf } from './leaderboard';
 import type { SessionState } from './state';
 
 /** How leaderboards stood: by piece, the keys of their viewers from the first place down. */
@@ -20,8 +20,7 @@ export function takeStandings(state: SessionState): void {
   const now: Standings = {};
   for (const piece of state.show.pieces) {
     if (piece.kind !== 'leaderboard' || !piece.moves) continue;
-    const over = JSON.stringify(piece.window ?? SESSION);
-    now[piece.id] = (state.derived.boards.find(({ measure, window }) => measure === piece.measure && JSON.stringify(window) === over)?.places ?? []).map(({ key }) => key);
+    now[piece.id] = (boardOf(state.derived.boards, piece.measure, piece.window)?.places ?? []).map(({ key }) => key);
   }
   // After a pause what was a minute ago is what is known last.
   state.standings = { minute, before: state.standings.now, now };

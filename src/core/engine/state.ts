@@ -18,7 +18,7 @@ import { freezeMemory, thawMemory, type Memory } from './memory';
 import { takeApart, type Words } from './message';
 import { AlertQueue, type Alert } from './queue';
 import { type QueuePlan } from './queue-plan';
-import { Leaderboard, roleLeftOut, WindowBoard, type BoardMeasure } from './leaderboard';
+import { boardKey, Leaderboard, roleLeftOut, WindowBoard, type BoardMeasure } from './leaderboard';
 import { emptyShelf, type ShelfState } from './shelf';
 import { noStandings, type StandingsKept } from './standings';
 import { firstDay, MINUTE_MS, Past, Rows, type FirstDay } from './past';
@@ -178,7 +178,7 @@ export function deriveWindows({ show, now, session, minutes, past, viewers, role
   const goalWindows = new Map(show.goals.map((goal) => [goal.id, windowOf(goal.window ?? SESSION)]));
   const boards = new Map<string, Leaderboard>();
   const board = (measure: BoardMeasure, window: Window): void => {
-    const key = `${measure}/${JSON.stringify(window)}`;
+    const key = boardKey(measure, window);
     if (!boards.has(key)) boards.set(key, window.over === 'session' ? new Leaderboard(measure) : new WindowBoard(measure, window, windowOf(window).span, { past, people, first }));
   };
   for (const piece of show.pieces) if (piece.kind === 'leaderboard') for (const measure of measuresOf(piece)) board(measure, piece.window ?? SESSION);
@@ -197,7 +197,7 @@ export function deriveWindows({ show, now, session, minutes, past, viewers, role
     if (older.length > 0) for (const before of past.viewers.values()) if (!viewers.get(before.feed, before.id) && (none || !leftOut(before.feed, before.id))) for (const each of older) each.update(people.tallyBefore(before));
   }
   const windows = [...spans.values()].filter(({ window }) => window.over !== 'session');
-  return { boards: [...boards.values()], topBoard: top ? boards.get(`coins/${JSON.stringify(SESSION)}`) : undefined, goalWindows, windows, rollsAt: nextRoll(windows, now), firstDay: first };
+  return { boards: [...boards.values()], topBoard: top ? boards.get(boardKey('coins')) : undefined, goalWindows, windows, rollsAt: nextRoll(windows, now), firstDay: first };
 }
 
 /** Whether a viewer stands on no board. */

@@ -22,6 +22,9 @@ export type FeedRate = z.infer<typeof feedRateSchema>;
 /** Worth is summed in whole thousandths of a minor unit: sums are exact, whatever their order, and a coin may be a third of a cent. */
 export const WORTH_PARTS = 1000;
 
+/** A whole unit of a currency, in thousandths of its minor unit. */
+export const wholeUnit = (currency: string): number => 10 ** (minorDigits(currency) ?? 2) * WORTH_PARTS;
+
 /** Makes the function that says what an event is worth, in thousandths of a minor unit; null where a rate is missing. */
 export function worthBy(money: Money, rateOf: (feed: string) => FeedRate | undefined): (event: StreamEvent) => number | null {
   const own = 10 ** (minorDigits(money.currency) ?? 2);

@@ -39,6 +39,33 @@ test('sought by a part of the name or handle, in several orders, page by page', 
   expect(roll(state, { order: 'likes', from: 0, most: 1 })).toMatchObject({ entries: [{ name: 'mirek' }], found: 3 });
 });
 
+describe('sought', () => {
+  const of = (viewers: readonly (readonly [id: string, name: string, handle: string])[]): SessionState => {
+    const state = newState(emptyShow('s', 'S'));
+    fold(state, { input: 'begin', at: START, session: 'one' });
+    viewers.forEach(([id, name, handle], n) => void fold(state, event({ ...aChat({ at: START + n, seenAt: START + n }), id: `c${n}`, viewer: { id, name, handle, roles: [] } })));
+    return state;
+  };
+  const all = of([['1', 'Inês', 'ines.barro'], ['3', 'Agnes', 'shinestone'], ['2', '山田 はな', 'hana_yama']]);
+  const ids = (sought: string): string[] => roll(all, { sought }).entries.map(({ viewer }) => viewer);
+
+  test('by a part of the name or of the handle, in any case and any script, who was last seen first', () => {
+    expect(ids('INES')).toEqual(['3', '1']);
+    expect(ids('@hana_')).toEqual(['2']);
+    expect(ids('はな')).toEqual(['2']);
+    expect(ids(' ')).toEqual(['2', '3', '1']);
+    expect(ids('nobody')).toEqual([]);
+    // What means something to a pattern is sought as it stands.
+    expect(ids('ines.b')).toEqual(['1']);
+    expect(ids('.*')).toEqual([]);
+  });
+
+  test('no more than are asked for, of very many', () => {
+    const { entries, found } = roll(of(Array.from({ length: 3000 }, (_, n) => [String(n), `V ${n}`, `v${n}`] as const)), { sought: 'v', most: 40 });
+    expect([entries.length, found]).toEqual([40, 3000]);
+  });
+});
+
 test('one viewer: by session and in all, day by day, with every change of their points', () => {
   const person = personView(run(inputs()), 'f', 'ines');
   expect(person).toMatchObject({ session: { coins: 10, gifts: 1, points: 15 }, ever: { coins: 40, gifts: 4, points: 45 }, firstAt: START, lastAt: START + 2 * DAY, leftOut: false });

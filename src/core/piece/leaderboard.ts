@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import { movedPlaces } from '@/core/engine/standings';
-import { BOARD_MEASURES, sharedPlaces, type BoardMeasure } from '@/core/engine/leaderboard';
+import { boardOf, BOARD_MEASURES, sharedPlaces, type BoardMeasure } from '@/core/engine/leaderboard';
 import { MEASURE_TITLES, shownValue } from '@/core/engine/measure';
-import { SESSION, windowSchema } from '@/core/engine/window';
+import { windowSchema } from '@/core/engine/window';
 import { isolate } from '@/core/engine/words';
 import type { FontSpec, Op } from '@/core/paint/display';
 import { cutLine, lineOps, lineWidth } from '@/core/paint/text';
@@ -54,9 +54,8 @@ export const leaderboard: PieceKind<LeaderboardPiece, LeaderboardLive> = {
     { field: 'rows', label: 'Places', control: 'number', least: 1, most: 10 },
   ],
   live(piece, { derived, standings }) {
-    const over = JSON.stringify(piece.window ?? SESSION);
     const rowsOf = (of: BoardMeasure): LeaderboardLive['rows'] => {
-      const board = derived.boards.find(({ measure, window }) => measure === of && JSON.stringify(window) === over);
+      const board = boardOf(derived.boards, of, piece.window);
       const moved = (key: string, place: number) => (piece.moves && of === piece.measure ? movedPlaces(standings, piece.id, key, place) : null);
       return (board?.places ?? []).map((tally, n) => ({ name: tally.name, value: shownValue(of, tally[of] ?? 0), ...movedOf(moved(tally.key, n)) })).filter(({ value }) => value > 0).slice(0, piece.rows);
     };

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { NOTABLE_KINDS, type NotableKind } from '@/core/engine/notable';
 import { withoutIsolates } from '@/core/engine/words';
-import type { BoardMeasure } from '@/core/engine/leaderboard';
+import { boardOf, type BoardMeasure } from '@/core/engine/leaderboard';
 import type { FontSpec, Op } from '@/core/paint/display';
 import { cutLine, lineOps } from '@/core/paint/text';
 import { inTurn } from './in-turn';
@@ -52,7 +52,7 @@ export const plate: PieceKind<PlatePiece, PlateLive> = {
   ],
   live({ of, which, few, words }, { notables, derived }) {
     if (which === 'top') {
-      const [first] = derived.boards.find(({ measure, window }) => measure === TOP_BY[of] && window.over === 'session')?.places ?? [];
+      const [first] = boardOf(derived.boards, TOP_BY[of])?.places ?? [];
       const total = first?.[TOP_BY[of]] ?? 0;
       return { kind: 'plate', lines: first && total > 0 ? [derived.say(words, { viewer: first.name, handle: first.handle, total, count: total })] : [] };
     }

@@ -7,7 +7,6 @@ import { lastingOf, lastingSchema } from '@/core/engine/lasting';
 import { commandSchema } from '@/core/engine/input';
 import type { StreamEvent } from '@/core/event/event';
 import { writeEventLine } from '@/core/file/events';
-import { searchViewers } from '@/core/people/search';
 import { readShowDocument } from '@/core/show/file';
 import type { House } from '@/server/live/house';
 import type { LiveShow } from '@/server/live/live-show';
@@ -86,11 +85,6 @@ export function shows(house: House): Router {
   });
 
   router.use('/:id/people', people(house, withShow));
-
-  router.get('/:id/viewers', (req, res) => {
-    const show = withShow(req, res);
-    if (show) res.json(searchViewers(show.state.viewers.values(), String(req.query.q ?? '').slice(0, 100)));
-  });
 
   router.post('/:id/end', (req, res) => {
     const show = withShow(req, res);

@@ -1,8 +1,7 @@
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
-import useSWR from 'swr';
-import type { FoundViewer } from '@/core/people/search';
-import { ask } from '@/ui/data/api';
+import type { RollEntry } from '@/core/people/roll';
+import { useRoll } from '@/ui/data/people';
 import { useShow } from '@/ui/data/show-context';
 import { feedName } from '@/ui/feed/feed-name';
 import { TextField } from '@/ui/part/field';
@@ -10,16 +9,19 @@ import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
 import { ViewerText } from '@/ui/part/viewer-text';
 
-/** One of the viewers of this session, by name or handle. */
-export function ViewerChoice({ title, onChoose, onClose }: { title: string; onChoose: (viewer: FoundViewer) => void; onClose: () => void }) {
+/** So many are offered at most: more are sought by name. */
+const MOST = 40;
+
+/** One of the viewers who were ever seen, by name or handle. */
+export function ViewerChoice({ title, onChoose, onClose }: { title: string; onChoose: (viewer: RollEntry) => void; onClose: () => void }) {
   return <Sheet title={title} onClose={onClose}><ViewerSearch onChoose={onChoose} /></Sheet>;
 }
 
-export function ViewerSearch({ onChoose }: { onChoose: (viewer: FoundViewer) => void }) {
+export function ViewerSearch({ onChoose }: { onChoose: (viewer: RollEntry) => void }) {
   const { show, keys } = useShow();
   const [sought, setSought] = useState('');
-  const { data } = useSWR(['viewers', show.id, sought], () => ask<FoundViewer[]>('GET', `/api/shows/${encodeURIComponent(show.id)}/viewers?q=${encodeURIComponent(sought)}`, { key: keys.desk }), { keepPreviousData: true });
-  const found = data?.ok ? data.value : [];
+  const { data, error } = useRoll(show.id, keys.desk, sought, 'last', MOST);
+  const found = data?.entries ?? [];
   const feedOf = (id: string): string => {
     const feed = show.feeds.find((each) => each.id === id);
     return feed ? feedName(feed) : 'a feed that is gone';
@@ -27,7 +29,7 @@ export function ViewerSearch({ onChoose }: { onChoose: (viewer: FoundViewer) => 
   return (
     <>
       <TextField label="Name or handle" value={sought} exact onChange={setSought} />
-      {data && !data.ok ? <Text tone="brick" role="alert">{data.reason}</Text> : null}
+      {error ? <Text tone="brick" role="alert">{error.message}</Text> : null}
       <View role="list" aria-label="Viewers">
         {found.map((viewer) => (
           <View key={`${viewer.feed}/${viewer.viewer}`} role="listitem">
@@ -38,7 +40,7 @@ export function ViewerSearch({ onChoose }: { onChoose: (viewer: FoundViewer) => 
           </View>
         ))}
       </View>
-      {data?.ok && found.length === 0 ? <Text tone="muted">{sought.trim() === '' ? 'Nobody has been seen in this session yet. Viewers are listed once they have done something.' : 'Nobody of that name or handle in this session.'}</Text> : null}
+      {data && found.length === 0 ? <Text tone="muted">{sought.trim() === '' ? 'Nobody has been seen yet. Viewers are listed once they have done something.' : 'Nobody of that name or handle.'}</Text> : null}
     </>
   );
 }
