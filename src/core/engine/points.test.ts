@@ -110,6 +110,12 @@ describe('in chat', () => {
   });
 });
 
+test('who has less than they would hand on is told so, and nothing moves', () => {
+  const { state, posts } = run([event(aGift({ count: 1 })), event(aFollow({ by: 'mirek' })), event(aChat({ text: '!give @mirek 40', ...later(1) }))]);
+  expect(posts).toEqual(['ines: you have 12 shards.']);
+  expect([balance(state, 'ines'), balance(state, 'mirek')]).toEqual([12, 20]);
+});
+
 test('viewers who are one person have one pocket: a perk is paid from all of it', () => {
   const joined = showWith(plan(), { people: [{ id: 'p', members: [{ feed: 'f', viewer: 'ines' }, { feed: 'g', viewer: 'ines2' }] }] });
   const { state } = run([event(aGift({ count: 2 })), event({ ...aGift({ by: 'ines2', count: 2 }), feed: 'g' }), event(aChat({ text: '!spin', ...later(1) }))], joined);
@@ -161,6 +167,8 @@ describe('double entry', () => {
       const given = Object.values(thaw(structuredClone(freeze(state))).ledger.given).reduce((sum, points) => sum + points, 0);
       expect(all).toBe(Object.values(state.ledger.given).reduce((sum, points) => sum + points, 0));
       expect(given).toBe(all);
+      // Handing on makes and loses none; where lines were put together their reasons are gone.
+      if (state.ledger.given.earlier === undefined) expect((state.ledger.given.sent ?? 0) + (state.ledger.given.received ?? 0)).toBe(0);
     }), { numRuns: 150 });
   });
 
