@@ -87,6 +87,52 @@ test('viewers raise a counter by its keyword; the change has their name, and is 
   await page.getByRole('button', { name: /^Throws 1:/ }).waitFor();
 });
 
+test('viewers join teams by keyword; their leaderboard and a team’s goal count what the members gave', { timeout: 90_000 }, async () => {
+  await page.goto('/stage');
+  await page.getByRole('button', { name: 'Add a piece' }).tap();
+  await page.getByRole('button', { name: 'Add Leaderboard', exact: true }).tap();
+  await page.getByRole('button', { name: 'Edit Leaderboard 2' }).tap();
+  await page.getByLabel('Title').fill('Sides');
+  await page.getByRole('radio', { name: 'Teams', exact: true }).tap();
+  await page.getByRole('button', { name: 'Add a team' }).tap();
+  await page.getByRole('button', { name: 'Add a team' }).tap();
+  await page.getByRole('group', { name: 'Team Ember' }).getByLabel('Name of the team').fill('Glow');
+  await page.getByLabel('Keyword with which viewers join Glow').fill('!glow');
+  await closeSheet(page);
+  await published();
+  await seen(/Sides: 1 Ash 0, 1 Glow 0/);
+  const before = (await seen(/Top supporters: /)).match(/山田 はな ([\d,]+)/)?.[1]?.replace(',', '');
+  await act({ act: 'chat', user: VIEWERS.hana, text: '!glow' });
+  await act({ act: 'chat', user: VIEWERS.layla, text: '!ash' });
+  await act({ act: 'gift', user: VIEWERS.hana, gift: 'slip-splash' });
+  await act({ act: 'gift', user: VIEWERS.layla, gift: 'slip-splash' });
+  await seen(/Sides: 1 Glow [\d,]+, 2 Ash 10/);
+  assert.ok(Number(before) > 0, 'she had given before she joined');
+  // A goal of one team, and then one that counts the streamer's own counter.
+  await page.goto('/stage');
+  await page.getByRole('button', { name: 'Choose Goal' }).tap();
+  await page.getByRole('button', { name: 'Edit Goal' }).tap();
+  await page.getByLabel('Words on the goal').fill('Shelf');
+  await pick('When it is reached', 'Stay full');
+  await pick('Of', 'Team Ash');
+  await closeSheet(page);
+  await published();
+  await seen(/Shelf: 10 of 200/);
+  await edit('Goal');
+  await pick('Counts', 'Counter: Throws');
+  await closeSheet(page);
+  await published();
+  await seen(/Shelf: 1 of 200/);
+  await edit('Goal');
+  await pick('Counts', 'Coins');
+  await pick('Counted over', 'All time');
+  await pick('When it is reached', 'Go on to the next of several');
+  await page.getByLabel('What target 1 is for').fill('Glaze choice');
+  await page.getByLabel('What target 2 is for').fill('Open the kiln');
+  await closeSheet(page);
+  await published();
+});
+
 test('viewers add time to a countdown, and for a while it counts twice', { timeout: 60_000 }, async () => {
   await page.goto('/stage');
   await page.getByRole('button', { name: 'Add a piece' }).tap();
@@ -131,6 +177,14 @@ test('points are earned and set by hand; every change has its reason; they go ou
   await closeSheet(page);
   await page.getByRole('list', { name: 'Every change of their points' }).getByText('+240').waitFor();
   await page.getByLabel('Your note').fill('likes cobalt');
+  // A voice of their own, and joined with another: both from here.
+  await page.getByRole('button', { name: 'Give them a voice of their own' }).tap();
+  await page.getByRole('group', { name: 'Their words read aloud' }).getByLabel('Speed, times').fill('1.2');
+  await page.getByRole('button', { name: 'Same person as …' }).tap();
+  await page.getByRole('dialog').last().getByRole('button', { name: /^ليلى/ }).tap();
+  await page.getByText(/one person on /).waitFor();
+  await page.getByRole('button', { name: 'Part them again' }).tap();
+  await page.getByText(/one person on /).waitFor({ state: 'detached' });
   await closeSheet(page);
   const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Save people as CSV' }).tap()]);
   const saved = join(folder, 'people.csv');

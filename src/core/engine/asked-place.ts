@@ -3,17 +3,16 @@ import { boardOf } from './leaderboard';
 import { MEASURE_TITLES, shownValue } from './measure';
 import { isLeftOut, type SessionState } from './state';
 import type { Emit } from './steps';
-import { firstWord, plain } from './when/chat';
+import { plain } from './when/chat';
 import { windowWords } from './window';
 
 /** Finding a place may mean going through everybody: not more often than this, ms. */
 const PAUSE_MS = 1000;
 
 /** A viewer asks for their own place by a leaderboard's keyword: it is posted in their chat, whether they are among the first or not. */
-export function tellPlace(state: SessionState, event: EventOf<'chat'>, emit: Emit): void {
+export function tellPlace(state: SessionState, event: EventOf<'chat'>, word: string, emit: Emit): void {
   const { viewer, feed } = event;
   if (!viewer || state.now - state.placeToldAt < PAUSE_MS) return;
-  const word = firstWord(plain(event.text));
   for (const piece of state.show.pieces) {
     if (piece.kind !== 'leaderboard' || !piece.ask || plain(piece.ask) !== word) continue;
     const board = boardOf(state.derived.boards, piece.measure, piece.window);

@@ -35,5 +35,9 @@ export function correct(state: SessionState, tally: ViewerTally, measure: Correc
   if (row) addTo(row, measure, part);
   // Whoever falls may leave the board, and somebody else come in.
   if (part < 0) renewWindows(state);
-  else if (!isLeftOut(state, tally.feed, tally.id)) for (const board of derived.boards) board.update(derived.people.tallyOf(tally));
+  else {
+    const own = derived.people.tallyOf(tally);
+    for (const sum of derived.parts.values()) sum.update(own);
+    if (!isLeftOut(state, tally.feed, tally.id)) for (const board of derived.boards) board.update(own);
+  }
 }

@@ -1,10 +1,10 @@
-import type { StreamEvent } from '@/core/event/event';
+import type { EventOf } from '@/core/event/event';
 import { WORTH_PARTS } from '@/core/event/money';
 import { pocketOf } from './earning';
 import type { ViewerTally } from './tally';
 import { hashOf, newDraw, pick, TURN_MS, type Draw, type DrawEntry, type DrawState } from './draw';
 import type { SessionState } from './state';
-import { firstWord, plain } from './when/chat';
+import { plain } from './when/chat';
 
 const drawOf = (state: SessionState, id: string): Draw | undefined => state.show.draws.find((draw) => draw.id === id);
 
@@ -23,9 +23,8 @@ export function takeSeed(state: SessionState, id: string, seed: string): void {
 }
 
 /** A viewer who writes the keyword is in; once is enough. */
-export function enterDraws(state: SessionState, event: StreamEvent): void {
-  if (event.kind !== 'chat' || !event.viewer) return;
-  const word = firstWord(plain(event.text));
+export function enterDraws(state: SessionState, event: EventOf<'chat'>, word: string): void {
+  if (!event.viewer) return;
   for (const { id, from, keyword } of state.show.draws) {
     if (from !== 'keyword' || keyword.trim() === '' || plain(keyword) !== word) continue;
     const draw = state.draws.get(id);

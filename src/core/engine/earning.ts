@@ -1,4 +1,4 @@
-import type { StreamEvent } from '@/core/event/event';
+import type { EventOf, StreamEvent } from '@/core/event/event';
 import { wholeUnit } from '@/core/event/money';
 import type { Account, Why } from './ledger';
 import { earnedBy, levelOf, pointsWords, type EarnKind, type Perk } from './points';
@@ -8,7 +8,7 @@ import { isLeftOut, renewWindows, type SessionState } from './state';
 import { dayOf } from './window';
 import type { Emit } from './steps';
 import type { ViewerTally } from './tally';
-import { firstWord, plain } from './when/chat';
+import { plain } from './when/chat';
 
 /* Points in a session: who earns, spends and hands them on. */
 
@@ -51,6 +51,7 @@ export function give(state: SessionState, viewer: Viewer, why: Why, points: numb
     own.points += points;
     if (derived.firstDay) countPoints(own, points, now, derived.firstDay, state.show.zone);
     const tally = derived.people.tallyOf(own);
+    for (const part of derived.parts.values()) if (part.measure === 'points') part.update(tally);
     if (!isLeftOut(state, own.feed, own.id)) for (const board of derived.boards) if (board.measure === 'points') board.update(tally);
   }
   // Somebody of an earlier session has no tally in this one: their day has a row all the same.
@@ -59,7 +60,7 @@ export function give(state: SessionState, viewer: Viewer, why: Why, points: numb
     const row = newRow();
     addTo(row, 'points', points);
     earlier.days = joinDays(earlier.days, [[dayOf(now, state.show.zone), row]]);
-    if (derived.boards.some(({ measure }) => measure === 'points')) renewWindows(state);
+    if (derived.boards.some(({ measure }) => measure === 'points') || derived.parts.size > 0) renewWindows(state);
   }
   // Points count from when they are given, whatever they are for: no window can have ended since.
   state.totals.points += points;
@@ -105,11 +106,9 @@ export function earn(state: SessionState, event: StreamEvent, viewer: ViewerTall
 }
 
 /** What a chat message asks of points: one's own, a perk, handing some on. */
-export function askPoints(state: SessionState, event: StreamEvent, emit: Emit): void {
-  if (event.kind !== 'chat' || !event.viewer) return;
+export function askPoints(state: SessionState, event: EventOf<'chat'>, word: string, emit: Emit): void {
+  if (!event.viewer) return;
   const { points } = state.show;
-  const said = plain(event.text);
-  const word = firstWord(said);
   const viewer: Viewer = { feed: event.feed, ...event.viewer };
   const answer = (text: string): void => emit?.({ effect: 'post', feed: event.feed, text });
   if (points.ask !== '' && plain(points.ask) === word) {

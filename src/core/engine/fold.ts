@@ -108,6 +108,7 @@ function happen(state: SessionState, event: StreamEvent, emit: Emit): void {
   if (own && state.show.points.on) earn(state, event, own, worth);
   const tally = own && derived.people.tallyOf(own);
   if (tally && own && derived.boards.length > 0 && !isLeftOut(state, own.feed, own.id)) for (const board of derived.boards) if (board.movedBy(event.kind)) board.update(tally);
+  if (tally && derived.parts.size > 0) for (const sum of derived.parts.values()) if (sum.movedBy(event.kind)) sum.update(tally);
   const streak = event.kind === 'gift' && event.streakId !== undefined ? followStreak(state, event) : null;
   const cues = derived.cues.for(event.kind, () => keyOf(event));
   if (cues.length > 0) {
@@ -117,11 +118,15 @@ function happen(state: SessionState, event: StreamEvent, emit: Emit): void {
   if (state.countdowns.size > 0) addTimeBy(state, event, worth);
   if (state.lanterns.size > 0) brightenAll(state, emit);
   if (event.kind === 'chat') {
-    askToBeLeftOut(state, event);
-    tellPlace(state, event, emit);
-    for (const change of raiseByKeyword(state, event)) told(state, change);
-    if (state.draws.size > 0) enterDraws(state, event);
-    if (state.show.points.on) askPoints(state, event, emit);
+    const word = firstWord(plain(event.text));
+    if (word !== '') {
+      askToBeLeftOut(state, event, word);
+      if (joinTeam(state, event, word)) advanceGoals(state, emit);
+      tellPlace(state, event, word, emit);
+      for (const change of raiseByKeyword(state, event, word)) told(state, change);
+      if (state.draws.size > 0) enterDraws(state, event, word);
+      if (state.show.points.on) askPoints(state, event, word, emit);
+    }
     floatChat(state, event.text);
   }
 }
@@ -140,12 +145,22 @@ function noteRoles(state: SessionState, feed: string, { id, roles }: Viewer): vo
 }
 
 /** A viewer's keyword takes them off the boards, or puts them back. */
-function askToBeLeftOut(state: SessionState, event: EventOf<'chat'>): void {
+function askToBeLeftOut(state: SessionState, event: EventOf<'chat'>, word: string): void {
   const { keyword } = state.show.leftOut;
-  if (!event.viewer || keyword === '' || firstWord(plain(event.text)) !== plain(keyword)) return;
+  if (!event.viewer || keyword === '' || word !== plain(keyword)) return;
   const key = `${event.feed}/${event.viewer.id}`;
   if (!state.unlisted.delete(key)) state.unlisted.add(key);
   renewWindows(state);
+}
+
+/** A viewer's keyword puts them into a team; @returns whether they were not in it before. */
+function joinTeam({ show, sides, viewers, derived }: SessionState, { feed, viewer }: EventOf<'chat'>, word: string): boolean {
+  const team = viewer && show.teams.find(({ keyword }) => keyword !== '' && plain(keyword) === word);
+  if (!team || sides.get(`${feed}/${viewer.id}`) === team.id) return false;
+  sides.set(`${feed}/${viewer.id}`, team.id);
+  const own = viewers.get(feed, viewer.id);
+  if (own) for (const sum of derived.parts.values()) sum.update(derived.people.tallyOf(own));
+  return true;
 }
 
 /** Brings a streak forward; returns how it stands. */
@@ -181,8 +196,8 @@ function settle(state: SessionState, emit: Emit): void {
   for (let n = 0; n < MOST_CHANGES; n += 1) {
     const change = changes.shift();
     if (!change) return;
-    if (change.of === 'goal') advanceGoals(state, emit);
-    else if (change.of === 'lantern') letGo(state, change.id, emit);
+    if (change.of === 'goal' || change.of === 'counter') advanceGoals(state, emit);
+    if (change.of === 'lantern') letGo(state, change.id, emit);
     else if (change.of === 'scene') showScene(state, change.id, emit);
     else if (change.of === 'level') {
       const { balance } = pocketOf(state, change.viewer.feed, change.viewer.id);

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import type { Measure } from './measure';
+import { bySchema } from './team';
 import { windowSchema } from './window';
 
 /** In the order in which they are offered. */
@@ -14,6 +15,10 @@ export const goalSchema = z.object({
   id: z.string().min(1).max(100),
   name: z.string().min(1).max(80),
   measure: z.enum(GOAL_MEASURES),
+  /** Of whom; absent: of all. */
+  by: bySchema.optional(),
+  /** A counter of the streamer's own, in place of the measure; its window is the counter's. */
+  counter: z.string().min(1).max(100).optional(),
   /** Of what stretch of time; absent: of this session. */
   window: windowSchema.optional(),
   /** What it has before anything is counted. */

@@ -2,6 +2,7 @@ import { cueMoment } from './cues';
 import { advanceGoal, rungName, startGoal, type Goal, type GoalState } from './goal';
 import { shownValue } from './measure';
 import { renewWindows, type SessionState } from './state';
+import { goalPart } from './team';
 import type { Emit } from './steps';
 import { valueIn } from './windows';
 
@@ -17,9 +18,17 @@ export function goesOn(state: SessionState, goal: Goal): boolean {
 /** All that a goal counts: what it starts with, what its window holds, what was added by hand or by cues. */
 function countedBy(state: SessionState, goal: Goal, course: GoalState | undefined): number {
   const window = state.derived.goalWindows.get(goal.id);
-  const counted = window ? shownValue(goal.measure, valueIn(window, state.totals, goal.measure)) : 0;
+  const measured = (): number => {
+    if (goal.counter !== undefined) return counterValue(state, goal.counter);
+    if (goal.by) return shownValue(goal.measure, state.derived.parts.get(goalPart(goal.id))?.value ?? 0);
+    return window ? shownValue(goal.measure, valueIn(window, state.totals, goal.measure)) : 0;
+  };
+  const counted = measured();
   return Math.max(0, (goal.start ?? 0) + counted + (course?.plus ?? 0));
 }
+
+/** A counter as it stands; before it has been touched, at its start. */
+const counterValue = ({ counters, show }: SessionState, id: string): number => counters.get(id) ?? show.counters.find((each) => each.id === id)?.start ?? 0;
 
 /** A goal at what it now counts; what lies behind it is not announced. */
 export function setOut(state: SessionState, goal: Goal): void {
@@ -60,4 +69,4 @@ export function followGoals(state: SessionState, before: ReadonlyMap<string, Goa
 }
 
 const sameCourse = (a: Goal, b: Goal): boolean =>
-  a.measure === b.measure && a.target === b.target && a.start === b.start && JSON.stringify(a.window) === JSON.stringify(b.window) && JSON.stringify(a.onReach) === JSON.stringify(b.onReach);
+  a.measure === b.measure && a.counter === b.counter && JSON.stringify(a.by) === JSON.stringify(b.by) && a.target === b.target && a.start === b.start && JSON.stringify(a.window) === JSON.stringify(b.window) && JSON.stringify(a.onReach) === JSON.stringify(b.onReach);

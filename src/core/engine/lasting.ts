@@ -19,10 +19,15 @@ export const lastingSchema = z.object({
   /** Counters that go on. */
   counters: z.array(z.tuple([z.string().max(100), count])).default([]),
   unlisted: z.array(z.string().max(310)).default([]),
+  /** The team that each viewer has joined. */
+  sides: z.array(z.object({ feed: z.string().max(100), viewer: z.string().max(200), team: z.string().max(100) })).default([]),
   /** The latest of each kind: a name plate does not go blank between sessions. */
   latest: z.array(z.tuple([z.enum(NOTABLE_KINDS), notablesSchema.shape.latest])).default([]),
 });
 export type Lasting = z.infer<typeof lastingSchema>;
+
+/** A viewer's key (`feed/id`) taken apart: a feed's id holds no slash. */
+const apart = (key: string): { feed: string; viewer: string } => ({ feed: key.slice(0, key.indexOf('/')), viewer: key.slice(key.indexOf('/') + 1) });
 
 const byKey = <V>(map: ReadonlyMap<string, V>): V[] => [...map].sort(([a], [b]) => (a < b ? -1 : 1)).map(([, value]) => value);
 
@@ -44,6 +49,7 @@ export function lastingOf(state: SessionState): Lasting {
     goals: show.goals.flatMap(({ id, window }): GoalState[] => (window && window.over !== 'session' && state.goals.has(id) ? [state.goals.get(id)!] : [])),
     counters: show.counters.filter(({ keeps }) => keeps).map(({ id, start }): [string, number] => [id, state.counters.get(id) ?? start]),
     unlisted: [...state.unlisted].sort(),
+    sides: [...state.sides].sort(([a], [b]) => (a < b ? -1 : 1)).map(([key, team]) => ({ ...apart(key), team })),
     latest: [...state.notables].map(([kind, { latest }]): Lasting['latest'][number] => [kind, latest]),
   };
 }
@@ -58,22 +64,24 @@ export const knowsNothing = ({ past }: SessionState): boolean => past.viewers.si
  */
 export function restore(state: SessionState, lasting: Lasting): boolean {
   if (!knowsNothing(state)) return false;
-  const { ledger, goals, counters, unlisted, notables } = state;
+  const { ledger, goals, counters, unlisted, sides, notables } = state;
   takeLasting(state, lasting);
   for (const account of ledger.accounts.values()) state.ledger.addTo(account);
   for (const [id, course] of goals) if (!state.goals.has(id)) state.goals.set(id, course);
   for (const [id, value] of counters) if (!state.counters.has(id)) state.counters.set(id, value);
   for (const key of unlisted) state.unlisted.add(key);
+  for (const [key, team] of sides) state.sides.set(key, team);
   for (const [kind, known] of notables) state.notables.set(kind, { ...known, latest: [...known.latest, ...(state.notables.get(kind)?.latest ?? [])].slice(0, 10) });
   return true;
 }
 
 /** A new session goes on from there. What is worked out of it has to be made anew (`derive`). */
-export function takeLasting(state: SessionState, { accounts, quarters, viewers, goals, counters, unlisted, latest }: Lasting): void {
+export function takeLasting(state: SessionState, { accounts, quarters, viewers, goals, counters, unlisted, sides, latest }: Lasting): void {
   state.ledger = new Ledger(accounts);
   state.past = new Past({ quarters, viewers });
   state.goals = new Map(goals.map((goal) => [goal.id, { ...goal }]));
   state.counters = new Map(counters);
   state.unlisted = new Set(unlisted);
+  state.sides = new Map(sides.map(({ feed, viewer, team }) => [`${feed}/${viewer}`, team]));
   state.notables = new Map(latest.map(([kind, list]) => [kind, { latest: list, first: [], largest: [] }]));
 }

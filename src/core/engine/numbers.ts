@@ -8,7 +8,7 @@ import { correct, isCorrectable, type Correctable } from './correct';
 import { give, pocketOf } from './earning';
 import type { SessionState } from './state';
 import type { ViewerTally } from './tally';
-import { firstWord, plain } from './when/chat';
+import { plain } from './when/chat';
 
 /**
  * A number that can be changed by a cue or by hand: `goal/<id>`, `counter/<id>`, `countdown/<id>`; `points` are those of the viewer who set
@@ -140,10 +140,9 @@ export function changeByHand(state: SessionState, number: NumberName, by: number
 const NO_CHANGES: NumberChange[] = [];
 
 /** A keyword in chat raises a counter, with the same trace as the streamer's own hand. */
-export function raiseByKeyword(state: SessionState, event: EventOf<'chat'>): NumberChange[] {
+export function raiseByKeyword(state: SessionState, event: EventOf<'chat'>, word: string): NumberChange[] {
   const { viewer } = event;
   if (!viewer || state.show.counters.length === 0) return NO_CHANGES;
-  const word = firstWord(plain(event.text));
   return state.show.counters.flatMap((counter) => {
     if (!counter.keyword || plain(counter.keyword) !== word || !mayRaise(counter, viewer.roles)) return [];
     return [changeByHand(state, `counter/${counter.id}`, counter.step, viewer.name)];

@@ -44,6 +44,12 @@ export class People {
     return this.byMember.get(`${feed}/${viewer}`)?.members ?? [{ feed, viewer }];
   }
 
+  /** The viewers (`feed/id`) that a tally stands for. */
+  keysOf(tally: ViewerTally): string[] {
+    const members = this.byMember.size > 0 ? this.byKey.get(tally.key)?.members : undefined;
+    return members ? members.map(({ feed, viewer }) => `${feed}/${viewer}`) : [tally.key];
+  }
+
   /** Whether a tally stands for several viewers. */
   isSeveral(tally: ViewerTally): boolean {
     return this.byMember.size > 0 && this.byKey.has(tally.key);

@@ -18,6 +18,7 @@ import { freezeMemory, thawMemory, type Memory } from './memory';
 import { takeApart, type Words } from './message';
 import { AlertQueue, type Alert } from './queue';
 import { type QueuePlan } from './queue-plan';
+import { goalPart, PartSum, teamPart, Teams } from './team';
 import { boardKey, Leaderboard, roleLeftOut, WindowBoard, type BoardMeasure } from './leaderboard';
 import { emptyShelf, type ShelfState } from './shelf';
 import { noStandings, type StandingsKept } from './standings';
@@ -61,6 +62,8 @@ export interface SessionState {
   /** Viewers with a part in the show: its host, moderators, bots; and those who asked to be left off the boards. */
   roles: Map<string, Role[]>;
   unlisted: Set<string>;
+  /** The team that each viewer (`feed/id`) has joined in chat. */
+  sides: Map<string, string>;
   /** What name plates name, by kind, and how many watch. */
   notables: Map<NotableKind, Notables>;
   audience: Audience;
@@ -105,6 +108,9 @@ export interface SessionState {
     boards: Leaderboard[];
     /** Each goal's window, all of them, and when the first of them (or a board's) begins or ends next. */
     goalWindows: Map<string, WindowNow>;
+    /** What certain viewers and teams have, for the goals and boards that ask for it; and who is in which team. */
+    parts: Map<string, PartSum>;
+    teams: Teams;
     /** The kinds of event that move a goal. */
     goalKinds: ReadonlySet<EventKind>;
     windows: WindowNow[];
@@ -134,7 +140,7 @@ export interface SessionState {
 /** A state before anything has happened. */
 export function newState(show: Show): SessionState {
   const bare = {
-    now: 0, show, session: null, totals: newTotals(), viewers: new Viewers(), minutes: new Rows(MINUTE_MS), past: new Past(), roles: new Map<string, Role[]>(), unlisted: new Set<string>(), ledger: new Ledger(), notables: new Map<NotableKind, Notables>(), audience: new Audience(), placeToldAt: 0, standings: noStandings(), shelf: emptyShelf(),
+    now: 0, show, session: null, totals: newTotals(), viewers: new Viewers(), minutes: new Rows(MINUTE_MS), past: new Past(), roles: new Map<string, Role[]>(), unlisted: new Set<string>(), sides: new Map<string, string>(), ledger: new Ledger(), notables: new Map<NotableKind, Notables>(), audience: new Audience(), placeToldAt: 0, standings: noStandings(), shelf: emptyShelf(),
     goals: new Map(), counters: new Map(), countdowns: new Map(), lanterns: new Map(), draws: new Map(), hand: [], hands: 0, queues: new Map(), played: [], streaks: new Map(), troubles: new Map(),
     alerts: 0, memories: new Map(), pending: [], heard: [], sounds: 0, lines: [], floating: [], floats: 0, hidden: new Set<string>(), scene: sceneOf(show.scenes, ''),
   };
@@ -163,10 +169,10 @@ export function derive(state: Omit<SessionState, 'derived'>): SessionState['deri
   };
 }
 
-type Windowed = Pick<SessionState['derived'], 'boards' | 'topBoard' | 'goalWindows' | 'windows' | 'rollsAt' | 'firstDay'>;
+type Windowed = Pick<SessionState['derived'], 'parts' | 'teams' | 'boards' | 'topBoard' | 'goalWindows' | 'windows' | 'rollsAt' | 'firstDay'>;
 
 /** Boards and windows as they lie now: made anew when one of them begins or ends, and when someone leaves the boards. */
-export function deriveWindows({ show, now, session, minutes, past, viewers, roles, unlisted }: Omit<SessionState, 'derived'>, people: People, top: boolean): Windowed {
+export function deriveWindows({ show, now, session, minutes, past, viewers, roles, unlisted, sides }: Omit<SessionState, 'derived'>, people: People, top: boolean): Windowed {
   const first = session && firstDay(session.startedAt, show.zone);
   const spans = new Map<string, WindowNow>();
   const windowOf = (window: Window): WindowNow => {
@@ -177,14 +183,17 @@ export function deriveWindows({ show, now, session, minutes, past, viewers, role
   };
   const goalWindows = new Map(show.goals.map((goal) => [goal.id, windowOf(goal.window ?? SESSION)]));
   const boards = new Map<string, Leaderboard>();
+  const newBoard = (measure: BoardMeasure, window: Window): Leaderboard => (window.over === 'session' ? new Leaderboard(measure) : new WindowBoard(measure, window, windowOf(window).span, { past, people, first }));
   const board = (measure: BoardMeasure, window: Window): void => {
     const key = boardKey(measure, window);
-    if (!boards.has(key)) boards.set(key, window.over === 'session' ? new Leaderboard(measure) : new WindowBoard(measure, window, windowOf(window).span, { past, people, first }));
+    if (!boards.has(key)) boards.set(key, newBoard(measure, window));
   };
-  for (const piece of show.pieces) if (piece.kind === 'leaderboard') for (const measure of measuresOf(piece)) board(measure, piece.window ?? SESSION);
+  const teams = new Teams(show.teams, sides, people);
+  const parts = partsOf(show, teams, people, newBoard);
+  for (const piece of show.pieces) if (piece.kind === 'leaderboard' && piece.who !== 'teams') for (const measure of measuresOf(piece)) board(measure, piece.window ?? SESSION);
   for (const piece of show.pieces) if (piece.kind === 'plate' && piece.which === 'top') board(TOP_BY[piece.of], SESSION);
   if (top) board('coins', SESSION);
-  if (boards.size > 0) {
+  if (boards.size > 0 || parts.size > 0) {
     const named = new Set(show.leftOut.named.map(({ feed, viewer }) => `${feed}/${viewer}`));
     const leftOut = (feed: string, id: string): boolean => people.membersOf(feed, id).some((each) => {
       const key = `${each.feed}/${each.viewer}`;
@@ -192,12 +201,32 @@ export function deriveWindows({ show, now, session, minutes, past, viewers, role
     });
     const list = [...boards.values()];
     const none = named.size === 0 && unlisted.size === 0 && roles.size === 0;
+    const sums = [...parts.values()];
+    if (sums.length > 0) for (const tally of viewers.values()) for (const each of sums) each.update(people.tallyOf(tally));
+    if (sums.length > 0) for (const before of past.viewers.values()) if (!viewers.get(before.feed, before.id)) for (const each of sums) each.update(people.tallyBefore(before));
     for (const tally of viewers.values()) if (none || !leftOut(tally.feed, tally.id)) for (const each of list) each.update(people.tallyOf(tally));
     const older = list.filter((each) => each instanceof WindowBoard);
     if (older.length > 0) for (const before of past.viewers.values()) if (!viewers.get(before.feed, before.id) && (none || !leftOut(before.feed, before.id))) for (const each of older) each.update(people.tallyBefore(before));
   }
   const windows = [...spans.values()].filter(({ window }) => window.over !== 'session');
-  return { boards: [...boards.values()], topBoard: top ? boards.get(boardKey('coins')) : undefined, goalWindows, windows, rollsAt: nextRoll(windows, now), firstDay: first };
+  return { parts, teams, boards: [...boards.values()], topBoard: top ? boards.get(boardKey('coins')) : undefined, goalWindows, windows, rollsAt: nextRoll(windows, now), firstDay: first };
+}
+
+/** The sums that goals of one viewer or team, and leaderboards of teams, ask for. */
+function partsOf({ goals, pieces, teams: all }: Show, teams: Teams, people: People, newBoard: (measure: BoardMeasure, window: Window) => Leaderboard): Map<string, PartSum> {
+  const parts = new Map<string, PartSum>();
+  for (const { id, by, measure, window = SESSION } of goals) {
+    if (!by || measure === 'raids') continue;
+    parts.set(goalPart(id), new PartSum(newBoard(measure, window), by.kind === 'team' ? (tally) => teams.of(tally) === by.team : (tally) => people.keysOf(tally).includes(`${by.feed}/${by.viewer}`)));
+  }
+  for (const piece of pieces) {
+    if (piece.kind !== 'leaderboard' || piece.who !== 'teams') continue;
+    for (const measure of measuresOf(piece)) for (const { id } of all) {
+      const key = teamPart(id, boardKey(measure, piece.window));
+      if (!parts.has(key)) parts.set(key, new PartSum(newBoard(measure, piece.window ?? SESSION), (tally) => teams.of(tally) === id));
+    }
+  }
+  return parts;
 }
 
 /** Whether a viewer stands on no board. */
@@ -239,7 +268,7 @@ export function freeze(state: SessionState) {
     now: state.now, show: state.show, session: state.session, totals: state.totals, alerts: state.alerts, played: state.played,
     viewers: [...state.viewers.values()].sort((a, b) => (a.key < b.key ? -1 : 1)),
     goals: byKey(state.goals).map(([, goal]) => goal), counters: byKey(state.counters), countdowns: byKey(state.countdowns).map(([, countdown]) => countdown),
-    minutes: state.minutes.list(), quarters: state.past.quarters.list(), before: byKey(state.past.viewers).map(([, viewer]) => viewer), roles: byKey(state.roles), unlisted: [...state.unlisted].sort(),
+    minutes: state.minutes.list(), quarters: state.past.quarters.list(), before: byKey(state.past.viewers).map(([, viewer]) => viewer), roles: byKey(state.roles), unlisted: [...state.unlisted].sort(), sides: byKey(state.sides),
     notables: byKey(state.notables), audience: state.audience.freeze(), placeToldAt: state.placeToldAt, standings: state.standings, shelf: state.shelf,
     accounts: byKey(state.ledger.accounts).map(([, account]) => account),
     hand: state.hand, hands: state.hands, lanterns: byKey(state.lanterns), draws: byKey(state.draws).map(([, draw]) => draw),
@@ -255,7 +284,7 @@ export function thaw(frozen: FrozenState): SessionState {
   const bare = {
     ...frozen, viewers: new Viewers(frozen.viewers),
     // What a snapshot of an earlier Gavirn does not have, there was none of.
-    minutes: new Rows(MINUTE_MS, frozen.minutes ?? []), past: new Past({ quarters: frozen.quarters ?? [], viewers: frozen.before ?? [] }), roles: new Map(frozen.roles ?? []), unlisted: new Set(frozen.unlisted ?? []), ledger: new Ledger(frozen.accounts ?? []), notables: new Map(frozen.notables ?? []), audience: new Audience(frozen.audience ?? null), placeToldAt: frozen.placeToldAt ?? 0, standings: frozen.standings ?? noStandings(), shelf: frozen.shelf ?? emptyShelf(),
+    minutes: new Rows(MINUTE_MS, frozen.minutes ?? []), past: new Past({ quarters: frozen.quarters ?? [], viewers: frozen.before ?? [] }), roles: new Map(frozen.roles ?? []), unlisted: new Set(frozen.unlisted ?? []), sides: new Map(frozen.sides ?? []), ledger: new Ledger(frozen.accounts ?? []), notables: new Map(frozen.notables ?? []), audience: new Audience(frozen.audience ?? null), placeToldAt: frozen.placeToldAt ?? 0, standings: frozen.standings ?? noStandings(), shelf: frozen.shelf ?? emptyShelf(),
     goals: new Map(frozen.goals.map((goal) => [goal.id, goal])), queues: new Map<string, AlertQueue>(),
     counters: new Map(frozen.counters ?? []), countdowns: new Map((frozen.countdowns ?? []).map((countdown) => [countdown.id, countdown])),
     hand: frozen.hand ?? [], hands: frozen.hands ?? 0, lanterns: new Map(frozen.lanterns ?? []), draws: new Map((frozen.draws ?? []).map((draw) => [draw.id, draw])),

@@ -49,6 +49,8 @@ export interface Line {
   id: string;
   at: number;
   text: string;
+  /** The cue that it came from; lines of earlier sessions may not say. */
+  cue?: string;
 }
 
 /** So many sounds, and lines, are kept. */
@@ -170,7 +172,7 @@ export const planOf = (state: SessionState, spotlight: string): QueuePlan => sta
 /** What will not be shown in time becomes a line: nobody is left out. */
 export function passOver(state: SessionState, passed: readonly Alert[], emit: Emit): void {
   for (const alert of passed) {
-    state.lines.push({ id: alert.id, at: state.now, text: alert.text });
+    state.lines.push({ id: alert.id, at: state.now, text: alert.text, cue: alert.cue });
     if (state.lines.length > KEPT) state.lines.shift();
     emit?.({ effect: 'passed', alert });
   }

@@ -24,8 +24,9 @@ export function withoutViewer(input: Input, { feed, viewer, name }: Forgotten): 
   const key = `${feed}/${viewer}`;
   const isTheirs = (value: unknown): boolean =>
     typeof value === 'object' && value !== null && 'feed' in value && value.feed === feed && (('viewer' in value && value.viewer === viewer) || ('id' in value && value.id === viewer && 'handle' in value));
+  const isTheirGoal = (value: unknown): boolean => typeof value === 'object' && value !== null && 'by' in value && isTheirs(value.by);
   const strip = (value: unknown): unknown => {
-    if (Array.isArray(value)) return value.filter((each) => each !== key && !isTheirs(each) && !(typeof each === 'object' && each !== null && 'viewer' in each && each.viewer === key)).map(strip);
+    if (Array.isArray(value)) return value.filter((each) => each !== key && !isTheirs(each) && !isTheirGoal(each) && !(typeof each === 'object' && each !== null && 'viewer' in each && each.viewer === key)).map(strip);
     if (typeof value !== 'object' || value === null) return value;
     // What others handed to them, or had from them, stays theirs without a name.
     const unnamed = 'why' in value && 'note' in value && name !== undefined && value.note === name ? { ...value, note: '' } : value;

@@ -85,8 +85,16 @@ test('who is forgotten is nowhere any more; what they gave stays in the totals',
 
 test('what others handed to who is forgotten stays in their account, without a name', () => {
   const account = { feed: 'f', id: 'mirek', name: 'mirek', handle: 'mirek', earned: 9, balance: 4, likes: 0, seenAt: 0, chatAt: 0, watched: 0, given: 0, perks: {}, lines: [{ why: 'sent' as const, note: 'Inês', points: -5, at: 1, until: 1, count: 1 }] };
-  const left = withoutViewer({ input: 'begin', at: START, session: 'one', lasting: { accounts: [account], quarters: [], viewers: [], goals: [], counters: [], unlisted: ['f/ines', 'f/hana'], latest: [] } }, { feed: 'f', viewer: 'ines', name: 'Inês' });
+  const left = withoutViewer({ input: 'begin', at: START, session: 'one', lasting: { accounts: [account], quarters: [], viewers: [], goals: [], counters: [], sides: [], unlisted: ['f/ines', 'f/hana'], latest: [] } }, { feed: 'f', viewer: 'ines', name: 'Inês' });
   expect(left).toMatchObject({ lasting: { accounts: [{ id: 'mirek', balance: 4, lines: [{ note: '', points: -5 }] }], unlisted: ['f/hana'] } });
+});
+
+test('a goal that was theirs alone goes with them, and their side; a team loses them by name', () => {
+  const named = { feed: 'f', viewer: 'ines', name: 'Inês' };
+  const show = { ...emptyShow('s', 'S'), teams: [{ id: 'ash', name: 'Ash', keyword: '', members: [named] }], goals: [{ id: 'hers', name: 'For her', measure: 'coins' as const, target: 10, onReach: { kind: 'stay' as const }, by: { kind: 'viewer' as const, ...named } }] };
+  expect(withoutViewer({ input: 'show', at: START, show }, { feed: 'f', viewer: 'ines' })).toMatchObject({ show: { goals: [], teams: [{ id: 'ash', members: [] }] } });
+  const sides = [{ feed: 'f', viewer: 'ines', team: 'ash' }, { feed: 'f', viewer: 'hana', team: 'ash' }];
+  expect(withoutViewer({ input: 'begin', at: START, session: 'x', lasting: { accounts: [], quarters: [], viewers: [], goals: [], counters: [], sides, unlisted: [], latest: [] } }, { feed: 'f', viewer: 'ines' })).toMatchObject({ lasting: { sides: [{ viewer: 'hana' }] } });
 });
 
 test('another viewer of the same id on another feed is not forgotten with them', () => {

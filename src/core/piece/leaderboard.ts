@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { movedPlaces } from '@/core/engine/standings';
-import { boardOf, BOARD_MEASURES, sharedPlaces, type BoardMeasure } from '@/core/engine/leaderboard';
+import { boardKey, boardOf, BOARD_MEASURES, sharedPlaces, type BoardMeasure } from '@/core/engine/leaderboard';
 import { MEASURE_TITLES, shownValue } from '@/core/engine/measure';
+import { teamPart, type PartSum, type Team } from '@/core/engine/team';
 import { windowSchema } from '@/core/engine/window';
 import { isolate } from '@/core/engine/words';
 import type { FontSpec, Op } from '@/core/paint/display';
@@ -15,6 +16,8 @@ const schema = z.object({
   kind: z.literal('leaderboard'),
   title: z.string().max(60),
   measure: z.enum(BOARD_MEASURES),
+  /** Whose places they are; absent: viewers'. */
+  who: z.enum(['viewers', 'teams']).optional(),
   /** Of what stretch of time; absent: of this session. */
   window: windowSchema.optional(),
   /** Other measures, shown in turn with the first, each for so many seconds. */
@@ -51,10 +54,12 @@ export const leaderboard: PieceKind<LeaderboardPiece, LeaderboardLive> = {
   controls: [
     { field: 'title', label: 'Title', control: 'text' },
     { field: 'measure', label: 'Counts', control: 'choice', options: BOARD_MEASURES.map((value) => ({ value, label: MEASURE_TITLES[value] })) },
+    { field: 'who', label: 'Places of', control: 'choice', options: [{ value: 'viewers', label: 'Viewers' }, { value: 'teams', label: 'Teams' }], otherwise: 'viewers' },
     { field: 'rows', label: 'Places', control: 'number', least: 1, most: 10 },
   ],
-  live(piece, { derived, standings }) {
+  live(piece, { derived, standings, show }) {
     const rowsOf = (of: BoardMeasure): LeaderboardLive['rows'] => {
+      if (piece.who === 'teams') return teamRows(piece, of, show.teams, derived.parts);
       const board = boardOf(derived.boards, of, piece.window);
       const moved = (key: string, place: number) => (piece.moves && of === piece.measure ? movedPlaces(standings, piece.id, key, place) : null);
       return (board?.places ?? []).map((tally, n) => ({ name: tally.name, value: shownValue(of, tally[of] ?? 0), ...movedOf(moved(tally.key, n)) })).filter(({ value }) => value > 0).slice(0, piece.rows);
@@ -72,6 +77,10 @@ export const leaderboard: PieceKind<LeaderboardPiece, LeaderboardLive> = {
     boardWords(piece.title, live.rows), ...(live.others ?? []).map(({ measure, rows }) => boardWords(titleOf(piece, measure), rows)),
   ].join('. '),
 };
+
+/** Every team has a row, also with nothing: who has joined sees that it counts. Equals stand in the show's order. */
+const teamRows = (piece: LeaderboardPiece, of: BoardMeasure, teams: readonly Team[], parts: ReadonlyMap<string, PartSum>): LeaderboardLive['rows'] =>
+  teams.map(({ id, name }) => ({ name, value: shownValue(of, parts.get(teamPart(id, boardKey(of, piece.window)))?.value ?? 0) })).sort((a, b) => b.value - a.value).slice(0, piece.rows);
 
 /** No change is no change to be told. */
 const movedOf = (moved: number | null): { moved?: number } => (moved ? { moved } : {});

@@ -87,3 +87,12 @@ test('a ticker has the latest first: those that were shown, not those that were 
   state.lines.push({ id: 'a4', at: 200, text: 'second, not shown' });
   expect(liveOf(PIECE_KINDS.ticker.make('p', show), state)).toEqual({ kind: 'ticker', lines: [{ id: 'a2', text: 'third' }, { id: 'a4', text: 'second, not shown' }, { id: 'a1', text: 'first' }] });
 });
+
+test('a ticker lists the kinds that it is asked for', () => {
+  const [cue] = show.cues;
+  if (!cue) throw new Error('The starter show has cues.');
+  const state = newState({ ...show, cues: [{ ...cue, id: 'f', when: { kind: 'follow' } }, { ...cue, id: 'r', when: { kind: 'session', what: 'begins' } }] });
+  state.lines.push({ id: '1', at: 1, text: 'a follow', cue: 'f' }, { id: '2', at: 2, text: 'a beginning', cue: 'r' }, { id: '3', at: 3, text: 'of a cue that is gone', cue: 'x' });
+  const lines = (of?: ['follow']) => (liveOf({ ...PIECE_KINDS.ticker.make('p', show), ...(of ? { of } : {}) }, state) as { lines: { text: string }[] }).lines.map(({ text }) => text);
+  expect([lines(), lines(['follow'])]).toEqual([['of a cue that is gone', 'a beginning', 'a follow'], ['a follow']]);
+});

@@ -5,7 +5,13 @@ import { cutLine, lineOps } from '@/core/paint/text';
 import { pieceBase, type DrawTools, type PieceKind } from './piece';
 import { STYLES } from './style';
 
-const schema = z.object({ ...pieceBase, kind: z.literal('ticker'), rows: z.number().int().min(1).max(10) });
+/** The kinds of moment by which lines can be chosen. */
+export const TICKER_KINDS = ['follow', 'gift', 'subscribe', 'giftSubs', 'tip', 'raid', 'share', 'chat', 'every', 'goal'] as const;
+
+const schema = z.object({ ...pieceBase, kind: z.literal('ticker'), rows: z.number().int().min(1).max(10),
+  /** Only alerts of these kinds; absent: all. */
+  of: z.array(z.enum(TICKER_KINDS)).min(1).max(TICKER_KINDS.length).optional(),
+});
 export type TickerPiece = z.infer<typeof schema>;
 
 export interface TickerLive {
@@ -29,9 +35,11 @@ export const ticker: PieceKind<TickerPiece, TickerLive> = {
   controls: [{ field: 'name', label: 'Name', control: 'text' }, { field: 'rows', label: 'Lines', control: 'number', least: 1, most: 10 }],
   live(piece, { played, lines, show }) {
     const own = new Set(show.pieces.flatMap(({ id, kind }) => (kind === 'spotlight' ? [id] : [])));
+    const kinds = new Map(show.cues.map(({ id, when }) => [id, when.kind]));
+    const wanted = (cue: string | undefined): boolean => piece.of === undefined || piece.of.some((kind) => kind === kinds.get(cue ?? ''));
     const all = [
-      ...played.filter(({ trial, spotlight }) => !trial && own.has(spotlight)).map(({ id, until, text }) => ({ id, at: until, text })),
-      ...lines,
+      ...played.filter(({ trial, spotlight, cue }) => !trial && own.has(spotlight) && wanted(cue)).map(({ id, until, text }) => ({ id, at: until, text })),
+      ...lines.filter(({ cue }) => wanted(cue)),
     ];
     return { kind: 'ticker', lines: all.filter(({ text }) => text.trim() !== '').sort((a, b) => b.at - a.at || (a.id < b.id ? 1 : -1)).slice(0, piece.rows).map(({ id, text }) => ({ id, text })) };
   },

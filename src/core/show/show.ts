@@ -11,6 +11,7 @@ import { lanternSchema } from '@/core/engine/lantern';
 import { LEFT_OUT, leftOutSchema } from '@/core/engine/leaderboard';
 import { someoneSchema } from '@/core/engine/someone';
 import { POINTS, pointsSchema } from '@/core/engine/points';
+import { teamSchema } from '@/core/engine/team';
 import { goalSchema } from '@/core/engine/goal';
 import { sceneSchema } from '@/core/stage/scene';
 import { pieceSchema } from '@/core/piece';
@@ -128,6 +129,7 @@ export const showSchema = z.object({
   countdowns: z.array(countdownSchema).max(20).default([]),
   lanterns: z.array(lanternSchema).max(20).default([]),
   draws: z.array(drawSchema).max(20).default([]),
+  teams: z.array(teamSchema).max(12).default([]),
   /** Who stands on no leaderboard. */
   leftOut: leftOutSchema.default(LEFT_OUT),
   /** Points, levels and perks. */

@@ -21,6 +21,8 @@ import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
 import { agoWords } from '@/ui/words/ago';
 import { DayBars } from './day-bars';
+import { OwnVoice } from './own-voice';
+import { SamePerson } from './same-person';
 
 /** All that is known of one viewer, and what can be done with it. */
 export function PersonSheet({ feed, viewer, onClose }: { feed: string; viewer: string; onClose: () => void }) {
@@ -46,6 +48,9 @@ export function PersonSheet({ feed, viewer, onClose }: { feed: string; viewer: s
       draft.leftOut.named = draft.leftOut.named.filter((one) => !same(one));
       draft.people = draft.people.map((each) => ({ ...each, members: each.members.filter((one) => !same(one)) })).filter(({ members }) => members.length > 1);
       draft.speech.viewers = draft.speech.viewers.filter((one) => one.viewer !== `${feed}/${viewer}`);
+      for (const team of draft.teams) team.members = team.members.filter((one) => !same(one));
+      // A goal that was theirs alone is nobody's any more.
+      draft.goals = draft.goals.filter(({ by }) => by?.kind !== 'viewer' || !same(by));
       for (const cue of draft.cues) {
         cue.who.only = cue.who.only.filter((one) => !same(one));
         cue.who.never = cue.who.never.filter((one) => !same(one));
@@ -83,6 +88,8 @@ export function PersonSheet({ feed, viewer, onClose }: { feed: string; viewer: s
       <TextField label="Your note" value={note} most={500} onChange={write} />
       <Segments label="On leaderboards" value={named ? 'no' : 'yes'} onChange={(value) => leaveOut(value === 'no')} options={[{ value: 'yes', label: 'On leaderboards' }, { value: 'no', label: 'Left off them' }]} />
       {person.leftOut && !named ? <Text tone="muted">{person.unlisted ? 'They asked to be left off the leaderboards.' : 'Left off by their part in the show.'}</Text> : null}
+      <SamePerson person={person} onDone={() => void mutate()} />
+      <OwnVoice feed={feed} viewer={viewer} name={person.name} />
       {person.lines.length > 0 ? <Ledger person={person} /> : null}
       {said ? <Text tone="brick" role="alert">{said}</Text> : null}
       <View className="flex-row"><Button kind="bad" onPress={() => setAsking(true)}>Forget this viewer</Button></View>

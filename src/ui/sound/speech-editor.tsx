@@ -7,13 +7,10 @@ import { useShow } from '@/ui/data/show-context';
 import { Button, IconButton } from '@/ui/part/button';
 import { Card } from '@/ui/part/card';
 import { Segments } from '@/ui/part/choice';
-import { DecimalField } from '@/ui/part/decimal-field';
 import { NumberField, TextField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
 import { ViewerChoice } from '@/ui/people/viewer-choice';
-
-type Manner = Pick<SpeechPlan, 'speed' | 'pitch' | 'voice'>;
-const PLAIN: Manner = { speed: 1, pitch: 1, voice: '' };
+import { MannerFields, PLAIN } from './manner-fields';
 
 /** How words are read aloud. `speaks`: whether the server can where a browser has no voices; null while that is not known. */
 export function SpeechEditor({ speaks }: { speaks: boolean | null }) {
@@ -86,16 +83,4 @@ function languageName(code: string): string {
   } catch {
     return code;
   }
-}
-
-function MannerFields({ label, manner, onChange }: { label: string; manner: Manner; onChange: (manner: Partial<Manner>) => void }) {
-  return (
-    <>
-      <View className="flex-row gap-3">
-        <View className="flex-1"><DecimalField label={`Speed${label}, times`} value={manner.speed} least={0.5} most={2} onChange={(speed) => onChange({ speed })} /></View>
-        <View className="flex-1"><DecimalField label={`Pitch${label}, times`} value={manner.pitch} least={0.5} most={2} onChange={(pitch) => onChange({ pitch })} /></View>
-      </View>
-      <TextField label={`Voice${label}, by its name in the outlet’s browser`} value={manner.voice} most={80} exact placeholder="Any" onChange={(voice) => onChange({ voice })} />
-    </>
-  );
 }

@@ -1,13 +1,14 @@
 import { View } from 'react-native';
 import Plus from 'lucide-react-native/icons/plus';
 import X from 'lucide-react-native/icons/x';
-import { GOAL_MEASURES, type Goal, type Rung } from '@/core/engine/goal';
+import { GOAL_MEASURES, type Goal, type GoalMeasure, type Rung } from '@/core/engine/goal';
 import { MEASURE_TITLES } from '@/core/engine/measure';
 import { useShow } from '@/ui/data/show-context';
 import { Button, IconButton } from '@/ui/part/button';
 import { NumberField, TextField } from '@/ui/part/field';
 import { Pick } from '@/ui/part/pick';
 import { Text } from '@/ui/part/text';
+import { ByField } from './team-fields';
 import { WindowField } from './window-field';
 
 const ON_REACH = [
@@ -29,13 +30,20 @@ export function GoalFields({ id }: { id: string }) {
     if (kind === onReach.kind) return;
     change({ onReach: kind === 'raise' ? { kind, step: target } : kind === 'ladder' ? { kind, rungs: [{ at: target, name: '' }, { at: target * 2, name: '' }] } : { kind } });
   };
-  const money = goal.measure === 'worth' || goal.measure === 'tips';
+  const measures = GOAL_MEASURES.filter((value) => goal.by === undefined || value !== 'raids');
+  const countable = [...measures.map((value) => ({ value: value as string, label: MEASURE_TITLES[value] })), ...show.counters.map(({ id: counter, name }) => ({ value: `counter/${counter}`, label: `Counter: ${name}` }))];
+  const count = (value: string): void => {
+    const measure = GOAL_MEASURES.find((each): each is GoalMeasure => each === value);
+    change(measure ? { measure, counter: undefined } : { counter: value.slice('counter/'.length), by: undefined, window: undefined });
+  };
+  const money = goal.counter === undefined && (goal.measure === 'worth' || goal.measure === 'tips');
   return (
     <View className="gap-4">
       <TextField label="Words on the goal" value={goal.name} most={60} onChange={(name) => { if (name.trim() !== '') change({ name }); }} />
-      <Pick label="Counts" options={GOAL_MEASURES.map((value) => ({ value, label: MEASURE_TITLES[value] }))} value={goal.measure} onChange={(measure) => change({ measure })} />
+      <Pick label="Counts" options={countable} value={goal.counter === undefined ? goal.measure : `counter/${goal.counter}`} onChange={count} />
+      {goal.counter === undefined ? <ByField by={goal.by} onChange={(by) => change({ by, ...(by && goal.window?.over === 'since' ? { window: { over: 'ever' } } : {}) })} /> : null}
       {money ? <Text size={13} tone="muted">{`In the smallest unit of ${show.money.currency}: 500 is 5.00 where it has hundredths.`}</Text> : null}
-      <WindowField window={goal.window} moments onChange={(window) => change({ window })} />
+      {goal.counter === undefined ? <WindowField window={goal.window} moments={goal.by === undefined} onChange={(window) => change({ window })} /> : null}
       <NumberField label="Starts with" value={goal.start ?? 0} least={0} most={1_000_000_000} step={10} onChange={(start) => change({ start })} />
       {onReach.kind === 'ladder' ? null : <NumberField label="Target" value={target} least={1} most={1_000_000_000} step={target >= 1000 ? 100 : 10} onChange={(next) => change({ target: next })} />}
       <Pick label="When it is reached" options={ON_REACH} value={onReach.kind} onChange={setReach} />

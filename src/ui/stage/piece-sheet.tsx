@@ -21,6 +21,8 @@ import { GoalFields } from './goal-fields';
 import { CountdownFields, CounterFields } from './number-fields';
 import { LeftOutFields } from './left-out-fields';
 import { QueueFields } from './queue-fields';
+import { TeamFields } from './team-fields';
+import { TickerFields } from './ticker-fields';
 import { TurnFields } from './turn-fields';
 import { WindowField } from './window-field';
 
@@ -64,10 +66,12 @@ function What({ piece }: { piece: Piece }) {
       {trouble ? <Text tone="brick">{trouble}</Text> : null}
       {kind.controls.filter(({ hidden }) => !hidden?.({ ...piece })).map((control) => <ControlField key={control.field} control={control} value={valueOf(piece, control.field)} onChange={(value) => set(control.field, value)} />)}
       {piece.kind === 'goal' ? <GoalFields id={piece.goal} /> : null}
+      {piece.kind === 'leaderboard' && piece.who === 'teams' ? <TeamFields /> : null}
       {piece.kind === 'leaderboard' ? <WindowField window={piece.window} moments={false} onChange={(window) => set('window', window)} /> : null}
       {piece.kind === 'leaderboard' ? <TurnFields piece={piece} set={set} /> : null}
       {piece.kind === 'leaderboard' ? <KeywordField label="Keyword with which viewers ask for their own place" value={piece.ask ?? ''} placeholder="!place" onChange={(ask) => set('ask', ask)} /> : null}
       {piece.kind === 'leaderboard' ? <LeftOutFields /> : null}
+      {piece.kind === 'ticker' ? <TickerFields piece={piece} set={set} /> : null}
       {piece.kind === 'countdown' ? <CountdownFields id={piece.countdown} /> : null}
       {piece.kind === 'lantern' ? <LanternFields id={piece.lantern} /> : null}
       {piece.kind === 'reel' ? <DrawFields id={piece.draw} /> : null}
@@ -92,11 +96,12 @@ function ControlField({ control, value, onChange }: { control: Control; value: u
   }
   const options = 'options' in control ? control.options : show[control.from].map(({ id, name }) => ({ value: id, label: name }));
   if (options.length < 2 && !('options' in control)) return null;
-  if (options.length > 4) return <Pick label={control.label} options={options} value={String(value ?? '')} onChange={onChange} />;
+  const chosen = String(value ?? ('otherwise' in control ? control.otherwise : '') ?? '');
+  if (options.length > 4) return <Pick label={control.label} options={options} value={chosen} onChange={onChange} />;
   return (
     <View className="gap-1">
       <Text size={13} tone="muted">{control.label}</Text>
-      <Segments label={control.label} options={options} value={String(value ?? '')} onChange={onChange} />
+      <Segments label={control.label} options={options} value={chosen} onChange={onChange} />
     </View>
   );
 }
