@@ -121,7 +121,8 @@ function boardOps(piece: LeaderboardPiece, title: string, given: LeaderboardLive
   if (piece.title) ops.push(...lineOps(cutLine(title, right - style.pad.x, head, measure), style.pad.x, style.pad.y + head.size * 0.86, head, style.head, measure));
   // Empty places are shown as such: a board of one row would jump to four as the first gifts come.
   const shown = placed(given);
-  for (let n = 0; n < rows; n += 1) {
+  // Teams are as many as there are.
+  for (let n = 0; n < (piece.who === 'teams' ? Math.min(rows, shown.length) : rows); n += 1) {
     const row = shown[n];
     const baseline = top + n * rowHeight + size * 0.94;
     const value = row ? row.value.toLocaleString('en') : '';
