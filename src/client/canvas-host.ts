@@ -10,6 +10,7 @@ const addressOf = (src: string): string | null => (src.startsWith('emoji:') ? `/
 /** What the painter needs, in a browser. `arrived` is called when an image or a font that was missing has come. */
 export class BrowserHost implements PaintHost {
   private readonly images = new Map<string, HTMLImageElement | null>();
+  private readonly paths = new Map<string, Path2D>();
   private readonly fontsAsked = new Set<string>();
   private readonly measuring = document.createElement('canvas').getContext('2d');
 
@@ -26,6 +27,15 @@ export class BrowserHost implements PaintHost {
     const context = canvas.getContext('2d');
     if (!context) throw new Error('This browser has no 2D canvas.');
     return { context, image: canvas };
+  }
+
+  path(d: string): Path2D {
+    let path = this.paths.get(d);
+    if (!path) {
+      path = new Path2D(d);
+      this.paths.set(d, path);
+    }
+    return path;
   }
 
   image(src: string, at?: number): CanvasImageSource | undefined {

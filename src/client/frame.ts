@@ -1,8 +1,11 @@
 import type { Seen } from '@/core/piece/piece';
 import { BrowserHost } from './canvas-host';
 import type { MediaSource } from './media-images';
+import type { DisplayList } from '@/core/paint/display';
 import { Painter } from '@/core/paint/painter';
+import type { Transition } from '@/core/stage/scene';
 import { Stage, twinLines, type Scene } from '@/core/stage/stage';
+import { between } from '@/core/stage/transition';
 
 export interface FrameOptions {
   canvas: HTMLCanvasElement;
@@ -26,6 +29,8 @@ export class Frame {
   private timer: ReturnType<typeof setTimeout> | undefined;
   private frame: number | undefined;
   private said = '';
+  /** The scene that gives way, and since when. */
+  private leaving: { scene: Scene; stage: Stage; since: number; transition: Transition } | null = null;
 
   constructor(private readonly options: FrameOptions) {
     this.host = new BrowserHost(options.media, () => {
@@ -48,8 +53,11 @@ export class Frame {
     for (const src of pictures) this.host.image(src);
   }
 
-  /** Shows this from now on; null shows nothing. */
-  show(scene: Scene | null): void {
+  /** Shows this from now on; null shows nothing. @param transition what is shown now gives way like this; absent: at once */
+  show(scene: Scene | null, transition?: Transition): void {
+    if (transition && this.scene && scene && transition.kind !== 'cut') {
+      this.leaving = { scene: this.scene, stage: new Stage({ measure: this.host.measure, seen: this.options.seen }), since: this.options.now(), transition };
+    }
     this.scene = scene;
     this.soon();
   }
@@ -66,11 +74,21 @@ export class Frame {
     const scene = this.scene ?? { frame: { width: 1080, height: 1920 }, pieces: [], live: {} };
     this.fit(scene.frame);
     const now = this.options.now();
-    const list = this.stage.at(scene, now);
+    const list = this.given(this.stage.at(scene, now), now);
     this.painter?.paint(list);
     this.say(twinLines(scene, now));
     if (list.next <= now) this.soon();
     else if (list.next < Infinity) this.timer = setTimeout(() => this.soon(), Math.min(list.next - now, 60_000));
+  }
+
+  /** The frame, with what is left of the scene before. */
+  private given(list: DisplayList, now: number): DisplayList {
+    if (!this.leaving) return list;
+    const { scene, stage, since, transition } = this.leaving;
+    const t = (now - since) / transition.ms;
+    if (t < 1) return between(stage.at(scene, now), list, t, transition);
+    this.leaving = null;
+    return list;
   }
 
   /** Gives the canvas as many px as the screen has where it stands. */

@@ -1,5 +1,6 @@
 import type { OutletView } from '@/core/desk/view';
 import { readStream, RemoteClock } from '@/client/stream';
+import { TRANSITION, type Transition } from '@/core/stage/scene';
 import type { Scene } from '@/core/stage/stage';
 import { Frame } from '@/client/frame';
 import { Sounder } from '@/client/sounder';
@@ -39,6 +40,7 @@ function start(canvas: HTMLCanvasElement, words: HTMLElement, heardWords: HTMLEl
   });
   window.addEventListener('resize', () => frame.soon());
   let scene: Scene | null = null;
+  let gives: Transition = TRANSITION;
   let plan: OutletView['sound'] = SOUND;
   let ownSounds: OutletView['own'] = [];
 
@@ -47,7 +49,7 @@ function start(canvas: HTMLCanvasElement, words: HTMLElement, heardWords: HTMLEl
       // The server's own message, whose form docs/outlet-stream.md states.
       const message = JSON.parse(data) as Message;
       clock.heard(message.now, event === 'view');
-      const { frame: size, pieces, live, heard, sounds, language, sound, own, pictures } = message;
+      const { frame: size, pieces, live, ground, scene: shown, transition, heard, sounds, language, sound, own, pictures } = message;
       if (pictures) frame.prepare(pictures);
       if (sound) plan = sound;
       if (own) ownSounds = own;
@@ -55,9 +57,13 @@ function start(canvas: HTMLCanvasElement, words: HTMLElement, heardWords: HTMLEl
       if (language !== undefined) document.documentElement.lang = language;
       if (sounds) sounder.prepare(sounds);
       if (heard) sounder.hear(heard, clock.now());
-      if (event === 'view') scene = size && pieces && live ? { frame: size, pieces, live } : null;
-      else if (scene) scene = { frame: size ?? scene.frame, pieces: pieces ?? scene.pieces, live: merged(scene.live, live) };
-      frame.show(scene);
+      if (transition) gives = transition;
+      if (event === 'view') scene = size && pieces && live ? { frame: size, pieces, live, ...(ground ? { ground } : {}) } : null;
+      else if (scene) {
+        const behind = ground === undefined ? scene.ground : (ground ?? undefined);
+        scene = { frame: size ?? scene.frame, pieces: pieces ?? scene.pieces, live: merged(scene.live, live), ...(behind === undefined ? {} : { ground: behind }) };
+      }
+      frame.show(scene, event === 'change' && shown !== undefined ? gives : undefined);
     },
     onLost(status) {
       // Revoked, or never an outlet: the frame is emptied. When there is no answer, what is known stays: a goal does not vanish

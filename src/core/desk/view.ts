@@ -7,7 +7,9 @@ import type { Heard } from '@/core/engine/heard';
 import type { Line } from '@/core/engine/steps';
 import type { Totals } from '@/core/engine/tally';
 import type { BadMessage, Gap } from '@/core/intake/trouble';
+import type { Fill } from '@/core/paint/display';
 import type { Live, Piece } from '@/core/piece';
+import type { Transition } from '@/core/stage/scene';
 import type { Cut } from '@/core/media/media';
 import type { FrameSize } from '@/core/show/show';
 import type { SoundPlan } from '@/core/sound/plan';
@@ -19,6 +21,11 @@ import type { Happened, Mark } from './happened';
 /** What an outlet paints and plays (docs/outlet-stream.md): the frame, its pieces back to front, what each shows now, and what is heard. */
 export interface OutletView {
   frame: FrameSize;
+  /** What lies behind everything; null: nothing. */
+  ground: Fill | null;
+  /** The scene that is shown, and how it gives way to another. */
+  scene: string;
+  transition: Transition;
   pieces: Piece[];
   live: Record<string, Live>;
   /** The latest things to be heard; null where this outlet is silent. */

@@ -16,6 +16,7 @@ import { firstWord, plain } from './when/chat';
 import { keepOut } from './windows';
 import { holdCountdown } from './countdown';
 import { askPoints, bringIn, earn, pocketOf } from './earning';
+import { keepLine } from './chat-lines';
 import { floatChat } from './drift';
 import { enterDraws, followDraws, startDraw, takeSeed } from './drawing';
 import { brighten, lanternValue } from './lantern';
@@ -128,6 +129,7 @@ function happen(state: SessionState, event: StreamEvent, emit: Emit): void {
       if (state.show.points.on) askPoints(state, event, word, emit);
     }
     floatChat(state, event.text);
+    keepLine(state, event);
   }
 }
 

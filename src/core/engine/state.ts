@@ -16,6 +16,7 @@ import type { NotableKind, Notables } from './notable';
 import { Ledger } from './ledger';
 import { freezeMemory, thawMemory, type Memory } from './memory';
 import { takeApart, type Words } from './message';
+import type { ChatLine } from './chat-lines';
 import { AlertQueue, type Alert } from './queue';
 import { type QueuePlan } from './queue-plan';
 import { goalPart, PartSum, teamPart, Teams } from './team';
@@ -98,6 +99,8 @@ export interface SessionState {
   /** Emoji that float, oldest first, and how many there have been. */
   floating: Floating[];
   floats: number;
+  /** The latest lines of chat, oldest first, where a piece shows them. */
+  chats: ChatLine[];
   /** Pieces that a cue has taken away. */
   hidden: Set<string>;
   /** The scene that is shown; '' where the show has none. */
@@ -130,6 +133,8 @@ export interface SessionState {
     tellsMoves: boolean;
     /** Some piece shows what floats. */
     drifts: boolean;
+    /** Some piece shows chat. */
+    showsChat: boolean;
     /** What has been added to numbers by this input, and is yet to be told to goals and cues. */
     changes: NonNullable<NumberChange>[];
     /** Fills in a step's words. */
@@ -142,7 +147,7 @@ export function newState(show: Show): SessionState {
   const bare = {
     now: 0, show, session: null, totals: newTotals(), viewers: new Viewers(), minutes: new Rows(MINUTE_MS), past: new Past(), roles: new Map<string, Role[]>(), unlisted: new Set<string>(), sides: new Map<string, string>(), ledger: new Ledger(), notables: new Map<NotableKind, Notables>(), audience: new Audience(), placeToldAt: 0, standings: noStandings(), shelf: emptyShelf(),
     goals: new Map(), counters: new Map(), countdowns: new Map(), lanterns: new Map(), draws: new Map(), hand: [], hands: 0, queues: new Map(), played: [], streaks: new Map(), troubles: new Map(),
-    alerts: 0, memories: new Map(), pending: [], heard: [], sounds: 0, lines: [], floating: [], floats: 0, hidden: new Set<string>(), scene: sceneOf(show.scenes, ''),
+    alerts: 0, memories: new Map(), pending: [], heard: [], sounds: 0, lines: [], floating: [], floats: 0, chats: [], hidden: new Set<string>(), scene: sceneOf(show.scenes, ''),
   };
   return { ...bare, derived: derive(bare) };
 }
@@ -154,7 +159,7 @@ export function derive(state: Omit<SessionState, 'derived'>): SessionState['deri
   const people = new People(show.people, viewers);
   const words = new Map<string, Words>();
   return {
-    people, ...deriveWindows(state, people, top), tellsMoves: show.pieces.some((piece) => piece.kind === 'leaderboard' && piece.moves === true), drifts: show.pieces.some(({ kind }) => kind === 'drift'), changes: [],
+    people, ...deriveWindows(state, people, top), tellsMoves: show.pieces.some((piece) => piece.kind === 'leaderboard' && piece.moves === true), drifts: show.pieces.some(({ kind }) => kind === 'drift'), showsChat: show.pieces.some(({ kind }) => kind === 'chat'), changes: [],
     cues: new CueIndex(show.cues), cuesById: new Map(show.cues.map((cue) => [cue.id, cue])), clocks: show.cues.filter(({ on, when }) => on && when.kind === 'clock'),
     worth: worthOf(show), goalKinds: new Set(show.goals.flatMap(({ measure }) => (measure === 'points' ? [] : MEASURE_EVENTS[measure].kinds))), goalsById: new Map(show.goals.map((goal) => [goal.id, goal])),
     spotlights: new Map(show.pieces.flatMap((piece) => (piece.kind === 'spotlight' ? [[piece.id, piece.queue]] : []))),
@@ -274,7 +279,7 @@ export function freeze(state: SessionState) {
     hand: state.hand, hands: state.hands, lanterns: byKey(state.lanterns), draws: byKey(state.draws).map(([, draw]) => draw),
     queues: byKey(state.queues).map(([spotlight, queue]) => ({ spotlight, held: queue.held, alerts: queue.list() })), streaks: byKey(state.streaks), troubles: byKey(state.troubles),
     memories: byKey(state.memories).map(([cue, memory]) => ({ cue, ...freezeMemory(memory) })), pending: state.pending, heard: state.heard, sounds: state.sounds,
-    lines: state.lines, floating: state.floating, floats: state.floats, hidden: [...state.hidden].sort(), scene: state.scene,
+    lines: state.lines, floating: state.floating, floats: state.floats, chats: state.chats, hidden: [...state.hidden].sort(), scene: state.scene,
   };
 }
 export type FrozenState = ReturnType<typeof freeze>;
@@ -289,7 +294,7 @@ export function thaw(frozen: FrozenState): SessionState {
     counters: new Map(frozen.counters ?? []), countdowns: new Map((frozen.countdowns ?? []).map((countdown) => [countdown.id, countdown])),
     hand: frozen.hand ?? [], hands: frozen.hands ?? 0, lanterns: new Map(frozen.lanterns ?? []), draws: new Map((frozen.draws ?? []).map((draw) => [draw.id, draw])),
     streaks: new Map(frozen.streaks), troubles: new Map(frozen.troubles),
-    memories: new Map(frozen.memories.map(({ cue, ...memory }) => [cue, thawMemory(memory)])), hidden: new Set(frozen.hidden), floating: frozen.floating ?? [], floats: frozen.floats ?? 0,
+    memories: new Map(frozen.memories.map(({ cue, ...memory }) => [cue, thawMemory(memory)])), hidden: new Set(frozen.hidden), floating: frozen.floating ?? [], floats: frozen.floats ?? 0, chats: frozen.chats ?? [],
     scene: sceneOf(frozen.show.scenes, frozen.scene ?? ''),
   };
   const state: SessionState = { ...bare, derived: derive(bare) };

@@ -18,6 +18,12 @@ export const FONT_FACES: readonly FontFace[] = [
   { family: 'Bricolage Grotesque', weight: '700', file: expo('bricolage-grotesque', '700Bold/BricolageGrotesque_700Bold.ttf') },
   { family: 'Atkinson Hyperlegible Next', weight: '500', file: expo('atkinson-hyperlegible-next', '500Medium/AtkinsonHyperlegibleNext_500Medium.ttf') },
   { family: 'Atkinson Hyperlegible Next', weight: '700', file: expo('atkinson-hyperlegible-next', '700Bold/AtkinsonHyperlegibleNext_700Bold.ttf') },
+  { family: 'Fraunces', weight: '400 900', file: expo('fraunces', '700Bold/Fraunces_700Bold.ttf') },
+  { family: 'Zilla Slab', weight: '400 900', file: expo('zilla-slab', '700Bold/ZillaSlab_700Bold.ttf') },
+  { family: 'Baloo 2', weight: '400 900', file: expo('baloo-2', '700Bold/Baloo2_700Bold.ttf') },
+  { family: 'Caveat', weight: '400 900', file: expo('caveat', '700Bold/Caveat_700Bold.ttf') },
+  { family: 'Josefin Sans', weight: '400 900', file: expo('josefin-sans', '700Bold/JosefinSans_700Bold.ttf') },
+  { family: 'Alfa Slab One', weight: '400 900', file: expo('alfa-slab-one', '400Regular/AlfaSlabOne_400Regular.ttf') },
   { family: 'Noto Sans', weight: '400 900', file: expo('noto-sans', '600SemiBold/NotoSans_600SemiBold.ttf'), range: 'U+0370-03FF,U+0400-052F,U+1C80-1C8F,U+1F00-1FFF,U+2DE0-2DFF,U+A640-A69F' },
   { family: 'Noto Sans Arabic', weight: '400 900', file: expo('noto-sans-arabic', '600SemiBold/NotoSansArabic_600SemiBold.ttf'), range: 'U+0600-06FF,U+0750-077F,U+0870-08FF,U+FB50-FDFF,U+FE70-FEFF' },
   { family: 'Noto Sans Devanagari', weight: '400 900', file: expo('noto-sans-devanagari', '600SemiBold/NotoSansDevanagari_600SemiBold.ttf'), range: 'U+0900-097F,U+A8E0-A8FF,U+1CD0-1CFF' },
@@ -25,7 +31,9 @@ export const FONT_FACES: readonly FontFace[] = [
   { family: 'Noto Sans JP', weight: '400 900', file: expo('noto-sans-jp', '600SemiBold/NotoSansJP_600SemiBold.ttf'), range: 'U+2E80-2FFF,U+3000-30FF,U+31F0-31FF,U+3400-4DBF,U+4E00-9FFF,U+F900-FAFF,U+FF00-FFEF,U+20000-2FA1F' },
 ];
 
-const OWN: Record<FontSpec['family'], string> = { title: 'Bricolage Grotesque', text: 'Atkinson Hyperlegible Next' };
+const OWN: Record<FontSpec['family'], string> = {
+  title: 'Bricolage Grotesque', text: 'Atkinson Hyperlegible Next', serif: 'Fraunces', slab: 'Zilla Slab', round: 'Baloo 2', hand: 'Caveat', even: 'Josefin Sans', poster: 'Alfa Slab One',
+};
 const FURTHER = FONT_FACES.filter((face) => face.range).map((face) => `"${face.family}"`).join(', ');
 
 /** The canvas and CSS `font` shorthand, with every script's family behind our own. */

@@ -1,12 +1,13 @@
 import type { Box, DisplayList, Fill, Op, PlacedGroup } from './display';
 import { cssFont } from './font';
+import { turned, turnedBounds } from './turn';
 
 /** The part of the Canvas 2D interface that is drawn with: a browser's and @napi-rs/canvas's both have it. */
 export type Context2D = Pick<
   CanvasRenderingContext2D,
   | 'save' | 'restore' | 'setTransform' | 'clearRect' | 'beginPath' | 'rect' | 'clip' | 'roundRect' | 'fill' | 'stroke' | 'drawImage' | 'fillText'
-  | 'strokeText' | 'arc' | 'measureText' | 'createLinearGradient' | 'setLineDash'
-  | 'fillStyle' | 'strokeStyle' | 'lineWidth' | 'lineJoin' | 'globalAlpha' | 'font' | 'textAlign' | 'textBaseline' | 'shadowColor' | 'shadowBlur'
+  | 'strokeText' | 'arc' | 'translate' | 'scale' | 'measureText' | 'createLinearGradient' | 'setLineDash'
+  | 'fillStyle' | 'strokeStyle' | 'lineWidth' | 'lineJoin' | 'lineCap' | 'globalAlpha' | 'font' | 'textAlign' | 'textBaseline' | 'shadowColor' | 'shadowBlur'
   | 'shadowOffsetX' | 'shadowOffsetY'
 >;
 
@@ -22,6 +23,8 @@ export interface PaintHost {
   surface: (width: number, height: number) => Surface;
   /** A loaded image, or undefined while it is not there (the host calls `forget` when it is). */
   image: (src: string, at?: number) => CanvasImageSource | undefined;
+  /** An outline from SVG's notation. */
+  path: (d: string) => Path2D;
 }
 
 interface Layer {
@@ -73,7 +76,9 @@ export class Painter {
       if (group.opacity <= 0 || !meets(reach(group), dirty)) continue;
       const layer = this.layer(group);
       target.globalAlpha = group.opacity;
+      if (group.turn) target.setTransform(...turned(group.turn, scale));
       target.drawImage(layer.surface.image, Math.round((group.box.x + group.dx - BLEED) * scale), Math.round((group.box.y + group.dy - BLEED) * scale));
+      if (group.turn) target.setTransform(1, 0, 0, 1, 0, 0);
       copied += 1;
     }
     target.restore();
@@ -88,6 +93,12 @@ export class Painter {
     if (known?.ops === group.ops) return known;
     const surface = this.host.surface(Math.ceil((group.box.w + 2 * BLEED) * this.scale), Math.ceil((group.box.h + 2 * BLEED) * this.scale));
     surface.context.setTransform(this.scale, 0, 0, this.scale, BLEED * this.scale, BLEED * this.scale);
+    if (group.clip) {
+      const { x, y, w, h } = group.clip;
+      surface.context.beginPath();
+      surface.context.rect(x, y, w, h);
+      surface.context.clip();
+    }
     for (const op of group.ops) draw(surface.context, op, this.host);
     const layer = { ops: group.ops, surface };
     this.layers.set(group.key, layer);
@@ -95,7 +106,12 @@ export class Painter {
   }
 }
 
-const reach = ({ box, dx, dy }: PlacedGroup): Box => ({ x: box.x + dx - BLEED, y: box.y + dy - BLEED, w: box.w + 2 * BLEED, h: box.h + 2 * BLEED });
+/** All that a group may draw on: its box with what reaches beyond it, and around that where it is turned. */
+function reach({ box, dx, dy, turn }: PlacedGroup): Box {
+  const upright = { x: box.x + dx - BLEED, y: box.y + dy - BLEED, w: box.w + 2 * BLEED, h: box.h + 2 * BLEED };
+  return turn ? turnedBounds(upright, turn) : upright;
+}
+
 
 const meets = (a: Box, b: Box): boolean => a.x < b.x + b.w && b.x < a.x + a.w && a.y < b.y + b.h && b.y < a.y + a.h;
 
@@ -131,7 +147,7 @@ function changedBox(before: readonly PlacedGroup[], after: readonly PlacedGroup[
 }
 
 const sameLook = (a: PlacedGroup, b: PlacedGroup): boolean =>
-  a.ops === b.ops && a.dx === b.dx && a.dy === b.dy && a.opacity === b.opacity
+  a.ops === b.ops && a.turn?.degrees === b.turn?.degrees && a.turn?.x === b.turn?.x && a.turn?.y === b.turn?.y && a.dx === b.dx && a.dy === b.dy && a.opacity === b.opacity
   && a.box.x === b.box.x && a.box.y === b.box.y && a.box.w === b.box.w && a.box.h === b.box.h;
 
 function fillOf(context: Context2D, fill: Fill): string | CanvasGradient {
@@ -139,6 +155,14 @@ function fillOf(context: Context2D, fill: Fill): string | CanvasGradient {
   const gradient = context.createLinearGradient(...fill.from, ...fill.to);
   for (const [offset, color] of fill.stops) gradient.addColorStop(offset, color);
   return gradient;
+}
+
+/** An image's own size, px: each kind of source keeps it under a name of its own. */
+function sizeOf(image: CanvasImageSource): { w: number; h: number } {
+  if ('videoWidth' in image) return { w: image.videoWidth, h: image.videoHeight };
+  if ('naturalWidth' in image) return { w: image.naturalWidth, h: image.naturalHeight };
+  if ('displayWidth' in image) return { w: image.displayWidth, h: image.displayHeight };
+  return { w: Number(image.width), h: Number(image.height) };
 }
 
 /** Draws one operation at the context's present transform. */
@@ -176,9 +200,26 @@ function draw(context: Context2D, op: Op, host: PaintHost): void {
         context.strokeText(op.text, op.x, op.baseline);
         context.shadowColor = 'transparent';
       }
-      context.fillStyle = op.fill;
+      context.fillStyle = fillOf(context, op.fill);
       context.fillText(op.text, op.x, op.baseline);
       break;
+    case 'path': {
+      context.translate(op.x ?? 0, op.y ?? 0);
+      context.scale(op.scale ?? 1, op.scale ?? 1);
+      const path = host.path(op.d);
+      if (op.fill !== undefined) {
+        context.fillStyle = fillOf(context, op.fill);
+        context.fill(path);
+      }
+      if (op.stroke) {
+        context.strokeStyle = op.stroke.color;
+        context.lineWidth = op.stroke.width;
+        context.lineJoin = 'round';
+        context.lineCap = 'round';
+        context.stroke(path);
+      }
+      break;
+    }
     case 'disc':
       context.beginPath();
       context.arc(op.x, op.y, op.r, 0, 2 * Math.PI);
@@ -194,7 +235,14 @@ function draw(context: Context2D, op: Op, host: PaintHost): void {
         context.roundRect(x, y, w, h, op.radius);
         context.clip();
       }
-      context.drawImage(image, op.x, op.y, op.w, op.h);
+      if (op.mirrored) {
+        context.translate(2 * op.x + op.w, 0);
+        context.scale(-1, 1);
+      }
+      if (op.part) {
+        const size = sizeOf(image);
+        context.drawImage(image, op.part.x * size.w, op.part.y * size.h, op.part.w * size.w, op.part.h * size.h, op.x, op.y, op.w, op.h);
+      } else context.drawImage(image, op.x, op.y, op.w, op.h);
       break;
     }
   }

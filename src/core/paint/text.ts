@@ -1,4 +1,4 @@
-import type { FontSpec, Op } from './display';
+import type { Fill, FontSpec, Op } from './display';
 import { clusters, emojiSource, hasEmoji, isEmoji } from './emoji';
 
 /** Width of `text` in px, as the canvas that will draw it measures it. */
@@ -122,7 +122,7 @@ export function fitText(
 }
 
 export interface TextLook {
-  fill: string;
+  fill: Fill;
   outline?: { color: string; width: number };
   shadow?: { color: string; blur: number; dx: number; dy: number };
 }

@@ -4,7 +4,7 @@ import type { Box, FontSpec, Group, Motion, Op } from '@/core/paint/display';
 import { fitText, lineOps, type Measure, type TextLook } from '@/core/paint/text';
 import { movesOf, type MotionName } from '@/core/stage/motion';
 import type { HouseStyle } from './style';
-import { STYLES } from './style';
+import { READABLE, STYLES } from './style';
 
 /** A picture or clip as an outlet must know it: where its bytes are, its size in px, and how long each frame of an animated one stands, ms. */
 export interface AlertPicture {
@@ -139,10 +139,10 @@ function wordsOps({ text, names }: AlertLive, look: Look, styleName: HouseStyle,
   const style = STYLES[styleName];
   if (room.w <= 0 || text.trim() === '') return [];
   // All who are thanked stand below the words, in a smaller type.
-  const all = names.length === 0 ? null : fitText(names.map(isolate).join(' · '), { w: room.w, h: whole * 0.4 }, { ...NAMES, size: Math.min(NAMES.size, whole * 0.15) }, 28, 1.2, measure);
+  const all = names.length === 0 ? null : fitText(names.map(isolate).join(' · '), { w: room.w, h: whole * 0.4 }, { ...NAMES, size: Math.max(READABLE, Math.min(NAMES.size, whole * 0.15)) }, READABLE, 1.2, measure);
   const below = all ? all.lines.length * all.font.size * 1.2 + whole * 0.03 : 0;
   const high = room.h - below;
-  const { lines, font } = fitText(text, { w: room.w, h: high }, { ...TITLE, size: Math.min(TITLE.size * TEXT[look.text], Math.max(32, high * 0.62)) }, 34, 1.12, measure);
+  const { lines, font } = fitText(text, { w: room.w, h: high }, { ...TITLE, size: Math.min(TITLE.size * TEXT[look.text], Math.max(READABLE, high * 0.62)) }, READABLE, 1.12, measure);
   const leading = font.size * 1.12;
   // Capitals and descenders together look centred when the baseline lies a third of the size below the middle.
   const first = room.y + high / 2 - ((lines.length - 1) * leading) / 2 + font.size * 0.33;

@@ -3,7 +3,7 @@ import { firstTarget, rungName } from '@/core/engine/goal';
 import type { FontSpec, Op } from '@/core/paint/display';
 import { cutLine, lineOps, lineWidth } from '@/core/paint/text';
 import { pieceBase, type DrawTools, type PieceKind } from './piece';
-import { STYLES } from './style';
+import { READABLE, STYLES } from './style';
 
 const schema = z.object({ ...pieceBase, kind: z.literal('goal'), goal: z.string().max(100) });
 export type GoalPiece = z.infer<typeof schema>;
@@ -55,7 +55,7 @@ function goalOps(piece: GoalPiece, shown: GoalLive['goal'], { measure }: DrawToo
   const style = STYLES[piece.style];
   const pad = { x: style.pad.x, y: Math.min(style.pad.y, h * 0.18) };
   const inner = { w: w - 2 * pad.x, h: h - 2 * pad.y - (piece.style === 'slip' ? 14 : 0) };
-  const size = Math.round(Math.min(56, inner.h * 0.44, inner.w * 0.075));
+  const size = Math.round(Math.max(READABLE, Math.min(56, inner.h * 0.44, inner.w * 0.075)));
   const font: FontSpec = { family: 'title', weight: 700, size };
   const baseline = pad.y + size * 0.84;
   const standing = shown ? `${figures(shown.value)} / ${figures(shown.target)}` : '';

@@ -3,7 +3,7 @@ import { brightness } from '@/core/engine/lantern';
 import type { FontSpec, Op } from '@/core/paint/display';
 import { cutLine, lineOps } from '@/core/paint/text';
 import { pieceBase, type DrawTools, type PieceKind } from './piece';
-import { STYLES } from './style';
+import { READABLE, STYLES } from './style';
 
 const schema = z.object({ ...pieceBase, kind: z.literal('lantern'), lantern: z.string().max(100) });
 export type LanternPiece = z.infer<typeof schema>;
@@ -43,7 +43,7 @@ export const lantern: PieceKind<LanternPiece, LanternLive> = {
 /** A glass with its light rising in it, a cap and a foot, and its name below. */
 function lanternOps({ place: { w, h }, style: styleName }: LanternPiece, { name, lit, gone }: NonNullable<LanternLive['lantern']>, { measure }: DrawTools): Op[] {
   const style = STYLES[styleName];
-  const font: FontSpec = { family: 'title', weight: 700, size: Math.round(Math.max(24, Math.min(40, h * 0.12, w * 0.16))) };
+  const font: FontSpec = { family: 'title', weight: 700, size: Math.round(Math.max(READABLE, Math.min(40, h * 0.12, w * 0.16))) };
   const label = gone > 0 ? `${name} ${gone} ×` : name;
   const glass = { w: w * 0.5, h: h - font.size * 1.9 - h * 0.24 };
   const x = (w - glass.w) / 2;

@@ -9,7 +9,7 @@ import type { FontSpec, Op } from '@/core/paint/display';
 import { cutLine, lineOps, lineWidth } from '@/core/paint/text';
 import { inTurn } from './in-turn';
 import { pieceBase, type DrawTools, type PieceKind } from './piece';
-import { STYLES } from './style';
+import { READABLE, STYLES } from './style';
 
 const schema = z.object({
   ...pieceBase,
@@ -103,7 +103,7 @@ function placed(rows: LeaderboardLive['rows']): (LeaderboardLive['rows'][number]
 export function rowsThatFit(piece: LeaderboardPiece): { rows: number; rowHeight: number; size: number; top: number } {
   const { w, h } = piece.place;
   const { pad } = STYLES[piece.style];
-  const size = Math.round(Math.max(26, Math.min(64, w * 0.082)));
+  const size = Math.round(Math.max(READABLE, Math.min(64, w * 0.082)));
   const rowHeight = size * 1.46;
   const top = pad.y + (piece.title ? size * 1.5 : 0);
   return { rows: Math.max(0, Math.min(piece.rows, Math.floor((h - top - pad.y * 0.6) / rowHeight))), rowHeight, size, top };
@@ -114,7 +114,7 @@ function boardOps(piece: LeaderboardPiece, title: string, given: LeaderboardLive
   const style = STYLES[piece.style];
   const { rows, rowHeight, size, top } = rowsThatFit(piece);
   const font: FontSpec = { family: 'text', weight: 700, size };
-  const head: FontSpec = { family: 'title', weight: 700, size: Math.round(size * 0.94) };
+  const head: FontSpec = { family: 'title', weight: 700, size: Math.round(Math.max(READABLE, size * 0.94)) };
   const right = w - style.pad.x;
   const nameAt = style.pad.x + size * 1.35;
   const ops: Op[] = [...style.panel(w, h)];
@@ -127,7 +127,7 @@ function boardOps(piece: LeaderboardPiece, title: string, given: LeaderboardLive
     const baseline = top + n * rowHeight + size * 0.94;
     const value = row ? row.value.toLocaleString('en') : '';
     const moved = row?.moved ? movedWords(row.moved) : '';
-    const small: FontSpec = { ...font, size: Math.round(size * 0.7) };
+    const small: FontSpec = { ...font, size: Math.round(Math.max(READABLE, size * 0.8)) };
     const valueWide = value ? lineWidth(value, font, measure) + size * 0.6 : 0;
     const movedWide = moved ? lineWidth(moved, small, measure) + size * 0.4 : 0;
     const room = right - nameAt - valueWide - movedWide;

@@ -21,6 +21,18 @@ export const pieceBase = {
   style: z.enum(HOUSE_STYLES),
   /** The scenes that it is in; absent: all. */
   scenes: z.array(z.string().min(1).max(100)).max(12).optional(),
+  /** Where it stands in scenes in which that is somewhere else, by the scene's id. */
+  places: z.record(z.string().min(1).max(100), placeSchema).optional(),
+  /** Degrees clockwise about its middle; absent: upright. */
+  turn: z.number().min(-180).max(180).optional(),
+  /** 0 to 1; absent: 1. */
+  opacity: z.number().min(0.05).max(1).optional(),
+  /** It cannot be dragged or resized by accident. */
+  locked: z.boolean().optional(),
+  /** Taken off the frame by the streamer; it stays in the show. */
+  off: z.boolean().optional(),
+  /** Who sees it; absent: both. "me": the streamer alone, in the app and in outlets of their own. */
+  seenBy: z.enum(['viewers', 'me']).optional(),
 };
 
 /** One thing to set in the piece's sheet. `from` names the list of the show that a choice is taken from. */
@@ -28,10 +40,15 @@ export type Control = { hidden?: (piece: Readonly<Record<string, unknown>>) => b
   | { field: string; label: string; control: 'text' }
   | { field: string; label: string; control: 'number'; least: number; most: number }
   | { field: string; label: string; control: 'choice'; options: readonly { value: string; label: string }[]; /** What counts as chosen where the piece says nothing. */ otherwise?: string }
+  | { field: string; label: string; control: 'switch'; on: string; off: string }
+  | { field: string; label: string; control: 'media'; of: 'picture' | 'clip' }
   | { field: string; label: string; control: 'choice'; from: 'goals' | 'countdowns' | 'counters' | 'lanterns' | 'draws' });
 
-/** Where a frame is looked at: on the air, or in the editor, where an empty piece must still be found. */
-export type Seen = 'air' | 'edit';
+/**
+ * Where a frame is looked at: on the air, where the compositor brings its own picture; in the editor, where an empty piece must still be
+ * found; or as the whole program, picture and all.
+ */
+export type Seen = 'air' | 'edit' | 'program';
 
 export interface DrawTools {
   measure: Measure;

@@ -6,7 +6,7 @@ import type { FontSpec, Op } from '@/core/paint/display';
 import { cutLine, lineOps } from '@/core/paint/text';
 import { inTurn } from './in-turn';
 import { pieceBase, type DrawTools, type PieceKind } from './piece';
-import { STYLES } from './style';
+import { READABLE, STYLES } from './style';
 
 const WHICH = ['latest', 'few', 'largest', 'first', 'top'] as const;
 const schema = z.object({
@@ -74,8 +74,8 @@ function plateOps({ place: { w, h }, style: styleName, label }: PlatePiece, line
   const style = STYLES[styleName];
   const pad = { x: style.pad.x, y: Math.min(style.pad.y, h * 0.16) };
   const inner = { w: w - 2 * pad.x, h: h - 2 * pad.y - (styleName === 'slip' ? 14 : 0) };
-  const head: FontSpec = { family: 'text', weight: 700, size: Math.round(Math.max(28, Math.min(40, inner.h * 0.32))) };
-  const font: FontSpec = { family: 'title', weight: 700, size: Math.round(Math.max(28, Math.min(72, inner.h * (label === '' ? 0.7 : 0.5)))) };
+  const head: FontSpec = { family: 'text', weight: 700, size: Math.round(Math.max(READABLE, Math.min(40, inner.h * 0.32))) };
+  const font: FontSpec = { family: 'title', weight: 700, size: Math.round(Math.max(READABLE, Math.min(72, inner.h * (label === '' ? 0.7 : 0.5)))) };
   const below = label === '' ? pad.y : pad.y + head.size * 1.3;
   return [
     ...style.panel(w, h),

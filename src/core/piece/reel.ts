@@ -3,7 +3,7 @@ import { isolate } from '@/core/engine/words';
 import type { FontSpec, Group, Op } from '@/core/paint/display';
 import { cutLine, fitText, lineOps, type Measure } from '@/core/paint/text';
 import { pieceBase, type PieceKind } from './piece';
-import { STYLES } from './style';
+import { READABLE, STYLES } from './style';
 
 const schema = z.object({ ...pieceBase, kind: z.literal('reel'), draw: z.string().max(100) });
 export type ReelPiece = z.infer<typeof schema>;
@@ -85,8 +85,8 @@ function reelOps({ place: { w, h }, style: styleName }: ReelPiece, name: string,
   const style = STYLES[styleName];
   const pad = { x: style.pad.x, y: Math.min(style.pad.y, h * 0.14) };
   const inner = { w: w - 2 * pad.x, h: h - 2 * pad.y - (styleName === 'slip' ? 14 : 0) };
-  const head: FontSpec = { family: 'title', weight: 700, size: Math.round(Math.min(44, inner.h * 0.22)) };
-  const small: FontSpec = { family: 'text', weight: 500, size: Math.round(Math.max(24, Math.min(30, inner.h * 0.15))) };
+  const head: FontSpec = { family: 'title', weight: 700, size: Math.round(Math.max(READABLE, Math.min(44, inner.h * 0.22))) };
+  const small: FontSpec = { family: 'text', weight: 500, size: Math.round(READABLE) };
   const room = inner.h - head.size * 1.3 - small.size * 1.3;
   const { lines, font } = fitText(isolate(label), { w: inner.w, h: room }, { family: 'title', weight: 700, size: Math.round(Math.min(84, room * 0.8)) }, 30, 1.1, measure);
   const first = pad.y + head.size * 1.3 + room / 2 - ((lines.length - 1) * font.size * 1.1) / 2 + font.size * 0.33;

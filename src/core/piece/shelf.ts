@@ -3,7 +3,7 @@ import { MOST_SHELVED, onShelf, type Shelved } from '@/core/engine/shelf';
 import type { FontSpec, Op } from '@/core/paint/display';
 import { cutLine, lineOps, lineWidth, type Measure, type TextLook } from '@/core/paint/text';
 import { pieceBase, type DrawTools, type PieceKind } from './piece';
-import { STYLES } from './style';
+import { READABLE, STYLES } from './style';
 
 const schema = z.object({
   ...pieceBase, kind: z.literal('shelf'), title: z.string().max(60),
@@ -56,7 +56,7 @@ export function cellFor(count: number, w: number, h: number): number {
 function shelfOps({ place: { w, h }, style: styleName, title }: ShelfPiece, { items, cleared }: ShelfLive, { measure }: DrawTools): Op[] {
   const style = STYLES[styleName];
   const pad = { x: style.pad.x, y: Math.min(style.pad.y, h * 0.12) };
-  const head: FontSpec = { family: 'title', weight: 700, size: Math.round(Math.max(24, Math.min(40, h * 0.15))) };
+  const head: FontSpec = { family: 'title', weight: 700, size: Math.round(Math.max(READABLE, Math.min(40, h * 0.15))) };
   const count = cleared > 0 ? `filled ${cleared} ×` : '';
   const top = pad.y + (title === '' && count === '' ? 0 : head.size * 1.35);
   const board = { x: pad.x, y: h - pad.y - (styleName === 'slip' ? 26 : 14), w: w - 2 * pad.x, h: 12 };
@@ -75,7 +75,7 @@ function shelfOps({ place: { w, h }, style: styleName, title }: ShelfPiece, { it
 }
 
 function emptyOps(board: { x: number; y: number; w: number }, high: number, soft: TextLook, measure: Measure): Op[] {
-  const font: FontSpec = { family: 'text', weight: 500, size: Math.round(Math.max(24, Math.min(38, high * 0.3))) };
+  const font: FontSpec = { family: 'text', weight: 500, size: Math.round(Math.max(READABLE, Math.min(38, high * 0.3))) };
   return lineOps(cutLine('The first gift stands here', board.w, font, measure), board.x + board.w / 2, board.y - high * 0.35, font, soft, measure, 'centre');
 }
 

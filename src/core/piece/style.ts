@@ -4,6 +4,12 @@ import type { TextLook } from '@/core/paint/text';
 export const HOUSE_STYLES = ['slip', 'bisque', 'kiln', 'tide'] as const;
 export type HouseStyle = (typeof HOUSE_STYLES)[number];
 
+/**
+ * The smallest type that a phone's viewer reads, px of a frame whose shorter side has 1080: capitals of 16 minutes of arc on a screen 65 mm wide at
+ * 330 mm (ISO 9241-303, from memory). No piece makes its own type smaller.
+ */
+export const READABLE = 37;
+
 /** How a style looks: its backing, its text, and its bars. All are readable at phone size on any picture. */
 export interface StyleLook {
   title: string;

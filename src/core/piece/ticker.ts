@@ -3,7 +3,7 @@ import { withoutIsolates } from '@/core/engine/words';
 import type { FontSpec, Op } from '@/core/paint/display';
 import { cutLine, lineOps } from '@/core/paint/text';
 import { pieceBase, type DrawTools, type PieceKind } from './piece';
-import { STYLES } from './style';
+import { READABLE, STYLES } from './style';
 
 /** The kinds of moment by which lines can be chosen. */
 export const TICKER_KINDS = ['follow', 'gift', 'subscribe', 'giftSubs', 'tip', 'raid', 'share', 'chat', 'every', 'goal'] as const;
@@ -51,7 +51,7 @@ export const ticker: PieceKind<TickerPiece, TickerLive> = {
 function tickerOps({ place: { w, h }, style: name, rows }: TickerPiece, { lines }: TickerLive, { measure }: DrawTools): Op[] {
   const style = STYLES[name];
   const room = h - style.pad.y * 1.2 - (name === 'slip' ? 14 : 0);
-  const size = Math.round(Math.max(26, Math.min(46, room / rows / 1.4)));
+  const size = Math.round(Math.max(READABLE, Math.min(46, room / rows / 1.4)));
   const font: FontSpec = { family: 'text', weight: 500, size };
   const fit = Math.max(1, Math.min(rows, Math.floor(room / (size * 1.4))));
   const shown = lines.length === 0 ? ['Latest alerts appear here'] : lines.slice(0, fit).map(({ text }) => text);

@@ -13,8 +13,11 @@ import { someoneSchema } from '@/core/engine/someone';
 import { POINTS, pointsSchema } from '@/core/engine/points';
 import { teamSchema } from '@/core/engine/team';
 import { goalSchema } from '@/core/engine/goal';
-import { sceneSchema } from '@/core/stage/scene';
+import { sceneSchema, TRANSITION, transitionSchema } from '@/core/stage/scene';
+import { MOST_ON_WALL, WALL_GROUNDS } from '@/core/stage/wall';
+import { SAFE, safeSchema } from '@/core/stage/safe-area';
 import { pieceSchema } from '@/core/piece';
+import { placeSchema } from '@/core/piece/piece';
 import { feedRateSchema, moneySchema } from '@/core/event/money';
 import { EVENT_KINDS } from '@/core/event/kind';
 import { mediaSchema } from '@/core/media/media';
@@ -92,9 +95,22 @@ export const cueSchema = z.object({
 });
 export type Cue = z.infer<typeof cueSchema>;
 
+/** What an outlet carries: the whole frame; some pieces; one scene, whatever is shown elsewhere; or some pieces large on a screen of their own. */
+export const outletShowsSchema = z.discriminatedUnion('kind', [
+  z.object({ kind: z.literal('all') }),
+  z.object({ kind: z.literal('pieces'), pieces: z.array(id).max(100) }),
+  z.object({ kind: z.literal('scene'), scene: id }),
+  z.object({ kind: z.literal('wall'), pieces: z.array(id).max(MOST_ON_WALL), ground: z.enum(WALL_GROUNDS) }),
+]);
+
 /** `sounds`: what is heard is heard from here. One at a time does, so that nothing is heard twice. */
-export const outletSchema = z.object({ id, name: label, sounds: z.boolean().default(false) });
+export const outletSchema = z.object({
+  id, name: label, sounds: z.boolean().default(false), shows: outletShowsSchema.default({ kind: 'all' }),
+  /** For viewers, or a screen that only the streamer sees. */
+  whose: z.enum(['viewers', 'me']).default('viewers'),
+});
 export type Outlet = z.infer<typeof outletSchema>;
+export type OutletShows = Outlet['shows'];
 
 export const frameSchema = z.object({ width: z.number().int().min(16).max(7680), height: z.number().int().min(16).max(7680) });
 export type FrameSize = z.infer<typeof frameSchema>;
@@ -123,6 +139,13 @@ export const showSchema = z.object({
   pieces: z.array(pieceSchema).max(100),
   /** None: there is one picture, with all pieces. The first is shown as a session begins. */
   scenes: z.array(sceneSchema).max(12).default([]),
+  transition: transitionSchema.default(TRANSITION),
+  /** What platforms lay over the frame, and how it is looked at. */
+  safe: safeSchema.default(SAFE),
+  /** Findings of the layout that the streamer has dismissed, by their keys. */
+  dismissed: z.array(z.string().max(300)).max(500).default([]),
+  /** How the pieces stood on frames of other proportions, by `width×height`: turned back, they stand so again. */
+  layouts: z.record(z.string().max(20), z.record(id, z.object({ place: placeSchema, places: z.record(id, placeSchema).optional() }))).default({}),
   cues: z.array(cueSchema).max(500),
   goals: z.array(goalSchema).max(50),
   counters: z.array(counterSchema).max(50).default([]),

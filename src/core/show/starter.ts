@@ -1,3 +1,5 @@
+import { SAFE } from '@/core/stage/safe-area';
+import { TRANSITION } from '@/core/stage/scene';
 import { ALWAYS } from '@/core/engine/holds';
 import { LEFT_OUT } from '@/core/engine/leaderboard';
 import { POINTS } from '@/core/engine/points';
@@ -15,7 +17,7 @@ import { SHOW_FORMAT, SHOW_VERSION, type Cue, type Show } from './show';
 /** An empty vertical show. `id` is made outside: core has no chance of its own. */
 export const emptyShow = (id: string, name: string): Show => ({
   format: SHOW_FORMAT, version: SHOW_VERSION, id, name, frame: { width: 1080, height: 1920 },
-  language: 'en', zone: '', feeds: [], money: { currency: 'EUR', rates: {} }, people: [], notes: [], pieces: [], scenes: [], cues: [], goals: [], counters: [], countdowns: [], lanterns: [], draws: [], teams: [], leftOut: LEFT_OUT, points: POINTS, media: [], sound: SOUND, speech: SPEECH, outlets: [{ id: 'main', name: 'Everything', sounds: true }],
+  language: 'en', zone: '', feeds: [], money: { currency: 'EUR', rates: {} }, people: [], notes: [], pieces: [], scenes: [], transition: TRANSITION, safe: SAFE, dismissed: [], layouts: {}, cues: [], goals: [], counters: [], countdowns: [], lanterns: [], draws: [], teams: [], leftOut: LEFT_OUT, points: POINTS, media: [], sound: SOUND, speech: SPEECH, outlets: [{ id: 'main', name: 'Everything', sounds: true, shows: { kind: 'all' }, whose: 'viewers' }],
 });
 
 /** A show whose spotlights show one alert after another, each for its whole length: nothing is joined, shortened or passed over. */

@@ -32,13 +32,16 @@ export interface Guide {
   at: number;
 }
 
-/** Moves a box by a distance, snapping its sides and middle to the frame's edges and middle when `snap` is set. */
-export function move(box: Box, dx: number, dy: number, frame: FrameSize, snap: boolean): { box: Box; guides: Guide[] } {
+/**
+ * Moves a box by a distance. When `snap` is set, its sides and middle snap to the frame's edges and middle, and to those of `others` (pieces,
+ * what platforms lay over the frame); the frame comes first.
+ */
+export function move(box: Box, dx: number, dy: number, frame: FrameSize, snap: boolean, others: readonly Box[] = []): { box: Box; guides: Guide[] } {
   const guides: Guide[] = [];
   const moved = { ...box, x: box.x + dx, y: box.y + dy };
   if (snap) {
-    const x = nearest(moved.x, moved.w, frame.width);
-    const y = nearest(moved.y, moved.h, frame.height);
+    const x = nearest(moved.x, moved.w, [0, frame.width / 2, frame.width, ...others.flatMap(({ x: at, w }) => [at, at + w / 2, at + w])]);
+    const y = nearest(moved.y, moved.h, [0, frame.height / 2, frame.height, ...others.flatMap(({ y: at, h }) => [at, at + h / 2, at + h])]);
     if (x) {
       moved.x += x.by;
       guides.push({ axis: 'x', at: x.line });
@@ -51,17 +54,42 @@ export function move(box: Box, dx: number, dy: number, frame: FrameSize, snap: b
   return { box: keepInFrame(moved, frame), guides };
 }
 
-function nearest(start: number, length: number, frame: number): { by: number; line: number } | null {
-  const found = [
-    { by: -start, line: 0 },
-    { by: frame / 2 - (start + length / 2), line: frame / 2 },
-    { by: frame - (start + length), line: frame },
-  ].filter(({ by }) => Math.abs(by) <= SNAP);
-  return found.sort((a, b) => Math.abs(a.by) - Math.abs(b.by))[0] ?? null;
+/** The line that is nearest to the box's start, middle or end, within reach. The first three are the frame's: its middle takes the box's, its edges the sides. */
+function nearest(start: number, length: number, lines: readonly number[]): { by: number; line: number } | null {
+  let best: { by: number; line: number } | null = null;
+  lines.forEach((line, n) => {
+    const parts = n === 0 ? [start] : n === 1 ? [start + length / 2] : n === 2 ? [start + length] : [start, start + length / 2, start + length];
+    for (const part of parts) if (Math.abs(line - part) <= SNAP && (!best || Math.abs(line - part) < Math.abs(best.by))) best = { by: line - part, line };
+  });
+  return best;
 }
 
-/** Resizes a box by one of its handles; the opposite side stays, and no side becomes shorter than `least`. */
-export function resize(box: Box, handle: Handle, dx: number, dy: number, least: { w: number; h: number }, frame: FrameSize): Box {
+/** How far a box is from the nearest thing on each side, px: another box that faces it, or the frame's edge. */
+export function gaps(box: Box, others: readonly Box[], frame: FrameSize): { left: number; right: number; top: number; bottom: number } {
+  const faces = (other: Box, axis: 'x' | 'y'): boolean => (axis === 'x' ? other.y < box.y + box.h && box.y < other.y + other.h : other.x < box.x + box.w && box.x < other.x + other.w);
+  const least = (values: number[], edge: number): number => Math.round(Math.min(edge, ...values.filter((value) => value >= 0)));
+  return {
+    left: least(others.filter((other) => faces(other, 'x')).map((other) => box.x - other.x - other.w), box.x),
+    right: least(others.filter((other) => faces(other, 'x')).map((other) => other.x - box.x - box.w), frame.width - box.x - box.w),
+    top: least(others.filter((other) => faces(other, 'y')).map((other) => box.y - other.y - other.h), box.y),
+    bottom: least(others.filter((other) => faces(other, 'y')).map((other) => other.y - box.y - box.h), frame.height - box.y - box.h),
+  };
+}
+
+/** Larger or smaller by a factor about its middle, in proportion. */
+export function scaleBox(box: Box, by: number, least: { w: number; h: number }, frame: FrameSize): Box {
+  const factor = Math.max(by, least.w / box.w, least.h / box.h);
+  const [w, h] = [box.w * factor, box.h * factor];
+  return keepInFrame({ x: box.x + (box.w - w) / 2, y: box.y + (box.h - h) / 2, w, h }, frame);
+}
+
+/** Resizes a box by one of its handles; the opposite side stays, and no side becomes shorter than `least`. `proportion`: its sides keep theirs. */
+export function resize(box: Box, handle: Handle, dx: number, dy: number, least: { w: number; h: number }, frame: FrameSize, proportion = false): Box {
+  if (proportion && handle.x !== 0 && handle.y !== 0) {
+    // The longer drag counts; the corner then follows the diagonal.
+    const by = Math.max((box.w + handle.x * dx) / box.w, (box.h + handle.y * dy) / box.h, least.w / box.w, least.h / box.h);
+    return resize(box, handle, handle.x * box.w * (by - 1), handle.y * box.h * (by - 1), least, frame);
+  }
   const w = handle.x === 0 ? box.w : within(box.w + handle.x * dx, least.w, frame.width * 2);
   const h = handle.y === 0 ? box.h : within(box.h + handle.y * dy, least.h, frame.height * 2);
   return keepInFrame({ x: handle.x < 0 ? box.x + box.w - w : box.x, y: handle.y < 0 ? box.y + box.h - h : box.y, w, h }, frame);

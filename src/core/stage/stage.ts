@@ -1,4 +1,4 @@
-import type { DisplayList, Group, Op, PlacedGroup } from '@/core/paint/display';
+import type { DisplayList, Fill, Group, Op, PlacedGroup } from '@/core/paint/display';
 import { drawPiece, twinOf, type Live, type Piece } from '@/core/piece';
 import type { DrawTools } from '@/core/piece/piece';
 import type { FrameSize } from '@/core/show/show';
@@ -9,6 +9,8 @@ export interface Scene {
   frame: FrameSize;
   pieces: readonly Piece[];
   live: Readonly<Record<string, Live>>;
+  /** What lies behind everything; absent: nothing, the frame is transparent. */
+  ground?: Fill;
 }
 
 /** Turns a scene and a time into what is to be painted. Groups of pieces that have not changed are the same objects as before. */
@@ -26,17 +28,28 @@ export class Stage {
   at(scene: Scene, now: number): DisplayList {
     const groups: PlacedGroup[] = [];
     let next = Infinity;
+    if (scene.ground !== undefined) groups.push(this.groundOf(scene.ground, scene.frame));
     for (const piece of scene.pieces) {
       const live = scene.live[piece.id];
       if (!live) continue;
       for (const group of this.groupsOf(piece, live)) {
         const placed = place(group, now);
         next = Math.min(next, placed.next);
-        if (placed.group) groups.push(placed.group);
+        if (placed.group) groups.push(asPlaced(placed.group, piece));
       }
     }
     for (const id of this.drawn.keys()) if (!scene.pieces.some((piece) => piece.id === id)) this.drawn.delete(id);
     return { width: scene.frame.width, height: scene.frame.height, groups, next };
+  }
+
+  private ground: PlacedGroup | null = null;
+
+  private groundOf(fill: Fill, { width: w, height: h }: FrameSize): PlacedGroup {
+    const [op] = this.ground?.ops ?? [];
+    if (!this.ground || this.ground.box.w !== w || this.ground.box.h !== h || op?.op !== 'rect' || JSON.stringify(op.fill) !== JSON.stringify(fill)) {
+      this.ground = { key: 'ground', box: { x: 0, y: 0, w, h }, ops: [{ op: 'rect', x: 0, y: 0, w, h, radius: 0, fill }], dx: 0, dy: 0, opacity: 1 };
+    }
+    return this.ground;
   }
 
   private groupsOf(piece: Piece, live: Live): Group[] {
@@ -52,12 +65,22 @@ export class Stage {
 
 const sameOps = (a: Group, b: Group): boolean => JSON.stringify(a.ops) === JSON.stringify(b.ops);
 
+/** A group as its piece is turned, and how opaque that is. */
+function asPlaced(group: PlacedGroup, { turn, opacity, place: { x, y, w, h } }: Piece): PlacedGroup {
+  if (!turn && opacity === undefined) return group;
+  return { ...group, opacity: group.opacity * (opacity ?? 1), ...(turn ? { turn: { degrees: turn, x: x + w / 2, y: y + h / 2 } } : {}) };
+}
+
 /** A group at one moment (none before it comes and after it has gone), and when it will next look otherwise. */
 function place(group: Group, now: number): { group: PlacedGroup | null; next: number } {
   if (group.path) {
     const { from, until, at } = group.path;
     if (now < from || now >= until) return { group: null, next: now < from ? from : Infinity };
     return { group: { ...group, ...at((now - from) / (until - from)) }, next: now };
+  }
+  if (!group.motion && (group.plays || group.film)) {
+    const shown = playing(group, group.loop ? now % group.loop : now);
+    return { group: { ...group, ops: shown.ops, dx: 0, dy: 0, opacity: 1 }, next: now + shown.next };
   }
   if (!group.motion) {
     const { ops, next } = group.clock?.(now) ?? { ops: group.ops, next: Infinity };

@@ -3,10 +3,10 @@ import { mediaKind, stepMedia } from '@/core/media/media';
 import type { Show } from '@/core/show/show';
 import { entryCount } from '@/core/engine/drawing';
 import { outlooks } from '@/core/engine/outlook';
-import type { SessionState } from '@/core/engine/state';
 import { liveOf, type Live, type Piece } from '@/core/piece';
 import { PlaybackClient } from '@/server/feed/playback';
-import { inScene } from '@/core/stage/scene';
+import { piecesSeen } from '@/core/stage/seen';
+import { WALL_FRAME, wallFill, wallPlaces } from '@/core/stage/wall';
 import type { LiveShow } from './live-show';
 
 /** So long after it was to be heard a sound may still be sent: an outlet that opens late does not play what is long over. */
@@ -15,9 +15,15 @@ const HEARD_MS = 5000;
 /** @param outlet the id of one of the show's outlets */
 export function outletView(show: LiveShow, outlet: string): OutletView {
   const { state } = show;
-  const { frame, language, outlets } = state.show;
-  const sounds = outlets.some(({ id, sounds: on }) => on && id === outlet);
-  return { frame, language, pieces: seenPieces(state), live: liveByPiece(show), heard: sounds ? state.heard.filter(({ at }) => at > state.now - HEARD_MS) : null, sounds: sounds ? soundsOf(state.show) : [], pictures: picturesOf(state.show), sound: state.show.sound, own: sounds ? ownSounds(state.show) : [] };
+  const { frame, language, outlets, transition } = state.show;
+  const by = outlets.find(({ id }) => id === outlet);
+  const sounds = by?.sounds ?? false;
+  const seen = by ? piecesSeen(state.show, { ...state, by }) : [];
+  const wall = by?.shows.kind === 'wall' ? by.shows : null;
+  return {
+    frame: wall ? WALL_FRAME : frame, ground: wall ? wallFill(wall.ground) : null, pieces: wall ? wallPlaces(seen) : seen, scene: state.scene, transition, language,
+    live: liveOfPieces(show, seen), heard: sounds ? state.heard.filter(({ at }) => at > state.now - HEARD_MS) : null, sounds: sounds ? soundsOf(state.show) : [], pictures: picturesOf(state.show), sound: state.show.sound, own: sounds ? ownSounds(state.show) : [],
+  };
 }
 
 const soundsOf = (show: Show): string[] => [...new Set(show.cues.flatMap(({ on, steps }) => (on ? steps.flatMap((step) => (step.kind === 'play' ? [step.sound] : [])) : [])))];
@@ -30,9 +36,7 @@ function picturesOf({ cues, media }: Show): OutletView['pictures'] {
 
 const ownSounds = ({ media }: Show) => media.filter((file) => mediaKind(file) === 'sound').map(({ id, cut }) => ({ id, cut }));
 
-const seenPieces = ({ show, hidden, scene }: SessionState): Piece[] => show.pieces.filter((piece) => !hidden.has(piece.id) && inScene(piece, scene));
-
-const liveByPiece = (show: LiveShow): Record<string, Live> => Object.fromEntries(show.state.show.pieces.map((piece) => [piece.id, liveOf(piece, show.state)]));
+const liveOfPieces = ({ state }: LiveShow, pieces: readonly Piece[]): Record<string, Live> => Object.fromEntries(pieces.map((piece) => [piece.id, liveOf(piece, state)]));
 
 const SHOWN_ALERTS = 8;
 const SHOWN_PLAYED = 10;
@@ -75,7 +79,7 @@ export function deskView(show: LiveShow, watching: (outlet: string) => number): 
     told: [...show.outbound.told],
     hidden: [...state.hidden],
     scene: state.scene,
-    live: liveByPiece(show),
+    live: liveOfPieces(show, state.show.pieces),
     imitations: show.imitations.kept,
     outlets: Object.fromEntries(state.show.outlets.map(({ id }) => [id, watching(id)])),
     happened: show.recorder.lines,

@@ -1,7 +1,7 @@
 import { createRequire } from 'node:module';
 import { readFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
-import { createCanvas, GlobalFonts, Image, type Canvas } from '@napi-rs/canvas';
+import { createCanvas, GlobalFonts, Image, Path2D as NodePath, type Canvas } from '@napi-rs/canvas';
 import { cssFont, FONT_FACES } from '@/core/paint/font';
 import type { Context2D, PaintHost } from '@/core/paint/painter';
 import type { Measure } from '@/core/paint/text';
@@ -39,6 +39,7 @@ function emoji(src: string): CanvasImageSource | undefined {
 /** What the painter needs, in Node: for measuring speed, and for pictures that tests compare. */
 export const nodeHost: PaintHost = {
   surface: nodeSurface,
+  path: (d) => new NodePath(d) as unknown as Path2D,
   image: (src) => {
     if (!images.has(src)) images.set(src, emoji(src));
     return images.get(src);

@@ -1,0 +1,35 @@
+import { z } from 'zod';
+import { pictureLook } from './fit';
+import { pieceBase, type PieceKind } from './piece';
+import { viewGroups } from './view';
+
+const schema = z.object({ ...pieceBase, ...pictureLook, kind: z.literal('camera'), mirrored: z.boolean(), mic: z.boolean() });
+export type CameraPiece = z.infer<typeof schema>;
+
+export interface CameraLive {
+  kind: 'camera';
+}
+
+/** The streamer's camera: seen while the frame is arranged and on the program page. The compositor that an outlet is pasted into brings its own. */
+export const camera: PieceKind<CameraPiece, CameraLive> = {
+  kind: 'camera',
+  title: 'Camera',
+  purpose: 'Picture',
+  says: 'Where your camera is in the picture. Outlets leave it free; the program page shows it.',
+  schema,
+  least: { w: 160, h: 160 },
+  make: (id, { frame }) => ({
+    id, kind: 'camera', name: 'Camera', style: 'slip', fit: 'cover', round: 0, mirrored: false, mic: false,
+    place: frame.height > frame.width ? { x: 0, y: 0, w: frame.width, h: frame.height } : { x: Math.round(frame.width * 0.74), y: Math.round(frame.height * 0.58), w: Math.round(frame.width * 0.22), h: Math.round(frame.height * 0.36) },
+  }),
+  controls: [
+    { field: 'name', label: 'Name', control: 'text' },
+    { field: 'mirrored', label: 'As in a mirror', control: 'switch', on: 'Mirrored', off: 'As it is' },
+    { field: 'mic', label: 'Its microphone', control: 'switch', on: 'Heard', off: 'Silent' },
+    { field: 'round', label: 'Corners', control: 'number', least: 0, most: 400 },
+  ],
+  live: () => ({ kind: 'camera' }),
+  sample: () => ({ kind: 'camera' }),
+  draw: (piece, _live, { seen }) => viewGroups(piece.id, piece.place, seen, 'live:camera', 'pot', piece),
+  twin: () => '',
+};

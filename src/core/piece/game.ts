@@ -1,0 +1,34 @@
+import { z } from 'zod';
+import { pictureLook } from './fit';
+import { pieceBase, type PieceKind } from './piece';
+import { viewGroups } from './view';
+
+const schema = z.object({ ...pieceBase, ...pictureLook, kind: z.literal('game'), mic: z.boolean() });
+export type GamePiece = z.infer<typeof schema>;
+
+export interface GameLive {
+  kind: 'game';
+}
+
+/** The console's picture: seen while the frame is arranged and on the program page; outlets leave it to the compositor. */
+export const game: PieceKind<GamePiece, GameLive> = {
+  kind: 'game',
+  title: 'Game view',
+  purpose: 'Picture',
+  says: 'Where the game is in the picture. Outlets leave it free; the program page shows it.',
+  schema,
+  least: { w: 240, h: 135 },
+  make: (id, { frame }) => ({
+    id, kind: 'game', name: 'Game view', style: 'tide', fit: 'cover', round: 0, mic: false,
+    place: { x: 0, y: frame.height > frame.width ? Math.round(frame.height * 0.2) : 0, w: frame.width, h: frame.height > frame.width ? Math.round((frame.width * 9) / 16) : frame.height },
+  }),
+  controls: [
+    { field: 'name', label: 'Name', control: 'text' },
+    { field: 'mic', label: 'Its own microphone', control: 'switch', on: 'Heard', off: 'Silent' },
+    { field: 'round', label: 'Corners', control: 'number', least: 0, most: 400 },
+  ],
+  live: () => ({ kind: 'game' }),
+  sample: () => ({ kind: 'game' }),
+  draw: (piece, _live, { seen }) => viewGroups(piece.id, piece.place, seen, 'live:game', 'wreck', piece),
+  twin: () => '',
+};

@@ -1,0 +1,137 @@
+import { z } from 'zod';
+import { FONT_FAMILIES, type Fill, type FontSpec, type Group, type Op } from '@/core/paint/display';
+import { cutLine, fitText, lineOps, lineWidth, wrapText, type TextLook } from '@/core/paint/text';
+import { pieceBase, type DrawTools, type PieceKind } from './piece';
+import { READABLE, STYLES } from './style';
+
+export const colourSchema = z.string().regex(/^#[0-9a-fA-F]{6}$/);
+export const OVERLONG = ['shrink', 'cut', 'wrap', 'scroll'] as const;
+export const ALIGNS = ['left', 'centre', 'right'] as const;
+
+const schema = z.object({
+  ...pieceBase,
+  kind: z.literal('text'),
+  words: z.string().max(500),
+  font: z.enum(FONT_FAMILIES),
+  /** px of the frame; where it is to shrink, the largest it is. */
+  size: z.number().int().min(20).max(400),
+  align: z.enum(ALIGNS),
+  /** Room at its sides, px. */
+  inset: z.number().int().min(0).max(200),
+  /** Of its own; absent: the style's. */
+  fill: colourSchema.optional(),
+  /** The fill runs to this colour downwards. */
+  fillTo: colourSchema.optional(),
+  outline: z.object({ color: colourSchema, width: z.number().min(1).max(40) }).optional(),
+  glow: z.object({ color: colourSchema, blur: z.number().min(1).max(40) }).optional(),
+  shadow: z.boolean().optional(),
+  /** The style's backing behind it. */
+  backing: z.boolean(),
+  overlong: z.enum(OVERLONG),
+});
+export type WordsPiece = z.infer<typeof schema>;
+
+export interface WordsLive {
+  kind: 'text';
+}
+
+const LEADING = 1.14;
+/** Scrolling words move by so many em a second: some six letters, which people read with ease (common practice, no source). */
+const EM_A_SECOND = 3;
+/** Between the end of scrolling words and their next beginning, em. */
+const APART_EM = 2.5;
+/** Common practice, no source: about 7 px blur at 3, 3 px. */
+const SHADOW = { color: '#000000b0', blur: 7, dx: 3, dy: 3 };
+
+/** Words of the streamer's own, in any of the fonts. */
+export const words: PieceKind<WordsPiece, WordsLive> = {
+  kind: 'text',
+  title: 'Words',
+  purpose: 'Picture',
+  says: 'Your own words: a title, a link, what is on today.',
+  schema,
+  least: { w: 80, h: 40 },
+  make: (id, { frame }) => ({
+    id, kind: 'text', name: 'Words', style: 'bisque', words: 'Tonight: celadon', font: 'title', size: 72, align: 'left', inset: 12, backing: true, overlong: 'shrink',
+    place: { x: Math.round(frame.width * 0.083), y: Math.round(frame.height * 0.1), w: Math.round(frame.width * 0.6), h: 120 },
+  }),
+  controls: [{ field: 'name', label: 'Name', control: 'text' }],
+  live: () => ({ kind: 'text' }),
+  sample: () => ({ kind: 'text' }),
+  draw(piece, _live, tools) {
+    const { place, id } = piece;
+    const backing = piece.backing ? STYLES[piece.style].panel(place.w, place.h) : [];
+    if (piece.words.trim() === '') return tools.seen === 'edit' ? [{ key: id, box: place, ops: [...backing, ...linesOf({ ...piece, words: 'Write something' }, tools)] }] : [];
+    const room = roomOf(piece);
+    const font = fontOf(piece);
+    if (piece.overlong !== 'scroll' || lineWidth(oneLine(piece), font, tools.measure) <= room.w) return [{ key: id, box: place, ops: [...backing, ...linesOf(piece, tools)] }];
+    return [...(backing.length > 0 ? [{ key: `${id}/backing`, box: place, ops: backing }] : []), scrolling(piece, tools)];
+  },
+  twin: ({ words: said }) => said.trim(),
+};
+
+const oneLine = ({ words: said }: WordsPiece): string => said.replace(/\s+/g, ' ').trim();
+const fontOf = ({ font: family, size, place }: WordsPiece): FontSpec => ({ family, weight: 700, size: Math.max(READABLE, Math.min(size, place.h * 0.92)) });
+
+function roomOf({ place: { w, h }, inset, backing, style }: WordsPiece): { x: number; w: number; y: number; h: number } {
+  const x = inset + (backing ? STYLES[style].pad.x * 0.6 : 0);
+  // Slip stands on an edge that is no room for words.
+  return { x, w: Math.max(1, w - 2 * x), y: 0, h: h - (backing && style === 'slip' ? 14 : 0) };
+}
+
+/** The looks that are drawn one over the other: what glows lies below. */
+function looksOf(piece: WordsPiece, top: number, bottom: number): TextLook[] {
+  const style = STYLES[piece.style].text;
+  const fill: Fill = piece.fill === undefined ? style.fill : piece.fillTo === undefined ? piece.fill : { from: [0, top], to: [0, bottom], stops: [[0, piece.fill], [1, piece.fillTo]] };
+  const own = piece.fill !== undefined || piece.outline !== undefined;
+  const outline = piece.outline ?? (own ? undefined : style.outline);
+  const shadow = piece.shadow ? SHADOW : own ? undefined : style.shadow;
+  const look: TextLook = { fill, ...(outline ? { outline } : {}), ...(shadow ? { shadow } : {}) };
+  if (!piece.glow) return [look];
+  return [{ fill: piece.glow.color, shadow: { color: piece.glow.color, blur: piece.glow.blur, dx: 0, dy: 0 } }, look];
+}
+
+function linesOf(piece: WordsPiece, { measure }: DrawTools): Op[] {
+  const room = roomOf(piece);
+  const most = fontOf(piece);
+  const line = oneLine(piece);
+  let font = most;
+  let lines: string[];
+  if (piece.overlong === 'wrap') {
+    const leading = most.size * LEADING;
+    const fits = Math.max(1, Math.floor((room.h + most.size * (LEADING - 1)) / leading));
+    const all = piece.words.split('\n').flatMap((part) => wrapText(part, room.w, most, measure));
+    lines = all.length <= fits ? all : [...all.slice(0, fits - 1), cutLine(all.slice(fits - 1).join(' '), room.w, most, measure)];
+  } else if (piece.overlong === 'shrink') {
+    const wide = lineWidth(line, most, measure);
+    const size = Math.max(READABLE, Math.floor(most.size * Math.min(1, room.w / Math.max(1, wide))));
+    font = { ...most, size };
+    lines = size > READABLE || wide <= room.w ? [line] : [cutLine(line, room.w, font, measure)];
+    // What is far too long for one line is larger on several.
+    if (size < most.size * 0.6) ({ lines, font } = fitText(line, room, most, READABLE, LEADING, measure));
+  } else lines = [cutLine(line, room.w, most, measure)];
+  const x = piece.align === 'left' ? room.x : piece.align === 'right' ? room.x + room.w : room.x + room.w / 2;
+  const first = room.y + room.h / 2 - ((lines.length - 1) * font.size * LEADING) / 2 + font.size * 0.34;
+  return lines.flatMap((text, n) => {
+    const baseline = first + n * font.size * LEADING;
+    return looksOf(piece, baseline - font.size * 0.78, baseline).flatMap((look) => lineOps(text, x, baseline, font, look, measure, piece.align));
+  });
+}
+
+/** Words that pass through their box at a speed that can be read, over and over. */
+function scrolling(piece: WordsPiece, { measure }: DrawTools): Group {
+  const room = roomOf(piece);
+  const font = fontOf(piece);
+  const text = oneLine(piece);
+  const wide = lineWidth(text, font, measure);
+  const round = wide + font.size * APART_EM;
+  const baseline = room.h / 2 + font.size * 0.34;
+  const at = (x: number): Op[] => looksOf(piece, baseline - font.size * 0.78, baseline).flatMap((look) => lineOps(text, x, baseline, font, look, measure));
+  return {
+    key: piece.id, box: piece.place, ops: [], clip: { x: room.x, y: 0, w: room.w, h: piece.place.h },
+    clock: (now) => {
+      const gone = ((now / 1000) * EM_A_SECOND * font.size) % round;
+      return { ops: [...at(room.x - gone), ...at(room.x - gone + round)], next: now };
+    },
+  };
+}

@@ -1,0 +1,42 @@
+import type { Measure } from '@/core/paint/text';
+import type { Group } from '@/core/paint/display';
+import { drawPiece, type Piece } from '@/core/piece';
+import { exampleOf } from '@/core/piece/examples';
+import type { Show } from '@/core/show/show';
+import { piecesSeen } from '../seen';
+import { chatTwice, cover, echo, halfRows, lostCue, nowhere, twice } from './content';
+import { contrast } from './contrast';
+import type { Behind, Finding, Judged } from './finding';
+import { hidden } from './hidden';
+import { outside, underVeil } from './outside';
+import { overflow, small } from './reading';
+
+/** Every check, what matters most first. */
+const CHECKS: readonly ((judged: Judged) => Finding[])[] = [hidden, outside, underVeil, lostCue, nowhere, overflow, contrast, small, halfRows, twice, chatTwice, echo, cover];
+
+/** A moment at which example alerts are in the middle of their time, ms. */
+const NOW = 10_000;
+
+const drawn = new WeakMap<Piece, { measure: Measure; groups: readonly Group[] }>();
+
+/** What a piece draws by way of example. A piece that has not changed is not drawn again: while one is dragged, the others are the same. */
+function drawnOf(piece: Piece, show: Show, measure: Measure): readonly Group[] {
+  const known = drawn.get(piece);
+  if (known?.measure === measure) return known.groups;
+  const groups = drawPiece(piece, exampleOf(piece, show, 'usual', NOW), { measure, seen: 'air' });
+  drawn.set(piece, { measure, groups });
+  return groups;
+}
+
+/** A scene of a show with all that is needed to judge it. Pieces are judged by content of the usual kind. */
+export function judgedOf(show: Show, scene: string, measure: Measure, behind: readonly Behind[]): Judged {
+  const pieces = piecesSeen(show, { scene, hidden: new Set(), by: 'app' });
+  const groups = new Map(pieces.map((piece) => [piece.id, drawnOf(piece, show, measure)]));
+  return { show, scene, pieces, groups, measure, behind };
+}
+
+/** All findings of one scene ('' where the show has none), those that were dismissed among them. */
+export const judge = (show: Show, scene: string, measure: Measure, behind: readonly Behind[] = []): Finding[] => {
+  const judged = judgedOf(show, scene, measure, behind);
+  return CHECKS.flatMap((check) => check(judged));
+};

@@ -1,0 +1,44 @@
+import { z } from 'zod';
+import type { Box } from '@/core/paint/display';
+import type { FrameSize } from '@/core/show/show';
+
+/* What platforms lay over a viewer's picture: their own head, buttons and chat. */
+
+/** Shares of the frame, 0 to 1. */
+const veilSchema = z.object({
+  name: z.string().min(1).max(60),
+  x: z.number().min(0).max(1), y: z.number().min(0).max(1), w: z.number().min(0).max(1), h: z.number().min(0).max(1),
+});
+export type Veil = z.infer<typeof veilSchema>;
+
+export const safeSchema = z.object({
+  /** What lies over an upright frame, and over a wide one. */
+  upright: z.array(veilSchema).max(12),
+  wide: z.array(veilSchema).max(12),
+  /** The screen that it is looked at on: how wide the frame is there, and how far away, mm. */
+  screen: z.object({ width: z.number().min(20).max(3000), distance: z.number().min(100).max(10_000) }),
+  /** So much of the picture may be covered, 0 to 1. */
+  cover: z.number().min(0.05).max(1),
+});
+export type Safe = z.infer<typeof safeSchema>;
+
+/**
+ * The stand-in platforms' own. A phone is some 65 mm wide and held at 300 to 350 mm (common practice, no source); an upright picture
+ * loses its bottom to chat and its right edge to buttons.
+ */
+export const SAFE: Safe = {
+  upright: [
+    { name: 'Brindle’s head', x: 0, y: 0, w: 1, h: 0.075 },
+    { name: 'Brindle’s chat', x: 0, y: 0.78, w: 0.8, h: 0.22 },
+    { name: 'Brindle’s buttons', x: 0.86, y: 0.44, w: 0.14, h: 0.56 },
+  ],
+  wide: [{ name: 'Oxbow’s controls', x: 0, y: 0.92, w: 1, h: 0.08 }],
+  screen: { width: 65, distance: 330 },
+  cover: 0.35,
+};
+
+export const isUpright = ({ width, height }: FrameSize): boolean => height > width;
+
+/** What lies over a frame, px. */
+export const veilsOf = (safe: Safe, frame: FrameSize): { name: string; box: Box }[] =>
+  (isUpright(frame) ? safe.upright : safe.wide).map(({ name, x, y, w, h }) => ({ name, box: { x: x * frame.width, y: y * frame.height, w: w * frame.width, h: h * frame.height } }));

@@ -1,0 +1,25 @@
+import type { Piece } from '@/core/piece';
+import type { Outlet, Show } from '@/core/show/show';
+import { inScene, placedIn } from './scene';
+
+/** What is looked at: a scene ('' where there is none), without what cues have taken away; `by`: one outlet, or the app, which shows the streamer's own pieces too. */
+export interface Look {
+  scene: string;
+  hidden: ReadonlySet<string>;
+  by: Outlet | 'app';
+}
+
+/** The pieces that are seen there, back to front, each where it stands in that scene. */
+export function piecesSeen(show: Show, { scene: shown, hidden, by }: Look): Piece[] {
+  const scene = by !== 'app' && by.shows.kind === 'scene' ? by.shows.scene : shown;
+  return show.pieces
+    .filter((piece) => !piece.off && !hidden.has(piece.id) && inScene(piece, scene) && carries(by, piece))
+    .map((piece) => placedIn(piece, scene));
+}
+
+/** Whether a piece may come out of an outlet at all, in whatever scene. */
+export function carries(by: Outlet | 'app', { id, seenBy }: Piece): boolean {
+  if (by === 'app') return true;
+  if (seenBy !== undefined && seenBy !== by.whose) return false;
+  return by.shows.kind === 'pieces' || by.shows.kind === 'wall' ? by.shows.pieces.includes(id) : true;
+}

@@ -1,0 +1,43 @@
+import type { Box } from '@/core/paint/display';
+import type { Measure } from '@/core/paint/text';
+import type { Piece } from '@/core/piece';
+import { least } from '@/core/piece';
+import type { FrameSize, Show } from '@/core/show/show';
+import { arrange } from './arrange';
+import { isPicture } from './judge/finding';
+
+/** By what the layouts of other frames are kept: frames of one size share one. */
+export const frameKey = ({ width, height }: FrameSize): string => `${width}×${height}`;
+
+/**
+ * The show on a frame of another size: arranged anew where the proportions change, never stretched; on a frame that it has stood on before, as
+ * it stood there. The layout that it leaves is kept.
+ */
+export function onFrame(show: Show, frame: FrameSize, measure: Measure): Show {
+  if (frameKey(frame) === frameKey(show.frame)) return show;
+  const left = Object.fromEntries(show.pieces.map(({ id, place, places }) => [id, { place, ...(places ? { places } : {}) }]));
+  const layouts = { ...show.layouts, [frameKey(show.frame)]: left };
+  const known = show.layouts[frameKey(frame)] ?? {};
+  const scaled = { ...show, frame, layouts, pieces: show.pieces.map((piece) => ({ ...piece, ...(known[piece.id] ?? { place: carried(piece, show.frame, frame), places: undefined }) })) };
+  const sameShape = Math.abs(show.frame.width / show.frame.height - frame.width / frame.height) < 0.02;
+  const fresh = show.pieces.filter(({ id }) => !known[id]);
+  if (fresh.length === 0 || sameShape) return scaled;
+  // Only what has not stood here before is arranged; the rest is kept where it stood.
+  const locked = { ...scaled, pieces: scaled.pieces.map((piece) => (known[piece.id] ? { ...piece, locked: true } : piece)) };
+  const [best] = arrange(locked, scaled.scenes[0]?.id ?? '', measure);
+  return best ? { ...scaled, pieces: scaled.pieces.map((piece) => (known[piece.id] || !best.places[piece.id] ? piece : { ...piece, place: best.places[piece.id] ?? piece.place })) } : scaled;
+}
+
+/** A piece in the same part of another frame: pictures that filled it fill it again, others keep their size in proportion to the shorter side. */
+function carried(piece: Piece, from: FrameSize, to: FrameSize): Box {
+  const { x, y, w, h } = piece.place;
+  if (isPicture(piece) && w >= from.width * 0.98) {
+    if (h >= from.height * 0.98) return { x: 0, y: 0, w: to.width, h: to.height };
+  }
+  const by = Math.min(to.width, to.height) / Math.min(from.width, from.height);
+  const smallest = least(piece);
+  const [nw, nh] = [Math.round(Math.min(to.width, Math.max(smallest.w, w * by))), Math.round(Math.min(to.height, Math.max(smallest.h, h * by)))];
+  // The room to its left and above keeps its share of all the room there is.
+  const share = (at: number, size: number, whole: number): number => (whole - size <= 0 ? 0 : Math.min(1, Math.max(0, at / (whole - size))));
+  return { x: Math.round(share(x, w, from.width) * (to.width - nw)), y: Math.round(share(y, h, from.height) * (to.height - nh)), w: nw, h: nh };
+}
