@@ -2,6 +2,7 @@ import type { FontSpec } from '@/core/paint/display';
 import { cssFont } from '@/core/paint/font';
 import type { PaintHost } from '@/core/paint/painter';
 import type { Measure } from '@/core/paint/text';
+import { livePicture } from './live-pictures';
 import { MediaImages, type MediaSource } from './media-images';
 
 /** The address of an image that an operation names: an emoji of the shipped set. */
@@ -39,6 +40,7 @@ export class BrowserHost implements PaintHost {
   }
 
   image(src: string, at?: number): CanvasImageSource | undefined {
+    if (src.startsWith('live:')) return livePicture(src);
     if (src.startsWith('media:')) return this.media.of(src.slice(6), at);
     const known = this.images.get(src);
     if (known !== undefined) return known ?? undefined;

@@ -94,6 +94,8 @@ export interface DeskView {
   imitations: (Imitation & { feed: string; at: number })[];
   /** How many places show each outlet now. */
   outlets: Record<string, number>;
+  /** When a place last showed each, ms UTC; none: never since the server began. */
+  outletsSeen: Record<string, number>;
   happened: Happened[];
   marks: Mark[];
 }

@@ -88,3 +88,7 @@ export function loudnessWords(lufs: number | null, target: number): string | nul
 /** Which of a show's own files a step plays or shows. */
 export const stepMedia = (step: { kind: string; look?: { picture: string }; sound?: string }): string[] =>
   [step.look?.picture, step.sound].filter((id): id is string => id !== undefined && mediaIdSchema.safeParse(id).success);
+
+/** Which of its own files a show uses: in cues' steps, and in pieces. */
+export const usedMedia = ({ cues, pieces }: { cues: readonly { steps: readonly Parameters<typeof stepMedia>[0][] }[]; pieces: readonly { kind: string; media?: string }[] }): Set<string> =>
+  new Set([...cues.flatMap(({ steps }) => steps.flatMap(stepMedia)), ...pieces.flatMap(({ media }) => (media === undefined || media === '' ? [] : [media]))]);

@@ -77,7 +77,7 @@ export function readShowDocument(json: unknown): ReadShow {
 }
 
 function doubledId(show: Show): string | null {
-  for (const list of [show.feeds, show.pieces, show.scenes, show.cues, show.goals, show.counters, show.countdowns, show.lanterns, show.draws, show.outlets, show.media]) {
+  for (const list of [show.feeds, show.pieces, show.scenes, show.cues, show.goals, show.counters, show.countdowns, show.lanterns, show.draws, show.teams, show.outlets, show.media]) {
     const seen = new Set<string>();
     for (const { id } of list) {
       if (seen.has(id)) return id;

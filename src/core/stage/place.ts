@@ -1,4 +1,5 @@
 import type { Box } from '@/core/paint/display';
+import { turnPoint } from '@/core/paint/turn';
 import type { FrameSize } from '@/core/show/show';
 
 /** Which sides of a box a handle moves: -1 left or top, 1 right or bottom, 0 neither. */
@@ -93,6 +94,27 @@ export function resize(box: Box, handle: Handle, dx: number, dy: number, least: 
   const w = handle.x === 0 ? box.w : within(box.w + handle.x * dx, least.w, frame.width * 2);
   const h = handle.y === 0 ? box.h : within(box.h + handle.y * dy, least.h, frame.height * 2);
   return keepInFrame({ x: handle.x < 0 ? box.x + box.w - w : box.x, y: handle.y < 0 ? box.y + box.h - h : box.y, w, h }, frame);
+}
+
+/** The same for a box that is turned: the drag is taken along its own sides, and the opposite corner stays where it is seen. */
+export function resizeTurned(box: Box, handle: Handle, dx: number, dy: number, turn: number, least: { w: number; h: number }, frame: FrameSize, proportion = false): Box {
+  if (turn === 0) return resize(box, handle, dx, dy, least, frame, proportion);
+  const centre = { degrees: turn, x: box.x + box.w / 2, y: box.y + box.h / 2 };
+  const along = turnPoint({ x: dx, y: dy }, { degrees: -turn, x: 0, y: 0 });
+  const { w, h } = resize(box, handle, along.x, along.y, least, frame, proportion);
+  const anchor = turnPoint({ x: handle.x < 0 ? box.x + box.w : box.x, y: handle.y < 0 ? box.y + box.h : box.y }, centre);
+  const reach = turnPoint({ x: ((handle.x || 1) * w) / 2, y: ((handle.y || 1) * h) / 2 }, { degrees: turn, x: 0, y: 0 });
+  return { x: Math.round(anchor.x + reach.x - w / 2), y: Math.round(anchor.y + reach.y - h / 2), w: Math.round(w), h: Math.round(h) };
+}
+
+/** Angles within this of a quarter turn jump to it, degrees. */
+const TURN_SNAP = 4;
+
+/** An angle within -180 to 180, whole degrees, and upright where it is nearly so. */
+export function tidyTurn(degrees: number): number {
+  const around = ((((degrees + 180) % 360) + 360) % 360) - 180;
+  const quarter = Math.round(around / 90) * 90;
+  return Math.abs(around - quarter) <= TURN_SNAP ? (quarter === -180 ? 180 : quarter) + 0 : Math.round(around);
 }
 
 const STEP = 40;

@@ -123,6 +123,17 @@ export function shows(house: House): Router {
     });
   });
 
+  router.get('/:id/sessions/:session/inputs', async (req, res) => {
+    const show = withShow(req, res);
+    if (!show) return;
+    const inputs = await show.inputs(String(req.params.session));
+    if (!inputs) return problem(res, 404, 'No such session', 'This server does not have the session any more.');
+    res.type('application/x-ndjson');
+    await pipeline(Readable.from(jsonLines(inputs)), res).catch(() => {
+      // Whoever asked has gone.
+    });
+  });
+
   router.delete('/:id/sessions/:session', (req, res) => {
     const show = withShow(req, res);
     if (!show) return;
@@ -131,6 +142,10 @@ export function shows(house: House): Router {
   });
 
   return router;
+}
+
+async function* jsonLines(values: AsyncIterable<unknown>): AsyncGenerator<string> {
+  for await (const value of values) yield `${JSON.stringify(value)}\n`;
 }
 
 async function* linesOf(events: AsyncIterable<StreamEvent>): AsyncGenerator<string> {

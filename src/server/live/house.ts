@@ -243,11 +243,14 @@ export class House {
     const sections = new Changes();
     const lines = new NewEntries();
     const marks = new NewEntries();
+    const seen = new Map<string, number>();
     const now = () => {
       const entry = this.entries.get(live.state.show.id);
       const watching = (outlet: string): number =>
         Object.entries(entry?.stored.outlets ?? {}).filter(([, id]) => id === outlet).reduce((sum, [hash]) => sum + (entry?.outlets.get(hash)?.size ?? 0), 0);
-      return deskView(live, watching);
+      // By the minute: a section that changed with every message would be sent with every message.
+      for (const { id } of live.state.show.outlets) if (watching(id) > 0) seen.set(id, Math.floor(Date.now() / 60_000) * 60_000);
+      return deskView(live, watching, seen);
     };
     return new Channel(live, {
       whole: () => ({ ...now() }),

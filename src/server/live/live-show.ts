@@ -265,10 +265,16 @@ export class LiveShow {
 
   /** The events of one session, as they are kept, the running one's too; null when there is no such session here. */
   async events(session: string): Promise<AsyncIterable<StreamEvent> | null> {
+    const inputs = await this.inputs(session);
+    return inputs && eventsOf(inputs);
+  }
+
+  /** Everything that a session's state follows from, as it was written down; null when it is not here any more. */
+  async inputs(session: string): Promise<AsyncIterable<Input> | null> {
     await this.journal.flush();
     const { folder, number: current, bytes } = this.journal;
     const number = this.sessions.numberOf(session, this.state);
-    return number === null ? null : eventsOf(Journal.inputs(folder, number, number === current ? bytes : Infinity));
+    return number === null ? null : Journal.inputs(folder, number, number === current ? bytes : Infinity);
   }
 }
 

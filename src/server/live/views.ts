@@ -1,5 +1,5 @@
 import type { DeskView, FeedView, OutletView } from '@/core/desk/view';
-import { mediaKind, stepMedia } from '@/core/media/media';
+import { mediaKind, usedMedia } from '@/core/media/media';
 import type { Show } from '@/core/show/show';
 import { entryCount } from '@/core/engine/drawing';
 import { outlooks } from '@/core/engine/outlook';
@@ -29,8 +29,8 @@ export function outletView(show: LiveShow, outlet: string): OutletView {
 const soundsOf = (show: Show): string[] => [...new Set(show.cues.flatMap(({ on, steps }) => (on ? steps.flatMap((step) => (step.kind === 'play' ? [step.sound] : [])) : [])))];
 
 /** Of what is on; a clip is started when it is shown. */
-function picturesOf({ cues, media }: Show): OutletView['pictures'] {
-  const used = new Set(cues.flatMap(({ on, steps }) => (on ? steps.flatMap(stepMedia) : [])));
+function picturesOf({ cues, media, pieces }: Show): OutletView['pictures'] {
+  const used = usedMedia({ cues: cues.filter(({ on }) => on), pieces });
   return media.filter((file) => used.has(file.id) && mediaKind(file) === 'picture').map(({ id, frames }) => `media:${id}${frames.length > 1 ? '#0' : ''}`);
 }
 
@@ -43,8 +43,8 @@ const SHOWN_PLAYED = 10;
 const SHOWN_TROUBLE = 10;
 const SHOWN_HAND = 40;
 
-/** The sections of the desk's view; `watching` counts an outlet's open streams. */
-export function deskView(show: LiveShow, watching: (outlet: string) => number): DeskView {
+/** The sections of the desk's view; `watching` counts an outlet's open streams, `seen` says when each last had one (ms UTC, whole minutes). */
+export function deskView(show: LiveShow, watching: (outlet: string) => number, seen: ReadonlyMap<string, number>): DeskView {
   const { state } = show;
   const feeds: Record<string, FeedView> = {};
   for (const { id } of state.show.feeds) {
@@ -82,6 +82,7 @@ export function deskView(show: LiveShow, watching: (outlet: string) => number): 
     live: liveOfPieces(show, state.show.pieces),
     imitations: show.imitations.kept,
     outlets: Object.fromEntries(state.show.outlets.map(({ id }) => [id, watching(id)])),
+    outletsSeen: Object.fromEntries(seen),
     happened: show.recorder.lines,
     marks: show.recorder.marks,
   };

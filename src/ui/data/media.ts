@@ -3,7 +3,7 @@ import { base64ToUint8Array, uint8ArrayToBase64, uint8ArrayToHex } from 'uint8ar
 import { mutate } from 'swr';
 import { z } from 'zod';
 import { lookAt } from '@/core/media/look';
-import { MEDIA_TYPES, mediaSchema, stepMedia, type Media } from '@/core/media/media';
+import { MEDIA_TYPES, mediaSchema, stepMedia, usedMedia, type Media } from '@/core/media/media';
 import { readShowDocument } from '@/core/show/file';
 import type { Show } from '@/core/show/show';
 import { ask } from './api';
@@ -93,6 +93,7 @@ export async function removeMedia(id: string): Promise<void> {
 /** Where a file is used, in the shows of this browser. */
 export interface Use {
   show: string;
+  /** The cue or piece that uses it. */
   cue: string;
 }
 
@@ -100,7 +101,9 @@ export async function usesOf(id: string): Promise<Use[]> {
   const uses: Use[] = [];
   for (const { id: showId } of (await readIndex())?.shows ?? []) {
     const read = readShowDocument(await readJson(`show/${showId}`));
-    if (read.ok) for (const [n, cue] of read.show.cues.entries()) if (cue.steps.some((step) => stepMedia(step).includes(id))) uses.push({ show: read.show.name, cue: cue.name || `cue ${n + 1}` });
+    if (!read.ok) continue;
+    for (const piece of read.show.pieces) if ('media' in piece && piece.media === id) uses.push({ show: read.show.name, cue: piece.name });
+    for (const [n, cue] of read.show.cues.entries()) if (cue.steps.some((step) => stepMedia(step).includes(id))) uses.push({ show: read.show.name, cue: cue.name || `cue ${n + 1}` });
   }
   return uses;
 }
@@ -124,9 +127,9 @@ export async function sendMedia(show: Show, key: string): Promise<void> {
   }
 }
 
-/** Puts a file among those that the show uses; what no step uses goes. */
-export function takeUp(draft: Pick<Show, 'media' | 'cues'>, media: Media | null): void {
+/** Puts a file among those that the show uses; what no step and no piece uses goes. */
+export function takeUp(draft: Pick<Show, 'media' | 'cues' | 'pieces'>, media: Media | null): void {
   if (media && !draft.media.some(({ id }) => id === media.id)) draft.media.push(media);
-  const used = new Set(draft.cues.flatMap(({ steps }) => steps.flatMap(stepMedia)));
+  const used = usedMedia(draft);
   draft.media = draft.media.filter(({ id }) => used.has(id) || id === media?.id);
 }

@@ -1,6 +1,9 @@
 /** Hands a file to the person: the browser saves it where it saves files. */
-export function saveFile(name: string, type: string, content: string): void {
-  const url = URL.createObjectURL(new Blob([content], { type }));
+export const saveFile = (name: string, type: string, content: string): void => saveBlob(name, new Blob([content], { type }));
+
+/** The same for bytes. */
+export function saveBlob(name: string, blob: Blob): void {
+  const url = URL.createObjectURL(blob);
   const link = Object.assign(document.createElement('a'), { href: url, download: name });
   link.click();
   setTimeout(() => URL.revokeObjectURL(url), 10_000);

@@ -5,6 +5,8 @@ const SIZES = { 13: 'text-13', 15: 'text-15', 17: 'text-17', 22: 'text-22', 30: 
 const FACES = { text: 'font-text', strong: 'font-strong', title: 'font-title', figure: 'font-figure tabular-nums' } as const;
 const TONES = {
   ink: 'text-ink', muted: 'text-muted', lagoon: 'text-lagoon', brick: 'text-brick', mist: 'text-mist', marigold: 'text-marigold', onmarigold: 'text-onmarigold',
+  /** On a finding, which lies on the picture and is as bright in the light as in the dark. */
+  onbrick: 'text-[#17110e]',
 } as const;
 
 export interface TextProps extends Pick<NativeTextProps, 'numberOfLines' | 'accessibilityLabel' | 'accessibilityLiveRegion' | 'role' | 'selectable' | 'nativeID'> {

@@ -1,6 +1,7 @@
 import { Pressable, View } from 'react-native';
 import { PIECE_KINDS, type Piece, type PieceKindName } from '@/core/piece';
-import { freePlace } from '@/core/stage/place';
+import { isPicture } from '@/core/stage/judge/finding';
+import { newPlace } from '@/core/stage/judge/clear';
 import { useShow } from '@/ui/data/show-context';
 import { randomKey } from '@/ui/data/random-key';
 import { Sheet } from '@/ui/part/sheet';
@@ -23,7 +24,10 @@ export function AddPiece({ onClose, onAdded }: { onClose: () => void; onAdded: (
       const same = draft.pieces.filter((other) => other.kind === kind).length;
       // A second one of a kind is told apart by its name. It comes in the style of what is there, where there is room.
       const style = draft.pieces.at(-1)?.style ?? piece.style;
-      draft.pieces.push({ ...piece, style, name: same ? `${piece.name} ${same + 1}` : piece.name, place: freePlace(piece.place, draft.pieces.map(({ place }) => place), draft.frame) });
+      const named = { ...piece, style, name: same ? `${piece.name} ${same + 1}` : piece.name };
+      // What is the picture itself lies behind everything else.
+      if (isPicture(piece)) draft.pieces.unshift(named);
+      else draft.pieces.push({ ...named, place: newPlace(named, draft) });
     });
     onAdded(id);
   };

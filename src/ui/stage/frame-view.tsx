@@ -11,11 +11,12 @@ import { Backdrop } from './backdrop';
 
 const now = (): number => engineClock.now();
 
-/** The frame, painted as it is on the air: the same painter, on a made-up picture. */
-export function FrameView({ show, pieces, live, width, seen }: { show: Show; pieces: readonly Piece[]; live: Readonly<Record<string, Live>> | null; width: number; seen: Seen }) {
+/** The frame, painted as it is on the air: the same painter, on a made-up picture. `scene`: which one it is, where one gives way to another as the show says. */
+export function FrameView({ show, pieces, live, width, seen, scene }: { show: Show; pieces: readonly Piece[]; live: Readonly<Record<string, Live>> | null; width: number; seen: Seen; scene?: string }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const frame = useRef<Frame | null>(null);
   const room = useRef({ width, height: width });
+  const shownScene = useRef(scene);
   const [words, setWords] = useState<string[]>([]);
   const height = Math.round((width * show.frame.height) / show.frame.width);
 
@@ -28,12 +29,14 @@ export function FrameView({ show, pieces, live, width, seen }: { show: Show; pie
 
   useEffect(() => {
     room.current = { width, height };
-    frame.current?.show({ frame: show.frame, pieces, live: withSamples(show, pieces, live) });
-  }, [show, pieces, live, width, height, seen]);
+    const changed = shownScene.current !== undefined && shownScene.current !== scene;
+    shownScene.current = scene;
+    frame.current?.show({ frame: show.frame, pieces, live: withSamples(show, pieces, live) }, changed ? show.transition : undefined);
+  }, [show, pieces, live, width, height, seen, scene]);
 
   return (
     <View style={{ width, height }} className="overflow-hidden rounded-[4px] bg-frame">
-      <Backdrop width={width} height={height} />
+      {pieces.some(({ kind }) => kind === 'camera' || kind === 'game') ? null : <Backdrop width={width} height={height} />}
       <canvas ref={canvas} aria-hidden style={{ position: 'absolute', left: 0, top: 0 }} />
       <ul aria-label="On the frame" style={{ position: 'absolute', width: 1, height: 1, overflow: 'hidden', clipPath: 'inset(50%)', margin: 0, padding: 0 }}>
         {words.map((line) => <li key={line}>{line}</li>)}

@@ -1,16 +1,15 @@
-import { useMemo, useState } from 'react';
+import { useMemo, useRef } from 'react';
 import { View } from 'react-native';
 import { Gesture, GestureDetector } from 'react-native-gesture-handler';
-import Svg, { Path, Rect } from 'react-native-svg';
-import type { Piece } from '@/core/piece';
-import { PIECE_KINDS } from '@/core/piece';
+import Svg, { Circle, Line, Path, Rect } from 'react-native-svg';
+import { PIECE_KINDS, type Piece } from '@/core/piece';
 import type { Box } from '@/core/paint/display';
-import { move, resize, type Guide, type Handle } from '@/core/stage/place';
+import { move, resizeTurned, scaleBox, tidyTurn, type Guide, type Handle } from '@/core/stage/place';
 import type { FrameSize } from '@/core/show/show';
 import { TOKENS } from '@/ui/theme/tokens';
 
 /** What is drawn over the frame keeps its colour in the light too: the picture below it is dark either way. */
-const { marigold } = TOKENS.dark;
+const { marigold, muted } = TOKENS.dark;
 
 const CORNERS: readonly (Handle & { name: string })[] = [
   { x: -1, y: -1, name: 'top left' }, { x: 1, y: -1, name: 'top right' }, { x: 1, y: 1, name: 'bottom right' }, { x: -1, y: 1, name: 'bottom left' },
@@ -18,6 +17,15 @@ const CORNERS: readonly (Handle & { name: string })[] = [
 
 /** What a thumb needs, px of the screen. */
 const TOUCH = 48;
+/** How far above its piece the handle stands by which it is turned, px of the screen. */
+const TURNER = 34;
+
+/** Where pieces would come to stand if they were let go of now. */
+export interface Draft {
+  boxes: Record<string, Box>;
+  turn?: number;
+  guides: Guide[];
+}
 
 export interface HandlesProps {
   piece: Piece;
@@ -25,90 +33,162 @@ export interface HandlesProps {
   /** px of the screen for one px of the frame. */
   scale: number;
   chosen: boolean;
-  onChoose: () => void;
-  /** While it is dragged: where it would come to stand, and the lines it snaps to; null when it is let go of. */
+  /** It is chosen, and nothing else is. */
+  alone: boolean;
+  /** Boxes that it snaps to. */
+  lines: () => readonly Box[];
+  /** Everything that is dragged along with it, itself among them, as it stood. */
+  along: () => Record<string, Box>;
+  onChoose: (more: boolean) => void;
+  onOpen: () => void;
+  /** While it is dragged; null when it is let go of. */
   onDraft: (draft: Draft | null) => void;
-  onPlace: (box: Box) => void;
+  onPlace: (draft: Draft) => void;
 }
 
-interface Draft {
-  box: Box;
-  guides: Guide[];
-}
-
-/** One drag: from where the piece stood to where it is let go of. Nothing of the show changes before that. */
+/** One drag: from where the pieces stood to where they are let go of. Nothing of the show changes before that. */
 class Drag {
-  private latest: Box | null = null;
+  private latest: Draft | null = null;
+  started: Record<string, Box> = {};
 
-  constructor(private readonly start: Box, private readonly onDraft: (draft: Draft | null) => void, private readonly onPlace: (box: Box) => void) {}
+  constructor(private readonly onDraft: (draft: Draft | null) => void, private readonly onPlace: (draft: Draft) => void) {}
 
-  to(placed: (start: Box) => Draft): void {
-    const draft = placed(this.start);
-    this.latest = draft.box;
-    this.onDraft(draft);
+  begin(boxes: Record<string, Box>): void {
+    this.started = boxes;
+  }
+
+  to(draft: Draft): void {
+    // A pinch moves and turns at once: each part keeps what the others have done.
+    this.latest = { ...this.latest, ...draft, boxes: { ...this.latest?.boxes, ...draft.boxes } };
+    this.onDraft(this.latest);
+  }
+
+  now(id: string): Box | undefined {
+    return this.latest?.boxes[id] ?? this.started[id];
   }
 
   end(): void {
     const { latest } = this;
+    if (!latest) return;
     this.latest = null;
     this.onDraft(null);
-    if (latest) this.onPlace(latest);
+    this.onPlace(latest);
   }
 }
 
-/** One piece as a thumb or a mouse takes it: drag it to move it, drag a corner to resize it. */
-export function Handles({ piece, frame, scale, chosen, onChoose, onDraft, onPlace }: HandlesProps) {
-  const [drafted, setDrafted] = useState<Box | null>(null);
-  const at = drafted ?? piece.place;
-  const { least } = PIECE_KINDS[piece.kind];
-
-  const drag = useMemo(() => new Drag(piece.place, (draft) => {
-    setDrafted(draft?.box ?? null);
-    onDraft(draft);
-  }, onPlace), [piece.place, onDraft, onPlace]);
+/** One piece as a thumb or a mouse takes it: drag it to move it, a corner to resize it; pinch it, turn it with two fingers; tap twice to open it, hold it to choose several. */
+export function Handles({ piece, frame, scale, chosen, alone, lines, along, onChoose, onOpen, onDraft, onPlace }: HandlesProps) {
+  const { id, place: at, turn = 0, locked = false } = piece;
+  // Gestures are bound once; what they call is always the latest.
+  const latest = useRef({ lines, along, onChoose, onOpen, onDraft, onPlace, at, turn, chosen });
+  latest.current = { lines, along, onChoose, onOpen, onDraft, onPlace, at, turn, chosen };
+  const drag = useRef<Drag | null>(null);
+  drag.current ??= new Drag((draft) => latest.current.onDraft(draft), (draft) => latest.current.onPlace(draft));
+  const kind = piece.kind;
 
   const gestures = useMemo(() => {
-    const body = Gesture.Pan().runOnJS(true).minDistance(3).onStart(onChoose).onFinalize(() => drag.end())
-      .onUpdate(({ translationX, translationY }) => drag.to((start) => move(start, translationX / scale, translationY / scale, frame, true)));
-    const corners = CORNERS.map((corner) => Gesture.Pan().runOnJS(true).minDistance(1).onStart(onChoose).onFinalize(() => drag.end())
-      .onUpdate(({ translationX, translationY }) => drag.to((start) => ({ box: resize(start, corner, translationX / scale, translationY / scale, least, frame), guides: [] }))));
-    return { body: Gesture.Race(body, Gesture.Tap().runOnJS(true).onEnd(onChoose)), corners };
-  }, [drag, least, frame, scale, onChoose]);
+    const held = drag.current as Drag;
+    const smallest = PIECE_KINDS[kind].least;
+    const begin = (): void => {
+      if (!latest.current.chosen) latest.current.onChoose(false);
+      held.begin(latest.current.along());
+    };
+    const body = Gesture.Pan().runOnJS(true).enabled(!locked).minDistance(3).maxPointers(1).onStart(begin).onFinalize(() => held.end())
+      .onUpdate(({ translationX, translationY }) => {
+        const start = held.started[id];
+        if (!start) return;
+        const { box, guides } = move(start, translationX / scale, translationY / scale, frame, true, latest.current.lines());
+        const [dx, dy] = [box.x - start.x, box.y - start.y];
+        held.to({ guides, boxes: Object.fromEntries(Object.entries(held.started).map(([each, from]) => [each, { ...from, x: from.x + dx, y: from.y + dy }])) });
+      });
+    const pinch = Gesture.Pinch().runOnJS(true).enabled(!locked).onStart(begin).onFinalize(() => held.end())
+      .onUpdate(({ scale: by }) => {
+        const start = held.started[id];
+        if (start) held.to({ guides: [], boxes: { [id]: scaleBox(start, by, smallest, frame) } });
+      });
+    let turned = 0;
+    const rotate = Gesture.Rotation().runOnJS(true).enabled(!locked).onStart(() => {
+      begin();
+      turned = latest.current.turn;
+    }).onFinalize(() => held.end()).onUpdate(({ rotation }) => held.to({ guides: [], boxes: {}, turn: tidyTurn(turned + (rotation * 180) / Math.PI) }));
+    const taps = Gesture.Exclusive(
+      Gesture.Tap().runOnJS(true).numberOfTaps(2).maxDuration(400).onEnd((_event, done) => { if (done) latest.current.onOpen(); }),
+      Gesture.LongPress().runOnJS(true).minDuration(450).onStart(() => latest.current.onChoose(true)),
+    );
+    const corners = CORNERS.map((corner) => Gesture.Pan().runOnJS(true).minDistance(1).onStart(begin).onFinalize(() => held.end())
+      .onUpdate(({ translationX, translationY }) => {
+        const start = held.started[id];
+        if (start) held.to({ guides: [], boxes: { [id]: resizeTurned(start, corner, translationX / scale, translationY / scale, latest.current.turn, smallest, frame, proportional(kind)) } });
+      }));
+    let from = 0;
+    const turner = Gesture.Pan().runOnJS(true).minDistance(1).onStart(() => {
+      begin();
+      from = latest.current.turn;
+    }).onFinalize(() => held.end()).onUpdate(({ translationX, translationY }) => {
+      // From the middle of the piece to where the handle was, and to where it is now.
+      const arm = (latest.current.at.h * scale) / 2 + TURNER;
+      const rest = ((from - 90) * Math.PI) / 180;
+      const [hx, hy] = [Math.cos(rest) * arm + translationX, Math.sin(rest) * arm + translationY];
+      held.to({ guides: [], boxes: {}, turn: tidyTurn((Math.atan2(hy, hx) * 180) / Math.PI + 90) });
+    });
+    return { body: Gesture.Race(Gesture.Simultaneous(pinch, rotate), body, taps), corners, turner };
+  }, [id, kind, frame, scale, locked]);
 
   const box = { left: at.x * scale, top: at.y * scale, width: at.w * scale, height: at.h * scale };
   // A small piece still gives a thumb enough to take.
   const grown = { left: box.left - Math.max(0, (TOUCH - box.width) / 2), top: box.top - Math.max(0, (TOUCH - box.height) / 2), width: Math.max(TOUCH, box.width), height: Math.max(TOUCH, box.height) };
+  const colour = locked ? muted : marigold;
+  const turns = alone && !locked;
+  // A turned piece's handles turn with it, about the same middle.
+  const holder = { position: 'absolute' as const, left: box.left, top: box.top, width: box.width, height: box.height, zIndex: 4, pointerEvents: 'box-none' as const, transform: [{ rotate: `${turn}deg` }] };
   return (
     <>
       <GestureDetector gesture={gestures.body}>
-        <View role="button" aria-label={`${piece.name}, ${PIECE_KINDS[piece.kind].title}`} aria-pressed={chosen} tabIndex={0} style={{ position: 'absolute', ...grown, zIndex: chosen ? 2 : 1, cursor: 'move' as never, touchAction: 'none' as never }} testID={`piece-${piece.id}`} />
+        <View
+          role="button" aria-label={`${piece.name}, ${PIECE_KINDS[kind].title}${locked ? ', locked' : ''}`} aria-pressed={chosen} tabIndex={0} testID={`piece-${id}`}
+          // A plain press chooses at once: a tap that waited for a second one would feel slow.
+          onPointerUp={(event) => { if (!latest.current.chosen || event.nativeEvent.shiftKey) onChoose(event.nativeEvent.shiftKey); }}
+          style={{ position: 'absolute', ...grown, zIndex: chosen ? 2 : 1, cursor: (locked ? 'pointer' : 'move') as never, touchAction: 'none' as never, transform: [{ rotate: `${turn}deg` }] }}
+        />
       </GestureDetector>
       {chosen ? (
-        <View style={{ position: 'absolute', left: box.left - 6, top: box.top - 6, zIndex: 3, pointerEvents: 'none' }} aria-hidden>
-          <Svg width={box.width + 12} height={box.height + 12}>
-            <Rect x={6} y={6} width={box.width} height={box.height} fill="none" stroke={marigold} strokeWidth={1.5} />
-            {CORNERS.map(({ x, y }) => {
-              const cx = x < 0 ? 2.5 : box.width + 9.5;
-              const cy = y < 0 ? 2.5 : box.height + 9.5;
-              return <Path key={`${x}${y}`} d={`M${cx} ${cy - y * 15}V${cy}H${cx - x * 15}`} fill="none" stroke={marigold} strokeWidth={4.5} />;
-            })}
-          </Svg>
+        <View style={holder}>
+          <View style={{ position: 'absolute', left: -6, top: -6 - (turns ? TURNER : 0), pointerEvents: 'none' }} aria-hidden>
+            <Svg width={box.width + 12} height={box.height + 12 + (turns ? TURNER : 0)}>
+              {turns ? <><Line x1={box.width / 2 + 6} x2={box.width / 2 + 6} y1={9} y2={TURNER + 6} stroke={colour} strokeWidth={1.5} /><Circle cx={box.width / 2 + 6} cy={8} r={6} fill={colour} /></> : null}
+              <Rect x={6} y={6 + (turns ? TURNER : 0)} width={box.width} height={box.height} fill="none" stroke={colour} strokeWidth={1.5} strokeDasharray={locked ? '6 5' : undefined} />
+              {alone && !locked ? CORNERS.map(({ x, y }) => {
+                const cx = x < 0 ? 2.5 : box.width + 9.5;
+                const cy = (y < 0 ? 2.5 : box.height + 9.5) + (turns ? TURNER : 0);
+                return <Path key={`${x}${y}`} d={`M${cx} ${cy - y * 15}V${cy}H${cx - x * 15}`} fill="none" stroke={colour} strokeWidth={4.5} />;
+              }) : null}
+            </Svg>
+          </View>
+          {alone && !locked ? CORNERS.map((corner, n) => {
+            const gesture = gestures.corners[n];
+            return gesture ? (
+              <GestureDetector key={corner.name} gesture={gesture}>
+                <View
+                  role="button" aria-label={`Resize ${piece.name} at the ${corner.name}`} testID={`resize-${corner.name.replace(' ', '-')}`}
+                  style={{
+                    position: 'absolute', width: TOUCH, height: TOUCH, touchAction: 'none' as never, cursor: (corner.x === corner.y ? 'nwse-resize' : 'nesw-resize') as never,
+                    left: (corner.x < 0 ? 0 : box.width) - TOUCH / 2 + corner.x * 8, top: (corner.y < 0 ? 0 : box.height) - TOUCH / 2 + corner.y * 8,
+                  }}
+                />
+              </GestureDetector>
+            ) : null;
+          }) : null}
+          {turns ? (
+            <GestureDetector gesture={gestures.turner}>
+              <View role="button" aria-label={`Turn ${piece.name}`} style={{ position: 'absolute', left: box.width / 2 - TOUCH / 2, top: -TURNER - TOUCH / 2 + 2, width: TOUCH, height: TOUCH, touchAction: 'none' as never, cursor: 'grab' as never }} />
+            </GestureDetector>
+          ) : null}
         </View>
       ) : null}
-      {chosen ? CORNERS.map((corner, n) => {
-        const gesture = gestures.corners[n];
-        return gesture ? (
-          <GestureDetector key={corner.name} gesture={gesture}>
-            <View
-              role="button" aria-label={`Resize ${piece.name} at the ${corner.name}`} testID={`resize-${corner.name.replace(' ', '-')}`}
-              style={{
-                position: 'absolute', zIndex: 4, width: TOUCH, height: TOUCH, touchAction: 'none' as never, cursor: (corner.x === corner.y ? 'nwse-resize' : 'nesw-resize') as never,
-                left: (corner.x < 0 ? box.left : box.left + box.width) - TOUCH / 2 + corner.x * 8, top: (corner.y < 0 ? box.top : box.top + box.height) - TOUCH / 2 + corner.y * 8,
-              }}
-            />
-          </GestureDetector>
-        ) : null;
-      }) : null}
     </>
   );
 }
+
+/** Pictures keep their proportions when a corner is dragged; pieces of words take any. */
+const proportional = (kind: Piece['kind']): boolean => kind === 'picture' || kind === 'clip' || kind === 'art';
+

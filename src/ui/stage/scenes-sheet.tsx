@@ -4,8 +4,8 @@ import X from 'lucide-react-native/icons/x';
 import { useShow } from '@/ui/data/show-context';
 import { randomKey } from '@/ui/data/random-key';
 import { Button, IconButton } from '@/ui/part/button';
-import { Choice } from '@/ui/part/choice';
-import { TextField } from '@/ui/part/field';
+import { Choice, Segments } from '@/ui/part/choice';
+import { NumberField, TextField } from '@/ui/part/field';
 import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
 
@@ -22,6 +22,12 @@ export function ScenesSheet({ looking, onLook, onClose }: { looking: string; onL
     edit((draft) => {
       draft.scenes = draft.scenes.filter((scene) => scene.id !== id);
       for (const piece of draft.pieces) {
+        if (piece.places?.[id]) {
+          const { [id]: gone, ...left } = piece.places;
+          void gone;
+          if (Object.keys(left).length > 0) piece.places = left;
+          else delete piece.places;
+        }
         if (!piece.scenes) continue;
         piece.scenes = piece.scenes.filter((scene) => scene !== id);
         // With its last scene gone it would be nowhere, and could not be found again.
@@ -32,7 +38,7 @@ export function ScenesSheet({ looking, onLook, onClose }: { looking: string; onL
   };
   return (
     <Sheet title="Scenes" onClose={onClose}>
-      <Text tone="muted">{show.scenes.length === 0 ? 'Without scenes there is one picture, with every piece. Make some, and choose for each piece where it is shown. Change them on the desk, or by a cue.' : 'The first is shown as you go live. Which pieces are in a scene is set with each piece, under Place.'}</Text>
+      <Text tone="muted">{show.scenes.length === 0 ? 'Without scenes there is one picture, with every piece. Make some, and choose for each piece where it is shown. Change them on the desk, or by a cue.' : 'The first is shown as you go live. Which pieces are in a scene is set with each piece, under Place; there it can have a place of its own in one, too.'}</Text>
       {show.scenes.map(({ id, name }) => (
         <View key={id} className="flex-row items-end gap-2">
           <View className="flex-1"><TextField label="Name of the scene" value={name} most={40} onChange={(typed) => { if (typed.trim() !== '') edit((draft) => { const found = draft.scenes.find((scene) => scene.id === id); if (found) found.name = typed; }); }} /></View>
@@ -40,6 +46,13 @@ export function ScenesSheet({ looking, onLook, onClose }: { looking: string; onL
         </View>
       ))}
       <Button kind="outline" icon={Plus} disabled={show.scenes.length >= 12} onPress={add}>Add a scene</Button>
+      {show.scenes.length > 1 ? (
+        <View className="gap-2">
+          <Text size={13} tone="muted">How one gives way to another</Text>
+          <Segments label="How one gives way to another" value={show.transition.kind} onChange={(kind) => edit((draft) => { draft.transition.kind = kind; })} options={[{ value: 'cut', label: 'At once' }, { value: 'fade', label: 'Fading' }, { value: 'glide', label: 'Gliding' }]} />
+          {show.transition.kind === 'cut' ? null : <NumberField label="Takes" unit="ms" value={show.transition.ms} least={50} most={2000} step={50} onChange={(ms) => edit((draft) => { draft.transition.ms = ms; })} />}
+        </View>
+      ) : null}
       {show.scenes.length > 0 ? (
         <View className="gap-1">
           <Text size={13} tone="muted">Arrange the stage as it is in</Text>

@@ -1,7 +1,7 @@
 import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { Pressable, View } from 'react-native';
-import { inScene } from '@/core/stage/scene';
+import { piecesSeen } from '@/core/stage/seen';
 import { useShow } from '@/ui/data/show-context';
 import { Text } from '@/ui/part/text';
 import { FrameView } from './frame-view';
@@ -13,7 +13,7 @@ export function StageBeside() {
   const router = useRouter();
   const hidden = desk.view?.hidden;
   const scene = desk.view?.scene ?? '';
-  const pieces = useMemo(() => show.pieces.filter((piece) => inScene(piece, scene) && !hidden?.includes(piece.id)), [show.pieces, scene, hidden]);
+  const pieces = useMemo(() => piecesSeen(show, { scene, hidden: new Set(hidden), by: 'app' }), [show, scene, hidden]);
   const [room, setRoom] = useState({ width: 0, height: 0 });
   const width = Math.floor(Math.min(room.width, (room.height * show.frame.width) / show.frame.height));
   const places = Object.values(desk.view?.outlets ?? {}).reduce((a, b) => a + b, 0);
@@ -26,7 +26,7 @@ export function StageBeside() {
         </Pressable>
       </View>
       <View className="flex-1 items-center" onLayout={({ nativeEvent: { layout } }) => setRoom({ width: layout.width, height: layout.height })}>
-        {width > 0 ? <FrameView show={show} pieces={pieces} live={desk.view?.live ?? null} width={width} seen="air" /> : null}
+        {width > 0 ? <FrameView show={show} pieces={pieces} live={desk.view?.live ?? null} width={width} seen="air" scene={scene} /> : null}
       </View>
     </View>
   );

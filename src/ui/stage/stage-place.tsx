@@ -13,37 +13,54 @@ import { Button, IconButton } from '@/ui/part/button';
 import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
 import { AddPiece } from './add-piece';
+import { ArrangeSheet } from './arrange-sheet';
 import { Editor } from './editor';
+import { FindingsSheet } from './findings-sheet';
+import { FrameSheet } from './frame-sheet';
 import { ScenesSheet } from './scenes-sheet';
 import { PieceSheet } from './piece-sheet';
+import { Several } from './several';
+import { Stack } from './stack';
+import { useFindings } from './use-findings';
 import { watchedBy } from './watched';
+
+type Open = 'add' | 'piece' | 'scenes' | 'frame' | 'findings' | 'arrange';
 
 /** The stage: the frame, its stack of pieces, and the sheet of the one that is chosen. */
 export function StagePlace() {
   const { show, desk, undo, redo, canUndo, canRedo } = useShow();
   const wide = useWide();
   const router = useRouter();
-  const [chosen, setChosen] = useState<string | null>(null);
-  const [sheet, setSheet] = useState<'add' | 'piece' | 'scenes' | null>(null);
+  const [chosen, setChosen] = useState<string[]>([]);
+  const [sheet, setSheet] = useState<Open | null>(null);
   const [looked, setLooked] = useState('');
+  const [veil, setVeil] = useState(true);
   const looking = show.scenes.some(({ id }) => id === looked) ? looked : '';
   const sceneName = show.scenes.find(({ id }) => id === looking)?.name ?? 'Scenes';
+  const judged = looking === '' ? (show.scenes[0]?.id ?? '') : looking;
+  const { findings, dismissed } = useFindings(judged);
   const [room, setRoom] = useState({ width: 0, height: 0 });
-  const piece = show.pieces.find(({ id }) => id === chosen) ?? null;
+  const several = show.pieces.filter(({ id }) => chosen.includes(id));
+  const piece = several.length === 1 ? (several[0] ?? null) : null;
   // A little air above and below, so that a corner of the frame can be taken hold of.
   const width = Math.floor(Math.min(room.width, ((room.height - 12) * show.frame.width) / show.frame.height));
   const places = Object.values(desk.view?.outlets ?? {}).reduce((a, b) => a + b, 0);
-  const choose = useCallback((id: string | null): void => setChosen(id), []);
+  const open = useCallback((id: string): void => {
+    setChosen([id]);
+    setSheet('piece');
+  }, []);
   const closeSheet = useCallback(() => setSheet(null), []);
+  const ratio = frameWords(show.frame);
 
   const head = (
     <View className="flex-row items-center justify-between pl-4 pr-2 h-[48px]">
-      <Pressable role="link" onPress={() => router.navigate('/outlets')} className="h-[44px] flex-row items-center gap-2">
+      <Pressable role="link" onPress={() => router.navigate('/outlets')} className="h-[44px] justify-center shrink">
         <Text face="strong">Outlets</Text>
-        <Text size={13} tone={places > 0 ? 'lagoon' : 'muted'}>{watchedBy(places)}</Text>
+        <Text size={13} tone={places > 0 ? 'lagoon' : 'muted'} numberOfLines={1}>{watchedBy(places)}</Text>
       </Pressable>
-      <View className="flex-row">
-        <Button kind="outline" label={`Scenes: ${sceneName}`} onPress={() => setSheet('scenes')}>{sceneName}</Button>
+      <View className="flex-row gap-1">
+        <Button kind="outline" label={`Scenes: ${sceneName}`} className="max-w-[120px] px-3" onPress={() => setSheet('scenes')}>{sceneName}</Button>
+        <Button kind="outline" label={`Frame: ${show.frame.width} by ${show.frame.height}`} className="px-3" onPress={() => setSheet('frame')}>{ratio}</Button>
         <IconButton icon={Undo2} label="Undo" onPress={undo} disabled={!canUndo} />
         <IconButton icon={Redo2} label="Redo" onPress={redo} disabled={!canRedo} />
       </View>
@@ -52,7 +69,7 @@ export function StagePlace() {
 
   const frame = (
     <View className="flex-1 items-center justify-center" onLayout={({ nativeEvent: { layout } }) => setRoom({ width: layout.width, height: layout.height })}>
-      {width > 0 ? <Editor width={width} scene={looking} chosen={chosen} onChoose={choose} /> : null}
+      {width > 0 ? <Editor width={width} scene={looking} chosen={chosen} onChoose={setChosen} onOpen={open} veil={veil} findings={findings} /> : null}
       {show.pieces.length === 0 ? (
         <View className="absolute bottom-4 left-8 right-8 p-4 rounded-card bg-surface gap-3">
           <Text size={17}>Nothing is on the stage yet. Start with a spotlight, where alerts appear.</Text>
@@ -70,35 +87,36 @@ export function StagePlace() {
   const stack = (
     <View>
       {waiting[0] ? <Text size={13} tone="brick" numberOfLines={2} className="px-4 pb-1">{waiting[0]}</Text> : null}
+      {several.length > 1 ? <Several pieces={several} scene={looking} onDone={() => setChosen([])} /> : null}
       <View className="flex-row items-center">
-        <ScrollView horizontal showsHorizontalScrollIndicator={false} className="flex-1" contentContainerClassName="gap-2 px-4 py-2 items-center" role="group" aria-label="Pieces, front first">
-          {show.pieces.filter((each) => inScene(each, looking)).reverse().map(({ id, name }) => (
-            <Pressable
-              key={id} role="button" aria-label={`Choose ${name}`} aria-pressed={chosen === id} onPress={() => (chosen === id ? setSheet('piece') : setChosen(id))}
-              className={`min-h-[44px] px-4 items-center justify-center rounded-control bg-raised border ${chosen === id ? 'border-marigold' : 'border-raised'}`}
-            >
-              <Text face="strong" numberOfLines={1}>{name}</Text>
-            </Pressable>
-          ))}
-        </ScrollView>
+        <Stack pieces={show.pieces.filter((each) => inScene(each, looking))} chosen={chosen} onTap={(id) => (chosen.length === 1 && chosen[0] === id ? setSheet('piece') : setChosen([id]))} />
         <View className="flex-row gap-2 pr-4 pl-2 py-2 border-l border-line">
-          {piece && !wide ? <Button icon={ChevronUp} label={`Edit ${piece.name}`} onPress={() => setSheet('piece')}>Edit</Button> : null}
-          <Button kind="main" icon={Plus} label="Add a piece" onPress={() => setSheet('add')}>{piece && !wide ? '' : 'Add'}</Button>
+          {findings.length > 0 || dismissed.length > 0 ? <Button kind={findings.length > 0 ? 'bad' : 'outline'} label={`Findings: ${findings.length}`} className="px-3" onPress={() => setSheet('findings')}>{`! ${findings.length}`}</Button> : null}
+          {piece && !wide ? <Button icon={ChevronUp} label={`Edit ${piece.name}`} onPress={() => setSheet('piece')}>{findings.length > 0 || dismissed.length > 0 ? '' : 'Edit'}</Button> : null}
+          <Button kind="main" icon={Plus} label="Add a piece" onPress={() => setSheet('add')}>{wide ? 'Add' : ''}</Button>
         </View>
       </View>
     </View>
   );
 
-  const adding = sheet === 'scenes' ? <ScenesSheet looking={looking} onLook={setLooked} onClose={closeSheet} /> : sheet === 'add' ? <AddPiece onClose={closeSheet} onAdded={(id) => { setChosen(id); setSheet(null); }} /> : null;
+  const over = (
+    <>
+      {sheet === 'scenes' ? <ScenesSheet looking={looking} onLook={setLooked} onClose={closeSheet} /> : null}
+      {sheet === 'add' ? <AddPiece onClose={closeSheet} onAdded={(id) => { setChosen([id]); setSheet(null); }} /> : null}
+      {sheet === 'frame' ? <FrameSheet veil={veil} onVeil={setVeil} onArrange={() => setSheet('arrange')} onClose={closeSheet} /> : null}
+      {sheet === 'findings' ? <FindingsSheet findings={findings} dismissed={dismissed} onArrange={() => setSheet('arrange')} onClose={closeSheet} /> : null}
+      {sheet === 'arrange' ? <ArrangeSheet scene={judged} onClose={closeSheet} /> : null}
+    </>
+  );
   if (wide) {
     return (
       <View className="flex-1 flex-row">
         <View className="flex-1">{head}{frame}{stack}</View>
         <ScrollView className="w-[400px] grow-0 border-l border-line" contentContainerClassName="p-6 gap-4">
           <Text size={22} face="title" level={1}>{piece ? piece.name : 'Stage'}</Text>
-          {piece ? <PieceSheet key={piece.id} piece={piece} onRemoved={() => setChosen(null)} /> : <Text tone="muted">Choose a piece to change it. Drag it to move it, drag a corner to resize it; the arrow keys move it by 1 px, with Shift by 10.</Text>}
+          {piece ? <PieceSheet key={piece.id} piece={piece} scene={looking} onRemoved={() => setChosen([])} /> : <Text tone="muted">Choose a piece to change it. Drag it to move it, drag a corner to resize it, drag the knob above it to turn it; with Shift you choose several. The arrow keys move what is chosen by 1 px, with Shift by 10.</Text>}
         </ScrollView>
-        {adding}
+        {over}
       </View>
     );
   }
@@ -110,10 +128,17 @@ export function StagePlace() {
       {frame}
       {editing ? (
         <Sheet title={editing.name} onClose={closeSheet} docked>
-          <PieceSheet key={editing.id} piece={editing} onRemoved={() => { setChosen(null); setSheet(null); }} />
+          <PieceSheet key={editing.id} piece={editing} scene={looking} onRemoved={() => { setChosen([]); setSheet(null); }} />
         </Sheet>
       ) : stack}
-      {adding}
+      {over}
     </View>
   );
+}
+
+/** A frame's proportions as people say them: "9:16"; where they are odd, its size. */
+function frameWords({ width, height }: { width: number; height: number }): string {
+  const divisor = (a: number, b: number): number => (b === 0 ? a : divisor(b, a % b));
+  const by = divisor(width, height);
+  return width / by <= 32 && height / by <= 32 ? `${width / by}:${height / by}` : `${width}×${height}`;
 }

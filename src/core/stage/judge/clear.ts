@@ -1,6 +1,7 @@
 import type { Box } from '@/core/paint/display';
 import { least } from '@/core/piece';
 import type { Piece } from '@/core/piece';
+import { freePlace } from '../place';
 import { isUpright, veilsOf } from '../safe-area';
 import { overlap } from '../boxes';
 import { covers, type Judged } from './finding';
@@ -8,7 +9,7 @@ import { covers, type Judged } from './finding';
 const STEP = 24;
 
 /** All that a piece must keep off: the others, and what platforms lay over the frame. */
-export const obstacles = ({ pieces, show }: Pick<Judged, 'pieces' | 'show'>, piece: Piece): Box[] =>
+export const obstacles = ({ pieces, show }: { pieces: readonly Piece[]; show: Pick<Judged['show'], 'frame' | 'safe'> }, piece: Piece): Box[] =>
   [...pieces.filter((other) => other.id !== piece.id && covers(other)).map(({ place }) => place), ...veilsOf(show.safe, show.frame).map(({ box }) => box)];
 
 /**
@@ -37,3 +38,8 @@ export function clearPlace(box: Box, off: readonly Box[], frame: { width: number
 
 /** Where a piece finds room; where there is none, where it stands. */
 export const roomFor = (judged: Judged, piece: Piece): Box => clearPlace(piece.place, obstacles(judged, piece), judged.show.frame, least(piece)) ?? piece.place;
+
+/** Where a piece that is added comes to stand: clear of everything, where there is room for that; else where it covers least. */
+export const newPlace = (piece: Piece, show: Pick<Judged['show'], 'frame' | 'safe' | 'pieces'>): Box =>
+  clearPlace(piece.place, obstacles({ pieces: show.pieces, show }, piece), show.frame, least(piece))
+  ?? freePlace(piece.place, show.pieces.filter(covers).map(({ place }) => place), show.frame);

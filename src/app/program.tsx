@@ -1,0 +1,1 @@
+export { ProgramPlace as default } from '@/ui/program/program-place';

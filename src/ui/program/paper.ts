@@ -1,0 +1,111 @@
+import { BrowserHost } from '@/client/canvas-host';
+import { fontFaceCss, FONT_FACES } from '@/core/paint/font';
+import type { DisplayList } from '@/core/paint/display';
+import { Painter } from '@/core/paint/painter';
+import { svgOf } from '@/core/paint/svg';
+import { Stage, type Scene } from '@/core/stage/stage';
+import { mediaUrl } from '@/ui/data/media';
+
+/** What is missing is waited for so long, ms: a picture that never comes must not hold up a still. */
+const WAIT_MS = 3000;
+const QUIET_MS = 250;
+
+/** A frame at its full size away from the screen: painted where a still or a clip is made of it. */
+export class Paper {
+  readonly canvas = document.createElement('canvas');
+  private readonly host: BrowserHost;
+  private readonly stage: Stage;
+  private readonly painter: Painter;
+  private arrivedAt = 0;
+
+  /** @throws when the browser gives no canvas of that size */
+  constructor(width: number, height: number, scale = 1) {
+    this.canvas.width = Math.round(width * scale);
+    this.canvas.height = Math.round(height * scale);
+    const context = this.canvas.getContext('2d');
+    if (!context) throw new Error('This browser has no 2D canvas.');
+    this.host = new BrowserHost({ address: mediaUrl }, () => {
+      this.arrivedAt = performance.now();
+      this.stage.forget();
+      this.painter.forget();
+    });
+    this.stage = new Stage({ measure: this.host.measure, seen: 'program' });
+    this.painter = new Painter(context, this.host, scale);
+  }
+
+  list(scene: Scene, now: number): DisplayList {
+    return this.stage.at(scene, now);
+  }
+
+  paint(scene: Scene, now: number): void {
+    this.painter.paint(this.list(scene, now));
+  }
+
+  /** Paints until pictures and fonts are there: fonts and images are asked for by being drawn. */
+  async ready(scene: Scene, now: number): Promise<void> {
+    const end = performance.now() + WAIT_MS;
+    this.arrivedAt = performance.now();
+    do {
+      this.paint(scene, now);
+      await document.fonts.ready;
+      await new Promise((resolve) => setTimeout(resolve, 60));
+    } while (performance.now() < end && performance.now() - this.arrivedAt < QUIET_MS);
+    this.paint(scene, now);
+  }
+
+  /** The same as an SVG that holds its pictures and fonts itself. */
+  async svg(scene: Scene, now: number): Promise<string> {
+    const list = this.list(scene, now);
+    const addresses = new Map<string, string>();
+    for (const group of list.groups) for (const op of group.ops) {
+      if (op.op !== 'image' || addresses.has(op.src)) continue;
+      const drawn = this.host.image(op.src, op.at);
+      if (drawn) addresses.set(op.src, pngOf(drawn));
+    }
+    return svgOf(list, (src) => addresses.get(src), await fontsOf(list));
+  }
+}
+
+/** A picture as a data URL: as large as it is, a clip as it stands. */
+function pngOf(image: CanvasImageSource): string {
+  const size = 'videoWidth' in image ? { w: image.videoWidth, h: image.videoHeight } : 'naturalWidth' in image ? { w: image.naturalWidth || 144, h: image.naturalHeight || 144 } : { w: Number('displayWidth' in image ? image.displayWidth : image.width), h: Number('displayHeight' in image ? image.displayHeight : image.height) };
+  const canvas = Object.assign(document.createElement('canvas'), { width: Math.max(1, size.w), height: Math.max(1, size.h) });
+  canvas.getContext('2d')?.drawImage(image, 0, 0, canvas.width, canvas.height);
+  return canvas.toDataURL('image/png');
+}
+
+/** The fonts that a frame's text needs, held by the file: an SVG picture may load nothing from elsewhere. */
+async function fontsOf(list: DisplayList): Promise<string> {
+  const texts = list.groups.flatMap(({ ops }) => ops).filter((op) => op.op === 'text');
+  const letters = texts.map(({ text }) => text).join('');
+  const families = texts.map(({ font }) => font.family).join(' ');
+  const faces = FONT_FACES.filter(({ range, family }) => (range ? inRange(letters, range) : usesFamily(families, family)));
+  const files = new Map<string, string>();
+  for (const { file } of faces) {
+    const name = file.slice(file.lastIndexOf('/') + 1);
+    const response = await fetch(`/fonts/${name}`).catch(() => null);
+    if (response?.ok) files.set(name, await dataUrl(await response.blob()));
+  }
+  const names = new Set(faces.map(({ file }) => file.slice(file.lastIndexOf('/') + 1)));
+  return fontFaceCss('').split('\n').filter((rule) => [...names].some((name) => rule.includes(`"${name}"`))).map((rule) => rule.replace(/src:url\("([^"]+)"\)/, (_whole, name: string) => `src:url("${files.get(name) ?? name}")`)).join('\n');
+}
+
+const BY_FAMILY: Readonly<Record<string, string>> = { 'Bricolage Grotesque': 'title', 'Atkinson Hyperlegible Next': 'text', Fraunces: 'serif', 'Zilla Slab': 'slab', 'Baloo 2': 'round', Caveat: 'hand', 'Josefin Sans': 'even', 'Alfa Slab One': 'poster' };
+const usesFamily = (families: string, name: string): boolean => families.includes(BY_FAMILY[name] ?? '\u0000');
+
+/** Whether a text has a letter of a CSS unicode-range. */
+function inRange(text: string, range: string): boolean {
+  const spans = range.split(',').map((part) => part.trim().slice(2).split('-').map((hex) => parseInt(hex, 16)));
+  for (const char of text) {
+    const point = char.codePointAt(0) ?? 0;
+    if (spans.some(([from = 0, to = from]) => point >= from && point <= to)) return true;
+  }
+  return false;
+}
+
+const dataUrl = (blob: Blob): Promise<string> => new Promise((resolve, reject) => {
+  const reader = new FileReader();
+  reader.onload = () => resolve(String(reader.result));
+  reader.onerror = () => reject(reader.error);
+  reader.readAsDataURL(blob);
+});

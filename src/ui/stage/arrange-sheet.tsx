@@ -1,0 +1,73 @@
+import { useEffect, useState } from 'react';
+import { Pressable, View } from 'react-native';
+import type { Box } from '@/core/paint/display';
+import type { FrameSize } from '@/core/show/show';
+import { withPlaces, type Proposal } from '@/core/stage/arrange';
+import { inScene, placedIn } from '@/core/stage/scene';
+import { useShow } from '@/ui/data/show-context';
+import { Segments } from '@/ui/part/choice';
+import { Sheet } from '@/ui/part/sheet';
+import { Text } from '@/ui/part/text';
+import { FrameView } from './frame-view';
+import { useArrange } from './use-arrange';
+
+type Free = 'nothing' | 'face' | 'middle';
+const FREE: Record<Free, (frame: FrameSize) => Box[]> = {
+  nothing: () => [],
+  face: ({ width, height }) => [{ x: width * 0.25, y: height * 0.1, w: width * 0.5, h: height * 0.32 }],
+  middle: ({ width, height }) => [{ x: width * 0.2, y: height * 0.3, w: width * 0.6, h: height * 0.4 }],
+};
+
+/** Layouts to choose from, made for the pieces that there are. */
+export function ArrangeSheet({ scene, onClose }: { scene: string; onClose: () => void }) {
+  const { show, edit } = useShow();
+  const arrange = useArrange();
+  const [free, setFree] = useState<Free>('nothing');
+  const [proposals, setProposals] = useState<Proposal[] | null>(null);
+  // The layouts are for the show as it was when the sheet was opened; choosing one changes it.
+  const [asked] = useState(show);
+  useEffect(() => {
+    let on = true;
+    setProposals(null);
+    void arrange({ task: 'arrange', show: asked, scene, keepFree: FREE[free](asked.frame), behind: [] }).then((done) => { if (on && 'proposals' in done) setProposals(done.proposals); });
+    return () => { on = false; };
+    // The worker's door is the same all the time.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [asked, scene, free]);
+  const take = ({ places, without }: Proposal): void => {
+    edit((draft) => {
+      draft.pieces = withPlaces({ ...asked, pieces: draft.pieces }, scene, places, without).pieces;
+    });
+    onClose();
+  };
+  const upright = asked.frame.height > asked.frame.width;
+  const width = upright ? 108 : 170;
+  return (
+    <Sheet title="Arrange for me" onClose={onClose}>
+      <View className="gap-1">
+        <Text size={13} tone="muted">Leave free</Text>
+        <Segments label="Leave free" value={free} onChange={setFree} options={[{ value: 'nothing', label: 'No part in particular' }, { value: 'face', label: 'A face above' }, { value: 'middle', label: 'The middle' }]} />
+      </View>
+      {proposals === null ? <Text tone="muted">Weighing places …</Text> : null}
+      <View role="list" aria-label="Proposals" className="gap-3">
+        {(proposals ?? []).map((proposal) => {
+          const shown = withPlaces(asked, scene, proposal.places, proposal.without);
+          const without = proposal.without.map((id) => asked.pieces.find((piece) => piece.id === id)?.name ?? id);
+          return (
+            <View key={proposal.name} role="listitem">
+              <Pressable role="button" aria-label={`Take ${proposal.name}`} onPress={() => take(proposal)} className="flex-row gap-3 p-2 rounded-card bg-raised">
+                <View style={{ pointerEvents: 'none' }}><FrameView show={shown} pieces={shown.pieces.filter((piece) => !piece.off && inScene(piece, scene)).map((piece) => placedIn(piece, scene))} live={null} width={width} seen="edit" /></View>
+                <View className="flex-1 gap-1">
+                  <Text size={17} face="strong">{proposal.name}</Text>
+                  <Text size={13} tone={proposal.findings.length === 0 ? 'lagoon' : 'brick'}>{proposal.findings.length === 0 ? 'Nothing to put right' : proposal.findings.length === 1 ? 'One thing to put right' : `${proposal.findings.length} things to put right`}</Text>
+                  <Text size={13} tone="muted" className="tabular-nums">{`${Math.round(proposal.cover * 100)} % of the picture covered, smallest text ${proposal.arc.toFixed(0)} minutes of arc`}</Text>
+                  {without.length > 0 ? <Text size={13} tone="brick">{`No room for ${without.join(', ')}: taken off the frame`}</Text> : null}
+                </View>
+              </Pressable>
+            </View>
+          );
+        })}
+      </View>
+    </Sheet>
+  );
+}

@@ -1,0 +1,68 @@
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { BrowserHost } from '@/client/canvas-host';
+import { Painter } from '@/core/paint/painter';
+import { exampleOf } from '@/core/piece/examples';
+import { sceneryOps } from '@/core/piece/scenery';
+import type { Show } from '@/core/show/show';
+import { judge } from '@/core/stage/judge';
+import { isPicture, type Behind, type Finding } from '@/core/stage/judge/finding';
+import { piecesSeen } from '@/core/stage/seen';
+import { Stage } from '@/core/stage/stage';
+import { engineClock } from '@/ui/data/desk';
+import { mediaUrl } from '@/ui/data/media';
+import { useShow } from '@/ui/data/show-context';
+
+/** The picture is looked at this wide, px: a tenth of a letter is finer than needed. */
+const WIDE = 54;
+/** How often, and how many of the latest looks count, ms: a picture that moves is light now and dark then. */
+const EVERY_MS = 1500;
+const LOOKS = 5;
+/** Findings follow a change after this, ms: while something is dragged they would only flicker. */
+const AFTER_MS = 180;
+
+/** What is wrong with the layout of a scene, as it changes; what was dismissed apart. */
+export function useFindings(scene: string): { findings: Finding[]; dismissed: Finding[] } {
+  const { show } = useShow();
+  const host = useMemo(() => new BrowserHost({ address: mediaUrl }, () => undefined), []);
+  const behind = useRef<Behind[]>([]);
+  const [all, setAll] = useState<Finding[]>([]);
+  const [looks, setLooks] = useState(0);
+
+  useEffect(() => {
+    behind.current = [];
+    const look = (): void => {
+      behind.current = [...behind.current, pictureOf(show, scene, host)].slice(-LOOKS);
+      setLooks((n) => n + 1);
+    };
+    look();
+    const timer = setInterval(look, EVERY_MS);
+    return () => clearInterval(timer);
+  }, [show, scene, host]);
+
+  useEffect(() => {
+    const timer = setTimeout(() => {
+      const next = judge(show, scene, host.measure, behind.current);
+      setAll((known) => (JSON.stringify(known) === JSON.stringify(next) ? known : next));
+    }, AFTER_MS);
+    return () => clearTimeout(timer);
+  }, [show, scene, host, looks]);
+
+  return useMemo(() => ({
+    findings: all.filter(({ key }) => !show.dismissed.includes(key)), dismissed: all.filter(({ key }) => show.dismissed.includes(key)),
+  }), [all, show.dismissed]);
+}
+
+/** The picture pieces alone as they look now, small. Without any, the made-up picture that the editor shows. */
+function pictureOf(show: Show, scene: string, host: BrowserHost): Behind {
+  const scale = WIDE / show.frame.width;
+  const [width, height] = [WIDE, Math.max(1, Math.round(show.frame.height * scale))];
+  const { context } = host.surface(width, height);
+  const pictures = piecesSeen(show, { scene, hidden: new Set(), by: 'app' }).filter(isPicture);
+  const now = engineClock.now();
+  const stage = new Stage({ measure: host.measure, seen: 'program' });
+  const list = stage.at({ frame: show.frame, pieces: pictures, live: Object.fromEntries(pictures.map((piece) => [piece.id, exampleOf(piece, show, 'empty', now)])) }, now);
+  if (pictures.length === 0) list.groups.push({ key: 'made-up', box: { x: 0, y: 0, w: show.frame.width, h: show.frame.height }, ops: sceneryOps('pot', { w: show.frame.width, h: show.frame.height }, now), dx: 0, dy: 0, opacity: 1 });
+  new Painter(context, host, scale).paint(list);
+  const { data } = context.getImageData(0, 0, width, height);
+  return { width, height, rgba: data };
+}
