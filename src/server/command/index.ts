@@ -1,10 +1,11 @@
 import { draw } from './draw';
 import { loudness } from './loudness';
 import { rehearse } from './rehearse';
+import { render } from './render';
 import { replay } from './replay';
 
 /** The command line's verbs beside `demo` and `test`, which the shell script does itself. A new one is a file and a line here. */
-const COMMANDS: Readonly<Record<string, (args: readonly string[]) => Promise<number>>> = { replay, rehearse, loudness, draw };
+const COMMANDS: Readonly<Record<string, (args: readonly string[]) => Promise<number>>> = { replay, rehearse, render, loudness, draw };
 
 const [verb = '', ...args] = process.argv.slice(2);
 const command = COMMANDS[verb];

@@ -7,12 +7,13 @@ import type { Context2D, PaintHost } from '@/core/paint/painter';
 import type { Measure } from '@/core/paint/text';
 
 const packages = createRequire(join(process.cwd(), 'package.json'));
-const pathOf = (file: string): string => {
+/** Where a file of an installed package is: `@scope/name/file`. */
+export const packageFile = (file: string): string => {
   const [scope = '', name = '', ...rest] = file.split('/');
   return join(dirname(packages.resolve(`${scope}/${name}/package.json`)), ...rest);
 };
 
-for (const { family, file } of FONT_FACES) GlobalFonts.registerFromPath(pathOf(file), family);
+for (const { family, file } of FONT_FACES) GlobalFonts.registerFromPath(packageFile(file), family);
 
 // The package's context has all that is drawn with, under types of its own.
 const contextOf = (canvas: Canvas): Context2D => canvas.getContext('2d') as unknown as Context2D;
@@ -28,7 +29,7 @@ const images = new Map<string, CanvasImageSource | undefined>();
 function emoji(src: string): CanvasImageSource | undefined {
   const image = new Image();
   try {
-    image.src = readFileSync(pathOf(`@twemoji/svg/${src.slice('emoji:'.length)}.svg`));
+    image.src = readFileSync(packageFile(`@twemoji/svg/${src.slice('emoji:'.length)}.svg`));
     return image as unknown as CanvasImageSource;
   } catch {
     // Newer than the set: nothing is drawn in its place, as in a browser.

@@ -60,7 +60,7 @@ export function OutletCard({ outlet }: { outlet: Outlet }) {
             <Text size={13} tone="muted">{outlet.shows.kind === 'wall' ? 'Fills the television; drawn for' : 'Give the layer'}</Text>
             <Text size={17} face="strong" className="tabular-nums">{`${width} wide, ${height} high`}</Text>
           </View>
-          <Button kind="outline" icon={Settings} label={`What ${outlet.name} carries`} onPress={() => setChanging(true)}>What it carries</Button>
+          <Button kind="outline" icon={Settings} label={`What it carries: ${outlet.name}`} onPress={() => setChanging(true)}>What it carries</Button>
         </View>
       </View>
       <View className="mt-4 pt-3 border-t border-line flex-row items-center justify-between gap-3">

@@ -140,7 +140,7 @@ export function Handles({ piece, frame, scale, chosen, alone, lines, along, onCh
   const colour = locked ? muted : marigold;
   const turns = alone && !locked;
   // A turned piece's handles turn with it, about the same middle.
-  const holder = { position: 'absolute' as const, left: box.left, top: box.top, width: box.width, height: box.height, zIndex: 4, pointerEvents: 'box-none' as const, transform: [{ rotate: `${turn}deg` }] };
+  const holder = { position: 'absolute' as const, left: box.left, top: box.top, width: box.width, height: box.height, zIndex: 4, pointerEvents: 'none' as const, transform: [{ rotate: `${turn}deg` }] };
   return (
     <>
       <GestureDetector gesture={gestures.body}>
@@ -171,7 +171,7 @@ export function Handles({ piece, frame, scale, chosen, alone, lines, along, onCh
                 <View
                   role="button" aria-label={`Resize ${piece.name} at the ${corner.name}`} testID={`resize-${corner.name.replace(' ', '-')}`}
                   style={{
-                    position: 'absolute', width: TOUCH, height: TOUCH, touchAction: 'none' as never, cursor: (corner.x === corner.y ? 'nwse-resize' : 'nesw-resize') as never,
+                    position: 'absolute', width: TOUCH, height: TOUCH, pointerEvents: 'auto', touchAction: 'none' as never, cursor: (corner.x === corner.y ? 'nwse-resize' : 'nesw-resize') as never,
                     left: (corner.x < 0 ? 0 : box.width) - TOUCH / 2 + corner.x * 8, top: (corner.y < 0 ? 0 : box.height) - TOUCH / 2 + corner.y * 8,
                   }}
                 />
@@ -180,7 +180,7 @@ export function Handles({ piece, frame, scale, chosen, alone, lines, along, onCh
           }) : null}
           {turns ? (
             <GestureDetector gesture={gestures.turner}>
-              <View role="button" aria-label={`Turn ${piece.name}`} style={{ position: 'absolute', left: box.width / 2 - TOUCH / 2, top: -TURNER - TOUCH / 2 + 2, width: TOUCH, height: TOUCH, touchAction: 'none' as never, cursor: 'grab' as never }} />
+              <View role="button" aria-label={`Turn ${piece.name}`} style={{ position: 'absolute', left: box.width / 2 - TOUCH / 2, top: -TURNER - TOUCH / 2 + 2, width: TOUCH, height: TOUCH, pointerEvents: 'auto', touchAction: 'none' as never, cursor: 'grab' as never }} />
             </GestureDetector>
           ) : null}
         </View>

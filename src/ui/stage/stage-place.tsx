@@ -60,7 +60,7 @@ export function StagePlace() {
       </Pressable>
       <View className="flex-row gap-1">
         <Button kind="outline" label={`Scenes: ${sceneName}`} className="max-w-[120px] px-3" onPress={() => setSheet('scenes')}>{sceneName}</Button>
-        <Button kind="outline" label={`Frame: ${show.frame.width} by ${show.frame.height}`} className="px-3" onPress={() => setSheet('frame')}>{ratio}</Button>
+        <Button kind="outline" label={`${ratio}, frame of ${show.frame.width} by ${show.frame.height}`} className="px-3" onPress={() => setSheet('frame')}>{ratio}</Button>
         <IconButton icon={Undo2} label="Undo" onPress={undo} disabled={!canUndo} />
         <IconButton icon={Redo2} label="Redo" onPress={redo} disabled={!canRedo} />
       </View>
@@ -91,7 +91,7 @@ export function StagePlace() {
       <View className="flex-row items-center">
         <Stack pieces={show.pieces.filter((each) => inScene(each, looking))} chosen={chosen} onTap={(id) => (chosen.length === 1 && chosen[0] === id ? setSheet('piece') : setChosen([id]))} />
         <View className="flex-row gap-2 pr-4 pl-2 py-2 border-l border-line">
-          {findings.length > 0 || dismissed.length > 0 ? <Button kind={findings.length > 0 ? 'bad' : 'outline'} label={`Findings: ${findings.length}`} className="px-3" onPress={() => setSheet('findings')}>{`! ${findings.length}`}</Button> : null}
+          {findings.length > 0 || dismissed.length > 0 ? <Button kind={findings.length > 0 ? 'bad' : 'outline'} label={`! ${findings.length} to put right`} className="px-3" onPress={() => setSheet('findings')}>{`! ${findings.length}`}</Button> : null}
           {piece && !wide ? <Button icon={ChevronUp} label={`Edit ${piece.name}`} onPress={() => setSheet('piece')}>{findings.length > 0 || dismissed.length > 0 ? '' : 'Edit'}</Button> : null}
           <Button kind="main" icon={Plus} label="Add a piece" onPress={() => setSheet('add')}>{wide ? 'Add' : ''}</Button>
         </View>
