@@ -29,7 +29,7 @@ export function exampleOf(piece: Piece, show: Show, example: Example, now: numbe
     case 'goal': return { kind: 'goal', goal: { name: large ? 'Open the large kiln and unload every shelf tonight' : example === 'scripts' ? '窯を開ける' : 'Open the kiln', value: large ? 1_234_567 : 1640, target: large ? 2_000_000 : 2000, hidden: false } };
     case 'countdown': return { kind: 'countdown', countdown: { name: large ? 'Until the very last pot is thrown' : 'Time left', endsAt: null, left: large ? 7 * 86_400_000 : 754_000 } };
     case 'counter': return { kind: 'counter', counter: { name: large ? 'Pots that came off the wheel in one piece' : 'Throws', value: large ? 1_204_118 : 12, target: large ? 2_000_000 : 40 } };
-    case 'lantern': return { kind: 'lantern', lantern: { name: 'Kiln glow', lit: large ? 1 : 0.6, gone: large ? 118 : 2 } };
+    case 'lantern': return { kind: 'lantern', lantern: { name: 'Kiln glow', lit: large ? 100 : 60, gone: large ? 118 : 2 } };
     case 'audience': return { kind: 'audience', watching: large ? 1_204_118 : 1204 };
     case 'leaderboard': return { kind: 'leaderboard', rows: names.slice(0, piece.rows).map((name, n) => ({ name, value: large ? 12_345_678 - n : Math.round(1860 / (n + 1)), ...(n === 1 ? { moved: 2 } : {}) })) };
     case 'plate': return { kind: 'plate', lines: [first] };

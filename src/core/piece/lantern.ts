@@ -24,7 +24,7 @@ export const lantern: PieceKind<LanternPiece, LanternLive> = {
   least: { w: 160, h: 200 },
   make: (id, { frame, lanterns }) => ({
     id, kind: 'lantern', name: 'Lantern', style: 'slip', lantern: lanterns[0]?.id ?? '',
-    place: { x: Math.round(frame.width * 0.68), y: Math.round(frame.height * 0.36), w: 220, h: 280 },
+    place: { x: Math.round(frame.width * 0.62), y: Math.round(frame.height * 0.36), w: 300, h: 300 },
   }),
   controls: [{ field: 'name', label: 'Name', control: 'text' }, { field: 'lantern', label: 'Lantern', control: 'choice', from: 'lanterns' }],
   live(piece, state) {

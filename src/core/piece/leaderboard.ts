@@ -109,6 +109,12 @@ export function rowsThatFit(piece: LeaderboardPiece): { rows: number; rowHeight:
   return { rows: Math.max(0, Math.min(piece.rows, Math.floor((h - top - pad.y * 0.6) / rowHeight))), rowHeight, size, top };
 }
 
+/** How high a board must be at a width to show all its places, px. */
+export function heightFor(piece: LeaderboardPiece, w: number): number {
+  const { rowHeight, top } = rowsThatFit({ ...piece, place: { ...piece.place, w } });
+  return Math.ceil(top + piece.rows * rowHeight + STYLES[piece.style].pad.y * 0.6) + 1;
+}
+
 function boardOps(piece: LeaderboardPiece, title: string, given: LeaderboardLive['rows'], { measure }: DrawTools): Op[] {
   const { w, h } = piece.place;
   const style = STYLES[piece.style];

@@ -11,7 +11,7 @@ export function numberOps({ w, h }: { w: number; h: number }, styleName: HouseSt
   const head: FontSpec = { family: 'title', weight: 700, size: Math.round(Math.max(READABLE, Math.min(48, inner.h * 0.28))) };
   const most: FontSpec = { family: 'title', weight: 700, size: Math.round(Math.max(READABLE, Math.min(120, inner.h * 0.58))) };
   const wide = lineWidth(widest, most, measure);
-  const font = { ...most, size: Math.max(READABLE, Math.floor(most.size * Math.min(1, inner.w / Math.max(1, wide)))) };
+  const font = { ...most, size: Math.max(20, Math.floor(most.size * Math.min(1, inner.w / Math.max(1, wide)))) };
   return [
     ...style.panel(w, h),
     ...lineOps(cutLine(name, inner.w, head, measure), pad.x, pad.y + head.size * 0.84, head, style.head, measure),

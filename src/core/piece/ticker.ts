@@ -51,7 +51,7 @@ export const ticker: PieceKind<TickerPiece, TickerLive> = {
 function tickerOps({ place: { w, h }, style: name, rows }: TickerPiece, { lines }: TickerLive, { measure }: DrawTools): Op[] {
   const style = STYLES[name];
   const room = h - style.pad.y * 1.2 - (name === 'slip' ? 14 : 0);
-  const size = Math.round(Math.max(READABLE, Math.min(46, room / rows / 1.4)));
+  const size = Math.floor(Math.max(READABLE, Math.min(46, room / rows / 1.4)));
   const font: FontSpec = { family: 'text', weight: 500, size };
   const fit = Math.max(1, Math.min(rows, Math.floor(room / (size * 1.4))));
   const shown = lines.length === 0 ? ['Latest alerts appear here'] : lines.slice(0, fit).map(({ text }) => text);

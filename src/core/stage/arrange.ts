@@ -1,11 +1,12 @@
 import type { Box } from '@/core/paint/display';
 import type { Measure } from '@/core/paint/text';
+import { heightFor } from '@/core/piece/leaderboard';
 import { least, type Piece, type PieceKindName } from '@/core/piece';
 import type { FrameSize, Show } from '@/core/show/show';
 import { judge, judgedOf } from './judge';
 import { covers, isPicture, type Behind, type Finding } from './judge/finding';
 import { arcOf, LEAST_ARC, smallestType } from './judge/reading';
-import { coverOf, overlap } from './boxes';
+import { boundsOf, coverOf, overlap } from './boxes';
 import { piecesSeen } from './seen';
 import { isUpright, veilsOf } from './safe-area';
 
@@ -61,7 +62,12 @@ function sizesOf(piece: Piece, frame: FrameSize): { w: number; h: number }[] {
   const smallest = least(piece);
   // A piece without a size of its kind keeps its own, in proportion to the frame.
   const full = share ? { w: share.w * side, h: share.h * side } : { w: Math.min(piece.place.w, frame.width * 0.6), h: Math.min(piece.place.h, frame.height * 0.4) };
-  const sizes = SMALLER.map((by) => ({ w: Math.round(Math.max(smallest.w, full.w * by)), h: Math.round(Math.max(smallest.h, full.h * by)) }));
+  const sizes = SMALLER.map((by) => {
+    const w = Math.round(Math.max(smallest.w, full.w * by));
+    // A leaderboard is as high as its places need at that width.
+    const high = piece.kind === 'leaderboard' ? heightFor(piece, w) : full.h * by;
+    return { w, h: Math.round(Math.max(smallest.h, high)) };
+  });
   return sizes.filter((size, n) => n === 0 || size.w !== sizes[n - 1]?.w || size.h !== sizes[n - 1]?.h);
 }
 
@@ -80,7 +86,7 @@ function bestPlace(piece: Piece, { taste, frame, margin, placed, off, keepFree }
       if (off.some((box) => overlap(at, box) > 0) || placed.some((box) => overlap(grown(at, GAP - 1), box) > 0)) continue;
       const free = keepFree.reduce((sum, box) => sum + overlap(at, box), 0) / (w * h);
       const aligned = placed.some((box) => box.x === x || box.x + box.w === x + w) ? 0 : 0.06;
-      const cost = taste.cost((x + w / 2) / frame.width, (y + h / 2) / frame.height, piece) + n * 0.16 + free * 3 + aligned;
+      const cost = taste.cost((x + w / 2) / frame.width, (y + h / 2) / frame.height, piece) + n * 0.16 + (free > 0 ? 2 + free * 3 : 0) + aligned;
       if (cost < least) {
         least = cost;
         best = at;
@@ -96,9 +102,9 @@ function bestPlace(piece: Piece, { taste, frame, margin, placed, off, keepFree }
  * Places pieces one after another, each where it costs least: by taste, near the edges of those that stand already, off faces, and clear of what
  * platforms lay over the frame.
  */
-function placeAll(pieces: readonly Piece[], taste: Taste, show: Pick<Show, 'frame' | 'safe'>, keepFree: readonly Box[], budget: number): Record<string, Box> {
+function placeAll(pieces: readonly Piece[], taste: Taste, show: Pick<Show, 'frame' | 'safe'>, keepFree: readonly Box[], standing: readonly Box[]): Record<string, Box> {
   const { frame } = show;
-  const veils = veilsOf(show.safe, frame).map(({ box }) => box);
+  const veils = [...veilsOf(show.safe, frame).map(({ box }) => box), ...standing];
   const margin = Math.round(isUpright(frame) ? frame.width * 0.05 : frame.width * 0.02);
   const placed: Box[] = [];
   const places: Record<string, Box> = {};
@@ -106,7 +112,7 @@ function placeAll(pieces: readonly Piece[], taste: Taste, show: Pick<Show, 'fram
     const at = bestPlace(piece, { taste, frame, margin, placed, off: veils, keepFree });
     if (!at) continue;
     // What would cover too much comes smaller.
-    if (coverOf([...placed, at], frame) > budget && piece.kind !== 'spotlight') {
+    if (coverOf([...placed, ...standing, at], frame) > show.safe.cover && piece.kind !== 'spotlight') {
       const { w, h } = sizesOf(piece, frame).at(-1) ?? at;
       Object.assign(at, { w: Math.min(w, at.w), h: Math.min(h, at.h) });
     }
@@ -121,18 +127,22 @@ function placeAll(pieces: readonly Piece[], taste: Taste, show: Pick<Show, 'fram
  * @param keepFree parts of the frame to be left free, faces above all (px)
  */
 export function arrange(show: Show, scene: string, measure: Measure, { keepFree = [], behind = [] }: { keepFree?: readonly Box[]; behind?: readonly Behind[] } = {}): Proposal[] {
-  const pieces = piecesSeen(show, { scene, hidden: new Set(), by: 'app' }).filter((piece) => !isPicture(piece) && piece.kind !== 'drift' && !piece.locked);
+  const all = piecesSeen(show, { scene, hidden: new Set(), by: 'app' }).filter(covers);
+  const pieces = all.filter(({ locked }) => !locked);
+  // What is locked stays, and is kept clear of.
+  const standing = all.filter(({ locked }) => locked).map(boundsOf);
   const proposals = TASTES.map(({ name, cost }) => {
-    const places = placeAll(pieces, { name, cost }, show, keepFree, show.safe.cover);
+    const places = placeAll(pieces, { name, cost }, show, keepFree, standing);
     return proposalOf(name, places, show, scene, measure, behind, pieces.filter(({ id }) => !places[id]).map(({ id }) => id));
   });
   const seen = new Set<string>();
+  const onFaces = ({ places }: Proposal): number => keepFree.reduce((sum, free) => sum + Object.values(places).reduce((of, box) => of + overlap(box, free), 0), 0);
   return proposals
     .filter(({ places }) => {
       const key = JSON.stringify(places);
       return !seen.has(key) && seen.add(key).size > 0;
     })
-    .sort((a, b) => a.findings.length - b.findings.length || a.without.length - b.without.length || a.cover - b.cover || b.arc - a.arc);
+    .sort((a, b) => onFaces(a) - onFaces(b) || a.findings.length - b.findings.length || a.without.length - b.without.length || a.cover - b.cover || b.arc - a.arc);
 }
 
 /** A layout and how it measures up: what is wrong, what it covers, how small its smallest type is. */

@@ -10,6 +10,7 @@ import { TextField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
 import { addFiles } from './add-files';
 import { MediaSheet } from './media-sheet';
+import { Samples } from './samples';
 import { Thumb } from './thumb';
 import { useMediaLibrary } from './use-media';
 
@@ -46,6 +47,7 @@ export function MediaPlace() {
           {seen.map((media) => <MediaRow key={media.id} media={media} target={show.sound.target} onPress={() => setOpen(media.id)} />)}
         </View>
         {library.length > 0 && seen.length === 0 ? <Text tone="muted" className="mt-3">No file of that name and kind.</Text> : null}
+        <Samples />
       </PlaceBody>
       {chosen ? <MediaSheet key={chosen.id} media={chosen} onClose={() => setOpen(null)} /> : null}
     </>

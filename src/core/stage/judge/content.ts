@@ -58,12 +58,13 @@ export function twice({ pieces, scene }: Judged): Finding[] {
 
 /** More of the picture is covered than the streamer wants. A spotlight is empty most of the time: it counts for a third. */
 export function cover({ pieces, show: { frame, safe }, scene }: Judged): Finding[] {
-  const solid = pieces.filter((piece) => covers(piece) && piece.kind !== 'spotlight');
+  const all = pieces.filter(covers);
+  const solid = all.filter(({ kind }) => kind !== 'spotlight');
   const share = coverOf(solid.map(({ place }) => place), frame) + pieces.filter(({ kind }) => kind === 'spotlight').reduce((sum, { place }) => sum + areaOf(place) / (frame.width * frame.height) / 3, 0);
   if (share <= safe.cover) return [];
   // All of them shrink alike about their own middles, no further than each can be read.
-  const by = Math.sqrt(safe.cover / share) * 0.98;
-  const places = Object.fromEntries(solid.map((piece) => {
+  const by = Math.sqrt(safe.cover / share) * 0.97;
+  const places = Object.fromEntries(all.map((piece) => {
     const { w, h } = least(piece);
     const [nw, nh] = [Math.max(w, Math.round(piece.place.w * by)), Math.max(h, Math.round(piece.place.h * by))];
     return [piece.id, { x: Math.round(piece.place.x + (piece.place.w - nw) / 2), y: Math.round(piece.place.y + (piece.place.h - nh) / 2), w: nw, h: nh }];
@@ -89,14 +90,24 @@ export function nowhere({ show }: Judged): Finding[] {
   });
 }
 
-/** A cue shows something in a spotlight that is not there when it does. */
+/** Cues show something in a spotlight that is taken off the frame. */
+export function lostSpotlight({ show }: Judged): Finding[] {
+  return show.pieces.filter(({ kind, off }) => kind === 'spotlight' && off).flatMap((piece): Finding[] => {
+    const count = show.cues.filter(({ on, steps }) => on && steps.some((step) => step.kind === 'show' && step.spotlight === piece.id)).length;
+    return count === 0 ? [] : [{
+      key: `off/${piece.id}`, pieces: [piece.id], says: `${count} ${count === 1 ? 'cue shows' : 'cues show'} words in ${piece.name}, which is taken off the frame.`,
+      mend: { label: `Put ${piece.name} back`, does: { kind: 'set', piece: piece.id, fields: { off: undefined } } },
+    }];
+  });
+}
+
+/** A cue shows something in a spotlight that is not in the scene in which it does. */
 export function lostCue({ show }: Judged): Finding[] {
   return show.cues.filter(({ on }) => on).flatMap((cue): Finding[] => cue.steps.flatMap((step): Finding[] => {
     if (step.kind !== 'show') return [];
     const piece = show.pieces.find(({ id }) => id === step.spotlight);
     const name = cue.name || 'A cue';
-    if (!piece) return [];
-    if (piece.off) return [{ key: `cue/${cue.id}/${piece.id}`, pieces: [piece.id], says: `${name} shows words in ${piece.name}, which is taken off the frame.`, mend: { label: `Put ${piece.name} back`, does: { kind: 'set', piece: piece.id, fields: { off: undefined } } } }];
+    if (!piece || piece.off) return [];
     const only = cue.when.kind === 'scene' && cue.when.scene !== '' ? [cue.when.scene] : (cue.holds.scenes ?? []);
     const there = piece.scenes;
     if (only.length === 0 || there === undefined || only.some((scene) => there.includes(scene))) return [];

@@ -4,7 +4,7 @@ import { drawPiece, type Piece } from '@/core/piece';
 import { exampleOf } from '@/core/piece/examples';
 import type { Show } from '@/core/show/show';
 import { piecesSeen } from '../seen';
-import { chatTwice, cover, echo, halfRows, lostCue, nowhere, twice } from './content';
+import { chatTwice, cover, echo, halfRows, lostCue, lostSpotlight, nowhere, twice } from './content';
 import { contrast } from './contrast';
 import type { Behind, Finding, Judged } from './finding';
 import { hidden } from './hidden';
@@ -12,7 +12,7 @@ import { outside, underVeil } from './outside';
 import { overflow, small } from './reading';
 
 /** Every check, what matters most first. */
-const CHECKS: readonly ((judged: Judged) => Finding[])[] = [hidden, outside, underVeil, lostCue, nowhere, overflow, contrast, small, halfRows, twice, chatTwice, echo, cover];
+const CHECKS: readonly ((judged: Judged) => Finding[])[] = [hidden, outside, underVeil, lostSpotlight, lostCue, nowhere, overflow, contrast, small, halfRows, twice, chatTwice, echo, cover];
 
 /** A moment at which example alerts are in the middle of their time, ms. */
 const NOW = 10_000;

@@ -1,0 +1,1 @@
+export { GalleryPlace as default } from '@/ui/gallery/gallery-place';

@@ -1,0 +1,66 @@
+import { PIECE_KINDS, type Piece, type PieceKindName } from '@/core/piece';
+import { showSchema, type Show } from '@/core/show/show';
+import { newCue, starterShow } from '@/core/show/starter';
+import { nodeMeasure } from '@/server/paint/node-host';
+import { judge } from '.';
+import { mendShow, type Behind } from './finding';
+
+const base = starterShow('judge');
+const add = (show: Show, kind: PieceKindName, changed: Partial<Piece> = {}): Show => ({ ...show, pieces: [...show.pieces, { ...PIECE_KINDS[kind].make(kind, show), ...changed } as Piece] });
+const change = (show: Show, id: string, changed: object): Show => ({ ...show, pieces: show.pieces.map((piece) => (piece.id === id ? ({ ...piece, ...changed } as Piece) : piece)) });
+const scenes = [{ id: 'before', name: 'Before' }, { id: 'live', name: 'Live' }];
+const white: Behind = { width: 1, height: 1, rgba: new Uint8ClampedArray([255, 255, 255, 255]) };
+
+test('what someone begins with has nothing to put right, upright and on any picture', () => {
+  expect(judge(base, '', nodeMeasure)).toEqual([]);
+});
+
+const [board] = base.pieces.filter(({ id }) => id === 'leaderboard');
+const TROUBLES: [string, RegExp, Show, string?][] = [
+  ['a piece lies under another', /% of Leaderboard lies under Words/, add(base, 'text', { place: { ...board!.place, y: board!.place.y + 40, h: 120 } } as Partial<Piece>)],
+  ['a live piece lies under a picture that is over it', /lies under Picture/, add(base, 'picture', { place: board!.place })],
+  ['it leaves the frame', /of Leaderboard is outside the frame/, change(base, 'leaderboard', { place: { ...board!.place, x: -200 } })],
+  ['turned, it leaves the frame', /of Leaderboard is outside the frame/, change(base, 'leaderboard', { turn: 60, place: { ...board!.place, x: 10 } })],
+  ['it is under the platform’s chat', /of Leaderboard is under Brindle’s chat/, change(base, 'leaderboard', { place: { ...board!.place, y: 1480 } })],
+  ['text is too small', /smallest text of Chat is [\d.]+ minutes of arc/, add(base, 'chat', { size: 26, place: { x: 600, y: 1000, w: 300, h: 300 } } as Partial<Piece>)],
+  ['text does not stand out', /Text of Words has a contrast of [\d.]+ : 1/, add(base, 'text', { backing: false, fill: '#ffffff', place: { x: 60, y: 1400, w: 700, h: 90 } } as Partial<Piece>)],
+  ['text runs off its backing', /reaches \d+ px beyond its backing/, change(base, 'goal', { place: { x: 90, y: 200, w: 820, h: 36 } })],
+  ['rows do not all fit', /\d of 10 places fit into Leaderboard/, change(base, 'leaderboard', { rows: 10 })],
+  ['two say the same', /Goal 2 says the same as Goal/, add(base, 'goal', { name: 'Goal 2', place: { x: 60, y: 1360, w: 700, h: 120 } } as Partial<Piece>)],
+  ['chat stands there twice', /Brindle’s chat already shows viewers/, { ...add(base, 'chat', { place: { x: 640, y: 900, w: 280, h: 400 } } as Partial<Piece>), feeds: [{ id: 'b', platform: 'brindle', handle: 'kiln', on: true, rate: { coin: 0, kept: 0 }, admitted: [] }] }],
+  ['two microphones sound at once', /microphones of Camera and Game view sound at once/, add(add(base, 'camera', { mic: true } as Partial<Piece>), 'game', { mic: true } as Partial<Piece>)],
+  ['too much is covered', /% of the picture is covered; you want 12 % at most/, { ...base, safe: { ...base.safe, cover: 0.12 } }],
+  ['a piece comes out of no outlet', /Goal comes out of no outlet/, { ...base, outlets: [{ ...base.outlets[0]!, shows: { kind: 'pieces', pieces: ['spotlight', 'leaderboard'] } }] }],
+  ['a cue’s spotlight is taken off', /3 cues show words in Spotlight, which is taken off/, change(base, 'spotlight', { off: true })],
+  ['a cue’s spotlight is in another scene', /plays in Before, where Spotlight is not/, { ...change(base, 'spotlight', { scenes: ['live'] }), scenes, cues: [{ ...newCue('c', { kind: 'scene', scene: 'before' }, [{ kind: 'show', spotlight: 'spotlight', words: 'Soon', seconds: 4 }]), name: 'Soon' }] }, 'live'],
+];
+
+test.each(TROUBLES)('%s: it is said with its numbers, and its mend puts it right', (_name, says, show, scene = '') => {
+  const behind = /contrast/.test(String(says)) ? [white] : [];
+  const found = judge(show, scene, nodeMeasure, behind).filter((finding) => says.test(finding.says));
+  expect(found).toHaveLength(1);
+  const mended = structuredClone(show);
+  mendShow(mended, found[0]!.mend.does);
+  expect(showSchema.safeParse(mended).success).toBe(true);
+  expect(judge(mended, scene, nodeMeasure, behind).filter(({ key }) => key === found[0]!.key)).toEqual([]);
+});
+
+test('on a dark picture white letters stand out; an outline makes them stand out on any', () => {
+  const letters = add(base, 'text', { backing: false, fill: '#ffffff', place: { x: 60, y: 1400, w: 700, h: 90 } } as Partial<Piece>);
+  const dark: Behind = { width: 1, height: 1, rgba: new Uint8ClampedArray([20, 16, 14, 255]) };
+  const says = (show: Show, behind: Behind[]): number => judge(show, '', nodeMeasure, behind).filter((finding) => /contrast/.test(finding.says)).length;
+  expect([says(letters, [dark]), says(letters, [white]), says(letters, [dark, white])]).toEqual([0, 1, 1]);
+  expect(says(change(letters, 'text', { outline: { color: '#000000', width: 10 } }), [white])).toBe(0);
+});
+
+test('a finding of one scene says nothing of another, and its mend changes only where it is', () => {
+  const own = { ...board!.place, y: 1480 };
+  const show = { ...change(base, 'leaderboard', { places: { live: own } }), scenes };
+  expect(judge(show, 'before', nodeMeasure).filter(({ pieces }) => pieces.includes('leaderboard'))).toEqual([]);
+  const [found] = judge(show, 'live', nodeMeasure).filter((finding) => /under Brindle/.test(finding.says));
+  const mended = structuredClone(show);
+  mendShow(mended, found!.mend.does);
+  const piece = mended.pieces.find(({ id }) => id === 'leaderboard');
+  expect(piece?.place).toEqual(board!.place);
+  expect(piece?.places?.live).not.toEqual(own);
+});
