@@ -23,13 +23,13 @@ export function ArrangeSheet({ scene, onClose }: { scene: string; onClose: () =>
   const { show, edit } = useShow();
   const arrange = useArrange();
   const [free, setFree] = useState<Free>('nothing');
-  const [proposals, setProposals] = useState<Proposal[] | null>(null);
+  const [made, setMade] = useState<{ free: Free; proposals: Proposal[] } | null>(null);
+  const proposals = made?.free === free ? made.proposals : null;
   // The layouts are for the show as it was when the sheet was opened; choosing one changes it.
   const [asked] = useState(show);
   useEffect(() => {
     let on = true;
-    setProposals(null);
-    void arrange({ task: 'arrange', show: asked, scene, keepFree: FREE[free](asked.frame), behind: [] }).then((done) => { if (on && 'proposals' in done) setProposals(done.proposals); });
+    void arrange({ task: 'arrange', show: asked, scene, keepFree: FREE[free](asked.frame), behind: [] }).then((done) => { if (on && 'proposals' in done) setMade({ free, proposals: done.proposals }); });
     return () => { on = false; };
     // The worker's door is the same all the time.
     // eslint-disable-next-line react-hooks/exhaustive-deps

@@ -1,4 +1,4 @@
-import { useMemo, useRef } from 'react';
+import { useLayoutEffect, useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { Gesture, GestureDetector } from 'react-native-gesture-handler';
 import Svg, { Circle, Line, Path, Rect } from 'react-native-svg';
@@ -46,93 +46,113 @@ export interface HandlesProps {
   onPlace: (draft: Draft) => void;
 }
 
-/** One drag: from where the pieces stood to where they are let go of. Nothing of the show changes before that. */
+type Latest = Pick<HandlesProps, 'piece' | 'chosen' | 'lines' | 'along' | 'onChoose' | 'onOpen' | 'onDraft' | 'onPlace'>;
+
+/**
+ * One drag: from where the pieces stood to where they are let go of. Nothing of the show changes before that. Gestures are bound once; what they call
+ * is always the latest.
+ */
 class Drag {
-  private latest: Draft | null = null;
+  private now: Draft | null = null;
   started: Record<string, Box> = {};
+  startedTurn = 0;
 
-  constructor(private readonly onDraft: (draft: Draft | null) => void, private readonly onPlace: (draft: Draft) => void) {}
+  constructor(private latest: Latest) {}
 
-  begin(boxes: Record<string, Box>): void {
-    this.started = boxes;
+  follow(latest: Latest): void {
+    this.latest = latest;
+  }
+
+  get turn(): number {
+    return this.latest.piece.turn ?? 0;
+  }
+
+  get height(): number {
+    return this.latest.piece.place.h;
+  }
+
+  begin(): void {
+    if (!this.latest.chosen) this.latest.onChoose(false);
+    this.started = this.latest.along();
+    this.startedTurn = this.turn;
+  }
+
+  lines(): readonly Box[] {
+    return this.latest.lines();
+  }
+
+  open(): void {
+    this.latest.onOpen();
+  }
+
+  /** A press chooses at once: one that waited for a second tap would feel slow. */
+  press(more: boolean): void {
+    if (!this.latest.chosen || more) this.latest.onChoose(more);
+  }
+
+  hold(): void {
+    this.latest.onChoose(true);
   }
 
   to(draft: Draft): void {
     // A pinch moves and turns at once: each part keeps what the others have done.
-    this.latest = { ...this.latest, ...draft, boxes: { ...this.latest?.boxes, ...draft.boxes } };
-    this.onDraft(this.latest);
-  }
-
-  now(id: string): Box | undefined {
-    return this.latest?.boxes[id] ?? this.started[id];
+    this.now = { ...this.now, ...draft, boxes: { ...this.now?.boxes, ...draft.boxes } };
+    this.latest.onDraft(this.now);
   }
 
   end(): void {
-    const { latest } = this;
-    if (!latest) return;
-    this.latest = null;
-    this.onDraft(null);
-    this.onPlace(latest);
+    const { now } = this;
+    if (!now) return;
+    this.now = null;
+    this.latest.onDraft(null);
+    this.latest.onPlace(now);
   }
 }
 
 /** One piece as a thumb or a mouse takes it: drag it to move it, a corner to resize it; pinch it, turn it with two fingers; tap twice to open it, hold it to choose several. */
 export function Handles({ piece, frame, scale, chosen, alone, lines, along, onChoose, onOpen, onDraft, onPlace }: HandlesProps) {
-  const { id, place: at, turn = 0, locked = false } = piece;
-  // Gestures are bound once; what they call is always the latest.
-  const latest = useRef({ lines, along, onChoose, onOpen, onDraft, onPlace, at, turn, chosen });
-  latest.current = { lines, along, onChoose, onOpen, onDraft, onPlace, at, turn, chosen };
-  const drag = useRef<Drag | null>(null);
-  drag.current ??= new Drag((draft) => latest.current.onDraft(draft), (draft) => latest.current.onPlace(draft));
-  const kind = piece.kind;
+  const { id, place: at, turn = 0, locked = false, kind } = piece;
+  const latest = { piece, chosen, lines, along, onChoose, onOpen, onDraft, onPlace };
+  const [drag] = useState(() => new Drag(latest));
+  useLayoutEffect(() => drag.follow(latest));
 
   const gestures = useMemo(() => {
-    const held = drag.current as Drag;
     const smallest = PIECE_KINDS[kind].least;
-    const begin = (): void => {
-      if (!latest.current.chosen) latest.current.onChoose(false);
-      held.begin(latest.current.along());
-    };
-    const body = Gesture.Pan().runOnJS(true).enabled(!locked).minDistance(3).maxPointers(1).onStart(begin).onFinalize(() => held.end())
+    const begin = (): void => drag.begin();
+    const end = (): void => drag.end();
+    const body = Gesture.Pan().runOnJS(true).enabled(!locked).minDistance(3).maxPointers(1).onStart(begin).onFinalize(end)
       .onUpdate(({ translationX, translationY }) => {
-        const start = held.started[id];
+        const start = drag.started[id];
         if (!start) return;
-        const { box, guides } = move(start, translationX / scale, translationY / scale, frame, true, latest.current.lines());
+        const { box, guides } = move(start, translationX / scale, translationY / scale, frame, true, drag.lines());
         const [dx, dy] = [box.x - start.x, box.y - start.y];
-        held.to({ guides, boxes: Object.fromEntries(Object.entries(held.started).map(([each, from]) => [each, { ...from, x: from.x + dx, y: from.y + dy }])) });
+        drag.to({ guides, boxes: Object.fromEntries(Object.entries(drag.started).map(([each, from]) => [each, { ...from, x: from.x + dx, y: from.y + dy }])) });
       });
-    const pinch = Gesture.Pinch().runOnJS(true).enabled(!locked).onStart(begin).onFinalize(() => held.end())
+    const pinch = Gesture.Pinch().runOnJS(true).enabled(!locked).onStart(begin).onFinalize(end)
       .onUpdate(({ scale: by }) => {
-        const start = held.started[id];
-        if (start) held.to({ guides: [], boxes: { [id]: scaleBox(start, by, smallest, frame) } });
+        const start = drag.started[id];
+        if (start) drag.to({ guides: [], boxes: { [id]: scaleBox(start, by, smallest, frame) } });
       });
-    let turned = 0;
-    const rotate = Gesture.Rotation().runOnJS(true).enabled(!locked).onStart(() => {
-      begin();
-      turned = latest.current.turn;
-    }).onFinalize(() => held.end()).onUpdate(({ rotation }) => held.to({ guides: [], boxes: {}, turn: tidyTurn(turned + (rotation * 180) / Math.PI) }));
+    const rotate = Gesture.Rotation().runOnJS(true).enabled(!locked).onStart(begin).onFinalize(end)
+      .onUpdate(({ rotation }) => drag.to({ guides: [], boxes: {}, turn: tidyTurn(drag.startedTurn + (rotation * 180) / Math.PI) }));
     const taps = Gesture.Exclusive(
-      Gesture.Tap().runOnJS(true).numberOfTaps(2).maxDuration(400).onEnd((_event, done) => { if (done) latest.current.onOpen(); }),
-      Gesture.LongPress().runOnJS(true).minDuration(450).onStart(() => latest.current.onChoose(true)),
+      Gesture.Tap().runOnJS(true).numberOfTaps(2).maxDuration(400).onEnd((_event, done) => { if (done) drag.open(); }),
+      Gesture.LongPress().runOnJS(true).minDuration(450).onStart(() => drag.hold()),
     );
-    const corners = CORNERS.map((corner) => Gesture.Pan().runOnJS(true).minDistance(1).onStart(begin).onFinalize(() => held.end())
+    const corners = CORNERS.map((corner) => Gesture.Pan().runOnJS(true).minDistance(1).onStart(begin).onFinalize(end)
       .onUpdate(({ translationX, translationY }) => {
-        const start = held.started[id];
-        if (start) held.to({ guides: [], boxes: { [id]: resizeTurned(start, corner, translationX / scale, translationY / scale, latest.current.turn, smallest, frame, proportional(kind)) } });
+        const start = drag.started[id];
+        if (start) drag.to({ guides: [], boxes: { [id]: resizeTurned(start, corner, translationX / scale, translationY / scale, drag.turn, smallest, frame, proportional(kind)) } });
       }));
-    let from = 0;
-    const turner = Gesture.Pan().runOnJS(true).minDistance(1).onStart(() => {
-      begin();
-      from = latest.current.turn;
-    }).onFinalize(() => held.end()).onUpdate(({ translationX, translationY }) => {
+    const turner = Gesture.Pan().runOnJS(true).minDistance(1).onStart(begin).onFinalize(end).onUpdate(({ translationX, translationY }) => {
       // From the middle of the piece to where the handle was, and to where it is now.
-      const arm = (latest.current.at.h * scale) / 2 + TURNER;
-      const rest = ((from - 90) * Math.PI) / 180;
+      const arm = (drag.height * scale) / 2 + TURNER;
+      const rest = ((drag.startedTurn - 90) * Math.PI) / 180;
       const [hx, hy] = [Math.cos(rest) * arm + translationX, Math.sin(rest) * arm + translationY];
-      held.to({ guides: [], boxes: {}, turn: tidyTurn((Math.atan2(hy, hx) * 180) / Math.PI + 90) });
+      drag.to({ guides: [], boxes: {}, turn: tidyTurn((Math.atan2(hy, hx) * 180) / Math.PI + 90) });
     });
     return { body: Gesture.Race(Gesture.Simultaneous(pinch, rotate), body, taps), corners, turner };
-  }, [id, kind, frame, scale, locked]);
+  }, [drag, id, kind, frame, scale, locked]);
 
   const box = { left: at.x * scale, top: at.y * scale, width: at.w * scale, height: at.h * scale };
   // A small piece still gives a thumb enough to take.
@@ -146,8 +166,7 @@ export function Handles({ piece, frame, scale, chosen, alone, lines, along, onCh
       <GestureDetector gesture={gestures.body}>
         <View
           role="button" aria-label={`${piece.name}, ${PIECE_KINDS[kind].title}${locked ? ', locked' : ''}`} aria-pressed={chosen} tabIndex={0} testID={`piece-${id}`}
-          // A plain press chooses at once: a tap that waited for a second one would feel slow.
-          onPointerUp={(event) => { if (!latest.current.chosen || event.nativeEvent.shiftKey) onChoose(event.nativeEvent.shiftKey); }}
+          onPointerUp={(event) => drag.press(event.nativeEvent.shiftKey)}
           style={{ position: 'absolute', ...grown, zIndex: chosen ? 2 : 1, cursor: (locked ? 'pointer' : 'move') as never, touchAction: 'none' as never, transform: [{ rotate: `${turn}deg` }] }}
         />
       </GestureDetector>
