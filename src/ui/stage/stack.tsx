@@ -38,7 +38,7 @@ function Chip({ piece: { id, name, locked, off }, chosen, onTap }: { piece: Piec
   const { muted } = useColours();
   const { setNodeRef, listeners, transform, transition, isDragging } = useSortable({ id });
   return (
-    <div ref={setNodeRef} {...listeners} style={{ transform: CSS.Translate.toString(transform), transition, zIndex: isDragging ? 2 : 0, opacity: isDragging ? 0.85 : 1, touchAction: 'pan-x' }}>
+    <div ref={setNodeRef} {...listeners} style={{ transform: CSS.Translate.toString(transform), transition, zIndex: isDragging ? 2 : 0, opacity: isDragging ? 0.85 : 1, touchAction: 'manipulation' }}>
       <Pressable
         role="button" aria-label={`Choose ${name}`} aria-pressed={chosen} onPress={onTap}
         className={`min-h-[44px] max-w-[190px] px-4 flex-row gap-2 items-center justify-center rounded-control bg-raised border ${chosen ? 'border-marigold' : 'border-raised'}`}
