@@ -56,6 +56,9 @@ test('by thumb: a piece is moved and resized, and that undone and redone', async
   await page.reload();
   await page.getByRole('button', { name: 'Choose Leaderboard' }).tap();
   assert.deepEqual(await placeOf(page), moved, 'it is kept in the browser');
+  await page.getByRole('button', { name: 'Undo' }).tap();
+  assert.deepEqual(await placeOf(page), before, 'and so is what can be undone');
+  await page.getByRole('button', { name: 'Redo' }).tap();
   await page.context().close();
 });
 

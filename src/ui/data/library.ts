@@ -83,7 +83,7 @@ export async function renameInIndex(id: string, name: string): Promise<void> {
 export async function removeShow(id: string): Promise<LibraryIndex> {
   const index = await readIndex();
   const shows = (index?.shows ?? []).filter((show) => show.id !== id);
-  for (const key of ['show', 'keys', 'sessions']) await removeKey(`${key}/${id}`);
+  for (const key of ['show', 'keys', 'sessions', 'history']) await removeKey(`${key}/${id}`);
   if (shows.length === 0) {
     await removeKey('index');
     return addStarter();

@@ -4,7 +4,8 @@ import { ask, fetchJson, type ServerConfig } from './api';
 import { firstVisit } from './first-visit';
 import { sendMedia } from './media';
 import { sendRecordings } from './recordings';
-import { doEdit, noHistory, redoEdit, undoEdit, type Changed, type History } from './history';
+import { doEdit, redoEdit, undoEdit, type Changed, type History } from './history';
+import { readHistory, storeHistory } from './history-store';
 import { addStarter, readIndex, readKeys, readStoredShow, renameInIndex, storeShow, type LibraryIndex, type ShowKeys } from './library';
 
 /** Edits are gathered for this long before they are published: a thumb that drags makes many. */
@@ -63,7 +64,7 @@ class ShowStore {
     if (!show) throw new Error('This browser keeps no data for this page, so that there is no show to open. Allow it to store data, then reload.');
     // A browser knows where it is; a server does not.
     if (show.zone === '') show = { ...show, zone: Intl.DateTimeFormat().resolvedOptions().timeZone };
-    const opened: OpenShow = { index, show, keys: await readKeys(show), demo: config.demo, history: noHistory, refused: null };
+    const opened: OpenShow = { index, show, keys: await readKeys(show), demo: config.demo, history: await readHistory(show.id), refused: null };
     this.set(opened);
     void this.publish();
     return opened;
@@ -84,6 +85,7 @@ class ShowStore {
     if (show.name !== this.open.show.name) void renameInIndex(show.id, show.name);
     this.set({ ...this.open, ...changed });
     void storeShow(show).then(() => channel?.postMessage(show.id));
+    void storeHistory(show.id, changed.history);
     if (this.timer) clearTimeout(this.timer);
     this.timer = setTimeout(() => void this.publish(), PUBLISH_MS);
   }

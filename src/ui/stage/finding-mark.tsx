@@ -1,6 +1,7 @@
 import { Pressable, View } from 'react-native';
 import type { Piece } from '@/core/piece';
-import { mendShow, type Finding } from '@/core/stage/judge/finding';
+import type { Finding } from '@/core/stage/judge/finding';
+import { mendShow } from '@/core/stage/judge/mend';
 import { useShow } from '@/ui/data/show-context';
 import { Text } from '@/ui/part/text';
 import { TOKENS } from '@/ui/theme/tokens';

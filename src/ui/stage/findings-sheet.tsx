@@ -1,6 +1,7 @@
 import { View } from 'react-native';
 import Wand from 'lucide-react-native/icons/layout-template';
-import { mendShow, type Finding } from '@/core/stage/judge/finding';
+import type { Finding } from '@/core/stage/judge/finding';
+import { mendShow } from '@/core/stage/judge/mend';
 import { useShow } from '@/ui/data/show-context';
 import { Button } from '@/ui/part/button';
 import { Sheet } from '@/ui/part/sheet';

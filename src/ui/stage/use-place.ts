@@ -1,6 +1,6 @@
 import { useCallback } from 'react';
 import type { Box } from '@/core/paint/display';
-import { mendShow } from '@/core/stage/judge/finding';
+import { mendShow } from '@/core/stage/judge/mend';
 import { useShow } from '@/ui/data/show-context';
 
 /** Puts pieces to places, as one change. In a scene, a piece that has a place of its own there keeps its other one. */

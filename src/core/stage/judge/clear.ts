@@ -36,8 +36,6 @@ export function clearPlace(box: Box, off: readonly Box[], frame: { width: number
   return null;
 }
 
-/** Where a piece finds room; where there is none, where it stands. */
-export const roomFor = (judged: Judged, piece: Piece): Box => clearPlace(piece.place, obstacles(judged, piece), judged.show.frame, least(piece)) ?? piece.place;
 
 /** Where a piece that is added comes to stand: clear of everything, where there is room for that; else where it covers least. */
 export const newPlace = (piece: Piece, show: Pick<Judged['show'], 'frame' | 'safe' | 'pieces'>): Box =>

@@ -44,6 +44,8 @@ function colourAt(fill: Fill, x: number, y: number): { rgb: Rgb; alpha: number }
   return { rgb: over(cb.rgb, share, ca.rgb), alpha: ca.alpha + (cb.alpha - ca.alpha) * share };
 }
 
+const LOOKS = 200;
+
 /** Colours of the picture within a box of the frame, a few of each moment: the darkest and lightest matter. */
 export function sampled(behind: readonly Behind[], box: Box, frame: { width: number; height: number }): Rgb[] {
   const out: Rgb[] = [];
@@ -51,7 +53,9 @@ export function sampled(behind: readonly Behind[], box: Box, frame: { width: num
     const at = (v: number, of: number, to: number): number => Math.min(to - 1, Math.max(0, Math.floor((v / of) * to)));
     const [x0, x1] = [at(box.x, frame.width, width), at(box.x + box.w, frame.width, width)];
     const [y0, y1] = [at(box.y, frame.height, height), at(box.y + box.h, frame.height, height)];
-    for (let y = y0; y <= y1; y += 1) for (let x = x0; x <= x1; x += 1) {
+    // Some two hundred looks at a box tell its light and its dark.
+    const step = Math.max(1, Math.floor(Math.sqrt(((x1 - x0 + 1) * (y1 - y0 + 1)) / LOOKS)));
+    for (let y = y0; y <= y1; y += step) for (let x = x0; x <= x1; x += step) {
       const n = (y * width + x) * 4;
       out.push([rgba[n] ?? 0, rgba[n + 1] ?? 0, rgba[n + 2] ?? 0]);
     }
@@ -64,13 +68,17 @@ const UNKNOWN: Rgb[] = [[0, 0, 0], [255, 255, 255]];
 /** The lightest and darkest twentieth of the picture are left out: a glint is no ground. */
 const EDGE = 0.05;
 
+/** The darkest and the lightest that a picture comes to, but for its extremes: what lies between cannot be worse. */
+function endsOf(grounds: readonly Rgb[]): Rgb[] {
+  const sorted = grounds.map((rgb) => ({ rgb, light: luminance(rgb) })).sort((a, b) => a.light - b.light);
+  return [sorted[Math.floor(sorted.length * EDGE)], sorted[Math.min(sorted.length - 1, Math.ceil(sorted.length * (1 - EDGE)))]].flatMap((end) => (end ? [end.rgb] : []));
+}
+
 /** The least contrast that a text has against what may lie behind it; its outline counts, as far as it is wide enough to separate. */
-function worstOf(text: Extract<Op, { op: 'text' }>, panel: readonly Op[], grounds: Rgb[]): number {
+function worstOf(text: Extract<Op, { op: 'text' }>, panel: readonly Op[], ends: readonly Rgb[]): number {
   const fill = colourAt(text.fill, text.x, text.baseline - text.font.size * 0.4);
   if (!fill) return Infinity;
   const middle = { x: text.x + 4, y: text.baseline - text.font.size * 0.35 };
-  const sorted = [...grounds].sort((a, b) => luminance(a) - luminance(b));
-  const ends = [sorted[Math.floor(sorted.length * EDGE)], sorted[Math.min(sorted.length - 1, Math.ceil(sorted.length * (1 - EDGE)))]].filter((rgb) => rgb !== undefined);
   let worst = Infinity;
   for (const end of ends) {
     let ground = end;
@@ -100,12 +108,13 @@ export function contrast({ pieces, groups, show, scene, behind }: Judged): Findi
   return pieces.filter((piece) => !isPicture(piece) && piece.kind !== 'drift').flatMap((piece): Finding[] => {
     const shown = groups.get(piece.id) ?? [];
     const grounds = behind.length > 0 ? sampled(behind, piece.place, show.frame) : UNKNOWN;
+    const ends = endsOf(grounds.length > 0 ? grounds : UNKNOWN);
+    const panel = shown.flatMap((each) => each.ops).filter((op) => op.op === 'rect');
     let found: { worst: number; least: number } | null = null;
     for (const group of shown) {
-      const panel = shown.flatMap((each) => each.ops).filter((op) => op.op === 'rect');
       for (const text of textsOf([group])) {
         const least = text.font.size >= LARGE ? LEAST_LARGE : LEAST;
-        const worst = worstOf(text, panel, grounds.length > 0 ? grounds : UNKNOWN);
+        const worst = worstOf(text, panel, ends);
         if (worst < least && (!found || worst < found.worst)) found = { worst, least };
       }
     }

@@ -2,7 +2,6 @@ import type { Box, Group } from '@/core/paint/display';
 import type { Measure } from '@/core/paint/text';
 import type { Piece } from '@/core/piece';
 import type { Show } from '@/core/show/show';
-import { placedIn } from '../scene';
 
 /** What puts a finding right: plain data, so that it can come out of a worker. */
 export type Mend =
@@ -11,7 +10,9 @@ export type Mend =
   | { kind: 'remove'; piece: string }
   | { kind: 'outlet'; outlet: string; piece: string }
   | { kind: 'scenes'; piece: string; scenes: string[] | null }
-  | { kind: 'front'; piece: string };
+  | { kind: 'front'; piece: string }
+  /** To the nearest place that is clear; where there is none, `else` comes to the front. */
+  | { kind: 'clear'; piece: string; scene: string; else?: string };
 
 /** Something that is wrong with the layout: why, in numbers, and how it is put right. */
 export interface Finding {
@@ -48,45 +49,3 @@ const PICTURES: ReadonlySet<Piece['kind']> = new Set(['camera', 'game', 'art', '
 export const isPicture = ({ kind }: Piece): boolean => PICTURES.has(kind);
 /** Drift floats over everything, and covers nothing for long. */
 export const covers = (piece: Piece): boolean => !isPicture(piece) && piece.kind !== 'drift';
-
-/** Does what puts a finding right, in a draft of the show. */
-export function mendShow(draft: Show, mend: Mend): void {
-  switch (mend.kind) {
-    case 'place':
-      for (const piece of draft.pieces) {
-        const place = mend.places[piece.id];
-        if (!place) continue;
-        // Where it has a place of its own in this scene, that is the one; all other scenes keep theirs.
-        if (piece.places?.[mend.scene]) piece.places[mend.scene] = place;
-        else piece.place = place;
-      }
-      break;
-    case 'set': {
-      const at = draft.pieces.findIndex(({ id }) => id === mend.piece);
-      const piece = draft.pieces[at];
-      if (piece) draft.pieces[at] = { ...piece, ...mend.fields } as Piece;
-      break;
-    }
-    case 'remove': draft.pieces = draft.pieces.filter(({ id }) => id !== mend.piece); break;
-    case 'outlet': {
-      const outlet = draft.outlets.find(({ id }) => id === mend.outlet);
-      if (outlet && (outlet.shows.kind === 'pieces' || outlet.shows.kind === 'wall')) outlet.shows.pieces.push(mend.piece);
-      break;
-    }
-    case 'scenes': {
-      const piece = draft.pieces.find(({ id }) => id === mend.piece);
-      if (!piece) break;
-      if (mend.scenes === null) delete piece.scenes;
-      else piece.scenes = mend.scenes;
-      break;
-    }
-    case 'front': {
-      const at = draft.pieces.findIndex(({ id }) => id === mend.piece);
-      if (at >= 0) draft.pieces.push(...draft.pieces.splice(at, 1));
-      break;
-    }
-  }
-}
-
-/** A piece of a show as it stands in a scene. */
-export const standing = (piece: Piece, scene: string): Piece => placedIn(piece, scene);

@@ -1,6 +1,4 @@
 import { areaOf, boundsOf, overlap } from '../boxes';
-import { clearPlace, obstacles } from './clear';
-import { least } from '@/core/piece';
 import { covers, isPicture, type Finding, type Judged } from './finding';
 
 /** Less than this of a piece is an edge that touches another. */
@@ -8,7 +6,7 @@ const SHARE = 0.03;
 
 /** A piece lies under another: it is heard, and not seen. */
 export function hidden(judged: Judged): Finding[] {
-  const { pieces, show, scene } = judged;
+  const { pieces, scene } = judged;
   const found: Finding[] = [];
   pieces.forEach((below, n) => {
     if (isPicture(below) || below.kind === 'drift') return;
@@ -20,11 +18,12 @@ export function hidden(judged: Judged): Finding[] {
       // The smaller one moves: it finds room sooner. A picture stays where it is, and the live piece comes forward.
       const picture = !covers(above);
       const moves = !picture && areaOf(above.place) < areaOf(below.place) ? above : below;
-      const place = picture ? null : clearPlace(moves.place, obstacles(judged, moves), show.frame, least(moves));
       found.push({
         key: `hidden/${scene}/${below.id}/${above.id}`, pieces: [below.id, above.id],
         says: `${Math.round(share * 100)} % of ${below.name} lies under ${above.name}.`,
-        mend: place ? { label: `Move ${moves.name}`, does: { kind: 'place', places: { [moves.id]: place }, scene } } : { label: `Bring ${below.name} to the front`, does: { kind: 'front', piece: below.id } },
+        mend: picture
+          ? { label: `Bring ${below.name} to the front`, does: { kind: 'front', piece: below.id } }
+          : { label: `Move ${moves.name}`, does: { kind: 'clear', piece: moves.id, scene, else: below.id } },
       });
     }
   });

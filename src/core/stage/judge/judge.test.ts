@@ -3,7 +3,8 @@ import { showSchema, type Show } from '@/core/show/show';
 import { newCue, starterShow } from '@/core/show/starter';
 import { nodeMeasure } from '@/server/paint/node-host';
 import { judge } from '.';
-import { mendShow, type Behind } from './finding';
+import type { Behind } from './finding';
+import { mendShow } from './mend';
 
 const base = starterShow('judge');
 const add = (show: Show, kind: PieceKindName, changed: Partial<Piece> = {}): Show => ({ ...show, pieces: [...show.pieces, { ...PIECE_KINDS[kind].make(kind, show), ...changed } as Piece] });

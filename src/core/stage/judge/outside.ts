@@ -1,7 +1,5 @@
-import { least } from '@/core/piece';
 import { areaOf, boundsOf, overlap } from '../boxes';
 import { veilsOf } from '../safe-area';
-import { clearPlace, obstacles, roomFor } from './clear';
 import { isPicture, type Finding, type Judged } from './finding';
 
 /** A piece leaves the frame. */
@@ -12,7 +10,7 @@ export function outside(judged: Judged): Finding[] {
     const share = 1 - overlap(box, { x: 0, y: 0, w: frame.width, h: frame.height }) / areaOf(box);
     return share < 0.005 ? [] : [{
       key: `outside/${scene}/${piece.id}`, pieces: [piece.id], says: `${Math.max(1, Math.round(share * 100))} % of ${piece.name} is outside the frame.`,
-      mend: { label: 'Bring it back in', does: { kind: 'place' as const, places: { [piece.id]: roomFor(judged, piece) }, scene } },
+      mend: { label: 'Bring it back in', does: { kind: 'clear' as const, piece: piece.id, scene } },
     }];
   });
 }
@@ -25,10 +23,9 @@ export function underVeil(judged: Judged): Finding[] {
     const box = boundsOf(piece);
     const worst = veils.map(({ name, box: veil }) => ({ name, share: overlap(box, veil) / areaOf(box) })).sort((a, b) => b.share - a.share)[0];
     if (!worst || worst.share < 0.02) return [];
-    const place = clearPlace(piece.place, obstacles(judged, piece), show.frame, least(piece));
     return [{
       key: `veil/${scene}/${piece.id}`, pieces: [piece.id], says: `${Math.round(worst.share * 100)} % of ${piece.name} is under ${worst.name}.`,
-      mend: { label: 'Move it clear', does: { kind: 'place', places: { [piece.id]: place ?? piece.place }, scene } },
+      mend: { label: 'Move it clear', does: { kind: 'clear', piece: piece.id, scene } },
     }];
   });
 }

@@ -1,0 +1,78 @@
+import { execFileSync } from 'node:child_process';
+import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { PNG } from 'pngjs';
+import { render, secondsOf } from './render';
+
+const folder = mkdtempSync(join(tmpdir(), 'gavirn-render-'));
+const at = (name: string): string => join(folder, name);
+const DEMO = ['demo/kiln-hours.json', '--log', 'demo/session.ndjson'];
+let said = '';
+beforeEach(() => {
+  said = '';
+  jest.spyOn(process.stderr, 'write').mockImplementation((text) => {
+    said += String(text);
+    return true;
+  });
+});
+afterEach(() => jest.restoreAllMocks());
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+test('a still as PNG is the frame at that moment: later there is more on it', async () => {
+  expect(await render([...DEMO, '--at', '20', '--out', at('a.png')])).toBe(0);
+  expect(await render([...DEMO, '--at', '4:00', '--out', at('b.png')])).toBe(0);
+  const [a, b] = [PNG.sync.read(readFileSync(at('a.png'))), PNG.sync.read(readFileSync(at('b.png')))];
+  expect([a.width, a.height, b.width]).toEqual([1080, 1920, 1080]);
+  expect(Buffer.compare(a.data, b.data)).not.toBe(0);
+});
+
+test('the same still twice is the same file', async () => {
+  for (const name of ['c.png', 'd.png']) await render([...DEMO, '--at', '95', '--out', at(name)]);
+  expect(Buffer.compare(readFileSync(at('c.png')), readFileSync(at('d.png')))).toBe(0);
+});
+
+test('an SVG holds its words and its fonts', async () => {
+  expect(await render([...DEMO, '--at', '95', '--out', at('a.svg')])).toBe(0);
+  const svg = readFileSync(at('a.svg'), 'utf8');
+  expect(svg).toContain('>Open the kiln<');
+  expect(svg).toContain('font/ttf;base64,');
+});
+
+test('a clip of an outlet is transparent where nothing is, and has every frame', async () => {
+  expect(await render([...DEMO, '--from', '90', '--to', '91', '--scale', '0.25', '--fps', '10', '--outlet', 'main', '--out', at('a.webm')])).toBe(0);
+  const probe = execFileSync('ffprobe', ['-v', 'error', '-count_frames', '-select_streams', 'v', '-show_entries', 'stream=width,height,nb_read_frames:stream_tags=alpha_mode', '-of', 'json', at('a.webm')], { encoding: 'utf8' });
+  const [stream] = (JSON.parse(probe) as { streams: { width: number; height: number; nb_read_frames: string; tags?: Record<string, string> }[] }).streams;
+  expect(stream).toMatchObject({ width: 270, height: 480, nb_read_frames: '10' });
+  expect(Object.entries(stream?.tags ?? {}).map(([key, value]) => `${key.toLowerCase()}=${value}`)).toContain('alpha_mode=1');
+});
+
+test('a journal is read as well as an event log', async () => {
+  const show: unknown = JSON.parse(readFileSync('demo/kiln-hours.json', 'utf8'));
+  const { readShow } = await import('@/core/show/file');
+  const read = readShow(JSON.stringify(show));
+  if (!read.ok) throw new Error(read.reason);
+  writeFileSync(at('one.journal'), [{ input: 'show', at: 1000, show: read.show }, { input: 'begin', at: 1000, session: 's' }, { input: 'tick', at: 2000 }].map((line) => JSON.stringify(line)).join('\n'));
+  expect(await render(['demo/kiln-hours.json', '--log', at('one.journal'), '--at', '1', '--out', at('j.png')])).toBe(0);
+});
+
+test.each([
+  [['demo/kiln-hours.json'], /A show, a log and a file to write are needed/],
+  [['none.json', '--log', 'demo/session.ndjson', '--at', '1', '--out', 'x.png'], /There is no show file none\.json/],
+  [['demo/kiln-hours.json', '--log', 'none', '--at', '1', '--out', 'x.png'], /There is no log none/],
+  [[...DEMO, '--at', 'soon', '--out', 'x.png'], /A time is seconds, or H:MM:SS/],
+  [[...DEMO, '--at', '1', '--out', 'x.gif'], /--out ends in/],
+  [[...DEMO, '--out', 'x.png'], /A still needs --at/],
+  [[...DEMO, '--from', '5', '--to', '2', '--out', 'x.webm'], /--to lies behind --from/],
+  [[...DEMO, '--at', '1', '--out', 'x.png', '--outlet', 'nowhere'], /The show has no outlet nowhere/],
+  [[...DEMO, '--at', '1', '--scale', '9', '--out', 'x.png'], /--scale is above 0/],
+  [[...DEMO, '--what'], /That is not understood/],
+])('%j is refused with a sentence, and nothing is written', async (args, sentence) => {
+  expect(await render(args)).toBe(1);
+  expect(said).toMatch(sentence);
+  expect(['x.png', 'x.gif', 'x.webm'].filter((file) => existsSync(file))).toEqual([]);
+});
+
+test('times of day of a session', () => {
+  expect([secondsOf('90'), secondsOf('1:30'), secondsOf('1:02:03.5'), secondsOf('x'), secondsOf('1:2')]).toEqual([90, 90, 3723.5, null, null]);
+});
