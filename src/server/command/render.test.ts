@@ -3,6 +3,7 @@ import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'no
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { PNG } from 'pngjs';
+import { readShow } from '@/core/show/file';
 import { render, secondsOf } from './render';
 
 const folder = mkdtempSync(join(tmpdir(), 'gavirn-render-'));
@@ -49,7 +50,6 @@ test('a clip of an outlet is transparent where nothing is, and has every frame',
 
 test('a journal is read as well as an event log', async () => {
   const show: unknown = JSON.parse(readFileSync('demo/kiln-hours.json', 'utf8'));
-  const { readShow } = await import('@/core/show/file');
   const read = readShow(JSON.stringify(show));
   if (!read.ok) throw new Error(read.reason);
   writeFileSync(at('one.journal'), [{ input: 'show', at: 1000, show: read.show }, { input: 'begin', at: 1000, session: 's' }, { input: 'tick', at: 2000 }].map((line) => JSON.stringify(line)).join('\n'));
