@@ -82,6 +82,15 @@ test('a piece that came after turning is arranged among those that stand', () =>
   expect(judge(back, '', nodeMeasure)).toEqual([]);
 });
 
+test('on a wide frame the game fills it and the camera has a corner over it', () => {
+  const show = emptyShow('c', 'C');
+  const both = { ...show, pieces: [PIECE_KINDS.camera.make('camera', show), PIECE_KINDS.game.make('game', show)] };
+  const wide = onFrame(both, WIDE, nodeMeasure);
+  expect(wide.pieces.map(({ id }) => id)).toEqual(['game', 'camera']);
+  expect(wide.pieces[0]?.place).toEqual({ x: 0, y: 0, w: 1920, h: 1080 });
+  expect(wide.pieces[1]!.place.x).toBeGreaterThan(1200);
+});
+
 test('a camera that filled the frame fills it again', () => {
   const show = emptyShow('c', 'C');
   const withCamera = { ...show, pieces: [PIECE_KINDS.camera.make('camera', show)] };

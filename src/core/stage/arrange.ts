@@ -51,6 +51,8 @@ export interface Proposal {
   arc: number;
 }
 
+/** What it costs to stand in the very middle, where the picture is. */
+const MIDDLE = 0.4;
 const STEP = 24;
 const GAP = 18;
 
@@ -86,7 +88,8 @@ function bestPlace(piece: Piece, { taste, frame, margin, placed, off, keepFree }
       if (off.some((box) => overlap(at, box) > 0) || placed.some((box) => overlap(grown(at, GAP - 1), box) > 0)) continue;
       const free = keepFree.reduce((sum, box) => sum + overlap(at, box), 0) / (w * h);
       const aligned = placed.some((box) => box.x === x || box.x + box.w === x + w) ? 0 : 0.06;
-      const cost = taste.cost((x + w / 2) / frame.width, (y + h / 2) / frame.height, piece) + n * 0.16 + (free > 0 ? 2 + free * 3 : 0) + aligned;
+      const [cx, cy] = [(x + w / 2) / frame.width, (y + h / 2) / frame.height];
+      const cost = taste.cost(cx, cy, piece) + (1 - Math.abs(cx - 0.5) * 2) * (1 - Math.abs(cy - 0.5) * 2) * MIDDLE + n * 0.16 + (free > 0 ? 2 + free * 3 : 0) + aligned;
       if (cost < least) {
         least = cost;
         best = at;
@@ -136,13 +139,16 @@ export function arrange(show: Show, scene: string, measure: Measure, { keepFree 
     return proposalOf(name, places, show, scene, measure, behind, pieces.filter(({ id }) => !places[id]).map(({ id }) => id));
   });
   const seen = new Set<string>();
+  const centre = { x: show.frame.width * 0.3, y: show.frame.height * 0.25, w: show.frame.width * 0.4, h: show.frame.height * 0.5 };
+  // By tenths of it: within these, what covers less goes first.
+  const middle = ({ places }: Proposal): number => Math.round((Object.values(places).reduce((sum, box) => sum + overlap(box, centre), 0) / (centre.w * centre.h)) * 10);
   const onFaces = ({ places }: Proposal): number => keepFree.reduce((sum, free) => sum + Object.values(places).reduce((of, box) => of + overlap(box, free), 0), 0);
   return proposals
     .filter(({ places }) => {
       const key = JSON.stringify(places);
       return !seen.has(key) && seen.add(key).size > 0;
     })
-    .sort((a, b) => onFaces(a) - onFaces(b) || a.findings.length - b.findings.length || a.without.length - b.without.length || a.cover - b.cover || b.arc - a.arc);
+    .sort((a, b) => onFaces(a) - onFaces(b) || a.findings.length - b.findings.length || a.without.length - b.without.length || middle(a) - middle(b) || a.cover - b.cover || b.arc - a.arc);
 }
 
 /** A layout and how it measures up: what is wrong, what it covers, how small its smallest type is. */

@@ -1,7 +1,8 @@
 import type { Box } from '@/core/paint/display';
 import type { Measure } from '@/core/paint/text';
 import type { Piece } from '@/core/piece';
-import { least } from '@/core/piece';
+import { least, PIECE_KINDS } from '@/core/piece';
+import { isUpright } from './safe-area';
 import type { FrameSize, Show } from '@/core/show/show';
 import { arrange } from './arrange';
 import { isPicture } from './judge/finding';
@@ -18,7 +19,8 @@ export function onFrame(show: Show, frame: FrameSize, measure: Measure): Show {
   const left = Object.fromEntries(show.pieces.map(({ id, place, places }) => [id, { place, ...(places ? { places } : {}) }]));
   const layouts = { ...show.layouts, [frameKey(show.frame)]: left };
   const known = show.layouts[frameKey(frame)] ?? {};
-  const scaled = { ...show, frame, layouts, pieces: show.pieces.map((piece) => ({ ...piece, ...(known[piece.id] ?? { place: carried(piece, show.frame, frame), places: undefined }) })) };
+  const placed = show.pieces.map((piece) => ({ ...piece, ...(known[piece.id] ?? { place: viewPlace(piece, show, frame) ?? carried(piece, show.frame, frame), places: undefined }) }));
+  const scaled = { ...show, frame, layouts, pieces: cameraOverGame(placed, frame) };
   const sameShape = Math.abs(show.frame.width / show.frame.height - frame.width / frame.height) < 0.02;
   const fresh = show.pieces.filter(({ id }) => !known[id]);
   if (fresh.length === 0 || sameShape) return scaled;
@@ -26,6 +28,22 @@ export function onFrame(show: Show, frame: FrameSize, measure: Measure): Show {
   const locked = { ...scaled, pieces: scaled.pieces.map((piece) => (known[piece.id] ? { ...piece, locked: true } : piece)) };
   const [best] = arrange(locked, scaled.scenes[0]?.id ?? '', measure);
   return best ? { ...scaled, pieces: scaled.pieces.map((piece) => (known[piece.id] || !best.places[piece.id] ? piece : { ...piece, place: best.places[piece.id] ?? piece.place })) } : scaled;
+}
+
+/** Where a game view stands on a frame of that shape, and a camera beside one: a game fills a wide frame, and a camera takes a corner of it. */
+function viewPlace(piece: Piece, show: Show, frame: FrameSize): Box | null {
+  if (!show.pieces.some(({ kind }) => kind === 'game') || (piece.kind !== 'game' && piece.kind !== 'camera')) return null;
+  return PIECE_KINDS[piece.kind].make(piece.id, { ...show, frame }).place;
+}
+
+/** On a wide frame the camera lies over the game, or it would not be seen. */
+function cameraOverGame(pieces: Piece[], frame: FrameSize): Piece[] {
+  const game = pieces.findIndex(({ kind }) => kind === 'game');
+  const camera = pieces.findIndex(({ kind }) => kind === 'camera');
+  if (isUpright(frame) || camera < 0 || camera > game) return pieces;
+  const order = [...pieces];
+  order.splice(game, 0, ...order.splice(camera, 1));
+  return order;
 }
 
 /** A piece in the same part of another frame: pictures that filled it fill it again, others keep their size in proportion to the shorter side. */

@@ -38,7 +38,7 @@ export function ProgramPlace() {
         <Text size={22} face="title" level={1}>Program</Text>
         <Button kind="outline" icon={Maximize} onPress={() => void whole()}>Fill the screen</Button>
       </View>
-      <View ref={stage} className="flex-1 items-center justify-center bg-frame" onLayout={({ nativeEvent: { layout } }) => setRoom({ width: layout.width, height: layout.height })}>
+      <View ref={stage} className="flex-1 items-center justify-center bg-ground" onLayout={({ nativeEvent: { layout } }) => setRoom({ width: layout.width, height: layout.height })}>
         {width > 0 ? <FrameView show={show} pieces={pieces} live={live} width={width} seen="program" scene={scene} /> : null}
       </View>
       <View className="px-4 py-3 gap-3 border-t border-line">
