@@ -181,7 +181,7 @@ test('a wide frame is arranged anew, and turned back it is as it was; a proposal
 
 test('a piece has a place of its own in a scene, and the outlet follows the scene', { timeout: 60_000 }, async () => {
   await page.getByRole('button', { name: /^Scenes/ }).tap();
-  for (const _ of [1, 2]) await page.getByRole('button', { name: 'Add a scene' }).tap();
+  for (let n = 0; n < 2; n += 1) await page.getByRole('button', { name: 'Add a scene' }).tap();
   await page.getByRole('radio', { name: 'Live', exact: true }).tap();
   await closeSheet(page);
   const before = await boxOf('goal');

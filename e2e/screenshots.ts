@@ -69,8 +69,12 @@ async function main(): Promise<void> {
     await page.getByRole('button', { name: /^Edit / }).tap();
     await page.waitForTimeout(800);
     await shot('stage-sheet');
-    await go('/shows');
-    await shot('shows');
+    await go('/stage');
+    await page.getByRole('button', { name: /^9:16/ }).tap();
+    await page.getByRole('button', { name: 'Arrange for me' }).tap();
+    await page.getByRole('list', { name: 'Proposals' }).getByRole('button').nth(2).waitFor();
+    await page.waitForTimeout(1200);
+    await shot('arrange');
     await page.goto('/feeds');
     await page.getByRole('button', { name: 'Add a feed' }).tap();
     await page.getByRole('radio', { name: 'Any other', exact: true }).tap();
@@ -91,9 +95,14 @@ async function main(): Promise<void> {
     await wide.emulateMedia({ colorScheme: 'light' });
     await wide.goto('/stage');
     await wide.waitForTimeout(1500);
-    await wide.getByRole('button', { name: 'Choose Open the kiln' }).click();
-    await wide.waitForTimeout(700);
-    await shot('wide-light', wide);
+    await wide.getByRole('button', { name: 'Add a piece' }).click();
+    await wide.getByRole('button', { name: 'Add Game view', exact: true }).click();
+    await wide.getByRole('button', { name: /^9:16/ }).click();
+    await wide.getByRole('radio', { name: 'Wide' }).click();
+    await wide.getByRole('button', { name: /^16:9/ }).waitFor();
+    await wide.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
+    await wide.waitForTimeout(1200);
+    await shot('stage-wide', wide);
 
     await viewer.waitForTimeout(500);
     for (let queue = Infinity; queue > 0; ) {
