@@ -27,6 +27,7 @@ const LIST: readonly [string, string][] = [
   ['1 to 5', 'Feeds, Stage, Cues, Desk, Recap'],
   ['Z, Shift Z', 'Undo, redo'],
   ['Arrows', 'Move the chosen piece by 1 px, with Shift by 10 px'],
+  ['Delete', 'Remove the chosen pieces'],
   ['Tab', 'Go on to the next control'],
   ['T', 'Try the cue that you are in'],
   ['/', 'Search, where there is much'],

@@ -9,10 +9,11 @@ import { Segments } from '@/ui/part/choice';
 import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
 import { FrameView } from './frame-view';
+import { MarkPart } from './mark-part';
 import { useArrange } from './use-arrange';
 
-type Free = 'nothing' | 'face' | 'middle';
-const FREE: Record<Free, (frame: FrameSize) => Box[]> = {
+type Free = 'nothing' | 'face' | 'middle' | 'marked';
+const FREE: Record<Exclude<Free, 'marked'>, (frame: FrameSize) => Box[]> = {
   nothing: () => [],
   face: ({ width, height }) => [{ x: width * 0.25, y: height * 0.1, w: width * 0.5, h: height * 0.32 }],
   middle: ({ width, height }) => [{ x: width * 0.2, y: height * 0.3, w: width * 0.6, h: height * 0.4 }],
@@ -23,17 +24,19 @@ export function ArrangeSheet({ scene, onClose }: { scene: string; onClose: () =>
   const { show, edit } = useShow();
   const arrange = useArrange();
   const [free, setFree] = useState<Free>('nothing');
-  const [made, setMade] = useState<{ free: Free; proposals: Proposal[] } | null>(null);
-  const proposals = made?.free === free ? made.proposals : null;
+  const [marked, setMarked] = useState<Box | null>(null);
+  const [made, setMade] = useState<{ key: string; proposals: Proposal[] } | null>(null);
+  const key = free === 'marked' ? `marked/${JSON.stringify(marked)}` : free;
+  const proposals = made?.key === key ? made.proposals : null;
   // The layouts are for the show as it was when the sheet was opened; choosing one changes it.
   const [asked] = useState(show);
   useEffect(() => {
     let on = true;
-    void arrange({ task: 'arrange', show: asked, scene, keepFree: FREE[free](asked.frame), behind: [] }).then((done) => { if (on && 'proposals' in done) setMade({ free, proposals: done.proposals }); });
+    void arrange({ task: 'arrange', show: asked, scene, keepFree: free === 'marked' ? (marked ? [marked] : []) : FREE[free](asked.frame), behind: [] }).then((done) => { if (on && 'proposals' in done) setMade({ key, proposals: done.proposals }); });
     return () => { on = false; };
     // The worker's door is the same all the time.
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [asked, scene, free]);
+  }, [asked, scene, key]);
   const take = ({ places, without }: Proposal): void => {
     edit((draft) => {
       draft.pieces = withPlaces({ ...asked, pieces: draft.pieces }, scene, places, without).pieces;
@@ -46,7 +49,8 @@ export function ArrangeSheet({ scene, onClose }: { scene: string; onClose: () =>
     <Sheet title="Arrange for me" onClose={onClose}>
       <View className="gap-1">
         <Text size={13} tone="muted">Leave free</Text>
-        <Segments label="Leave free" value={free} onChange={setFree} options={[{ value: 'nothing', label: 'No part in particular' }, { value: 'face', label: 'A face above' }, { value: 'middle', label: 'The middle' }]} />
+        <Segments label="Leave free" value={free} onChange={setFree} options={[{ value: 'nothing', label: 'No part in particular' }, { value: 'face', label: 'A face above' }, { value: 'middle', label: 'The middle' }, { value: 'marked', label: 'A part that I mark' }]} />
+        {free === 'marked' ? <MarkPart width={asked.frame.height > asked.frame.width ? 150 : 220} value={marked} onChange={setMarked} /> : null}
       </View>
       {proposals === null ? <Text tone="muted">Weighing places …</Text> : null}
       <View role="list" aria-label="Proposals" className="gap-3">

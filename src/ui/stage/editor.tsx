@@ -49,6 +49,10 @@ export function Editor({ width, scene, chosen, onChoose, onOpen, veil, findings 
       const arrow = ARROWS[event.key];
       if (event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement) return;
       if (event.key === 'Escape') onChoose([]);
+      if ((event.key === 'Delete' || event.key === 'Backspace') && chosen.length > 0) {
+        edit((to) => { to.pieces = to.pieces.filter(({ id, locked }) => !chosen.includes(id) || locked); });
+        onChoose([]);
+      }
       if (!arrow || chosen.length === 0) return;
       event.preventDefault();
       const by = event.shiftKey ? 10 : 1;
@@ -56,7 +60,7 @@ export function Editor({ width, scene, chosen, onChoose, onOpen, veil, findings 
     };
     window.addEventListener('keydown', pressed);
     return () => window.removeEventListener('keydown', pressed);
-  }, [chosen, onChoose, put, frame, seen]);
+  }, [chosen, onChoose, put, edit, frame, seen]);
 
   const choose = useCallback((id: string, more: boolean): void => {
     if (!more) return onChoose([id]);
