@@ -16,12 +16,27 @@ export function frameOf(stage: Stage): DisplayList {
 }
 
 /** The list at the n-th frame: every group is somewhere else. */
-export const moved = (list: DisplayList, n: number): DisplayList => ({ ...list, groups: list.groups.map((group, k) => ({ ...group, dx: Math.sin(n / 9 + k) * 12, dy: Math.cos(n / 7 + k) * 12 })) });
+const moved = (list: DisplayList, n: number): DisplayList => ({ ...list, groups: list.groups.map((group, k) => ({ ...group, dx: Math.sin(n / 9 + k) * 12, dy: Math.cos(n / 7 + k) * 12 })) });
 
 export const spread = (times: number[]): { median: number; p95: number } => {
   const sorted = [...times].sort((a, b) => a - b);
   return { median: sorted[Math.floor(sorted.length / 2)] ?? 0, p95: sorted[Math.floor(sorted.length * 0.95)] ?? 0 };
 };
+
+/** How long the list takes to be painted somewhere else, many times over, ms. `look` reads a pixel: drawing may be put off until somebody looks. */
+export async function timeMoving(painter: Painter, list: DisplayList, look: () => void, pause: () => Promise<unknown>, before: () => void): Promise<{ median: number; p95: number }> {
+  const times: number[] = [];
+  for (let n = 0; n < FRAMES; n += 1) {
+    before();
+    const started = performance.now();
+    painter.paint(moved(list, n));
+    look();
+    times.push(performance.now() - started);
+    await pause();
+  }
+  // The first few make bitmaps and load code.
+  return spread(times.slice(10));
+}
 
 async function run(): Promise<{ cached: { median: number; p95: number }; uncached: { median: number; p95: number }; still: number }> {
   const canvas = Object.assign(document.createElement('canvas'), { width: 1080, height: 1920 });
@@ -35,19 +50,8 @@ async function run(): Promise<{ cached: { median: number; p95: number }; uncache
   stage.forget();
   const list = frameOf(stage);
   const painter = new Painter(context, host);
-  const time = async (before: () => void): Promise<{ median: number; p95: number }> => {
-    const times: number[] = [];
-    for (let n = 0; n < FRAMES; n += 1) {
-      before();
-      const started = performance.now();
-      painter.paint(moved(list, n));
-      // Drawing may be put off until somebody looks.
-      context.getImageData(0, 0, 1, 1);
-      times.push(performance.now() - started);
-      await new Promise((resolve) => requestAnimationFrame(resolve));
-    }
-    return spread(times.slice(10));
-  };
+  const time = (before: () => void): Promise<{ median: number; p95: number }> =>
+    timeMoving(painter, list, () => context.getImageData(0, 0, 1, 1), () => new Promise((resolve) => requestAnimationFrame(resolve)), before);
   const cached = await time(() => undefined);
   const uncached = await time(() => painter.forget());
   painter.paint(list);

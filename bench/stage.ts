@@ -10,9 +10,8 @@ import { Stage } from '@/core/stage/stage';
 import { aGift } from '@/core/event/examples';
 import { nodeHost, nodeMeasure, nodeSurface } from '@/server/paint/node-host';
 import { until, World } from '../e2e/world';
-import { frameOf, moved, spread } from './stage-page';
+import { frameOf, spread, timeMoving } from './stage-page';
 
-const FRAMES = 120;
 const ms = (value: number): string => value.toFixed(2);
 
 /** Twelve live pieces at 1080 × 1920, all moving, with kept bitmaps against drawing everything anew: in Chromium (software) and in Node. */
@@ -33,18 +32,8 @@ export async function benchMoving(): Promise<string[]> {
   const { canvas, context } = nodeSurface(1080, 1920);
   const painter = new Painter(context, nodeHost);
   const list = frameOf(new Stage({ measure: nodeMeasure, seen: 'air' }));
-  const time = async (before: () => void): Promise<{ median: number; p95: number }> => {
-    const times: number[] = [];
-    for (let n = 0; n < FRAMES; n += 1) {
-      before();
-      const started = performance.now();
-      painter.paint(moved(list, n));
-      canvas.getContext('2d').getImageData(0, 0, 1, 1);
-      times.push(performance.now() - started);
-      await new Promise((resolve) => setImmediate(resolve));
-    }
-    return spread(times.slice(10));
-  };
+  const time = (before: () => void): Promise<{ median: number; p95: number }> =>
+    timeMoving(painter, list, () => canvas.getContext('2d').getImageData(0, 0, 1, 1), () => new Promise((resolve) => setImmediate(resolve)), before);
   const cached = await time(() => undefined);
   const uncached = await time(() => painter.forget());
   lines.push(`12 pieces moving in Node, kept bitmaps / all drawn anew: ${(cached.median / uncached.median).toFixed(3)}  (median ${ms(cached.median)}, 95th percentile ${ms(cached.p95)} / ${ms(uncached.median)}, ${ms(uncached.p95)} ms)`);
