@@ -15,6 +15,7 @@ test('what was saved is read back as it was', () => {
 
 test('the demo show is a show', () => {
   expect(readShow(readFileSync('demo/kiln-hours.json', 'utf8'))).toMatchObject({ ok: true, show: { name: 'Kiln Hours' } });
+  expect(readShow(readFileSync('demo/salvage-sunday.json', 'utf8'))).toMatchObject({ ok: true, show: { name: 'Salvage Sunday', frame: { width: 1920, height: 1080 } } });
 });
 
 test.each([

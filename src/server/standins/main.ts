@@ -10,7 +10,7 @@ import { tarn } from './tarn/routes';
 import { weir } from './weir/routes';
 
 /** The stand-ins' own process: platforms and compositor, each below /standins. Handles that exist from the start come from the demo. */
-const { values } = parseArgs({ options: { port: { type: 'string', default: '4601' }, handles: { type: 'string', default: 'odavarn.kiln' } } });
+const { values } = parseArgs({ options: { port: { type: 'string', default: '4601' }, handles: { type: 'string', default: 'odavarn.kiln,bram.ittel' } } });
 const app = express();
 const server = createServer(app);
 app.disable('x-powered-by');

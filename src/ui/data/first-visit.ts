@@ -15,10 +15,18 @@ export async function firstVisit(demo: boolean): Promise<LibraryIndex> {
   const [show, log] = await Promise.all([ask<string>('GET', '/demo/kiln-hours.json', { text: true }), ask<string>('GET', '/demo/session.ndjson', { text: true })]);
   const read = show.ok ? readShow(show.value) : null;
   if (!read?.ok) return addStarter();
+  await addSalvage();
   await takeFiles(read.show.media, readFileMedia(JSON.parse(show.ok ? show.value : '{}')));
   const index = await addShow(read.show);
   if (log.ok) await keepDemoSession(index.current, read.show, log.value);
   return index;
+}
+
+/** The other demo show, for a wide frame: it waits in the list of shows. */
+async function addSalvage(): Promise<void> {
+  const show = await ask<string>('GET', '/demo/salvage-sunday.json', { text: true });
+  const read = show.ok ? readShow(show.value) : null;
+  if (read?.ok) await addShow(read.show);
 }
 
 /** The recorded session, moved to the last Thursday evening before now, so that it does not look years old. */

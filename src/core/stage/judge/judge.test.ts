@@ -1,3 +1,5 @@
+import { readFileSync } from 'node:fs';
+import { readShow } from '@/core/show/file';
 import { PIECE_KINDS, type Piece, type PieceKindName } from '@/core/piece';
 import { showSchema, type Show } from '@/core/show/show';
 import { newCue, starterShow } from '@/core/show/starter';
@@ -14,6 +16,12 @@ const white: Behind = { width: 1, height: 1, rgba: new Uint8ClampedArray([255, 2
 
 test('what someone begins with has nothing to put right, upright and on any picture', () => {
   expect(judge(base, '', nodeMeasure)).toEqual([]);
+});
+
+test.each(['kiln-hours', 'salvage-sunday'])('the demo show %s has nothing to put right in any scene', (name) => {
+  const read = readShow(readFileSync(`demo/${name}.json`, 'utf8'));
+  if (!read.ok) throw new Error(read.reason);
+  for (const scene of read.show.scenes.length > 0 ? read.show.scenes.map(({ id }) => id) : ['']) expect(judge(read.show, scene, nodeMeasure)).toEqual([]);
 });
 
 const [board] = base.pieces.filter(({ id }) => id === 'leaderboard');
