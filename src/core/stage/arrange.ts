@@ -30,7 +30,7 @@ interface Taste {
   cost: (x: number, y: number, piece: Piece) => number;
 }
 const edge = (v: number): number => Math.min(v, 1 - v) * 2;
-export const TASTES: readonly Taste[] = [
+const TASTES: readonly Taste[] = [
   { name: 'Down the left', cost: (x, y) => x * 0.9 + y * 0.25 },
   { name: 'Above and below', cost: (_x, y, piece) => edge(y) * 0.9 + (piece.kind === 'spotlight' ? y * 0.3 : 0) },
   { name: 'In the corners', cost: (x, y) => edge(x) * 0.5 + edge(y) * 0.5 },
