@@ -22,6 +22,7 @@ import { art, type ArtLive, type ArtPiece } from './art';
 import { chat, type ChatLive, type ChatPiece } from './chat';
 import { info, type InfoLive, type InfoPiece } from './info';
 import { ticker, type TickerLive, type TickerPiece } from './ticker';
+import { inOwnType } from './type';
 import { spotlight, type SpotlightLive, type SpotlightPiece } from './spotlight';
 
 export type Piece = SpotlightPiece | TickerPiece | DriftPiece | GoalPiece | CountdownPiece | CounterPiece | LanternPiece | ReelPiece | LeaderboardPiece | PlatePiece | AudiencePiece | ShelfPiece
@@ -47,7 +48,13 @@ export const sampleOf = (piece: Piece, show: Show): Live => kindOf(piece).sample
 
 /** What a piece draws. Live data of another kind (a piece's kind has just changed) counts as none. */
 export function drawPiece(piece: Piece, live: Live, tools: DrawTools): Group[] {
-  return live.kind === piece.kind ? kindOf(piece).draw(piece, live, tools) : [];
+  if (live.kind !== piece.kind) return [];
+  const { type } = piece;
+  if (!type) return kindOf(piece).draw(piece, live, tools);
+  // Laid out in the font that it will be drawn in.
+  const { font } = type;
+  const measure: DrawTools['measure'] = font === undefined ? tools.measure : (text, spec) => tools.measure(text, { ...spec, family: font });
+  return inOwnType(kindOf(piece).draw(piece, live, { ...tools, measure }), type);
 }
 
 export const twinOf = (piece: Piece, live: Live, now: number): string => (live.kind === piece.kind ? kindOf(piece).twin(piece, live, now) : '');

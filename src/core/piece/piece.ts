@@ -4,6 +4,7 @@ import type { Show } from '@/core/show/show';
 import type { Box, Group } from '@/core/paint/display';
 import type { Measure } from '@/core/paint/text';
 import { HOUSE_STYLES } from './style';
+import { typeSchema } from './type';
 
 /** Where a piece stands: whole px of the frame. */
 export const placeSchema = z.object({
@@ -31,6 +32,8 @@ export const pieceBase = {
   locked: z.boolean().optional(),
   /** Taken off the frame by the streamer; it stays in the show. */
   off: z.boolean().optional(),
+  /** Its own type, in place of its style's. */
+  type: typeSchema.optional(),
   /** Who sees it; absent: both. "me": the streamer alone, in the app and in outlets of their own. */
   seenBy: z.enum(['viewers', 'me']).optional(),
 };

@@ -48,12 +48,21 @@ export const ticker: PieceKind<TickerPiece, TickerLive> = {
   twin: (piece, live) => (live.lines.length === 0 ? '' : `${piece.name}: ${live.lines.map(({ text }) => withoutIsolates(text)).join('; ')}`),
 };
 
-function tickerOps({ place: { w, h }, style: name, rows }: TickerPiece, { lines }: TickerLive, { measure }: DrawTools): Op[] {
-  const style = STYLES[name];
-  const room = h - style.pad.y * 1.2 - (name === 'slip' ? 14 : 0);
+/** How many whole lines fit, and how large they are. */
+export function linesThatFit({ place: { h }, style: name, rows }: TickerPiece): { fit: number; size: number } {
+  const room = h - STYLES[name].pad.y * 1.2 - (name === 'slip' ? 14 : 0);
   const size = Math.floor(Math.max(READABLE, Math.min(46, room / rows / 1.4)));
+  return { fit: Math.max(1, Math.min(rows, Math.floor(room / (size * 1.4)))), size };
+}
+
+/** How high a ticker must be to show all its lines, px. */
+export const tickerHeight = ({ style, rows }: TickerPiece): number => Math.ceil(STYLES[style].pad.y * 1.2 + (style === 'slip' ? 14 : 0) + rows * READABLE * 1.4) + 1;
+
+function tickerOps(piece: TickerPiece, { lines }: TickerLive, { measure }: DrawTools): Op[] {
+  const { place: { w, h }, style: name } = piece;
+  const style = STYLES[name];
+  const { fit, size } = linesThatFit(piece);
   const font: FontSpec = { family: 'text', weight: 500, size };
-  const fit = Math.max(1, Math.min(rows, Math.floor(room / (size * 1.4))));
   const shown = lines.length === 0 ? ['Latest alerts appear here'] : lines.slice(0, fit).map(({ text }) => text);
   return [
     ...style.panel(w, h),

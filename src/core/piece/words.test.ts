@@ -7,6 +7,7 @@ import type { Show } from '@/core/show/show';
 import { emptyShow } from '@/core/show/starter';
 import { nodeMeasure } from '@/server/paint/node-host';
 import { chat, chatRows, type ChatPiece } from './chat';
+import { drawPiece, PIECE_KINDS } from './index';
 import { camera } from './camera';
 import { fitted } from './fit';
 import { info } from './info';
@@ -20,7 +21,7 @@ const drawn = (groups: Group[], now = 0): Text[] => groups.flatMap((group) => te
 
 describe('words that are too long', () => {
   const long: WordsPiece = { ...words.make('w', show), words: 'Tonight we open the kiln that has been cooling for three whole days', backing: false, inset: 0, size: 72, place: { x: 0, y: 0, w: 500, h: 120 } };
-  const at = (overlong: WordsPiece['overlong'], more: Partial<WordsPiece> = {}, now = 0): Text[] => drawn(words.draw({ ...long, overlong, ...more }, { kind: 'text' }, tools), now);
+  const at = (overlong: WordsPiece['overlong'], more: Partial<WordsPiece> = {}, now = 0): Text[] => drawn(drawPiece({ ...long, overlong, ...more }, { kind: 'text' }, tools), now);
   const widest = (texts: Text[]): number => Math.max(...texts.map(({ text, font }) => lineWidth(text, font, nodeMeasure)));
 
   test('shrink: all of them, smaller, and no smaller than can be read', () => {
@@ -50,12 +51,31 @@ describe('words that are too long', () => {
     expect(words.draw({ ...long, words: 'Short', overlong: 'scroll' }, { kind: 'text' }, tools)[0]?.clock).toBeUndefined();
   });
   test('a glow lies below the letters, a gradient runs down them', () => {
-    const [glow, letters] = at('cut', { glow: { color: '#ff0000', blur: 20 }, fill: '#ffffff', fillTo: '#000000', shadow: true });
+    const [glow, letters] = at('cut', { type: { glow: { color: '#ff0000', blur: 20 }, fill: '#ffffff', fillTo: '#000000', shadow: true } });
     expect(glow?.shadow).toEqual({ color: '#ff0000', blur: 20, dx: 0, dy: 0 });
     expect(letters?.fill).toMatchObject({ stops: [[0, '#ffffff'], [1, '#000000']] });
     // Common practice, no source.
     expect(letters?.shadow).toMatchObject({ blur: 7, dx: 3, dy: 3 });
   });
+});
+
+test('any piece takes a type of its own, and is laid out in it; what is not set stays its style’s', () => {
+  const board = { ...PIECE_KINDS.leaderboard.make('b', show), type: { font: 'poster' as const, fill: '#123456' } };
+  const live = { kind: 'leaderboard' as const, rows: [{ name: 'Bartholomäus of the very long handle', value: 12_345 }] };
+  const [own, style] = [drawn(drawPiece(board, live, tools)), drawn(drawPiece({ ...board, type: undefined }, live, tools))];
+  expect(new Set(own.map(({ font }) => font.family))).toEqual(new Set(['poster']));
+  expect(new Set(own.map(({ fill }) => fill))).toEqual(new Set(['#123456']));
+  const right = Math.max(...own.map(({ text, x, font }) => x + lineWidth(text, font, nodeMeasure)));
+  expect(right).toBeLessThanOrEqual(board.place.w);
+  // A wider face leaves room for fewer letters of a name.
+  expect(own.map(({ text }) => text).join('').length).toBeLessThan(style.map(({ text }) => text).join('').length);
+});
+
+test('a countdown in a type of its own keeps the same operations as long as it shows the same', () => {
+  const piece = { ...PIECE_KINDS.plate.make('p', show), which: 'few' as const, type: { fill: '#ffffff' } };
+  const [group] = drawPiece(piece, { kind: 'plate', lines: ['Inês', 'Hana'] }, tools);
+  expect(group?.clock?.(100).ops).toBe(group?.clock?.(200).ops);
+  expect(group?.clock?.(7000).ops).not.toBe(group?.clock?.(200).ops);
 });
 
 describe('the chat column', () => {

@@ -1,10 +1,9 @@
 import { z } from 'zod';
-import { FONT_FAMILIES, type Fill, type FontSpec, type Group, type Op } from '@/core/paint/display';
-import { cutLine, fitText, lineOps, lineWidth, wrapText, type TextLook } from '@/core/paint/text';
+import type { FontSpec, Group, Op } from '@/core/paint/display';
+import { cutLine, fitText, lineOps, lineWidth, wrapText } from '@/core/paint/text';
 import { pieceBase, type DrawTools, type PieceKind } from './piece';
 import { READABLE, STYLES } from './style';
 
-export const colourSchema = z.string().regex(/^#[0-9a-fA-F]{6}$/);
 export const OVERLONG = ['shrink', 'cut', 'wrap', 'scroll'] as const;
 export const ALIGNS = ['left', 'centre', 'right'] as const;
 
@@ -12,19 +11,11 @@ const schema = z.object({
   ...pieceBase,
   kind: z.literal('text'),
   words: z.string().max(500),
-  font: z.enum(FONT_FAMILIES),
   /** px of the frame; where it is to shrink, the largest it is. */
   size: z.number().int().min(20).max(400),
   align: z.enum(ALIGNS),
   /** Room at its sides, px. */
   inset: z.number().int().min(0).max(200),
-  /** Of its own; absent: the style's. */
-  fill: colourSchema.optional(),
-  /** The fill runs to this colour downwards. */
-  fillTo: colourSchema.optional(),
-  outline: z.object({ color: colourSchema, width: z.number().min(1).max(40) }).optional(),
-  glow: z.object({ color: colourSchema, blur: z.number().min(1).max(40) }).optional(),
-  shadow: z.boolean().optional(),
   /** The style's backing behind it. */
   backing: z.boolean(),
   overlong: z.enum(OVERLONG),
@@ -40,9 +31,6 @@ const LEADING = 1.14;
 const EM_A_SECOND = 3;
 /** Between the end of scrolling words and their next beginning, em. */
 const APART_EM = 2.5;
-/** Common practice, no source: about 7 px blur at 3, 3 px. */
-const SHADOW = { color: '#000000b0', blur: 7, dx: 3, dy: 3 };
-
 /** Words of the streamer's own, in any of the fonts. */
 export const words: PieceKind<WordsPiece, WordsLive> = {
   kind: 'text',
@@ -52,7 +40,7 @@ export const words: PieceKind<WordsPiece, WordsLive> = {
   schema,
   least: { w: 80, h: 40 },
   make: (id, { frame }) => ({
-    id, kind: 'text', name: 'Words', style: 'bisque', words: 'Tonight: celadon', font: 'title', size: 72, align: 'left', inset: 12, backing: true, overlong: 'shrink',
+    id, kind: 'text', name: 'Words', style: 'bisque', words: 'Tonight: celadon', size: 72, align: 'left', inset: 12, backing: true, overlong: 'shrink',
     place: { x: Math.round(frame.width * 0.083), y: Math.round(frame.height * 0.1), w: Math.round(frame.width * 0.6), h: 120 },
   }),
   controls: [{ field: 'name', label: 'Name', control: 'text' }],
@@ -71,24 +59,12 @@ export const words: PieceKind<WordsPiece, WordsLive> = {
 };
 
 const oneLine = ({ words: said }: WordsPiece): string => said.replace(/\s+/g, ' ').trim();
-const fontOf = ({ font: family, size, place }: WordsPiece): FontSpec => ({ family, weight: 700, size: Math.max(READABLE, Math.min(size, place.h * 0.92)) });
+const fontOf = ({ size, place }: WordsPiece): FontSpec => ({ family: 'title', weight: 700, size: Math.max(READABLE, Math.min(size, place.h * 0.92)) });
 
 function roomOf({ place: { w, h }, inset, backing, style }: WordsPiece): { x: number; w: number; y: number; h: number } {
   const x = inset + (backing ? STYLES[style].pad.x * 0.6 : 0);
   // Slip stands on an edge that is no room for words.
   return { x, w: Math.max(1, w - 2 * x), y: 0, h: h - (backing && style === 'slip' ? 14 : 0) };
-}
-
-/** The looks that are drawn one over the other: what glows lies below. */
-function looksOf(piece: WordsPiece, top: number, bottom: number): TextLook[] {
-  const style = STYLES[piece.style].text;
-  const fill: Fill = piece.fill === undefined ? style.fill : piece.fillTo === undefined ? piece.fill : { from: [0, top], to: [0, bottom], stops: [[0, piece.fill], [1, piece.fillTo]] };
-  const own = piece.fill !== undefined || piece.outline !== undefined;
-  const outline = piece.outline ?? (own ? undefined : style.outline);
-  const shadow = piece.shadow ? SHADOW : own ? undefined : style.shadow;
-  const look: TextLook = { fill, ...(outline ? { outline } : {}), ...(shadow ? { shadow } : {}) };
-  if (!piece.glow) return [look];
-  return [{ fill: piece.glow.color, shadow: { color: piece.glow.color, blur: piece.glow.blur, dx: 0, dy: 0 } }, look];
 }
 
 function linesOf(piece: WordsPiece, { measure }: DrawTools): Op[] {
@@ -114,7 +90,7 @@ function linesOf(piece: WordsPiece, { measure }: DrawTools): Op[] {
   const first = room.y + room.h / 2 - ((lines.length - 1) * font.size * LEADING) / 2 + font.size * 0.34;
   return lines.flatMap((text, n) => {
     const baseline = first + n * font.size * LEADING;
-    return looksOf(piece, baseline - font.size * 0.78, baseline).flatMap((look) => lineOps(text, x, baseline, font, look, measure, piece.align));
+    return lineOps(text, x, baseline, font, STYLES[piece.style].text, measure, piece.align);
   });
 }
 
@@ -126,7 +102,7 @@ function scrolling(piece: WordsPiece, { measure }: DrawTools): Group {
   const wide = lineWidth(text, font, measure);
   const round = wide + font.size * APART_EM;
   const baseline = room.h / 2 + font.size * 0.34;
-  const at = (x: number): Op[] => looksOf(piece, baseline - font.size * 0.78, baseline).flatMap((look) => lineOps(text, x, baseline, font, look, measure));
+  const at = (x: number): Op[] => lineOps(text, x, baseline, font, STYLES[piece.style].text, measure);
   return {
     key: piece.id, box: piece.place, ops: [], clip: { x: room.x, y: 0, w: room.w, h: piece.place.h },
     clock: (now) => {

@@ -1,6 +1,7 @@
 import type { Box } from '@/core/paint/display';
 import type { Measure } from '@/core/paint/text';
 import { heightFor } from '@/core/piece/leaderboard';
+import { tickerHeight } from '@/core/piece/ticker';
 import { least, type Piece, type PieceKindName } from '@/core/piece';
 import type { FrameSize, Show } from '@/core/show/show';
 import { judge, judgedOf } from './judge';
@@ -66,8 +67,8 @@ function sizesOf(piece: Piece, frame: FrameSize): { w: number; h: number }[] {
   const full = share ? { w: share.w * side, h: share.h * side } : { w: Math.min(piece.place.w, frame.width * 0.6), h: Math.min(piece.place.h, frame.height * 0.4) };
   const sizes = SMALLER.map((by) => {
     const w = Math.round(Math.max(smallest.w, full.w * by));
-    // A leaderboard is as high as its places need at that width.
-    const high = piece.kind === 'leaderboard' ? heightFor(piece, w) : full.h * by;
+    // What has rows is as high as they need.
+    const high = piece.kind === 'leaderboard' ? heightFor(piece, w) : piece.kind === 'ticker' ? tickerHeight(piece) : full.h * by;
     return { w, h: Math.round(Math.max(smallest.h, high)) };
   });
   return sizes.filter((size, n) => n === 0 || size.w !== sizes[n - 1]?.w || size.h !== sizes[n - 1]?.h);

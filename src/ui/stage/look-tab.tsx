@@ -6,6 +6,7 @@ import { Segments } from '@/ui/part/choice';
 import { NumberField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
 import { PictureLook } from './picture-fields';
+import { TypeFields } from './type-fields';
 import { useSet } from './use-set';
 import { WordsLook } from './words-fields';
 
@@ -16,6 +17,7 @@ export function LookTab({ piece }: { piece: Piece }) {
     <View className="gap-4">
       {isPicture(piece) ? null : <Segments label="Style" options={HOUSE_STYLES.map((value) => ({ value, label: STYLES[value].title }))} value={piece.style} onChange={(style) => set('style', style)} />}
       {piece.kind === 'text' ? <WordsLook piece={piece} set={set} /> : null}
+      {isPicture(piece) || piece.kind === 'drift' ? null : <TypeFields piece={piece} set={set} />}
       {'fit' in piece ? <PictureLook piece={piece} set={set} /> : null}
       <NumberField label="Opacity" unit="%" value={Math.round((piece.opacity ?? 1) * 100)} least={5} most={100} step={5} onChange={(v) => set('opacity', v === 100 ? undefined : v / 100)} />
       <View className="gap-1">

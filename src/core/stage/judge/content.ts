@@ -1,4 +1,5 @@
 import { rowsThatFit } from '@/core/piece/leaderboard';
+import { linesThatFit } from '@/core/piece/ticker';
 import type { Piece } from '@/core/piece';
 import { coverOf, areaOf } from '../boxes';
 import { least } from '@/core/piece';
@@ -9,6 +10,10 @@ import { covers, type Finding, type Judged } from './finding';
 /** Of the rows that were asked for, only some find room. */
 export function halfRows({ pieces, scene }: Judged): Finding[] {
   return pieces.flatMap((piece): Finding[] => {
+    if (piece.kind === 'ticker') {
+      const { fit } = linesThatFit(piece);
+      return fit >= piece.rows ? [] : [{ key: `rows/${scene}/${piece.id}`, pieces: [piece.id], says: `${fit} of ${piece.rows} lines fit into ${piece.name}.`, mend: { label: `Show ${fit}`, does: { kind: 'set', piece: piece.id, fields: { rows: fit } } } }];
+    }
     if (piece.kind !== 'leaderboard' || piece.who === 'teams') return [];
     const { rows, rowHeight } = rowsThatFit(piece);
     if (rows >= piece.rows) return [];

@@ -119,7 +119,7 @@ export function contrast({ pieces, groups, show, scene, behind }: Judged): Findi
       }
     }
     if (!found) return [];
-    const fields: Record<string, unknown> = piece.kind === 'text' ? { backing: true, fill: undefined, fillTo: undefined, style: 'kiln' } : piece.kind === 'chat' ? { backing: true } : { style: 'slip', opacity: undefined };
+    const fields: Record<string, unknown> = piece.kind === 'text' ? { backing: true, type: undefined, style: 'kiln' } : piece.kind === 'chat' ? { backing: true, type: undefined } : { style: 'slip', type: undefined, opacity: undefined };
     return [{
       key: `contrast/${scene}/${piece.id}`, pieces: [piece.id],
       says: `Text of ${piece.name} has a contrast of ${found.worst.toFixed(1)} : 1 against what lies behind it; ${found.least} : 1 is the least.`,

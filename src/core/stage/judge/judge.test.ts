@@ -32,9 +32,10 @@ const TROUBLES: [string, RegExp, Show, string?][] = [
   ['turned, it leaves the frame', /of Leaderboard is outside the frame/, change(base, 'leaderboard', { turn: 60, place: { ...board!.place, x: 10 } })],
   ['it is under the platform’s chat', /of Leaderboard is under Brindle’s chat/, change(base, 'leaderboard', { place: { ...board!.place, y: 1480 } })],
   ['text is too small', /smallest text of Chat is [\d.]+ minutes of arc/, add(base, 'chat', { size: 26, place: { x: 600, y: 1000, w: 300, h: 300 } } as Partial<Piece>)],
-  ['text does not stand out', /Text of Words has a contrast of [\d.]+ : 1/, add(base, 'text', { backing: false, fill: '#ffffff', place: { x: 60, y: 1400, w: 700, h: 90 } } as Partial<Piece>)],
+  ['text does not stand out', /Text of Words has a contrast of [\d.]+ : 1/, add(base, 'text', { backing: false, type: { fill: '#ffffff' }, place: { x: 60, y: 1400, w: 700, h: 90 } } as Partial<Piece>)],
   ['text runs off its backing', /reaches \d+ px beyond its backing/, change(base, 'goal', { place: { x: 90, y: 200, w: 820, h: 36 } })],
   ['rows do not all fit', /\d of 10 places fit into Leaderboard/, change(base, 'leaderboard', { rows: 10 })],
+  ['lines of a ticker do not all fit', /\d of 8 lines fit into Ticker/, add(base, 'ticker', { rows: 8, place: { x: 60, y: 1300, w: 700, h: 180 } } as Partial<Piece>)],
   ['two say the same', /Goal 2 says the same as Goal/, add(base, 'goal', { name: 'Goal 2', place: { x: 60, y: 1360, w: 700, h: 120 } } as Partial<Piece>)],
   ['chat stands there twice', /Brindle’s chat already shows viewers/, { ...add(base, 'chat', { place: { x: 640, y: 900, w: 280, h: 400 } } as Partial<Piece>), feeds: [{ id: 'b', platform: 'brindle', handle: 'kiln', on: true, rate: { coin: 0, kept: 0 }, admitted: [] }] }],
   ['two microphones sound at once', /microphones of Camera and Game view sound at once/, add(add(base, 'camera', { mic: true } as Partial<Piece>), 'game', { mic: true } as Partial<Piece>)],
@@ -55,11 +56,11 @@ test.each(TROUBLES)('%s: it is said with its numbers, and its mend puts it right
 });
 
 test('on a dark picture white letters stand out; an outline makes them stand out on any', () => {
-  const letters = add(base, 'text', { backing: false, fill: '#ffffff', place: { x: 60, y: 1400, w: 700, h: 90 } } as Partial<Piece>);
+  const letters = add(base, 'text', { backing: false, type: { fill: '#ffffff' }, place: { x: 60, y: 1400, w: 700, h: 90 } } as Partial<Piece>);
   const dark: Behind = { width: 1, height: 1, rgba: new Uint8ClampedArray([20, 16, 14, 255]) };
   const says = (show: Show, behind: Behind[]): number => judge(show, '', nodeMeasure, behind).filter((finding) => /contrast/.test(finding.says)).length;
   expect([says(letters, [dark]), says(letters, [white]), says(letters, [dark, white])]).toEqual([0, 1, 1]);
-  expect(says(change(letters, 'text', { outline: { color: '#000000', width: 10 } }), [white])).toBe(0);
+  expect(says(change(letters, 'text', { type: { fill: '#ffffff', outline: { color: '#000000', width: 10 } } }), [white])).toBe(0);
 });
 
 test('a finding of one scene says nothing of another, and its mend changes only where it is', () => {
