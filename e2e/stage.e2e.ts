@@ -94,6 +94,52 @@ test('wide: arrow keys move by 1 and by 10, Z takes it back, numbers can be type
   await page.context().close();
 });
 
+test('wide: by mouse a piece is dragged, resized and turned; with Shift several move together, and Delete removes them', async () => {
+  const page = await (await world.wide()).newPage();
+  await page.goto('/stage');
+  const box = async (id: string) => {
+    const found = await page.getByTestId(`piece-${id}`).boundingBox();
+    assert.ok(found);
+    return found;
+  };
+  const drag = async (from: { x: number; y: number }, dx: number, dy: number): Promise<void> => {
+    await page.mouse.move(from.x, from.y);
+    await page.mouse.down();
+    for (let n = 1; n <= 10; n += 1) await page.mouse.move(from.x + (dx * n) / 10, from.y + (dy * n) / 10);
+    await page.mouse.up();
+  };
+  const centre = ({ x, y, width, height }: Awaited<ReturnType<typeof box>>) => ({ x: x + width / 2, y: y + height / 2 });
+  const before = await box('leaderboard');
+  await drag(centre(before), 70, 40);
+  const moved = await box('leaderboard');
+  assert.ok(Math.abs(moved.x - before.x - 70) < 8 && Math.abs(moved.y - before.y - 40) < 8, JSON.stringify({ before, moved }));
+  const corner = await page.getByRole('button', { name: 'Resize Leaderboard at the bottom right' }).boundingBox();
+  assert.ok(corner);
+  await drag(centre(corner), 30, 20);
+  const larger = await box('leaderboard');
+  assert.ok(larger.width > moved.width + 15 && Math.abs(larger.x - moved.x) < 2);
+  const knob = await page.getByRole('button', { name: 'Turn Leaderboard' }).boundingBox();
+  assert.ok(knob);
+  await drag(centre(knob), 60, 30);
+  await page.getByRole('radio', { name: 'Place', exact: true }).click();
+  assert.ok(Number(await page.getByRole('textbox', { name: /^Turned/ }).inputValue()) > 10);
+  await page.getByRole('button', { name: 'Choose Goal' }).click();
+  await page.keyboard.down('Shift');
+  await page.mouse.click(centre(await box('spotlight')).x, centre(await box('spotlight')).y);
+  await page.keyboard.up('Shift');
+  await page.getByText('2 chosen').waitFor();
+  const [goal, spotlight] = [await box('goal'), await box('spotlight')];
+  await drag(centre(goal), 0, 50);
+  const [goalAfter, spotlightAfter] = [await box('goal'), await box('spotlight')];
+  assert.ok(goalAfter.y > goal.y + 30);
+  assert.ok(Math.abs(goalAfter.y - goal.y - (spotlightAfter.y - spotlight.y)) < 1.5, 'both move alike');
+  await page.keyboard.press('Delete');
+  await page.getByTestId('piece-goal').waitFor({ state: 'detached' });
+  await page.keyboard.press('z');
+  await page.getByTestId('piece-goal').waitFor();
+  await page.context().close();
+});
+
 test('pieces are added, ordered and removed; an empty stage says what to do first', async () => {
   const page = await (await world.person()).newPage();
   await page.goto('/stage');
