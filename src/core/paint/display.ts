@@ -1,4 +1,5 @@
 import type { Moves } from '@/core/stage/motion';
+import type { Fit } from './fitted';
 
 /** A colour in CSS notation, or a straight gradient between two points of the group (px). */
 export type Fill = string | { from: [number, number]; to: [number, number]; stops: [number, string][] };
@@ -28,6 +29,8 @@ export type Op =
       radius?: number; within?: Box;
       /** What of it is drawn, in shares of its size; absent: all. */
       part?: Box;
+      /** How it takes its box, by the size that it turns out to have; in place of `part`, for pictures whose size nobody knows before. */
+      fit?: { how: Fit; crop?: Box };
       /** Turned over, as a mirror shows it. */
       mirrored?: boolean;
       /** Of a clip: how far it has played, ms. */
@@ -70,7 +73,7 @@ export interface Group {
   plays?: boolean;
   loop?: number;
   /** Nothing of it is drawn beyond this, px of its box. */
-  clip?: Box;
+  clip?: Box & { radius?: number };
 }
 
 /** A group at one moment. */

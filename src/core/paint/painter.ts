@@ -1,4 +1,5 @@
 import type { Box, DisplayList, Fill, Op, PlacedGroup } from './display';
+import { fitted, UNCUT } from './fitted';
 import { cssFont } from './font';
 import { turned, turnedBounds } from './turn';
 
@@ -94,9 +95,9 @@ export class Painter {
     const surface = this.host.surface(Math.ceil((group.box.w + 2 * BLEED) * this.scale), Math.ceil((group.box.h + 2 * BLEED) * this.scale));
     surface.context.setTransform(this.scale, 0, 0, this.scale, BLEED * this.scale, BLEED * this.scale);
     if (group.clip) {
-      const { x, y, w, h } = group.clip;
+      const { x, y, w, h, radius = 0 } = group.clip;
       surface.context.beginPath();
-      surface.context.rect(x, y, w, h);
+      surface.context.roundRect(x, y, w, h, radius);
       surface.context.clip();
     }
     for (const op of group.ops) draw(surface.context, op, this.host);
@@ -239,9 +240,10 @@ function draw(context: Context2D, op: Op, host: PaintHost): void {
         context.translate(2 * op.x + op.w, 0);
         context.scale(-1, 1);
       }
-      if (op.part) {
+      if (op.part || op.fit) {
         const size = sizeOf(image);
-        context.drawImage(image, op.part.x * size.w, op.part.y * size.h, op.part.w * size.w, op.part.h * size.h, op.x, op.y, op.w, op.h);
+        const { at, part } = op.fit ? fitted(size, op, op.fit.how, op.fit.crop) : { at: { x: 0, y: 0, w: op.w, h: op.h }, part: op.part ?? UNCUT };
+        context.drawImage(image, part.x * size.w, part.y * size.h, part.w * size.w, part.h * size.h, op.x + at.x, op.y + at.y, at.w, at.h);
       } else context.drawImage(image, op.x, op.y, op.w, op.h);
       break;
     }

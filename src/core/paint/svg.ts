@@ -34,7 +34,7 @@ export function svgOf(list: DisplayList, image: ImageAddress, css = ''): string 
   };
   const groups = list.groups.filter(({ opacity }) => opacity > 0).map(({ box, dx, dy, opacity, turn, clip, ops }) => {
     const transforms = [...(turn ? [`rotate(${n(turn.degrees)} ${n(turn.x)} ${n(turn.y)})`] : []), `translate(${n(box.x + dx)} ${n(box.y + dy)})`].join(' ');
-    const clipped = clip ? ` clip-path="${define((id) => `<clipPath id="${id}"><rect x="${n(clip.x)}" y="${n(clip.y)}" width="${n(clip.w)}" height="${n(clip.h)}"/></clipPath>`)}"` : '';
+    const clipped = clip ? ` clip-path="${define((id) => `<clipPath id="${id}"><path d="${roundedRect(clip.x, clip.y, clip.w, clip.h, clip.radius ?? 0)}"/></clipPath>`)}"` : '';
     return `<g transform="${transforms}"${opacity < 1 ? ` opacity="${n(opacity)}"` : ''}><g${clipped}>${ops.map((op) => shape(op, { fillOf, define, image })).join('')}</g></g>`;
   });
   return [
@@ -73,6 +73,8 @@ function shape(op: Op, { fillOf, define, image }: Writing): string {
       if (address === undefined) return '';
       const clip = op.radius === undefined ? '' : ` clip-path="${define((id) => { const { x, y, w, h } = op.within ?? op; return `<clipPath id="${id}"><path d="${roundedRect(x, y, w, h, op.radius ?? 0)}"/></clipPath>`; })}"`;
       const mirror = op.mirrored ? ` transform="translate(${n(2 * op.x + op.w)} 0) scale(-1 1)"` : '';
+      // Of what fits by its own size the reader knows the size.
+      if (op.fit) return `<g${clip}${mirror}><image x="${n(op.x)}" y="${n(op.y)}" width="${n(op.w)}" height="${n(op.h)}" preserveAspectRatio="xMidYMid ${op.fit.how === 'cover' ? 'slice' : 'meet'}" xlink:href="${escape(address)}"/></g>`;
       // A part of a picture is the whole of it, larger, seen through a window of its own.
       if (op.part) {
         const { x, y, w, h } = op.part;

@@ -2,7 +2,8 @@ import { mediaKind } from '@/core/media/media';
 import type { Box, Group, Op } from '@/core/paint/display';
 import { lineOps } from '@/core/paint/text';
 import type { Show } from '@/core/show/show';
-import { imageOp, type Crop, type Fit } from './fit';
+import type { Fit } from '@/core/paint/fitted';
+import { imageOp, type Crop } from './fit';
 import type { DrawTools } from './piece';
 
 /** One of the streamer's own files as an outlet must know it: its size in px, how long each frame of an animated one stands (ms), how long a clip is (ms). */

@@ -9,7 +9,7 @@ import { nodeMeasure } from '@/server/paint/node-host';
 import { chat, chatRows, type ChatPiece } from './chat';
 import { drawPiece, PIECE_KINDS } from './index';
 import { camera } from './camera';
-import { fitted } from './fit';
+import { fitted } from '@/core/paint/fitted';
 import { info } from './info';
 import { words, type WordsPiece } from './words';
 

@@ -7,6 +7,9 @@ import type { FrameSize, Show } from '@/core/show/show';
 import { arrange } from './arrange';
 import { isPicture } from './judge/finding';
 
+/** So many layouts of other frames are kept. */
+const KEPT = 6;
+
 /** By what the layouts of other frames are kept: frames of one size share one. */
 export const frameKey = ({ width, height }: FrameSize): string => `${width}×${height}`;
 
@@ -17,7 +20,10 @@ export const frameKey = ({ width, height }: FrameSize): string => `${width}×${h
 export function onFrame(show: Show, frame: FrameSize, measure: Measure): Show {
   if (frameKey(frame) === frameKey(show.frame)) return show;
   const left = Object.fromEntries(show.pieces.map(({ id, place, places }) => [id, { place, ...(places ? { places } : {}) }]));
-  const layouts = { ...show.layouts, [frameKey(show.frame)]: left };
+  // The latest few: a size that is stepped through by tens is nobody's layout.
+  const { [frameKey(show.frame)]: before, ...others } = show.layouts;
+  void before;
+  const layouts = Object.fromEntries([...Object.entries(others), [frameKey(show.frame), left] as const].slice(-KEPT));
   const known = show.layouts[frameKey(frame)] ?? {};
   const placed = show.pieces.map((piece) => ({ ...piece, ...(known[piece.id] ?? { place: viewPlace(piece, show, frame) ?? carried(piece, show.frame, frame), places: undefined }) }));
   const scaled = { ...show, frame, layouts, pieces: cameraOverGame(placed, frame) };

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { Image } from '@napi-rs/canvas';
 import { samples } from '../../../demo/samples';
 import { findHole } from '@/core/stage/hole';
-import { fitted } from '@/core/piece/fit';
+import { fitted } from '@/core/paint/fitted';
 import { nodeSurface } from './node-host';
 
 /* Holes and fitting against ImageMagick (Debian): connected components, and -resize with its geometry flags. */

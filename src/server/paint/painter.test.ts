@@ -74,3 +74,35 @@ test('an emoji is an image of the shipped set', () => {
   painter.paint(list({ ...red, ops: [{ op: 'image', x: 0, y: 0, w: 20, h: 20, src: 'emoji:2764' }] }));
   expect(pixel(20, 18)[0]).toBeGreaterThan(150);
 });
+
+test('a picture whose size turns out late fills its box or is seen whole, and is never stretched; its corners are round where they are to be', () => {
+  // 40 × 20 px: the left half red, the right half blue.
+  const source = nodeSurface(40, 20);
+  for (const [x, fill] of [[0, '#ff0000'], [20, '#0000ff']] as const) {
+    source.context.fillStyle = fill;
+    source.context.beginPath();
+    source.context.rect(x, 0, 20, 20);
+    source.context.fill();
+  }
+  const { canvas, context } = nodeSurface(300, 300);
+  const painter = new Painter(context, { ...nodeHost, image: (src) => (src === 'live:camera' ? source.image : undefined) });
+  const pixel = (x: number, y: number): number[] => [...canvas.getContext('2d').getImageData(x, y, 1, 1).data];
+  const camera = (how: 'contain' | 'cover', more: object = {}): PlacedGroup => ({ ...red, box: { x: 0, y: 0, w: 100, h: 100 }, clip: { x: 0, y: 0, w: 100, h: 100, radius: 30 }, ops: [{ op: 'image', x: 0, y: 0, w: 100, h: 100, src: 'live:camera', fit: { how }, ...more }] });
+  painter.paint(list(camera('cover')));
+  expect([pixel(25, 50), pixel(75, 50), pixel(50, 5)[3], pixel(1, 1)]).toEqual([[255, 0, 0, 255], [0, 0, 255, 255], 255, [0, 0, 0, 0]]);
+  painter.paint(list(camera('contain')));
+  expect([pixel(25, 50), pixel(50, 10), pixel(50, 90)]).toEqual([[255, 0, 0, 255], [0, 0, 0, 0], [0, 0, 0, 0]]);
+  painter.paint(list(camera('cover', { mirrored: true })));
+  expect([pixel(25, 50), pixel(75, 50)]).toEqual([[0, 0, 255, 255], [255, 0, 0, 255]]);
+});
+
+test('a turned group is drawn about its point, and what it leaves is clear', () => {
+  const { painter, pixel } = open();
+  const bar: PlacedGroup = { ...red, box: { x: 100, y: 145, w: 100, h: 10 }, ops: [{ op: 'rect', x: 0, y: 0, w: 100, h: 10, radius: 0, fill: '#ff0000' }] };
+  painter.paint(list(bar));
+  expect([pixel(110, 150)[0], pixel(150, 110)[3]]).toEqual([255, 0]);
+  painter.paint(list({ ...bar, turn: { degrees: 90, x: 150, y: 150 } }));
+  expect([pixel(150, 110)[0], pixel(150, 190)[0], pixel(110, 150)[3]]).toEqual([255, 255, 0]);
+  painter.paint(list(bar));
+  expect(pixel(150, 110)[3]).toBe(0);
+});

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { tidyCrop, UNCUT, type Crop } from '@/core/piece/fit';
+import { tidyCrop, UNCUT } from '@/core/paint/fitted';
+import type { Crop } from '@/core/piece/fit';
 import type { Piece } from '@/core/piece';
 import type { ArtPiece } from '@/core/piece/art';
 import { holeOf } from '@/ui/data/hole';
