@@ -54,6 +54,9 @@ async function unit(): Promise<Outcome> {
 /** These measure how long something takes, and have the machine to themselves. */
 const ALONE = ['flood.e2e.ts', 'kill.e2e.ts', 'outlet.e2e.ts', 'story.e2e.ts'];
 
+/** These take longest and come first, so that neither core waits for the other at the end. */
+const LONG = ['moments.e2e.ts', 'browser.e2e.ts', 'feeds.e2e.ts', 'media.e2e.ts', 'numbers.e2e.ts', 'cues.e2e.ts', 'layout.e2e.ts', 'formats.e2e.ts'];
+
 /** One file, with a server and a browser of its own. What it prints is kept until it has ended, so that files side by side stay readable. */
 async function browserFile(file: string): Promise<Outcome> {
   const report = join(tmpdir(), `gavirn-${file}-${process.pid}.tap`);
@@ -70,7 +73,7 @@ async function browserFile(file: string): Promise<Outcome> {
 /** Most of a browser test is waiting for alerts to come and go: two files at a time keep two cores busy. */
 async function browser(): Promise<Outcome[]> {
   const files = readdirSync('e2e').filter((name) => name.endsWith('.e2e.ts')).sort();
-  const shared = files.filter((file) => !ALONE.includes(file));
+  const shared = [...LONG.filter((file) => files.includes(file)), ...files.filter((file) => !ALONE.includes(file) && !LONG.includes(file))];
   const outcomes: Outcome[] = [];
   const lane = async (): Promise<void> => {
     for (let file = shared.shift(); file !== undefined; file = shared.shift()) outcomes.push(await browserFile(file));

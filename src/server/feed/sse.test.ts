@@ -114,7 +114,7 @@ test('a handle that is not there is said to be so, and looked for again', async 
 
 test('a connection that falls silent counts as lost', async () => {
   answer = (res) => stream(res, 'id: 1\nevent: room\ndata: live\n\n');
-  const { states } = connect({ silenceMs: 150 });
+  const { states } = connect({ silenceMs: 800 });
   await soon(() => states.includes('reconnecting'));
   expect(states.slice(0, 3)).toEqual(['looking', 'connected', 'reconnecting']);
 });
