@@ -4,7 +4,7 @@ import type { AddressInfo } from 'node:net';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { chromium } from 'playwright-core';
+import { launchChromium } from '../e2e/chromium';
 import { starterShow } from '@/core/show/starter';
 
 const OUTLETS = 20;
@@ -28,7 +28,7 @@ export async function benchLatency(): Promise<string[]> {
   const source = `http://127.0.0.1:${(platform.address() as AddressInfo).port}`;
   const data = mkdtempSync(join(tmpdir(), 'gavirn-bench-'));
   const server = await started(['--port', String(PORT), '--standins', source, '--data', data]);
-  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--disable-web-security'] });
+  const browser = await launchChromium(['--disable-web-security']);
   const closing = new AbortController();
   try {
     const show = starterShow('bench');

@@ -3,7 +3,7 @@ import { readFileSync, mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
-import { chromium } from 'playwright-core';
+import { launchChromium } from '../e2e/chromium';
 
 const PORT = 47_312;
 const kb = (bytes: number): string => `${(bytes / 1000).toFixed(1)} kB`;
@@ -14,7 +14,7 @@ export async function benchSize(): Promise<string[]> {
   const data = mkdtempSync(join(tmpdir(), 'gavirn-bench-'));
   const server = fork('dist/programs/server.mjs', ['--port', String(PORT), '--data', data]);
   await new Promise((resolve) => server.once('message', resolve));
-  const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--disable-background-networking', '--disable-component-update', '--disable-sync'] });
+  const browser = await launchChromium();
   try {
     const page = await browser.newPage();
     const client = await page.context().newCDPSession(page);

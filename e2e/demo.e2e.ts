@@ -5,7 +5,8 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { after, before, test } from 'node:test';
-import { chromium, type Browser } from 'playwright-core';
+import type { Browser } from 'playwright-core';
+import { launchChromium } from './chromium';
 import { freePort } from './free-port';
 
 /* `./gavirn demo`, as a stranger runs it. */
@@ -13,7 +14,7 @@ import { freePort } from './free-port';
 let browser: Browser;
 let folder: string;
 before(async () => {
-  browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'] });
+  browser = await launchChromium();
   folder = mkdtempSync(join(tmpdir(), 'gavirn-demo-'));
 });
 after(async () => {

@@ -3,12 +3,12 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Ledger } from '@/server/standins/brindle/ledger';
+import { launchChromium } from './chromium';
 import { freePort } from './free-port';
-import { chromium, type Browser, type BrowserContext, type BrowserContextOptions, type Page } from 'playwright-core';
+import type { Browser, BrowserContext, BrowserContextOptions, Page } from 'playwright-core';
 
-const ARGS = ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync',
-  // As a compositor's browser is set up: nobody touches it.
-  '--autoplay-policy=no-user-gesture-required'];
+/** As a compositor's browser is set up: nobody touches it. And a camera that shows a test picture. */
+const SWITCHES = ['--autoplay-policy=no-user-gesture-required', '--use-fake-device-for-media-stream', '--use-fake-ui-for-media-stream'];
 
 function start(file: string, args: string[]): Promise<ChildProcess> {
   const child = fork(`dist/programs/${file}`, args, { execArgv: ['--enable-source-maps'], stdio: ['ignore', 'inherit', 'inherit', 'ipc'] });
@@ -32,7 +32,7 @@ export class World {
     const port = await freePort();
     const standinsPort = await freePort();
     const standins = await start('standins.mjs', ['--port', String(standinsPort)]);
-    const browser = await chromium.launch({ executablePath: '/usr/bin/chromium', args: ARGS });
+    const browser = await launchChromium(SWITCHES);
     const data = mkdtempSync(join(tmpdir(), 'gavirn-e2e-'));
     const world = new World(`http://127.0.0.1:${port}`, `http://127.0.0.1:${standinsPort}`, browser, port, data, standins, options.demo ?? false);
     await world.startServer();

@@ -20,7 +20,7 @@ const PARTS: Part[] = [
   { name: 'app', sources: ['src/app', 'src/ui', 'src/core', 'src/client', 'src/worker', 'src/global.css', 'public', 'app.json', 'babel.config.js', 'metro.config.js', 'tailwind.config.js', 'package-lock.json'], make: makeApp },
   { name: 'outlet', sources: ['src/outlet', 'src/core', 'src/client', 'src/worker', 'package-lock.json'], make: makeOutlet },
   { name: 'standins', sources: ['src/server/standins', 'src/core/paint', 'package-lock.json'], make: makeStandins },
-  { name: 'programs', sources: ['src/server', 'src/core', 'src/client', 'bench', 'e2e/free-port.ts', 'package-lock.json'], make: makePrograms },
+  { name: 'programs', sources: ['src/server', 'src/core', 'src/client', 'bench', 'e2e/free-port.ts', 'e2e/world.ts', 'e2e/chromium.ts', 'package-lock.json'], make: makePrograms },
 ];
 
 async function makeApp(): Promise<void> {
