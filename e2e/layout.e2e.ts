@@ -72,9 +72,10 @@ test('camera, alert place, goal, leaderboard and chat on a phone: every finding 
   for (let left = 12; left > 0; left -= 1) {
     const item = page.getByRole('list', { name: 'Findings' }).getByRole('listitem').first();
     if (!(await item.isVisible().catch(() => false))) break;
-    const says = await item.innerText();
-    await item.getByRole('button').first().tap();
-    await until(() => page.getByRole('list', { name: 'Findings' }).innerText(), (text) => !text.includes(says.split('\n')[0] ?? ''), 6000);
+    const says = (await item.innerText()).split('\n')[0] ?? '';
+    // By its words: what has just been mended may still be leaving the list above it.
+    await page.getByRole('list', { name: 'Findings' }).getByRole('listitem').filter({ hasText: says }).getByRole('button').first().tap();
+    await until(() => page.getByRole('list', { name: 'Findings' }).innerText(), (text) => !text.includes(says), 6000);
   }
   await page.getByText('Nothing to put right').first().waitFor();
   await closeSheet(page);
@@ -93,7 +94,7 @@ test('a finding that is dismissed stays dismissed, and can be told again', { tim
   await page.reload();
   await page.getByRole('button', { name: '! 0 to put right' }).tap();
   await page.getByRole('list', { name: 'Dismissed' }).getByRole('button', { name: 'Tell me again' }).tap();
-  await page.getByRole('list', { name: 'Findings' }).getByRole('button', { name: 'Bring it back in' }).tap();
+  await page.getByRole('list', { name: 'Findings' }).getByRole('button', { name: 'Move Leaderboard' }).tap();
   await page.getByText('Nothing to put right').first().waitFor();
   await closeSheet(page);
 });

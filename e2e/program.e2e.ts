@@ -120,6 +120,26 @@ test('an outlet carries some pieces; as a wall it fills a television with its ow
   await until(() => wordsOn(other), (now) => !now.includes('Gift goal'));
 });
 
+test('this device’s camera takes the made-up picture’s place on the frame, in its own proportions, and is turned off', { timeout: 60_000 }, async () => {
+  await page.goto('/stage');
+  await page.getByRole('button', { name: 'Add a piece' }).tap();
+  await page.getByRole('button', { name: 'Add Camera', exact: true }).tap();
+  await page.goto('/program');
+  /** What share of the frame is the test picture's green. */
+  const green = (): Promise<number> => page.locator('canvas').first().evaluate((node) => {
+    const canvas = node as HTMLCanvasElement;
+    const data = canvas.getContext('2d')?.getImageData(0, 0, canvas.width, canvas.height).data ?? new Uint8ClampedArray();
+    let count = 0;
+    for (let n = 0; n < data.length; n += 4) if ((data[n + 1] ?? 0) > 90 && (data[n] ?? 255) < 60 && (data[n + 2] ?? 255) < 60) count += 1;
+    return count / Math.max(1, data.length / 4);
+  });
+  await until(green, (share) => share < 0.01);
+  await page.getByRole('button', { name: 'Use this device’s camera' }).tap();
+  await until(green, (share) => share > 0.3);
+  await page.getByRole('button', { name: 'Turn this device’s camera off' }).tap();
+  await until(green, (share) => share < 0.01);
+});
+
 test('frame art from the samples takes the game view into its hole by one tap', { timeout: 90_000 }, async () => {
   await page.goto('/media');
   await page.getByRole('button', { name: 'Take Clay rim' }).tap();

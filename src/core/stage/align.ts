@@ -4,8 +4,7 @@ import { around } from './boxes';
 
 /* Several pieces put in line, or shared out evenly. */
 
-export const ALIGNMENTS = ['left', 'centre', 'right', 'top', 'middle', 'bottom'] as const;
-export type Alignment = (typeof ALIGNMENTS)[number];
+export type Alignment = 'left' | 'centre' | 'right' | 'top' | 'middle' | 'bottom';
 
 /** Boxes in line with the box around them; one alone, with the frame. */
 export function align(boxes: readonly Box[], to: Alignment, frame: FrameSize): Box[] {

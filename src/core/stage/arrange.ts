@@ -8,14 +8,11 @@ import { judge, judgedOf } from './judge';
 import { covers, isPicture, type Behind, type Finding } from './judge/finding';
 import { arcOf, LEAST_ARC, smallestType } from './judge/reading';
 import { boundsOf, coverOf, overlap } from './boxes';
+import { rank } from './importance';
 import { piecesSeen } from './seen';
 import { isUpright, veilsOf } from './safe-area';
 
 /* Arranging for the streamer: from the pieces, and how much each matters, layouts in which nothing is wrong. */
-
-/** How much a piece matters, most first: what comes first gets the better place. Kinds that are not named come last. */
-const IMPORTANCE: readonly PieceKindName[] = ['spotlight', 'goal', 'countdown', 'leaderboard', 'counter', 'chat', 'plate', 'lantern', 'reel', 'ticker', 'shelf', 'audience', 'info', 'text'];
-const rank = (piece: Piece): number => (IMPORTANCE.includes(piece.kind) ? IMPORTANCE.indexOf(piece.kind) : IMPORTANCE.length);
 
 /** The size at which a kind of piece reads well: shares of the frame's shorter side; sizes further on are smaller ones that still do. */
 const SIZES: Partial<Record<PieceKindName, { w: number; h: number }>> = {

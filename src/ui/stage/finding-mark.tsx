@@ -1,7 +1,8 @@
+import { useMemo } from 'react';
 import { Pressable, View } from 'react-native';
 import type { Piece } from '@/core/piece';
 import type { Finding } from '@/core/stage/judge/finding';
-import { mendShow } from '@/core/stage/judge/mend';
+import { mendShow, offered } from '@/core/stage/judge/mend';
 import { useShow } from '@/ui/data/show-context';
 import { Text } from '@/ui/part/text';
 import { TOKENS } from '@/ui/theme/tokens';
@@ -12,9 +13,10 @@ const ROOM = 8;
 
 /** Findings on the pieces themselves: a mark on each that has one, and on one of them its sentence with what puts it right. */
 export function FindingMark({ findings, pieces, scale, width, height, chosen, onChoose }: { findings: readonly Finding[]; pieces: readonly Piece[]; scale: number; width: number; height: number; chosen: readonly string[]; onChoose: (id: string) => void }) {
-  const { edit } = useShow();
+  const { show, edit } = useShow();
   // On small frames (a piece is being edited below) marks are enough.
   const shown = width < 250 ? undefined : findings.find(({ pieces: [first] }) => first !== undefined && chosen.includes(first)) ?? (chosen.length === 0 ? findings[0] : undefined);
+  const offer = useMemo(() => shown && offered(show, shown.mend), [show, shown]);
   const boxOf = (id: string | undefined) => pieces.find((piece) => piece.id === id)?.place;
   const box = boxOf(shown?.pieces[0]);
   const below = box ? (box.y + box.h) * scale + ROOM : 0;
@@ -32,14 +34,14 @@ export function FindingMark({ findings, pieces, scale, width, height, chosen, on
           </Pressable>
         ) : null;
       })}
-      {shown && box ? (
+      {shown && offer && box ? (
         <View
           role="status" className="rounded-card p-3 gap-1"
           style={{ position: 'absolute', zIndex: 6, width: BUBBLE, backgroundColor: BRICK, left: Math.min(Math.max(ROOM, box.x * scale), width - BUBBLE - ROOM), ...(below + 84 < height ? { top: below } : { bottom: height - box.y * scale + ROOM }) }}
         >
           <Text size={13} face="strong" tone="onbrick">{shown.says}</Text>
-          <Pressable role="button" onPress={() => edit((draft) => mendShow(draft, shown.mend.does))} className="min-h-[32px] justify-center">
-            <Text face="strong" tone="onbrick" className="underline">{shown.mend.label}</Text>
+          <Pressable role="button" onPress={() => edit((draft) => mendShow(draft, offer.does))} className="min-h-[32px] justify-center">
+            <Text face="strong" tone="onbrick" className="underline">{offer.label}</Text>
           </Pressable>
         </View>
       ) : null}

@@ -1,7 +1,7 @@
 import { View } from 'react-native';
 import Wand from 'lucide-react-native/icons/layout-template';
 import type { Finding } from '@/core/stage/judge/finding';
-import { mendShow } from '@/core/stage/judge/mend';
+import { mendShow, offered } from '@/core/stage/judge/mend';
 import { useShow } from '@/ui/data/show-context';
 import { Button } from '@/ui/part/button';
 import { Sheet } from '@/ui/part/sheet';
@@ -9,20 +9,23 @@ import { Text } from '@/ui/part/text';
 
 /** All that is wrong with the layout, each with what puts it right; and what was dismissed. */
 export function FindingsSheet({ findings, dismissed, onArrange, onClose }: { findings: readonly Finding[]; dismissed: readonly Finding[]; onArrange: () => void; onClose: () => void }) {
-  const { edit } = useShow();
+  const { show, edit } = useShow();
   return (
     <Sheet title={findings.length === 0 ? 'Nothing to put right' : findings.length === 1 ? 'One thing to put right' : `${findings.length} things to put right`} onClose={onClose}>
       {findings.length === 0 ? <Text tone="muted">Viewers can read every piece, and nothing hides anything.</Text> : null}
       <View role="list" aria-label="Findings" className="gap-3">
-        {findings.map(({ key, says, mend }) => (
-          <View key={key} role="listitem" className="gap-2 pb-3 border-b border-line">
-            <Text>{says}</Text>
-            <View className="flex-row flex-wrap gap-2">
-              <Button kind="outline" onPress={() => edit((draft) => mendShow(draft, mend.does))}>{mend.label}</Button>
-              <Button onPress={() => edit((draft) => { draft.dismissed = [...draft.dismissed.filter((each) => each !== key), key].slice(-500); })}>Dismiss</Button>
+        {findings.map(({ key, says, mend }) => {
+          const offer = offered(show, mend);
+          return (
+            <View key={key} role="listitem" className="gap-2 pb-3 border-b border-line">
+              <Text>{says}</Text>
+              <View className="flex-row flex-wrap gap-2">
+                <Button kind="outline" onPress={() => edit((draft) => mendShow(draft, offer.does))}>{offer.label}</Button>
+                <Button onPress={() => edit((draft) => { draft.dismissed = [...draft.dismissed.filter((each) => each !== key), key].slice(-500); })}>Dismiss</Button>
+              </View>
             </View>
-          </View>
-        ))}
+          );
+        })}
       </View>
       <View className="flex-row"><Button kind={findings.length > 1 ? 'main' : 'outline'} icon={Wand} onPress={onArrange}>Arrange for me</Button></View>
       {dismissed.length > 0 ? (

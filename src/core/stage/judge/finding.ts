@@ -11,8 +11,14 @@ export type Mend =
   | { kind: 'outlet'; outlet: string; piece: string }
   | { kind: 'scenes'; piece: string; scenes: string[] | null }
   | { kind: 'front'; piece: string }
-  /** To the nearest place that is clear; where there is none, `else` comes to the front. */
-  | { kind: 'clear'; piece: string; scene: string; else?: string };
+  /** To the nearest place that is clear: it, or else `other`; where neither finds room, what matters less comes off (mend.ts). */
+  | { kind: 'clear'; piece: string; scene: string; other?: string };
+
+/** A mend, and how it is called. */
+export interface Offer {
+  label: string;
+  does: Mend;
+}
 
 /** Something that is wrong with the layout: why, in numbers, and how it is put right. */
 export interface Finding {
@@ -21,7 +27,7 @@ export interface Finding {
   /** Whom it is about; it is shown on the first. */
   pieces: string[];
   says: string;
-  mend: { label: string; does: Mend };
+  mend: Offer;
 }
 
 /** A picture of what lies behind the pieces, RGBA, as large as wanted. */

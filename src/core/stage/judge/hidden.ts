@@ -23,7 +23,7 @@ export function hidden(judged: Judged): Finding[] {
         says: `${Math.round(share * 100)} % of ${below.name} lies under ${above.name}.`,
         mend: picture
           ? { label: `Bring ${below.name} to the front`, does: { kind: 'front', piece: below.id } }
-          : { label: `Move ${moves.name}`, does: { kind: 'clear', piece: moves.id, scene, else: below.id } },
+          : { label: `Move ${moves.name}`, does: { kind: 'clear', piece: moves.id, scene, other: moves === above ? below.id : above.id } },
       });
     }
   });

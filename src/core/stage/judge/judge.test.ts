@@ -6,7 +6,7 @@ import { newCue, starterShow } from '@/core/show/starter';
 import { nodeMeasure } from '@/server/paint/node-host';
 import { judge } from '.';
 import type { Behind } from './finding';
-import { mendShow } from './mend';
+import { mendShow, offered } from './mend';
 
 const base = starterShow('judge');
 const add = (show: Show, kind: PieceKindName, changed: Partial<Piece> = {}): Show => ({ ...show, pieces: [...show.pieces, { ...PIECE_KINDS[kind].make(kind, show), ...changed } as Piece] });
@@ -73,4 +73,19 @@ test('a finding of one scene says nothing of another, and its mend changes only 
   const piece = mended.pieces.find(({ id }) => id === 'leaderboard');
   expect(piece?.place).toEqual(board!.place);
   expect(piece?.places?.live).not.toEqual(own);
+});
+
+test('what finds no room is offered to be taken off, by name: what matters less, and not the one that is there for alerts', () => {
+  // A column of chat over all that is free leaves nothing clear, however small either of the two is made.
+  const full = add(change(base, 'leaderboard', { place: { ...base.pieces.find(({ id }) => id === 'spotlight')!.place } }), 'chat', { place: { x: 0, y: 0, w: 1080, h: 1920 } } as Partial<Piece>);
+  const found = judge(full, '', nodeMeasure).find(({ pieces, says }) => pieces.includes('spotlight') && pieces.includes('leaderboard') && /lies under/.test(says));
+  const offer = offered(full, found!.mend);
+  expect(offer.label).toBe('Take Leaderboard off the frame');
+  const mended = structuredClone(full);
+  mendShow(mended, found!.mend.does);
+  expect(mended.pieces.find(({ id }) => id === 'leaderboard')?.off).toBe(true);
+  expect(judge(mended, '', nodeMeasure).some(({ pieces }) => pieces.includes('leaderboard'))).toBe(false);
+  // Where there is room, the offer is to move it.
+  const [over] = judge(add(base, 'text', { place: { ...board!.place, h: 120 } } as Partial<Piece>), '', nodeMeasure);
+  expect(offered(base, over!.mend).label).toMatch(/^Move /);
 });

@@ -2,7 +2,8 @@ import { least, type Piece } from '@/core/piece';
 import type { Show } from '@/core/show/show';
 import { piecesSeen } from '../seen';
 import { clearPlace, obstacles } from './clear';
-import type { Mend } from './finding';
+import { rank } from '../importance';
+import type { Mend, Offer } from './finding';
 
 /** Does what puts a finding right, in a draft of the show. */
 export function mendShow(draft: Show, mend: Mend): void {
@@ -40,13 +41,23 @@ export function mendShow(draft: Show, mend: Mend): void {
       if (at >= 0) draft.pieces.push(...draft.pieces.splice(at, 1));
       break;
     }
-    case 'clear': {
-      const pieces = piecesSeen(draft, { scene: mend.scene, hidden: new Set(), by: 'app' });
-      const piece = pieces.find(({ id }) => id === mend.piece);
-      const place = piece && clearPlace(piece.place, obstacles({ pieces, show: draft }, piece), draft.frame, least(piece));
-      if (place) return mendShow(draft, { kind: 'place', places: { [mend.piece]: place }, scene: mend.scene });
-      if (mend.else !== undefined) mendShow(draft, { kind: 'front', piece: mend.else });
-      break;
-    }
+    case 'clear': return mendShow(draft, offered(draft, { label: '', does: mend }).does);
   }
+}
+
+/**
+ * What is offered for a finding as the show is now. A clear place is sought only here, where somebody looks at the offer: seeking one takes longer
+ * than judging. A mend that finds no room says so by its name: it takes a piece off.
+ */
+export function offered(show: Show, offer: Offer): Offer {
+  const { does } = offer;
+  if (does.kind !== 'clear') return offer;
+  const pieces = piecesSeen(show, { scene: does.scene, hidden: new Set(), by: 'app' });
+  const movable = [does.piece, does.other].flatMap((id) => pieces.filter((piece) => piece.id === id));
+  for (const piece of movable) {
+    const place = clearPlace(piece.place, obstacles({ pieces, show }, piece), show.frame, least(piece));
+    if (place) return { label: `Move ${piece.name}`, does: { kind: 'place', places: { [piece.id]: place }, scene: does.scene } };
+  }
+  const [last] = [...movable].sort((a, b) => rank(b) - rank(a));
+  return last ? { label: `Take ${last.name} off the frame`, does: { kind: 'set', piece: last.id, fields: { off: true } } } : offer;
 }

@@ -10,7 +10,7 @@ export function outside(judged: Judged): Finding[] {
     const share = 1 - overlap(box, { x: 0, y: 0, w: frame.width, h: frame.height }) / areaOf(box);
     return share < 0.005 ? [] : [{
       key: `outside/${scene}/${piece.id}`, pieces: [piece.id], says: `${Math.max(1, Math.round(share * 100))} % of ${piece.name} is outside the frame.`,
-      mend: { label: 'Bring it back in', does: { kind: 'clear' as const, piece: piece.id, scene } },
+      mend: { label: `Move ${piece.name}`, does: { kind: 'clear' as const, piece: piece.id, scene } },
     }];
   });
 }
@@ -25,7 +25,7 @@ export function underVeil(judged: Judged): Finding[] {
     if (!worst || worst.share < 0.02) return [];
     return [{
       key: `veil/${scene}/${piece.id}`, pieces: [piece.id], says: `${Math.round(worst.share * 100)} % of ${piece.name} is under ${worst.name}.`,
-      mend: { label: 'Move it clear', does: { kind: 'clear', piece: piece.id, scene } },
+      mend: { label: `Move ${piece.name}`, does: { kind: 'clear', piece: piece.id, scene } },
     }];
   });
 }
