@@ -1,4 +1,4 @@
-import { cssFont, FONT_FACES } from '@/core/paint/font';
+import { cssFont, FONT_FACES, fontFile } from '@/core/paint/font';
 import type { Box } from '@/core/paint/display';
 import type { Measure } from '@/core/paint/text';
 import type { FrameSize, Show } from '@/core/show/show';
@@ -22,8 +22,8 @@ const measure: Measure = (text, font) => {
 };
 
 /** A worker has no fonts but those it loads: without ours every text would be measured too narrow or too wide. Names in other scripts are measured by the machine's own. */
-const fonts = Promise.all(FONT_FACES.filter(({ range }) => !range).map(async ({ family, weight, file }) => {
-  const face = new FontFace(family, `url(/fonts/${file.slice(file.lastIndexOf('/') + 1)})`, { weight });
+const fonts = Promise.all(FONT_FACES.filter(({ range }) => !range).map(async (shipped) => {
+  const face = new FontFace(shipped.family, `url(/fonts/${fontFile(shipped)})`, { weight: shipped.weight });
   self.fonts.add(await face.load());
 })).catch(() => undefined);
 

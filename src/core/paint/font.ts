@@ -1,4 +1,4 @@
-import type { FontSpec } from './display';
+import type { DisplayList, FontSpec } from './display';
 
 /** A font file that ships with Gavirn: its family name here, the weights it stands for, and the characters that it is asked for. */
 export interface FontFace {
@@ -39,10 +39,26 @@ const FURTHER = FONT_FACES.filter((face) => face.range).map((face) => `"${face.f
 /** The canvas and CSS `font` shorthand, with every script's family behind our own. */
 export const cssFont = ({ family, weight, size }: FontSpec): string => `${weight} ${size}px "${OWN[family]}", ${FURTHER}, sans-serif`;
 
-/** The @font-face rules of FONT_FACES; `base` is where their files are served, ending in a slash. */
-export function fontFaceCss(base: string): string {
-  return FONT_FACES.map(({ family, weight, file, range }) => {
-    const name = file.slice(file.lastIndexOf('/') + 1);
-    return `@font-face{font-family:"${family}";font-weight:${weight};src:url("${base}${name}");font-display:block;${range ? `unicode-range:${range}` : ''}}`;
-  }).join('\n');
+/** A font's file by its name alone: that is how it is served. */
+export const fontFile = ({ file }: FontFace): string => file.slice(file.lastIndexOf('/') + 1);
+
+/** One @font-face rule; `src`: where its file is. */
+export const fontFaceRule = ({ family, weight, range }: FontFace, src: string): string =>
+  `@font-face{font-family:"${family}";font-weight:${weight};src:url("${src}");font-display:block;${range ? `unicode-range:${range}` : ''}}`;
+
+/** The rules of FONT_FACES; `base` is where their files are served, ending in a slash. */
+export const fontFaceCss = (base: string): string => FONT_FACES.map((face) => fontFaceRule(face, `${base}${fontFile(face)}`)).join('\n');
+
+/** The fonts that a frame's text is drawn with: of the families that are named, and of the further scripts that it has letters of. */
+export function facesFor({ groups }: DisplayList): FontFace[] {
+  const texts = groups.flatMap(({ ops }) => ops).filter((op) => op.op === 'text');
+  const families = new Set(texts.map(({ font }) => OWN[font.family]));
+  const points = [...new Set(texts.map(({ text }) => text).join(''))].map((char) => char.codePointAt(0) ?? 0);
+  return FONT_FACES.filter(({ family, range }) => (range === undefined ? families.has(family) : points.some((point) => inRange(point, range))));
 }
+
+/** Whether a code point lies in a CSS unicode-range (CSS Fonts 4, "unicode-range"), as ours are written. */
+const inRange = (point: number, range: string): boolean => range.split(',').some((part) => {
+  const [from = 0, to = from] = part.trim().slice(2).split('-').map((hex) => parseInt(hex, 16));
+  return point >= from && point <= to;
+});

@@ -159,7 +159,7 @@ function fillOf(context: Context2D, fill: Fill): string | CanvasGradient {
 }
 
 /** An image's own size, px: each kind of source keeps it under a name of its own. */
-function sizeOf(image: CanvasImageSource): { w: number; h: number } {
+export function sizeOf(image: CanvasImageSource): { w: number; h: number } {
   if ('videoWidth' in image) return { w: image.videoWidth, h: image.videoHeight };
   if ('naturalWidth' in image) return { w: image.naturalWidth, h: image.naturalHeight };
   if ('displayWidth' in image) return { w: image.displayWidth, h: image.displayHeight };

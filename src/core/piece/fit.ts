@@ -15,7 +15,7 @@ export const pictureLook = {
 };
 
 /** The operation that draws a picture in its box. */
-export function imageOp(src: string, size: { w: number; h: number }, box: { w: number; h: number }, { fit, crop, round, mirrored }: { fit: Fit; crop?: Crop; round: number; mirrored?: boolean }): Op {
+export function imageOp(src: string, size: { w: number; h: number }, box: { w: number; h: number }, { fit, crop, round }: { fit: Fit; crop?: Crop; round: number }): Op {
   const { at, part } = fitted(size, box, fit, crop);
-  return { op: 'image', ...at, src, part, ...(round > 0 ? { radius: round, within: at } : {}), ...(mirrored ? { mirrored } : {}) };
+  return { op: 'image', ...at, src, part, ...(round > 0 ? { radius: round, within: at } : {}) };
 }

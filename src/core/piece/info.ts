@@ -62,7 +62,7 @@ function linesOf({ points, teams, counters, pieces, draws, leftOut, cues }: Show
 }
 
 /** How many whole rows fit, and how large they are. */
-export function infoRows({ place: { w, h }, style, title }: InfoPiece): { rows: number; size: number; top: number } {
+function infoRows({ place: { w, h }, style, title }: InfoPiece): { rows: number; size: number; top: number } {
   const { pad } = STYLES[style];
   const size = Math.round(Math.max(READABLE, Math.min(46, w * 0.07)));
   const top = pad.y + (title ? size * 1.6 : 0);

@@ -1,10 +1,11 @@
+import { z } from 'zod';
 import { mediaKind } from '@/core/media/media';
 import type { Box, Group, Op } from '@/core/paint/display';
 import { lineOps } from '@/core/paint/text';
 import type { Show } from '@/core/show/show';
 import type { Fit } from '@/core/paint/fitted';
-import { imageOp, type Crop } from './fit';
-import type { DrawTools } from './piece';
+import { imageOp, pictureLook, type Crop } from './fit';
+import { pieceBase, type DrawTools, type PieceKind } from './piece';
 
 /** One of the streamer's own files as an outlet must know it: its size in px, how long each frame of an animated one stands (ms), how long a clip is (ms). */
 export interface OwnPicture {
@@ -38,4 +39,38 @@ export function waitingOps({ w, h }: { w: number; h: number }, says: string, { m
     { op: 'rect', x: 3, y: 3, w: w - 6, h: h - 6, radius: 24, fill: '#12141799', stroke: { color: '#F0EDE6aa', width: 4, dash: [18, 14] } },
     ...lineOps(says, w / 2, h / 2 + size * 0.33, { family: 'text', weight: 500, size }, { fill: '#F0EDE6' }, measure, 'centre'),
   ];
+}
+
+const schemaOf = <K extends 'picture' | 'clip'>(kind: K) => z.object({ ...pieceBase, ...pictureLook, kind: z.literal(kind), media: z.string().max(64) });
+
+/** A piece that shows one file: a picture, or a clip. */
+export type FilePiece<K extends 'picture' | 'clip'> = Omit<z.infer<ReturnType<typeof schemaOf<'picture'>>>, 'kind'> & { kind: K };
+
+export interface FileLive<K extends 'picture' | 'clip'> {
+  kind: K;
+  picture: OwnPicture | null;
+}
+
+/** All there is to know of such a piece, but for its words. @param waits what stands in its place until a file is chosen */
+export function fileKind<K extends 'picture' | 'clip'>(kind: K, { title, says, waits }: { title: string; says: string; waits: string }): PieceKind<FilePiece<K>, FileLive<K>> {
+  const shown = (media: string, show: Show): FileLive<K> => ({ kind, picture: ownPicture(show, media) });
+  return {
+    kind, title, says,
+    purpose: 'Picture',
+    // The literal is `kind` itself; the type of a schema made for either of two does not say so.
+    schema: schemaOf(kind) as unknown as z.ZodType<FilePiece<K>>,
+    least: { w: 60, h: 60 },
+    make: (id, { frame }) => {
+      const side = Math.round(Math.min(frame.width, frame.height) * 0.4);
+      return { id, kind, name: title, style: 'slip', media: '', fit: 'contain', round: 0, place: { x: Math.round(frame.width * 0.083), y: Math.round(frame.height * 0.12), w: side, h: side } };
+    },
+    controls: [{ field: 'name', label: 'Name', control: 'text' }, { field: 'media', label: title, control: 'media', of: kind }, { field: 'round', label: 'Corners', control: 'number', least: 0, most: 400 }],
+    live: ({ media }, { show }) => shown(media, show),
+    sample: ({ media }, show) => shown(media, show),
+    draw(piece, { picture }, tools) {
+      if (picture) return ownPictureGroups(piece.id, piece.place, picture, piece);
+      return tools.seen === 'edit' ? [{ key: piece.id, box: piece.place, ops: waitingOps(piece.place, waits, tools) }] : [];
+    },
+    twin: ({ name }, { picture }) => (picture ? name : ''),
+  };
 }

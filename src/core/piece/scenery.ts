@@ -2,11 +2,10 @@ import type { Op } from '@/core/paint/display';
 
 /* Made-up moving pictures, where there is no camera and no console: a pot on a wheel, and a wreck being raised. Pure functions of time. */
 
-export const SCENERIES = ['pot', 'wreck'] as const;
-export type Scenery = (typeof SCENERIES)[number];
+export type Scenery = 'pot' | 'wreck';
 
 /** The size that each is made for, px. */
-export const SCENERY_SIZE: Record<Scenery, { w: number; h: number }> = { pot: { w: 1080, h: 1920 }, wreck: { w: 1920, h: 1080 } };
+const SCENERY_SIZE: Record<Scenery, { w: number; h: number }> = { pot: { w: 1080, h: 1920 }, wreck: { w: 1920, h: 1080 } };
 
 /** What a scenery looks like, filling a box of this size. @param now ms, any clock */
 export function sceneryOps(which: Scenery, box: { w: number; h: number }, now: number): Op[] {

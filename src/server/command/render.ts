@@ -6,9 +6,9 @@ import { parseArgs } from 'node:util';
 import type { Input } from '@/core/engine/input';
 import { inputSchema } from '@/core/engine/input';
 import { readEventLine } from '@/core/file/events';
-import { fontFaceCss, FONT_FACES } from '@/core/paint/font';
+import { facesFor, fontFaceRule } from '@/core/paint/font';
 import type { DisplayList } from '@/core/paint/display';
-import { Painter, type PaintHost } from '@/core/paint/painter';
+import { Painter, sizeOf, type PaintHost } from '@/core/paint/painter';
 import { svgOf } from '@/core/paint/svg';
 import { readShow } from '@/core/show/file';
 import type { Outlet, Show } from '@/core/show/show';
@@ -161,19 +161,11 @@ async function clip(plan: Plan, from: number, to: number, fps: number): Promise<
 const addressIn = (host: PaintHost) => (src: string, at?: number): string | undefined => {
   const image = host.image(src, at);
   if (!image) return undefined;
-  const { width, height } = image as unknown as { width: number; height: number };
-  const { canvas, context } = nodeSurface(Math.max(1, Math.round(width) || 144), Math.max(1, Math.round(height) || 144));
+  const { w, h } = sizeOf(image);
+  const { canvas, context } = nodeSurface(Math.round(w) || 144, Math.round(h) || 144);
   context.drawImage(image, 0, 0, canvas.width, canvas.height);
   return `data:image/png;base64,${canvas.toBuffer('image/png').toString('base64')}`;
 };
 
-/** The fonts of a frame's text, held by the file. The Japanese one is large, and there only where there is Japanese. */
-function fontsOf(list: DisplayList): string {
-  const text = list.groups.flatMap(({ ops }) => ops).map((op) => (op.op === 'text' ? op.text : '')).join('');
-  const held = FONT_FACES.filter(({ family, range }) => !range || family !== 'Noto Sans JP' || /[\u3000-\u9fff\uff00-\uffef]/.test(text));
-  return fontFaceCss('').split('\n').flatMap((rule, n) => {
-    const face = FONT_FACES[n];
-    return face && held.includes(face) ? [rule.replace(/src:url\("[^"]+"\)/, `src:url("data:font/ttf;base64,${readFileSync(packageFile(face.file)).toString('base64')}")`)] : [];
-  }).join('\n');
-}
-
+/** The fonts of a frame's text, held by the file. */
+const fontsOf = (list: DisplayList): string => facesFor(list).map((face) => fontFaceRule(face, `data:font/ttf;base64,${readFileSync(packageFile(face.file)).toString('base64')}`)).join('\n');

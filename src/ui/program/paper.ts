@@ -1,7 +1,7 @@
 import { BrowserHost } from '@/client/canvas-host';
-import { fontFaceCss, FONT_FACES } from '@/core/paint/font';
+import { facesFor, fontFaceRule, fontFile } from '@/core/paint/font';
 import type { DisplayList } from '@/core/paint/display';
-import { Painter } from '@/core/paint/painter';
+import { Painter, sizeOf } from '@/core/paint/painter';
 import { svgOf } from '@/core/paint/svg';
 import { Stage, type Scene } from '@/core/stage/stage';
 import { mediaUrl } from '@/ui/data/media';
@@ -66,41 +66,21 @@ export class Paper {
   }
 }
 
-/** A picture as a data URL: as large as it is, a clip as it stands. */
+/** A picture as a data URL: as large as it is, a clip as it stands. An SVG without a size of its own is taken at 144 px. */
 function pngOf(image: CanvasImageSource): string {
-  const size = 'videoWidth' in image ? { w: image.videoWidth, h: image.videoHeight } : 'naturalWidth' in image ? { w: image.naturalWidth || 144, h: image.naturalHeight || 144 } : { w: Number('displayWidth' in image ? image.displayWidth : image.width), h: Number('displayHeight' in image ? image.displayHeight : image.height) };
-  const canvas = Object.assign(document.createElement('canvas'), { width: Math.max(1, size.w), height: Math.max(1, size.h) });
+  const { w, h } = sizeOf(image);
+  const canvas = Object.assign(document.createElement('canvas'), { width: w || 144, height: h || 144 });
   canvas.getContext('2d')?.drawImage(image, 0, 0, canvas.width, canvas.height);
   return canvas.toDataURL('image/png');
 }
 
 /** The fonts that a frame's text needs, held by the file: an SVG picture may load nothing from elsewhere. */
 async function fontsOf(list: DisplayList): Promise<string> {
-  const texts = list.groups.flatMap(({ ops }) => ops).filter((op) => op.op === 'text');
-  const letters = texts.map(({ text }) => text).join('');
-  const families = texts.map(({ font }) => font.family).join(' ');
-  const faces = FONT_FACES.filter(({ range, family }) => (range ? inRange(letters, range) : usesFamily(families, family)));
-  const files = new Map<string, string>();
-  for (const { file } of faces) {
-    const name = file.slice(file.lastIndexOf('/') + 1);
-    const response = await fetch(`/fonts/${name}`).catch(() => null);
-    if (response?.ok) files.set(name, await dataUrl(await response.blob()));
-  }
-  const names = new Set(faces.map(({ file }) => file.slice(file.lastIndexOf('/') + 1)));
-  return fontFaceCss('').split('\n').filter((rule) => [...names].some((name) => rule.includes(`"${name}"`))).map((rule) => rule.replace(/src:url\("([^"]+)"\)/, (_whole, name: string) => `src:url("${files.get(name) ?? name}")`)).join('\n');
-}
-
-const BY_FAMILY: Readonly<Record<string, string>> = { 'Bricolage Grotesque': 'title', 'Atkinson Hyperlegible Next': 'text', Fraunces: 'serif', 'Zilla Slab': 'slab', 'Baloo 2': 'round', Caveat: 'hand', 'Josefin Sans': 'even', 'Alfa Slab One': 'poster' };
-const usesFamily = (families: string, name: string): boolean => families.includes(BY_FAMILY[name] ?? '\u0000');
-
-/** Whether a text has a letter of a CSS unicode-range. */
-function inRange(text: string, range: string): boolean {
-  const spans = range.split(',').map((part) => part.trim().slice(2).split('-').map((hex) => parseInt(hex, 16)));
-  for (const char of text) {
-    const point = char.codePointAt(0) ?? 0;
-    if (spans.some(([from = 0, to = from]) => point >= from && point <= to)) return true;
-  }
-  return false;
+  const rules = await Promise.all(facesFor(list).map(async (face) => {
+    const response = await fetch(`/fonts/${fontFile(face)}`).catch(() => null);
+    return response?.ok ? fontFaceRule(face, await dataUrl(await response.blob())) : '';
+  }));
+  return rules.join('\n');
 }
 
 const dataUrl = (blob: Blob): Promise<string> => new Promise((resolve, reject) => {

@@ -1,5 +1,4 @@
-import { exampleOf } from '@/core/piece/examples';
-import type { Live, Piece } from '@/core/piece';
+import { sampleOf, type Live, type Piece } from '@/core/piece';
 import type { Show } from '@/core/show/show';
 import type { Scene } from '@/core/stage/stage';
 import { engineClock } from '@/ui/data/desk';
@@ -14,13 +13,13 @@ interface Now {
 
 const nameOf = (show: Show, ending: string): string => `${show.name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()}-${new Date().toISOString().slice(0, 19).replace(/[:T]/g, '-')}.${ending}`;
 
-const sceneOf = ({ show, pieces, live }: Now, now: number): Scene => ({ frame: show.frame, pieces, live: Object.fromEntries(pieces.map((piece) => [piece.id, live?.[piece.id] ?? exampleOf(piece, show, 'empty', now)])) });
+const sceneOf = ({ show, pieces, live }: Now): Scene => ({ frame: show.frame, pieces, live: Object.fromEntries(pieces.map((piece) => [piece.id, live?.[piece.id] ?? sampleOf(piece, show)])) });
 
 /** Saves the frame as it is at this moment, at its full size. False: this browser cannot. */
 export async function stillPng(of: Now): Promise<boolean> {
   const now = engineClock.now();
   const paper = new Paper(of.show.frame.width, of.show.frame.height);
-  await paper.ready(sceneOf(of, now), now);
+  await paper.ready(sceneOf(of), now);
   const blob = await new Promise<Blob | null>((resolve) => paper.canvas.toBlob(resolve, 'image/png'));
   if (!blob) return false;
   saveBlob(nameOf(of.show, 'png'), blob);
@@ -31,7 +30,7 @@ export async function stillPng(of: Now): Promise<boolean> {
 export async function stillSvg(of: Now): Promise<boolean> {
   const now = engineClock.now();
   const paper = new Paper(of.show.frame.width, of.show.frame.height);
-  const scene = sceneOf(of, now);
+  const scene = sceneOf(of);
   await paper.ready(scene, now);
   saveBlob(nameOf(of.show, 'svg'), new Blob([await paper.svg(scene, now)], { type: 'image/svg+xml' }));
   return true;

@@ -1,7 +1,7 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { BrowserHost } from '@/client/canvas-host';
 import { Painter } from '@/core/paint/painter';
-import { exampleOf } from '@/core/piece/examples';
+import { sampleOf } from '@/core/piece';
 import { sceneryOps } from '@/core/piece/scenery';
 import type { Show } from '@/core/show/show';
 import { judge } from '@/core/stage/judge';
@@ -60,7 +60,7 @@ function pictureOf(show: Show, scene: string, host: BrowserHost): Behind {
   const pictures = piecesSeen(show, { scene, hidden: new Set(), by: 'app' }).filter(isPicture);
   const now = engineClock.now();
   const stage = new Stage({ measure: host.measure, seen: 'program' });
-  const list = stage.at({ frame: show.frame, pieces: pictures, live: Object.fromEntries(pictures.map((piece) => [piece.id, exampleOf(piece, show, 'empty', now)])) }, now);
+  const list = stage.at({ frame: show.frame, pieces: pictures, live: Object.fromEntries(pictures.map((piece) => [piece.id, sampleOf(piece, show)])) }, now);
   if (pictures.length === 0) list.groups.push({ key: 'made-up', box: { x: 0, y: 0, w: show.frame.width, h: show.frame.height }, ops: sceneryOps('pot', { w: show.frame.width, h: show.frame.height }, now), dx: 0, dy: 0, opacity: 1 });
   new Painter(context, host, scale).paint(list);
   const { data } = context.getImageData(0, 0, width, height);
