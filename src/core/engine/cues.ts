@@ -109,7 +109,7 @@ export function cueMoment(state: SessionState, moment: Exclude<Moment, EventMome
 function fire(state: SessionState, cue: Cue, memory: Memory, values: WordValues, moment: Moment, emit: Emit): void {
   const event = 'event' in moment ? moment.event : null;
   const joins = whenKind(cue.when).joins ?? null;
-  const by = event?.viewer ? { feed: event.feed, ...event.viewer } : 'by' in moment ? moment.by : null;
+  const by = event?.viewer ? { feed: event.feed, id: event.viewer.id, name: event.viewer.name } : 'by' in moment ? moment.by : null;
   const viewer = by && `${by.feed}/${by.id}`;
   const seed = event?.id ?? (by ? `${moment.trigger}/${viewer}/${moment.now}` : moment.trigger);
   const held = mayFire(cue.holds, memory, state.now, viewer, seed, state.goals, state.scene);

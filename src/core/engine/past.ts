@@ -107,11 +107,14 @@ export function countPoints(tally: ViewerTally, points: number, at: number, firs
 export const dayRow = (tally: ViewerTally, at: number, first: FirstDay, zone: string): Row | null => (at >= first.from && at < first.to ? null : rowOfDay(tally, otherDay(first, at, zone)));
 
 function rowOfDay(tally: ViewerTally, day: Day): Row {
-  tally.days ??= [];
-  let own = tally.days.find(([n]) => n === day);
+  const days = (tally.days ??= []);
+  // Nearly always the latest.
+  const latest = days[days.length - 1];
+  if (latest?.[0] === day) return latest[1];
+  let own = days.find(([n]) => n === day);
   if (!own) {
     own = [day, newRow()];
-    tally.days.push(own);
+    days.push(own);
   }
   return own[1];
 }

@@ -191,7 +191,7 @@ export class AlertQueue {
     if (plan.mode === 'newest') return NONE;
     const places = plan.mode === 'places' ? plan.places : 1;
     const first = this.playing(now);
-    const free = Array.from({ length: places }, () => now);
+    const free = new Array<number>(places).fill(now);
     for (let n = this.head; n < first; n += 1) {
       const alert = this.items[n];
       if (alert && alert.place < places) free[alert.place] = Math.max(free[alert.place] ?? now, alert.until);

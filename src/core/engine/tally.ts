@@ -134,6 +134,9 @@ export function count(totals: Totals, viewers: Viewers, event: StreamEvent, wort
   return tally;
 }
 
+/** A text of its own: a part of a message that was cut out of it would hold on to the whole message for as long as the session lasts. */
+const own = (text: string): string => JSON.parse(JSON.stringify(text)) as string;
+
 /** Every viewer's tally, by feed and by the id within it: two lookups are cheaper than making one key of both for each event. */
 export class Viewers {
   private readonly feeds = new Map<string, Map<string, ViewerTally>>();
@@ -165,15 +168,16 @@ export class Viewers {
     const tallies = this.feed(event.feed);
     let tally = tallies.get(viewer.id);
     if (!tally) {
-      tally = newTally(`${event.feed}/${viewer.id}`, event, viewer.id);
-      tallies.set(viewer.id, tally);
+      const id = own(viewer.id);
+      tally = newTally(`${event.feed}/${id}`, event, id);
+      tallies.set(id, tally);
       this.size += 1;
     }
     // The newest name counts; an older message that comes late does not bring the old name back. The same name is not written again:
     // a long-lived tally would hold on to each message's own copy, which is what collecting rubbish then costs most.
     if (at >= tally.lastAt || tally.name === '') {
-      if (tally.name !== viewer.name) tally.name = viewer.name;
-      if (tally.handle !== viewer.handle) tally.handle = viewer.handle;
+      if (tally.name !== viewer.name) tally.name = own(viewer.name);
+      if (tally.handle !== viewer.handle) tally.handle = own(viewer.handle);
     }
     if (at < tally.firstAt) tally.firstAt = at;
     if (at > tally.lastAt) tally.lastAt = at;

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { streamEventSchema, type StreamEvent } from '@/core/event/event';
-import { cleanText } from '@/core/event/viewer';
 import { MAX_MESSAGE } from '@/core/platform/frame';
+import { readKnownEvent, tidyName } from './known-form';
 
 // Generated code for what is valid, the ordinary parser for what is not: a long log has a million lines. One reader a kind: generated
 // code for the whole union is one large function, which takes three times as long.
@@ -13,6 +13,8 @@ export type ReadEvent = { ok: true; event: StreamEvent } | { ok: false; reason: 
 /** Reads one line of an event log: NDJSON, one StreamEvent a line (docs/event-model.md). */
 export function readEventLine(line: string): ReadEvent {
   if (line.length > MAX_MESSAGE) return { ok: false, reason: `The line is ${line.length.toLocaleString('en')} characters long; no more than ${MAX_MESSAGE.toLocaleString('en')} are read.` };
+  const known = readKnownEvent(line);
+  if (known) return { ok: true, event: known };
   let json: unknown;
   try {
     json = JSON.parse(line);
@@ -25,7 +27,7 @@ export function readEventLine(line: string): ReadEvent {
     return { ok: false, reason: `The event has no usable "${issue?.path.join('.') || 'content'}".` };
   }
   const event = parsed.data;
-  if (event.viewer) event.viewer.name = cleanText(event.viewer.name, 200) || event.viewer.handle || 'Someone';
+  if (event.viewer) tidyName(event.viewer);
   return { ok: true, event };
 }
 

@@ -4,6 +4,7 @@ import { createInterface } from 'node:readline';
 import { promisify } from 'node:util';
 import { z } from 'zod';
 import { inputSchema, type Input } from '@/core/engine/input';
+import { readKnownInput } from '@/core/file/known-form';
 import type { FrozenStanding } from './standing';
 
 const writeAsync = promisify(write);
@@ -187,6 +188,8 @@ const reader = z.compile(inputSchema);
 
 /** One line of the file; none when a fault of the disk has made it unreadable: a session with one event less is better than no server. */
 function readLine(line: string): Input[] {
+  const known = readKnownInput(line);
+  if (known) return [known];
   try {
     const read = reader.safeParse(JSON.parse(line));
     return read.success ? [read.data] : [];

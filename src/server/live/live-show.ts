@@ -20,9 +20,9 @@ import { Sessions } from './sessions';
 import { snapshotApart } from './snapshot';
 import { Standing } from './standing';
 
-/** A snapshot comes after so many bytes of journal, or an eighth of it: so all snapshots together cost no more than a few readings of the whole. */
+/** A snapshot comes after so many bytes of journal, or a sixteenth of it: so all snapshots together cost no more than a few readings of the whole. */
 const SNAPSHOT_BYTES = 8 << 20;
-const SNAPSHOT_SHARE = 1 / 8;
+const SNAPSHOT_SHARE = 1 / 16;
 const STREAK_CHECK_MS = 1000;
 
 /** What a show needs of the house that it runs in. */

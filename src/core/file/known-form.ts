@@ -1,0 +1,117 @@
+import type { StreamEvent } from '@/core/event/event';
+import { cleanText, ROLES, type Role, type Viewer } from '@/core/event/viewer';
+
+/*
+ * A log is nearly always one that Gavirn wrote: fields in one order, no white space, hardly an escape. Such a line is read by one expression, in
+ * half the time of JSON.parse and the schema. Whatever is not plainly of this form, or is beyond a bound of the schema, is left to them: what is
+ * read here is exactly what they would have read (known-form.test.ts).
+ */
+
+/** A string's content without escapes; a whole number in plain digits, no longer than the schema's greatest. */
+const S = '[^"\\\\\\u0000-\\u001f]';
+const AMOUNT = '(0|[1-9]\\d{0,11})';
+const INSTANT = '(0|[1-9]\\d{0,14})';
+const VIEWER = `\\{"id":"(${S}+)","handle":"(${S}*)","name":"(${S}*)","roles":\\[("[a-z",]*")?\\]\\}`;
+const KINDS = [
+  `like","count":${AMOUNT}(?:,"total":${AMOUNT})?(?:,"room":${AMOUNT})?`,
+  `chat","text":"(${S}*)"`,
+  `gift","giftId":"(${S}+)","name":"(${S}*)","unitCoins":${AMOUNT},"count":${AMOUNT}(?:,"streakId":"(${S}*)","streakOpen":(true|false))?`,
+  '(follow|share|join)"',
+].join('|');
+const EVENT = `\\{"id":"(${S}+)","feed":"(${S}+)","at":${INSTANT},"seenAt":${INSTANT},"viewer":${VIEWER},"kind":"(?:${KINDS})\\}`;
+const LINE = new RegExp(`^${EVENT}$`);
+const INPUT = new RegExp(`^\\{"input":"event","at":${INSTANT},"event":${EVENT}(?:,"position":"(${S}*)")?\\}$`);
+/** How many groups the event has. */
+const GROUPS = 19;
+
+/** Faster than Number() by half, and exact: no more than 15 digits. */
+function number(digits: string): number {
+  let value = 0;
+  for (let n = 0; n < digits.length; n += 1) value = value * 10 + digits.charCodeAt(n) - 48;
+  return value;
+}
+
+/** A viewer's name as it is kept: without control characters, and never empty. */
+export function tidyName(viewer: Viewer): void {
+  viewer.name = cleanText(viewer.name, 200) || viewer.handle || 'Someone';
+}
+
+/** A name that is kept as it is: nothing but ASCII letters, digits and marks. */
+const PLAIN_NAME = /^[!-~]+$/;
+
+function viewerOf(id: string, handle: string, name: string, roles: string | undefined): Viewer | null {
+  if (id.length > 200 || handle.length > 400 || name.length > 400) return null;
+  const viewer: Viewer = { id, handle, name, roles: [] };
+  if (!PLAIN_NAME.test(name) || name.length > 200) tidyName(viewer);
+  if (roles !== undefined) {
+    const listed = rolesOf(roles);
+    if (!listed) return null;
+    viewer.roles = listed;
+  }
+  return viewer;
+}
+
+/** @param list strings in quotation marks, with commas between */
+function rolesOf(list: string): Role[] | null {
+  const roles = list.split(',').map((quoted) => ROLES.find((role) => `"${role}"` === quoted));
+  return roles.length <= 8 && roles.every((role) => role !== undefined) ? roles : null;
+}
+
+let lastFeed = '';
+
+/** The event in the groups of a match from `g` on; null where the ordinary reader must look at it. */
+function eventOf(match: RegExpExecArray, g: number): StreamEvent | null {
+  const id = match[g] ?? '';
+  let feed = match[g + 1] ?? '';
+  if (id.length > 300 || feed.length > 100) return null;
+  // One string for all events of a feed: maps find it without hashing it anew.
+  if (feed === lastFeed) feed = lastFeed;
+  else lastFeed = feed;
+  const at = number(match[g + 2] ?? '');
+  const seenAt = number(match[g + 3] ?? '');
+  const viewer = viewerOf(match[g + 4] ?? '', match[g + 5] ?? '', match[g + 6] ?? '', match[g + 7]);
+  if (!viewer) return null;
+  const likes = match[g + 8];
+  if (likes !== undefined) {
+    const event: StreamEvent & { kind: 'like' } = { id, feed, at, seenAt, viewer, kind: 'like', count: number(likes) };
+    const total = match[g + 9];
+    if (total !== undefined) event.total = number(total);
+    const room = match[g + 10];
+    if (room !== undefined) event.room = number(room);
+    return event;
+  }
+  const text = match[g + 11];
+  if (text !== undefined) return text.length > 4000 ? null : { id, feed, at, seenAt, viewer, kind: 'chat', text };
+  const giftId = match[g + 12];
+  if (giftId === undefined) {
+    const kind = match[g + 18];
+    return kind === 'follow' || kind === 'share' || kind === 'join' ? { id, feed, at, seenAt, viewer, kind } : null;
+  }
+  const name = match[g + 13] ?? '';
+  if (giftId.length > 100 || name.length > 200) return null;
+  const event: StreamEvent & { kind: 'gift' } = { id, feed, at, seenAt, viewer, kind: 'gift', giftId, name, unitCoins: number(match[g + 14] ?? ''), count: number(match[g + 15] ?? '') };
+  const streakId = match[g + 16];
+  if (streakId !== undefined) {
+    if (streakId.length > 500) return null;
+    event.streakId = streakId;
+    event.streakOpen = match[g + 17] === 'true';
+  }
+  return event;
+}
+
+/** The event of a whole line in the form that `writeEventLine` gives it; null where the ordinary reader must look at it. */
+export function readKnownEvent(line: string): StreamEvent | null {
+  const match = LINE.exec(line);
+  return match && eventOf(match, 1);
+}
+
+/** An event in a journal's line, with when it was taken in and where its feed can be resumed; null where the ordinary reader must look at it. */
+export function readKnownInput(line: string): { input: 'event'; at: number; event: StreamEvent; position?: string } | null {
+  const match = INPUT.exec(line);
+  const event = match && eventOf(match, 2);
+  if (!event) return null;
+  const at = number(match[1] ?? '');
+  const position = match[2 + GROUPS];
+  if (position === undefined) return { input: 'event', at, event };
+  return position.length > 200 ? null : { input: 'event', at, event, position };
+}
