@@ -1,18 +1,16 @@
 import type { z } from 'zod';
 import { EVENT_KINDS, type EventKind } from '@/core/event/kind';
-import type { StreamEvent } from '@/core/event/event';
 import type { Cue } from '@/core/show/show';
 import { endTurn } from './drawing';
 import { pocketOf } from './earning';
-import { mayFire } from './holds';
+import { heldForAll, mayFire, type Held } from './holds';
 import type { Memory } from './memory';
 import { doSteps, memoryOf, type Cause, type Emit } from './steps';
 import type { SessionState } from './state';
 import { fires, sampleValues, triggersOf, whenKind, type When } from './when';
-import { firstWord, plain } from './when/chat';
 import { clockAt, clockPassed } from './when/clock';
 import type { EventMoment, Moment, Trigger, WhenKind } from './when/when';
-import { isFor, placeOf } from './who';
+import { isFor, isForAll, placeOf } from './who';
 import type { WordValues } from './words';
 
 /** A cue as it is asked: with what belongs to it, looked up once. */
@@ -53,24 +51,16 @@ export class CueIndex {
   }
 
   /** In the order of the show. */
-  for(trigger: Trigger, key: () => string): readonly Asking[] {
+  for(trigger: Trigger, key: string): readonly Asking[] {
     const listening = this.of.get(trigger);
     if (!listening) return NONE;
-    const keyed = listening.byKey.size > 0 ? (listening.byKey.get(key()) ?? NONE) : NONE;
+    const keyed = listening.byKey.size > 0 ? (listening.byKey.get(key) ?? NONE) : NONE;
     if (keyed.length === 0) return listening.always;
     if (listening.always.length === 0) return keyed;
     return [...listening.always, ...keyed].sort((a, b) => a.order - b.order);
   }
 }
 const NONE: readonly Asking[] = [];
-
-/** The key by which an event's cues are found: see each when's `keys`. */
-export function keyOf(event: StreamEvent): string {
-  if (event.kind === 'gift') return event.giftId;
-  return event.kind === 'chat' ? firstWord(plain(event.text)) : '';
-}
-
-const noKey = (): string => '';
 
 /** The cues of an event, asked and done. */
 export function cueEvent(state: SessionState, cues: readonly Asking[], moment: EventMoment, emit: Emit): void {
@@ -80,8 +70,14 @@ export function cueEvent(state: SessionState, cues: readonly Asking[], moment: E
     const memory = (asking.memory ??= memoryOf(state, cue.id));
     const values = kind.fires(cue.when, moment, memory);
     if (values.length === 0) continue;
-    if (!isFor(cue.who, moment, state.derived.topBoard, (feed, viewer) => pocketOf(state, feed, viewer).level)) {
+    if (!isForAll(cue.who) && !isFor(cue.who, moment, state.derived.topBoard, (feed, viewer) => pocketOf(state, feed, viewer).level)) {
       emit?.({ effect: 'held', cue: cue.id, why: 'who' });
+      continue;
+    }
+    // In a rush nearly all are held back: what they would say is filled in only for one that is not.
+    const early = heldForAll(cue.holds, memory, state.now, state.scene);
+    if (early !== null) {
+      for (let n = 0; n < values.length; n += 1) heldBack(cue, early, emit);
       continue;
     }
     const place = placeOf(state.derived.topBoard, moment.tally);
@@ -99,7 +95,7 @@ export function cueEvent(state: SessionState, cues: readonly Asking[], moment: E
 
 /** The cues of the show's own moments: a goal, the session, the clock, a press. */
 export function cueMoment(state: SessionState, moment: Exclude<Moment, EventMoment>, key: string, only: string | null, emit: Emit): void {
-  for (const { cue } of state.derived.cues.for(moment.trigger, key === '' ? noKey : () => key)) {
+  for (const { cue } of state.derived.cues.for(moment.trigger, key)) {
     if (only !== null && cue.id !== only) continue;
     const memory = memoryOf(state, cue.id);
     for (const values of fires(cue.when, moment, memory)) fire(state, cue, memory, values, moment, emit);
@@ -107,16 +103,15 @@ export function cueMoment(state: SessionState, moment: Exclude<Moment, EventMome
 }
 
 function fire(state: SessionState, cue: Cue, memory: Memory, values: WordValues, moment: Moment, emit: Emit): void {
+  const early = heldForAll(cue.holds, memory, state.now, state.scene);
+  if (early !== null) return heldBack(cue, early, emit);
   const event = 'event' in moment ? moment.event : null;
   const joins = whenKind(cue.when).joins ?? null;
   const by = event?.viewer ? { feed: event.feed, id: event.viewer.id, name: event.viewer.name } : 'by' in moment ? moment.by : null;
   const viewer = by && `${by.feed}/${by.id}`;
   const seed = event?.id ?? (by ? `${moment.trigger}/${viewer}/${moment.now}` : moment.trigger);
-  const held = mayFire(cue.holds, memory, state.now, viewer, seed, state.goals, state.scene);
-  if (held !== null) {
-    emit?.({ effect: 'held', cue: cue.id, why: held });
-    return;
-  }
+  const held = mayFire(cue.holds, memory, state.now, viewer, seed, state.goals);
+  if (held !== null) return heldBack(cue, held, emit);
   const gift = event?.kind === 'gift' ? event : null;
   const cause: Cause = {
     values, trial: false, seed, feed: by?.feed ?? event?.feed ?? null, viewer, worth: 'event' in moment ? moment.worth : 0,
@@ -125,6 +120,8 @@ function fire(state: SessionState, cue: Cue, memory: Memory, values: WordValues,
   };
   doSteps(state, cue, 0, cause, emit);
 }
+
+const heldBack = (cue: Cue, why: Held, emit: Emit): void => emit?.({ effect: 'held', cue: cue.id, why });
 
 /** Does a cue as if it had fired, with the values given or made-up ones; nothing holds it back. */
 export function tryCue(state: SessionState, cue: Cue, emit: Emit, given?: WordValues): void {

@@ -3,7 +3,7 @@ import type { Role, Viewer } from '@/core/event/viewer';
 import { noteBad, noteGap } from '@/core/intake/trouble';
 import type { Show } from '@/core/show/show';
 import { sceneOf } from '@/core/stage/scene';
-import { catchUp, cueEvent, cueMoment, keyOf, setClocks, tryCue } from './cues';
+import { catchUp, cueEvent, cueMoment, setClocks, tryCue } from './cues';
 import { advanceGoals, followGoals, goesOn, roll, setOut } from './goals';
 import { roleLeftOut } from './leaderboard';
 import { countInto } from './measure';
@@ -24,7 +24,7 @@ import { restore, takeLasting, type Lasting } from './lasting';
 import type { Command, Input } from './input';
 import { addTimeBy, changeByHand, followNumbers, raiseByKeyword, startNumbers, stopNumbers, undoByHand, valueOf, type NumberChange } from './numbers';
 import { derive, isLeftOut, newState, renewWindows, troubleOf, type SessionState } from './state';
-import { hear, keepPlayed, passOver, planOf, show, soundBegun, type Emit } from './steps';
+import { hear, keepPlayed, passOver, planOf, playOn, show, soundBegun, type Emit } from './steps';
 import { count } from './tally';
 
 /**
@@ -38,12 +38,7 @@ export function fold(state: SessionState, input: Input, emit?: Emit): SessionSta
   state.now = Math.max(state.now, input.at);
   if (state.now >= state.derived.rollsAt) roll(state);
   if (state.derived.tellsMoves) takeStandings(state);
-  // What began since the last input is heard, also where it has ended since.
-  if (state.queues.size > 0) soundBegun(state);
-  for (const queue of state.queues.values()) {
-    const ended = queue.takeEnded(state.now);
-    if (ended.length > 0) keepPlayed(state, ended, emit);
-  }
+  if (state.queues.size > 0) playOn(state, emit);
   const alertsBefore = state.alerts;
   switch (input.input) {
     case 'event': happen(state, input.event, emit); break;
@@ -111,7 +106,9 @@ function happen(state: SessionState, event: StreamEvent, emit: Emit): void {
   if (tally && own && derived.boards.length > 0 && !isLeftOut(state, own.feed, own.id)) for (const board of derived.boards) if (board.movedBy(event.kind)) board.update(tally);
   if (tally && derived.parts.size > 0) for (const sum of derived.parts.values()) if (sum.movedBy(event.kind)) sum.update(tally);
   const streak = event.kind === 'gift' && event.streakId !== undefined ? followStreak(state, event) : null;
-  const cues = derived.cues.for(event.kind, () => keyOf(event));
+  // What a keyword is compared with, worked out once for all that compare it.
+  const word = event.kind === 'chat' ? firstWord(plain(event.text)) : '';
+  const cues = derived.cues.for(event.kind, event.kind === 'gift' ? event.giftId : word);
   if (cues.length > 0) {
     cueEvent(state, cues, { trigger: event.kind, event, now: state.now, tally, totals, worth, streak, first: viewers.size !== size }, emit);
   }
@@ -119,7 +116,6 @@ function happen(state: SessionState, event: StreamEvent, emit: Emit): void {
   if (state.countdowns.size > 0) addTimeBy(state, event, worth);
   if (state.lanterns.size > 0) brightenAll(state, emit);
   if (event.kind === 'chat') {
-    const word = firstWord(plain(event.text));
     if (word !== '') {
       askToBeLeftOut(state, event, word);
       if (joinTeam(state, event, word)) advanceGoals(state, emit);
@@ -182,7 +178,7 @@ function endStreak(state: SessionState, key: string, emit: Emit): void {
   if (!known) return;
   const event = { ...known.last, count: 0, streakOpen: false };
   const own = event.viewer ? state.viewers.get(event.feed, event.viewer.id) : undefined;
-  cueEvent(state, state.derived.cues.for('gift', () => keyOf(event)), {
+  cueEvent(state, state.derived.cues.for('gift', event.giftId), {
     trigger: 'gift', event, now: state.now, tally: own ? state.derived.people.tallyOf(own) : null, totals: state.totals, worth: 0, streak: { count: known.count, ended: true }, first: false,
   }, emit);
 }

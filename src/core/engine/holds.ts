@@ -23,15 +23,19 @@ export const ALWAYS: Holds = { every: 0, everyViewer: 0, chance: 100, times: 0, 
 /** Why a cue that was set off did not fire. */
 export type Held = 'cooldown' | 'viewerCooldown' | 'chance' | 'times' | 'goal' | 'scene';
 
+/** What holds a cue back whoever sets it off: asked before anything is made for it, since most that is held back is held back by these. */
+export function heldForAll(holds: Holds, memory: Memory, now: number, scene: string): Held | null {
+  if (holds.scenes && holds.scenes.length > 0 && !holds.scenes.includes(scene)) return 'scene';
+  if (holds.times > 0 && memory.fired >= holds.times) return 'times';
+  return now - memory.lastAt < holds.every * 1000 ? 'cooldown' : null;
+}
+
 /**
- * Whether a cue may fire now; takes note of it when it does.
+ * Whether a cue that is not held back for all may fire now; takes note of it when it does.
  * @param viewer the key of whose doing it is, or null
  * @param cause what the chance is drawn from, besides how often it has fired: the same cause, the same draw
  */
-export function mayFire(holds: Holds, memory: Memory, now: number, viewer: string | null, cause: string, goals: ReadonlyMap<string, GoalState>, scene = ''): Held | null {
-  if (holds.scenes && holds.scenes.length > 0 && !holds.scenes.includes(scene)) return 'scene';
-  if (holds.times > 0 && memory.fired >= holds.times) return 'times';
-  if (now - memory.lastAt < holds.every * 1000) return 'cooldown';
+export function mayFire(holds: Holds, memory: Memory, now: number, viewer: string | null, cause: string, goals: ReadonlyMap<string, GoalState>): Held | null {
   if (holds.everyViewer > 0 && viewer !== null && now - (memory.byViewer.get(viewer) ?? -Infinity) < holds.everyViewer * 1000) return 'viewerCooldown';
   if (holds.goal !== '') {
     const goal = goals.get(holds.goal);

@@ -203,16 +203,23 @@ export class AlertQueue {
     const longest = plan.longestWait > 0 && !this.heldBack ? plan.longestWait * 1000 : Infinity;
     let passed = NONE;
     let to = first;
+    // Most in a row are as long as each other: what a length is shortened to is worked out once for them.
+    let length = NaN;
+    let shown = NaN;
     for (let n = first; n < this.items.length; n += 1) {
       const alert = this.items[n];
       if (!alert) continue;
-      const place = soonest(free);
+      const place = places === 1 ? 0 : soonest(free);
       const from = this.heldBack ? NOT_YET : (free[place] ?? now);
       if (from - alert.at > longest) {
         passed = [...passed, this.word(alert)];
         continue;
       }
-      const until = this.heldBack ? NOT_YET : from + (share < 1 ? Math.min(alert.length, Math.max(LEAST_MS, Math.round(alert.length * share))) : alert.length);
+      if (alert.length !== length) {
+        length = alert.length;
+        shown = share < 1 ? Math.min(length, Math.max(LEAST_MS, Math.round(length * share))) : length;
+      }
+      const until = this.heldBack ? NOT_YET : from + shown;
       free[place] = until;
       alert.from = from;
       alert.until = until;

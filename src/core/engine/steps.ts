@@ -196,9 +196,20 @@ function audible(state: SessionState, step: PlayStep | ReadStep, { values, viewe
 
 /** An alert has begun: what belongs to it is heard. */
 export function soundBegun(state: SessionState): void {
+  for (const queue of state.queues.values()) sound(state, queue);
+}
+
+/** What began since the last input is heard, also where it has ended since; what has ended is kept. */
+export function playOn(state: SessionState, emit: Emit): void {
   for (const queue of state.queues.values()) {
-    for (const { from, sounds } of queue.takeBegun(state.now)) for (const { after, ...what } of sounds) hear(state, what, from + after);
+    sound(state, queue);
+    const ended = queue.takeEnded(state.now);
+    if (ended.length > 0) keepPlayed(state, ended, emit);
   }
+}
+
+function sound(state: SessionState, queue: AlertQueue): void {
+  for (const { from, sounds } of queue.takeBegun(state.now)) for (const { after, ...what } of sounds) hear(state, what, from + after);
 }
 
 export function hear(state: SessionState, what: Audible | { kind: 'hush' }, at: number): void {
