@@ -215,6 +215,45 @@ test('a piece has a place of its own in a scene, and the outlet follows the scen
   await until(left, (x) => x >= 8 && x <= 14);
   await page.getByRole('radio', { name: 'Before', exact: true }).tap();
   await until(left, (x) => x > 40);
+  // An outlet of one scene shows it whatever is on the air.
+  const carries = async (what: string, scene?: string): Promise<void> => {
+    await page.goto('/outlets');
+    await page.getByRole('button', { name: /^What it carries/ }).first().tap();
+    await page.getByRole('radio', { name: what, exact: true }).tap();
+    if (scene !== undefined) {
+      await page.getByRole('button', { name: /^Scene/ }).tap();
+      await page.getByRole('radio', { name: scene, exact: true }).tap();
+    }
+    await closeSheet(page);
+  };
+  await carries('One scene', 'Live');
+  await until(left, (x) => x >= 8 && x <= 14);
+  await carries('The whole frame');
+  await until(left, (x) => x > 40);
+});
+
+test('a dragged corner is free, or keeps the proportions where that is chosen', { timeout: 60_000 }, async () => {
+  await page.goto('/stage');
+  const resized = async (by: { x: number; y: number }): Promise<{ before: number; after: number }> => {
+    await letGo();
+    await page.getByRole('button', { name: 'Choose Leaderboard' }).tap();
+    const from = await boxOf('leaderboard');
+    const corner = await page.getByRole('button', { name: 'Resize Leaderboard at the bottom right' }).boundingBox();
+    assert.ok(corner);
+    await dragByTouch(page, middle(corner), by);
+    await letGo();
+    const to = await boxOf('leaderboard');
+    assert.ok(to.width < from.width - 8, `narrower: ${from.width} and ${to.width}`);
+    return { before: from.width / from.height, after: to.width / to.height };
+  };
+  const free = await resized({ x: -30, y: 0 });
+  assert.ok(free.after < free.before * 0.93, `free: narrower, and as high: ${free.before} and ${free.after}`);
+  await open('Leaderboard');
+  await page.getByRole('radio', { name: 'Place', exact: true }).tap();
+  await page.getByRole('radio', { name: 'Keeps proportions' }).tap();
+  await closeSheet(page);
+  const kept = await resized({ x: -40, y: 0 });
+  assert.ok(Math.abs(kept.after / kept.before - 1) < 0.05, `kept: ${kept.before} and ${kept.after}`);
 });
 
 test('what the outlet paints is what the app shows beside every place, to the pixel', { timeout: 60_000 }, async () => {

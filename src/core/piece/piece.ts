@@ -30,6 +30,8 @@ export const pieceBase = {
   opacity: z.number().min(0.05).max(1).optional(),
   /** It cannot be dragged or resized by accident. */
   locked: z.boolean().optional(),
+  /** Whether its sides keep their proportion when a corner is dragged; absent: as its kind does. */
+  keeps: z.boolean().optional(),
   /** Taken off the frame by the streamer; it stays in the show. */
   off: z.boolean().optional(),
   /** Its own type, in place of its style's. */

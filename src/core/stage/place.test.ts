@@ -55,3 +55,14 @@ describe('room for a new piece', () => {
     }));
   });
 });
+
+test('in proportion, a corner that is dragged along one side alone follows too, onto the diagonal by the shortest way', () => {
+  const box = { x: 100, y: 100, w: 400, h: 300 };
+  const frame = { width: 1080, height: 1920 };
+  const by = (dx: number, dy: number) => resize(box, { x: 1, y: 1 }, dx, dy, { w: 40, h: 40 }, frame, true);
+  // (−100, 0) onto the diagonal (400, 300): by 1 − 100 · 400 / (400² + 300²) = 0.84.
+  expect(by(-100, 0)).toEqual({ x: 100, y: 100, w: 336, h: 252 });
+  expect(by(40, 30)).toEqual({ x: 100, y: 100, w: 440, h: 330 });
+  const small = by(-900, -900);
+  expect(small.w / small.h).toBeCloseTo(4 / 3, 1);
+});

@@ -87,8 +87,9 @@ export function scaleBox(box: Box, by: number, least: { w: number; h: number }, 
 /** Resizes a box by one of its handles; the opposite side stays, and no side becomes shorter than `least`. `proportion`: its sides keep theirs. */
 export function resize(box: Box, handle: Handle, dx: number, dy: number, least: { w: number; h: number }, frame: FrameSize, proportion = false): Box {
   if (proportion && handle.x !== 0 && handle.y !== 0) {
-    // The longer drag counts; the corner then follows the diagonal.
-    const by = Math.max((box.w + handle.x * dx) / box.w, (box.h + handle.y * dy) / box.h, least.w / box.w, least.h / box.h);
+    // The corner follows the diagonal: where it would be is brought onto it by the shortest way.
+    const along = ((box.w + handle.x * dx) * box.w + (box.h + handle.y * dy) * box.h) / (box.w ** 2 + box.h ** 2);
+    const by = Math.max(along, least.w / box.w, least.h / box.h);
     return resize(box, handle, handle.x * box.w * (by - 1), handle.y * box.h * (by - 1), least, frame);
   }
   const w = handle.x === 0 ? box.w : within(box.w + handle.x * dx, least.w, frame.width * 2);

@@ -1,9 +1,14 @@
 import { execFileSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
 import { existsSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { PNG } from 'pngjs';
+import { aFollow, START } from '@/core/event/examples';
+import { writeEventLine } from '@/core/file/events';
+import { PIECE_KINDS } from '@/core/piece';
 import { readShow } from '@/core/show/file';
+import { starterShow } from '@/core/show/starter';
 import { render, secondsOf } from './render';
 
 const folder = mkdtempSync(join(tmpdir(), 'gavirn-render-'));
@@ -54,6 +59,53 @@ test('a journal is read as well as an event log', async () => {
   if (!read.ok) throw new Error(read.reason);
   writeFileSync(at('one.journal'), [{ input: 'show', at: 1000, show: read.show }, { input: 'begin', at: 1000, session: 's' }, { input: 'tick', at: 2000 }].map((line) => JSON.stringify(line)).join('\n'));
   expect(await render(['demo/kiln-hours.json', '--log', at('one.journal'), '--at', '1', '--out', at('j.png')])).toBe(0);
+});
+
+/** A show with one file of the streamer's own over the whole frame, as it is saved. */
+function saveWith(name: string, kind: 'picture' | 'clip', type: string, more: object): void {
+  const bytes = readFileSync(at(name));
+  const id = createHash('sha256').update(bytes).digest('hex');
+  const show = starterShow('own', 'Own file');
+  const piece = { ...PIECE_KINDS[kind].make('own', show), media: id, fit: 'cover', place: { x: 0, y: 0, w: 1080, h: 1920 } };
+  const media = [{ id, name, type, bytes: bytes.length, width: 64, height: 64, ...more }];
+  writeFileSync(at(`${name}.json`), JSON.stringify({ ...show, frame: { width: 1080, height: 1920 }, pieces: [piece], media, files: { [id]: bytes.toString('base64') } }));
+  writeFileSync(at('own.ndjson'), writeEventLine(aFollow()) + writeEventLine(aFollow({ at: START + 60_000, seenAt: START + 60_000 })));
+}
+
+/** The colour in the middle of the frame after so many seconds. */
+async function middleAt(name: string, seconds: number): Promise<number[]> {
+  expect(await render([at(`${name}.json`), '--log', at('own.ndjson'), '--at', String(seconds), '--scale', '0.1', '--out', at('own.png')])).toBe(0);
+  const png = PNG.sync.read(readFileSync(at('own.png')));
+  const middle = (Math.floor(png.height / 2) * png.width + Math.floor(png.width / 2)) * 4;
+  // Video is not exact: to the nearest sixty-fourth.
+  return [...png.data.subarray(middle, middle + 3)].map((value) => Math.round(value / 64));
+}
+
+test('an animated picture moves frame by frame, as long as each stands (a GIF made by ImageMagick)', async () => {
+  execFileSync('convert', ['-size', '64x64', '-delay', '100', 'xc:red', 'xc:lime', 'xc:blue', '-loop', '0', at('three.gif')]);
+  saveWith('three.gif', 'picture', 'image/gif', { frames: [1000, 1000, 1000] });
+  const seen = [];
+  for (const seconds of [0.5, 1.5, 2.5, 3.5]) seen.push(await middleAt('three.gif', seconds));
+  const turn = seen.findIndex(([red]) => red === 4);
+  // The clock does not begin with the session: the three come in their order, whichever is first.
+  const inOrder = [[4, 0, 0], [0, 4, 0], [0, 0, 4]];
+  expect(seen).toEqual([0, 1, 2, 3].map((n) => inOrder[(n - turn + 3) % 3]));
+});
+
+test('a clip plays over and over (a WebM made by ffmpeg)', async () => {
+  execFileSync('ffmpeg', ['-v', 'error', '-y', '-f', 'lavfi', '-i', 'color=red:s=64x64:d=2:r=10', '-f', 'lavfi', '-i', 'color=blue:s=64x64:d=2:r=10', '-filter_complex', '[0][1]concat=n=2', '-c:v', 'libvpx-vp9', '-b:v', '0', '-crf', '20', at('two.webm')]);
+  saveWith('two.webm', 'clip', 'video/webm', { seconds: 4 });
+  const seen = [];
+  for (const seconds of [0.5, 2.5, 4.5, 6.5]) seen.push((await middleAt('two.webm', seconds))[0] === 4 ? 'red' : 'blue');
+  expect(seen[0]).not.toBe(seen[1]);
+  expect([seen[2], seen[3]]).toEqual([seen[0], seen[1]]);
+});
+
+test('a clip that cannot be read is told, and all else is drawn', async () => {
+  writeFileSync(at('broken.webm'), 'no clip');
+  saveWith('broken.webm', 'clip', 'video/webm', { seconds: 4 });
+  expect(await middleAt('broken.webm', 1)).toHaveLength(3);
+  expect(said).toContain('“broken.webm” is not drawn');
 });
 
 test.each([

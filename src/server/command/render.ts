@@ -14,7 +14,7 @@ import { readShow } from '@/core/show/file';
 import type { Outlet, Show } from '@/core/show/show';
 import { Film, inputsOfLog } from '@/core/stage/film';
 import { Stage } from '@/core/stage/stage';
-import { hostWith } from '@/server/paint/file-host';
+import { hostWith, type FileHost } from '@/server/paint/file-host';
 import { nodeMeasure, nodeSurface, packageFile } from '@/server/paint/node-host';
 import { refuse } from './refuse';
 
@@ -29,7 +29,7 @@ export function secondsOf(text: string): number | null {
 interface Plan {
   show: Show;
   film: Film;
-  host: PaintHost;
+  host: FileHost;
   by: Outlet | 'app';
   scale: number;
   out: string;
@@ -65,7 +65,16 @@ export async function render(args: readonly string[]): Promise<number> {
   const scale = Number(values.scale ?? 1);
   const fps = Number(values.fps ?? 30);
   if (!(scale > 0 && scale <= 4) || !(fps >= 1 && fps <= 60)) return refuse('--scale is above 0 and up to 4, --fps from 1 to 60.');
-  const plan: Plan = { show, film: new Film(show, inputs), host: await hostWith(filesOf(text)), by, scale, out: values.out };
+  const plan: Plan = { show, film: new Film(show, inputs), host: await hostWith(show.media, filesOf(text)), by, scale, out: values.out };
+  for (const name of plan.host.unread) process.stderr.write(`“${name}” is not drawn: ffmpeg is not installed, or cannot read it.\n`);
+  try {
+    return await draw(plan, values, fps);
+  } finally {
+    plan.host.close();
+  }
+}
+
+async function draw(plan: Plan, values: Record<string, string | undefined>, fps: number): Promise<number> {
   const [at, from, to] = [values.at, values.from, values.to].map((value) => (value === undefined ? undefined : secondsOf(value)));
   if (at === null || from === null || to === null) return refuse(`A time is seconds, or H:MM:SS. ${USAGE}`);
   if (/\.(png|svg)$/i.test(plan.out)) {

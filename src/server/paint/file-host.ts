@@ -1,26 +1,41 @@
 import { Image } from '@napi-rs/canvas';
+import { mediaKind, type Media } from '@/core/media/media';
 import type { PaintHost } from '@/core/paint/painter';
+import { MovingFile } from './moving-file';
 import { nodeHost } from './node-host';
 
+export type FileHost = PaintHost & { close: () => void; /** Names of clips that cannot be drawn. */ unread: readonly string[] };
+
 /**
- * What the painter needs in Node, with the streamer's own pictures out of a show file. An animated picture stands on its first frame, and a clip is
- * not drawn: both need decoders that only a browser has.
+ * What the painter needs in Node, with the streamer's own pictures and clips out of a show file. To be closed when all is painted.
  * @param files bytes by a file's id
  */
-export async function hostWith(files: ReadonlyMap<string, Uint8Array>): Promise<PaintHost> {
-  const images = new Map<string, CanvasImageSource>();
-  await Promise.all([...files].map(async ([id, bytes]) => {
+export async function hostWith(media: readonly Media[], files: ReadonlyMap<string, Uint8Array>): Promise<FileHost> {
+  const stills = new Map<string, CanvasImageSource>();
+  const moving = new Map<string, MovingFile>();
+  await Promise.all(media.map(async (file) => {
+    const bytes = files.get(file.id);
+    if (!bytes || mediaKind(file) === 'sound') return;
+    if (mediaKind(file) === 'clip' || file.frames.length > 1) moving.set(file.id, new MovingFile(file, bytes));
     const image = new Image();
     try {
       image.src = Buffer.from(bytes);
       await image.decode();
-      images.set(id, image as unknown as CanvasImageSource);
+      stills.set(file.id, image as unknown as CanvasImageSource);
     } catch {
-      // A clip, a sound, or a file that is broken.
+      // A clip, or a file that is broken.
     }
   }));
   return {
     ...nodeHost,
-    image: (src, at) => (src.startsWith('media:') ? images.get(src.slice('media:'.length).split('#')[0] ?? '') : nodeHost.image(src, at)),
+    image(src, at) {
+      if (!src.startsWith('media:')) return nodeHost.image(src, at);
+      const [id = '', frame] = src.slice('media:'.length).split('#');
+      const file = moving.get(id);
+      const now = at !== undefined ? file?.at(at) : frame !== undefined ? file?.frame(Number(frame)) : undefined;
+      return now ?? stills.get(id);
+    },
+    unread: media.filter((file) => mediaKind(file) === 'clip' && moving.get(file.id)?.readable === false).map(({ name }) => name),
+    close: () => moving.forEach((file) => file.close()),
   };
 }

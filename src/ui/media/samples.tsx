@@ -26,9 +26,9 @@ export function Samples() {
       {said ? <Text role="status">{said}</Text> : null}
       <View role="list" className="flex-row flex-wrap gap-3">
         {data.map(({ name, title, kind }) => (
-          <View key={name} role="listitem">
-            <Pressable role="button" aria-label={`Take ${title}`} onPress={() => void take(name, title)} className="w-[100px] gap-1 items-center">
-              <View className="w-[100px] h-[100px] rounded-control bg-raised items-center justify-center"><img src={`/samples/${name}.svg`} alt="" style={{ width: 84, height: 84, objectFit: 'contain' }} /></View>
+          <View key={name} role="listitem" className="grow basis-[100px] max-w-[160px]">
+            <Pressable role="button" aria-label={`Take ${title}`} onPress={() => void take(name, title)} className="gap-1 items-center">
+              <View className="w-full h-[100px] rounded-control bg-raised items-center justify-center"><img src={`/samples/${name}.svg`} alt="" style={{ width: 84, height: 84, objectFit: 'contain' }} /></View>
               <Text size={13} tone="muted" numberOfLines={1}>{kind === 'art' ? `${title}, a frame` : title}</Text>
             </Pressable>
           </View>

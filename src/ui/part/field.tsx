@@ -47,11 +47,13 @@ export interface NumberFieldProps {
   most: number;
   step?: number;
   unit?: string;
+  /** Two stand side by side on a phone. */
+  short?: boolean;
   onChange: (value: number) => void;
 }
 
 /** A whole number, typed or stepped; what is out of bounds says so and is not taken. */
-export function NumberField({ label, value, least, most, step = 1, unit, onChange }: NumberFieldProps) {
+export function NumberField({ label, value, least, most, step = 1, unit, short = false, onChange }: NumberFieldProps) {
   const id = useId();
   // What is being typed, until it is left: half a number is not one yet.
   const [typing, setTyping] = useState<string | null>(null);
@@ -68,11 +70,11 @@ export function NumberField({ label, value, least, most, step = 1, unit, onChang
   return (
     <View className="gap-1">
       <Text size={13} tone="muted" nativeID={id}>{unit ? `${label}, ${unit}` : label}</Text>
-      <View className="flex-row items-center gap-2">
+      <View className={`flex-row items-center ${short ? 'gap-1' : 'gap-2'}`}>
         <IconButton icon={Minus} label={`Less ${label.toLowerCase()}`} onPress={() => stepBy(-step)} className="bg-raised" />
         <TextInput
           aria-labelledby={id} aria-invalid={!fits(typed)} inputMode="numeric" value={typed} onChangeText={take} onBlur={() => setTyping(null)}
-          className={`${BOX} w-[104px] text-center tabular-nums ${fits(typed) ? 'border-raised' : 'border-brick'}`}
+          style={short ? { paddingHorizontal: 4 } : undefined} className={`${BOX} ${short ? 'w-[74px]' : 'w-[104px]'} text-center tabular-nums ${fits(typed) ? 'border-raised' : 'border-brick'}`}
         />
         <IconButton icon={Plus} label={`More ${label.toLowerCase()}`} onPress={() => stepBy(step)} className="bg-raised" />
       </View>

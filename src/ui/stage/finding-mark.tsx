@@ -10,6 +10,8 @@ import { TOKENS } from '@/ui/theme/tokens';
 const { brick: BRICK } = TOKENS.dark;
 const BUBBLE = 216;
 const ROOM = 8;
+const CORNER_ROOM = 36;
+const TURNER_ROOM = 64;
 
 /** Findings on the pieces themselves: a mark on each that has one, and on one of them its sentence with what puts it right. */
 export function FindingMark({ findings, pieces, scale, width, height, chosen, onChoose }: { findings: readonly Finding[]; pieces: readonly Piece[]; scale: number; width: number; height: number; chosen: readonly string[]; onChoose: (id: string) => void }) {
@@ -19,7 +21,9 @@ export function FindingMark({ findings, pieces, scale, width, height, chosen, on
   const offer = useMemo(() => shown && offered(show, shown.mend), [show, shown]);
   const boxOf = (id: string | undefined) => pieces.find((piece) => piece.id === id)?.place;
   const box = boxOf(shown?.pieces[0]);
-  const below = box ? (box.y + box.h) * scale + ROOM : 0;
+  // The handles of a chosen piece stay free: its corners below, and above it the one by which it is turned.
+  const held = shown?.pieces[0] !== undefined && chosen.includes(shown.pieces[0]);
+  const below = box ? (box.y + box.h) * scale + (held ? CORNER_ROOM : ROOM) : 0;
   return (
     <>
       {[...new Set(findings.map(({ pieces: [first] }) => first))].map((id) => {
@@ -37,7 +41,7 @@ export function FindingMark({ findings, pieces, scale, width, height, chosen, on
       {shown && offer && box ? (
         <View
           role="status" className="rounded-card p-3 gap-1"
-          style={{ position: 'absolute', zIndex: 6, width: BUBBLE, backgroundColor: BRICK, left: Math.min(Math.max(ROOM, box.x * scale), width - BUBBLE - ROOM), ...(below + 84 < height ? { top: below } : { bottom: height - box.y * scale + ROOM }) }}
+          style={{ position: 'absolute', zIndex: 6, width: BUBBLE, backgroundColor: BRICK, left: Math.min(Math.max(ROOM, box.x * scale), width - BUBBLE - ROOM), ...(below + 84 < height ? { top: below } : { bottom: height - box.y * scale + (held ? TURNER_ROOM : ROOM) }) }}
         >
           <Text size={13} face="strong" tone="onbrick">{shown.says}</Text>
           <Pressable role="button" onPress={() => edit((draft) => mendShow(draft, offer.does))} className="min-h-[32px] justify-center">

@@ -40,8 +40,8 @@ export function FrameSheet({ veil, onVeil, onArrange, onClose }: { veil: boolean
     <Sheet title="Frame" onClose={onClose}>
       <Choice label="Size of the frame" options={SIZES} value={SIZES.find(({ value }) => value === `${frame.width}×${frame.height}`)?.value ?? null} onChange={(value) => { const [width = 1080, height = 1920] = value.split('×').map(Number); void turn({ width, height }); }} />
       <View className="flex-row flex-wrap gap-x-6 gap-y-3">
-        <NumberField label="Width of the frame" unit="px" value={frame.width} least={240} most={7680} step={10} onChange={(width) => void turn({ ...frame, width })} />
-        <NumberField label="Height of the frame" unit="px" value={frame.height} least={240} most={7680} step={10} onChange={(height) => void turn({ ...frame, height })} />
+        <NumberField short label="Width of the frame" unit="px" value={frame.width} least={240} most={7680} step={10} onChange={(width) => void turn({ ...frame, width })} />
+        <NumberField short label="Height of the frame" unit="px" value={frame.height} least={240} most={7680} step={10} onChange={(height) => void turn({ ...frame, height })} />
       </View>
       <Text size={13} tone="muted">{turning ? 'Arranging the pieces anew …' : 'On a frame of other proportions the pieces are arranged anew, not stretched. Turned back, they stand as they did.'}</Text>
       <View className="flex-row flex-wrap gap-2">

@@ -56,6 +56,7 @@ class Drag {
   private now: Draft | null = null;
   started: Record<string, Box> = {};
   startedTurn = 0;
+  shift = false;
 
   constructor(private latest: Latest) {}
 
@@ -65,6 +66,11 @@ class Drag {
 
   get turn(): number {
     return this.latest.piece.turn ?? 0;
+  }
+
+  /** Shift means the other of the two, for as long as it is held. */
+  get keeps(): boolean {
+    return keepsProportion(this.latest.piece) !== this.shift;
   }
 
   get height(): number {
@@ -142,7 +148,7 @@ export function Handles({ piece, frame, scale, chosen, alone, lines, along, onCh
     const corners = CORNERS.map((corner) => Gesture.Pan().runOnJS(true).minDistance(1).onStart(begin).onFinalize(end)
       .onUpdate(({ translationX, translationY }) => {
         const start = drag.started[id];
-        if (start) drag.to({ guides: [], boxes: { [id]: resizeTurned(start, corner, translationX / scale, translationY / scale, drag.turn, smallest, frame, proportional(kind)) } });
+        if (start) drag.to({ guides: [], boxes: { [id]: resizeTurned(start, corner, translationX / scale, translationY / scale, drag.turn, smallest, frame, drag.keeps) } });
       }));
     const turner = Gesture.Pan().runOnJS(true).minDistance(1).onStart(begin).onFinalize(end).onUpdate(({ translationX, translationY }) => {
       // From the middle of the piece to where the handle was, and to where it is now.
@@ -189,6 +195,7 @@ export function Handles({ piece, frame, scale, chosen, alone, lines, along, onCh
               <GestureDetector key={corner.name} gesture={gesture}>
                 <View
                   role="button" aria-label={`Resize ${piece.name} at the ${corner.name}`} testID={`resize-${corner.name.replace(' ', '-')}`}
+                  onPointerMove={(event) => { drag.shift = event.nativeEvent.shiftKey; }}
                   style={{
                     position: 'absolute', width: TOUCH, height: TOUCH, pointerEvents: 'auto', touchAction: 'none' as never, cursor: (corner.x === corner.y ? 'nwse-resize' : 'nesw-resize') as never,
                     left: (corner.x < 0 ? 0 : box.width) - TOUCH / 2 + corner.x * 8, top: (corner.y < 0 ? 0 : box.height) - TOUCH / 2 + corner.y * 8,
@@ -208,6 +215,6 @@ export function Handles({ piece, frame, scale, chosen, alone, lines, along, onCh
   );
 }
 
-/** Pictures keep their proportions when a corner is dragged; pieces of words take any. */
-const proportional = (kind: Piece['kind']): boolean => kind === 'picture' || kind === 'clip' || kind === 'art';
+/** Pictures keep their proportions when a corner is dragged, unless it is said otherwise; pieces of words take any. */
+export const keepsProportion = ({ kind, keeps }: Piece): boolean => keeps ?? (kind === 'picture' || kind === 'clip' || kind === 'art');
 

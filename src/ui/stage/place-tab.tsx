@@ -19,6 +19,7 @@ import { Segments } from '@/ui/part/choice';
 import { NumberField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
 import { Ticks } from '@/ui/part/ticks';
+import { keepsProportion } from './handles';
 import { usePlace } from './use-place';
 import { useSet } from './use-set';
 
@@ -71,18 +72,22 @@ export function PlaceTab({ piece, scene, onRemoved }: { piece: Piece; scene: str
           <Segments label={`Where it stands in ${sceneName}`} value={piece.places?.[scene] ? 'own' : 'same'} onChange={(value) => ownPlace(value === 'own')} options={[{ value: 'same', label: 'As in all scenes' }, { value: 'own', label: 'A place of its own' }]} />
         </View>
       )}
-      <View className="flex-row flex-wrap gap-x-6 gap-y-3">
-        <NumberField label="Left" unit="px" value={place.x} least={-show.frame.width} most={show.frame.width} step={10} onChange={(x) => to({ x })} />
-        <NumberField label="Top" unit="px" value={place.y} least={-show.frame.height} most={show.frame.height} step={10} onChange={(y) => to({ y })} />
-        <NumberField label="Width" unit="px" value={place.w} least={smallest.w} most={show.frame.width * 2} step={10} onChange={(w) => to({ w })} />
-        <NumberField label="Height" unit="px" value={place.h} least={smallest.h} most={show.frame.height * 2} step={10} onChange={(h) => to({ h })} />
-        <NumberField label="Turned" unit="°" value={Math.round(piece.turn ?? 0)} least={-180} most={180} step={5} onChange={(turn) => set('turn', turn === 0 ? undefined : turn)} />
+      <View className="flex-row flex-wrap gap-x-3 gap-y-3">
+        <NumberField short label="Left" unit="px" value={place.x} least={-show.frame.width} most={show.frame.width} step={10} onChange={(x) => to({ x })} />
+        <NumberField short label="Top" unit="px" value={place.y} least={-show.frame.height} most={show.frame.height} step={10} onChange={(y) => to({ y })} />
+        <NumberField short label="Width" unit="px" value={place.w} least={smallest.w} most={show.frame.width * 2} step={10} onChange={(w) => to({ w })} />
+        <NumberField short label="Height" unit="px" value={place.h} least={smallest.h} most={show.frame.height * 2} step={10} onChange={(h) => to({ h })} />
+        <NumberField short label="Turned" unit="°" value={Math.round(piece.turn ?? 0)} least={-180} most={180} step={5} onChange={(turn) => set('turn', turn === 0 ? undefined : turn)} />
       </View>
       <View className="flex-row flex-wrap gap-2">
         <Button kind="outline" onPress={() => to({ x: Math.round((show.frame.width - place.w) / 2) })}>Centre</Button>
         <Button kind="outline" onPress={() => to({ y: Math.round((show.frame.height - place.h) / 2) })}>Middle</Button>
         <Button kind="outline" onPress={() => put({ [piece.id]: fillFrame(place, show.frame, 'fit') })}>Fit</Button>
         <Button kind="outline" onPress={() => put({ [piece.id]: fillFrame(place, show.frame, 'fill') })}>Fill</Button>
+      </View>
+      <View className="gap-1">
+        <Text size={13} tone="muted">A corner that is dragged</Text>
+        <Segments label="A corner that is dragged" value={keepsProportion(piece) ? 'keeps' : 'free'} onChange={(value) => set('keeps', value === 'keeps')} options={[{ value: 'keeps', label: 'Keeps proportions' }, { value: 'free', label: 'Is free' }]} />
       </View>
       {show.scenes.length > 0 ? (
         <View className="gap-1">
