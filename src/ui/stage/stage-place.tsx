@@ -5,7 +5,7 @@ import ChevronUp from 'lucide-react-native/icons/chevron-up';
 import Plus from 'lucide-react-native/icons/plus';
 import Redo2 from 'lucide-react-native/icons/redo-2';
 import Undo2 from 'lucide-react-native/icons/undo-2';
-import { inScene } from '@/core/stage/scene';
+import { inScene, sceneOf } from '@/core/stage/scene';
 import { pieceTrouble } from '@/core/piece/waits';
 import { useShow } from '@/ui/data/show-context';
 import { useWide } from '@/ui/frame/wide';
@@ -33,10 +33,11 @@ export function StagePlace() {
   const router = useRouter();
   const [chosen, setChosen] = useState<string[]>([]);
   const [sheet, setSheet] = useState<Open | null>(null);
-  const [looked, setLooked] = useState('');
+  // Until somebody chooses: what viewers see first. All scenes together would lie over one another.
+  const [looked, setLooked] = useState<string | null>(null);
   const [veil, setVeil] = useState(true);
-  const looking = show.scenes.some(({ id }) => id === looked) ? looked : '';
-  const sceneName = show.scenes.find(({ id }) => id === looking)?.name ?? 'Scenes';
+  const looking = looked === '' ? '' : sceneOf(show.scenes, looked ?? '');
+  const sceneName = show.scenes.find(({ id }) => id === looking)?.name ?? (show.scenes.length > 0 ? 'All scenes' : 'Scenes');
   const judged = looking === '' ? (show.scenes[0]?.id ?? '') : looking;
   const { findings, dismissed } = useFindings(judged);
   const [room, setRoom] = useState({ width: 0, height: 0 });
