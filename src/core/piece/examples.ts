@@ -1,5 +1,6 @@
 import type { Show } from '@/core/show/show';
 import { sampleOf, type Live, type Piece } from './index';
+import type { OwnPicture } from './own-picture';
 
 /*
  * Made-up content for looking at a piece when nothing has happened: in the gallery, in golden pictures, and where a layout is judged by
@@ -14,6 +15,10 @@ const NAMES: Record<Exclude<Example, 'empty'>, readonly string[]> = {
   overfull: ['Bartholomäus of the very long handle', 'Anneliese-Marguerite Featherstonehaugh', 'x'.repeat(60), 'Mirek', 'Teo', 'Layla', 'Oda', 'Bram', 'Nour', 'Hana', 'Ines', 'Kim'],
   scripts: ['山田 はな', 'ليلى', 'हाना यादव', 'สมชาย ใจดี', 'Đorđe', '🏺 Tēo 🌊'],
 };
+
+/** What a file's id begins with that is one of the samples which come with Gavirn. */
+export const SAMPLE_FILE = 'sample:';
+const sampleFile = (name: string, width: number, height: number): OwnPicture => ({ id: `${SAMPLE_FILE}${name}`, width, height, frames: [], ms: 0 });
 
 /** What a piece shows by way of example. `now`: ms, the engine's clock; alerts are in the middle of their time then. */
 export function exampleOf(piece: Piece, show: Show, example: Example, now: number): Live {
@@ -35,12 +40,13 @@ export function exampleOf(piece: Piece, show: Show, example: Example, now: numbe
     case 'plate': return { kind: 'plate', lines: [first] };
     case 'chat': return { kind: 'chat', lines: names.slice(0, 8).map((name, n) => ({ id: String(n), at: now - 8000 + n * 900, name, role: n === 1 ? 'mod' : '', text: large ? 'that glaze runs and runs and never seems to stop before the foot of the pot 🌊🏺' : ['lovely curve', 'what clay is that?', 'هذا جميل جدا', '釉薬がきれい'][n % 4] ?? '' })) };
     case 'info': return { kind: 'info', lines: [{ word: '!shards', says: 'your shards' }, { word: '!place', says: 'your place' }, { word: '!glaze', says: 'Choose a glaze, 500 shards' }, ...(large ? names.map((says, n) => ({ word: `!long-keyword-${n}`, says })) : [])] };
+    // A clip looks as its picture does.
+    case 'picture': return { kind: 'picture', picture: sampleFile('tall-pot', 400, 400) };
+    case 'clip': return { kind: 'clip', picture: sampleFile('kiln-fire', 400, 400) };
+    case 'art': return { kind: 'art', picture: sampleFile('porthole', 1920, 1080) };
     case 'reel':
     case 'camera':
     case 'game':
-    case 'picture':
-    case 'clip':
-    case 'art':
     case 'text':
       return sampleOf(piece, show);
   }

@@ -17,8 +17,7 @@ export const galleryShow = (): Show => ({
   lanterns: [{ id: 'l', name: 'Kiln glow', of: 'likes', every: 100 }], draws: [{ id: 'd', name: 'Next glaze', from: 'choices', keyword: '', choices: [{ label: 'Celadon', weight: 1 }, { label: 'Tenmoku', weight: 2 }] }],
 });
 
-/** Those that have a look of their own: the game view and the camera are pictures, and files have to be chosen first. */
-const SHOWN = Object.values(PIECE_KINDS).filter(({ kind }) => !['camera', 'game', 'picture', 'clip', 'art'].includes(kind));
+const SHOWN = Object.values(PIECE_KINDS);
 
 /**
  * A sheet with every kind of piece in one style, all with content of one kind.

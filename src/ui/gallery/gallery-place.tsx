@@ -1,16 +1,17 @@
 import { useEffect, useRef, useState } from 'react';
 import { View } from 'react-native';
 import { Frame } from '@/client/frame';
-import { EXAMPLES, type Example } from '@/core/piece/examples';
+import { EXAMPLES, SAMPLE_FILE, type Example } from '@/core/piece/examples';
 import { gallerySheet } from '@/core/piece/gallery';
 import { HOUSE_STYLES, STYLES, type HouseStyle } from '@/core/piece/style';
-import { mediaUrl } from '@/ui/data/media';
 import { PlaceBody } from '@/ui/frame/place-body';
 import { Segments } from '@/ui/part/choice';
 
 const TITLES: Record<Example, string> = { empty: 'Empty', usual: 'Usual', overfull: 'Overfull', scripts: 'Other scripts' };
 /** The gallery's clock stands still, so that alerts stay in the middle of their time. */
 const NOW = 10_000;
+
+const sampleUrl = (id: string): Promise<string | null> => Promise.resolve(id.startsWith(SAMPLE_FILE) ? `/samples/${id.slice(SAMPLE_FILE.length)}.svg` : null);
 
 /** Every kind of piece in every style, empty, usual, overfull and in other scripts: for looking. */
 export function GalleryPlace() {
@@ -21,7 +22,7 @@ export function GalleryPlace() {
   useEffect(() => {
     if (!canvas.current || width === 0) return undefined;
     const scene = gallerySheet(style, example, NOW);
-    const frame = new Frame({ canvas: canvas.current, seen: 'air', now: () => NOW, media: { address: mediaUrl }, room: () => ({ width, height: (width * scene.frame.height) / scene.frame.width }) });
+    const frame = new Frame({ canvas: canvas.current, seen: 'program', now: () => NOW, media: { address: sampleUrl }, room: () => ({ width, height: (width * scene.frame.height) / scene.frame.width }) });
     frame.show(scene);
     return () => frame.close();
   }, [style, example, width]);
