@@ -202,3 +202,29 @@ describe('against queueing theory', () => {
     expect(Math.abs(waiting / ((load / D) * expected) - 1)).toBeLessThan(0.03);
   });
 });
+
+test('what is put behind the others without planning them anew stands where planning all anew would put it', () => {
+  const plan = fc.record({ merge: fc.boolean(), shorten: fc.boolean(), longestWait: fc.constantFrom(0, 10, 60) });
+  const step = fc.record({ after: fc.integer({ min: 0, max: 900 }), by: fc.nat(20), length: fc.constantFrom(4000, 4000, 4000, 4000, 6000), does: fc.constantFrom('add', 'add', 'add', 'add', 'add', 'add', 'add', 'end', 'skip', 'hold') });
+  fc.assert(fc.property(plan, fc.array(step, { minLength: 40, maxLength: 150 }), (how, steps) => {
+    const kept: QueuePlan = { ...PLAIN, ...how };
+    const queue = new AlertQueue(say, kept);
+    // Read back before each step: it then knows nothing of how it came about, and plans all anew.
+    let fresh = new AlertQueue(say, kept);
+    let now = 0;
+    let held = false;
+    for (const [n, { after, by, length, does }] of steps.entries()) {
+      now += after;
+      fresh = new AlertQueue(say, kept, fresh.list().map((alert) => ({ ...alert })), held);
+      if (does === 'hold') held = !held;
+      const each = [queue, fresh].map((one) => {
+        if (does === 'add') return add(one, `a${n}`, now, length, gift(`v${by}`)).passed.map(({ id }) => id);
+        if (does === 'end') return one.takeEnded(now).map(({ id }) => id);
+        if (does === 'skip') return one.skip(one.list()[by % 3]?.id ?? '', now)?.id;
+        return one.hold(held, now);
+      });
+      expect(each[0]).toEqual(each[1]);
+      expect(queue.list()).toEqual(fresh.list());
+    }
+  }), { numRuns: 150 });
+});

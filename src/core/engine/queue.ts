@@ -63,10 +63,14 @@ function soonest(free: readonly number[]): number {
   return place;
 }
 
+const shortened = (length: number, share: number): number => (share < 1 ? Math.min(length, Math.max(LEAST_MS, Math.round(length * share))) : length);
+
 /** A spotlight's alerts that have not ended: first those that play, then those that wait, in the order in which they will come. */
 export class AlertQueue {
   private items: Alert[];
   private head = 0;
+  /** All that wait are so long, and are shown for so long; null where they differ, or none waits. */
+  private even: { length: number; shown: number } | null = null;
 
   /** @param say makes an alert's text of its words and values */
   constructor(private say: Say, private plan: QueuePlan = PLAIN, alerts: readonly Alert[] = [], private heldBack = false) {
@@ -141,11 +145,35 @@ export class AlertQueue {
       this.items.push(alert);
       return { alert, joined: false, passed: NONE };
     }
+    const behind = this.behind(alert, now);
+    if (behind) return behind;
     alert.from = NOT_YET;
     alert.until = NOT_YET;
     this.items.push(alert);
     if (plan.byWorth) this.forward(this.items.length - 1, this.playing(now));
     return { alert, joined: false, passed: this.replan(now) };
+  }
+
+  /**
+   * Puts one behind the others where that changes nothing for them: all are as long as it is, and stay shortened as they are. In a rush this is so
+   * nearly always, and planning all of them anew would be most of what a cue costs. Null where they must be planned anew.
+   */
+  private behind(alert: Alert, now: number): Added | null {
+    const { plan, even } = this;
+    if (even?.length !== alert.length || plan.mode !== 'one' || plan.byWorth || this.heldBack) return null;
+    const waiting = this.items.length - this.playing(now) + 1;
+    if (shortened(alert.length, this.share(waiting * alert.length)) !== even.shown) return null;
+    alert.from = Math.max(now, this.length > 0 ? (this.items[this.items.length - 1]?.until ?? now) : now);
+    alert.until = alert.from + even.shown;
+    if (plan.longestWait > 0 && alert.from - alert.at > plan.longestWait * 1000) return { alert, joined: false, passed: [this.word(alert)] };
+    this.items.push(alert);
+    return { alert, joined: false, passed: NONE };
+  }
+
+  /** To what share of their length those that wait are shown: the last of them should still be on within the longest wait, or a minute. @param wished ms, all of them */
+  private share(wished: number): number {
+    const { plan } = this;
+    return plan.shorten ? Math.min(1, ((plan.longestWait || 60) * 1000 * (plan.mode === 'places' ? plan.places : 1)) / wished) : 1;
   }
 
   /** Where those that wait begin. */
@@ -198,26 +226,27 @@ export class AlertQueue {
     }
     let wished = 0;
     for (let n = first; n < this.items.length; n += 1) wished += this.items[n]?.length ?? 0;
-    // The last of them should still be shown within the longest wait, or a minute.
-    const share = plan.shorten ? Math.min(1, ((plan.longestWait || 60) * 1000 * places) / wished) : 1;
+    const share = this.share(wished);
     const longest = plan.longestWait > 0 && !this.heldBack ? plan.longestWait * 1000 : Infinity;
-    let passed = NONE;
+    const passed: Alert[] = [];
     let to = first;
     // Most in a row are as long as each other: what a length is shortened to is worked out once for them.
     let length = NaN;
     let shown = NaN;
+    let alike = false;
     for (let n = first; n < this.items.length; n += 1) {
       const alert = this.items[n];
       if (!alert) continue;
       const place = places === 1 ? 0 : soonest(free);
       const from = this.heldBack ? NOT_YET : (free[place] ?? now);
       if (from - alert.at > longest) {
-        passed = [...passed, this.word(alert)];
+        passed.push(this.word(alert));
         continue;
       }
       if (alert.length !== length) {
+        alike = Number.isNaN(length);
         length = alert.length;
-        shown = share < 1 ? Math.min(length, Math.max(LEAST_MS, Math.round(length * share))) : length;
+        shown = shortened(length, share);
       }
       const until = this.heldBack ? NOT_YET : from + shown;
       free[place] = until;
@@ -228,6 +257,7 @@ export class AlertQueue {
       to += 1;
     }
     if (to !== this.items.length) this.items.length = to;
+    this.even = alike && !this.heldBack ? { length, shown } : null;
     return passed;
   }
 

@@ -45,8 +45,12 @@ export function isFor(who: Who, { event, tally }: EventMoment, board: Leaderboar
 
 /** The viewer's place on a board, 1 for the first, shared by equals; Infinity when they are not on it. */
 export function placeOf(board: Leaderboard | undefined, tally: ViewerTally | null): number {
-  if (!board || !tally || !board.places.includes(tally)) return Infinity;
-  return board.places.findIndex((other) => (other[board.measure] ?? 0) === (tally[board.measure] ?? 0)) + 1;
+  let at = board && tally ? board.places.indexOf(tally) : -1;
+  if (!board || !tally || at < 0) return Infinity;
+  // Equals stand next to each other: the first of them has the place of all.
+  const value = tally[board.measure] ?? 0;
+  while (at > 0 && (board.places[at - 1]?.[board.measure] ?? 0) === value) at -= 1;
+  return at + 1;
 }
 
 /** For whom, in the sentence: ", for subscribers"; null when it is for everyone. */
