@@ -24,10 +24,18 @@ const INPUT = new RegExp(`^\\{"input":"event","at":${INSTANT},"event":${EVENT}(?
 /** How many groups the event has. */
 const GROUPS = 19;
 
+/** Nine digits fit into 32 bits, in which they are added up fastest. */
+const HALF = 9;
+
 /** Faster than Number() by half, and exact: no more than 15 digits. */
 function number(digits: string): number {
+  const { length } = digits;
+  return length <= HALF ? part(digits, 0, length) : part(digits, 0, length - HALF) * 1e9 + part(digits, length - HALF, length);
+}
+
+function part(digits: string, from: number, to: number): number {
   let value = 0;
-  for (let n = 0; n < digits.length; n += 1) value = value * 10 + digits.charCodeAt(n) - 48;
+  for (let n = from; n < to; n += 1) value = (value * 10 + digits.charCodeAt(n) - 48) | 0;
   return value;
 }
 

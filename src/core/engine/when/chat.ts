@@ -10,7 +10,10 @@ export const plain = (text: string): string => (BEYOND_ASCII.test(text) ? text.n
 const BEYOND_ASCII = /[^\u0000-\u007f]/;
 
 /** The first word of a message: what a keyword is compared with. */
-export const firstWord = (text: string): string => /^\S*/.exec(text)?.[0] ?? '';
+export function firstWord(text: string): string {
+  const end = text.search(/\s/);
+  return end < 0 ? text : text.slice(0, end);
+}
 
 const WORDS: Record<(typeof HOW)[number], string> = { keyword: 'begins a message with the keyword', is: 'writes exactly', starts: 'writes something that starts with', contains: 'writes something that contains' };
 
