@@ -10,7 +10,7 @@ import type { SessionState } from './state';
 import { fires, sampleValues, triggersOf, whenKind, type When } from './when';
 import { clockAt, clockPassed } from './when/clock';
 import type { EventMoment, Moment, Trigger, WhenKind } from './when/when';
-import { isFor, isForAll, placeOf } from './who';
+import { isFor, placeOf } from './who';
 import type { WordValues } from './words';
 
 /** A cue as it is asked: with what belongs to it, looked up once. */
@@ -70,7 +70,7 @@ export function cueEvent(state: SessionState, cues: readonly Asking[], moment: E
     const memory = (asking.memory ??= memoryOf(state, cue.id));
     const values = kind.fires(cue.when, moment, memory);
     if (values.length === 0) continue;
-    if (!isForAll(cue.who) && !isFor(cue.who, moment, state.derived.topBoard, (feed, viewer) => pocketOf(state, feed, viewer).level)) {
+    if (!isFor(cue.who, moment, state.derived.topBoard, (feed, viewer) => pocketOf(state, feed, viewer).level)) {
       emit?.({ effect: 'held', cue: cue.id, why: 'who' });
       continue;
     }

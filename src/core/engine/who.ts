@@ -23,11 +23,9 @@ export const WHO_TITLES: Record<Who['are'], string> = {
   everyone: 'Everyone', followers: 'Those who followed in this session', subscribers: 'Subscribers', moderators: 'Moderators', top: 'The top supporters', level: 'From a level on',
 };
 
-export const isForAll = (who: Who): boolean => who.are === 'everyone' && who.only.length === 0 && who.never.length === 0;
-
 /** Whether the cue is for the one who did this. Moments of nobody are for everyone, and for no one in particular. */
 export function isFor(who: Who, { event, tally }: EventMoment, board: Leaderboard | undefined, levelOf: (feed: string, viewer: string) => number): boolean {
-  if (isForAll(who)) return true;
+  if (who.are === 'everyone' && who.only.length === 0 && who.never.length === 0) return true;
   const { viewer } = event;
   if (!viewer) return who.are === 'everyone' && who.only.length === 0;
   const named = (list: readonly Someone[]): boolean => list.some((one) => one.feed === event.feed && one.viewer === viewer.id);

@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { streamEventSchema, type StreamEvent } from '@/core/event/event';
+import { cleanText } from '@/core/event/viewer';
 import { MAX_MESSAGE } from '@/core/platform/frame';
-import { readKnownEvent, tidyName } from './known-form';
+import { readKnownEvent } from './known-form';
 
 // Generated code for what is valid, the ordinary parser for what is not: a long log has a million lines. One reader a kind: generated
 // code for the whole union is one large function, which takes three times as long.
@@ -14,7 +15,7 @@ export type ReadEvent = { ok: true; event: StreamEvent } | { ok: false; reason: 
 export function readEventLine(line: string): ReadEvent {
   if (line.length > MAX_MESSAGE) return { ok: false, reason: `The line is ${line.length.toLocaleString('en')} characters long; no more than ${MAX_MESSAGE.toLocaleString('en')} are read.` };
   const known = readKnownEvent(line);
-  if (known) return { ok: true, event: known };
+  if (known) return kept(known);
   let json: unknown;
   try {
     json = JSON.parse(line);
@@ -26,8 +27,16 @@ export function readEventLine(line: string): ReadEvent {
     const issue = parsed.error.issues[0];
     return { ok: false, reason: `The event has no usable "${issue?.path.join('.') || 'content'}".` };
   }
-  const event = parsed.data;
-  if (event.viewer) tidyName(event.viewer);
+  return kept(parsed.data);
+}
+
+/** A name that is kept as it is: nothing but ASCII letters, digits and marks. */
+const PLAIN_NAME = /^[!-~]{1,200}$/;
+
+/** An event from a file, with its viewer's name as it is kept: without control characters, and never empty. */
+function kept(event: StreamEvent): ReadEvent {
+  const { viewer } = event;
+  if (viewer && !PLAIN_NAME.test(viewer.name)) viewer.name = cleanText(viewer.name, 200) || viewer.handle || 'Someone';
   return { ok: true, event };
 }
 

@@ -1,5 +1,5 @@
 import type { StreamEvent } from '@/core/event/event';
-import { cleanText, ROLES, type Role, type Viewer } from '@/core/event/viewer';
+import { ROLES, type Role, type Viewer } from '@/core/event/viewer';
 
 /*
  * A log is nearly always one that Gavirn wrote: fields in one order, no white space, hardly an escape. Such a line is read by one expression, in
@@ -39,18 +39,9 @@ function part(digits: string, from: number, to: number): number {
   return value;
 }
 
-/** A viewer's name as it is kept: without control characters, and never empty. */
-export function tidyName(viewer: Viewer): void {
-  viewer.name = cleanText(viewer.name, 200) || viewer.handle || 'Someone';
-}
-
-/** A name that is kept as it is: nothing but ASCII letters, digits and marks. */
-const PLAIN_NAME = /^[!-~]+$/;
-
 function viewerOf(id: string, handle: string, name: string, roles: string | undefined): Viewer | null {
   if (id.length > 200 || handle.length > 400 || name.length > 400) return null;
   const viewer: Viewer = { id, handle, name, roles: [] };
-  if (!PLAIN_NAME.test(name) || name.length > 200) tidyName(viewer);
   if (roles !== undefined) {
     const listed = rolesOf(roles);
     if (!listed) return null;

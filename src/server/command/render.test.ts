@@ -57,8 +57,9 @@ test('a journal is read as well as an event log', async () => {
   const show: unknown = JSON.parse(readFileSync('demo/kiln-hours.json', 'utf8'));
   const read = readShow(JSON.stringify(show));
   if (!read.ok) throw new Error(read.reason);
-  writeFileSync(at('one.journal'), [{ input: 'show', at: 1000, show: read.show }, { input: 'begin', at: 1000, session: 's' }, { input: 'tick', at: 2000 }].map((line) => JSON.stringify(line)).join('\n'));
+  writeFileSync(at('one.journal'), [{ input: 'show', at: 1000, show: read.show }, { input: 'begin', at: 1000, session: 's' }, { input: 'tick', at: 2000 }].map((line) => JSON.stringify(line)).join('\n') + '\n{"input":"half');
   expect(await render(['demo/kiln-hours.json', '--log', at('one.journal'), '--at', '1', '--out', at('j.png')])).toBe(0);
+  expect(said).toContain('line 4: It cannot be read');
 });
 
 /** A show with one file of the streamer's own over the whole frame, as it is saved. */

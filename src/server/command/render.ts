@@ -4,8 +4,8 @@ import { readFileSync } from 'node:fs';
 import { readFile, writeFile } from 'node:fs/promises';
 import { parseArgs } from 'node:util';
 import type { Input } from '@/core/engine/input';
-import { inputSchema } from '@/core/engine/input';
 import { readEventLine } from '@/core/file/events';
+import { readInputLine } from '@/core/file/inputs';
 import { facesFor, fontFaceRule } from '@/core/paint/font';
 import type { DisplayList } from '@/core/paint/display';
 import { Painter, sizeOf, type PaintHost } from '@/core/paint/painter';
@@ -90,13 +90,10 @@ async function draw(plan: Plan, values: Record<string, string | undefined>, fps:
 function readInputs(log: string, show: Show): Input[] {
   const lines = log.split('\n').filter((line) => line.trim() !== '');
   if (lines[0]?.includes('"input":')) {
-    return lines.flatMap((line) => {
-      try {
-        const input = inputSchema.safeParse(JSON.parse(line));
-        return input.success ? [input.data] : [];
-      } catch {
-        return [];
-      }
+    return lines.flatMap((line, n) => {
+      const input = readInputLine(line);
+      if (!input) process.stderr.write(`line ${n + 1}: It cannot be read as a journal's.\n`);
+      return input ? [input] : [];
     });
   }
   const events = lines.flatMap((line, n) => {

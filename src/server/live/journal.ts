@@ -2,9 +2,8 @@ import { closeSync, createReadStream, existsSync, fdatasync, fdatasyncSync, fsta
 import { join } from 'node:path';
 import { createInterface } from 'node:readline';
 import { promisify } from 'node:util';
-import { z } from 'zod';
-import { inputSchema, type Input } from '@/core/engine/input';
-import { readKnownInput } from '@/core/file/known-form';
+import type { Input } from '@/core/engine/input';
+import { readInputLine } from '@/core/file/inputs';
 import type { FrozenStanding } from './standing';
 
 const writeAsync = promisify(write);
@@ -184,18 +183,10 @@ function* inputsOf(bytes: Buffer): Generator<Input> {
   for (let from = 0, to = bytes.indexOf(0x0a); to >= 0; from = to + 1, to = bytes.indexOf(0x0a, from)) yield* readLine(bytes.toString('utf8', from, to));
 }
 
-const reader = z.compile(inputSchema);
-
 /** One line of the file; none when a fault of the disk has made it unreadable: a session with one event less is better than no server. */
 function readLine(line: string): Input[] {
-  const known = readKnownInput(line);
-  if (known) return [known];
-  try {
-    const read = reader.safeParse(JSON.parse(line));
-    return read.success ? [read.data] : [];
-  } catch {
-    return [];
-  }
+  const read = readInputLine(line);
+  return read ? [read] : [];
 }
 
 function readSnapshot(file: string, size: number): { bytes: number; content: FrozenStanding } | null {

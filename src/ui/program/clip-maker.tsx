@@ -1,6 +1,7 @@
 import { useRef, useState } from 'react';
 import { View } from 'react-native';
-import { inputSchema, type Input } from '@/core/engine/input';
+import type { Input } from '@/core/engine/input';
+import { readInputLine } from '@/core/file/inputs';
 import { Film } from '@/core/stage/film';
 import { engineClock } from '@/ui/data/desk';
 import { saveBlob } from '@/ui/data/save-file';
@@ -81,7 +82,7 @@ async function inputsOf(show: string, session: string, key: string): Promise<Inp
   const response = await fetch(`/api/shows/${encodeURIComponent(show)}/sessions/${encodeURIComponent(session)}/inputs`, { headers: { authorization: `Bearer ${key}` } });
   if (!response.ok) return null;
   return (await response.text()).split('\n').filter(Boolean).flatMap((line) => {
-    const read = inputSchema.safeParse(JSON.parse(line));
-    return read.success ? [read.data] : [];
+    const read = readInputLine(line);
+    return read ? [read] : [];
   });
 }

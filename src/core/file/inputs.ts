@@ -1,0 +1,17 @@
+import { z } from 'zod';
+import { inputSchema, type Input } from '@/core/engine/input';
+import { readKnownInput } from './known-form';
+
+const reader = z.compile(inputSchema);
+
+/** One line of a journal; null when it cannot be read, or is none. */
+export function readInputLine(line: string): Input | null {
+  const known = readKnownInput(line);
+  if (known) return known;
+  try {
+    const read = reader.safeParse(JSON.parse(line));
+    return read.success ? read.data : null;
+  } catch {
+    return null;
+  }
+}
