@@ -64,13 +64,16 @@ const NONE: readonly Asking[] = [];
 
 /** The cues of an event, asked and done. */
 export function cueEvent(state: SessionState, cues: readonly Asking[], moment: EventMoment, emit: Emit): void {
+  const { topBoard } = state.derived;
+  // One for all cues of the event.
+  const levelOf = (feed: string, viewer: string): number => pocketOf(state, feed, viewer).level;
   for (const asking of cues) {
     const { cue, kind } = asking;
     if (cue.feeds.length > 0 && !cue.feeds.includes(moment.event.feed)) continue;
     const memory = (asking.memory ??= memoryOf(state, cue.id));
     const values = kind.fires(cue.when, moment, memory);
     if (values.length === 0) continue;
-    if (!isFor(cue.who, moment, state.derived.topBoard, (feed, viewer) => pocketOf(state, feed, viewer).level)) {
+    if (!isFor(cue.who, moment, topBoard, levelOf)) {
       emit?.({ effect: 'held', cue: cue.id, why: 'who' });
       continue;
     }
@@ -80,7 +83,7 @@ export function cueEvent(state: SessionState, cues: readonly Asking[], moment: E
       for (let n = 0; n < values.length; n += 1) heldBack(cue, early, emit);
       continue;
     }
-    const place = placeOf(state.derived.topBoard, moment.tally);
+    const place = placeOf(topBoard, moment.tally);
     const pocket = state.show.points.on && moment.event.viewer ? pocketOf(state, moment.event.feed, moment.event.viewer.id) : null;
     for (const each of values) {
       if (pocket) {

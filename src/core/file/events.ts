@@ -31,12 +31,13 @@ export function readEventLine(line: string): ReadEvent {
 }
 
 /** A name that is kept as it is: nothing but ASCII letters, digits and marks. */
-const PLAIN_NAME = /^[!-~]{1,200}$/;
+const PLAIN_NAME = /^[!-~]+$/;
+const LONGEST_NAME = 200;
 
 /** An event from a file, with its viewer's name as it is kept: without control characters, and never empty. */
 function kept(event: StreamEvent): ReadEvent {
   const { viewer } = event;
-  if (viewer && !PLAIN_NAME.test(viewer.name)) viewer.name = cleanText(viewer.name, 200) || viewer.handle || 'Someone';
+  if (viewer && (viewer.name.length > LONGEST_NAME || !PLAIN_NAME.test(viewer.name))) viewer.name = cleanText(viewer.name, LONGEST_NAME) || viewer.handle || 'Someone';
   return { ok: true, event };
 }
 
