@@ -189,9 +189,12 @@ test('a check of the way to the stream’s sound: bells are played there, and a 
   await until(() => loudestOf(outlet), (peak) => peak > 0.02);
   await page.getByRole('button', { name: 'No', exact: true }).tap();
   await page.getByText(/^It is open\. Browsers stay silent until a page is touched/).waitFor();
+  const silent = page.getByRole('radio', { name: 'Silent here: outlet only', checked: true });
   await page.getByRole('radio', { name: 'Silent here: outlet only' }).tap();
+  // The choice is shown once it is written down: a page that is left while the tap is still on its way has chosen nothing.
+  await silent.waitFor();
   await page.reload();
-  await page.getByRole('radio', { name: 'Silent here: outlet only', checked: true }).waitFor();
+  await silent.waitFor();
 });
 
 test('a web address is told, signed, of what happened; one that fails is said on the desk', { timeout: 60_000 }, async () => {

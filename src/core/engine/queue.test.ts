@@ -205,7 +205,7 @@ describe('against queueing theory', () => {
 
 test('what is put behind the others without planning them anew stands where planning all anew would put it', () => {
   const plan = fc.record({ merge: fc.boolean(), shorten: fc.boolean(), longestWait: fc.constantFrom(0, 10, 60) });
-  const step = fc.record({ after: fc.integer({ min: 0, max: 900 }), by: fc.nat(20), length: fc.constantFrom(4000, 4000, 4000, 4000, 6000), does: fc.constantFrom('add', 'add', 'add', 'add', 'add', 'add', 'add', 'end', 'skip', 'hold') });
+  const step = fc.record({ after: fc.integer({ min: 0, max: 900 }), by: fc.nat(20), length: fc.constantFrom(4000, 4000, 4000, 3000, 6000), does: fc.constantFrom('add', 'add', 'add', 'add', 'add', 'add', 'add', 'end', 'skip', 'hold') });
   fc.assert(fc.property(plan, fc.array(step, { minLength: 40, maxLength: 150 }), (how, steps) => {
     const kept: QueuePlan = { ...PLAIN, ...how };
     const queue = new AlertQueue(say, kept);

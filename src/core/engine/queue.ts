@@ -69,8 +69,8 @@ const shortened = (length: number, share: number): number => (share < 1 ? Math.m
 export class AlertQueue {
   private items: Alert[];
   private head = 0;
-  /** All that wait are so long, and are shown for so long; null where they differ, or none waits. */
-  private even: { length: number; shown: number } | null = null;
+  /** For how long alerts of each length that waits are shown, by the last plan; null before there is one, and while the queue is held. */
+  private shown: Map<number, number> | null = null;
 
   /** @param say makes an alert's text of its words and values */
   constructor(private say: Say, private plan: QueuePlan = PLAIN, alerts: readonly Alert[] = [], private heldBack = false) {
@@ -155,19 +155,28 @@ export class AlertQueue {
   }
 
   /**
-   * Puts one behind the others where that changes nothing for them: all are as long as it is, and stay shortened as they are. In a rush this is so
-   * nearly always, and planning all of them anew would be most of what a cue costs. Null where they must be planned anew.
+   * Puts one behind the others where that changes nothing for them: they stay shortened as they are. In a rush this is so nearly always,
+   * and planning all of them anew would be most of what a cue costs. Null where they must be planned anew.
    */
   private behind(alert: Alert, now: number): Added | null {
-    const { plan, even } = this;
-    if (even?.length !== alert.length || plan.mode !== 'one' || plan.byWorth || this.heldBack) return null;
-    const waiting = this.items.length - this.playing(now) + 1;
-    if (shortened(alert.length, this.share(waiting * alert.length)) !== even.shown) return null;
+    const { plan, shown } = this;
+    if (!shown || plan.mode !== 'one' || plan.byWorth || this.heldBack) return null;
+    const share = this.share(this.wished(this.playing(now)) + alert.length);
+    for (const [length, ms] of shown) if (shortened(length, share) !== ms) return null;
+    const ms = shortened(alert.length, share);
     alert.from = Math.max(now, this.length > 0 ? (this.items[this.items.length - 1]?.until ?? now) : now);
-    alert.until = alert.from + even.shown;
+    alert.until = alert.from + ms;
     if (plan.longestWait > 0 && alert.from - alert.at > plan.longestWait * 1000) return { alert, joined: false, passed: [this.word(alert)] };
+    shown.set(alert.length, ms);
     this.items.push(alert);
     return { alert, joined: false, passed: NONE };
+  }
+
+  /** For how long those from `first` on would be shown if none were shortened, ms. */
+  private wished(first: number): number {
+    let wished = 0;
+    for (let n = first; n < this.items.length; n += 1) wished += this.items[n]?.length ?? 0;
+    return wished;
   }
 
   /** To what share of their length those that wait are shown: the last of them should still be on within the longest wait, or a minute. @param wished ms, all of them */
@@ -224,16 +233,14 @@ export class AlertQueue {
       const alert = this.items[n];
       if (alert && alert.place < places) free[alert.place] = Math.max(free[alert.place] ?? now, alert.until);
     }
-    let wished = 0;
-    for (let n = first; n < this.items.length; n += 1) wished += this.items[n]?.length ?? 0;
-    const share = this.share(wished);
+    const share = this.share(this.wished(first));
     const longest = plan.longestWait > 0 && !this.heldBack ? plan.longestWait * 1000 : Infinity;
     const passed: Alert[] = [];
+    const shown = new Map<number, number>();
     let to = first;
     // Most in a row are as long as each other: what a length is shortened to is worked out once for them.
     let length = NaN;
-    let shown = NaN;
-    let alike = false;
+    let ms = NaN;
     for (let n = first; n < this.items.length; n += 1) {
       const alert = this.items[n];
       if (!alert) continue;
@@ -244,11 +251,11 @@ export class AlertQueue {
         continue;
       }
       if (alert.length !== length) {
-        alike = Number.isNaN(length);
         length = alert.length;
-        shown = shortened(length, share);
+        ms = shortened(length, share);
+        shown.set(length, ms);
       }
-      const until = this.heldBack ? NOT_YET : from + shown;
+      const until = this.heldBack ? NOT_YET : from + ms;
       free[place] = until;
       alert.from = from;
       alert.until = until;
@@ -257,7 +264,7 @@ export class AlertQueue {
       to += 1;
     }
     if (to !== this.items.length) this.items.length = to;
-    this.even = alike && !this.heldBack ? { length, shown } : null;
+    this.shown = this.heldBack ? null : shown;
     return passed;
   }
 

@@ -28,6 +28,7 @@ import { SESSION, type Window } from './window';
 import { nextRoll, windowNow, type WindowNow } from './windows';
 import type { Role } from '@/core/event/viewer';
 import type { Heard } from './heard';
+import { keywordsOf } from './keywords';
 import type { Line, Pending } from './steps';
 import { newTotals, Viewers, type Totals, type Worth } from './tally';
 import type { HandChange, NumberChange } from './numbers';
@@ -121,6 +122,8 @@ export interface SessionState {
     firstDay: FirstDay | null;
     /** The one by which "the top" is told; only where a cue asks. */
     topBoard: Leaderboard | undefined;
+    /** The first words of chat that anything answers to. */
+    keywords: ReadonlySet<string>;
     cues: CueIndex;
     cuesById: Map<string, Cue>;
     /** Cues that the clock sets off. */
@@ -160,7 +163,7 @@ export function derive(state: Omit<SessionState, 'derived'>): SessionState['deri
   const words = new Map<string, Words>();
   return {
     people, ...deriveWindows(state, people, top), tellsMoves: show.pieces.some((piece) => piece.kind === 'leaderboard' && piece.moves === true), drifts: show.pieces.some(({ kind }) => kind === 'drift'), showsChat: show.pieces.some(({ kind }) => kind === 'chat'), changes: [],
-    cues: new CueIndex(show.cues), cuesById: new Map(show.cues.map((cue) => [cue.id, cue])), clocks: show.cues.filter(({ on, when }) => on && when.kind === 'clock'),
+    keywords: keywordsOf(show), cues: new CueIndex(show.cues), cuesById: new Map(show.cues.map((cue) => [cue.id, cue])), clocks: show.cues.filter(({ on, when }) => on && when.kind === 'clock'),
     worth: worthOf(show), goalKinds: new Set(show.goals.flatMap(({ measure }) => (measure === 'points' ? [] : MEASURE_EVENTS[measure].kinds))), goalsById: new Map(show.goals.map((goal) => [goal.id, goal])),
     spotlights: new Map(show.pieces.flatMap((piece) => (piece.kind === 'spotlight' ? [[piece.id, piece.queue]] : []))),
     say: (text, values) => {

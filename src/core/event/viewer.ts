@@ -20,6 +20,12 @@ export type Viewer = z.infer<typeof viewerSchema>;
 const CONTROL = /[\u0000-\u001f\u007f-\u009f\u2028\u2029]/;
 const CONTROLS = /[\u0000-\u001f\u007f-\u009f\u2028\u2029]+/g;
 
+/** A viewer's name is kept up to here, UTF-16 units. */
+export const LONGEST_NAME = 200;
+
+/** A viewer's name from outside as it is kept: without control characters, and never empty. */
+export const tidied = (name: string, handle: string): string => cleanText(name, LONGEST_NAME) || handle || 'Someone';
+
 /**
  * Text from a platform made safe to keep: control characters become one space, lone surrogates U+FFFD, the ends are trimmed, and
  * what is longer than `max` UTF-16 units is cut (never inside a pair). Scripts, emoji, marks of direction and angle brackets stay:

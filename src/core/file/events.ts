@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { streamEventSchema, type StreamEvent } from '@/core/event/event';
-import { cleanText } from '@/core/event/viewer';
+import { tidied } from '@/core/event/viewer';
 import { MAX_MESSAGE } from '@/core/platform/frame';
 import { readKnownEvent } from './known-form';
 
@@ -15,7 +15,7 @@ export type ReadEvent = { ok: true; event: StreamEvent } | { ok: false; reason: 
 export function readEventLine(line: string): ReadEvent {
   if (line.length > MAX_MESSAGE) return { ok: false, reason: `The line is ${line.length.toLocaleString('en')} characters long; no more than ${MAX_MESSAGE.toLocaleString('en')} are read.` };
   const known = readKnownEvent(line);
-  if (known) return kept(known);
+  if (known) return { ok: true, event: known };
   let json: unknown;
   try {
     json = JSON.parse(line);
@@ -27,18 +27,9 @@ export function readEventLine(line: string): ReadEvent {
     const issue = parsed.error.issues[0];
     return { ok: false, reason: `The event has no usable "${issue?.path.join('.') || 'content'}".` };
   }
-  return kept(parsed.data);
-}
-
-/** A name that is kept as it is: nothing but ASCII letters, digits and marks. */
-const PLAIN_NAME = /^[!-~]+$/;
-const LONGEST_NAME = 200;
-
-/** An event from a file, with its viewer's name as it is kept: without control characters, and never empty. */
-function kept(event: StreamEvent): ReadEvent {
-  const { viewer } = event;
-  if (viewer && (viewer.name.length > LONGEST_NAME || !PLAIN_NAME.test(viewer.name))) viewer.name = cleanText(viewer.name, LONGEST_NAME) || viewer.handle || 'Someone';
-  return { ok: true, event };
+  const { viewer } = parsed.data;
+  if (viewer) viewer.name = tidied(viewer.name, viewer.handle);
+  return { ok: true, event: parsed.data };
 }
 
 /** One line of an event log, with its line feed. */

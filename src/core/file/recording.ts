@@ -1,3 +1,4 @@
+import { tidied } from '@/core/event/viewer';
 import Papa from 'papaparse';
 import { createParser } from 'eventsource-parser';
 import { streamEventSchema, type StreamEvent } from '@/core/event/event';
@@ -40,7 +41,7 @@ function readCsv(text: string): Recorded[] {
       if (typeof value !== 'string' || value === '' || column.startsWith('viewer') && column !== 'viewers') continue;
       values[column] = NUMBERS.has(column) ? Number(value) : BOOLEANS.has(column) ? value === 'true' : value;
     }
-    if (row.viewerId) values.viewer = { id: row.viewerId, handle: row.viewerHandle ?? '', name: row.viewerName || row.viewerHandle || 'Someone', roles: (row.viewerRoles ?? '').split(' ').filter(Boolean) };
+    if (row.viewerId) values.viewer = { id: row.viewerId, handle: row.viewerHandle ?? '', name: tidied(row.viewerName ?? '', row.viewerHandle ?? ''), roles: (row.viewerRoles ?? '').split(' ').filter(Boolean) };
     if (values.kind === 'chat') values.text ??= '';
     const parsed = streamEventSchema.safeParse(values);
     return { reading: parsed.success ? { kind: 'heard', heard: { event: parsed.data } } : bad(unusable('line', parsed.error)), raw: JSON.stringify(row) };

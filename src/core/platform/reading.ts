@@ -1,6 +1,6 @@
 import type { z } from 'zod';
 import type { Reading } from '@/core/intake/heard';
-import { cleanText, ROLES, type Role, type Viewer } from '@/core/event/viewer';
+import { cleanText, ROLES, tidied, type Role, type Viewer } from '@/core/event/viewer';
 import { MAX_MESSAGE } from './frame';
 
 /* What every adapter does alike: refuse what is too long, is no JSON, or has not the form it should have. None of it ever throws. */
@@ -25,5 +25,5 @@ export const unusable = (what: string, error: z.ZodError): string => `The ${what
 /** A viewer as adapters make one of what a platform says: cleaned, with a name in any case, and only roles that we know. */
 export function viewerFrom(id: string, handle: string, name: string, badges: readonly string[]): Viewer {
   const tidy = cleanText(handle, 200);
-  return { id, handle: tidy, name: cleanText(name, 200) || tidy || 'Someone', roles: badges.filter((badge): badge is Role => (ROLES as readonly string[]).includes(badge)) };
+  return { id, handle: tidy, name: tidied(name, tidy), roles: badges.filter((badge): badge is Role => (ROLES as readonly string[]).includes(badge)) };
 }
