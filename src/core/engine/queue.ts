@@ -63,7 +63,10 @@ function soonest(free: readonly number[]): number {
   return place;
 }
 
-const shortened = (length: number, share: number): number => (share < 1 ? Math.min(length, Math.max(LEAST_MS, Math.round(length * share))) : length);
+/** Times are shortened in steps of this: nobody sees less, and the plan of those that wait then mostly stays as it is when one more comes. */
+const STEP_MS = 250;
+
+const shortened = (length: number, share: number): number => (share < 1 ? Math.min(length, Math.max(LEAST_MS, Math.floor((length * share) / STEP_MS) * STEP_MS)) : length);
 
 /** A spotlight's alerts that have not ended: first those that play, then those that wait, in the order in which they will come. */
 export class AlertQueue {
@@ -71,6 +74,8 @@ export class AlertQueue {
   private head = 0;
   /** For how long alerts of each length that waits are shown, by the last plan; null before there is one, and while the queue is held. */
   private shown: Map<number, number> | null = null;
+  /** Nothing begins or ends by itself before this, unless the queue is changed. */
+  private still = 0;
 
   /** @param say makes an alert's text of its words and values */
   constructor(private say: Say, private plan: QueuePlan = PLAIN, alerts: readonly Alert[] = [], private heldBack = false) {
@@ -94,6 +99,16 @@ export class AlertQueue {
     let until = 0;
     for (let n = this.head; n < this.items.length; n += 1) until = Math.max(until, this.items[n]?.until ?? 0);
     return until;
+  }
+
+  /** Whether nothing has begun or ended by itself since `rest`. */
+  isStill(now: number): boolean {
+    return now < this.still;
+  }
+
+  /** All that has begun and ended by `now` has been taken out: until something is due, or the queue is changed, there is nothing to look for. */
+  rest(now: number): void {
+    this.still = this.next(now);
   }
 
   /** When something will next begin or end by itself; Infinity when nothing will. */
@@ -124,6 +139,7 @@ export class AlertQueue {
   /** Adds an alert by the plan. The queue takes the object over, and sets its times. */
   add(alert: Alert, now: number): Added {
     const { plan } = this;
+    this.still = 0;
     if (plan.merge) {
       const joined = this.join(alert, now);
       if (joined) return joined;
@@ -313,6 +329,7 @@ export class AlertQueue {
     const gone = this.items[at];
     if (!gone) return null;
     this.items.splice(at, 1);
+    this.still = 0;
     this.word(gone);
     this.replan(now);
     return gone.from < now ? { ...gone, until: now } : { ...gone, from: Math.min(gone.from, now), until: now };
@@ -321,6 +338,7 @@ export class AlertQueue {
   /** Holds what waits, or lets it go on; what plays, plays to its end. */
   hold(on: boolean, now: number): void {
     this.heldBack = on;
+    this.still = 0;
     this.replan(now);
   }
 
@@ -329,6 +347,7 @@ export class AlertQueue {
     const gone = this.list().map((alert) => (alert.from < now ? { ...alert, until: Math.min(alert.until, now) } : alert));
     this.items = [];
     this.head = 0;
+    this.still = 0;
     return gone;
   }
 
@@ -337,6 +356,7 @@ export class AlertQueue {
     this.say = say;
     if (JSON.stringify(plan) === JSON.stringify(this.plan)) return [];
     this.plan = plan;
+    this.still = 0;
     return this.replan(now);
   }
 }

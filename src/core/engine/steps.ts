@@ -202,9 +202,11 @@ export function soundBegun(state: SessionState): void {
 /** What began since the last input is heard, also where it has ended since; what has ended is kept. */
 export function playOn(state: SessionState, emit: Emit): void {
   for (const queue of state.queues.values()) {
+    if (queue.isStill(state.now)) continue;
     sound(state, queue);
     const ended = queue.takeEnded(state.now);
     if (ended.length > 0) keepPlayed(state, ended, emit);
+    queue.rest(state.now);
   }
 }
 
