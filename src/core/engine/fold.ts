@@ -12,7 +12,7 @@ import { takeStandings } from './standings';
 import { tellPlace } from './asked-place';
 import { noteNotable } from './notable';
 import { countDay } from './past';
-import { firstWord, plain } from './when/chat';
+import { plain } from './when/chat';
 import { keepOut } from './windows';
 import { holdCountdown } from './countdown';
 import { askPoints, bringIn, earn, pocketOf } from './earning';
@@ -106,8 +106,8 @@ function happen(state: SessionState, event: StreamEvent, emit: Emit): void {
   if (tally && own && derived.boards.length > 0 && !isLeftOut(state, own.feed, own.id)) for (const board of derived.boards) if (board.movedBy(event.kind)) board.update(tally);
   if (tally && derived.parts.size > 0) for (const sum of derived.parts.values()) if (sum.movedBy(event.kind)) sum.update(tally);
   const streak = event.kind === 'gift' && event.streakId !== undefined ? followStreak(state, event) : null;
-  // What a keyword is compared with, worked out once for all that compare it.
-  const word = event.kind === 'chat' && derived.keywords.size > 0 ? firstWord(plain(event.text)) : '';
+  // The keyword that it begins with, worked out once for all that compare it.
+  const word = event.kind === 'chat' ? derived.keywords.of(event.text) : '';
   const cues = derived.cues.for(event.kind, event.kind === 'gift' ? event.giftId : word);
   if (cues.length > 0) {
     cueEvent(state, cues, { trigger: event.kind, event, now: state.now, tally, totals, worth, streak, first: viewers.size !== size }, emit);
@@ -116,7 +116,7 @@ function happen(state: SessionState, event: StreamEvent, emit: Emit): void {
   if (state.countdowns.size > 0) addTimeBy(state, event, worth);
   if (state.lanterns.size > 0) brightenAll(state, emit);
   if (event.kind === 'chat') {
-    if (derived.keywords.has(word)) {
+    if (word !== '') {
       askToBeLeftOut(state, event, word);
       if (joinTeam(state, event, word)) advanceGoals(state, emit);
       tellPlace(state, event, word, emit);

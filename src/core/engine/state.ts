@@ -28,7 +28,7 @@ import { SESSION, type Window } from './window';
 import { nextRoll, windowNow, type WindowNow } from './windows';
 import type { Role } from '@/core/event/viewer';
 import type { Heard } from './heard';
-import { keywordsOf } from './keywords';
+import { keywordsOf, type Keywords } from './keywords';
 import type { Line, Pending } from './steps';
 import { newTotals, Viewers, type Totals, type Worth } from './tally';
 import type { HandChange, NumberChange } from './numbers';
@@ -123,7 +123,7 @@ export interface SessionState {
     /** The one by which "the top" is told; only where a cue asks. */
     topBoard: Leaderboard | undefined;
     /** The first words of chat that anything answers to. */
-    keywords: ReadonlySet<string>;
+    keywords: Keywords;
     cues: CueIndex;
     cuesById: Map<string, Cue>;
     /** Cues that the clock sets off. */
