@@ -1,7 +1,7 @@
 import type { CountdownState } from '@/core/engine/countdown';
 import type { DrawState } from '@/core/engine/draw';
 import type { GoalState } from '@/core/engine/goal';
-import type { Alert } from '@/core/engine/queue';
+import type { Alert } from '@/core/engine/alert';
 import type { HandChange } from '@/core/engine/numbers';
 import type { Heard } from '@/core/engine/heard';
 import type { Line } from '@/core/engine/steps';

@@ -1,5 +1,5 @@
 import type { Held } from './holds';
-import type { Alert } from './queue';
+import type { Alert } from './alert';
 
 /** What a fold made happen, for those who keep a record or act on it. The state itself needs none of it. */
 export type Effect =

@@ -1,5 +1,5 @@
 import type { Step } from './step';
-import type { Sound } from './queue';
+import type { Sound } from './alert';
 
 /**
  * Something that can be heard: a sound by its id, its volume in percent; or words that are read aloud, with their language and how they

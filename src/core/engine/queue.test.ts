@@ -1,5 +1,7 @@
 import fc from 'fast-check';
-import { AlertQueue, LEAST_MS, type Alert, type Say } from './queue';
+import type { Alert } from './alert';
+import { AlertQueue, type Say } from './queue';
+import { LEAST_MS } from './shortening';
 import { CALM, PLAIN, type QueuePlan } from './queue-plan';
 
 const asked = (id: string, at: number, length: number, more: Partial<Alert> = {}): Alert => ({
@@ -201,6 +203,39 @@ describe('against queueing theory', () => {
     const waiting = waits.reduce((sum, each) => sum + each, 0) / now;
     expect(Math.abs(waiting / ((load / D) * expected) - 1)).toBeLessThan(0.03);
   });
+});
+
+test('while a queue is still, nothing has begun or ended in it, whatever was done to it', () => {
+  const plan = fc.record({ mode: fc.constantFrom<QueuePlan['mode']>('one', 'newest', 'places'), merge: fc.boolean(), shorten: fc.boolean(), byWorth: fc.boolean(), longestWait: fc.constantFrom(0, 10) });
+  const step = fc.record({ after: fc.integer({ min: 0, max: 3000 }), by: fc.nat(5), length: fc.constantFrom(2000, 4000, 9000), does: fc.constantFrom('add', 'add', 'wait', 'wait', 'wait', 'skip', 'hold', 'clear', 'follow') });
+  let stills = 0;
+  fc.assert(fc.property(plan, fc.array(step, { minLength: 10, maxLength: 60 }), (how, steps) => {
+    const chosen: QueuePlan = { ...PLAIN, ...how };
+    const queue = new AlertQueue(say, chosen);
+    let now = 0;
+    let held = false;
+    for (const [n, { after, by, length, does }] of steps.entries()) {
+      now += after;
+      const still = queue.isStill(now);
+      if (still) stills += 1;
+      const came = [...queue.takeBegun(now), ...queue.takeEnded(now)];
+      if (still) expect(came).toEqual([]);
+      queue.rest(now);
+      switch (does) {
+        case 'add': add(queue, `a${n}`, now, length, { ...gift(`v${by}`), worth: by }); break;
+        case 'skip': queue.skip(queue.list()[by % 3]?.id ?? '', now); break;
+        case 'hold':
+          held = !held;
+          queue.hold(held, now);
+          break;
+        case 'clear': queue.clear(now); break;
+        case 'follow': queue.follow({ ...chosen, mode: by % 2 ? 'places' : 'one', shorten: by > 2 }, say, now); break;
+      }
+      // As the engine does: what has just made room for another lets it begin at once.
+      queue.takeBegun(now);
+    }
+  }), { numRuns: 500 });
+  expect(stills).toBeGreaterThan(1000);
 });
 
 test('what is put behind the others without planning them anew stands where planning all anew would put it', () => {

@@ -1,41 +1,12 @@
-import type { Audible } from './heard';
-import { join, joins, type Joining } from './joining';
-import type { Look } from './look';
+import type { Alert } from './alert';
+import { join, joins } from './joining';
 import { PLAIN, type QueuePlan } from './queue-plan';
+import { shareFor, shortened } from './shortening';
 import type { WordValues } from './words';
-
-/** One alert, as it plays or waits. Times are the engine's, ms. */
-export interface Alert extends Joining {
-  id: string;
-  spotlight: string;
-  /** When it was asked for, and when it is shown: by the plan, for one that waits. */
-  at: number;
-  from: number;
-  until: number;
-  /** How long it would be shown if nothing else waited. */
-  length: number;
-  /** In which place of several it is shown. */
-  place: number;
-  /** The words with their values filled in; empty until somebody asks: what joins ten others is worded once. */
-  text: string;
-  /** What is heard with it, from when it begins: a sound must not come before its alert, which may have to wait. */
-  sounds: readonly Sound[];
-  /** Its sounds have been set off. */
-  begun: boolean;
-  /** True when it was tried by the streamer: shown as any other, counted nowhere. */
-  trial: boolean;
-  /** How it looks, where that is more than words. */
-  look?: Look;
-}
-
-/** `after`: ms from the alert's beginning. */
-export type Sound = Audible & { after: number };
 
 /** How many ended alerts a session keeps for the desk to show again. */
 export const KEPT_ALERTS = 50;
 
-/** No alert is shortened below this: common practice, no source, has alerts stay 3 to 6 s; under 2 s a name cannot be read. */
-export const LEAST_MS = 2000;
 /** An alert that grows while it is on the air stays at least this much longer each time, up to three times its length in all. */
 const GROWS_MS = 1500;
 const GROWS_TO = 3;
@@ -62,11 +33,6 @@ function soonest(free: readonly number[]): number {
   for (let n = 1; n < free.length; n += 1) if ((free[n] ?? 0) < (free[place] ?? 0)) place = n;
   return place;
 }
-
-/** Times are shortened in steps of this: nobody sees less, and the plan of those that wait then mostly stays as it is when one more comes. */
-const STEP_MS = 250;
-
-const shortened = (length: number, share: number): number => (share < 1 ? Math.min(length, Math.max(LEAST_MS, Math.floor((length * share) / STEP_MS) * STEP_MS)) : length);
 
 /** A spotlight's alerts that have not ended: first those that play, then those that wait, in the order in which they will come. */
 export class AlertQueue {
@@ -177,7 +143,7 @@ export class AlertQueue {
   private behind(alert: Alert, now: number): Added | null {
     const { plan, shown } = this;
     if (!shown || plan.mode !== 'one' || plan.byWorth || this.heldBack) return null;
-    const share = this.share(this.wished(this.playing(now)) + alert.length);
+    const share = shareFor(plan, this.wished(this.playing(now)) + alert.length);
     for (const [length, ms] of shown) if (shortened(length, share) !== ms) return null;
     const ms = shortened(alert.length, share);
     alert.from = Math.max(now, this.length > 0 ? (this.items[this.items.length - 1]?.until ?? now) : now);
@@ -193,12 +159,6 @@ export class AlertQueue {
     let wished = 0;
     for (let n = first; n < this.items.length; n += 1) wished += this.items[n]?.length ?? 0;
     return wished;
-  }
-
-  /** To what share of their length those that wait are shown: the last of them should still be on within the longest wait, or a minute. @param wished ms, all of them */
-  private share(wished: number): number {
-    const { plan } = this;
-    return plan.shorten ? Math.min(1, ((plan.longestWait || 60) * 1000 * (plan.mode === 'places' ? plan.places : 1)) / wished) : 1;
   }
 
   /** Where those that wait begin. */
@@ -249,7 +209,7 @@ export class AlertQueue {
       const alert = this.items[n];
       if (alert && alert.place < places) free[alert.place] = Math.max(free[alert.place] ?? now, alert.until);
     }
-    const share = this.share(this.wished(first));
+    const share = shareFor(plan, this.wished(first));
     const longest = plan.longestWait > 0 && !this.heldBack ? plan.longestWait * 1000 : Infinity;
     const passed: Alert[] = [];
     const shown = new Map<number, number>();
@@ -347,7 +307,6 @@ export class AlertQueue {
     const gone = this.list().map((alert) => (alert.from < now ? { ...alert, until: Math.min(alert.until, now) } : alert));
     this.items = [];
     this.head = 0;
-    this.still = 0;
     return gone;
   }
 

@@ -4,7 +4,7 @@ import { leftOf } from '@/core/engine/countdown';
 import { pocketOf } from '@/core/engine/earning';
 import { fold } from '@/core/engine/fold';
 import type { Input } from '@/core/engine/input';
-import type { Alert } from '@/core/engine/queue';
+import type { Alert } from '@/core/engine/alert';
 import { freeze, newState, troubleOf, type SessionState } from '@/core/engine/state';
 import { closeSilent, newIntake, takeIn, takeReading, type IntakeState } from '@/core/intake/intake';
 import type { Reading } from '@/core/intake/heard';

@@ -1,7 +1,7 @@
 import { nextDue } from '@/core/engine/cues';
 import type { Effect } from '@/core/engine/effect';
 import { fold } from '@/core/engine/fold';
-import type { Alert } from '@/core/engine/queue';
+import type { Alert } from '@/core/engine/alert';
 import { newState, type SessionState } from '@/core/engine/state';
 import { withoutIsolates } from '@/core/engine/words';
 import type { StreamEvent } from '@/core/event/event';
