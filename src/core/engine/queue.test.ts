@@ -205,6 +205,16 @@ describe('against queueing theory', () => {
   });
 });
 
+test('a plan that is changed in the middle shows each alert once', () => {
+  const queue = new AlertQueue(say, PLAIN);
+  for (const [n, id] of ['a', 'b', 'c', 'd'].entries()) add(queue, id, n, 2000, gift(id));
+  const shown = [...queue.takeEnded(3000)];
+  queue.follow({ ...PLAIN, mode: 'places' }, say, 3000);
+  for (let now = 3000; now < 20_000; now += 500) shown.push(...queue.takeEnded(now));
+  expect(shown.map(({ names }) => names[0])).toEqual(['a', 'b', 'c', 'd']);
+  expect(queue.length).toBe(0);
+});
+
 test('while a queue is still, nothing has begun or ended in it, whatever was done to it', () => {
   const plan = fc.record({ mode: fc.constantFrom<QueuePlan['mode']>('one', 'newest', 'places'), merge: fc.boolean(), shorten: fc.boolean(), byWorth: fc.boolean(), longestWait: fc.constantFrom(0, 10) });
   const step = fc.record({ after: fc.integer({ min: 0, max: 3000 }), by: fc.nat(5), length: fc.constantFrom(2000, 4000, 9000), does: fc.constantFrom('add', 'add', 'wait', 'wait', 'wait', 'skip', 'hold', 'clear', 'follow') });

@@ -316,6 +316,9 @@ export class AlertQueue {
     if (JSON.stringify(plan) === JSON.stringify(this.plan)) return [];
     this.plan = plan;
     this.still = 0;
+    // Only one after another are those that have ended left lying before the first.
+    this.items = this.items.slice(this.head);
+    this.head = 0;
     return this.replan(now);
   }
 }
