@@ -238,6 +238,7 @@ test('a web address is told, signed, of what happened; one that fails is said on
     await closeSheet(page);
     await published();
     await lastCue().getByRole('button', { name: /^Try/ }).tap();
+    await until(async () => got.length, (count) => count > 1);
     await page.goto('/desk');
     await page.getByText(/It refused \(410\)/).waitFor();
   } finally {

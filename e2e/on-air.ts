@@ -1,4 +1,4 @@
-import type { Locator, Page } from 'playwright-core';
+import type { Locator, Page, Request } from 'playwright-core';
 import { METER } from './meter';
 import { addBrindle, outletAddress } from './person';
 import { until, wordsOn, World } from './world';
@@ -15,14 +15,36 @@ export interface OnAir {
   /** The last cue of the list. */
   lastCue: () => Locator;
   change: (token: string | RegExp) => Promise<void>;
-  /** Edits are gathered for 150 ms, and are on the server soon after. */
+  /** Waits until what was edited is on the server. */
   published: () => Promise<void>;
+}
+
+/** Edits are gathered for 150 ms, and this is long enough for the last tap as well to have become one. */
+const GATHERED_MS = 600;
+
+/** Waits until a page has sent what was edited in it, and the server has answered. */
+function publishedFrom(page: Page): () => Promise<void> {
+  const open = new Set<Request>();
+  let last = 0;
+  const ended = (request: Request): void => {
+    if (open.delete(request)) last = Date.now();
+  };
+  page.on('request', (request) => {
+    if (request.method() === 'PUT' && request.url().includes('/api/shows/')) open.add(request);
+  });
+  page.on('requestfinished', ended);
+  page.on('requestfailed', ended);
+  return async () => {
+    const from = Date.now();
+    await until(() => Promise.resolve(open.size === 0 && Date.now() - Math.max(from, last) >= GATHERED_MS), (quiet) => quiet, 20_000);
+  };
 }
 
 /** What goes to the outlet's loudspeaker goes through a meter (meter.ts). */
 export async function onAir(handle: string, { live }: { live: boolean }): Promise<OnAir> {
   const world = await World.open();
   const page = await (await world.person()).newPage();
+  const published = publishedFrom(page);
   const act = (body: Record<string, unknown>): Promise<void> => world.brindle(handle, body);
   await page.goto('/');
   await act({ act: 'open' });
@@ -37,5 +59,5 @@ export async function onAir(handle: string, { live }: { live: boolean }): Promis
     await page.getByRole('status', { name: /^Live/ }).waitFor();
   }
   const lastCue = (): Locator => page.getByRole('list').getByRole('listitem').last();
-  return { world, page, outlet, address, act, lastCue, change: (token) => lastCue().getByRole('button', { name: token }).first().tap(), published: () => page.waitForTimeout(800) };
+  return { world, page, outlet, address, act, lastCue, change: (token) => lastCue().getByRole('button', { name: token }).first().tap(), published };
 }

@@ -124,6 +124,8 @@ test('this device’s camera takes the made-up picture’s place on the frame, i
   await page.goto('/stage');
   await page.getByRole('button', { name: 'Add a piece' }).tap();
   await page.getByRole('button', { name: 'Add Camera', exact: true }).tap();
+  await page.getByRole('button', { name: 'Choose Camera' }).waitFor();
+  await published();
   await page.goto('/program');
   /** What share of the frame is the test picture's green. */
   const green = (): Promise<number> => page.locator('canvas').first().evaluate((node) => {
