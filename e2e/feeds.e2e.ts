@@ -313,6 +313,7 @@ test('what waits for a kind that nobody sends says so; secrets stay out of a sav
   await page.getByRole('button', { name: 'New show' }).tap();
   await page.getByText('No feed yet. Add one to connect.').waitFor();
   await addByHandle('Tarn');
+  await page.getByRole('group', { name: `Tarn, ${HANDLE}` }).waitFor();
   await page.goto('/cues');
   await page.getByText('It cannot fire. Tarn does not send gifts.').waitFor();
   await page.goto('/stage');

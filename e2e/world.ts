@@ -20,6 +20,18 @@ function start(file: string, args: string[]): Promise<ChildProcess> {
 
 const ended = (child: ChildProcess): Promise<void> => new Promise((resolve) => (child.exitCode !== null || child.signalCode !== null ? resolve() : child.once('exit', () => resolve())));
 
+const ANSWER_MS = 120;
+
+/** A person leaves a page once it has answered their last tap; a script would be gone before the browser has made a press of it. */
+function leaveGently(page: Page): void {
+  const goto = page.goto.bind(page);
+  const reload = page.reload.bind(page);
+  const answered = async (): Promise<void> => {
+    if (page.url().startsWith('http')) await page.evaluate((ms) => new Promise((resolve) => setTimeout(resolve, ms)), ANSWER_MS).catch(() => undefined);
+  };
+  page.goto = (address, options) => answered().then(() => goto(address, options));
+  page.reload = (options) => answered().then(() => reload(options));
+}
 /** Server, stand-ins and a browser of their own for one file of tests: the real processes, on free ports, with an empty folder. */
 export class World {
   private server: ChildProcess | null = null;
@@ -55,8 +67,10 @@ export class World {
   }
 
   /** A person's browser with nothing in it: a phone, unless said otherwise. */
-  person(options: BrowserContextOptions = {}): Promise<BrowserContext> {
-    return this.browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true, baseURL: this.address, ...options });
+  async person(options: BrowserContextOptions = {}): Promise<BrowserContext> {
+    const context = await this.browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true, baseURL: this.address, ...options });
+    context.on('page', leaveGently);
+    return context;
   }
 
   wide(): Promise<BrowserContext> {
