@@ -32,6 +32,7 @@ function leaveGently(page: Page): void {
   page.goto = (address, options) => answered().then(() => goto(address, options));
   page.reload = (options) => answered().then(() => reload(options));
 }
+
 /** Server, stand-ins and a browser of their own for one file of tests: the real processes, on free ports, with an empty folder. */
 export class World {
   private server: ChildProcess | null = null;
