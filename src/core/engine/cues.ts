@@ -2,6 +2,7 @@ import type { z } from 'zod';
 import { EVENT_KINDS, type EventKind } from '@/core/event/kind';
 import type { Cue } from '@/core/show/show';
 import { endTurn } from './drawing';
+import { MOST_DUE, MOST_STEPS } from './fault';
 import { pocketOf } from './earning';
 import { heldForAll, mayFire, type Held } from './holds';
 import type { Memory } from './memory';
@@ -71,6 +72,7 @@ export function cueEvent(state: SessionState, cues: readonly Asking[], moment: E
     const { cue, kind } = asking;
     if (cue.feeds.length > 0 && !cue.feeds.includes(moment.event.feed)) continue;
     const memory = (asking.memory ??= memoryOf(state, cue.id));
+    state.doing.cue = cue.id;
     const values = kind.fires(cue.when, moment, memory);
     if (values.length === 0) continue;
     if (!isFor(cue.who, moment, topBoard, levelOf)) {
@@ -94,6 +96,7 @@ export function cueEvent(state: SessionState, cues: readonly Asking[], moment: E
       fire(state, cue, memory, each, moment, emit);
     }
   }
+  state.doing.cue = null;
 }
 
 /** The cues of the show's own moments: a goal, the session, the clock, a press. */
@@ -101,8 +104,10 @@ export function cueMoment(state: SessionState, moment: Exclude<Moment, EventMome
   for (const { cue } of state.derived.cues.for(moment.trigger, key)) {
     if (only !== null && cue.id !== only) continue;
     const memory = memoryOf(state, cue.id);
+    state.doing.cue = cue.id;
     for (const values of fires(cue.when, moment, memory)) fire(state, cue, memory, values, moment, emit);
   }
+  state.doing.cue = null;
 }
 
 function fire(state: SessionState, cue: Cue, memory: Memory, values: WordValues, moment: Moment, emit: Emit): void {
@@ -130,19 +135,23 @@ const heldBack = (cue: Cue, why: Held, emit: Emit): void => emit?.({ effect: 'he
 export function tryCue(state: SessionState, cue: Cue, emit: Emit, given?: WordValues): void {
   const values = given ?? sampleValues(cue.when);
   doSteps(state, cue, 0, { values, trial: true, joins: null, key: null, names: [], worth: 0, feed: null, viewer: null, seed: `try/${state.alerts}/${state.sounds}` }, emit);
+  state.doing.cue = null;
 }
 
 /** What waited and what the clock sets off, up to `to`, in the order of time. */
 export function catchUp(state: SessionState, to: number, emit: Emit): void {
-  for (;;) {
+  for (let turns = 0; ; turns += 1) {
     const at = nextDue(state);
     if (at > to) return;
+    // More than one input may do: steps that wait come with the next one, and clocks do not make up for what has passed.
+    if (turns === MOST_DUE || state.doing.steps >= MOST_STEPS) return skipClocks(state, to);
     state.now = Math.max(state.now, at);
     const pending = state.pending[0];
     if (pending && pending.at === at) {
       state.pending.shift();
       const cue = state.derived.cuesById.get(pending.cue);
       if (cue) doSteps(state, cue, pending.step, pending.cause, emit, pending.calls);
+      state.doing.cue = null;
       continue;
     }
     for (const countdown of state.countdowns.values()) {
@@ -163,7 +172,9 @@ export function catchUp(state: SessionState, to: number, emit: Emit): void {
       if (clockDue(state, cue) !== at || cue.when.kind !== 'clock') continue;
       const memory = memoryOf(state, cue.id);
       memory.ticks = clockPassed(cue.when, state.session?.startedAt ?? 0, at);
+      state.doing.cue = cue.id;
       for (const values of fires(cue.when, { trigger: 'clock', now: at, due: at }, memory)) fire(state, cue, memory, values, { trigger: 'clock', now: at, due: at }, emit);
+      state.doing.cue = null;
     }
   }
 }
@@ -180,6 +191,11 @@ export function nextDue(state: SessionState): number {
 function clockDue({ session, memories, show }: SessionState, { id, when }: Cue): number {
   if (!session || session.endedAt !== null || when.kind !== 'clock') return Infinity;
   return clockAt(when, session.startedAt, memories.get(id)?.ticks ?? 0, show.zone);
+}
+
+function skipClocks(state: SessionState, to: number): void {
+  const { session, derived } = state;
+  if (session) for (const { id, when } of derived.clocks) if (when.kind === 'clock') memoryOf(state, id).ticks = clockPassed(when, session.startedAt, to);
 }
 
 /** A clock that is made or changed in the middle of a session does not make up for what has passed. */

@@ -9,6 +9,8 @@ export type Effect =
   | { effect: 'played'; alert: Alert }
   /** An alert would have waited for too long, and became a line. */
   | { effect: 'passed'; alert: Alert }
+  /** The streamer has taken out an alert before it began. */
+  | { effect: 'cleared'; alert: Alert }
   /** A cue was set off, and something held it back. */
   | { effect: 'held'; cue: string; why: Held | 'who' }
   | { effect: 'goal'; goal: string; target: number }

@@ -15,6 +15,7 @@ import { countDay } from './past';
 import { plain } from './when/chat';
 import { keepOut } from './windows';
 import { holdCountdown } from './countdown';
+import { noteFault, type FaultInput } from './fault';
 import { askPoints, bringIn, earn, pocketOf } from './earning';
 import { keepLine } from './chat-lines';
 import { floatChat } from './drift';
@@ -24,7 +25,7 @@ import { restore, takeLasting, type Lasting } from './lasting';
 import type { Command, Input } from './input';
 import { addTimeBy, changeByHand, followNumbers, raiseByKeyword, startNumbers, stopNumbers, undoByHand, valueOf, type NumberChange } from './numbers';
 import { derive, isLeftOut, newState, renewWindows, troubleOf, type SessionState } from './state';
-import { hear, keepPlayed, passOver, planOf, playOn, show, soundBegun, type Emit } from './steps';
+import { hear, keepPlayed, passOver, planOf, playOn, queueOf, show, soundBegun, takenOut, type Emit } from './steps';
 import { count } from './tally';
 
 /**
@@ -33,6 +34,11 @@ import { count } from './tally';
  * the whole cost). `emit` hears what the input set off.
  */
 export function fold(state: SessionState, input: Input, emit?: Emit): SessionState {
+  const { doing } = state;
+  doing.steps = 0;
+  doing.cue = null;
+  if (input.input === 'fault') return takeFault(state, input);
+  doing.due = true;
   // What was due before this input comes first.
   if (state.pending.length > 0 || state.derived.clocks.length > 0 || state.countdowns.size > 0 || state.draws.size > 0) catchUp(state, input.at, emit);
   state.now = Math.max(state.now, input.at);
@@ -40,6 +46,7 @@ export function fold(state: SessionState, input: Input, emit?: Emit): SessionSta
   if (state.derived.tellsMoves) takeStandings(state);
   if (state.queues.size > 0) playOn(state, emit);
   const alertsBefore = state.alerts;
+  doing.due = false;
   switch (input.input) {
     case 'event': happen(state, input.event, emit); break;
     case 'show': changeShow(state, input.show, emit); break;
@@ -66,13 +73,26 @@ export function fold(state: SessionState, input: Input, emit?: Emit): SessionSta
   return state;
 }
 
+/** What could not be done changes nothing but this: that it is known, and that what fails again and again is switched off. */
+function takeFault(state: SessionState, { at, cue, feed, off }: FaultInput): SessionState {
+  noteFault(state.faults, { at: Math.max(state.now, at), why: 'fault', cue, feed, off });
+  if (!off) return state;
+  if (cue !== null) {
+    state.stopped.cues.add(cue);
+    state.pending = state.pending.filter((pending) => pending.cue !== cue && !pending.calls.includes(cue));
+    state.derived = derive(state);
+  } else if (feed !== null) state.stopped.feeds.add(feed);
+  return state;
+}
+
 /** What the check of the way to the stream's sound plays. */
 const TONE = 'three-bells';
 
 /** A new session starts from nothing: its journal, read back alone, must give the same state. */
 function begin(state: SessionState, session: string, lasting: Lasting | undefined, emit: Emit): void {
   const { now, show: setup } = state;
-  Object.assign(state, newState(setup), { now, session: { id: session, startedAt: now, endedAt: null } });
+  const { doing, stopped } = state;
+  Object.assign(state, newState(setup), { now, doing, stopped, session: { id: session, startedAt: now, endedAt: null } });
   if (lasting) takeLasting(state, lasting);
   state.derived = derive(state);
   for (const goal of setup.goals) if (!goesOn(state, goal)) setOut(state, goal);
@@ -90,6 +110,7 @@ function end(state: SessionState, emit: Emit): void {
 
 function happen(state: SessionState, event: StreamEvent, emit: Emit): void {
   const { derived, totals, viewers } = state;
+  if (event.kind === 'chat' && isOwn(state, event)) return keepLine(state, event);
   const { worth: worthBefore } = totals;
   const { size } = viewers;
   if (event.viewer && event.viewer.roles.length > 0) noteRoles(state, event.feed, event.viewer);
@@ -128,6 +149,12 @@ function happen(state: SessionState, event: StreamEvent, emit: Emit): void {
     keepLine(state, event);
   }
 }
+
+/**
+ * Whether an account that Gavirn posts by has written it, wherever it is read: it is shown in the chat and sets nothing off. Counted, it
+ * could reach a goal whose cue posts again, without an end.
+ */
+const isOwn = ({ derived }: SessionState, { viewer }: EventOf<'chat'>): boolean => derived.helpers.size > 0 && viewer !== undefined && derived.helpers.has(plain(viewer.handle));
 
 const PARTS: readonly Role[] = ['host', 'moderator', 'bot'];
 
@@ -185,15 +212,10 @@ function endStreak(state: SessionState, key: string, emit: Emit): void {
 
 const told = (state: SessionState, change: NumberChange): void => void (change && state.derived.changes.push(change));
 
-/** A change of a number may set off cues that change others; beyond this they only go round. */
-const MOST_CHANGES = 50;
-
-/** Tells goals and cues what was added to numbers. */
+/** Tells goals and cues what was added to numbers. Cues that change each other's numbers come to an end with their steps (MOST_STEPS). */
 function settle(state: SessionState, emit: Emit): void {
   const { changes } = state.derived;
-  for (let n = 0; n < MOST_CHANGES; n += 1) {
-    const change = changes.shift();
-    if (!change) return;
+  for (let change = changes.shift(); change; change = changes.shift()) {
     if (change.of === 'goal' || change.of === 'counter') advanceGoals(state, emit);
     if (change.of === 'lantern') letGo(state, change.id, emit);
     else if (change.of === 'scene') showScene(state, change.id, emit);
@@ -206,7 +228,6 @@ function settle(state: SessionState, emit: Emit): void {
       cueMoment(state, { trigger: 'counter', now: state.now, counter: change.id, name, before: change.before, after: change.after }, '', null, emit);
     }
   }
-  changes.length = 0;
 }
 
 /** Lanterns by what was just counted; those that are full let go. */
@@ -245,9 +266,11 @@ function obey(state: SessionState, command: Command, emit: Emit): void {
     case 'press': cueMoment(state, { trigger: 'press', now: state.now }, '', command.cue, emit); break;
     case 'skip':
       for (const queue of state.queues.values()) {
-        const gone = queue.skip(command.alert, state.now);
-        if (!gone) continue;
-        keepPlayed(state, [gone], emit);
+        const skipped = queue.skip(command.alert, state.now);
+        if (!skipped) continue;
+        const { gone, passed } = skipped;
+        takenOut(state, [gone], emit);
+        passOver(state, passed, emit);
         // What is skipped falls silent at once, too.
         if (gone.begun && gone.sounds.length > 0) hear(state, { kind: 'hush' }, state.now);
       }
@@ -279,26 +302,30 @@ function obey(state: SessionState, command: Command, emit: Emit): void {
     case 'scene': told(state, { of: 'scene', id: command.scene }); break;
     case 'hush': hear(state, { kind: 'hush' }, state.now); break;
     case 'tone': hear(state, { kind: 'sound', sound: TONE, volume: 100 }, state.now); break;
-    case 'hold': state.queues.get(command.spotlight)?.hold(command.on, state.now); break;
-    case 'clear': {
-      const gone = state.queues.get(command.spotlight)?.clear(state.now) ?? [];
-      keepPlayed(state, gone.filter(({ from }) => from <= state.now), emit);
-      passOver(state, gone.filter(({ from }) => from > state.now), emit);
+    case 'hold':
+      // Also before its first alert: that one is then held back.
+      if (state.derived.spotlights.has(command.spotlight)) passOver(state, queueOf(state, command.spotlight).hold(command.on, state.now), emit);
       break;
-    }
+    case 'clear': takenOut(state, state.queues.get(command.spotlight)?.clear(state.now) ?? [], emit); break;
   }
 }
 
 /** The setup changes while the session goes on: tallies stay, goals keep their course, what waits for a spotlight that is gone goes too. */
 function changeShow(state: SessionState, next: Show, emit: Emit): void {
   const before = state.derived.goalsById;
+  // Whoever changes what was switched off for its faults starts it anew.
+  forgive(state.stopped.cues, state.show.cues, next.cues);
+  forgive(state.stopped.feeds, state.show.feeds, next.feeds);
   state.show = next;
   state.derived = derive(state);
   followGoals(state, before);
   for (const [spotlight, queue] of state.queues) {
     if (state.derived.spotlights.has(spotlight)) passOver(state, queue.follow(planOf(state, spotlight), state.derived.say, state.now), emit);
     else {
-      passOver(state, queue.clear(state.now), emit);
+      // No hand took out what waited there: it becomes a line.
+      const gone = queue.clear(state.now);
+      keepPlayed(state, gone.filter(({ begun }) => begun), emit);
+      passOver(state, gone.filter(({ begun }) => !begun), emit);
       state.queues.delete(spotlight);
     }
   }
@@ -308,4 +335,9 @@ function changeShow(state: SessionState, next: Show, emit: Emit): void {
   state.scene = sceneOf(next.scenes, state.scene);
   setClocks(state);
   for (const piece of state.hidden) if (!next.pieces.some(({ id }) => id === piece)) state.hidden.delete(piece);
+}
+
+function forgive(stopped: Set<string>, before: readonly { id: string }[], next: readonly { id: string }[]): void {
+  const jsonOf = (list: readonly { id: string }[], of: string): string => JSON.stringify(list.find(({ id }) => id === of) ?? null);
+  for (const id of stopped) if (jsonOf(before, id) !== jsonOf(next, id)) stopped.delete(id);
 }

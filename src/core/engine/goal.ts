@@ -72,7 +72,8 @@ export function advanceGoal(goal: Goal, state: GoalState, all: number): number[]
   }
   state.value = all;
   const passed: number[] = [];
-  while (all >= state.target) {
+  // A target is 1 at least, so that doubling soon passes everything; a course that a file gives is not believed to be.
+  while (all >= state.target && passed.length < MOST_PASSED) {
     if (onReach.kind === 'stay' || onReach.kind === 'hide') {
       if (state.reached === 0) {
         passed.push(state.target);
@@ -95,7 +96,8 @@ export function advanceGoal(goal: Goal, state: GoalState, all: number): number[]
     if (onReach.kind === 'raise') {
       // Counted, not walked: a step of 1 and a value of a million must not take a million turns.
       const steps = Math.floor((all - state.target) / onReach.step) + 1;
-      for (let n = Math.max(0, steps - MOST_AT_ONCE); n < steps; n += 1) passed.push(state.target + n * onReach.step);
+      // By how many are left: beyond 2⁵³ adding one to a number leaves it as it is.
+      for (let left = Math.min(MOST_AT_ONCE, steps); left > 0; left -= 1) passed.push(state.target + (steps - left) * onReach.step);
       state.reached += steps;
       state.target += steps * onReach.step;
       break;
@@ -112,5 +114,7 @@ export function rungName({ onReach }: Goal, target: number): string {
   return onReach.kind === 'ladder' ? (onReach.rungs.find(({ at }) => at === target)?.name ?? '') : '';
 }
 
+/** A ladder has 50 rungs at most, and 1 can be doubled 1,024 times before it is infinite. */
+const MOST_PASSED = 1100;
 /** Of more targets passed by one event than this, only the last ones are named. */
 const MOST_AT_ONCE = 50;

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { streamEventSchema } from '@/core/event/event';
 import { wordValuesSchema } from './word-values';
+import { faultInputSchema } from './fault';
 import { lastingSchema } from './lasting';
 import { showSchema } from '@/core/show/show';
 
@@ -64,5 +65,7 @@ export const inputSchema = z.discriminatedUnion('input', [
   /** The seed of a draw yet to come, made outside of core: it has no chance of its own. */
   z.object({ input: z.literal('seed'), at, draw: id, seed: z.string().regex(/^[0-9a-f]{64}$/) }),
   z.object({ input: z.literal('tick'), at }),
+  /** An input that could not be done, in its place (guard.ts). */
+  faultInputSchema,
 ]);
 export type Input = z.infer<typeof inputSchema>;

@@ -3,26 +3,30 @@ import type { GoalState } from './goal';
 import { accountSchema, Ledger } from './ledger';
 import { addRow } from './measure';
 import { NOTABLE_KINDS, notablesSchema } from './notable';
-import { daysOf, joinDays, Past, pastViewerSchema, QUARTER_MS, Rows } from './past';
+import { daysOf, joinDays, Past, pastViewerSchema, QUARTER_MS, rowSchema, Rows } from './past';
+import { whole } from '@/core/event/whole';
 import type { SessionState } from './state';
 
-const count = z.number().int();
+/** No more of each is taken in: some two years of quarters of an hour, and more viewers than any server here has held. */
+const MOST_QUARTERS = 70_000;
+const MOST_VIEWERS = 500_000;
+const course = z.object({ id: z.string().max(100), value: whole.min(0), target: whole.min(1), reached: whole.min(0), hidden: z.boolean(), from: z.number().int().optional(), plus: whole.optional() });
 
 /** What outlives a session: it stands in the next one's first lines, so that each journal is enough by itself. */
 export const lastingSchema = z.object({
-  accounts: z.array(accountSchema).default([]),
+  accounts: z.array(accountSchema).max(MOST_VIEWERS).default([]),
   /** A row of each quarter of an hour in which anything happened, behind its number since the epoch. */
-  quarters: z.array(z.array(count)).default([]),
-  viewers: z.array(pastViewerSchema).default([]),
+  quarters: z.array(rowSchema).max(MOST_QUARTERS).default([]),
+  viewers: z.array(pastViewerSchema).max(MOST_VIEWERS).default([]),
   /** Goals of longer windows, as they stood. */
-  goals: z.array(z.object({ id: z.string().max(100), value: count, target: count, reached: count, hidden: z.boolean(), from: count.optional(), plus: count.optional() })).default([]),
+  goals: z.array(course).max(50).default([]),
   /** Counters that go on. */
-  counters: z.array(z.tuple([z.string().max(100), count])).default([]),
-  unlisted: z.array(z.string().max(310)).default([]),
+  counters: z.array(z.tuple([z.string().max(100), whole])).max(50).default([]),
+  unlisted: z.array(z.string().max(310)).max(MOST_VIEWERS).default([]),
   /** The team that each viewer has joined. */
-  sides: z.array(z.object({ feed: z.string().max(100), viewer: z.string().max(200), team: z.string().max(100) })).default([]),
+  sides: z.array(z.object({ feed: z.string().max(100), viewer: z.string().max(200), team: z.string().max(100) })).max(MOST_VIEWERS).default([]),
   /** The latest of each kind: a name plate does not go blank between sessions. */
-  latest: z.array(z.tuple([z.enum(NOTABLE_KINDS), notablesSchema.shape.latest])).default([]),
+  latest: z.array(z.tuple([z.enum(NOTABLE_KINDS), notablesSchema.shape.latest])).max(NOTABLE_KINDS.length).default([]),
 });
 export type Lasting = z.infer<typeof lastingSchema>;
 

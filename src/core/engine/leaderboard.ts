@@ -50,7 +50,8 @@ export class Leaderboard {
   /** Takes note that this viewer's tally has grown. */
   update(tally: ViewerTally): void {
     const { places, measure } = this;
-    if (tally[measure] === 0 && tally.likes === 0) return;
+    // A measure that a viewer has never moved has no number at all.
+    if ((tally[measure] ?? 0) === 0 && tally.likes === 0) return;
     // Behind the last place is off the board, and was before: most viewers end here.
     const last = places[places.length - 1];
     if (places.length === BOARD_PLACES && last && compareTallies(measure, tally, last) > 0) return;

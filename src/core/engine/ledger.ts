@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { whole } from '@/core/event/whole';
 import type { EarnKind } from './points';
 
 /** Why points came or went. `earlier`: lines of long ago, put together. */
@@ -10,27 +11,30 @@ const lineSchema = z.object({
   why: z.enum(WHYS),
   /** The perk, or the other viewer. */
   note: z.string().max(400),
-  points: count,
+  points: whole,
   /** Of its first and its last change, and how many there were: what is earned for one reason in one session is one line. */
   at: count, until: count, count,
 });
 export type LedgerLine = z.infer<typeof lineSchema>;
 
+/** So many lines an account keeps apart; older ones are put together. */
+const KEPT_LINES = 40;
+
 /** One viewer's points. */
 export const accountSchema = z.object({
   feed: z.string().max(100), id: z.string().max(200), name: z.string().max(400), handle: z.string().max(400),
   /** All that ever came to the viewer by their own doing, by a cue or by hand: levels follow from it. */
-  earned: count,
-  balance: count,
+  earned: whole,
+  balance: whole,
   /** Likes that are not ten yet. */
   likes: count,
   /** When the viewer last did something, when a line in chat last earned; 0: never. Milliseconds watched. */
   seenAt: count, chatAt: count, watched: count,
   /** Handed on in this session. */
-  given: count,
+  given: whole,
   /** When each perk was last had. */
   perks: z.record(z.string().max(100), count),
-  lines: z.array(lineSchema),
+  lines: z.array(lineSchema).max(KEPT_LINES + 20),
 });
 export type Account = z.infer<typeof accountSchema>;
 
@@ -38,9 +42,6 @@ const BY_HANDLE = 'handle:';
 /** What stands for a platform's id as long as only the handle is known. */
 export const idByHandle = (handle: string): string => `${BY_HANDLE}${handle.toLowerCase()}`;
 const isByHandle = (id: string): boolean => id.startsWith(BY_HANDLE);
-
-/** So many lines an account keeps apart; older ones are put together. */
-const KEPT_LINES = 40;
 
 /**
  * Every account, and the house's against them: what a viewer gains the house gives, reason by reason, so that all together is always

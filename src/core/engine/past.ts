@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import type { StreamEvent } from '@/core/event/event';
+import { whole } from '@/core/event/whole';
 import { addRow, addTo, countInto, inRow, MEASURES, newRow, type Measure, type Row } from './measure';
 import type { ViewerTally } from './tally';
 import { dayBegins, dayOf, nextDay, type Day } from './window';
@@ -45,18 +46,19 @@ export class Rows {
   }
 }
 
-const row = z.array(z.number().int()).max(1 + 3 * MEASURES.length);
+/** The number of a quarter of an hour or a day, and behind it its row. */
+export const rowSchema = z.array(whole).min(1).max(1 + 3 * MEASURES.length);
+
+/** So many days of a viewer are kept apart; older ones become one. */
+const KEPT_DAYS = 400;
 
 /** A viewer of earlier sessions. */
 export const pastViewerSchema = z.object({
   feed: z.string().max(100), id: z.string().max(200), name: z.string().max(400), handle: z.string().max(400), firstAt: z.number().int(), lastAt: z.number().int(),
   /** Of each day on which they did something: the day, then its row. */
-  days: z.array(row),
+  days: z.array(rowSchema).max(KEPT_DAYS + 100),
 });
 export type PastViewer = z.infer<typeof pastViewerSchema>;
-
-/** So many days of a viewer are kept apart; older ones become one. */
-const KEPT_DAYS = 400;
 
 /** What earlier sessions have left. */
 export class Past {

@@ -115,9 +115,10 @@ export class AlertQueue {
     alert.until = now + alert.length;
     alert.place = 0;
     if (plan.mode === 'newest') {
-      for (const there of this.list()) there.until = now;
+      // As one that waits: it begins where it is found to be the newest.
+      alert.from = alert.until = NOT_YET;
       this.items.push(alert);
-      return { alert, joined: false, passed: NONE };
+      return { alert, joined: false, passed: this.onlyNewest(now) };
     }
     if (plan.mode === 'one' && !plan.shorten && !plan.byWorth && !this.heldBack) {
       // The plain queue: behind the last one, whether three wait or a hundred thousand.
@@ -168,6 +169,38 @@ export class AlertQueue {
     return at;
   }
 
+  /** What was planned waits; of that, the one asked for last is kept. */
+  private holdNewest(now: number): readonly Alert[] {
+    for (let n = this.playing(now); n < this.items.length; n += 1) {
+      const alert = this.items[n];
+      if (alert) alert.from = alert.until = NOT_YET;
+    }
+    return this.onlyNewest(now);
+  }
+
+  /**
+   * Of several, the one asked for last: it plays from now, or waits while the queue is held. What plays ends for it; what waited is not
+   * shown, and is returned.
+   */
+  private onlyNewest(now: number): readonly Alert[] {
+    const first = this.playing(now);
+    const newest = this.items[this.items.length - 1];
+    const waited = this.items.slice(first, -1);
+    if (!newest || this.items.length - 1 < first) return NONE;
+    if (!this.heldBack) {
+      for (let n = this.head; n < first; n += 1) {
+        const there = this.items[n];
+        if (there) there.until = Math.min(there.until, now);
+      }
+      newest.from = now;
+      newest.until = now + newest.length;
+    }
+    newest.place = 0;
+    if (waited.length > 0) this.items.splice(first, waited.length);
+    for (const alert of waited) this.word(alert);
+    return waited;
+  }
+
   private join(asked: Alert, now: number): Added | null {
     if (asked.joins === null) return null;
     const waiting = this.playing(now);
@@ -201,7 +234,7 @@ export class AlertQueue {
   /** Plans anew all that wait; returns those that would wait for too long, taken out. */
   private replan(now: number): readonly Alert[] {
     const { plan } = this;
-    if (plan.mode === 'newest') return NONE;
+    if (plan.mode === 'newest') return this.heldBack ? this.holdNewest(now) : this.onlyNewest(now);
     const places = plan.mode === 'places' ? plan.places : 1;
     const first = this.playing(now);
     const free = new Array<number>(places).fill(now);
@@ -282,32 +315,42 @@ export class AlertQueue {
 
   /**
    * Ends one alert at once, whether it plays or waits, and moves those behind it forward by the time that frees.
-   * @returns what was left out, or null when no such alert is in the queue
+   * @returns what was left out, and those that will not be shown in time after all; null when no such alert is in the queue
    */
-  skip(id: string, now: number): Alert | null {
+  skip(id: string, now: number): { gone: Alert; passed: readonly Alert[] } | null {
     const at = this.items.findIndex((alert, n) => n >= this.head && alert.id === id);
     const gone = this.items[at];
     if (!gone) return null;
     this.items.splice(at, 1);
     this.still = 0;
-    this.word(gone);
-    this.replan(now);
-    return gone.from < now ? { ...gone, until: now } : { ...gone, from: Math.min(gone.from, now), until: now };
+    const passed = this.replan(now);
+    return { gone: this.ended(gone, now), passed };
   }
 
-  /** Holds what waits, or lets it go on; what plays, plays to its end. */
-  hold(on: boolean, now: number): void {
+  /**
+   * Holds what waits, or lets it go on; what plays, plays to its end.
+   * @returns those that have waited for too long meanwhile: they will not be shown
+   */
+  hold(on: boolean, now: number): readonly Alert[] {
     this.heldBack = on;
     this.still = 0;
-    this.replan(now);
+    return this.replan(now);
   }
 
   /** Takes out all that plays and waits. */
   clear(now: number): Alert[] {
-    const gone = this.list().map((alert) => (alert.from < now ? { ...alert, until: Math.min(alert.until, now) } : alert));
+    const gone = this.list().map((alert) => this.ended(alert, now));
     this.items = [];
     this.head = 0;
+    this.still = 0;
+    this.shown = null;
     return gone;
+  }
+
+  /** An alert that is taken out: one that had not begun was shown for no time at all. */
+  private ended(alert: Alert, now: number): Alert {
+    this.word(alert);
+    return { ...alert, from: Math.min(alert.from, now), until: Math.min(alert.until, now) };
   }
 
   /** The streamer has chosen another plan. */

@@ -3,6 +3,7 @@ import { keptByStreamer, worthBy } from '@/core/event/money';
 import type { Cue, Show } from '@/core/show/show';
 import { noTrouble, type Trouble } from '@/core/intake/trouble';
 import type { CountdownState } from './countdown';
+import type { Fault } from './fault';
 import type { DrawState } from './draw';
 import type { LanternState } from './lantern';
 import { sceneOf } from '@/core/stage/scene';
@@ -36,6 +37,7 @@ import type { HandChange, NumberChange } from './numbers';
 import { MEASURE_EVENTS } from './measure';
 import type { EventKind } from '@/core/event/kind';
 import { People } from './people';
+import { plain } from './when/chat';
 import type { WordValues } from './words';
 
 /** A streak that is still growing, or has just ended: what the desk shows as one line. */
@@ -107,6 +109,11 @@ export interface SessionState {
   hidden: Set<string>;
   /** The scene that is shown; '' where the show has none. */
   scene: string;
+  /** What went wrong, newest last; and the cues and feeds that were switched off for it, until they are changed. */
+  faults: Fault[];
+  stopped: { cues: Set<string>; feeds: Set<string> };
+  /** What the input that is being done is at: how many steps it has done, by which cue (kept where it throws), and whether still at what was due before it. Not saved. */
+  doing: { steps: number; cue: string | null; due: boolean };
   /** Follows from the rest, and is not part of what is saved. */
   derived: {
     /** One for each measure and window that a piece shows. */
@@ -123,6 +130,8 @@ export interface SessionState {
     firstDay: FirstDay | null;
     /** The one by which "the top" is told; only where a cue asks. */
     topBoard: Leaderboard | undefined;
+    /** Handles of the accounts that Gavirn posts by, as they are compared. */
+    helpers: ReadonlySet<string>;
     /** The first words of chat that anything answers to. */
     keywords: Keywords;
     cues: CueIndex;
@@ -152,19 +161,22 @@ export function newState(show: Show): SessionState {
     now: 0, show, session: null, totals: newTotals(), viewers: new Viewers(), minutes: new Rows(MINUTE_MS), past: new Past(), roles: new Map<string, Role[]>(), unlisted: new Set<string>(), sides: new Map<string, string>(), ledger: new Ledger(), notables: new Map<NotableKind, Notables>(), audience: new Audience(), placeToldAt: 0, standings: noStandings(), shelf: emptyShelf(),
     goals: new Map(), counters: new Map(), countdowns: new Map(), lanterns: new Map(), draws: new Map(), hand: [], hands: 0, queues: new Map(), played: [], streaks: new Map(), troubles: new Map(),
     alerts: 0, memories: new Map(), pending: [], heard: [], sounds: 0, lines: [], floating: [], floats: 0, chats: [], hidden: new Set<string>(), scene: sceneOf(show.scenes, ''),
+    faults: [], stopped: { cues: new Set<string>(), feeds: new Set<string>() }, doing: { steps: 0, cue: null, due: false },
   };
   return { ...bare, derived: derive(bare) };
 }
 
 /** What is worked out from the show and the tallies: after a change of show, and after a state has been read back. */
 export function derive(state: Omit<SessionState, 'derived'>): SessionState['derived'] {
-  const { show, viewers } = state;
+  const { viewers, stopped } = state;
+  // A cue that was switched off for its faults is as one that its streamer has switched off.
+  const show = stopped.cues.size === 0 ? state.show : { ...state.show, cues: state.show.cues.map((cue) => (stopped.cues.has(cue.id) ? { ...cue, on: false } : cue)) };
   const top = show.cues.some(({ on, who, steps }) => on && (who.are === 'top' || steps.some((step) => 'words' in step && step.words.includes('{place}'))));
   const people = new People(show.people, viewers);
   const words = new Map<string, Words>();
   return {
     people, ...deriveWindows(state, people, top), tellsMoves: show.pieces.some((piece) => piece.kind === 'leaderboard' && piece.moves === true), drifts: show.pieces.some(({ kind }) => kind === 'drift'), showsChat: show.pieces.some(({ kind }) => kind === 'chat'), changes: [],
-    keywords: keywordsOf(show), cues: new CueIndex(show.cues), cuesById: new Map(show.cues.map((cue) => [cue.id, cue])), clocks: show.cues.filter(({ on, when }) => on && when.kind === 'clock'),
+    helpers: helpersOf(show), keywords: keywordsOf(show), cues: new CueIndex(show.cues), cuesById: new Map(show.cues.map((cue) => [cue.id, cue])), clocks: show.cues.filter(({ on, when }) => on && when.kind === 'clock'),
     worth: worthOf(show), goalKinds: new Set(show.goals.flatMap(({ measure }) => (measure === 'points' ? [] : MEASURE_EVENTS[measure].kinds))), goalsById: new Map(show.goals.map((goal) => [goal.id, goal])),
     spotlights: new Map(show.pieces.flatMap((piece) => (piece.kind === 'spotlight' ? [[piece.id, piece.queue]] : []))),
     say: (text, values) => {
@@ -250,6 +262,8 @@ export function isLeftOut({ show, derived, roles, unlisted }: SessionState, feed
 /** Boards and windows again, in place. */
 export const renewWindows = (state: SessionState): void => void Object.assign(state.derived, deriveWindows(state, state.derived.people, state.derived.topBoard !== undefined));
 
+const helpersOf = ({ feeds }: Show): ReadonlySet<string> => new Set(feeds.flatMap((feed) => ('helper' in feed && feed.helper !== '' ? [plain(feed.helper)] : [])));
+
 /** Worth by the show's rates. */
 function worthOf({ money, feeds }: Show): Worth {
   const rates = new Map(feeds.map((feed) => [feed.id, feed.rate]));
@@ -283,7 +297,7 @@ export function freeze(state: SessionState) {
     hand: state.hand, hands: state.hands, lanterns: byKey(state.lanterns), draws: byKey(state.draws).map(([, draw]) => draw),
     queues: byKey(state.queues).map(([spotlight, queue]) => ({ spotlight, held: queue.held, alerts: queue.list() })), streaks: byKey(state.streaks), troubles: byKey(state.troubles),
     memories: byKey(state.memories).map(([cue, memory]) => ({ cue, ...freezeMemory(memory) })), pending: state.pending, heard: state.heard, sounds: state.sounds,
-    lines: state.lines, floating: state.floating, floats: state.floats, chats: state.chats, hidden: [...state.hidden].sort(), scene: state.scene,
+    lines: state.lines, floating: state.floating, floats: state.floats, chats: state.chats, hidden: [...state.hidden].sort(), scene: state.scene, faults: state.faults, stopped: { cues: [...state.stopped.cues].sort(), feeds: [...state.stopped.feeds].sort() },
   };
 }
 export type FrozenState = ReturnType<typeof freeze>;
@@ -299,7 +313,7 @@ export function thaw(frozen: FrozenState): SessionState {
     hand: frozen.hand ?? [], hands: frozen.hands ?? 0, lanterns: new Map(frozen.lanterns ?? []), draws: new Map((frozen.draws ?? []).map((draw) => [draw.id, draw])),
     streaks: new Map(frozen.streaks), troubles: new Map(frozen.troubles),
     memories: new Map(frozen.memories.map(({ cue, ...memory }) => [cue, thawMemory(memory)])), hidden: new Set(frozen.hidden), floating: frozen.floating ?? [], floats: frozen.floats ?? 0, chats: frozen.chats ?? [],
-    scene: sceneOf(frozen.show.scenes, frozen.scene ?? ''),
+    scene: sceneOf(frozen.show.scenes, frozen.scene ?? ''), faults: frozen.faults ?? [], stopped: { cues: new Set(frozen.stopped?.cues ?? []), feeds: new Set(frozen.stopped?.feeds ?? []) }, doing: { steps: 0, cue: null, due: false },
   };
   const state: SessionState = { ...bare, derived: derive(bare) };
   for (const { spotlight, held, alerts } of frozen.queues) state.queues.set(spotlight, new AlertQueue(state.derived.say, state.derived.spotlights.get(spotlight), alerts, held));

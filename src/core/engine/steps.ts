@@ -2,6 +2,7 @@ import type { Cue } from '@/core/show/show';
 import { throwEmoji } from './drift';
 import { startDraw } from './drawing';
 import type { Effect } from './effect';
+import { MOST_PENDING, MOST_STEPS, noteFault } from './fault';
 import { isWithAlert, soundsBehind, type Audible } from './heard';
 import { drawn, newMemory, type Memory } from './memory';
 import type { Alert } from './alert';
@@ -70,9 +71,15 @@ export function memoryOf(state: SessionState, cue: string): Memory {
 
 /** Does a cue's steps, from the one at `from` on. `calls`: the cues that led here. */
 export function doSteps(state: SessionState, cue: Cue, from: number, cause: Cause, emit: Emit, calls: readonly string[] = []): void {
+  const { doing } = state;
+  const by = calls[0] ?? cue.id;
   for (let n = from; n < cue.steps.length; n += 1) {
     const step = cue.steps[n];
     if (!step) return;
+    if (doing.steps >= MOST_STEPS) return noteFault(state.faults, { at: state.now, why: 'steps', cue: by, feed: null, off: false });
+    doing.steps += 1;
+    // Where a step throws, this says whose it was.
+    doing.cue = by;
     switch (step.kind) {
       case 'show': {
         if (!state.derived.spotlights.has(step.spotlight)) break;
@@ -105,6 +112,7 @@ export function doSteps(state: SessionState, cue: Cue, from: number, cause: Caus
         if (step.url !== '') emit?.({ effect: 'ask', url: step.url, name: cue.name, text: state.derived.say(step.words, cause.values) });
         break;
       case 'wait': {
+        if (state.pending.length >= MOST_PENDING) return noteFault(state.faults, { at: state.now, why: 'waits', cue: by, feed: null, off: false });
         const at = state.now + step.seconds * 1000;
         const behind = state.pending.findIndex((other) => other.at > at);
         state.pending.splice(behind < 0 ? state.pending.length : behind, 0, { at, cue: cue.id, step: n + 1, cause, calls });
@@ -159,7 +167,8 @@ export function show(state: SessionState, cue: string, spotlight: string, words:
   if (passed.length > 0) passOver(state, passed, emit);
 }
 
-function queueOf(state: SessionState, spotlight: string): AlertQueue {
+/** A spotlight's queue; made when it is first asked for. */
+export function queueOf(state: SessionState, spotlight: string): AlertQueue {
   let queue = state.queues.get(spotlight);
   if (!queue) {
     queue = new AlertQueue(state.derived.say, planOf(state, spotlight));
@@ -181,10 +190,20 @@ export function passOver(state: SessionState, passed: readonly Alert[], emit: Em
 
 export function keepPlayed(state: SessionState, ended: readonly Alert[], emit: Emit): void {
   for (const alert of ended) {
-    state.played.push(alert);
-    if (state.played.length > KEPT_ALERTS) state.played.shift();
+    keep(state, alert);
     emit?.({ effect: 'played', alert });
   }
+}
+
+function keep(state: SessionState, alert: Alert): void {
+  state.played.push(alert);
+  if (state.played.length > KEPT_ALERTS) state.played.shift();
+}
+
+/** What the streamer has taken out: what played was shown, what waited was cleared by hand. Both can be shown again. */
+export function takenOut(state: SessionState, gone: readonly Alert[], emit: Emit): void {
+  for (const alert of gone) keep(state, alert);
+  for (const alert of gone) emit?.({ effect: alert.begun ? 'played' : 'cleared', alert });
 }
 
 const NO_SOUNDS: Alert['sounds'] = [];

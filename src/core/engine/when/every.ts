@@ -55,7 +55,8 @@ export const every: WhenKind<'every', typeof schema> = {
     const last = Math.floor(after / step);
     const before = Math.floor((after - plus) / step);
     const values: WordValues[] = [];
-    for (let at = Math.max(before + 1, last - MOST_AT_ONCE + 1); at <= last; at += 1) values.push(viewerValues(moment, { count: at * n, total: of === 'worth' ? Math.floor(after / WORTH_PARTS) : after }));
+    // Counted down from the last by how many there are: beyond 2⁵³ adding one to a number leaves it as it is.
+    for (let left = Math.min(MOST_AT_ONCE, last - before) - 1; left >= 0; left -= 1) values.push(viewerValues(moment, { count: (last - left) * n, total: of === 'worth' ? Math.floor(after / WORTH_PARTS) : after }));
     return values;
   },
   sample: ({ every: n }) => ({ ...SAMPLE_VIEWER, count: n, total: n }),
