@@ -12,7 +12,7 @@ module.exports = {
       testMatch: ['<rootDir>/src/(core|server|client|outlet)/**/*.test.ts', '<rootDir>/src/ui/**/*.core.test.ts'],
       transform: { '\\.[cm]?[jt]sx?$': '<rootDir>/jest.esbuild.js' },
       // Packages that ship as ES modules only.
-      transformIgnorePatterns: ['/node_modules/(?!(canonicalize|file-type|strtok3|token-types|uint8array-extras|@tokenizer|@borewit|image-size|@noble|intl-messageformat|@formatjs|wavefile|jsonpath-rfc9535|csv-parse|eventsource-parser|culori|pixelmatch|immer|http-proxy-middleware|httpxy|is-plain-obj)/)'],
+      transformIgnorePatterns: ['/node_modules/(?!(canonicalize|re2js|file-type|strtok3|token-types|uint8array-extras|@tokenizer|@borewit|image-size|@noble|intl-messageformat|@formatjs|wavefile|jsonpath-rfc9535|csv-parse|eventsource-parser|culori|pixelmatch|immer|http-proxy-middleware|httpxy|is-plain-obj)/)'],
       moduleNameMapper: alias,
     },
     { displayName: 'native', preset: 'jest-expo', testMatch: ['<rootDir>/src/ui/**/*.native.test.tsx'], moduleNameMapper: screen },

@@ -95,12 +95,13 @@ export function benchMany(): string[] {
 }
 
 /** A session of two million events read back, with the snapshot that a running server would have, against JSON.parse of the same lines. */
-export function benchRecovery(): string[] {
+export async function benchRecovery(): Promise<string[]> {
   const EVENTS = 2_000_000;
   const folder = mkdtempSync(join(tmpdir(), 'gavirn-bench-'));
   try {
     const show = emptyShow('bench', 'Bench');
     const journal = Journal.create(folder, [{ input: 'show', at: START, show }, { input: 'begin', at: START, session: 'bench' }]);
+    await journal.close();
     const fd = openSync(Journal.file(folder, journal.number), 'a');
     let covered = journal.bytes;
     for (let n = 0; n < EVENTS; n += 10_000) {
@@ -112,7 +113,7 @@ export function benchRecovery(): string[] {
     takeSnapshot(folder, journal.number, covered);
     const started = performance.now();
     const { recovered } = Journal.recover(folder, journal.number);
-    const standing = Standing.readBack(show, recovered);
+    const standing = Standing.readBack(show, recovered, () => Journal.readBack(folder, journal.number));
     const took = performance.now() - started;
     if (standing.state.totals.events !== EVENTS) throw new Error(`Only ${standing.state.totals.events} events came back.`);
     const line = JSON.stringify({ input: 'event', at: START, event: gift(1, 50_000) });

@@ -8,7 +8,7 @@ import { parseArgs } from 'node:util';
  * next port, or any that is free.
  */
 
-const { values } = parseArgs({ options: { port: { type: 'string', default: '4600' }, data: { type: 'string', default: '.gavirn' } } });
+const { values } = parseArgs({ options: { port: { type: 'string', default: '4600' }, data: { type: 'string', default: '.gavirn' }, log: { type: 'string', default: 'warn' } } });
 const port = Number(values.port);
 if (!Number.isInteger(port) || port < 1 || port > 65_534) {
   process.stderr.write(`"${values.port}" is not a port. A port is a number from 1 to 65534.\n`);
@@ -57,7 +57,7 @@ async function main(): Promise<void> {
   while (!(await isFree(standins))) standins += 1;
   await Promise.all([
     start('standins.mjs', ['--port', String(standins)]),
-    start('server.mjs', ['--port', String(port), '--standins', `http://127.0.0.1:${standins}`, '--data', values.data, '--demo', '--private']),
+    start('server.mjs', ['--port', String(port), '--standins', `http://127.0.0.1:${standins}`, '--data', values.data, '--log', values.log, '--demo', '--private']),
   ]);
   process.stdout.write(`Gavirn is at http://localhost:${port}\n`);
 }

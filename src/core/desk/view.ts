@@ -15,6 +15,7 @@ import type { FrameSize } from '@/core/show/show';
 import type { SoundPlan } from '@/core/sound/plan';
 import type { Imitation } from '@/core/people/imitation';
 import type { FeedHealth, Outage } from './feed-health';
+import type { Notice } from './notice';
 import type { Playback } from './playback';
 import type { Happened, Mark } from './happened';
 
@@ -85,6 +86,8 @@ export interface DeskView {
   lines: Line[];
   /** How the latest tellings of web addresses came out, newest last. */
   told: { id: string; at: number; host: string; trouble: string | null }[];
+  /** What went wrong, newest last. */
+  notices: Notice[];
   /** Pieces that a cue has taken away. */
   hidden: string[];
   /** The scene that is shown; '' where there is none. */

@@ -7,19 +7,20 @@ import { daysOf, joinDays, Past, pastViewerSchema, QUARTER_MS, rowSchema, Rows }
 import { whole } from '@/core/event/whole';
 import type { SessionState } from './state';
 
-/** No more of each is taken in: some two years of quarters of an hour, and more viewers than any server here has held. */
-const MOST_QUARTERS = 70_000;
 const MOST_VIEWERS = 500_000;
-const course = z.object({ id: z.string().max(100), value: whole.min(0), target: whole.min(1), reached: whole.min(0), hidden: z.boolean(), from: z.number().int().optional(), plus: whole.optional() });
+/** No more of each is taken in: some two years of quarters of an hour, and more viewers than any server here has held. */
+export const MOST_LASTING = { accounts: MOST_VIEWERS, quarters: 70_000, viewers: MOST_VIEWERS, goals: 50, counters: 50, unlisted: MOST_VIEWERS, sides: MOST_VIEWERS, latest: NOTABLE_KINDS.length } as const;
+/** How a goal stands. */
+export const courseSchema = z.object({ id: z.string().max(100), value: whole.min(0), target: whole.min(1), reached: whole.min(0), hidden: z.boolean(), from: z.number().int().optional(), plus: whole.optional() });
 
 /** What outlives a session: it stands in the next one's first lines, so that each journal is enough by itself. */
 export const lastingSchema = z.object({
   accounts: z.array(accountSchema).max(MOST_VIEWERS).default([]),
   /** A row of each quarter of an hour in which anything happened, behind its number since the epoch. */
-  quarters: z.array(rowSchema).max(MOST_QUARTERS).default([]),
+  quarters: z.array(rowSchema).max(MOST_LASTING.quarters).default([]),
   viewers: z.array(pastViewerSchema).max(MOST_VIEWERS).default([]),
   /** Goals of longer windows, as they stood. */
-  goals: z.array(course).max(50).default([]),
+  goals: z.array(courseSchema).max(50).default([]),
   /** Counters that go on. */
   counters: z.array(z.tuple([z.string().max(100), whole])).max(50).default([]),
   unlisted: z.array(z.string().max(310)).max(MOST_VIEWERS).default([]),

@@ -22,7 +22,7 @@ const KEPT_LINES = 40;
 
 /** One viewer's points. */
 export const accountSchema = z.object({
-  feed: z.string().max(100), id: z.string().max(200), name: z.string().max(400), handle: z.string().max(400),
+  feed: z.string().max(100), id: z.string().max(210), name: z.string().max(400), handle: z.string().max(400),
   /** All that ever came to the viewer by their own doing, by a cue or by hand: levels follow from it. */
   earned: whole,
   balance: whole,

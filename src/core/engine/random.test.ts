@@ -4,8 +4,9 @@ import { liveOf } from '@/core/piece';
 import { chanceOf, randomInputs, randomShow } from '@/core/show/random-show';
 import { MOST_STEPS } from './fault';
 import { fold } from './fold';
+import { frozenStateSchema } from './frozen';
 import { outlooks } from './outlook';
-import { freeze, newState, thaw, type FrozenState, type SessionState } from './state';
+import { freeze, newState, thaw, type SessionState } from './state';
 
 /* Whatever the show and whatever happens: the fold never throws, does no more than its steps, and reads back the same. */
 
@@ -15,7 +16,8 @@ const [COUNT = 20_000, FIRST = 1] = (process.env.GAVIRN_RANDOM ?? '').split(',')
 const INPUTS = 25;
 
 const whole = (state: SessionState): string => canonicalize(freeze(state)) ?? '';
-const saved = (state: SessionState): SessionState => thaw(JSON.parse(JSON.stringify(freeze(state))) as FrozenState);
+/** By way of its text and its schema: what is saved has the form that is believed. */
+const saved = (state: SessionState): SessionState => thaw(frozenStateSchema.parse(JSON.parse(JSON.stringify(freeze(state)))));
 
 test(`${COUNT} inputs to shows by chance`, () => {
   for (let seed = FIRST, done = 0; done < COUNT; seed += 1) {
@@ -23,24 +25,26 @@ test(`${COUNT} inputs to shows by chance`, () => {
     const show = randomShow(chance);
     const inputs = randomInputs(show, INPUTS, chance);
     const state = newState(structuredClone(show));
-    // The same, as a journal's lines have it, and saved and read back half-way.
+    // Every fourth is done twice: as a journal's lines have it, saved and read back half-way.
+    const twice = seed % 4 === 0;
     let again = newState(structuredClone(show));
     for (const [n, input] of inputs.entries()) {
-      const line = readInputLine(JSON.stringify(input));
-      if (!line) throw new Error(`Seed ${seed}, input ${n} (${input.input}): it cannot be read back from its line.`);
+      const line = twice ? readInputLine(JSON.stringify(input)) : null;
+      if (twice && !line) throw new Error(`Seed ${seed}, input ${n} (${input.input}): it cannot be read back from its line.`);
       try {
         fold(state, structuredClone(input));
-        fold(again, line);
+        if (line) fold(again, line);
       } catch (error) {
         throw new Error(`Seed ${seed}, input ${n} (${input.input}): ${error instanceof Error ? error.stack : String(error)}`);
       }
       if (state.doing.steps > MOST_STEPS) throw new Error(`Seed ${seed}: ${state.doing.steps} steps.`);
-      if (n === INPUTS >> 1) again = saved(again);
+      if (twice && n === INPUTS >> 1) again = saved(again);
       done += 1;
     }
     // What pieces and the desk show of it can be worked out, too.
     for (const piece of state.show.pieces) liveOf(piece, state);
     outlooks(state);
+    if (!twice) continue;
     const [then, now] = [whole(saved(again)), whole(state)];
     const apart = [...now].findIndex((char, at) => char !== then[at]);
     if (then !== now) throw new Error(`Seed ${seed}: what was saved half-way and read back came to something else:\n${then.slice(apart - 100, apart + 200)}\n${now.slice(apart - 100, apart + 200)}`);

@@ -306,14 +306,13 @@ export type FrozenState = ReturnType<typeof freeze>;
 export function thaw(frozen: FrozenState): SessionState {
   const bare = {
     ...frozen, viewers: new Viewers(frozen.viewers),
-    // What a snapshot of an earlier Gavirn does not have, there was none of.
-    minutes: new Rows(MINUTE_MS, frozen.minutes ?? []), past: new Past({ quarters: frozen.quarters ?? [], viewers: frozen.before ?? [] }), roles: new Map(frozen.roles ?? []), unlisted: new Set(frozen.unlisted ?? []), sides: new Map(frozen.sides ?? []), ledger: new Ledger(frozen.accounts ?? []), notables: new Map(frozen.notables ?? []), audience: new Audience(frozen.audience ?? null), placeToldAt: frozen.placeToldAt ?? 0, standings: frozen.standings ?? noStandings(), shelf: frozen.shelf ?? emptyShelf(),
+    minutes: new Rows(MINUTE_MS, frozen.minutes), past: new Past({ quarters: frozen.quarters, viewers: frozen.before }), roles: new Map(frozen.roles), unlisted: new Set(frozen.unlisted), sides: new Map(frozen.sides), ledger: new Ledger(frozen.accounts), notables: new Map(frozen.notables), audience: new Audience(frozen.audience), placeToldAt: frozen.placeToldAt, standings: frozen.standings, shelf: frozen.shelf,
     goals: new Map(frozen.goals.map((goal) => [goal.id, goal])), queues: new Map<string, AlertQueue>(),
-    counters: new Map(frozen.counters ?? []), countdowns: new Map((frozen.countdowns ?? []).map((countdown) => [countdown.id, countdown])),
-    hand: frozen.hand ?? [], hands: frozen.hands ?? 0, lanterns: new Map(frozen.lanterns ?? []), draws: new Map((frozen.draws ?? []).map((draw) => [draw.id, draw])),
+    counters: new Map(frozen.counters), countdowns: new Map(frozen.countdowns.map((countdown) => [countdown.id, countdown])),
+    hand: frozen.hand, hands: frozen.hands, lanterns: new Map(frozen.lanterns), draws: new Map(frozen.draws.map((draw) => [draw.id, draw])),
     streaks: new Map(frozen.streaks), troubles: new Map(frozen.troubles),
-    memories: new Map(frozen.memories.map(({ cue, ...memory }) => [cue, thawMemory(memory)])), hidden: new Set(frozen.hidden), floating: frozen.floating ?? [], floats: frozen.floats ?? 0, chats: frozen.chats ?? [],
-    scene: sceneOf(frozen.show.scenes, frozen.scene ?? ''), faults: frozen.faults ?? [], stopped: { cues: new Set(frozen.stopped?.cues ?? []), feeds: new Set(frozen.stopped?.feeds ?? []) }, doing: { steps: 0, cue: null, due: false },
+    memories: new Map(frozen.memories.map(({ cue, ...memory }) => [cue, thawMemory(memory)])), hidden: new Set(frozen.hidden), floating: frozen.floating, floats: frozen.floats, chats: frozen.chats,
+    scene: sceneOf(frozen.show.scenes, frozen.scene), faults: frozen.faults, stopped: { cues: new Set(frozen.stopped.cues), feeds: new Set(frozen.stopped.feeds) }, doing: { steps: 0, cue: null, due: false },
   };
   const state: SessionState = { ...bare, derived: derive(bare) };
   for (const { spotlight, held, alerts } of frozen.queues) state.queues.set(spotlight, new AlertQueue(state.derived.say, state.derived.spotlights.get(spotlight), alerts, held));

@@ -27,11 +27,20 @@ test('a sound and a drawing, by their content', async () => {
   expect(await lookAt(bytes(svg('<rect width="3" height="3"/>', '\uFEFF<?xml version="1.0"?><!-- a pot -->')), 'x')).toEqual({ ok: true, type: 'image/svg+xml', width: 20, height: 10 });
 });
 
+/** A PNG whose head says that it is so large; there is nothing in it. */
+const large = (width: number, height: number): Uint8Array => {
+  const head = Buffer.from(png.slice(0, 64));
+  head.writeUInt32BE(width, 16);
+  head.writeUInt32BE(height, 20);
+  return new Uint8Array(head);
+};
+
 test.each([
   ['nothing', new Uint8Array(0), /is empty/],
   ['plain text', bytes('hello there'), /no picture, clip or sound.*PNG, JPEG/],
   ['a page', bytes('<!doctype html><html><svg></svg></html>'), /\.$/],
   ['a PDF', bytes('%PDF-1.4\n1 0 obj\n'), /of a kind that Gavirn does not use \(application\/pdf\)/],
+  ['a picture of 400 million pixels', large(20_000, 20_000), /20000 × 20000 px. A picture may have 40 million/],
   ['half a picture', png.slice(0, 14), /\.$/],
   ['more than a sound may have', Uint8Array.from({ length: MOST_BYTES.sound + 1 }, (_, n) => wav[n] ?? 0), /too large: 12\.0 MB\. A sound may have 12\.0 MB at most/],
 ])('%s is refused in a sentence', async (_name, file, reason) => {
@@ -51,8 +60,43 @@ describe('a drawing', () => {
     ['a script as an address', '<a href="javascript:alert(1)"/>', /script/], ['a script as an address that an animation sets', '<animate attributeName="href" values="javascript:x"/>', /script/],
     ['a picture from elsewhere', '<image href="https://example.org/p.png"/>', /from elsewhere/], ['a part from elsewhere', '<use xlink:href="other.svg#a"/>', /from elsewhere/],
     ['a style from elsewhere', '<style>@import "https://example.org/a.css";</style>', /from elsewhere/], ['a fill from elsewhere', '<rect fill="url(https://example.org/a.svg#b)"/>', /from elsewhere/],
+    ['an import by an escape', '<style>@\\69mport "//example.org/a.css";</style>', /from elsewhere/], ['an address by an escape', '<rect style="fill:u\\72l(//example.org/a#b)"/>', /from elsewhere/], ['the same as an attribute', '<rect fill="u\\72l(//example.org/a#b)"/>', /from elsewhere/],
+    ['a set of images', '<rect style="background:image-set(\'//example.org/a.png\' 1x)"/>', /from elsewhere/], ['another base', '<g xml:base="https://example.org/"><use href="#a"/></g>', /from elsewhere/],
+    ['an import in two pieces', '<style>@imp<![CDATA[ort "//example.org/a.css";]]></style>', /from elsewhere/], ['a font from elsewhere', '<style>@font-face{src:url(//example.org/a.woff)}</style>', /from elsewhere/],
+    ['an element that nobody knows', '<blink/>', /“blink”/], ['an attribute that nobody knows', '<rect ping="x"/>', /“ping”/], ['a page by its namespace', '<h:script xmlns:h="http://www.w3.org/1999/xhtml">1</h:script>', /script/],
+    ['a style that an animation sets', '<animate attributeName="style" to="x"/>', /script/],
     ['a page in data', '<image href="data:text/html,hello"/>', /\.$/], ['no end', '<g>', /broken/],
   ])('with %s is refused', (_name, inside, reason) => expect(svgTrouble(svg(inside))).toMatch(reason));
+
+  test('with a style sheet from elsewhere is refused, and with what drawing programs add is taken', () => {
+    expect(svgTrouble(svg('', '<?xml-stylesheet href="https://example.org/a.css"?>'))).toMatch(/from elsewhere/);
+    expect(svgTrouble(svg('<g xmlns:inkscape="http://www.inkscape.org/namespaces/inkscape" inkscape:label="Layer"><inkscape:path-effect/></g><style>@keyframes k{to{transform:rotate(3deg)}} .a{fill:rgb(1,2,3);stroke:url(#g)}</style>'))).toBeNull();
+  });
+
+  test('nested deep, or using itself over and over, is refused at once; a large one is read in time that grows with it', () => {
+    expect(svgTrouble(svg('<g>'.repeat(201)))).toMatch(/200 levels/);
+    expect(svgTrouble(svg('<g>'.repeat(1_000_000)))).toMatch(/200 levels/);
+    const doubling = Array.from({ length: 40 }, (_, n) => `<g id="p${n}"><use href="#p${n + 1}"/><use href="#p${n + 1}"/></g>`).join('');
+    expect(svgTrouble(svg(`<defs>${doubling}<rect id="p40"/></defs><use href="#p0"/>`))).toMatch(/again so often/);
+    expect(svgTrouble(svg('<g id="a"><use href="#a"/></g>'))).toBeNull();
+    const time = (count: number): number => {
+      const text = svg('<g><rect width="1" height="1" fill="url(#g)"/></g>'.repeat(count));
+      const started = performance.now();
+      expect(svgTrouble(text)).toBeNull();
+      return performance.now() - started;
+    };
+    time(1000);
+    const [small, large] = [time(4000), time(40_000)];
+    // Ten times as much takes ten times as long; squared it would be a hundred times.
+    expect(large / small).toBeLessThan(40);
+  });
+
+  test('with a picture inside is looked at, too', async () => {
+    const inside = (data: string): Promise<unknown> => lookAt(bytes(svg(`<image href="data:image/png;base64,${data}"/>`)), 'x');
+    expect(await inside(Buffer.from(png).toString('base64'))).toMatchObject({ ok: true });
+    expect(await inside(Buffer.from(large(20_000, 20_000)).toString('base64'))).toMatchObject({ ok: false, reason: expect.stringMatching(/40 million pixels/) as string });
+    expect(await inside('AAAA')).toMatchObject({ ok: false });
+  });
 
   test('with entities of its own is refused, and so is what is no drawing', () => {
     expect(svgTrouble(svg('&b;', '<!DOCTYPE svg [<!ENTITY a "ha"><!ENTITY b "&a;&a;&a;">]>'))).toMatch(/entities/);

@@ -10,6 +10,10 @@ const ALIASES: Readonly<Record<string, MediaType>> = {
   'audio/vnd.wave': 'audio/wav', 'audio/x-wav': 'audio/wav', 'audio/x-flac': 'audio/flac', 'audio/x-m4a': 'audio/mp4', 'video/ogg': 'audio/ogg', 'audio/opus': 'audio/ogg',
 };
 
+/** A picture's size, px: known from its head, before anything decodes it. Decoded it takes four bytes a pixel. */
+export const MOST_PIXELS = 40e6;
+const LONGEST_SIDE = 20_000;
+
 /** For the sentences; the file's name, which says nothing else. */
 const named = (name: string): string => (name.trim() === '' ? 'This file' : `“${name}”`);
 
@@ -31,18 +35,32 @@ export async function lookAt(bytes: Uint8Array, name: string): Promise<Looked> {
   const { as, title } = MEDIA_TYPES[type];
   if (bytes.length > MOST_BYTES[as]) return { ok: false, reason: `${named(name)} is too large: ${bytesWords(bytes.length)}. A ${as} may have ${bytesWords(MOST_BYTES[as])} at most.` };
   if (text !== null) {
-    const trouble = svgTrouble(text);
+    const trouble = svgTrouble(text, (base64) => pictureTrouble(base64));
     if (trouble) return { ok: false, reason: trouble };
   }
   if (as !== 'picture') return { ok: true, type, width: 0, height: 0 };
   try {
     const { width, height } = imageSize(bytes);
-    if (width > 0 && height > 0 && width <= 20_000 && height <= 20_000) return { ok: true, type, width: Math.round(width), height: Math.round(height) };
+    if (width * height > MOST_PIXELS || width > LONGEST_SIDE || height > LONGEST_SIDE) return { ok: false, reason: `${named(name)} is ${Math.round(width)} × ${Math.round(height)} px. A picture may have ${MOST_PIXELS / 1e6} million pixels at most; make it smaller.` };
+    if (width > 0 && height > 0) return { ok: true, type, width: Math.round(width), height: Math.round(height) };
   } catch {
-    // Said below.
+    // No size can be read from it: said below.
   }
   return { ok: false, reason: `${named(name)} begins like a ${title} picture, but it is broken: its size cannot be read.` };
 }
+
+/** Why a picture inside a drawing is not taken; null when it is. */
+function pictureTrouble(base64: string): string | null {
+  try {
+    const { width, height } = imageSize(bytesOf(base64.replace(/\s+/g, '')));
+    if (width > 0 && height > 0 && width * height <= MOST_PIXELS) return null;
+  } catch {
+    // No base64, or no size in it: said below.
+  }
+  return `A picture inside this SVG is broken, or has more than ${MOST_PIXELS / 1e6} million pixels. Save it again with smaller ones, or as a PNG.`;
+}
+
+const bytesOf = (base64: string): Uint8Array => Uint8Array.from(atob(base64), (char) => char.charCodeAt(0));
 
 function looksLikeSvg(bytes: Uint8Array): boolean {
   const start = new TextDecoder().decode(bytes.subarray(0, 4000)).replace(/^\uFEFF/, '').trimStart();

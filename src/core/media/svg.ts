@@ -1,47 +1,130 @@
-import { SaxesParser } from 'saxes';
+import { SaxesParser, type SaxesAttributeNS, type SaxesTagNS } from 'saxes';
+import { ANIMATES_NEVER, ATTRIBUTES, CSS_AT_RULES, CSS_FUNCTIONS, ELEMENTS, SILENT_NAMESPACES, SVG_NAMESPACE, XLINK_ATTRIBUTES, XLINK_NAMESPACE, XML_ATTRIBUTES, XML_NAMESPACE, XMLNS_NAMESPACE } from './svg-names';
+import { Expansion } from './svg-expansion';
 
-/** Elements that run something, or bring in a page. */
-const RUNS = new Set(['script', 'foreignobject', 'iframe', 'embed', 'object', 'audio', 'video', 'handler', 'listener']);
-const INSIDE = /^\s*(#|data:image\/(png|jpeg|gif|webp)[;,])/i;
-const OUTSIDE_STYLE = /@import|url\(\s*['"]?\s*(?!#|data:image\/(?:png|jpeg|gif|webp))/i;
+/** Elements lie no deeper in each other than this. */
+const DEEPEST = 200;
+
+const BROKEN = 'This SVG is broken: it cannot be read to its end.';
+const ELSEWHERE = 'This SVG takes a part of itself from elsewhere. Save it with its pictures inside, or as a PNG.';
+const RUNS = 'This SVG holds a script, or a page of its own. Save it again as a plain drawing, or as a PNG.';
+const UNKNOWN = (what: string): string => `This SVG holds “${what.slice(0, 40)}”, which is no part of a plain drawing. Save it again as a plain SVG, or as a PNG.`;
+
+/** What is wrong, thrown out of the parser's midst: the first thing found ends the reading. */
+class Refused extends Error {}
+const refuse = (sentence: string): never => {
+  throw new Refused(sentence);
+};
+
+/** A picture's bytes in base64, as an address that holds it. */
+const DATA_PICTURE = /^\s*data:image\/(?:png|jpeg|jpg|gif|webp);base64,([A-Za-z0-9+/=\s]*)$/i;
 
 /**
  * Why an SVG is not taken, in a sentence; null when it is a drawing and nothing else: nothing in it runs, and nothing is fetched from
- * elsewhere (SVG 2, sections 2.7 and 18: secure static mode).
+ * elsewhere (SVG 2, sections 2.7 and 18: secure static mode). By a list of what may be there: whatever is not on it is refused.
+ * @param inside why a picture inside is not taken, by its base64; null when it is
  */
-export function svgTrouble(text: string): string | null {
-  const parser = new SaxesParser({ xmlns: false });
-  let trouble: string | null = null;
-  let root = '';
+export function svgTrouble(text: string, inside: (base64: string) => string | null = () => null): string | null {
+  try {
+    read(text, inside);
+    return null;
+  } catch (error) {
+    if (error instanceof Refused) return error.message;
+    throw error;
+  }
+}
+
+function read(text: string, inside: (base64: string) => string | null): void {
+  const parser = new SaxesParser({ xmlns: true });
+  const expansion = new Expansion();
+  let depth = 0;
   let inStyle = false;
-  const refuse = (sentence: string): void => {
-    trouble ??= sentence;
-  };
-  parser.on('error', () => refuse('This SVG is broken: it cannot be read to its end.'));
+  let root = '';
+  let style = '';
+  parser.on('error', () => refuse(BROKEN));
   parser.on('doctype', (doctype) => {
-    if (/<!entity/i.test(doctype)) refuse('This SVG defines entities of its own, which are not taken. Save it again as a plain SVG, or as a PNG.');
+    if (doctype.includes('[') || /<!entity/i.test(doctype)) refuse('This SVG defines entities of its own, which are not taken. Save it again as a plain SVG, or as a PNG.');
   });
-  parser.on('opentag', ({ name, attributes }) => {
-    const local = (name.split(':').pop() ?? '').toLowerCase();
-    root ||= local;
-    inStyle = local === 'style';
-    if (RUNS.has(local)) refuse('This SVG holds a script, or a page of its own. Save it again as a plain drawing, or as a PNG.');
-    for (const [key, value] of Object.entries(attributes as Record<string, string>)) {
-      const attribute = (key.split(':').pop() ?? '').toLowerCase();
-      if (attribute.startsWith('on')) refuse('This SVG holds a script. Save it again as a plain drawing, or as a PNG.');
-      if (/^\s*(javascript|vbscript|data:text)/i.test(value)) refuse('This SVG holds a script. Save it again as a plain drawing, or as a PNG.');
-      // A link may name anything where it is only a link; drawn things must be inside.
-      if ((attribute === 'href' || attribute === 'src') && !INSIDE.test(value) && value.trim() !== '' && local !== 'a') refuse('This SVG takes a part of itself from elsewhere. Save it with its pictures inside, or as a PNG.');
-      if (OUTSIDE_STYLE.test(value)) refuse('This SVG takes a part of itself from elsewhere. Save it with its pictures inside, or as a PNG.');
-    }
+  parser.on('processinginstruction', ({ target }) => refuse(target.toLowerCase() === 'xml-stylesheet' ? ELSEWHERE : UNKNOWN(`<?${target}?>`)));
+  parser.on('opentag', (tag) => {
+    depth += 1;
+    if (depth > DEEPEST) refuse(`This SVG is nested more than ${DEEPEST} levels deep. Save it again with fewer groups, or as a PNG.`);
+    root ||= tag.uri === SVG_NAMESPACE ? tag.local : 'other';
+    if (root !== 'svg') refuse('This is no SVG drawing.');
+    const uses = element(tag, inside);
+    expansion.open(String(tag.attributes.id?.value ?? ''), uses);
+    inStyle = tag.uri === SVG_NAMESPACE && tag.local === 'style';
   });
-  parser.on('text', (part) => {
-    if (inStyle && OUTSIDE_STYLE.test(part)) refuse('This SVG takes a part of itself from elsewhere. Save it with its pictures inside, or as a PNG.');
+  parser.on('closetag', () => {
+    depth -= 1;
+    expansion.close();
+    if (!inStyle) return;
+    // As a whole: what is looked for may stand in two pieces.
+    expansion.use(css(style));
+    style = '';
+    inStyle = false;
   });
-  parser.on('cdata', (part) => {
-    if (inStyle && OUTSIDE_STYLE.test(part)) refuse('This SVG takes a part of itself from elsewhere. Save it with its pictures inside, or as a PNG.');
-  });
+  const take = (part: string): void => {
+    if (inStyle) style += part;
+  };
+  parser.on('text', take);
+  parser.on('cdata', take);
   parser.write(text).close();
-  if (trouble === null && root !== 'svg') return 'This is no SVG drawing.';
-  return trouble;
+  if (root === '') refuse('This is no SVG drawing.');
+  if (expansion.isTooMuch()) refuse('This SVG uses its own parts again so often that it could not be drawn in time. Save it as a PNG.');
+}
+
+/** One element and its attributes; @returns the parts of the drawing that it uses, by id */
+function element({ uri, local, attributes }: SaxesTagNS, inside: (base64: string) => string | null): string[] {
+  if (uri !== SVG_NAMESPACE) {
+    if (!SILENT_NAMESPACES.some((known) => known.test(uri))) refuse(/script|foreignobject|iframe|embed|object|html/i.test(`${local} ${uri}`) ? RUNS : UNKNOWN(local));
+  } else if (!ELEMENTS.has(local)) refuse(/^(script|foreignobject|iframe|embed|object|audio|video|handler|listener)$/i.test(local) ? RUNS : UNKNOWN(local));
+  const uses: string[] = [];
+  for (const attribute of Object.values(attributes)) uses.push(...attributeUses(attribute, local, inside));
+  return uses;
+}
+
+function attributeUses({ uri, local, prefix, value }: SaxesAttributeNS, element: string, inside: (base64: string) => string | null): string[] {
+  if (uri === XMLNS_NAMESPACE || prefix === 'xmlns') return [];
+  if (uri === XML_NAMESPACE) return XML_ATTRIBUTES.has(local) ? [] : refuse(local === 'base' ? ELSEWHERE : UNKNOWN(`xml:${local}`));
+  if (uri !== '' && uri !== XLINK_NAMESPACE) return SILENT_NAMESPACES.some((known) => known.test(uri)) ? [] : refuse(UNKNOWN(local));
+  const known = uri === XLINK_NAMESPACE ? XLINK_ATTRIBUTES.has(local) : ATTRIBUTES.has(local) || /^(aria|data)-[\w-]+$/.test(local);
+  if (!known) refuse(/^on/i.test(local) ? RUNS : local === 'src' ? ELSEWHERE : UNKNOWN(local));
+  if (/^\s*(javascript|vbscript|data\s*:\s*(text|application))/i.test(value)) refuse(RUNS);
+  if (local === 'href') return address(value, element, inside);
+  if (local === 'attributeName' && (ANIMATES_NEVER.has(value.trim()) || /^on/i.test(value.trim()))) refuse(RUNS);
+  // Words that are no style: a backslash or a bracket in them means nothing.
+  if (/^(id|class|title|role|lang|target|rel|hreflang|download)$|^(aria|data)-/.test(local)) return [];
+  return css(value);
+}
+
+function address(value: string, element: string, inside: (base64: string) => string | null): string[] {
+  const trimmed = value.trim();
+  if (trimmed === '') return [];
+  if (trimmed.startsWith('#')) return [trimmed.slice(1)];
+  // A link is only a link: nothing of it is drawn.
+  if (element === 'a' && /^(https?:|mailto:)/i.test(trimmed)) return [];
+  const picture = DATA_PICTURE.exec(value);
+  if (!picture) return refuse(ELSEWHERE);
+  const refused = inside(picture[1] ?? '');
+  return refused === null ? [] : refuse(refused);
+}
+
+/** A style, or a value of one; @returns the parts of the drawing that it names */
+function css(text: string): string[] {
+  const bare = text.replace(/\/\*[\s\S]*?\*\//g, ' ');
+  // An escape could spell any of what follows.
+  if (bare.includes('\\')) refuse(ELSEWHERE);
+  for (const [, rule = ''] of bare.matchAll(/@([\w-]*)/g)) if (!CSS_AT_RULES.has(rule.toLowerCase())) refuse(ELSEWHERE);
+  const uses: string[] = [];
+  for (const found of bare.matchAll(/([\w-]*)\(/g)) {
+    const name = (found[1] ?? '').toLowerCase();
+    if (name === '') continue;
+    if (name === 'url') {
+      const part = /^\s*(["']?)\s*#([^"')\s]*)\s*\1\s*\)/.exec(bare.slice(found.index + found[0].length, found.index + found[0].length + 400));
+      if (!part) refuse(ELSEWHERE);
+      uses.push(part?.[2] ?? '');
+    } else if (!CSS_FUNCTIONS.has(name)) refuse(ELSEWHERE);
+  }
+  return uses;
 }

@@ -21,6 +21,7 @@ export function withoutViewer(input: Input, { feed, viewer, name }: Forgotten): 
     // Their own words may say who they are.
     return { ...input, event: event.kind === 'chat' ? { ...event, text: '' } : event };
   }
+  if (input.input === 'fault') return input.lost?.feed === feed && input.lost.viewer?.id === viewer ? { ...input, lost: undefined } : input;
   const key = `${feed}/${viewer}`;
   const isTheirs = (value: unknown): boolean =>
     typeof value === 'object' && value !== null && 'feed' in value && value.feed === feed && (('viewer' in value && value.viewer === viewer) || ('id' in value && value.id === viewer && 'handle' in value));
@@ -37,7 +38,7 @@ export function withoutViewer(input: Input, { feed, viewer, name }: Forgotten): 
     if ((command.command === 'nudge' || command.command === 'set') && (command.number === `points/${key}` || (command.number.startsWith('viewer/') && command.number.endsWith(`/${key}`)))) return null;
     return command.command === 'import' ? (strip(input) as Input) : input;
   }
-  if (input.input !== 'show' && input.input !== 'begin') return input;
+  if (input.input !== 'show' && input.input !== 'begin' && input.input !== 'restore') return input;
   const left = strip(input) as Input;
   // One who is left alone is no joined person any more.
   if (left.input === 'show') left.show.people = left.show.people.filter(({ members }) => members.length > 1);

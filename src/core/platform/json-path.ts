@@ -1,8 +1,7 @@
-import { query } from 'jsonpath-rfc9535';
+import { parsePath, selectAll, type Budget } from './json-path-query';
+import { NO_PATTERNS, type Patterns } from './patterns';
 
 /* JSONPath (RFC 9535) as a mapping uses it. */
-
-type JsonInput = Parameters<typeof query>[0];
 
 const STEP = /^(?:\.([\p{L}_][\p{L}\p{N}_]*)|\[(?:'((?:[^'\\]|\\['\\])*)'|"((?:[^"\\]|\\["\\])*)"|(0|[1-9]\d{0,8}))\])/u;
 const NAME = /^[\p{L}_][\p{L}\p{N}_]*$/u;
@@ -21,8 +20,12 @@ function singular(path: string): (string | number)[] | null {
   return steps;
 }
 
-/** A path made ready: what it selects of a value, at most `MOST` nodes. */
-export type Select = (json: unknown) => unknown[];
+/**
+ * A path made ready: what it selects of a value, at most `MOST` values.
+ * @param budget how much of the message may still be visited
+ * @throws TooMuch
+ */
+export type Select = (json: unknown, budget: Budget) => unknown[];
 
 /** No field takes more values than this, and no message holds more events. */
 const MOST = 10_000;
@@ -31,7 +34,7 @@ const MOST = 10_000;
  * Makes a path ready. Almost every path that is tapped together is singular, and walking it is some twenty times quicker than a query.
  * @returns null when it is no JSONPath
  */
-export function selector(path: string): Select | null {
+export function selector(path: string, patterns: Patterns = NO_PATTERNS): Select | null {
   const steps = singular(path);
   if (steps) {
     return (json) => {
@@ -44,19 +47,17 @@ export function selector(path: string): Select | null {
       return [at];
     };
   }
+  const query = parsed(path);
+  return query && ((json, budget) => selectAll(query, json, budget, patterns).slice(0, MOST));
+}
+
+function parsed(path: string): ReturnType<typeof parsePath> | null {
   try {
-    query(null, path);
+    return parsePath(path);
   } catch {
+    // No JSONPath: the parser says so by throwing.
     return null;
   }
-  return (json) => {
-    try {
-      return query(json as JsonInput, path).slice(0, MOST);
-    } catch {
-      // Deeper than can be walked: it selects nothing.
-      return [];
-    }
-  };
 }
 
 /** The path to a value of a sample: `$.user.name`, with brackets where a name needs them. */

@@ -5,6 +5,8 @@ import { cleanText } from '@/core/event/viewer';
 import type { Reading } from '@/core/intake/heard';
 import type { Origin } from './frame';
 import { selector, type Select } from './json-path';
+import { MOST_NODES, TooMuch, type Budget } from './json-path-query';
+import { NO_PATTERNS, type Patterns } from './patterns';
 import { bad, viewerFrom } from './reading';
 
 /* Any other platform: rules say which message is which kind of event, and where in it each field stands. */
@@ -65,8 +67,8 @@ interface ReadyRule {
   fields: [MappedField, Select][];
 }
 
-const ready = (rule: Rule): ReadyRule => {
-  const must = (text: string): Select => selector(text) ?? (() => []);
+const ready = (rule: Rule, patterns: Patterns): ReadyRule => {
+  const must = (text: string): Select => selector(text, patterns) ?? (() => []);
   return {
     rule, when: rule.when && { select: must(rule.when.path), is: rule.when.is }, each: rule.each === null ? null : must(rule.each),
     fields: Object.entries(rule.fields).map(([field, text]) => [field as MappedField, must(text)]),
@@ -79,16 +81,16 @@ type Values = Partial<Record<MappedField, string>>;
 const asText = (value: unknown): string | undefined =>
   typeof value === 'string' ? value : typeof value === 'number' && Number.isFinite(value) ? String(value) : typeof value === 'boolean' ? String(value) : undefined;
 
-function valuesOf({ rule, fields }: ReadyRule, json: unknown): Values {
+function valuesOf({ rule, fields }: ReadyRule, json: unknown, budget: Budget): Values {
   const values: Values = { ...rule.fixed };
   for (const [field, select] of fields) {
-    const value = asText(select(json)[0]);
+    const value = asText(select(json, budget)[0]);
     if (value !== undefined && value.trim() !== '') values[field] = value;
   }
   return values;
 }
 
-const matches = ({ when }: ReadyRule, json: unknown): boolean => when === null || when.select(json).some((value) => asText(value) === when.is);
+const matches = ({ when }: ReadyRule, json: unknown, budget: Budget): boolean => when === null || when.select(json, budget).some((value) => asText(value) === when.is);
 
 /** Seconds, milliseconds or a date: whatever a platform writes, in ms since the epoch; null when it is no time. */
 export function readTime(text: string): number | null {
@@ -142,19 +144,30 @@ function make({ rule, fields }: ReadyRule, values: Values, { feed, seenAt }: Ori
 const LIVE = /^(live|online|started|true|1|on)$/i;
 const roomState = (text: string): 'live' | 'ended' => (LIVE.test(text.trim()) ? 'live' : 'ended');
 
-/** Makes a mapping ready. A message that no rule speaks of is none of ours and says nothing; one that a rule speaks of and cannot use is bad. */
-export function mapper(mapping: Mapping): Mapper {
-  const rules = mapping.rules.map(ready);
+const TOO_MUCH = `The mapping’s paths would have to look at more than ${MOST_NODES.toLocaleString('en')} places of this message. Make them narrower: name the fields instead of “..” and “*”.`;
+
+/**
+ * Makes a mapping ready. A message that no rule speaks of is none of ours and says nothing; one that a rule speaks of and cannot use is bad,
+ * and so is one in which the paths would have to look at too much.
+ */
+export function mapper(mapping: Mapping, patterns: Patterns = NO_PATTERNS): Mapper {
+  const rules = mapping.rules.map((rule) => ready(rule, patterns));
   return {
     read(json, origin, fallbackId) {
       const readings: Reading[] = [];
-      for (const rule of rules) {
-        if (!matches(rule, json)) continue;
-        const parts = rule.each ? rule.each(json) : [json];
-        parts.forEach((part, n) => {
-          const made = make(rule, valuesOf(rule, part), origin, rule.each ? `${fallbackId}#${n}` : fallbackId);
-          readings.push(made.event ? { kind: 'heard', heard: { event: made.event } } : bad(made.reason));
-        });
+      const budget: Budget = { nodes: MOST_NODES };
+      try {
+        for (const rule of rules) {
+          if (!matches(rule, json, budget)) continue;
+          const parts = rule.each ? rule.each(json, budget) : [json];
+          parts.forEach((part, n) => {
+            const made = make(rule, valuesOf(rule, part, budget), origin, rule.each ? `${fallbackId}#${n}` : fallbackId);
+            readings.push(made.event ? { kind: 'heard', heard: { event: made.event } } : bad(made.reason));
+          });
+        }
+      } catch (error) {
+        if (!(error instanceof TooMuch)) throw error;
+        readings.push(bad(TOO_MUCH));
       }
       return readings;
     },
@@ -162,10 +175,16 @@ export function mapper(mapping: Mapping): Mapper {
 }
 
 /** What each rule makes of a sample, for the streamer to see while tapping it together; null: the rule does not speak of it. */
-export function tryMapping(mapping: Mapping, json: unknown, seenAt: number): (Made | null)[] {
-  return mapping.rules.map(ready).map((rule) => {
-    if (!matches(rule, json)) return null;
-    const part = rule.each ? rule.each(json)[0] : json;
-    return make(rule, valuesOf(rule, part ?? null), { feed: 'sample', seenAt }, 'sample');
+export function tryMapping(mapping: Mapping, json: unknown, seenAt: number, patterns: Patterns = NO_PATTERNS): (Made | null)[] {
+  return mapping.rules.map((rule) => ready(rule, patterns)).map((rule) => {
+    const budget: Budget = { nodes: MOST_NODES };
+    try {
+      if (!matches(rule, json, budget)) return null;
+      const part = rule.each ? rule.each(json, budget)[0] : json;
+      return make(rule, valuesOf(rule, part ?? null, budget), { feed: 'sample', seenAt }, 'sample');
+    } catch (error) {
+      if (!(error instanceof TooMuch)) throw error;
+      return { event: null, missing: [], reason: TOO_MUCH };
+    }
   });
 }

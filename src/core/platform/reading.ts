@@ -7,11 +7,38 @@ import { MAX_MESSAGE } from './frame';
 
 export const bad = (reason: string): Reading => ({ kind: 'bad', reason });
 
+/** Lists and objects lie no deeper in each other, in any text but a short one: what walks them must not run out of stack. */
+export const MOST_DEPTH = 100;
+
+/** A text no longer than this cannot nest so deep that it does harm; looking would cost more than reading it. */
+const SHORT = 2000;
+
+/** Whether a text's JSON is nested too deep, found without reading it. */
+export function isTooDeep(text: string): boolean {
+  if (text.length <= SHORT) return false;
+  let depth = 0;
+  let quoted = false;
+  for (let at = 0; at < text.length; at += 1) {
+    const char = text.charCodeAt(at);
+    if (quoted) {
+      if (char === BACKSLASH) at += 1;
+      else if (char === QUOTE) quoted = false;
+    } else if (char === QUOTE) quoted = true;
+    else if (char === OPEN_LIST || char === OPEN_OBJECT) {
+      depth += 1;
+      if (depth > MOST_DEPTH) return true;
+    } else if (char === CLOSE_LIST || char === CLOSE_OBJECT) depth -= 1;
+  }
+  return false;
+}
+const [QUOTE, BACKSLASH, OPEN_LIST, CLOSE_LIST, OPEN_OBJECT, CLOSE_OBJECT] = Array.from('"\\[]{}', (char) => char.charCodeAt(0)) as [number, number, number, number, number, number];
+
 export type Json = { ok: true; json: unknown } | { ok: false; reason: string };
 
 /** Parses a message's JSON; no more than MAX_MESSAGE UTF-16 units, unless `most` says otherwise. */
 export function readJson(text: string, most = MAX_MESSAGE): Json {
   if (text.length > most) return { ok: false, reason: `The message is ${text.length.toLocaleString('en')} characters long; no more than ${most.toLocaleString('en')} are read.` };
+  if (isTooDeep(text)) return { ok: false, reason: `The message is nested more than ${MOST_DEPTH} levels deep.` };
   try {
     return { ok: true, json: JSON.parse(text) };
   } catch {

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { PLAIN } from '@/core/engine/queue-plan';
 import { ANY } from '@/core/engine/range';
 import { SHOW_FORMAT, SHOW_VERSION, showSchema, type Show } from './show';
+import { sizeTrouble } from './size';
 
 export type ReadShow = { ok: true; show: Show } | { ok: false; reason: string };
 
@@ -67,6 +68,8 @@ export function readShowDocument(json: unknown): ReadShow {
   if (head.data.version > SHOW_VERSION) {
     return { ok: false, reason: `This show was saved by a later Gavirn (version ${head.data.version}; this one reads up to ${SHOW_VERSION}). Update Gavirn, then open it again. Nothing was changed.` };
   }
+  const tooLarge = sizeTrouble(head.data);
+  if (tooLarge !== null) return { ok: false, reason: `${tooLarge} Nothing was changed.` };
   const parsed = showSchema.safeParse(migrate(head.data, head.data.version, SHOW_VERSION, MIGRATIONS));
   if (!parsed.success) {
     const issue = parsed.error.issues[0];

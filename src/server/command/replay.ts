@@ -1,3 +1,4 @@
+import { linearPatterns } from '@/core/platform/linear-patterns';
 import { createHash } from 'node:crypto';
 import { createReadStream } from 'node:fs';
 import { readFile, stat } from 'node:fs/promises';
@@ -86,7 +87,7 @@ async function loadMapping(file: string | null): Promise<{ ok: true; mapper: Map
   if (!json.ok) return { ok: false, reason: `${file} is no mapping: its JSON cannot be read.` };
   const mapping = mappingSchema.safeParse(json.json);
   if (!mapping.success) return { ok: false, reason: `${file} is no mapping: ${mapping.error.issues[0]?.path.join(' › ') || 'its content'} cannot be used.` };
-  return { ok: true, mapper: mapper(mapping.data) };
+  return { ok: true, mapper: mapper(mapping.data, linearPatterns()) };
 }
 
 type Read = (file: string, run: Replay, mapper: Mapper | null) => Promise<void>;

@@ -16,6 +16,8 @@ export interface FeedListener {
   onState: (state: FeedState) => void;
   /** Something else has changed that is shown of the feed. */
   onChanged?: () => void;
+  /** Something of Gavirn's own went wrong, which is neither the network's doing nor a message's. */
+  onFault: (error: unknown) => void;
   /** How far the platform's clock is ahead of this machine's, ms, whenever the platform states its time. */
   onClock: (aheadMs: number) => void;
 }
@@ -56,10 +58,16 @@ export interface FeedClient {
   post?: (text: string) => Promise<Posted>;
 }
 
-/** Waits, or less when `signal` is aborted. */
+/** A platform that asks to be left alone for longer is asked again after this all the same, ms. */
+const LONGEST_PAUSE_MS = 3_600_000;
+/** After a fault of ours a feed is left in peace for this long, ms. */
+const FAULT_PAUSE_MS = 30_000;
+
+/** Waits, an hour at most, or less when `signal` is aborted. */
 export function pause(ms: number, signal: AbortSignal): Promise<void> {
   return new Promise((resolve) => {
-    const timer = setTimeout(done, ms);
+    if (signal.aborted) return resolve();
+    const timer = setTimeout(done, Math.min(Math.max(0, ms), LONGEST_PAUSE_MS));
     signal.addEventListener('abort', done, { once: true });
     function done(): void {
       clearTimeout(timer);
@@ -67,4 +75,20 @@ export function pause(ms: number, signal: AbortSignal): Promise<void> {
       resolve();
     }
   });
+}
+
+/**
+ * Does one thing after another until it is stopped, each time after as long as the last one asked for (ms). What the network does is dealt
+ * with in `once`; what it throws is a fault of ours, is told as such, and ends nothing.
+ */
+export async function keepOn(once: () => Promise<number>, signal: AbortSignal, fault: (error: unknown) => void): Promise<void> {
+  while (!signal.aborted) {
+    let wait = FAULT_PAUSE_MS;
+    try {
+      wait = await once();
+    } catch (error) {
+      fault(error);
+    }
+    if (!signal.aborted) await pause(wait, signal);
+  }
 }

@@ -1,3 +1,4 @@
+import { linearPatterns } from '@/core/platform/linear-patterns';
 import { readActivity } from '@/core/platform/activity';
 import { readCloudEvent, readCloudEventRequest } from '@/core/platform/cloud-events';
 import type { Reading } from '@/core/intake/heard';
@@ -10,7 +11,7 @@ import { verify } from './signature';
 import { Turn } from './turn';
 
 /** What a request brings, or a refusal with its status and a sentence. */
-export type Taken = { ok: true; messages: { readings: Reading[]; raw: string }[] } | { ok: false; status: number; reason: string };
+export type Taken = { ok: true; messages: Iterable<{ readings: Reading[]; raw: string }> } | { ok: false; status: number; reason: string };
 
 /** A feed that is posted to, at an address of its own. It is always open: there is nothing to connect. */
 export class InboxClient implements FeedClient {
@@ -45,14 +46,20 @@ export class InboxClient implements FeedClient {
     }
     this.heard += 1;
     this.refused = null;
-    const readings = taken.messages.flatMap(({ readings: each, raw }) => each.map((reading) => ({ reading, raw })));
     const turn = new Turn();
-    for (const { reading, raw } of readings) {
-      this.listener.onReading(reading, raw);
+    let refusal: string | null = null;
+    let good = 0;
+    // Each is read when it is its turn: a request may hold thousands.
+    for (const { readings, raw } of taken.messages) {
+      for (const reading of readings) {
+        if (reading.kind === 'bad') refusal ??= reading.reason;
+        else good += 1;
+        this.listener.onReading(reading, raw);
+        await turn.rest();
+      }
       await turn.rest();
     }
-    const bad = readings.find(({ reading }) => reading.kind === 'bad')?.reading;
-    return bad?.kind === 'bad' && readings.every(({ reading }) => reading.kind === 'bad') ? { status: 422, detail: bad.reason } : { status: 204, detail: null };
+    return refusal !== null && good === 0 ? { status: 422, detail: refusal } : { status: 204, detail: null };
   }
 
   readonly check = (): Promise<CheckStep[]> => Promise.resolve([
@@ -64,14 +71,22 @@ export class InboxClient implements FeedClient {
 }
 
 export const connectCloudEvents: Connect<'cloudevents'> = ({ feed, listener, secrets, now }) => {
-  const rules = feed.rules.length > 0 ? mapper({ rules: feed.rules }) : null;
+  const rules = feed.rules.length > 0 ? mapper({ rules: feed.rules }, linearPatterns()) : null;
   return new InboxClient(listener, secrets, ({ headers, body }) => {
     const request = readCloudEventRequest(headers, body);
     if (!request.ok) return { ok: false, status: 400, reason: request.reason };
     const origin = { feed: feed.id, seenAt: now() };
-    return { ok: true, messages: request.events.map((event) => ({ readings: readCloudEvent(event, origin, rules), raw: JSON.stringify(event) ?? '' })) };
+    if (request.events.length > MOST_IN_BATCH) return { ok: false, status: 400, reason: `The batch holds ${request.events.length.toLocaleString('en')} events; no more than ${MOST_IN_BATCH.toLocaleString('en')} are taken at once.` };
+    return { ok: true, messages: each(request.events, (event) => ({ readings: readCloudEvent(event, origin, rules), raw: JSON.stringify(event) ?? '' })) };
   });
 };
+
+/** So many events one request may bring. */
+const MOST_IN_BATCH = 10_000;
+
+function* each<T, R>(list: readonly T[], make: (one: T) => R): Generator<R> {
+  for (const one of list) yield make(one);
+}
 
 let serial = 0;
 /** An id for a message that has none: unlike all others, so that it is never taken for one of them. */

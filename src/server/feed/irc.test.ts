@@ -13,7 +13,12 @@ let client: IrcClient;
 let heard: string[];
 let up: boolean[];
 
+let missed: number;
+let faults: unknown[];
+
 beforeEach(async () => {
+  missed = 0;
+  faults = [];
   said = [];
   heard = [];
   up = [];
@@ -26,7 +31,7 @@ beforeEach(async () => {
     opened.on('message', (data) => said.push(String(data)));
   });
   client = new IrcClient({
-    url: `ws://127.0.0.1:${(server.address() as AddressInfo).port}/`, nick: 'kiln-helper', channel: 'odavarn.kiln', onLine: (line) => heard.push(line), onUp: (now) => up.push(now),
+    url: `ws://127.0.0.1:${(server.address() as AddressInfo).port}/`, nick: 'kiln-helper', channel: 'odavarn.kiln', onLine: (line) => heard.push(line), onUp: (now) => up.push(now), onMissed: () => (missed += 1), onFault: (error) => faults.push(error),
   });
 });
 afterEach(async () => {

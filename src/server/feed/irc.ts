@@ -1,13 +1,15 @@
 import WebSocket from 'ws';
 import { formatIrc, parseIrc, type IrcMessage } from '@/core/platform/irc';
 import { backoff } from './backoff';
-import { pause, type Posted } from './client';
+import { keepOn, type Posted } from './client';
 import { Inflow } from './turn';
 
 /** No line for this long: ask whether anyone is there; and for this long: nobody is. */
 const ASK_MS = 30_000;
 const SILENCE_MS = 45_000;
 const ANSWER_MS = 3000;
+/** So far back the platform says again what was said, ms (docs/oxbow.md). */
+const SAID_AGAIN_MS = 5 * 60_000;
 
 export interface IrcOptions {
   url: string;
@@ -16,6 +18,9 @@ export interface IrcOptions {
   /** Every line that is not the connection's own business. */
   onLine: (line: string, message: IrcMessage) => void;
   onUp: (up: boolean) => void;
+  /** More was said while the connection was lost than the platform says again. */
+  onMissed: () => void;
+  onFault: (error: unknown) => void;
 }
 
 /**
@@ -27,11 +32,13 @@ export class IrcClient {
   private socket: WebSocket | null = null;
   private joined = false;
   private failures = 0;
+  /** When it was put out or cut off, ms; null before it was ever there. */
+  private lostAt: number | null = null;
   /** Waits for the platform's word on what was just posted. */
   private posting: { text: string; settle: (posted: Posted) => void } | null = null;
 
   constructor(private readonly options: IrcOptions) {
-    void this.run();
+    void keepOn(() => this.once(), this.stopped.signal, options.onFault);
   }
 
   stop(): void {
@@ -39,15 +46,15 @@ export class IrcClient {
     this.socket?.terminate();
   }
 
-  private async run(): Promise<void> {
-    while (!this.stopped.signal.aborted) {
-      await this.connect();
-      if (this.stopped.signal.aborted) return;
-      this.joined = false;
-      this.options.onUp(false);
-      this.failures += 1;
-      await pause(backoff(this.failures, Math.random()), this.stopped.signal);
-    }
+  private async once(): Promise<number> {
+    await this.connect();
+    if (this.stopped.signal.aborted) return 0;
+    if (this.joined) this.lostAt = Date.now();
+    this.joined = false;
+    this.settle({ ok: false, reason: 'The chat was lost before the platform answered. The line may or may not have been posted.' });
+    this.options.onUp(false);
+    this.failures += 1;
+    return backoff(this.failures, Math.random());
   }
 
   private connect(): Promise<void> {
@@ -70,7 +77,7 @@ export class IrcClient {
       });
       const inflow = new Inflow((text) => {
         for (const line of text.split(/\r?\n/)) if (line !== '') this.take(line);
-      }, socket);
+      }, socket, this.options.onFault);
       socket.on('message', (data) => {
         heard();
         inflow.add(String(data));
@@ -106,11 +113,16 @@ export class IrcClient {
         if (message.prefix?.nick !== nick) return;
         this.joined = true;
         this.failures = 0;
+        if (this.lostAt !== null && Date.now() - this.lostAt > SAID_AGAIN_MS) this.options.onMissed();
         return this.options.onUp(true);
       case 'KICK':
         if (message.params[1] === nick) this.send({ command: 'JOIN', params: [`#${channel}`] });
         return;
       case 'NOTICE':
+        if (message.tags['oxbow/kept-from'] !== undefined) {
+          if (this.lostAt !== null && Date.parse(message.tags['oxbow/kept-from']) > this.lostAt) this.options.onMissed();
+          return;
+        }
         this.settle({ ok: false, reason: message.params.at(-1) ?? 'The platform refused without a reason.' });
         return this.options.onLine(line, message);
       case 'PRIVMSG':

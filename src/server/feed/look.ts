@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { boundedJson } from './bounded';
 import type { CheckStep } from './client';
 import type { PlatformAddresses } from './connect';
 
@@ -19,7 +20,7 @@ export const PLACES: Record<keyof PlatformAddresses, (address: string, handle: s
 export async function lookAt(url: string): Promise<Look> {
   const answer = await fetch(url, { signal: AbortSignal.timeout(CHECK_MS) }).catch(() => null);
   if (answer?.status === 404) return { found: 'nobody' };
-  const info = infoSchema.safeParse(answer?.ok ? await answer.json().catch(() => null) : null);
+  const info = infoSchema.safeParse(answer?.ok ? await boundedJson(answer) : null);
   return info.success ? { found: 'yes', info: info.data } : { found: 'unreachable' };
 }
 

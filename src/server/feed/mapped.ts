@@ -1,3 +1,4 @@
+import { linearPatterns } from '@/core/platform/linear-patterns';
 import WebSocket from 'ws';
 import type { Reading } from '@/core/intake/heard';
 import type { FeedState } from '@/core/platform/feed-state';
@@ -6,12 +7,13 @@ import { mapper } from '@/core/platform/mapping';
 import { bad, readJson } from '@/core/platform/reading';
 import type { Feed } from '@/core/show/show';
 import { backoff } from './backoff';
-import { pause, type CheckStep, type FeedClient, type Room } from './client';
+import { boundedText } from './bounded';
+import { keepOn, type CheckStep, type FeedClient, type Room } from './client';
 import type { Connect, Connecting } from './connect';
 import { InboxClient, ownId } from './inbox';
 import type { Outward } from './outward';
 import { SseClient } from './sse';
-import { retryAfterMs } from './tarn';
+import { retryAfterMs } from './retry-after';
 import { Inflow, Turn } from './turn';
 
 type MappedFeed = Extract<Feed, { platform: 'mapped' }>;
@@ -27,7 +29,7 @@ function addressed(url: string, token: string | undefined): { url: string; heade
 /** Any other platform: its transport, and the rules that say what its messages are. */
 export const connectMapped: Connect<'mapped'> = (connecting) => {
   const { feed, listener, position, room, secrets, now, outward } = connecting;
-  const rules = mapper({ rules: feed.rules });
+  const rules = mapper({ rules: feed.rules }, linearPatterns());
   const read = (text: string, fallbackId: string): Reading[] => {
     const json = readJson(text, MOST_BYTES);
     return json.ok ? rules.read(json.json, { feed: feed.id, seenAt: now() }, fallbackId) : [bad(json.reason)];
@@ -82,7 +84,8 @@ class MappedClient implements FeedClient {
   ) {
     this.room = connecting.room;
     this.address = addressed(source.url, connecting.secrets.token);
-    void this.run();
+    this.say('looking');
+    void keepOn(() => (source.transport === 'poll' ? this.poll(source.everyMs) : this.listen()), this.stopped.signal, connecting.listener.onFault);
   }
 
   stop(): void {
@@ -110,14 +113,6 @@ class MappedClient implements FeedClient {
     else this.say(this.room === 'live' ? 'connected' : 'waiting');
   }
 
-  private async run(): Promise<void> {
-    this.say('looking');
-    while (!this.stopped.signal.aborted) {
-      const wait = this.source.transport === 'poll' ? await this.poll(this.source.everyMs) : await this.listen();
-      if (this.stopped.signal.aborted) return;
-      await pause(wait, this.stopped.signal);
-    }
-  }
 
   private failed(): number {
     this.failures += 1;
@@ -126,34 +121,50 @@ class MappedClient implements FeedClient {
   }
 
   private async take(text: string): Promise<void> {
-    this.connecting.listener.onRaw(text);
+    const { listener } = this.connecting;
+    listener.onRaw(text);
     const turn = new Turn();
-    for (const reading of this.read(text, ownId(this.connecting.now()))) {
-      this.connecting.listener.onReading(reading, text);
+    for (const reading of this.readOrSay(text)) {
+      listener.onReading(reading, text);
       await turn.rest();
     }
   }
 
-  private async poll(everyMs: number): Promise<number> {
+  private readOrSay(text: string): Reading[] {
     try {
-      const answer = await this.connecting.outward.fetch(this.address.url, {
+      return this.read(text, ownId(this.connecting.now()));
+    } catch (error) {
+      // Adapters never throw, whatever comes: where one does, the fault is ours, and this message is all that it costs.
+      this.connecting.listener.onFault(error);
+      return [bad('Gavirn could not read this message.')];
+    }
+  }
+
+  private async poll(everyMs: number): Promise<number> {
+    let answer: Response;
+    let body: string;
+    try {
+      answer = await this.connecting.outward.fetch(this.address.url, {
         headers: { accept: 'application/json', ...this.address.headers, ...(this.etag === null ? {} : { 'if-none-match': this.etag }) },
         signal: AbortSignal.any([this.stopped.signal, AbortSignal.timeout(ANSWER_MS)]),
       });
-      const asked = retryAfterMs(answer.headers.get('retry-after'), Date.now()) ?? 0;
-      if (answer.status === 404) {
-        this.say('notFound');
-        return Math.max(30_000, asked);
-      }
-      if (!answer.ok && answer.status !== 304) return Math.max(answer.status === 429 ? everyMs : this.failed(), asked);
-      const body = await answer.text();
-      this.up();
-      this.etag = answer.headers.get('etag') ?? this.etag;
-      if (answer.status !== 304) await this.take(body);
-      return Math.max(everyMs, asked);
+      body = await boundedText(answer, MOST_BYTES);
     } catch {
+      // Nothing but the asking stands above: nobody answers, or what is said has no end.
       return this.failed();
     }
+    const asked = retryAfterMs(answer.headers.get('retry-after'), Date.now()) ?? 0;
+    if (answer.status === 404) {
+      this.say('notFound');
+      return Math.max(30_000, asked);
+    }
+    // Somebody else may ask from here as well: by chance, so that two do not meet for ever.
+    if (answer.status === 429) return Math.max(everyMs, asked) + Math.random() * everyMs;
+    if (!answer.ok && answer.status !== 304) return Math.max(this.failed(), asked);
+    this.up();
+    this.etag = answer.headers.get('etag') ?? this.etag;
+    if (answer.status !== 304) await this.take(body);
+    return Math.max(everyMs, asked);
   }
 
   private listen(): Promise<number> {
@@ -163,7 +174,7 @@ class MappedClient implements FeedClient {
       const socket = new WebSocket(this.address.url, { headers: this.address.headers, handshakeTimeout: 10_000, maxPayload: MOST_BYTES, lookup: outward.lookup });
       this.socket = socket;
       socket.on('open', () => this.up());
-      const inflow = new Inflow((text) => void this.take(text), socket);
+      const inflow = new Inflow((text) => this.take(text), socket, this.connecting.listener.onFault);
       socket.on('message', (data) => inflow.add(String(data)));
       // An error is followed by a close.
       socket.on('error', () => undefined);

@@ -4,7 +4,8 @@ import type { FeedState } from '@/core/platform/feed-state';
 import type { Feed } from '@/core/show/show';
 import { imitates, oneEditApart } from '@/core/people/lookalike';
 import { backoff } from './backoff';
-import { pause, type CheckStep, type FeedClient, type InboxAnswer, type InboxRequest, type Posted, type Room } from './client';
+import { boundedJson } from './bounded';
+import { keepOn, type CheckStep, type FeedClient, type InboxAnswer, type InboxRequest, type Posted, type Room } from './client';
 import type { Connect, Connecting } from './connect';
 import { IrcClient } from './irc';
 import { handleSteps, lookAt, PLACES, type Look } from './look';
@@ -40,12 +41,14 @@ class OxbowClient implements FeedClient {
         listener.onRaw(line);
         listener.onReading(reading, line);
       },
+      onFault: listener.onFault,
+      onMissed: () => listener.onReading({ kind: 'gap', lost: null, at: now() }, ''),
       onUp: (up) => {
         this.chatUp = up;
         this.tell();
       },
     });
-    void this.keepRegistered();
+    void keepOn(() => this.keepRegistered(), this.stopped.signal, connecting.listener.onFault);
   }
 
   stop(): void {
@@ -77,12 +80,10 @@ class OxbowClient implements FeedClient {
   }
 
   /** Tells Oxbow where to post and by which secret; again now and then, since a platform that was set up anew has forgotten it. */
-  private async keepRegistered(): Promise<void> {
-    while (!this.stopped.signal.aborted) {
-      const wait = await this.register();
-      this.tell();
-      await pause(wait, this.stopped.signal);
-    }
+  private async keepRegistered(): Promise<number> {
+    const wait = await this.register();
+    this.tell();
+    return wait;
   }
 
   private async register(): Promise<number> {
@@ -91,6 +92,8 @@ class OxbowClient implements FeedClient {
       method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ callback: inbox, secret: secrets.signing }),
       signal: AbortSignal.any([this.stopped.signal, AbortSignal.timeout(ANSWER_MS)]),
     }).catch(() => null);
+    // Only its status is of interest.
+    await answer?.body?.cancel().catch(() => undefined);
     if (answer?.ok) {
       this.registered = 'yes';
       this.failures = 0;
@@ -127,7 +130,7 @@ class OxbowClient implements FeedClient {
   /** Asks Oxbow to call us now, and reads what came of it. */
   private async hookSteps(): Promise<CheckStep[]> {
     const answer = await fetch(`${this.place}/hook/ping`, { method: 'POST', signal: AbortSignal.timeout(ANSWER_MS) }).catch(() => null);
-    const came = answer?.ok ? ((await answer.json().catch(() => null)) as { status?: number | null } | null) : null;
+    const came = answer?.ok ? ((await boundedJson(answer)) as { status?: number | null } | null) : null;
     const status = came?.status ?? null;
     if (status === null) return [{ step: 'Callback', outcome: 'bad', says: 'Oxbow cannot reach this server. It must have an address that can be reached from the internet; ask whoever runs it.' }];
     const reached: CheckStep = { step: 'Callback', outcome: 'good', says: 'Oxbow reaches this server.' };

@@ -1,7 +1,7 @@
 import { Webhook } from 'standardwebhooks';
 import type { FeedSecrets } from './secrets';
 import { sign, TOLERANCE_MS, verify } from './signature';
-import { retryAfterMs } from './tarn';
+import { retryAfterMs } from './retry-after';
 
 /* Against the reference package for Standard Webhooks 1.0: what it signs is verified, and what we sign it verifies. */
 

@@ -30,6 +30,7 @@ afterEach(async () => {
 function connect(options: Partial<SseOptions> = {}) {
   const frames: Frame[] = [];
   const states: FeedState[] = [];
+  const faults: unknown[] = [];
   const client: SseClient = new SseClient({
     url: `http://127.0.0.1:${(server.address() as AddressInfo).port}/`, position: null, random: () => 0,
     read: (frame) => {
@@ -38,11 +39,11 @@ function connect(options: Partial<SseOptions> = {}) {
       return [];
     },
     check: () => Promise.resolve([]),
-    listener: { onReading: () => undefined, onRaw: () => undefined, onState: (state) => states.push(state), onClock: () => undefined },
+    listener: { onReading: () => undefined, onRaw: () => undefined, onState: (state) => states.push(state), onClock: () => undefined, onFault: (error) => faults.push(error) },
     ...options,
   });
   clients.push(client);
-  return { frames, states };
+  return { frames, states, faults };
 }
 
 const stream = (res: ServerResponse, text: string, end = false): void => {

@@ -1,15 +1,20 @@
-import { createParser } from 'eventsource-parser';
+import { createParser, type EventSourceMessage } from 'eventsource-parser';
 import type { Reading } from '@/core/intake/heard';
 import type { FeedState } from '@/core/platform/feed-state';
 import { backoff } from './backoff';
 import type { Frame } from '@/core/platform/frame';
 import { Turn } from './turn';
-import { pause, type CheckStep, type FeedClient, type FeedListener, type Room } from './client';
+import { bad } from '@/core/platform/reading';
+import { ConnectionLost, pieces } from './bounded';
+import { keepOn, type CheckStep, type FeedClient, type FeedListener, type Room } from './client';
+import { retryAfterMs } from './retry-after';
 
 /** No byte for this long, and the connection counts as lost: a platform keeps it alive every 15 s. */
 export const SILENCE_MS = 35_000;
 /** So much of a stream is read between two looks at the clock, UTF-16 units: some thirty messages. */
 const PIECE = 8192;
+/** A message, all its lines together, is no longer than this (UTF-16 units): one that is has no end, and the connection is cut. */
+const LONGEST_MESSAGE = 1 << 20;
 /** A handle that was not found may be opened later; it is looked for again this often. */
 const LOOK_AGAIN_MS = 30_000;
 
@@ -47,7 +52,8 @@ export class SseClient implements FeedClient {
   constructor(private readonly options: SseOptions) {
     this.position = options.position;
     this.told = options.room ?? null;
-    void this.run();
+    this.say('looking');
+    void keepOn(() => this.once(), this.stopped.signal, options.listener.onFault);
   }
 
   stop(): void {
@@ -63,20 +69,17 @@ export class SseClient implements FeedClient {
     this.options.listener.onState(state);
   }
 
-  private async run(): Promise<void> {
+  private async once(): Promise<number> {
     const { random = Math.random } = this.options;
-    this.say('looking');
-    while (!this.stopped.signal.aborted) {
-      const outcome = await this.connect();
-      if (this.stopped.signal.aborted) return;
-      this.failures += 1;
-      this.say(outcome === 'notFound' ? 'notFound' : 'reconnecting');
-      await pause(outcome === 'notFound' ? LOOK_AGAIN_MS : backoff(this.failures, random()), this.stopped.signal);
-    }
+    const outcome = await this.connect();
+    if (this.stopped.signal.aborted) return 0;
+    this.failures += 1;
+    this.say(outcome.lost === 'notFound' ? 'notFound' : 'reconnecting');
+    return Math.max(outcome.wait, outcome.lost === 'notFound' ? LOOK_AGAIN_MS : backoff(this.failures, random()));
   }
 
-  /** One connection, from asking to its end. */
-  private async connect(): Promise<'notFound' | 'lost'> {
+  /** One connection, from asking to its end; `wait`: for how long the platform asks to be left alone, ms. */
+  private async connect(): Promise<{ lost: 'notFound' | 'lost'; wait: number }> {
     const { url, listener, silenceMs = SILENCE_MS, ask = fetch } = this.options;
     const silence = new AbortController();
     let timer = setTimeout(() => silence.abort(), silenceMs);
@@ -88,44 +91,67 @@ export class SseClient implements FeedClient {
       const response = await ask(url, {
         headers: { accept: 'text/event-stream', ...this.options.headers, ...(this.position ? { 'last-event-id': this.position } : {}) },
         signal: AbortSignal.any([this.stopped.signal, silence.signal]),
+      }).catch((error: unknown) => {
+        throw new ConnectionLost('Nobody answers.', { cause: error });
       });
       const stated = Date.parse(response.headers.get('date') ?? '');
       if (Number.isFinite(stated)) listener.onClock(stated - Date.now());
-      if (response.status === 404) return 'notFound';
-      if (!response.ok || !response.body || !response.headers.get('content-type')?.startsWith('text/event-stream')) return 'lost';
+      const wait = retryAfterMs(response.headers.get('retry-after'), Date.now()) ?? 0;
+      if (!response.ok || !response.body || !response.headers.get('content-type')?.startsWith('text/event-stream')) {
+        // What is said instead of a stream is not read.
+        await response.body?.cancel().catch(() => undefined);
+        return { lost: response.status === 404 ? 'notFound' : 'lost', wait };
+      }
       // A resumed stream says nothing of the room until it changes: what it was still holds.
       if (this.options.tellsRoom === false) this.say('connected');
       else if (this.position && this.told) this.setRoom(this.told === 'live');
       await this.read(response.body, heard);
-    } catch {
-      // Refused, dropped or silent: all mean that it has to be tried again.
+    } catch (error) {
+      // Refused, dropped, silent, or more than is taken: all mean that it has to be tried again. Anything else is no fault of the network.
+      if (!(error instanceof ConnectionLost)) throw error;
     } finally {
       clearTimeout(timer);
     }
-    return 'lost';
+    return { lost: 'lost', wait: 0 };
   }
 
   private async read(body: ReadableStream<Uint8Array>, heard: () => void): Promise<void> {
     const parser = createParser({
-      onEvent: (message) => {
-        this.failures = 0;
-        if (message.id !== undefined) this.position = message.id;
-        const frame = { event: message.event ?? 'message', data: message.data, id: this.position ?? '' };
-        this.options.listener.onRaw(frame.data);
-        for (const reading of this.options.read(frame)) this.options.listener.onReading(reading, frame.data, frame.id.slice(0, 200));
+      maxBufferSize: LONGEST_MESSAGE,
+      onError: ({ type }) => {
+        // All else that is wrong with a line is left out, as the standard says.
+        if (type === 'max-buffer-size-exceeded') throw new ConnectionLost('A message without an end.');
       },
+      onEvent: (message) => this.take(message),
     });
     const turn = new Turn();
-    const text = new TextDecoderStream();
-    // The stream's pieces are the web's types and Node's: the same objects.
-    for await (const chunk of body.pipeThrough(text as unknown as TransformStream<Uint8Array, string>) as unknown as AsyncIterable<string>) {
+    const decoder = new TextDecoder();
+    for await (const bytes of pieces(body, Infinity)) {
       heard();
+      const chunk = decoder.decode(bytes, { stream: true });
       for (let from = 0; from < chunk.length; from += PIECE) {
         parser.feed(chunk.slice(from, from + PIECE));
         await turn.rest();
         if (this.stopped.signal.aborted) return;
       }
     }
+  }
+
+  private take({ id, event = 'message', data }: EventSourceMessage): void {
+    const { listener } = this.options;
+    this.failures = 0;
+    if (id !== undefined) this.position = id;
+    const frame = { event, data, id: this.position ?? '' };
+    listener.onRaw(data);
+    let readings: Reading[];
+    try {
+      readings = this.options.read(frame);
+    } catch (error) {
+      // Adapters never throw, whatever comes: where one does, the fault is ours, and this message is all that it costs.
+      listener.onFault(error);
+      readings = [bad('Gavirn could not read this message.')];
+    }
+    for (const reading of readings) listener.onReading(reading, data, frame.id.slice(0, 200));
   }
 
   /** What the platform last said of the room; null before it has said anything. */

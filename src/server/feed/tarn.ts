@@ -1,7 +1,9 @@
 import { readTarn } from '@/core/platform/tarn';
 import type { FeedState } from '@/core/platform/feed-state';
 import { backoff } from './backoff';
-import { pause, type CheckStep, type FeedClient, type Room } from './client';
+import { boundedText } from './bounded';
+import { retryAfterMs } from './retry-after';
+import { keepOn, type CheckStep, type FeedClient, type Room } from './client';
 import type { Connect, Connecting } from './connect';
 import { handleSteps, lookAt, PLACES } from './look';
 import type { Feed } from '@/core/show/show';
@@ -10,14 +12,8 @@ import { Turn } from './turn';
 const LOOK_AGAIN_MS = 30_000;
 const ANSWER_MS = 15_000;
 const LEAST_PAUSE_MS = 200;
-
-/** How long an answer asks to be left alone: `Retry-After` as seconds or as a date (RFC 9110, section 10.2.3); null when it does not say. */
-export function retryAfterMs(header: string | null, now: number): number | null {
-  if (header === null) return null;
-  if (/^\d+$/.test(header.trim())) return Number(header) * 1000;
-  const date = Date.parse(header);
-  return Number.isFinite(date) ? Math.max(0, date - now) : null;
-}
+/** After a refusal no more than this is waited by chance, ms. */
+const MOST_CHANCE_MS = 15_000;
 
 type TarnFeed = Extract<Feed, { platform: 'tarn' }>;
 
@@ -29,6 +25,8 @@ class TarnClient implements FeedClient {
   /** What the last page allowed: one that has not changed says nothing of it. */
   private pollAfterMs = 2000;
   private failures = 0;
+  /** How often in a row it was too soon. */
+  private refusals = 0;
   private state: FeedState | null = null;
   private last: { state: string; watching: number | null } | null;
   room: Room | null;
@@ -37,7 +35,8 @@ class TarnClient implements FeedClient {
     this.cursor = connecting.position ?? 'latest';
     this.room = connecting.room;
     this.last = connecting.room && { state: connecting.room === 'live' ? 'live' : 'offline', watching: null };
-    void this.run();
+    this.say('looking');
+    void keepOn(async () => Math.max(LEAST_PAUSE_MS, await this.poll()), this.stopped.signal, connecting.listener.onFault);
   }
 
   stop(): void {
@@ -62,14 +61,6 @@ class TarnClient implements FeedClient {
 
   readonly check = async (): Promise<CheckStep[]> => handleSteps('Tarn', this.connecting.feed.handle, await lookAt(this.address));
 
-  private async run(): Promise<void> {
-    this.say('looking');
-    while (!this.stopped.signal.aborted) {
-      const wait = await this.poll();
-      await pause(Math.max(LEAST_PAUSE_MS, wait), this.stopped.signal);
-    }
-  }
-
   /** Asks for one page; returns how long to wait before the next, ms. */
   private async poll(): Promise<number> {
     const { listener, now } = this.connecting;
@@ -79,8 +70,9 @@ class TarnClient implements FeedClient {
       answer = await fetch(`${this.address}/activity?after=${encodeURIComponent(this.cursor)}`, {
         headers: this.etag === null ? {} : { 'if-none-match': this.etag }, signal: AbortSignal.any([this.stopped.signal, AbortSignal.timeout(ANSWER_MS)]),
       });
-      body = await answer.text();
+      body = await boundedText(answer);
     } catch {
+      // Nothing but the asking stands above: nobody answers, or what is said has no end.
       return this.failed();
     }
     if (this.stopped.signal.aborted) return 0;
@@ -92,6 +84,7 @@ class TarnClient implements FeedClient {
       case 200: return this.take(body, answer.headers.get('etag'));
       case 304:
         this.failures = 0;
+        this.refusals = 0;
         if (this.room) this.setRoom(this.room === 'live');
         return asked ?? this.pollAfterMs;
       case 404:
@@ -103,9 +96,18 @@ class TarnClient implements FeedClient {
         this.etag = null;
         listener.onReading({ kind: 'gap', lost: null, at: now() }, '', 'latest');
         return LEAST_PAUSE_MS;
-      case 429: return asked ?? 2000;
+      case 429: return this.tooSoon(asked ?? 2000);
       default: return Math.max(this.failed(), asked ?? 0);
     }
+  }
+
+  /**
+   * Somebody else asks for the same room from here, and has just been answered. Two that wait for the same moment would meet there for ever:
+   * each waits a little more by chance, the more the oftener it was refused.
+   */
+  private tooSoon(asked: number): number {
+    this.refusals += 1;
+    return asked + Math.random() * Math.min(MOST_CHANCE_MS, this.pollAfterMs * this.refusals);
   }
 
   private failed(): number {
@@ -122,6 +124,7 @@ class TarnClient implements FeedClient {
       return this.failed();
     }
     this.failures = 0;
+    this.refusals = 0;
     if (page.readings.length > 0) listener.onRaw(body);
     // The position belongs to the page's last reading: a crash in its middle asks for the whole page again, and "once" does the rest.
     const turn = new Turn();

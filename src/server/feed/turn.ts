@@ -15,20 +15,30 @@ export class Turn {
   }
 }
 
-/** So many messages wait until the sender is held back. */
+/** So many messages, or so much of them (UTF-16 units), wait until the sender is held back. */
 const FULL = 1000;
+const FULL_UNITS = 8 << 20;
 
 /** Messages of a sender who does not wait to be asked, taken one after another in turns. */
 export class Inflow {
   private waiting: string[] = [];
+  private units = 0;
+  private held = false;
   private running = false;
 
-  /** @param gate holds the sender back while too much waits */
-  constructor(private readonly take: (message: string) => void, private readonly gate: { pause: () => void; resume: () => void }) {}
+  /**
+   * @param gate holds the sender back while too much waits
+   * @param fault hears what `take` throws: a fault of ours, which costs that message and ends nothing
+   */
+  constructor(private readonly take: (message: string) => void | Promise<void>, private readonly gate: { pause: () => void; resume: () => void }, private readonly fault: (error: unknown) => void) {}
 
   add(message: string): void {
     this.waiting.push(message);
-    if (this.waiting.length === FULL) this.gate.pause();
+    this.units += message.length;
+    if (!this.held && (this.waiting.length >= FULL || this.units >= FULL_UNITS)) {
+      this.held = true;
+      this.gate.pause();
+    }
     if (!this.running) void this.run();
   }
 
@@ -38,10 +48,18 @@ export class Inflow {
     while (this.waiting.length > 0) {
       const { waiting } = this;
       this.waiting = [];
-      if (waiting.length >= FULL) this.gate.resume();
+      this.units = 0;
       for (const message of waiting) {
-        this.take(message);
+        try {
+          await this.take(message);
+        } catch (error) {
+          this.fault(error);
+        }
         await turn.rest();
+      }
+      if (this.held) {
+        this.held = false;
+        this.gate.resume();
       }
     }
     this.running = false;

@@ -1,11 +1,14 @@
-import { json, Router, text, type Request, type Response } from 'express';
+import { Router, text, type Request, type Response } from 'express';
 import { z } from 'zod';
 import { PlaybackClient } from '@/server/feed/playback';
 import type { House } from '@/server/live/house';
 import type { LiveShow } from '@/server/live/live-show';
+import { diskTrouble } from '@/server/live/disk';
 import { problem } from '@/server/problem';
+import { readBody, run } from './body';
 
 const playbackSchema = z.union([z.object({ play: z.boolean() }), z.object({ seek: z.number().min(0).max(1e10) }), z.object({ speed: z.number().min(1).max(100) })]);
+const recordingText = text({ type: () => true, limit: '64mb', defaultCharset: 'utf-8' });
 const postSchema = z.object({ text: z.string().trim().min(1).max(400) });
 
 /** What the app does with one feed of a show that runs, below /api/shows/:id/feeds/:feed. `withShow` answers for itself when it finds none. */
@@ -36,9 +39,10 @@ export function feeds(house: House, withShow: (req: Request, res: Response) => L
     res.json({ bad: trouble?.bad ?? [], badCount: trouble?.badCount ?? 0, gaps: trouble?.gaps ?? [], outages: keeper.outages, latencies: keeper.latencies, raw });
   });
 
-  router.post('/:feed/post', json(), async (req, res) => {
+  router.post('/:feed/post', async (req, res) => {
     const found = withConnection(req, res);
     if (!found) return;
+    await readBody(req, res);
     const body = postSchema.safeParse(req.body);
     if (!body.success) return problem(res, 400, 'Not understood', 'A line of text was expected, of 400 characters at most.');
     const posted = (await found.connection.client?.post?.(body.data.text)) ?? { ok: false as const, reason: 'This platform’s chat takes no lines from Gavirn.' };
@@ -46,19 +50,35 @@ export function feeds(house: House, withShow: (req: Request, res: Response) => L
     else problem(res, 409, 'Not posted', posted.reason);
   });
 
-  router.post('/:feed/playback', json(), (req, res) => {
+  router.post('/:feed/playback', async (req, res) => {
     const found = withConnection(req, res);
     if (!found) return;
+    await readBody(req, res);
     const body = playbackSchema.safeParse(req.body);
     if (!body.success || !(found.connection.client instanceof PlaybackClient)) return problem(res, 400, 'Not understood', 'Only a recording can be played.');
     found.connection.client.command(body.data);
     res.status(204).end();
   });
 
-  router.put('/:feed/recording', text({ type: () => true, limit: '64mb', defaultCharset: 'utf-8' }), async (req, res) => {
+  router.put('/:feed/recording', async (req, res) => {
     const found = withConnection(req, res);
     if (!found) return;
-    await house.keepRecording(found.show.state.show.id, feedOf(req), typeof req.body === 'string' ? req.body : '');
+    const { feed } = found.connection;
+    const { id } = found.show.state.show;
+    if (feed.platform !== 'file') return problem(res, 409, 'Not kept', 'This feed plays no recording.');
+    const refused = house.refuses(id, Number(req.get('content-length') ?? 0));
+    if (refused !== null) return problem(res, 413, 'Too much', refused);
+    await run(recordingText, req, res);
+    const given = typeof req.body === 'string' ? req.body : '';
+    const after = house.refuses(id, Buffer.byteLength(given));
+    if (after !== null) return problem(res, 413, 'Too much', after);
+    try {
+      await house.keepRecording(id, feedOf(req), given);
+    } catch (error) {
+      const trouble = diskTrouble(error);
+      if (trouble === null) throw error;
+      return problem(res, 507, 'Not kept', `The recording cannot be kept on the server: ${trouble}. It stays in this browser.`);
+    }
     res.status(204).end();
   });
 

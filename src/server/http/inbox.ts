@@ -1,15 +1,27 @@
 import { Router, text } from 'express';
+import { rateLimit } from 'express-rate-limit';
 import type { House } from '@/server/live/house';
 import { problem } from '@/server/problem';
+import { run } from './body';
 
+const body = text({ type: () => true, limit: '4mb', defaultCharset: 'utf-8' });
 const INBOX_KEY = /^[\w-]{16,100}$/;
+
+/** What one address of a feed may be sent: so many requests within so long, ms. */
+const MOST_REQUESTS = 3000;
+const WITHIN_MS = 10_000;
 
 /** Feeds' own addresses, /in/<key>: what is posted there is an event of that feed, or a refusal that says why. */
 export function inbox(house: House): Router {
   const router = Router();
-  router.post('/:key', text({ type: () => true, limit: '4mb', defaultCharset: 'utf-8' }), async (req, res) => {
+  const perFeed = rateLimit({ windowMs: WITHIN_MS, limit: MOST_REQUESTS, keyGenerator: (req) => String(req.params.key), standardHeaders: 'draft-8', legacyHeaders: false });
+  router.post('/:key', async (req, res) => {
+    // Who may send is known before what is sent is read.
     const found = INBOX_KEY.test(req.params.key) ? house.inbox(req.params.key) : null;
     if (!found) return problem(res, 404, 'No such address', 'No feed has this address.');
+    await run(perFeed, req, res);
+    if (res.headersSent) return;
+    await run(body, req, res);
     const headers = Object.fromEntries(Object.entries(req.headers).map(([name, value]) => [name, Array.isArray(value) ? value.join(', ') : value]));
     const { status, detail } = await found.live.receive(found.feed, { headers, body: typeof req.body === 'string' ? req.body : '' });
     if (detail === null) res.status(status).end();

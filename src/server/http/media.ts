@@ -3,8 +3,9 @@ import { MOST_BYTES } from '@/core/media/media';
 import type { House } from '@/server/live/house';
 import type { LiveShow } from '@/server/live/live-show';
 import { problem } from '@/server/problem';
+import { run } from './body';
 
-const LARGEST = Math.max(...Object.values(MOST_BYTES));
+const bytes = raw({ type: () => true, limit: Math.max(...Object.values(MOST_BYTES)) });
 
 /** A show's own files, below /api/shows/:id/media: which are here, one that is not, and one to look at. */
 export function media(house: House, withShow: (req: Request, res: Response) => LiveShow | null): Router {
@@ -25,12 +26,19 @@ export function media(house: House, withShow: (req: Request, res: Response) => L
     res.sendFile(path, { headers: { 'content-type': file.type, 'x-content-type-options': 'nosniff', 'content-security-policy': "default-src 'none'; sandbox" }, dotfiles: 'allow' });
   });
 
-  router.put('/:file', raw({ type: () => true, limit: LARGEST }), async (req, res) => {
+  router.put('/:file', async (req, res) => {
     const show = withShow(req, res);
     if (!show) return;
+    const { id } = show.state.show;
     const file = fileOf(show, req);
     if (!file) return problem(res, 404, 'No such file', 'The show names no such file.');
-    const trouble = (await house.mediaOf(show.state.show.id)?.keep(file, Buffer.isBuffer(req.body) ? req.body : Buffer.alloc(0))) ?? null;
+    const store = house.mediaOf(id);
+    if (!store) return problem(res, 404, 'No such show', 'The show has just been removed.');
+    const refused = house.refuses(id, file.bytes);
+    if (refused !== null && !store.path(file.id)) return problem(res, 413, 'Too much', refused);
+    await run(bytes, req, res);
+    const trouble = await store.keep(file, Buffer.isBuffer(req.body) ? req.body : Buffer.alloc(0));
+    house.recount(id);
     if (trouble) return problem(res, 422, 'Not kept', trouble);
     res.status(204).end();
   });

@@ -1,24 +1,35 @@
 import { Router, type Response } from 'express';
+import { rateLimit } from 'express-rate-limit';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { House } from '@/server/live/house';
-import { speak } from '@/server/live/speech';
+import { Speech } from '@/server/live/speech';
 import { openStream } from '@/server/live/stream';
 
+/** So many wrong addresses one client may ask for in a minute. */
+const MOST_GUESSES = 300;
 const OUTLET_KEY = /^[\w-]{16,100}$/;
 
 /**
  * Outlets' addresses: the page at /o/<key>, and its stream at /o/<key>/stream. A key lets one look and do nothing else; a wrong one
  * gets the same page with 404, which paints nothing and asks again now and then: a show that the server had lost comes back under
  * the same address.
+ * @param policy the page's Content-Security-Policy
  */
-export function outlets(house: House, built: string): Router {
+export function outlets(house: House, built: string, policy: string): Router {
   const router = Router();
+  const speech = new Speech();
   const page = readFileSync(join(built, 'outlet.html'), 'utf8');
   const known = (key: string): boolean => OUTLET_KEY.test(key) && house.hasOutlet(key);
   const nobody = (res: Response): void => void res.status(404).type('text/plain').send('No outlet has this address.');
+  // Guessing keys is hopeless (128 bits), but nobody needs to be let try. Only wrong addresses count, and none that stays open for hours.
+  const guesses = rateLimit({ windowMs: 60_000, limit: MOST_GUESSES, standardHeaders: 'draft-8', legacyHeaders: false });
+  router.use('/:key', (req, res, next) => (known(String(req.params.key)) ? next() : void guesses(req, res, next)));
 
   router.get('/:key', (req, res) => {
+    // Made to be framed by a compositor, wherever that is; nothing else is.
+    res.set('content-security-policy', policy);
+    res.removeHeader('x-frame-options');
     res.status(known(req.params.key) ? 200 : 404).type('html').set('cache-control', 'no-store').send(page);
   });
 
@@ -46,10 +57,14 @@ export function outlets(house: House, built: string): Router {
   router.get('/:key/speech/:heard', async (req, res) => {
     const found = OUTLET_KEY.test(req.params.key) ? house.outlet(req.params.key) : null;
     const heard = found?.live.state.heard.find(({ id }) => id === req.params.heard);
-    const wav = heard?.kind === 'speech' ? await speak(heard) : null;
-    if (!wav) return nobody(res);
-    res.type('audio/wav').set('cache-control', 'no-store').send(wav);
+    if (heard?.kind !== 'speech') return nobody(res);
+    const spoken = await speech.say(heard);
+    if (spoken === 'busy') return void res.status(503).set('retry-after', '1').type('text/plain').send('Too much is to be said already.');
+    if (!spoken) return nobody(res);
+    res.type('audio/wav').set('cache-control', 'no-store').send(spoken);
   });
+
+  router.use((_req, res) => nobody(res));
 
   return router;
 }

@@ -1,16 +1,18 @@
-import { json, Router, type Request, type Response } from 'express';
+import { Router, type Request, type Response } from 'express';
 import { z } from 'zod';
 import { idByHandle } from '@/core/engine/ledger';
 import { personView, roll, ROLL_ORDERS } from '@/core/people/roll';
 import type { House } from '@/server/live/house';
 import type { LiveShow } from '@/server/live/live-show';
 import { problem } from '@/server/problem';
+import { readBody } from './body';
 
 const MOST = 200_000;
+const MOST_ROWS = 20_000;
 const text = z.string().max(300).default('');
 const listSchema = z.object({ q: text, by: z.enum(ROLL_ORDERS).default('last'), from: z.coerce.number().int().min(0).default(0), most: z.coerce.number().int().min(1).max(MOST).default(50) });
 const someone = z.object({ feed: z.string().min(1).max(100), viewer: z.string().min(1).max(300) });
-const importSchema = z.object({ feed: z.string().min(1).max(100), rows: z.array(z.object({ handle: z.string().max(200), viewer: z.string().min(1).max(200).optional(), name: z.string().max(200).optional(), points: z.number().int().min(0).max(1e12) })).max(20_000) });
+const importSchema = z.object({ feed: z.string().min(1).max(100), rows: z.array(z.object({ handle: z.string().max(200), viewer: z.string().min(1).max(200).optional(), name: z.string().max(200).optional(), points: z.number().int().min(0).max(1e12) })).max(MOST_ROWS) });
 
 /** Everybody who was ever seen, below /api/shows/<id>/people. */
 export function people(house: House, withShow: (req: Request, res: Response) => LiveShow | null): Router {
@@ -34,9 +36,12 @@ export function people(house: House, withShow: (req: Request, res: Response) => 
   });
 
   /** Points from a table: the names are resolved here, the rest is one input: all of it, or nothing. */
-  router.post('/import', json({ limit: '8mb' }), (req, res) => {
+  router.post('/import', async (req, res) => {
     const show = withShow(req, res);
     if (!show) return;
+    await readBody(req, res, '8mb');
+    const { rows: given } = (req.body ?? {}) as { rows?: unknown };
+    if (Array.isArray(given) && given.length > MOST_ROWS) return problem(res, 413, 'Too many', `A table of ${given.length.toLocaleString('en')} lines was sent; no more than ${MOST_ROWS.toLocaleString('en')} are taken at once.`);
     const asked = importSchema.safeParse(req.body);
     if (!asked.success) return problem(res, 400, 'Not understood', 'A feed and lines with a handle and points were expected.');
     const { feed, rows } = asked.data;
@@ -48,11 +53,13 @@ export function people(house: House, withShow: (req: Request, res: Response) => 
     res.json({ rows: rows.length });
   });
 
-  router.post('/forget', json(), async (req, res) => {
+  router.post('/forget', async (req, res) => {
     if (!withShow(req, res)) return;
+    await readBody(req, res);
     const asked = someone.safeParse(req.body);
     if (!asked.success) return problem(res, 400, 'Not understood', 'A feed and a viewer were expected.');
-    await house.forget(String((req.params as Record<string, string>).id), asked.data);
+    const trouble = await house.forget(String((req.params as Record<string, string>).id), asked.data);
+    if (trouble !== null) return problem(res, 507, 'Not forgotten', `The viewer could not be taken out of the server’s files: ${trouble}. Nothing else was changed; ask again once there is room.`);
     res.status(204).end();
   });
 

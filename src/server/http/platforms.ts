@@ -1,8 +1,10 @@
-import { json, Router } from 'express';
+import { Router } from 'express';
 import { z } from 'zod';
 import type { PlatformAddresses } from '@/server/feed/connect';
+import { boundedJson } from '@/server/feed/bounded';
 import { lookAt, PLACES } from '@/server/feed/look';
 import { problem } from '@/server/problem';
+import { readBody } from './body';
 
 const CHECK_MS = 5000;
 const checkSchema = z.object({ platform: z.enum(['brindle', 'oxbow', 'tarn']), handle: z.string().min(1).max(64) });
@@ -15,7 +17,8 @@ export type HandleCheck = { found: 'live' | 'offline' | 'nobody' | 'unreachable'
 export function platforms(addresses: PlatformAddresses): Router {
   const router = Router();
 
-  router.post('/check', json(), async (req, res) => {
+  router.post('/check', async (req, res) => {
+    await readBody(req, res, '2kb');
     const asked = checkSchema.safeParse(req.body);
     if (!asked.success) return problem(res, 400, 'Not understood', 'A platform and a handle were expected.');
     const { platform, handle } = asked.data;
@@ -26,7 +29,7 @@ export function platforms(addresses: PlatformAddresses): Router {
 
   router.get('/brindle/gifts', async (_req, res) => {
     const answer = await fetch(`${addresses.brindle}/gifts`, { signal: AbortSignal.timeout(CHECK_MS) }).catch(() => null);
-    const gifts = giftsSchema.safeParse(answer?.ok ? await answer.json().catch(() => null) : null);
+    const gifts = giftsSchema.safeParse(answer?.ok ? await boundedJson(answer, 2 << 20) : null);
     if (gifts.success) res.json(gifts.data);
     else problem(res, 502, 'No list of gifts', 'The platform does not answer. Any gift it sends can be chosen once it has been seen.');
   });

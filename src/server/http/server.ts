@@ -1,3 +1,4 @@
+import { createHash } from 'node:crypto';
 import { existsSync, readFileSync } from 'node:fs';
 import { createServer, type Server } from 'node:http';
 import { join } from 'node:path';
@@ -6,10 +7,12 @@ import express from 'express';
 import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import { createProxyMiddleware } from 'http-proxy-middleware';
+import type { Limits } from '@/server/live/allowance';
 import { House } from '@/server/live/house';
 import { canSpeak } from '@/server/live/speech';
 import type { Outward } from '@/server/feed/outward';
 import type { PlatformAddresses } from '@/server/feed/connect';
+import { noLog, type Log } from '@/server/log';
 import { problem } from '@/server/problem';
 import { files } from './files';
 import { inbox } from './inbox';
@@ -31,32 +34,48 @@ export interface ServerOptions {
   standins: string | null;
   /** The folder of the demo show, or null. */
   demo: string | null;
+  log?: Log;
+  limits?: Partial<Limits>;
+  /** So many new shows one address may begin in an hour. */
+  newShows?: number;
+  /** How many proxies stand before this server: the address that they name is then the client's. */
+  proxies?: number;
 }
+
+const NEW_SHOWS = 30;
 
 /** Gavirn's server: the app, the API, outlets, and the shows that run. */
 export function gavirnServer(options: ServerOptions): { server: Server; close: () => Promise<void> } {
-  const house = new House(options.data, options.addresses, options.self, options.outward);
+  const log = options.log ?? noLog();
+  const house = new House({ folder: options.data, addresses: options.addresses, self: options.self, outward: options.outward, log, limits: options.limits });
   const app = express();
+  const index = join(options.built, 'app', 'index.html');
+  const page = existsSync(index) ? readFileSync(index, 'utf8') : null;
+  const policies = { app: policy(page ?? '', "'self'"), outlet: policy('', '*') };
   app.disable('x-powered-by');
   app.set('etag', 'weak');
+  app.set('trust proxy', options.proxies ?? 0);
   if (options.standins) app.use(createProxyMiddleware({ target: options.standins, pathFilter: '/standins', on: { error: standinsAway } }));
-  app.use(headers());
+  app.use(helmet({ strictTransportSecurity: false, crossOriginOpenerPolicy: false, crossOriginResourcePolicy: false, originAgentCluster: false, contentSecurityPolicy: false }));
+  app.use((_req, res, next) => {
+    res.set('content-security-policy', policies.app);
+    next();
+  });
   app.use(compression({ filter: (req, res) => !req.path.endsWith('/stream') && !req.path.endsWith('/desk') && compression.filter(req, res) }));
 
   app.use('/api', rateLimit({ windowMs: 10_000, limit: 600, standardHeaders: 'draft-8', legacyHeaders: false }));
   app.get('/api/config', async (_req, res) => void res.json({ demo: options.demo !== null, standins: options.standins !== null, speaks: await canSpeak(), time: Date.now() }));
-  app.use('/api/shows', shows(house));
+  app.use('/api/shows', shows(house, newcomers(options.newShows ?? NEW_SHOWS)));
   app.use('/api/platforms', platforms(options.addresses));
   app.use('/api', (_req, res) => problem(res, 404, 'No such address', 'Gavirn has nothing here.'));
 
   app.use('/in', inbox(house));
-  // Guessing keys is hopeless (128 bits), but nobody needs to be let try: only wrong addresses count.
-  app.use('/o', rateLimit({ windowMs: 60_000, limit: 3000, skipSuccessfulRequests: true, standardHeaders: 'draft-8', legacyHeaders: false }), outlets(house, options.built));
+  app.use('/o', outlets(house, options.built, policies.outlet));
   app.use('/outlet', express.static(join(options.built, 'outlet'), { index: false, setHeaders: (res) => void res.set('cache-control', 'no-cache') }));
   app.use(files());
   if (options.demo) app.use('/demo', express.static(options.demo, { index: false, extensions: ['json'] }));
-  serveApp(app, join(options.built, 'app'));
-  app.use(unreadable);
+  serveApp(app, join(options.built, 'app'), page);
+  app.use(unreadable(log));
 
   const server = createServer(app);
   return {
@@ -69,12 +88,18 @@ export function gavirnServer(options: ServerOptions): { server: Server; close: (
   };
 }
 
+/** Limits how many shows one address may begin: each has its files, feeds and timers here. */
+const newcomers = (limit: number): express.RequestHandler => rateLimit({
+  windowMs: 3_600_000, limit, standardHeaders: 'draft-8', legacyHeaders: false,
+  handler: (_req, res) => problem(res, 429, 'Too many new shows', `From one address ${limit} new shows an hour are taken. The show stays in this browser and is sent again by itself.`),
+});
+
 /** A body that cannot be read, or is too large; anything else is a fault of ours, and says no more than that. */
-const unreadable: express.ErrorRequestHandler = (error: { status?: number; message: string }, _req, res, next) => {
+const unreadable = (log: Log): express.ErrorRequestHandler => (error: { status?: number; message: string }, req, res, next) => {
   if (res.headersSent) return next(error);
   if (error.status === 413) return problem(res, 413, 'Too large', 'That is more than a show can hold.');
   if (error.status !== undefined && error.status < 500) return problem(res, error.status, 'Not understood', 'What was sent cannot be read.');
-  process.stderr.write(`${error.message}\n`);
+  log.error({ what: req.method, err: error }, 'A request met a fault of Gavirn’s own.');
   problem(res, 500, 'A fault in Gavirn', 'Something went wrong in the server. Your show is as it was.');
 };
 
@@ -87,27 +112,26 @@ function standinsAway(_error: Error, _req: unknown, res: unknown): void {
   }
 }
 
-/** An outlet is made to be framed by a compositor, wherever that is; nothing else is. */
-function headers(): express.RequestHandler {
-  const directives = (ancestors: string) => ({
-    directives: {
-      'default-src': ["'self'"], 'script-src': ["'self'", "'unsafe-inline'"], 'style-src': ["'self'", "'unsafe-inline'"],
-      'img-src': ["'self'", 'data:', 'blob:'], 'media-src': ["'self'", 'blob:'], 'connect-src': ["'self'", 'blob:'], 'worker-src': ["'self'", 'blob:'], 'frame-ancestors': [ancestors], 'upgrade-insecure-requests': null,
-    },
-  });
-  const common = { strictTransportSecurity: false, crossOriginOpenerPolicy: false, crossOriginResourcePolicy: false, originAgentCluster: false } as const;
-  const app = helmet({ ...common, contentSecurityPolicy: directives("'self'") });
-  const outlet = helmet({ ...common, contentSecurityPolicy: directives('*'), frameguard: false });
-  return (req, res, next) => (req.path.startsWith('/o/') ? outlet : app)(req, res, next);
+/**
+ * What a page may load and run (Content Security Policy, Level 3): what this server gives out, and of scripts in the page itself only those
+ * that stand in it as built, by their hash.
+ * @param ancestors who may frame it
+ */
+function policy(page: string, ancestors: string): string {
+  const inline = [...page.matchAll(/<script>([\s\S]*?)<\/script>/g)].map(([, script = '']) => `'sha256-${createHash('sha256').update(script).digest('base64')}'`);
+  const directives: Record<string, string[]> = {
+    'default-src': ["'self'"], 'base-uri': ["'self'"], 'object-src': ["'none'"], 'form-action': ["'self'"], 'script-src': ["'self'", ...inline], 'style-src': ["'self'", "'unsafe-inline'"],
+    'img-src': ["'self'", 'data:', 'blob:'], 'media-src': ["'self'", 'blob:'], 'connect-src': ["'self'", 'blob:'], 'worker-src': ["'self'", 'blob:'], 'frame-ancestors': [ancestors],
+  };
+  return Object.entries(directives).map(([name, values]) => `${name} ${values.join(' ')}`).join('; ');
 }
 
 /** The exported app: files as they are, and its one page for every address without an ending. */
-function serveApp(app: express.Express, folder: string): void {
-  const page = join(folder, 'index.html');
+function serveApp(app: express.Express, folder: string, page: string | null): void {
   app.use('/_expo', express.static(join(folder, '_expo'), { immutable: true, maxAge: '1y', index: false }));
   app.use(express.static(folder, { index: false }));
   app.get('/{*path}', (req, res) => {
-    if (/\.[a-z0-9]+$/i.test(req.path) || !existsSync(page)) return problem(res, 404, 'No such address', 'Gavirn has nothing here.');
-    res.type('html').set('cache-control', 'no-cache').send(readFileSync(page, 'utf8'));
+    if (/\.[a-z0-9]+$/i.test(req.path) || page === null) return problem(res, 404, 'No such address', 'Gavirn has nothing here.');
+    res.type('html').set('cache-control', 'no-cache').send(page);
   });
 }

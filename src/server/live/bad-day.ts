@@ -26,9 +26,9 @@ export const FEEDS: Feed[] = [{ ...base, id: 'b', platform: 'brindle' }, { ...ba
 interface Inside {
   hear: (connection: Connection, reading: Reading, raw: string, position?: string) => void;
   standing: Pick<Standing, 'positions'>;
-  journal: { number: number; bytes: number; waiting: string[]; timer: ReturnType<typeof setTimeout> | null; flush: () => Promise<void> };
+  journal: { number: number; bytes: number; parts: { waiting: string[]; file: { close: () => Promise<void> } | null }[]; stopTimer: (() => void) | null; writing: Promise<void> | null; flush: () => Promise<boolean> };
   streakTimer: ReturnType<typeof setInterval>;
-  ticking: { timer: ReturnType<typeof setTimeout> } | null;
+  ticking: { stop: () => void } | null;
 }
 
 /**
@@ -91,10 +91,15 @@ export class Day {
   /** As a power cut does it: what was not on the disk yet is gone, and every connection with it. */
   async kill(): Promise<void> {
     const { journal, streakTimer, ticking } = this.inside;
-    journal.waiting.length = 0;
-    if (journal.timer) clearTimeout(journal.timer);
+    // What is being written just now may still come to its end.
+    await journal.writing;
+    for (const { waiting, file } of journal.parts) {
+      waiting.length = 0;
+      await file?.close();
+    }
+    journal.stopTimer?.();
     clearInterval(streakTimer);
-    if (ticking) clearTimeout(ticking.timer);
+    ticking?.stop();
     this.cutBrindle();
     this.cutChat();
     // Every third time a snapshot had just been taken.
@@ -104,8 +109,8 @@ export class Day {
     this.tarnLast = null;
   }
 
-  flush(): Promise<void> {
-    return this.inside.journal.flush();
+  async flush(): Promise<void> {
+    await this.inside.journal.flush();
   }
 
   cutBrindle(): void {

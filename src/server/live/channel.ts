@@ -1,3 +1,4 @@
+import { noLog, type Log } from '@/server/log';
 import type { Stream } from './stream';
 
 /** What a channel needs of a show. */
@@ -27,9 +28,19 @@ export class Channel {
   private catchUpTimer: ReturnType<typeof setTimeout> | null = null;
   private readonly stopListening: () => void;
 
-  constructor(private readonly show: Source, private readonly view: ChannelView, private readonly everyMs: number) {
+  constructor(private readonly show: Source, private readonly view: ChannelView, private readonly everyMs: number, private readonly log: Log = noLog()) {
     this.stopListening = show.onChange(() => this.soon());
-    view.changed();
+    this.changed();
+  }
+
+  /** What has changed. A view that cannot be made is a fault of ours: those who look see what they saw before, and nothing else ends. */
+  private changed(): Record<string, unknown> | null {
+    try {
+      return this.view.changed();
+    } catch (error) {
+      this.log.error({ err: error }, 'A view could not be made.');
+      return null;
+    }
   }
 
   get size(): number {
@@ -65,13 +76,23 @@ export class Channel {
   }
 
   private sendWhole(stream: Stream): void {
-    stream.send('view', this.revision, JSON.stringify({ now: this.show.clock.now(), ...this.view.whole() }));
+    let whole: Record<string, unknown>;
+    try {
+      whole = this.view.whole();
+    } catch (error) {
+      // As above: whoever has just come is let go, and asks again.
+      this.log.error({ err: error }, 'A view could not be made.');
+      this.remove(stream);
+      stream.end();
+      return;
+    }
+    stream.send('view', this.revision, JSON.stringify({ now: this.show.clock.now(), ...whole }));
   }
 
   private flush(): void {
     if (this.timer) clearTimeout(this.timer);
     this.timer = null;
-    const changed = this.view.changed();
+    const changed = this.changed();
     if (changed) {
       this.revision += 1;
       this.lastSent = performance.now();

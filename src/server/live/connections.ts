@@ -6,6 +6,7 @@ import { connectFeed, type PlatformAddresses } from '@/server/feed/connect';
 import type { FeedClient, Room } from '@/server/feed/client';
 import type { Outward } from '@/server/feed/outward';
 import type { FeedSecrets } from '@/server/feed/secrets';
+import type { Log } from '@/server/log';
 
 /** A feed whose platform does not say when one is live counts as live until it has been quiet for this long. */
 const QUIET_MS = 15 * 60_000;
@@ -37,12 +38,17 @@ export interface ConnectionHost {
   changed: () => void;
   /** A feed that tells of no broadcast has been quiet for long. */
   quiet: () => void;
+  log: Log;
 }
 
 /** One show's feeds as they are connected: made, changed and stopped as the show says. */
 export class Connections {
   private readonly all = new Map<string, Connection>();
   private readonly quietTimers = new Map<string, ReturnType<typeof setTimeout>>();
+  /** Feeds that were switched off for their faults. */
+  private stopped: ReadonlySet<string> = new Set();
+  /** Nothing is connected while there is no room to keep what would come. */
+  resting = false;
 
   constructor(private readonly host: ConnectionHost) {}
 
@@ -54,11 +60,13 @@ export class Connections {
     return [...this.all.values()].some(({ client }) => client?.room === 'live');
   }
 
-  /** Connects what is new or was changed, and stops what is gone or switched off. */
-  update(feeds: readonly Feed[]): void {
+  /** Connects what is new or was changed, and stops what is gone or switched off: by the streamer, or (`stopped`) for its faults. */
+  update(feeds: readonly Feed[], stopped: ReadonlySet<string>): void {
+    const before = this.stopped;
+    this.stopped = new Set(stopped);
     for (const [id, { feed, client }] of this.all) {
       const now = feeds.find((other) => other.id === id);
-      if (now && sameConnection(now, feed)) continue;
+      if (now && sameConnection(now, feed) && before.has(id) === stopped.has(id)) continue;
       client?.stop();
       this.all.delete(id);
       if (now?.handle !== feed.handle || now.platform !== feed.platform) this.host.forget(id);
@@ -78,6 +86,13 @@ export class Connections {
     this.all.set(id, this.connection(known.feed));
   }
 
+  /** Leaves all feeds, or connects them again where they were left. */
+  rest(on: boolean): void {
+    if (on === this.resting) return;
+    this.resting = on;
+    for (const id of this.all.keys()) this.renew(id);
+  }
+
   stop(): void {
     for (const { client } of this.all.values()) client?.stop();
     for (const timer of this.quietTimers.values()) clearTimeout(timer);
@@ -87,10 +102,11 @@ export class Connections {
     const { host } = this;
     const keeper = new HealthKeeper(host.now());
     const connection: Connection = { feed, client: null, keeper, raw: [] };
-    if (!feed.on) {
-      keeper.state('stopped', host.now());
+    if (!feed.on || this.stopped.has(feed.id) || this.resting) {
+      keeper.state(!feed.on ? 'stopped' : this.resting ? 'full' : 'faulty', host.now());
       return connection;
     }
+    const fault = (error: unknown): void => host.log.error({ platform: feed.platform, err: error }, 'A feed met a fault of Gavirn’s own.');
     connection.client = connectFeed({
       feed, addresses: host.addresses, outward: host.outward, now: host.now, secrets: host.secrets(feed.id), inbox: host.inbox(feed.id), recording: () => host.recording(feed.id), ...host.resume(feed.id),
       listener: {
@@ -98,7 +114,15 @@ export class Connections {
           connection.raw.push({ at: host.now(), text: text.slice(0, RAW_LENGTH) });
           if (connection.raw.length > KEPT_RAW) connection.raw.shift();
         },
-        onReading: (reading, raw, position) => host.hear(connection, reading, raw, position),
+        onReading: (reading, raw, position) => {
+          try {
+            host.hear(connection, reading, raw, position);
+          } catch (error) {
+            // A fault of ours in what this message brings: it must not look like one of the network, nor cost the connection.
+            fault(error);
+          }
+        },
+        onFault: fault,
         onState: (state) => {
           keeper.state(state, host.now());
           host.changed();

@@ -50,7 +50,7 @@ beforeEach(async () => {
   folder = mkdtempSync(join(tmpdir(), 'gavirn-feeds-'));
   standins = await Standins.open([HANDLE]);
   await openDoor();
-  house = new House(folder, standins.addresses, self, everywhere);
+  house = new House({ folder, addresses: standins.addresses, self, outward: everywhere });
 });
 afterEach(async () => {
   await house.close();
@@ -63,8 +63,10 @@ afterEach(async () => {
 async function run(feeds: Feed[], secrets: Record<string, { inbox: string; signing?: string; token?: string }> = {}): Promise<LiveShow> {
   const show: Show = { ...emptyShow('s', 'S'), feeds };
   const inboxes = Object.fromEntries(feeds.map(({ id }, n) => [id, { inbox: `${INBOX}${n}` }]));
-  expect(house.publish(show, KEY, {}, { ...inboxes, ...secrets })).toBe(true);
-  return house.desk('s', KEY) as LiveShow;
+  expect(house.publish(show, KEY, {}, { ...inboxes, ...secrets })).toEqual({ ok: true });
+  const found = house.desk('s', KEY);
+  if (found.found !== 'show') throw new Error(`The show is ${found.found}.`);
+  return found.live;
 }
 const state = (live: LiveShow, feed: string) => live.connections.get(feed)?.keeper.health.state;
 

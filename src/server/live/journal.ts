@@ -1,17 +1,18 @@
-import { closeSync, createReadStream, existsSync, fdatasync, fdatasyncSync, fstatSync, ftruncateSync, mkdirSync, openSync, readdirSync, readFileSync, readSync, renameSync, rmSync, statSync, truncateSync, write, writeFileSync, writeSync } from 'node:fs';
+import { closeSync, createReadStream, existsSync, fdatasyncSync, fstatSync, openSync, readdirSync, readFileSync, readSync, renameSync, rmSync, writeSync } from 'node:fs';
 import { join } from 'node:path';
 import { createInterface } from 'node:readline';
-import { promisify } from 'node:util';
 import type { Input } from '@/core/engine/input';
 import { readInputLine } from '@/core/file/inputs';
+import { disk as realDisk, diskTrouble, type Disk, type DiskFile } from './disk';
+import { later } from './later';
+import { readSnapshot } from './snapshot-file';
 import type { FrozenStanding } from './standing';
 
-const writeAsync = promisify(write);
-const syncAsync = promisify(fdatasync);
-
-/** How long lines are gathered before they are written and synced together. */
+/** How long lines are gathered before they are written and synced together, and after how long a failed write is tried again. */
 const GATHER_MS = 15;
 const RETRY_MS = 1000;
+/** While the disk takes nothing, so much waits (UTF-16 units); then feeds are left, and come back when there is room. */
+const MOST_WAITING = 64 << 20;
 
 /** What was read back: the snapshot, if there is one, the inputs that it does not hold, and how much of the file that is. */
 export interface Recovered {
@@ -20,28 +21,40 @@ export interface Recovered {
   bytes: number;
 }
 
+/** One session's file, and what is not in it yet. */
+interface Part {
+  number: number;
+  /** It is there. One that is not begins with all of its first lines at once. */
+  made: boolean;
+  file: DiskFile | null;
+  /** How much of the file is whole lines that are on the disk; beyond it may lie what a failed write has left. */
+  bytes: number;
+  dirty: boolean;
+  waiting: string[];
+}
+
 /**
- * One session's inputs in one append-only NDJSON file, written and synced in small batches. A line that was cut off by a crash is
- * taken out: the feed sends that message again, since its position is in the lines. A snapshot beside it (snapshot.ts) keeps reading
- * back short.
+ * A show's inputs, one append-only NDJSON file a session, written and synced in small batches. A line leaves the memory when it is on the
+ * disk and not before; what cannot be written is tried again, and nothing newer comes before it. A line that was cut off by a crash is
+ * taken out: the feed sends that message again, since its position is in the lines.
  */
 export class Journal {
-  private readonly fd: number;
-  private waiting: string[] = [];
-  private timer: ReturnType<typeof setTimeout> | null = null;
+  /** Sessions that are not wholly on the disk, oldest first; the last one is the present one's. */
+  private parts: Part[];
+  private waitingUnits = 0;
+  private stopTimer: (() => void) | null = null;
   private writing: Promise<void> | null = null;
-  /** Of the lines that wait, those that are being written just now. */
-  private underway = 0;
-  /** Its end has been written past what was underway: from then on the file is never cut. */
-  private left = false;
-  /** How many bytes of the file are whole lines. */
-  bytes: number;
-  /** A sentence while lines cannot be written; they are kept and tried again. */
+  private appended = 0;
+  private onDisk = 0;
+  /** A sentence while lines cannot be written. */
   trouble: string | null = null;
+  /** Called when `trouble` has come or gone. */
+  changed: () => void = () => undefined;
+  /** A session's file is whole and closed. */
+  finished: (number: number) => void = () => undefined;
 
-  private constructor(readonly folder: string, readonly number: number) {
-    this.fd = openSync(Journal.file(folder, number), 'a');
-    this.bytes = fstatSync(this.fd).size;
+  private constructor(readonly folder: string, part: Pick<Part, 'number' | 'made' | 'bytes' | 'dirty'>, private readonly disk: Disk) {
+    this.parts = [{ ...part, file: null, waiting: [] }];
   }
 
   static file(folder: string, number: number): string {
@@ -55,25 +68,21 @@ export class Journal {
   /** The numbers of the journals in a folder, oldest first. */
   static numbers(folder: string): number[] {
     if (!existsSync(folder)) return [];
-    return readdirSync(folder).map((name) => /^(\d+)\.journal$/.exec(name)?.[1]).filter((n) => n !== undefined).map(Number).sort((a, b) => a - b);
+    return readdirSync(folder, { withFileTypes: true }).filter((entry) => entry.isFile()).map(({ name }) => /^([1-9]\d{0,8})\.journal$/.exec(name)?.[1]).filter((n) => n !== undefined).map(Number).sort((a, b) => a - b);
   }
 
-  /** A new journal behind the others in the folder, with its first inputs: it is there with all of them, or not at all. */
-  static create(folder: string, first: readonly Input[]): Journal {
-    mkdirSync(folder, { recursive: true });
-    const number = (Journal.numbers(folder).at(-1) ?? 0) + 1;
-    const partial = join(folder, `${number}.partial`);
-    writeFileSync(partial, first.map((input) => `${JSON.stringify(input)}\n`).join(''), { flush: true });
-    renameSync(partial, Journal.file(folder, number));
-    return new Journal(folder, number);
+  /** A new journal behind the others in the folder, with its first inputs: it will be there with all of them, or not at all. */
+  static create(folder: string, first: readonly Input[], disk: Disk = realDisk): Journal {
+    const journal = new Journal(folder, { number: (Journal.numbers(folder).at(-1) ?? 0) + 1, made: false, bytes: 0, dirty: false }, disk);
+    for (const input of first) journal.append(input);
+    return journal;
   }
 
   /** Opens a journal to go on with it, and reads back what it holds. */
-  static recover(folder: string, number: number): { journal: Journal; recovered: Recovered } {
+  static recover(folder: string, number: number, disk: Disk = realDisk): { journal: Journal; recovered: Recovered } {
     const recovered = Journal.readBack(folder, number);
-    const file = Journal.file(folder, number);
-    if (recovered.bytes < statSync(file).size) truncateSync(file, recovered.bytes);
-    return { journal: new Journal(folder, number), recovered };
+    // What lies behind the last whole line is cut off before the next one is written.
+    return { journal: new Journal(folder, { number, made: true, bytes: recovered.bytes, dirty: true }, disk), recovered };
   }
 
   /** Reads what the first `upTo` bytes of a journal hold, all of it if that is not said. What its snapshot holds is not read again. */
@@ -84,7 +93,11 @@ export class Journal {
       const snapshot = readSnapshot(Journal.snapshotFile(folder, number), size);
       const from = snapshot?.bytes ?? 0;
       const buffer = Buffer.alloc(size - from);
-      for (let read = 0; read < buffer.length; ) read += readSync(fd, buffer, read, buffer.length - read, from + read);
+      for (let read = 0; read < buffer.length; ) {
+        const got = readSync(fd, buffer, read, buffer.length - read, from + read);
+        if (got === 0) throw new Error('The journal has become shorter while it was read.');
+        read += got;
+      }
       const whole = buffer.lastIndexOf(0x0a) + 1;
       return { snapshot: snapshot?.content ?? null, inputs: [...inputsOf(buffer)], bytes: from + whole };
     } finally {
@@ -97,29 +110,28 @@ export class Journal {
     return inputsOf(readFileSync(Journal.file(folder, number)));
   }
 
-  /** Every input of a journal's first `upTo` bytes, one after another: a long session is read while feeds are heard. */
-  static async *inputs(folder: string, number: number, upTo: number): AsyncGenerator<Input> {
-    if (upTo === 0) return;
-    const lines = createInterface({ input: createReadStream(Journal.file(folder, number), { end: upTo - 1 }), crlfDelay: Infinity });
-    for await (const line of lines) yield* readLine(line);
-  }
-
-  /** Writes a journal anew, line by line; its snapshot goes, since it holds the old lines. Nobody may have it open. */
+  /** Writes a journal anew, line by line; its snapshot goes, since it holds the old lines. Nobody may have it open. Throws where the disk does not take it: then it is as it was. */
   static rewrite(folder: string, number: number, change: (input: Input) => Input | null): void {
     const partial = join(folder, `${number}.partial`);
-    const fd = openSync(partial, 'w');
     try {
-      for (const input of Journal.read(folder, number)) {
-        const changed = change(input);
-        if (changed) writeSync(fd, `${JSON.stringify(changed)}\n`);
+      const fd = openSync(partial, 'w', 0o600);
+      try {
+        for (const input of Journal.read(folder, number)) {
+          const changed = change(input);
+          if (!changed) continue;
+          const bytes = Buffer.from(`${JSON.stringify(changed)}\n`);
+          for (let written = 0; written < bytes.length; ) written += writeSync(fd, bytes, written);
+        }
+        fdatasyncSync(fd);
+      } finally {
+        closeSync(fd);
       }
-      fdatasyncSync(fd);
+      // The snapshot first: with the old lines it is right, with the new ones it is not.
+      rmSync(Journal.snapshotFile(folder, number), { force: true });
+      renameSync(partial, Journal.file(folder, number));
     } finally {
-      closeSync(fd);
+      rmSync(partial, { force: true });
     }
-    // The snapshot first: with the old lines it is right, with the new ones it is not.
-    rmSync(Journal.snapshotFile(folder, number), { force: true });
-    renameSync(partial, Journal.file(folder, number));
   }
 
   static remove(folder: string, number: number): void {
@@ -127,54 +139,149 @@ export class Journal {
     rmSync(Journal.snapshotFile(folder, number), { force: true });
   }
 
+  private get part(): Part {
+    return this.parts[this.parts.length - 1] as Part;
+  }
+
+  get number(): number {
+    return this.part.number;
+  }
+
+  /** How many bytes of the present file are on the disk. */
+  get bytes(): number {
+    return this.part.bytes;
+  }
+
+  /** So much waits for a disk that takes nothing that no more should be heard. */
+  get full(): boolean {
+    return this.waitingUnits > MOST_WAITING;
+  }
+
   append(input: Input): void {
-    this.waiting.push(`${JSON.stringify(input)}\n`);
-    this.timer ??= setTimeout(() => void this.flush(), GATHER_MS);
+    const line = `${JSON.stringify(input)}\n`;
+    this.part.waiting.push(line);
+    this.waitingUnits += line.length;
+    this.appended += 1;
+    this.stopTimer ??= later(this.trouble === null ? GATHER_MS : RETRY_MS, () => void this.flush());
   }
 
-  /** Writes and syncs all that waits; resolves when it is on the disk, or has failed and will be tried again. */
-  async flush(): Promise<void> {
-    if (this.timer) clearTimeout(this.timer);
-    this.timer = null;
+  /** A new session: its file begins once all of those before it are whole, since only the newest is read for positions. */
+  rotate(first: readonly Input[]): void {
+    this.parts.push({ number: this.number + 1, made: false, file: null, bytes: 0, dirty: false, waiting: [] });
+    for (const input of first) this.append(input);
+  }
+
+  /**
+   * Writes and syncs all that waits.
+   * @returns whether all that had been appended before the call is on the disk; what is not will be tried again
+   */
+  async flush(): Promise<boolean> {
+    const wanted = this.appended;
     while (this.writing) await this.writing;
-    if (this.waiting.length === 0) return;
-    const bytes = Buffer.from(this.waiting.join(''));
-    const taken = this.waiting.length;
-    this.underway = taken;
-    this.writing = (async () => {
-      try {
-        for (let written = 0; written < bytes.length; ) written += (await writeAsync(this.fd, bytes, written)).bytesWritten;
-        await syncAsync(this.fd);
-        this.bytes += bytes.length;
-        this.waiting.splice(0, taken);
-        this.trouble = null;
-      } catch (error) {
-        // A full disk may have taken half of it: what is tried again must not stand behind half a line.
-        if (!this.left) ftruncateSync(this.fd, this.bytes);
-        this.trouble = `The session cannot be written to the disk (${error instanceof Error ? error.message : 'unknown reason'}). It goes on; make room on the server’s disk.`;
-        this.timer ??= setTimeout(() => void this.flush(), RETRY_MS);
+    if (this.onDisk < wanted) {
+      this.writing = this.write();
+      await this.writing;
+    }
+    return this.onDisk >= wanted;
+  }
+
+  private async write(): Promise<void> {
+    this.stopTimer?.();
+    this.stopTimer = null;
+    const before = this.trouble;
+    try {
+      for (let [part] = this.parts; part; [part] = this.parts) {
+        await this.writePart(part);
+        if (this.parts.length === 1) break;
+        // More may have been appended to the last one meanwhile, never to one that has been left.
+        await part.file?.close();
+        this.parts.shift();
+        this.finished(part.number);
       }
-    })();
-    await this.writing;
-    this.underway = 0;
-    this.writing = null;
+      this.trouble = null;
+    } catch (error) {
+      // A fault of the disk: what was not written stays where it was, and is tried again.
+      this.trouble = `The session cannot be written to the disk (${diskTrouble(error) ?? (error instanceof Error ? error.message : 'for an unknown reason')}). It goes on, and nothing is lost while the server runs. Make room on the server’s disk.`;
+      this.stopTimer ??= later(RETRY_MS, () => void this.flush());
+    } finally {
+      this.writing = null;
+    }
+    if (this.trouble !== before) this.changed();
   }
 
-  /** Writes what waits before it returns. Used once a session, where waiting would let something newer come first. */
-  flushNow(): void {
-    this.left = true;
-    const late = this.waiting.splice(this.underway);
-    if (late.length === 0) return;
-    const bytes = Buffer.from(late.join(''));
-    for (let written = 0; written < bytes.length; ) written += writeSync(this.fd, bytes, written);
-    fdatasyncSync(this.fd);
-    this.bytes += bytes.length;
+  private async writePart(part: Part): Promise<void> {
+    if (part.waiting.length === 0) return;
+    const taken = part.waiting.length;
+    const text = part.waiting.join('');
+    const bytes = Buffer.from(text);
+    if (part.made) await this.writeBehind(part, bytes);
+    else await this.make(part, bytes);
+    part.waiting.splice(0, taken);
+    this.waitingUnits -= text.length;
+    this.onDisk += taken;
   }
 
+  /** Puts lines behind those that are on the disk. */
+  private async writeBehind(part: Part, bytes: Buffer): Promise<void> {
+    const file = (part.file ??= await this.disk.open(Journal.file(this.folder, part.number)));
+    // A full disk may have taken half of it: what is tried again must not stand behind half a line.
+    if (part.dirty) await file.truncate(part.bytes);
+    part.dirty = true;
+    await writeAll(file, bytes, part.bytes);
+    await file.sync();
+    part.bytes += bytes.length;
+    part.dirty = false;
+  }
+
+  /** A file with its first lines comes into being at once. */
+  private async make(part: Part, bytes: Buffer): Promise<void> {
+    const partial = join(this.folder, `${part.number}.partial`);
+    const file = await this.disk.open(partial);
+    try {
+      await file.truncate(0);
+      await writeAll(file, bytes, 0);
+      await file.sync();
+    } finally {
+      await file.close();
+    }
+    await this.disk.rename(partial, Journal.file(this.folder, part.number));
+    part.made = true;
+    part.bytes = bytes.length;
+  }
+
+  /** All of the present session, on the disk or not: what its state follows from. */
+  history(): Recovered {
+    const { number, made, bytes, waiting } = this.part;
+    const kept = made ? Journal.readBack(this.folder, number, bytes) : { snapshot: null, inputs: [], bytes: 0 };
+    return { ...kept, inputs: [...kept.inputs, ...waiting.flatMap(readLine)] };
+  }
+
+  /** Every input of a session, one after another: a long one is read while feeds are heard. What is not on the disk comes last. */
+  async *inputs(number: number): AsyncGenerator<Input> {
+    const part = this.parts.find((each) => each.number === number);
+    const upTo = part ? part.bytes : Infinity;
+    const waiting = part ? [...part.waiting] : [];
+    if (upTo > 0) {
+      const lines = createInterface({ input: createReadStream(Journal.file(this.folder, number), { end: upTo - 1 }), crlfDelay: Infinity });
+      for await (const line of lines) yield* readLine(line);
+    }
+    for (const line of waiting) yield* readLine(line);
+  }
+
+  /** Writes what can be written, and leaves the files. */
   async close(): Promise<void> {
     await this.flush();
-    if (this.timer) clearTimeout(this.timer);
-    closeSync(this.fd);
+    this.stopTimer?.();
+    this.stopTimer = null;
+    for (const { file } of this.parts) await file?.close();
+  }
+}
+
+async function writeAll(file: DiskFile, bytes: Uint8Array, at: number): Promise<void> {
+  for (let written = 0; written < bytes.length; ) {
+    const more = await file.write(bytes, written, at + written);
+    if (more === 0) throw new Error('the disk takes nothing more');
+    written += more;
   }
 }
 
@@ -187,16 +294,4 @@ function* inputsOf(bytes: Buffer): Generator<Input> {
 function readLine(line: string): Input[] {
   const read = readInputLine(line);
   return read ? [read] : [];
-}
-
-function readSnapshot(file: string, size: number): { bytes: number; content: FrozenStanding } | null {
-  if (!existsSync(file)) return null;
-  try {
-    // Our own file, written by snapshot.ts.
-    const read = JSON.parse(readFileSync(file, 'utf8')) as { bytes: number; content: FrozenStanding };
-    // A snapshot of more than there is belongs to a file that lost its end: the lines are the truth.
-    return read.bytes <= size ? read : null;
-  } catch {
-    return null;
-  }
 }

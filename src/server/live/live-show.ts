@@ -1,4 +1,8 @@
 import { randomBytes, randomUUID } from 'node:crypto';
+import { existsSync } from 'node:fs';
+import { faultWords } from '@/core/engine/fault';
+import type { Notice } from '@/core/desk/notice';
+import { bytesIn } from './allowance';
 import type { Recorder } from '@/core/desk/happened';
 import type { StreamEvent } from '@/core/event/event';
 import { nextDue } from '@/core/engine/cues';
@@ -19,14 +23,30 @@ import { Outbound, type OutboundHost } from './outbound';
 import { Sessions } from './sessions';
 import { snapshotApart } from './snapshot';
 import { Standing } from './standing';
+import { later } from './later';
+import type { Disk } from './disk';
+import type { Caught } from '@/core/engine/guard';
+import { noLog, showHash, type Log } from '@/server/log';
 
 /** A snapshot comes after so many bytes of journal, or a sixteenth of it: so all snapshots together cost no more than a few readings of the whole. */
 const SNAPSHOT_BYTES = 8 << 20;
 const SNAPSHOT_SHARE = 1 / 16;
 const STREAK_CHECK_MS = 1000;
+const KEPT_NOTICES = 10;
 
 /** What a show needs of the house that it runs in. */
-export type LiveShowHost = Pick<ConnectionHost, 'addresses' | 'outward' | 'secrets' | 'inbox' | 'recording'> & Pick<OutboundHost, 'asks'> & { clock?: SteadyClock };
+export type LiveShowHost = Pick<ConnectionHost, 'addresses' | 'outward' | 'secrets' | 'inbox' | 'recording'> & Pick<OutboundHost, 'asks'> & {
+  clock?: SteadyClock;
+  log?: Log;
+  disk?: Disk;
+  /** So much its sessions may come to on the disk, bytes. */
+  mostBytes?: number;
+};
+
+/** After a fault by time alone the engine is left in peace for this long, ms: it would fail again at once. */
+const FAULT_PAUSE_MS = 5000;
+/** So often a session is begun until every cue that fails is switched off: each takes three times. */
+const MOST_BEGINNINGS = 60;
 
 /**
  * One show as the server runs it: feeds → intake → journal → engine → whoever looks. It runs with every page closed, and comes back
@@ -37,55 +57,85 @@ export class LiveShow {
   readonly sessions: Sessions;
   readonly connections: Connections;
   readonly imitations = new Imitations();
-  private readonly standing: Standing;
-  private journal: Journal;
+  private standing: Standing;
+  private readonly journal: Journal;
+  private readonly log: Log;
   /** How much of the journal the last snapshot holds, and how to stop one that is being taken. */
   private snapshotBytes = 0;
   private snapshotting: (() => void) | null = null;
   readonly outbound: Outbound;
   private readonly listeners = new Set<() => void>();
-  private ticking: { timer: ReturnType<typeof setTimeout>; at: number } | null = null;
+  private ticking: { stop: () => void; at: number } | null = null;
+  /** No tick before this, ms of the engine's clock. */
+  private noTickBefore = 0;
+  /** No session is begun before this, likewise. */
+  private noBeginBefore = 0;
   private readonly streakTimer: ReturnType<typeof setInterval>;
+  private readonly mostBytes: number;
+  /** What earlier sessions take that no browser has taken over yet, bytes. */
+  private earlierBytes = 0;
+  private readonly notices: Notice[] = [];
 
   constructor(folder: string, show: Show, host: LiveShowHost) {
     this.clock = host.clock ?? new SteadyClock();
+    this.log = (host.log ?? noLog()).child({ show: showHash(show.id) });
     const last = Journal.numbers(folder).at(-1);
     const first: Input = { input: 'show', at: this.clock.now(), show };
     if (last === undefined) {
-      this.journal = Journal.create(folder, [first]);
-      this.standing = Standing.of(show);
+      this.journal = Journal.create(folder, [first], host.disk);
+      this.standing = Standing.of(show, () => this.historyState());
       this.standing.apply(first, false);
     } else {
-      const { journal, recovered } = Journal.recover(folder, last);
+      const { journal, recovered } = Journal.recover(folder, last, host.disk);
       this.journal = journal;
-      this.standing = Standing.readBack(show, recovered);
+      this.standing = Standing.readBack(show, recovered, () => journal.history(), () => this.historyState());
       this.clock.notBefore(this.state.now);
     }
-    const { positions, rooms } = this.standing;
+    this.mostBytes = host.mostBytes ?? Infinity;
+    this.journal.changed = () => {
+      this.restIfFull();
+      this.changed();
+    };
     this.connections = new Connections({
-      ...host, now: () => this.clock.now(),
-      resume: (feed) => ({ position: positions.get(feed) ?? null, room: rooms.get(feed) ?? null }),
+      ...host, log: this.log, now: () => this.clock.now(),
+      resume: (feed) => ({ position: this.standing.positions.get(feed) ?? null, room: this.standing.rooms.get(feed) ?? null }),
       forget: (feed) => {
-        positions.delete(feed);
-        rooms.delete(feed);
+        this.standing.positions.delete(feed);
+        this.standing.rooms.delete(feed);
       },
       hear: (connection, reading, raw, position) => this.hear(connection, reading, raw, position),
       changed: () => this.changed(),
       quiet: () => this.endIfOver(),
     });
     this.outbound = new Outbound({
-      outward: host.outward, asks: host.asks, changed: () => this.changed(),
+      outward: host.outward, asks: host.asks, log: this.log, changed: () => this.changed(), nameOf: (feed) => this.state.show.feeds.find(({ id }) => id === feed)?.handle ?? '',
       clients: (feed) => {
         const own = feed === null ? null : this.connections.get(feed)?.client;
-        return own?.post ? [own] : this.state.show.feeds.map(({ id }) => this.connections.get(id)?.client);
+        return own?.post ? [{ feed: feed ?? '', client: own }] : this.state.show.feeds.map(({ id }) => ({ feed: id, client: this.connections.get(id)?.client }));
       },
     });
     if (JSON.stringify(this.state.show) !== JSON.stringify(show)) this.put({ input: 'show', at: this.clock.now(), show });
     this.sessions = new Sessions(folder, this.journal.number, this.state);
-    this.connections.update(show.feeds);
+    this.journal.finished = (number) => {
+      this.sessions.closed(number);
+      this.weigh();
+    };
+    this.weigh();
+    this.connect();
     this.seedDraws();
     this.planTick();
     this.streakTimer = setInterval(() => this.closeStreaks(), STREAK_CHECK_MS);
+  }
+
+  /** The state again, from all that was written down of the session and what waits to be. */
+  private historyState(): SessionState {
+    return Standing.stateOf(this.state.show, () => this.journal.history());
+  }
+
+  /** Connects what the show says, but what was switched off for its faults. */
+  private connect(): void {
+    const { show, stopped } = this.state;
+    this.connections.update(show.feeds, stopped.feeds);
   }
 
   get state(): SessionState {
@@ -102,15 +152,65 @@ export class LiveShow {
     return () => this.listeners.delete(listener);
   }
 
-  /** A sentence while the journal cannot be written. */
+  /** A sentence while nothing more can be kept. */
   get trouble(): string | null {
-    return this.journal.trouble;
+    if (this.journal.trouble !== null) return this.journal.trouble;
+    return this.tooMuch ? 'The sessions of this show have used up their room on the server, so nothing more is taken in. Leave this page open: the browser takes finished sessions over, and then it goes on.' : null;
   }
 
-  publish(show: Show): void {
-    this.put({ input: 'show', at: this.clock.now(), show });
-    this.connections.update(show.feeds);
+  /** Whether a session is on. */
+  get isOn(): boolean {
+    return this.running;
+  }
+
+  /** Something that the streamer should know. */
+  notice(says: string): void {
+    this.notices.push({ id: randomUUID(), at: this.clock.now(), says });
+    if (this.notices.length > KEPT_NOTICES) this.notices.shift();
+    this.changed();
+  }
+
+  /** All that went wrong, as the streamer is told, newest last. */
+  get told(): Notice[] {
+    const { faults, show } = this.state;
+    const ofFaults = faults.map((fault): Notice => ({ id: `fault/${fault.at}/${fault.cue ?? fault.feed ?? ''}`, at: fault.at, says: `${faultWords(fault, show)}${fault.count > 1 ? ` (${fault.count} times)` : ''}` }));
+    return [...ofFaults, ...this.notices, ...this.outbound.notices].sort((a, b) => a.at - b.at);
+  }
+
+  /** Resolves when all that has happened is on the disk, or to false when it could not be written. */
+  flushed(): Promise<boolean> {
+    return this.journal.flush();
+  }
+
+  private get tooMuch(): boolean {
+    return this.earlierBytes + this.journal.bytes > this.mostBytes;
+  }
+
+  private weigh(): void {
+    const present = `${this.journal.number}.journal`;
+    const { folder } = this.journal;
+    this.earlierBytes = existsSync(folder) ? bytesIn(folder, (name) => name.endsWith('.journal') && name !== present) : 0;
+    this.restIfFull();
+  }
+
+  /** Feeds are left while there is no room for what they bring, in memory or on the disk. */
+  private restIfFull(): void {
+    this.connections.rest(this.journal.full || this.tooMuch);
+  }
+
+  /** A browser has a finished session: its journal is not needed any more. False when there is no such session. */
+  drop(session: string): boolean {
+    const dropped = this.sessions.drop(session, this.state);
+    if (dropped) this.weigh();
+    return dropped;
+  }
+
+  /** Takes the show as it now is; @returns false where it cannot be run: then it goes on as it was */
+  publish(show: Show): boolean {
+    if (!this.put({ input: 'show', at: this.clock.now(), show })) return false;
+    this.connect();
     this.endIfOver();
+    return true;
   }
 
   command(command: Command): void {
@@ -130,11 +230,13 @@ export class LiveShow {
 
   /** A request at a feed's own address: answered with success only once what it brought is on the disk. */
   async receive(feed: string, request: InboxRequest): Promise<InboxAnswer> {
+    const later = { status: 503, detail: 'It cannot be kept just now. Send it again.' };
+    if (this.connections.resting) return later;
     const client = this.connections.get(feed)?.client;
     if (!client?.receive) return { status: 404, detail: 'This feed is stopped, or takes no requests.' };
     const answer = await client.receive(request);
-    await this.journal.flush();
-    return this.trouble === null ? answer : { status: 503, detail: 'It cannot be kept just now. Send it again.' };
+    // What came before may wait still, a repetition of it among them: it is no duplicate before it is on the disk.
+    return (await this.journal.flush()) ? answer : later;
   }
 
   private changed(): void {
@@ -143,8 +245,9 @@ export class LiveShow {
 
   async close(): Promise<void> {
     this.connections.stop();
+    this.outbound.stop();
     clearInterval(this.streakTimer);
-    if (this.ticking) clearTimeout(this.ticking.timer);
+    this.ticking?.stop();
     this.snapshotting?.();
     await this.journal.close();
   }
@@ -153,19 +256,32 @@ export class LiveShow {
     return this.state.session !== null && this.state.session.endedAt === null;
   }
 
-  /** Writes an input down and does it. */
-  private put(input: Input): void {
-    this.journal.append(input);
-    this.standing.apply(input, false, (effect) => this.outbound.act(effect));
+  /**
+   * Does an input and writes it down. One that cannot be done is left out: the state is as if it had never come, and what went wrong is
+   * written down in its place.
+   */
+  private put(input: Input): boolean {
+    const { done, caught } = this.standing.apply(input, false, (effect) => this.outbound.act(effect));
+    for (const each of caught) this.fault(each);
+    if (done) this.journal.append(input);
     if (input.input !== 'seed') this.seedDraws();
+    if (this.tooMuch && !this.connections.resting) this.restIfFull();
     this.snapshotIfDue();
     this.planTick();
     this.changed();
+    return done;
+  }
+
+  private fault({ fault, error }: Caught): void {
+    this.journal.append(fault);
+    this.log.error({ what: fault.what, off: fault.off, err: error }, 'An input could not be done and was left out.');
+    if (fault.what === 'tick') this.noTickBefore = this.clock.now() + FAULT_PAUSE_MS;
+    if (fault.off && fault.feed !== null && fault.cue === null) this.connect();
   }
 
   /** A draw that has no seed gets one, before anyone can know what it will draw. */
   private seedDraws(): void {
-    for (const draw of unseeded(this.state)) this.put({ input: 'seed', at: this.clock.now(), draw, seed: randomBytes(32).toString('hex') });
+    for (const draw of unseeded(this.state)) if (!this.put({ input: 'seed', at: this.clock.now(), draw, seed: randomBytes(32).toString('hex') })) return;
   }
 
   private snapshotIfDue(): void {
@@ -185,11 +301,14 @@ export class LiveShow {
     const { feed, keeper } = connection;
     const at = this.clock.now();
     const behind = position === undefined ? {} : { position };
+    if (this.state.stopped.feeds.has(feed.id)) return;
     switch (reading.kind) {
       case 'bad':
-        return this.put({ input: 'bad', at, feed: feed.id, reason: reading.reason, text: raw.slice(0, KEPT_TEXT), ...behind });
+        this.put({ input: 'bad', at, feed: feed.id, reason: reading.reason, text: raw.slice(0, KEPT_TEXT), ...behind });
+        return;
       case 'gap':
-        return this.put({ input: 'gap', at, feed: feed.id, from: keeper.health.heardAt, lost: reading.lost, ...behind });
+        this.put({ input: 'gap', at, feed: feed.id, from: keeper.health.heardAt, lost: reading.lost, ...behind });
+        return;
       case 'counter': {
         const counted = takeReading(this.standing.intakeOf(feed.id), feed.id, reading.counter, reading.value, { at, seenAt: at });
         if (counted?.counted === 'base') this.put({ input: 'counter', at, feed: feed.id, counter: reading.counter, value: reading.value, ...behind });
@@ -219,27 +338,43 @@ export class LiveShow {
 
   /** A session begins with a journal of its own. */
   private begin(): void {
-    const old = this.journal;
-    const { show } = this.state;
     const at = this.clock.now();
-    const feeds = Object.fromEntries(show.feeds.map(({ id }) => [id, { position: this.standing.positions.get(id) ?? '', room: this.standing.rooms.get(id) ?? null, counters: { ...this.standing.intakeOf(id).counters } }]));
-    const first: Input[] = [{ input: 'show', at, show }, { input: 'begin', at, session: randomUUID(), feeds, lasting: lastingOf(this.state) }];
-    this.sessions.rotate(old.number, this.state);
-    // What the old one still holds back must be on the disk before a newer one is: only the newest is read for positions.
-    old.flushNow();
-    this.journal = Journal.create(old.folder, first);
+    if (at < this.noBeginBefore) return;
+    const { show } = this.state;
+    const before = this.standing;
+    const feeds = Object.fromEntries(show.feeds.map(({ id }) => [id, { position: before.positions.get(id) ?? '', room: before.rooms.get(id) ?? null, counters: { ...before.intakeOf(id).counters } }]));
+    const begin: Input = { input: 'begin', at, session: randomUUID(), feeds, lasting: lastingOf(this.state) };
+    const first: Input[] = [];
+    let rotated = false;
+    this.standing = before.next(newState(show), () => (rotated ? this.historyState() : Standing.stateOf(show, () => ({ snapshot: null, inputs: first }))));
+    // A cue that fails as the session begins is switched off the third time; then it begins without it.
+    for (const input of [{ input: 'show', at, show } as const, ...new Array<Input>(MOST_BEGINNINGS).fill(begin)]) {
+      if (input.input === 'begin' && this.state.session !== null) break;
+      const { done, caught } = this.standing.apply(input, false, (effect) => this.outbound.act(effect));
+      for (const { fault, error } of caught) {
+        first.push(fault);
+        this.log.error({ what: fault.what, off: fault.off, err: error }, 'A session’s beginning could not be done as it is written.');
+      }
+      if (done) first.push(input);
+    }
+    if (this.state.session === null) {
+      this.standing = before;
+      this.noBeginBefore = at + FAULT_PAUSE_MS;
+      return;
+    }
+    this.sessions.rotate(this.journal.number, before.state);
+    this.journal.rotate(first);
+    rotated = true;
     this.sessions.current = this.journal.number;
-    void old.close().then(() => this.sessions.closed(old.number));
-    this.standing.state = newState(show);
     this.snapshotting?.();
     this.snapshotBytes = 0;
-    for (const input of first) this.standing.apply(input, false);
     this.seedDraws();
   }
 
   /** The session ends when no feed of the show is live any more; a feed that is merely reconnecting may be. */
   private endIfOver(): void {
-    if (!this.running) return;
+    // A feed that rests has not said that it is over.
+    if (!this.running || this.connections.resting) return;
     if (!this.connections.anyLive) this.put({ input: 'end', at: this.clock.now() });
   }
 
@@ -250,31 +385,36 @@ export class LiveShow {
 
   /** An alert's end, a wait's end and the clock change the state by time alone: the engine is told the time when the next one comes. */
   private planTick(): void {
+    const at = this.nextDue();
+    if (this.ticking?.at === at) return;
+    this.ticking?.stop();
+    this.ticking = { at, stop: later(Math.max(1, at - this.clock.now()), () => this.tick()) };
+  }
+
+  /** When something will happen by time alone, ms of the engine's clock; Infinity: nothing will. */
+  private nextDue(): number {
     let next = Math.min(nextDue(this.state), this.state.derived.rollsAt);
     for (const queue of this.state.queues.values()) next = Math.min(next, queue.next(this.state.now));
-    if (this.ticking?.at === next) return;
-    if (this.ticking) clearTimeout(this.ticking.timer);
+    return Math.max(next, this.noTickBefore);
+  }
+
+  /** A tick that changes nothing is not written. */
+  private tick(): void {
     this.ticking = null;
-    if (next === Infinity) return;
-    const timer = setTimeout(() => {
-      this.ticking = null;
-      this.put({ input: 'tick', at: this.clock.now() });
-    }, Math.max(1, next - this.clock.now()));
-    this.ticking = { timer, at: next };
+    if (this.nextDue() > this.clock.now()) this.planTick();
+    else this.put({ input: 'tick', at: this.clock.now() });
   }
 
   /** The events of one session, as they are kept, the running one's too; null when there is no such session here. */
-  async events(session: string): Promise<AsyncIterable<StreamEvent> | null> {
-    const inputs = await this.inputs(session);
+  events(session: string): AsyncIterable<StreamEvent> | null {
+    const inputs = this.inputs(session);
     return inputs && eventsOf(inputs);
   }
 
   /** Everything that a session's state follows from, as it was written down; null when it is not here any more. */
-  async inputs(session: string): Promise<AsyncIterable<Input> | null> {
-    await this.journal.flush();
-    const { folder, number: current, bytes } = this.journal;
+  inputs(session: string): AsyncIterable<Input> | null {
     const number = this.sessions.numberOf(session, this.state);
-    return number === null ? null : Journal.inputs(folder, number, number === current ? bytes : Infinity);
+    return number === null ? null : this.journal.inputs(number);
   }
 }
 

@@ -1,9 +1,12 @@
 import { createHash, randomUUID } from 'node:crypto';
-import { existsSync, mkdirSync, readdirSync, rmSync } from 'node:fs';
-import { rename, writeFile } from 'node:fs/promises';
+import { existsSync, readdirSync, rmSync } from 'node:fs';
+import { rename, rm, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { lookAt } from '@/core/media/look';
 import { mediaIdSchema, type Media } from '@/core/media/media';
+import { bytesIn } from './allowance';
+import { diskTrouble, makeFolder } from './disk';
+import { removePartials } from './stored';
 
 /** The files of one show that its outlets need, by their ids. What the show does not name any more goes when it is published. */
 export class MediaStore {
@@ -11,7 +14,8 @@ export class MediaStore {
 
   constructor(show: string) {
     this.folder = join(show, 'media');
-    mkdirSync(this.folder, { recursive: true });
+    makeFolder(this.folder);
+    removePartials(this.folder);
   }
 
   /** The ids of those that are here. */
@@ -37,9 +41,21 @@ export class MediaStore {
     if (looked.type !== file.type) return `“${file.name}” is not of the kind that the show says.`;
     // A name of its own: two pages of one browser may hand over the same file at once.
     const partial = join(this.folder, `${file.id}.${randomUUID()}.partial`);
-    await writeFile(partial, bytes);
-    await rename(partial, join(this.folder, file.id));
+    try {
+      await writeFile(partial, bytes, { mode: 0o600 });
+      await rename(partial, join(this.folder, file.id));
+    } catch (error) {
+      // What half of it has been written goes; the browser sends it again.
+      await rm(partial, { force: true });
+      const trouble = diskTrouble(error);
+      if (trouble === null) throw error;
+      return `The server cannot keep it: ${trouble}.`;
+    }
     return null;
+  }
+
+  get bytes(): number {
+    return bytesIn(this.folder);
   }
 
   /** Drops what is in no use. */

@@ -1,7 +1,7 @@
 import type { FinishedSession } from '@/core/desk/view';
-import { fold } from '@/core/engine/fold';
-import { newState, type SessionState } from '@/core/engine/state';
+import type { SessionState } from '@/core/engine/state';
 import { Journal } from './journal';
+import { Standing } from './standing';
 
 /** Which journals hold finished sessions. A journal goes once a browser has taken its session, or if it holds none. */
 export class Sessions {
@@ -71,8 +71,8 @@ function describe(state: SessionState): FinishedSession | null {
 }
 
 function rebuild(folder: string, number: number, like: SessionState): FinishedSession | null {
-  const state = newState(like.show);
-  for (const input of Journal.read(folder, number)) fold(state, input);
+  const read = () => ({ snapshot: null, inputs: [...Journal.read(folder, number)] });
+  const state = Standing.stateOf(like.show, read);
   // A journal that was left without an end: the server was stopped in between, and the session ended with its last input.
   if (state.session && state.session.endedAt === null) state.session.endedAt = state.now;
   return describe(state);

@@ -1,28 +1,22 @@
 import { execFile } from 'node:child_process';
 import { constants, setPriority } from 'node:os';
 import { dirname, join } from 'node:path';
-import { renameSync, rmSync, writeFileSync } from 'node:fs';
 import { Journal } from './journal';
-import { Standing, type FrozenStanding } from './standing';
+import { writeWhole } from './disk';
+import { snapshotText } from './snapshot-file';
+import { Standing } from './standing';
 
 /**
  * Keeps what the first `bytes` of a journal come to, so that reading it back stays short. The lines are read from the disk on top of
  * the last snapshot: nothing of the running session is needed.
  */
 export function takeSnapshot(folder: string, number: number, bytes: number): void {
-  const recovered = Journal.readBack(folder, number, bytes);
+  const reread = () => Journal.readBack(folder, number, bytes);
+  const recovered = reread();
   const [first] = recovered.inputs;
   const show = recovered.snapshot?.state.show ?? (first?.input === 'show' ? first.show : null);
   if (!show) throw new Error('The journal does not begin with its show.');
-  const file = Journal.snapshotFile(folder, number);
-  // Named by the process: one that an earlier server left behind may still be writing its own.
-  const partial = `${file}.${process.pid}.partial`;
-  try {
-    writeFileSync(partial, JSON.stringify({ bytes: recovered.bytes, content: Standing.readBack(show, recovered).freeze() satisfies FrozenStanding }), { flush: true });
-    renameSync(partial, file);
-  } finally {
-    rmSync(partial, { force: true });
-  }
+  writeWhole(Journal.snapshotFile(folder, number), snapshotText(recovered.bytes, Standing.readBack(show, recovered, reread).freeze()));
 }
 
 /** The program that takes one: beside the server's own, or from its source where that runs from its source too. */

@@ -1,6 +1,6 @@
 import { Recorder } from '@/core/desk/happened';
 import type { Effect } from '@/core/engine/effect';
-import { fold } from '@/core/engine/fold';
+import { Guard, type Caught } from '@/core/engine/guard';
 import type { Input } from '@/core/engine/input';
 import { freeze, newState, thaw, type FrozenState, type SessionState } from '@/core/engine/state';
 import { freezeIntake, thawIntake, type FrozenIntake } from '@/core/intake/frozen';
@@ -16,34 +16,75 @@ export interface FrozenStanding {
   rooms: [string, Room][];
 }
 
+/** What a standing is made of. */
+export type StandingSource = { snapshot: FrozenStanding | null; inputs: readonly Input[] };
+
+/** Whether an input was done, and what went wrong. */
+export interface Applied {
+  done: boolean;
+  caught: readonly Caught[];
+}
+
 /**
  * All that a session's journal comes to: the engine's state, what intake has let in, and where each feed can be resumed. It follows
  * from the journal's lines alone, so that the process that takes snapshots arrives at the same one.
  */
 export class Standing {
   readonly recorder = new Recorder();
-  state: SessionState;
+  private readonly guard: Guard;
   /** Where each feed can be resumed, and what its room was there. */
   readonly positions: Map<string, string>;
   readonly rooms: Map<string, Room>;
   private intakes: Map<string, IntakeState>;
 
-  private constructor(state: SessionState, frozen: Omit<FrozenStanding, 'state'>) {
-    this.state = state;
+  /** @param history makes the state again from all that was done before the input that is being done */
+  private constructor(state: SessionState, frozen: Omit<FrozenStanding, 'state'>, history: () => SessionState) {
+    this.guard = new Guard(state, history);
     this.intakes = new Map(frozen.intakes.map(([feed, intake]) => [feed, thawIntake(intake)]));
     this.positions = new Map(frozen.positions);
     this.rooms = new Map(frozen.rooms);
   }
 
-  static of(show: Show): Standing {
-    return new Standing(newState(show), { intakes: [], positions: [], rooms: [] });
+  /** One of nothing, with a show. */
+  static of(show: Show, history: () => SessionState = () => newState(show)): Standing {
+    return new Standing(newState(show), { intakes: [], positions: [], rooms: [] }, history);
   }
 
-  /** What a journal's inputs come to, on top of its snapshot if it has one. */
-  static readBack(show: Show, { snapshot, inputs }: { snapshot: FrozenStanding | null; inputs: readonly Input[] }): Standing {
-    const standing = snapshot ? new Standing(thaw(snapshot.state), snapshot) : Standing.of(show);
-    for (const input of inputs) standing.apply(input, true);
+  /**
+   * What a journal's inputs come to, on top of its snapshot if it has one. An input that cannot be done costs itself alone.
+   * @param reread reads the same again: a state takes over what it was made of
+   * @param later makes the state again once it goes on
+   */
+  static readBack(show: Show, recovered: StandingSource, reread: () => StandingSource, later?: () => SessionState): Standing {
+    let done = 0;
+    // While it is read, what came before is what has been read so far; from then on it is all of it, and what comes.
+    const history = (): SessionState => (reading || !later ? Standing.stateOf(show, reread, done) : later());
+    let reading = true;
+    const { snapshot, inputs } = recovered;
+    const standing = snapshot ? new Standing(thaw(snapshot.state), snapshot, history) : Standing.of(show, history);
+    for (const input of inputs) {
+      standing.apply(input, true);
+      done += 1;
+    }
+    reading = false;
     return standing;
+  }
+
+  /** The state that the first inputs come to; all of them where it is not said how many. */
+  static stateOf(show: Show, reread: () => StandingSource, upTo = Infinity): SessionState {
+    const { snapshot, inputs } = reread();
+    return Standing.readBack(show, { snapshot, inputs: inputs.slice(0, upTo) }, reread).state;
+  }
+
+  get state(): SessionState {
+    return this.guard.state;
+  }
+
+  /** The same intakes, positions and rooms with another state: as a session begins. */
+  next(state: SessionState, history: () => SessionState): Standing {
+    const next = new Standing(state, { intakes: [], positions: [...this.positions], rooms: [...this.rooms] }, history);
+    next.intakes = this.intakes;
+    return next;
   }
 
   freeze(): FrozenStanding {
@@ -67,12 +108,19 @@ export class Standing {
   }
 
   /** What an input does, when it comes and when it is read back (`again`): then intake has not seen it yet. */
-  apply(input: Input, again: boolean, emit?: (effect: Effect) => void): void {
+  apply(input: Input, again: boolean, emit?: (effect: Effect) => void): Applied {
     let alert: string | null = null;
-    fold(this.state, input, (effect) => {
+    const { done, caught } = this.guard.apply(input, (effect) => {
       if (effect.effect === 'alert') alert = effect.alert.id;
       emit?.(effect);
     });
+    for (const { fault } of caught) this.note(fault, null, again);
+    if (done) this.note(input, alert, again);
+    return { done, caught };
+  }
+
+  /** What an input says of intake, positions and rooms. */
+  private note(input: Input, alert: string | null, again: boolean): void {
     switch (input.input) {
       case 'event':
         if (again) remember(this.intakeOf(input.event.feed), input.event);
@@ -83,6 +131,11 @@ export class Standing {
       case 'counter':
         if (again) setCounter(this.intakeOf(input.feed), input.counter, input.value);
         if (input.position !== undefined) this.positions.set(input.feed, input.position);
+        break;
+      case 'fault':
+        // Not counted, and known all the same: sent again it would only fail again.
+        if (again && input.lost) remember(this.intakeOf(input.lost.feed), input.lost);
+        if (input.lost && input.position !== undefined) this.positions.set(input.lost.feed, input.position);
         break;
       case 'gap':
       case 'bad':

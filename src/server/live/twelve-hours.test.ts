@@ -82,7 +82,7 @@ test('twelve hours, a restart an hour, a change of the clock: every number on th
   expect(state.session?.startedAt).toBeLessThan(BEGINS + MINUTE);
 
   let log = '';
-  for await (const event of (await live.events(state.session?.id ?? '')) ?? []) log += writeEventLine(event);
+  for await (const event of live.events(state.session?.id ?? '') ?? []) log += writeEventLine(event);
   const file = join(folder, 'events.ndjson');
   writeFileSync(file, log);
   const counted = spawnSync(process.execPath, ['e2e/recount.mjs', file, '--zone', ZONE, '--now', String(state.now)], { encoding: 'utf8', maxBuffer: 1 << 26 });

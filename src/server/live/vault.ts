@@ -1,6 +1,7 @@
-import { chmodSync, existsSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
+import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { z } from 'zod';
+import { writeWhole } from './disk';
 import { feedSecretsSchema, type FeedSecrets } from '@/server/feed/secrets';
 
 /** By feed; and under ASKS what tellings of web addresses are signed with. */
@@ -37,11 +38,9 @@ export class Vault {
   keep(secrets: Secrets): string[] {
     const changed = [...new Set([...Object.keys(secrets), ...Object.keys(this.secrets)])].filter((feed) => JSON.stringify(secrets[feed]) !== JSON.stringify(this.secrets[feed]));
     if (changed.length === 0) return [];
+    // Kept only once it is on the disk: else it would be believed to be.
+    writeWhole(this.file, JSON.stringify(secrets));
     this.secrets = secrets;
-    const partial = `${this.file}.partial`;
-    writeFileSync(partial, JSON.stringify(secrets), { flush: true, mode: 0o600 });
-    chmodSync(partial, 0o600);
-    renameSync(partial, this.file);
     return changed;
   }
 

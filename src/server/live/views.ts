@@ -42,6 +42,7 @@ const SHOWN_ALERTS = 8;
 const SHOWN_PLAYED = 10;
 const SHOWN_TROUBLE = 10;
 const SHOWN_HAND = 40;
+const SHOWN_NOTICES = 10;
 
 /** The sections of the desk's view; `watching` counts an outlet's open streams, `seen` says when each last had one (ms UTC, whole minutes). */
 export function deskView(show: LiveShow, watching: (outlet: string) => number, seen: ReadonlyMap<string, number>): DeskView {
@@ -77,6 +78,7 @@ export function deskView(show: LiveShow, watching: (outlet: string) => number, s
     played: state.played.slice(-SHOWN_PLAYED),
     lines: state.lines.slice(-SHOWN_PLAYED),
     told: [...show.outbound.told],
+    notices: show.told.slice(-SHOWN_NOTICES),
     hidden: [...state.hidden],
     scene: state.scene,
     live: liveOfPieces(show, state.show.pieces),

@@ -30,4 +30,5 @@ closeOnEnd(() => new Promise((resolve) => {
   server.closeAllConnections();
   server.close(() => resolve());
 }));
-listen(server, Number(values.port), '0.0.0.0', () => process.send?.('ready'));
+// Only this machine: whoever is outside reaches them through Gavirn's server.
+listen(server, Number(values.port), '127.0.0.1', () => process.send?.('ready'));

@@ -39,7 +39,7 @@ describe('undo and redo', () => {
 
 describe('the desk’s view', () => {
   const line = (id: string, count = 1) => ({ id, feed: 'f', kind: 'gift' as const, at: 1, name: 'Inês', count, text: 'Ember', coins: 1, open: false, alert: null });
-  const view: DeskView = { session: { id: 'one', startedAt: 1, endedAt: null }, trouble: null, feeds: {}, totals: newTotals(), goals: [], queues: {}, played: [], lines: [], hidden: [], scene: '', told: [], counters: {}, countdowns: [], draws: [], outlooks: {}, hand: [], live: {}, outlets: {}, outletsSeen: {}, happened: [line('a'), line('b')], marks: [], imitations: [] };
+  const view: DeskView = { session: { id: 'one', startedAt: 1, endedAt: null }, trouble: null, feeds: {}, totals: newTotals(), goals: [], queues: {}, played: [], lines: [], hidden: [], scene: '', told: [], notices: [], counters: {}, countdowns: [], draws: [], outlooks: {}, hand: [], live: {}, outlets: {}, outletsSeen: {}, happened: [line('a'), line('b')], marks: [], imitations: [] };
 
   test('takes sections as they are, adds lines, and replaces one that grew', () => {
     const next = merge(view, { now: 5, outlets: { main: 2 }, happened: [line('a', 4), line('c')] });

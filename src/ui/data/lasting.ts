@@ -15,5 +15,5 @@ export async function keepLasting(show: string, key: string): Promise<void> {
 /** Gives the copy back to a server that had lost the show; one that knows better keeps what it has. */
 export async function giveBackLasting(show: string, key: string): Promise<void> {
   const text = await readText(keyOf(show));
-  if (text !== null) await ask('PUT', path(show), { key, body: JSON.parse(text) as unknown });
+  if (text !== null && text !== '') await ask('PUT', path(show), { key, raw: text });
 }

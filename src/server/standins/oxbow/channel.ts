@@ -5,9 +5,9 @@ import type { Person } from '../crowd/person';
 import { noPlainTrouble } from '../crowd/trouble';
 import { Hooks } from './hooks';
 
-/** Who joins the chat again is sent what was said in the last minutes, with the ids and times it had. */
+/** Who joins the chat again is sent what was said in the last minutes, with the ids and times it had; of a louder chat the latest lines. */
 const HISTORY_MS = 5 * 60_000;
-const HISTORY_LINES = 2000;
+export const HISTORY_LINES = 20_000;
 
 /** What really happened in a channel, kept by Oxbow itself. */
 export interface OxbowLedger {
@@ -36,6 +36,8 @@ export class OxbowChannel {
   };
   private readonly listeners = new Set<(line: string) => void>();
   private history: { at: number; line: string }[] = [];
+  /** When the latest line was said that is not kept any more, though it is of the last minutes; 0: none. */
+  private cutAt = 0;
   private heldLine: string | null = null;
   private heldHook: string | null = null;
   /** The webhook that said what the channel is now: told to whoever registers later. */
@@ -45,6 +47,7 @@ export class OxbowChannel {
 
   join(send: (line: string) => void): () => void {
     const since = this.now() - HISTORY_MS;
+    if (this.cutAt >= since) send(formatIrc({ tags: { 'oxbow/kept-from': new Date(this.cutAt + this.trouble.skewMs).toISOString() }, prefix: 'oxbow', command: 'NOTICE', params: [`#${this.handle}`, `No more than ${this.history.length} lines are kept.`] }).trimEnd());
     for (const { at, line } of this.history) if (at >= since) send(line);
     this.listeners.add(send);
     return () => this.listeners.delete(send);
@@ -135,7 +138,10 @@ export class OxbowChannel {
     const { random, trouble } = this;
     if (random() < trouble.malformed) this.malformed('chat', pickOf(HALF_LINES, random));
     this.history.push({ at: this.now(), line });
-    if (this.history.length > HISTORY_LINES) this.history = this.history.slice(-HISTORY_LINES / 2);
+    if (this.history.length > HISTORY_LINES) {
+      this.cutAt = this.history[HISTORY_LINES / 2]?.at ?? 0;
+      this.history = this.history.slice(-HISTORY_LINES / 2);
+    }
     if (this.heldLine === null && random() < trouble.reorder) {
       this.heldLine = line;
       this.ledger.sent.reordered += 1;

@@ -1,0 +1,43 @@
+import { lastingSchema, MOST_LASTING, type Lasting } from '@/core/engine/lasting';
+
+/* What earlier sessions left as lines of JSON, each with some entries of one list: it may be tens of megabytes, and is written and read piece by piece. */
+
+const ENTRIES_A_LINE = 500;
+/** One line is no longer than this, UTF-16 units. */
+const LONGEST_LINE = 4 << 20;
+
+const isList = (name: string): name is keyof Lasting => name in lastingSchema.shape;
+
+export function* lastingLines(lasting: Lasting): Generator<string> {
+  for (const [of, list] of Object.entries(lasting)) {
+    for (let from = 0; from < list.length; from += ENTRIES_A_LINE) yield `${JSON.stringify({ of, entries: list.slice(from, from + ENTRIES_A_LINE) })}\n`;
+  }
+}
+
+/** Takes lines one after another and puts together what they hold. */
+export class LastingReader {
+  private readonly lists: { [K in keyof Lasting]: Lasting[K] } = { accounts: [], quarters: [], viewers: [], goals: [], counters: [], unlisted: [], sides: [], latest: [] };
+
+  /** @returns why a line cannot be used, in a sentence; null when it can */
+  take(line: string): string | null {
+    if (line.length > LONGEST_LINE) return 'A line of what earlier sessions left is too long.';
+    let json: unknown;
+    try {
+      json = JSON.parse(line);
+    } catch {
+      // Cut off, or no JSON.
+      return 'What earlier sessions left was expected, as lines of JSON.';
+    }
+    if (typeof json !== 'object' || json === null || !('of' in json) || !('entries' in json) || typeof json.of !== 'string' || !isList(json.of)) return 'What earlier sessions left was expected, as lines of JSON.';
+    const entries = lastingSchema.shape[json.of].safeParse(json.entries);
+    if (!entries.success) return `What earlier sessions left has a part that cannot be used: ${json.of}.`;
+    const list: unknown[] = this.lists[json.of];
+    if (list.length + entries.data.length > MOST_LASTING[json.of]) return 'That is more than earlier sessions can have left.';
+    for (const entry of entries.data) list.push(entry);
+    return null;
+  }
+
+  get lasting(): Lasting {
+    return this.lists;
+  }
+}

@@ -1,0 +1,49 @@
+import { readdirSync, statSync } from 'node:fs';
+import { join } from 'node:path';
+import { bytesWords } from '@/core/media/media';
+
+/** How much of what streamers hand over this server keeps: each has a default and an option (docs/trust.md). */
+export interface Limits {
+  /** Shows on this server. */
+  shows: number;
+  /** Of one show's own files (media and recordings), and of all shows' together, bytes. */
+  showBytes: number;
+  allBytes: number;
+  /** Of one show's sessions, the running one and those that no browser has taken yet, bytes. */
+  sessionBytes: number;
+  /** A show that nobody has opened for so long sleeps, ms. */
+  sleepMs: number;
+}
+
+export const DAY_MS = 86_400_000;
+export const LIMITS: Limits = { shows: 2000, showBytes: 500e6, allBytes: 20e9, sessionBytes: 4e9, sleepMs: 30 * DAY_MS };
+
+/** What shows' own files come to, and whether more may come. */
+export class Allowance {
+  private readonly byShow = new Map<string, number>();
+  private all = 0;
+
+  constructor(private readonly limits: Limits) {}
+
+  /** Takes note of what a show has now; 0: it is gone. */
+  set(show: string, bytes: number): void {
+    this.all += bytes - (this.byShow.get(show) ?? 0);
+    if (bytes === 0) this.byShow.delete(show);
+    else this.byShow.set(show, bytes);
+  }
+
+  /** Why no more is kept for a show, in a sentence; null where there is room. */
+  refuses(show: string, more: number): string | null {
+    const { showBytes, allBytes } = this.limits;
+    if ((this.byShow.get(show) ?? 0) + more > showBytes) return `The files of one show may come to ${bytesWords(showBytes)} on this server. Remove some that you do not use.`;
+    if (this.all + more > allBytes) return `This server keeps no more than ${bytesWords(allBytes)} of files for all its shows. Ask whoever runs it for more room.`;
+    return null;
+  }
+}
+
+/** What the files directly in a folder come to, bytes. */
+export function bytesIn(folder: string, counts: (name: string) => boolean = () => true): number {
+  let bytes = 0;
+  for (const entry of readdirSync(folder, { withFileTypes: true })) if (entry.isFile() && counts(entry.name)) bytes += statSync(join(folder, entry.name)).size;
+  return bytes;
+}

@@ -1,0 +1,58 @@
+import { existsSync, readdirSync, readFileSync, rmSync, statSync, utimesSync } from 'node:fs';
+import { join } from 'node:path';
+import { z } from 'zod';
+import { readShowDocument } from '@/core/show/file';
+import type { Show } from '@/core/show/show';
+import { diskTrouble, writeWhole } from './disk';
+
+/* A show as the server keeps it: its document, and the SHA-256 of the keys that look and act. */
+
+const sha256 = z.string().regex(/^[0-9a-f]{64}$/);
+const storedSchema = z.object({ show: z.unknown(), deskHash: sha256, outlets: z.record(sha256, z.string().max(100)) });
+
+export interface Stored {
+  show: Show;
+  deskHash: string;
+  /** Hash of an outlet's key → the outlet's id. */
+  outlets: Record<string, string>;
+}
+
+const fileOf = (folder: string): string => join(folder, 'show.json');
+const asleepFile = (folder: string): string => join(folder, 'asleep');
+
+export type ReadStored = { read: 'show'; stored: Stored; openedAt: number; asleep: boolean } | { read: 'nothing' } | { read: 'broken'; says: string };
+
+/** Reads a folder's show. One that was cut off or spoilt is said to be, and stays as it is. */
+export function readStored(folder: string): ReadStored {
+  const file = fileOf(folder);
+  if (!existsSync(file)) return { read: 'nothing' };
+  let json: unknown;
+  try {
+    json = JSON.parse(readFileSync(file, 'utf8'));
+  } catch (error) {
+    // Cut off, spoilt, or a folder where a file should be.
+    return { read: 'broken', says: diskTrouble(error) ?? 'its file cannot be read to the end' };
+  }
+  const stored = storedSchema.safeParse(json);
+  if (!stored.success) return { read: 'broken', says: `its file has no usable “${stored.error.issues[0]?.path.join('.') || 'content'}”` };
+  const show = readShowDocument(stored.data.show);
+  if (!show.ok) return { read: 'broken', says: show.reason };
+  return { read: 'show', stored: { ...stored.data, show: show.show }, openedAt: statSync(file).mtimeMs, asleep: existsSync(asleepFile(folder)) };
+}
+
+/** Keeps it. Throws where the disk does not take it: then it is as it was. */
+export const writeStored = (folder: string, stored: Stored): void => writeWhole(fileOf(folder), JSON.stringify(stored));
+
+/** Takes note that somebody has opened the show; the file's own time says when. */
+export function markOpened(folder: string, at: number): void {
+  utimesSync(fileOf(folder), at / 1000, at / 1000);
+  rmSync(asleepFile(folder), { force: true });
+}
+
+/** The show sleeps from now on, after a restart as well. */
+export const markAsleep = (folder: string): void => writeWhole(asleepFile(folder), '');
+
+/** What a write that a crash cut off has left. */
+export function removePartials(folder: string): void {
+  for (const name of readdirSync(folder)) if (name.endsWith('.partial')) rmSync(join(folder, name), { force: true });
+}
