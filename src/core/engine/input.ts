@@ -49,6 +49,8 @@ export const inputSchema = z.discriminatedUnion('input', [
     input: z.literal('begin'), at, session: id, lasting: lastingSchema.optional(),
     feeds: z.record(id, z.object({
       position: z.string().max(200), room: z.enum(['live', 'off']).nullable(), counters: z.partialRecord(z.enum(['like', 'follow']), z.number().int().min(0)).optional(),
+      /** The ids that were let in last: what is sent again after a restart is known, though it belongs to the session before. */
+      seen: z.array(z.string().max(300)).max(1000).optional(),
     })).optional(),
   }),
   z.object({ input: z.literal('end'), at }),

@@ -1,6 +1,7 @@
 import type { Cue, Show } from '@/core/show/show';
 import { whyNever } from '@/core/platform';
 import { EVENT_KINDS, type EventKind } from '@/core/event/kind';
+import { answers } from './answers';
 import { holdsTrouble, holdsWords } from './holds';
 import { stepSentence, stepTrouble } from './step';
 import { triggersOf, whenKind, whenSentence } from './when';
@@ -38,6 +39,8 @@ export function cueTrouble(cue: Cue, show: Show): string | null {
     const trouble = stepTrouble(step, show, cue);
     if (trouble !== null) return trouble;
   }
+  const answered = answers(cue, show);
+  if (answered !== null) return answered;
   const own = whenKind(cue.when).trouble?.(cue.when, show) ?? holdsTrouble(cue.holds);
   if (own !== null) return `It cannot fire. ${own}`;
   const { scenes = [] } = cue.holds;

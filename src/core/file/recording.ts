@@ -8,6 +8,7 @@ import { readCloudEvent } from '@/core/platform/cloud-events';
 import type { Origin } from '@/core/platform/frame';
 import { bad, unusable } from '@/core/platform/reading';
 import { readEventLine } from './events';
+import { plainCell, writeTable } from './csv';
 import type { RecordingFormat } from './format';
 
 /** One message of a recording: what it says, and how it stood in the file. */
@@ -26,14 +27,14 @@ const BOOLEANS: ReadonlySet<string> = new Set(['streakOpen', 'gifted']);
 
 /** Events as a table (RFC 4180): a header line, one event a line, CRLF. */
 export function writeCsv(events: readonly StreamEvent[]): string {
-  const rows = events.map(({ viewer, ...event }) => ({
-    ...event, ...(viewer ? { viewerId: viewer.id, viewerHandle: viewer.handle, viewerName: viewer.name, viewerRoles: viewer.roles.join(' ') } : {}),
+  return writeTable(COLUMNS, events.map(({ viewer, ...event }) => {
+    const row: Partial<Record<string, string | number | boolean>> = { ...event, ...(viewer ? { viewerId: viewer.id, viewerHandle: viewer.handle, viewerName: viewer.name, viewerRoles: viewer.roles.join(' ') } : {}) };
+    return COLUMNS.map((column) => row[column]);
   }));
-  return `${Papa.unparse(rows, { columns: [...COLUMNS], newline: '\r\n' })}\r\n`;
 }
 
 function readCsv(text: string): Recorded[] {
-  const { data, meta } = Papa.parse<Record<string, string>>(text, { header: true, skipEmptyLines: 'greedy' });
+  const { data, meta } = Papa.parse<Record<string, string>>(text, { header: true, skipEmptyLines: 'greedy', transform: plainCell });
   if (!meta.fields?.includes('kind')) return [{ reading: bad('The table has no column "kind": its first line must name the columns.'), raw: text.slice(0, 500) }];
   return data.map((row) => {
     const values: Record<string, unknown> = {};

@@ -1,7 +1,8 @@
 import Papa from 'papaparse';
+import { plainCell, writeTable } from '@/core/file/csv';
 import type { RollEntry } from './roll';
 
-/* People as CSV (RFC 4180: lines end with CR LF, quotes are doubled). */
+/* People as a table, out and in. */
 
 const COLUMNS = ['feed', 'viewer', 'handle', 'name', 'first seen', 'last seen', 'coins', 'worth', 'likes', 'points', 'level', 'note', 'left out'] as const;
 
@@ -12,12 +13,8 @@ export interface Listed extends RollEntry {
 
 const instant = (at: number): string => (at === 0 ? '' : new Date(at).toISOString());
 
-/** Cells that a spreadsheet would take for a formula get a quote in front: a viewer's name must not be run. */
-const harmless = (cell: string): string => (/^[=+\-@\t\r]/.test(cell) ? `'${cell}` : cell);
-
 export function peopleCsv(people: readonly Listed[]): string {
-  const rows = people.map((each) => [each.feed, each.viewer, harmless(each.handle), harmless(each.name), instant(each.firstAt), instant(each.lastAt), each.coins, each.worth, each.likes, each.balance, each.level, harmless(each.note), each.leftOut ? 'yes' : '']);
-  return `${Papa.unparse([[...COLUMNS], ...rows], { newline: '\r\n' })}\r\n`;
+  return writeTable(COLUMNS, people.map((each) => [each.feed, each.viewer, each.handle, each.name, instant(each.firstAt), instant(each.lastAt), each.coins, each.worth, each.likes, each.balance, each.level, each.note, each.leftOut ? 'yes' : '']));
 }
 
 /** What a column of a file can mean here. */
@@ -40,7 +37,7 @@ export function readTable(text: string): { ok: true; table: Table } | { ok: fals
   const [columns, ...rows] = data;
   if (!columns || rows.length === 0) return { ok: false, reason: 'The table is empty: a line with the names of its columns and at least one more were expected.' };
   if (rows.length > MOST_ROWS) return { ok: false, reason: `The table has ${rows.length.toLocaleString('en')} lines; ${MOST_ROWS.toLocaleString('en')} at most can be brought in at once.` };
-  return { ok: true, table: { columns: columns.map((name) => name.trim()), rows } };
+  return { ok: true, table: { columns: columns.map((name) => name.trim()), rows: rows.map((row) => row.map(plainCell)) } };
 }
 
 const GUESSES: Record<Field, RegExp> = {

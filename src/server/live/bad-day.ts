@@ -31,6 +31,21 @@ interface Inside {
   ticking: { stop: () => void } | null;
 }
 
+/** The process's sudden end: what is not on the disk yet is gone, and nothing goes on. */
+export async function pullPlug(live: LiveShow): Promise<void> {
+  const { journal, streakTimer, ticking } = live as unknown as Inside;
+  live.connections.stop();
+  // What is being written just now may still come to its end.
+  await journal.writing;
+  for (const { waiting, file } of journal.parts) {
+    waiting.length = 0;
+    await file?.close().catch(() => undefined);
+  }
+  journal.stopTimer?.();
+  clearInterval(streakTimer);
+  ticking?.stop();
+}
+
 /**
  * Three platforms at once and the server that hears them, for tests: connections are cut, messages repeated and reordered, pages asked for
  * again, and the server killed over and over. The wires are replaced by calls; all else is the real thing.
@@ -90,16 +105,8 @@ export class Day {
 
   /** As a power cut does it: what was not on the disk yet is gone, and every connection with it. */
   async kill(): Promise<void> {
-    const { journal, streakTimer, ticking } = this.inside;
-    // What is being written just now may still come to its end.
-    await journal.writing;
-    for (const { waiting, file } of journal.parts) {
-      waiting.length = 0;
-      await file?.close();
-    }
-    journal.stopTimer?.();
-    clearInterval(streakTimer);
-    ticking?.stop();
+    const { journal } = this.inside;
+    await pullPlug(this.live);
     this.cutBrindle();
     this.cutChat();
     // Every third time a snapshot had just been taken.

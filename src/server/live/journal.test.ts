@@ -1,4 +1,4 @@
-import { appendFileSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { appendFileSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Input } from '@/core/engine/input';
@@ -7,6 +7,7 @@ import { takeIn } from '@/core/intake/intake';
 import { starterShow } from '@/core/show/starter';
 import { Journal } from './journal';
 import { snapshotApart, takeSnapshot } from './snapshot';
+import { SNAPSHOT_VERSION, snapshotText } from './snapshot-file';
 import { Standing } from './standing';
 
 let folder: string;
@@ -34,6 +35,25 @@ test('a line that a crash cut off is taken out, and what follows stands on a lin
   journal.append(tick(2));
   await journal.close();
   expect(readFileSync(join(folder, '1.journal'), 'utf8')).toBe('{"input":"tick","at":1}\n{"input":"tick","at":2}\n');
+});
+
+test('a long line that was cut off leaves nothing behind a shorter one', async () => {
+  const first = Journal.create(folder, [tick(1)]);
+  await first.close();
+  appendFileSync(join(folder, '1.journal'), `{"input":"bad","text":"${'x'.repeat(200)}`);
+  const { journal } = Journal.recover(folder, 1);
+  journal.append(tick(2));
+  await journal.close();
+  expect(readFileSync(join(folder, '1.journal'), 'utf8')).toBe('{"input":"tick","at":1}\n{"input":"tick","at":2}\n');
+});
+
+test('only files count as journals, whatever else has such a name', async () => {
+  await Journal.create(folder, [tick(1)]).close();
+  mkdirSync(join(folder, '9.journal'));
+  mkdirSync(join(folder, '1.snapshot'));
+  writeFileSync(join(folder, '0.journal'), '');
+  expect(Journal.numbers(folder)).toEqual([1]);
+  expect(Journal.recover(folder, 1).recovered).toMatchObject({ snapshot: null, inputs: [tick(1)] });
 });
 
 test('a line that the disk has spoilt is left out, and the rest is read', async () => {
@@ -80,7 +100,17 @@ test('a snapshot that is broken, or of more lines than there are, is not believe
   await journal.close();
   writeFileSync(join(folder, '1.snapshot'), '{"bytes":1,"con');
   expect(Journal.recover(folder, 1).recovered).toMatchObject({ snapshot: null, inputs: [tick(1)] });
-  writeFileSync(join(folder, '1.snapshot'), '{"bytes":999,"content":{}}');
+  writeFileSync(join(folder, '1.snapshot'), '{"bytes":0,"content":{}}');
+  expect(Journal.recover(folder, 1).recovered).toMatchObject({ snapshot: null, inputs: [tick(1)] });
+  // A whole one, but for its version, or for one part of it.
+  const standing = Standing.of(starterShow('kept')).freeze();
+  for (const text of [snapshotText(1, standing).replace(`"version":${SNAPSHOT_VERSION}`, '"version":1'), snapshotText(1, { ...standing, state: { ...standing.state, totals: { ...standing.state.totals, likes: '3' as never } } })]) {
+    writeFileSync(join(folder, '1.snapshot'), text);
+    expect(Journal.recover(folder, 1).recovered).toMatchObject({ snapshot: null, inputs: [tick(1)] });
+  }
+  writeFileSync(join(folder, '1.snapshot'), snapshotText(1, standing));
+  expect(Journal.recover(folder, 1).recovered.snapshot).toEqual(standing);
+  writeFileSync(join(folder, '1.snapshot'), snapshotText(999, standing));
   expect(Journal.recover(folder, 1).recovered.inputs).toEqual([tick(1)]);
 });
 
@@ -92,4 +122,15 @@ test('written at once, nothing comes twice', async () => {
   }
   await journal.close();
   expect([...Journal.read(folder, 1)].map(({ at }) => at).sort((a, b) => a - b)).toEqual(Array.from({ length: 200 }, (_, n) => n + 1));
+});
+
+test('what a session begins with is kept when it is read back: positions, rooms, counters, and the ids that were let in last', () => {
+  const show = starterShow('kept');
+  const begin: Input = { input: 'begin', at: START, session: 's', feeds: { f: { position: 'p7', room: 'live', counters: { like: 40, follow: 3 }, seen: ['m1'] }, g: { position: '', room: null } } };
+  const source = (): { snapshot: null; inputs: Input[] } => ({ snapshot: null, inputs: [{ input: 'show', at: START, show }, begin] });
+  const standing = Standing.readBack(show, source(), source);
+  expect([standing.positions.get('f'), standing.rooms.get('f'), standing.positions.has('g'), standing.rooms.has('g')]).toEqual(['p7', 'live', false, false]);
+  expect(standing.intakeOf('f').counters).toEqual({ like: 40, follow: 3 });
+  expect(takeIn(standing.intakeOf('f'), { event: aLike({ id: 'm1', by: 'ines', at: START, seenAt: START }) })).toBeNull();
+  expect(standing.recentOf('f')).toEqual(['m1']);
 });

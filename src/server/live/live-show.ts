@@ -342,7 +342,7 @@ export class LiveShow {
     if (at < this.noBeginBefore) return;
     const { show } = this.state;
     const before = this.standing;
-    const feeds = Object.fromEntries(show.feeds.map(({ id }) => [id, { position: before.positions.get(id) ?? '', room: before.rooms.get(id) ?? null, counters: { ...before.intakeOf(id).counters } }]));
+    const feeds = Object.fromEntries(show.feeds.map(({ id }) => [id, { position: before.positions.get(id) ?? '', room: before.rooms.get(id) ?? null, counters: { ...before.intakeOf(id).counters }, seen: before.recentOf(id) }]));
     const begin: Input = { input: 'begin', at, session: randomUUID(), feeds, lasting: lastingOf(this.state) };
     const first: Input[] = [];
     let rotated = false;

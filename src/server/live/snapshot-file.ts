@@ -13,7 +13,7 @@ const intake = z.object({
   streaks: z.array(z.tuple([z.string(), z.object({ count: z.number(), at: z.number(), open: z.boolean() })])), open: z.array(z.string()),
 });
 const standing: z.ZodType<FrozenStanding> = z.object({
-  state: frozenStateSchema, intakes: z.array(z.tuple([z.string(), intake])), positions: z.array(z.tuple([z.string(), z.string()])), rooms: z.array(z.tuple([z.string(), z.enum(['live', 'off'])])),
+  state: frozenStateSchema, intakes: z.array(z.tuple([z.string(), intake])), positions: z.array(z.tuple([z.string(), z.string()])), rooms: z.array(z.tuple([z.string(), z.enum(['live', 'off'])])), recent: z.array(z.tuple([z.string(), z.array(z.string())])),
 });
 const snapshotSchema = z.object({ version: z.literal(SNAPSHOT_VERSION), bytes: z.number().int().min(1), content: standing });
 

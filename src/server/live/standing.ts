@@ -14,7 +14,11 @@ export interface FrozenStanding {
   intakes: [string, FrozenIntake][];
   positions: [string, string][];
   rooms: [string, Room][];
+  recent: [string, string[]][];
 }
+
+/** So many ids of each feed go on to the next session: whoever has had no answer sends again within minutes. */
+const RECENT = 500;
 
 /** What a standing is made of. */
 export type StandingSource = { snapshot: FrozenStanding | null; inputs: readonly Input[] };
@@ -36,6 +40,8 @@ export class Standing {
   readonly positions: Map<string, string>;
   readonly rooms: Map<string, Room>;
   private intakes: Map<string, IntakeState>;
+  /** The ids that each feed has let in last, oldest first; twice as many as are asked for, cut now and then. */
+  private readonly recent: Map<string, string[]>;
 
   /** @param history makes the state again from all that was done before the input that is being done */
   private constructor(state: SessionState, frozen: Omit<FrozenStanding, 'state'>, history: () => SessionState) {
@@ -43,11 +49,12 @@ export class Standing {
     this.intakes = new Map(frozen.intakes.map(([feed, intake]) => [feed, thawIntake(intake)]));
     this.positions = new Map(frozen.positions);
     this.rooms = new Map(frozen.rooms);
+    this.recent = new Map(frozen.recent);
   }
 
   /** One of nothing, with a show. */
   static of(show: Show, history: () => SessionState = () => newState(show)): Standing {
-    return new Standing(newState(show), { intakes: [], positions: [], rooms: [] }, history);
+    return new Standing(newState(show), { intakes: [], positions: [], rooms: [], recent: [] }, history);
   }
 
   /**
@@ -82,7 +89,7 @@ export class Standing {
 
   /** The same intakes, positions and rooms with another state: as a session begins. */
   next(state: SessionState, history: () => SessionState): Standing {
-    const next = new Standing(state, { intakes: [], positions: [...this.positions], rooms: [...this.rooms] }, history);
+    const next = new Standing(state, { intakes: [], positions: [...this.positions], rooms: [...this.rooms], recent: [...this.recent].map(([feed]) => [feed, this.recentOf(feed)]) }, history);
     next.intakes = this.intakes;
     return next;
   }
@@ -90,7 +97,7 @@ export class Standing {
   freeze(): FrozenStanding {
     return {
       state: freeze(this.state), intakes: [...this.intakes].map(([feed, intake]) => [feed, freezeIntake(intake)]),
-      positions: [...this.positions], rooms: [...this.rooms],
+      positions: [...this.positions], rooms: [...this.rooms], recent: [...this.recent.keys()].map((feed) => [feed, this.recentOf(feed)]),
     };
   }
 
@@ -101,6 +108,21 @@ export class Standing {
       this.intakes.set(feed, intake);
     }
     return intake;
+  }
+
+  /** The ids that a feed has let in last. */
+  recentOf(feed: string): string[] {
+    return (this.recent.get(feed) ?? []).slice(-RECENT);
+  }
+
+  private letIn(feed: string, id: string): void {
+    let ids = this.recent.get(feed);
+    if (!ids) {
+      ids = [];
+      this.recent.set(feed, ids);
+    }
+    ids.push(id);
+    if (ids.length >= 2 * RECENT) ids.splice(0, RECENT);
   }
 
   allIntakes(): Iterable<[string, IntakeState]> {
@@ -124,6 +146,7 @@ export class Standing {
     switch (input.input) {
       case 'event':
         if (again) remember(this.intakeOf(input.event.feed), input.event);
+        this.letIn(input.event.feed, input.event.id);
         if (input.position !== undefined) this.positions.set(input.event.feed, input.position);
         if (input.event.kind === 'room') this.rooms.set(input.event.feed, input.event.state === 'live' ? 'live' : 'off');
         this.recorder.record(input.event, input.at, alert);
@@ -135,6 +158,7 @@ export class Standing {
       case 'fault':
         // Not counted, and known all the same: sent again it would only fail again.
         if (again && input.lost) remember(this.intakeOf(input.lost.feed), input.lost);
+        if (input.lost) this.letIn(input.lost.feed, input.lost.id);
         if (input.lost && input.position !== undefined) this.positions.set(input.lost.feed, input.position);
         break;
       case 'gap':
@@ -149,9 +173,13 @@ export class Standing {
         // What was let in before the session stays known: a platform may send it again. Read back, the session starts with what it was given.
         if (again) this.intakes = new Map();
         this.recorder.clear();
-        for (const [feed, { position, room, counters }] of Object.entries(input.feeds ?? {})) {
+        for (const [feed, { position, room, counters, seen }] of Object.entries(input.feeds ?? {})) {
           if (position !== '') this.positions.set(feed, position);
           if (room) this.rooms.set(feed, room);
+          if (again) for (const id of seen ?? []) {
+            this.intakeOf(feed).seen.add(id);
+            this.letIn(feed, id);
+          }
           if (again) for (const [counter, value] of Object.entries(counters ?? {})) setCounter(this.intakeOf(feed), counter as 'like' | 'follow', value);
         }
         break;

@@ -1,5 +1,5 @@
 /** An answer of Gavirn's server: what it said, or a sentence and its status (null when there was no answer at all). */
-export type Answer<T> = { ok: true; value: T } | { ok: false; status: number | null; reason: string };
+export type Answer<T> = { ok: true; value: T } | { ok: false; status: number | null; reason: string; problem?: unknown };
 
 const AWAY = 'Gavirn’s server does not answer. What you see is kept in this browser; it goes on by itself when the server is back.';
 
@@ -19,7 +19,7 @@ export async function ask<T>(method: 'GET' | 'PUT' | 'POST' | 'DELETE', path: st
   }
   if (!response.ok) {
     const problem = (await response.json().catch(() => null)) as { detail?: unknown } | null;
-    return { ok: false, status: response.status, reason: typeof problem?.detail === 'string' ? problem.detail : `The server refused (${response.status}).` };
+    return { ok: false, status: response.status, reason: typeof problem?.detail === 'string' ? problem.detail : `The server refused (${response.status}).`, problem };
   }
   if (response.status === 204) return { ok: true, value: undefined as T };
   // The server's own answers, whose forms the routes state.

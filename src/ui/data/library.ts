@@ -38,6 +38,18 @@ export async function renewOutletKey(show: Show, outlet: string): Promise<ShowKe
   return renewed;
 }
 
+/** New addresses for outlets and feeds whose own belong to another show on the server. */
+export async function replaceKeys(show: Show, { outlets, feeds }: { outlets: readonly string[]; feeds: readonly string[] }): Promise<void> {
+  const keys = await readKeys(show);
+  const next: ShowKeys = { ...keys, outlets: { ...keys.outlets }, feeds: { ...keys.feeds } };
+  for (const id of outlets) next.outlets[id] = randomKey();
+  for (const id of feeds) {
+    const known = next.feeds[id];
+    if (known) next.feeds[id] = { ...known, inbox: randomKey() };
+  }
+  await writeJson(`keys/${show.id}`, next);
+}
+
 /** Changes what a feed keeps to itself. */
 export async function changeFeedKey(show: Show, feed: string, change: (key: FeedKey) => FeedKey): Promise<void> {
   const keys = await readKeys(show);

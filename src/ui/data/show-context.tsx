@@ -21,6 +21,9 @@ export interface ShowContextValue {
   reload: () => Promise<void>;
   /** A sentence when the server refused the show; null otherwise. */
   refused: string | null;
+  /** A sentence when addresses had to be made anew; null otherwise, and once it has been read (`seen`). */
+  readdressed: string | null;
+  seen: () => void;
 }
 
 export const ShowContext = createContext<ShowContextValue | null>(null);

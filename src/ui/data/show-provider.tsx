@@ -28,7 +28,7 @@ export function ShowProvider({ children, waiting, failed }: { children: ReactNod
   useTakenSessions(open ? { show: open.show, key: open.keys.desk } : null, desk.view?.session ?? null);
 
   const value = useMemo(() => open && {
-    ...open, desk, reload, edit: showStore.edit, undo: showStore.undo, redo: showStore.redo,
+    ...open, desk, reload, edit: showStore.edit, undo: showStore.undo, redo: showStore.redo, seen: showStore.seen,
     canUndo: open.history.done.length > 0, canRedo: open.history.undone.length > 0,
   }, [open, desk]);
 

@@ -1,4 +1,5 @@
 import type { Draft } from 'immer';
+import { z } from 'zod';
 import type { Show } from '@/core/show/show';
 import { ask, fetchJson, type ServerConfig } from './api';
 import { firstVisit } from './first-visit';
@@ -6,7 +7,7 @@ import { sendMedia } from './media';
 import { sendRecordings } from './recordings';
 import { doEdit, redoEdit, undoEdit, type Changed, type History } from './history';
 import { readHistory, storeHistory } from './history-store';
-import { addStarter, readIndex, readKeys, readStoredShow, renameInIndex, storeShow, type LibraryIndex, type ShowKeys } from './library';
+import { addStarter, readIndex, readKeys, readStoredShow, renameInIndex, replaceKeys, storeShow, type LibraryIndex, type ShowKeys } from './library';
 
 /** Edits are gathered for this long before they are published: a thumb that drags makes many. */
 const PUBLISH_MS = 150;
@@ -20,6 +21,15 @@ export interface OpenShow {
   history: History;
   /** A sentence when the server refused the show. */
   refused: string | null;
+  /** A sentence when addresses had to be made anew; null otherwise, and once it has been read. */
+  readdressed: string | null;
+}
+
+const takenSchema = z.object({ taken: z.object({ outlets: z.array(z.string()), feeds: z.array(z.string()) }) });
+
+function readdressedWords(show: Show, { outlets, feeds }: { outlets: readonly string[]; feeds: readonly string[] }): string {
+  const names = [...show.outlets.filter(({ id }) => outlets.includes(id)).map(({ name }) => name), ...show.feeds.filter(({ id }) => feeds.includes(id)).map(({ handle }) => handle)];
+  return `Another show on this server has the same address, so this one was given new ones: ${names.join(', ')}. Copy them again where you had pasted the old ones.`;
 }
 
 /** Another tab of this browser that edits the same show says so here. */
@@ -64,7 +74,7 @@ class ShowStore {
     if (!show) throw new Error('This browser keeps no data for this page, so that there is no show to open. Allow it to store data, then reload.');
     // A browser knows where it is; a server does not.
     if (show.zone === '') show = { ...show, zone: Intl.DateTimeFormat().resolvedOptions().timeZone };
-    const opened: OpenShow = { index, show, keys: await readKeys(show), demo: config.demo, history: await readHistory(show.id), refused: null };
+    const opened: OpenShow = { index, show, keys: await readKeys(show), demo: config.demo, history: await readHistory(show.id), refused: null, readdressed: null };
     this.set(opened);
     void this.publish();
     return opened;
@@ -90,6 +100,11 @@ class ShowStore {
     this.timer = setTimeout(() => void this.publish(), PUBLISH_MS);
   }
 
+  /** The sentence about new addresses has been read. */
+  readonly seen = (): void => {
+    if (this.open) this.set({ ...this.open, readdressed: null });
+  };
+
   private async seeOther(): Promise<void> {
     if (!this.open) return;
     const show = await readStoredShow(this.open.show.id);
@@ -111,8 +126,16 @@ class ShowStore {
       await sendRecordings(show, keys.desk);
       await sendMedia(show, keys.desk);
     }
-    const refused = answer.ok || answer.status === null ? null : answer.reason;
-    if (this.open.show.id === show.id && this.open.refused !== refused) this.set({ ...this.open, refused });
+    const taken = answer.ok ? null : (takenSchema.safeParse(answer.problem).data?.taken ?? null);
+    const refused = answer.ok || answer.status === null || taken ? null : answer.reason;
+    // Two shows cannot have one address: this one gets others, and whoever pasted the old ones has to be told.
+    const readdressed = taken ? readdressedWords(show, taken) : this.open.readdressed;
+    if (this.open.show.id === show.id && (this.open.refused !== refused || this.open.readdressed !== readdressed)) this.set({ ...this.open, refused, readdressed });
+    if (taken) {
+      await replaceKeys(show, taken);
+      this.timer ??= setTimeout(() => void this.publish(), PUBLISH_MS);
+      return;
+    }
     if (!answer.ok && (answer.status === null || answer.status >= 500 || answer.status === 429)) this.timer ??= setTimeout(() => void this.publish(), AGAIN_MS);
   };
 }

@@ -1,6 +1,7 @@
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import type { Draft } from 'immer';
+import useSWR from 'swr';
 import Plus from 'lucide-react-native/icons/plus';
 import { newRule, nextNeeded, withoutTarget, withTapped, type Target } from '@/core/platform/draft-rule';
 import { tryMapping, type MappedKind, type Rule } from '@/core/platform/mapping';
@@ -14,6 +15,9 @@ import { Text } from '@/ui/part/text';
 import { Section } from './feed-page';
 import { AimSheet, KindSheet } from './aim-sheet';
 import { RuleCard } from './rule-card';
+
+/** Whether some path of a mapping asks whether a text has a certain form. */
+const hasPattern = (rules: readonly Rule[]): boolean => /\b(?:match|search)\(/.test(JSON.stringify(rules));
 
 type MappingFeed = Extract<Feed, { platform: 'mapped' | 'cloudevents' }>;
 
@@ -29,7 +33,9 @@ export function Mapping({ feed, change }: { feed: MappingFeed; change: (recipe: 
   const text = pasted ?? caught ?? '';
   const sample = useMemo(() => (text.trim() === '' ? null : readJson(text, 1 << 20)), [text]);
   const json = sample?.ok ? sample.json : undefined;
-  const made = useMemo(() => (json === undefined ? [] : tryMapping({ rules: feed.rules }, json, Math.round(engineClock.now()))), [json, feed.rules]);
+  // The engine for patterns is large, and few paths have one: it is loaded where it is needed.
+  const { data: patterns } = useSWR(hasPattern(feed.rules) ? 'patterns' : null, async () => (await import('@/core/platform/linear-patterns')).linearPatterns());
+  const made = useMemo(() => (json === undefined ? [] : tryMapping({ rules: feed.rules }, json, Math.round(engineClock.now()), patterns)), [json, feed.rules, patterns]);
 
   const setRules = (next: Rule[]): void => change((draft) => {
     if (draft.platform === 'mapped' || draft.platform === 'cloudevents') draft.rules = next;

@@ -2,17 +2,24 @@ import { useSyncExternalStore } from 'react';
 import { View } from 'react-native';
 import { storageTrouble } from '@/ui/data/storage';
 import { useShow } from '@/ui/data/show-context';
+import { Button } from '@/ui/part/button';
 import { Text } from '@/ui/part/text';
 
 /** What is wrong with keeping or publishing the show, above every place until it is right again. */
 export function Notices() {
-  const { refused, desk } = useShow();
+  const { refused, readdressed, seen, desk } = useShow();
   const storage = useSyncExternalStore(storageTrouble.subscribe, storageTrouble.now);
   const sentences = [storage, refused, desk.view?.trouble ?? null].filter((sentence) => sentence !== null);
-  if (sentences.length === 0) return null;
+  if (sentences.length === 0 && readdressed === null) return null;
   return (
     <View role="alert" className="px-4 py-2 gap-1 border-b border-brick bg-surface">
       {sentences.map((sentence) => <Text key={sentence} tone="brick">{sentence}</Text>)}
+      {readdressed === null ? null : (
+        <View className="flex-row items-center gap-3">
+          <Text tone="brick" className="flex-1">{readdressed}</Text>
+          <Button kind="outline" onPress={seen}>I have read it</Button>
+        </View>
+      )}
     </View>
   );
 }

@@ -1,0 +1,187 @@
+import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, utimesSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { Feed } from '@/core/show/show';
+import { emptyShow } from '@/core/show/starter';
+import { everywhere } from '@/server/feed/outward';
+import { newLog } from '@/server/log';
+import { DAY_MS, type Limits } from './allowance';
+import { House } from './house';
+
+/* All shows of a server: one that is broken, full, asleep or another's costs itself alone. */
+
+const KEY = 'desk-key-0123456789';
+const OTHER = 'other-key-0123456789';
+let folder: string;
+let house: House;
+let now: number;
+let logged: string[];
+
+const open = (limits: Partial<Limits> = {}): void => {
+  house = new House({ folder, addresses: { brindle: 'http://127.0.0.1:9', oxbow: 'http://127.0.0.1:9', tarn: 'http://127.0.0.1:9' }, self: '', outward: everywhere, limits, now: () => now, log: newLog('info', { write: (line) => logged.push(line) }) });
+};
+beforeEach(() => {
+  folder = mkdtempSync(join(tmpdir(), 'gavirn-house-'));
+  now = Date.now();
+  logged = [];
+  open();
+});
+afterEach(async () => {
+  await house.close();
+  rmSync(folder, { recursive: true, force: true });
+});
+const again = async (limits: Partial<Limits> = {}): Promise<void> => {
+  await house.close();
+  open(limits);
+};
+const feed: Feed = { id: 'c', platform: 'cloudevents', handle: 'h', on: true, rate: { coin: 0, kept: 0 }, admitted: [], rules: [] };
+const showOf = (id: string, feeds: Feed[] = [feed]) => ({ ...emptyShow(id, id), feeds, outlets: [{ id: 'main', name: 'Main', sounds: true, shows: { kind: 'all' as const }, whose: 'viewers' as const }] });
+const publish = (id: string, more: { key?: string; outlet?: string; inbox?: string; feeds?: Feed[] } = {}) => house.publish(showOf(id, more.feeds), more.key ?? KEY, { main: more.outlet ?? `outlet-${id}-0123456789` }, { c: { inbox: more.inbox ?? `inbox-${id}-0123456789` } });
+const shows = (): string[] => readdirSync(join(folder, 'shows'));
+const folderOf = (id: string): string => join(folder, 'shows', shows().find((name) => readFileSync(join(folder, 'shows', name, 'show.json'), 'utf8').includes(`"id":"${id}"`)) ?? 'none');
+const found = (id: string, key = KEY): string => house.desk(id, key).found;
+
+test.each<[string, (show: string) => void, RegExp]>([
+  ['a document without its outlets', (show) => writeFileSync(join(show, 'show.json'), readFileSync(join(show, 'show.json'), 'utf8').replace(/,"outlets":\{[^}]*\}\}$/, '}')), /outlets/],
+  ['a document that was cut off', (show) => writeFileSync(join(show, 'show.json'), '{"show":{"id":"a'), /cannot be read to the end/],
+  ['a document of nothing', (show) => writeFileSync(join(show, 'show.json'), 'null'), /no usable/],
+  ['a folder in place of its secrets', (show) => { rmSync(join(show, 'secrets.json')); mkdirSync(join(show, 'secrets.json')); }, /./],
+  ['a folder in place of its pictures', (show) => { rmSync(join(show, 'media'), { recursive: true }); writeFileSync(join(show, 'media'), ''); }, /./],
+])('%s: that show is named to its streamer, its files stay, the others run', async (_name, damage, says) => {
+  for (const id of ['a', 'b']) expect(publish(id)).toEqual({ ok: true });
+  await house.close();
+  const broken = folderOf('a');
+  damage(broken);
+  const files = readdirSync(broken);
+  open();
+  expect(found('b')).toBe('show');
+  const asked = house.desk('a', KEY);
+  // A secret that cannot be read is handed over again by the browser: the show itself runs.
+  if (asked.found === 'show') return expect(_name).toMatch(/secrets/);
+  expect(asked).toEqual({ found: 'broken', says: expect.stringMatching(says) });
+  expect(publish('a')).toMatchObject({ ok: false, status: 503, detail: expect.stringMatching(/Nothing of it was changed.*safe in this browser/) as string });
+  expect(readdirSync(broken).sort()).toEqual(files.sort());
+  expect(publish('b')).toEqual({ ok: true });
+  expect(logged.some((line) => line.includes('left aside'))).toBe(true);
+});
+
+test('journals with strange names, snapshots of nothing and half-written files cost nobody anything', async () => {
+  publish('a');
+  await house.close();
+  const show = folderOf('a');
+  mkdirSync(join(show, '9.journal'));
+  writeFileSync(join(show, '1.snapshot'), '{"bytes":0,"content":{}}');
+  writeFileSync(join(show, 'show.json.123.partial'), '{"sh');
+  writeFileSync(join(folder, 'shows', 'a file'), 'hello');
+  open();
+  expect(found('a')).toBe('show');
+  expect(existsSync(join(show, 'show.json.123.partial'))).toBe(false);
+});
+
+test('an outlet’s or a feed’s address belongs to one show: whoever else names it is refused and told which', () => {
+  publish('mine');
+  expect(publish('theirs', { key: OTHER, outlet: 'outlet-mine-0123456789' })).toEqual({ ok: false, status: 409, detail: expect.any(String) as string, taken: { outlets: ['main'], feeds: [] } });
+  expect(publish('theirs', { key: OTHER, inbox: 'inbox-mine-0123456789' })).toMatchObject({ status: 409, taken: { outlets: [], feeds: ['c'] } });
+  expect([house.outlet('outlet-mine-0123456789')?.live.state.show.id, house.inbox('inbox-mine-0123456789')?.live.state.show.id]).toEqual(['mine', 'mine']);
+  expect(publish('theirs', { key: OTHER })).toEqual({ ok: true });
+  // Its own may be sent again, and go back to nobody once it is gone.
+  expect(publish('mine')).toEqual({ ok: true });
+});
+
+test('an address is free again once its show is gone', async () => {
+  publish('mine');
+  await house.remove('mine');
+  expect(publish('theirs', { key: OTHER, outlet: 'outlet-mine-0123456789', inbox: 'inbox-mine-0123456789' })).toEqual({ ok: true });
+});
+
+test('no more shows than the server takes', async () => {
+  await again({ shows: 2 });
+  expect([publish('a'), publish('b')]).toEqual([{ ok: true }, { ok: true }]);
+  expect(publish('c')).toMatchObject({ ok: false, status: 507, detail: expect.stringMatching(/holds 2 shows/) as string });
+  expect(publish('a')).toEqual({ ok: true });
+});
+
+test('recordings count, and go with their feeds', async () => {
+  const file: Feed = { id: 'r', platform: 'file', handle: 'rec', on: true, rate: { coin: 0, kept: 0 }, admitted: [], as: 'events', speed: 1 };
+  await again({ showBytes: 1000, allBytes: 1500 });
+  for (const id of ['a', 'b']) publish(id, { feeds: [feed, file] });
+  expect(house.refuses('a', 900)).toBeNull();
+  await house.keepRecording('a', 'r', 'x'.repeat(900));
+  expect(house.refuses('a', 200)).toMatch(/files of one show/);
+  expect(house.refuses('b', 700)).toMatch(/all its shows/);
+  const kept = (): string[] => readdirSync(folderOf('a')).filter((name) => name.endsWith('.recording'));
+  expect(kept()).toHaveLength(1);
+  publish('a');
+  expect([kept(), house.refuses('a', 900)]).toEqual([[], null]);
+});
+
+test('files are for this account alone', () => {
+  publish('a');
+  const show = folderOf('a');
+  const mode = (path: string): string => (statSync(path).mode & 0o777).toString(8);
+  expect([mode(show), mode(join(show, 'show.json')), mode(join(show, 'secrets.json')), mode(join(show, 'media'))]).toEqual(['700', '600', '600', '700']);
+});
+
+describe('a show that nobody has opened for long', () => {
+  const sleep = (): boolean => existsSync(join(folderOf('a'), 'asleep'));
+  beforeEach(() => again({ sleepMs: 30 * DAY_MS }));
+
+  test('sleeps, with its files left, and wakes within two seconds when anything of it is opened', async () => {
+    for (const open of [() => found('a') === 'show', () => house.outlet('outlet-a-0123456789') !== null, () => house.inbox('inbox-a-0123456789') !== null]) {
+      publish('a');
+      now += 29 * DAY_MS;
+      house.letSleep();
+      expect(sleep()).toBe(false);
+      now += 2 * DAY_MS;
+      house.letSleep();
+      expect([sleep(), house.deskOf('a'), house.hasOutlet('outlet-a-0123456789')]).toEqual([true, null, true]);
+      const started = performance.now();
+      expect(open()).toBe(true);
+      expect(performance.now() - started).toBeLessThan(2000);
+      expect([sleep(), house.deskOf('a') === null]).toEqual([false, false]);
+      const desk = house.desk('a', KEY);
+      expect(desk.found === 'show' ? desk.live.told.at(-1)?.says : null).toMatch(/had slept on the server/);
+    }
+  });
+
+  test('does not sleep while someone looks at an outlet of it, or while a session is on', async () => {
+    publish('a');
+    const outlet = house.outlet('outlet-a-0123456789');
+    const stream = { send: () => undefined, full: false, end: () => undefined };
+    outlet?.channel.add(stream);
+    now += 40 * DAY_MS;
+    house.letSleep();
+    expect(sleep()).toBe(false);
+    outlet?.channel.remove(stream);
+    const event = { headers: { 'content-type': 'application/cloudevents+json' }, body: JSON.stringify({ specversion: '1.0', id: '1', source: '/t', type: 'app.gavirn.event.follow', time: '2026-11-27T10:00:00Z', data: { viewer: { id: 'u', handle: 'u', name: 'U', roles: [] } } }) };
+    expect((await outlet?.live.receive('c', event))?.status).toBe(204);
+    house.letSleep();
+    expect([outlet?.live.isOn, sleep()]).toEqual([true, false]);
+    outlet?.live.endSession();
+    house.letSleep();
+    expect(sleep()).toBe(true);
+  });
+
+  test('is still asleep after a restart, and when it was opened is known then, too', async () => {
+    publish('a');
+    now += 31 * DAY_MS;
+    house.letSleep();
+    await again({ sleepMs: 30 * DAY_MS });
+    expect([sleep(), house.deskOf('a')]).toEqual([true, null]);
+    expect(found('a')).toBe('show');
+    await house.close();
+    const file = join(folderOf('a'), 'show.json');
+    expect(Math.abs(statSync(file).mtimeMs - now)).toBeLessThan(1000);
+    utimesSync(file, now / 1000 - 31 * 86_400, now / 1000 - 31 * 86_400);
+    open({ sleepMs: 30 * DAY_MS });
+    house.letSleep();
+    expect(sleep()).toBe(true);
+  });
+});
+
+test('a show’s key tells whose it is', () => {
+  publish('a');
+  expect([found('a'), found('a', OTHER), found('nobody')]).toEqual(['show', 'notYours', 'none']);
+  expect(publish('a', { key: OTHER })).toMatchObject({ ok: false, status: 403 });
+  expect([house.mayPublish('a', KEY), house.mayPublish('a', OTHER), house.mayPublish('b', OTHER)]).toEqual(['owner', 'notYours', 'new']);
+});

@@ -1,0 +1,25 @@
+import { View } from 'react-native';
+import type { Notice } from '@/core/desk/notice';
+import { Card } from '@/ui/part/card';
+import { Text } from '@/ui/part/text';
+import { agoWords } from '@/ui/words/ago';
+
+const SHOWN = 3;
+
+/** What went wrong in the show: cues that failed, lines that were not posted. The latest first; what goes right needs no line. */
+export function WentWrong({ notices, now }: { notices: readonly Notice[]; now: number }) {
+  if (notices.length === 0) return null;
+  return (
+    <Card flush trouble label="What went wrong">
+      <View role="status" className="px-4 py-3 gap-2">
+        <Text size={13} tone="muted">What went wrong</Text>
+        {[...notices].reverse().slice(0, SHOWN).map(({ id, at, says }) => (
+          <View key={id} className="gap-[2px]">
+            <Text tone="brick">{says}</Text>
+            <Text size={13} tone="muted">{agoWords(now - at)}</Text>
+          </View>
+        ))}
+      </View>
+    </Card>
+  );
+}
