@@ -108,3 +108,35 @@ test('a line that is posted is known to be posted when it is seen, and refused w
   socket.send(':s NOTICE #odavarn.kiln :You are no moderator.');
   expect(await second).toEqual({ ok: false, reason: 'You are no moderator.' });
 });
+
+test('what was said while it was away is not all said again: a gap is marked, and only then', async () => {
+  await register();
+  const kept = (at: number): string => `@oxbow/kept-from=${new Date(at).toISOString()} :oxbow NOTICE #odavarn.kiln :No more than 10000 lines are kept.`;
+  // On the way in nothing has been missed.
+  socket.send(kept(Date.now() - 1000));
+  said = [];
+  socket.terminate();
+  await until(() => connections, (count) => count === 2);
+  await register(2);
+  expect(missed).toBe(0);
+  socket.send(kept(Date.now() - 60_000));
+  socket.send(kept(Date.now() + 1000));
+  await until(() => missed, (count) => count === 1);
+  expect(heard).toEqual([]);
+});
+
+test('a fault of ours in one line costs that line', async () => {
+  await register();
+  client.stop();
+  said = [];
+  const lines: string[] = [];
+  client = new IrcClient({ url: `ws://127.0.0.1:${(server.address() as AddressInfo).port}/`, nick: 'kiln-helper', channel: 'odavarn.kiln', onUp: (now) => up.push(now), onMissed: () => undefined, onFault: (error) => faults.push(error), onLine: (line) => {
+    if (line.includes('bad')) throw new TypeError('a fault of ours');
+    lines.push(line);
+  } });
+  await until(() => connections, (count) => count === 2);
+  await register(2);
+  for (const word of ['one', 'bad', 'two']) socket.send(`:a!a@s PRIVMSG #odavarn.kiln :${word}`);
+  await until(() => lines, (all) => all.length === 2);
+  expect([faults, connections]).toEqual([[expect.any(TypeError)], 2]);
+});

@@ -1,6 +1,7 @@
 import { createServer, type Server, type ServerResponse } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import type { FeedState } from '@/core/platform/feed-state';
+import type { Reading } from '@/core/intake/heard';
 import type { Frame } from '@/core/platform/frame';
 import { backoff } from './backoff';
 import { SseClient, type SseOptions } from './sse';
@@ -27,10 +28,8 @@ afterEach(async () => {
   await new Promise((resolve) => server.close(resolve));
 });
 
-function connect(options: Partial<SseOptions> = {}) {
+function connect(options: Partial<SseOptions> = {}, states: FeedState[] = [], faults: unknown[] = []) {
   const frames: Frame[] = [];
-  const states: FeedState[] = [];
-  const faults: unknown[] = [];
   const client: SseClient = new SseClient({
     url: `http://127.0.0.1:${(server.address() as AddressInfo).port}/`, position: null, random: () => 0,
     read: (frame) => {
@@ -128,6 +127,43 @@ test('an answer that is no event stream, or an error, is tried again', async () 
   const { states } = connect();
   await soon(() => states.includes('waiting'));
   expect(states).toEqual(['looking', 'reconnecting', 'waiting']);
+});
+
+test('a line, or a message, without an end is cut off at a megabyte and tried again, and memory does not grow with it', async () => {
+  const piece = 'x'.repeat(1 << 16);
+  let sent = 0;
+  let cut = 0;
+  answer = (res, _id, nth) => {
+    if (nth > 2) return stream(res, 'event: room\ndata: offline\n\n');
+    stream(res, 'data: ');
+    res.on('close', () => (cut += 1));
+    const more = (): void => {
+      while (!res.destroyed && sent < 1 << 28 && res.write(nth === 1 ? piece : `${piece}\ndata: `)) sent += piece.length;
+    };
+    res.on('drain', more);
+    more();
+  };
+  const { states, faults } = connect();
+  await soon(() => states.includes('waiting'), 10_000);
+  expect([cut, states, faults]).toEqual([2, ['looking', 'reconnecting', 'waiting'], []]);
+  // Cut long before all of it had been taken: what sockets hold on both sides comes on top.
+  expect(sent).toBeLessThan(64 << 20);
+});
+
+test('a platform that asks to be left alone is, and a fault of ours in reading is told as one: the stream goes on', async () => {
+  answer = (res) => stream(res, 'data: bad\n\ndata: good\n\n');
+  const readings: Reading[] = [];
+  const states: FeedState[] = [];
+  const faults: unknown[] = [];
+  connect({
+    tellsRoom: false, read: ({ data }) => {
+      if (data === 'bad') throw new TypeError('a fault of ours');
+      return [{ kind: 'gap', lost: 1 } as Reading];
+    },
+    listener: { onReading: (reading) => void readings.push(reading), onRaw: () => undefined, onState: (state) => void states.push(state), onClock: () => undefined, onFault: (error) => void faults.push(error) },
+  });
+  await soon(() => readings.length === 2);
+  expect([faults, readings.map(({ kind }) => kind), states, asked.length]).toEqual([[expect.any(TypeError)], ['bad', 'gap'], ['looking', 'connected'], 1]);
 });
 
 test('stopped is stopped', async () => {

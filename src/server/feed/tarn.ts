@@ -3,6 +3,7 @@ import type { FeedState } from '@/core/platform/feed-state';
 import { backoff } from './backoff';
 import { boundedText } from './bounded';
 import { retryAfterMs } from './retry-after';
+import { takeTurn } from './room-turns';
 import { keepOn, type CheckStep, type FeedClient, type Room } from './client';
 import type { Connect, Connecting } from './connect';
 import { handleSteps, lookAt, PLACES } from './look';
@@ -24,6 +25,8 @@ class TarnClient implements FeedClient {
   private etag: string | null = null;
   /** What the last page allowed: one that has not changed says nothing of it. */
   private pollAfterMs = 2000;
+  /** How long nobody may ask for the room after this one has, ms. */
+  private pause = 0;
   private failures = 0;
   /** How often in a row it was too soon. */
   private refusals = 0;
@@ -36,7 +39,7 @@ class TarnClient implements FeedClient {
     this.room = connecting.room;
     this.last = connecting.room && { state: connecting.room === 'live' ? 'live' : 'offline', watching: null };
     this.say('looking');
-    void keepOn(async () => Math.max(LEAST_PAUSE_MS, await this.poll()), this.stopped.signal, connecting.listener.onFault);
+    void keepOn(() => this.inTurn(), this.stopped.signal, connecting.listener.onFault);
   }
 
   stop(): void {
@@ -61,9 +64,21 @@ class TarnClient implements FeedClient {
 
   readonly check = async (): Promise<CheckStep[]> => handleSteps('Tarn', this.connecting.feed.handle, await lookAt(this.address));
 
+  private async inTurn(): Promise<number> {
+    const done = await takeTurn(this.address);
+    let wait = LEAST_PAUSE_MS;
+    try {
+      if (!this.stopped.signal.aborted) wait = Math.max(LEAST_PAUSE_MS, await this.poll());
+    } finally {
+      done(this.stopped.signal.aborted ? 0 : this.pause);
+    }
+    return wait;
+  }
+
   /** Asks for one page; returns how long to wait before the next, ms. */
   private async poll(): Promise<number> {
     const { listener, now } = this.connecting;
+    this.pause = 0;
     let answer: Response;
     let body: string;
     try {
@@ -86,7 +101,8 @@ class TarnClient implements FeedClient {
         this.failures = 0;
         this.refusals = 0;
         if (this.room) this.setRoom(this.room === 'live');
-        return asked ?? this.pollAfterMs;
+        this.pause = asked ?? this.pollAfterMs;
+        return this.pause;
       case 404:
         this.say('notFound');
         return LOOK_AGAIN_MS;
@@ -102,11 +118,12 @@ class TarnClient implements FeedClient {
   }
 
   /**
-   * Somebody else asks for the same room from here, and has just been answered. Two that wait for the same moment would meet there for ever:
-   * each waits a little more by chance, the more the oftener it was refused.
+   * Somebody else, on another server, asks for the same room and has just been answered. Two that wait for the same moment would meet there
+   * for ever: each waits a little more by chance, the more the oftener it was refused.
    */
   private tooSoon(asked: number): number {
     this.refusals += 1;
+    this.pause = asked;
     return asked + Math.random() * Math.min(MOST_CHANCE_MS, this.pollAfterMs * this.refusals);
   }
 
@@ -138,6 +155,7 @@ class TarnClient implements FeedClient {
     this.last = page.room ?? this.last;
     this.setRoom(page.live);
     this.pollAfterMs = page.pollAfterMs;
+    this.pause = page.pollAfterMs;
     return page.pollAfterMs;
   }
 }

@@ -1,5 +1,6 @@
 import { mkdtempSync, rmSync, statSync, readFileSync } from 'node:fs';
 import type { AddressInfo } from 'node:net';
+import { gzipSync } from 'node:zlib';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { createServer, type Server, type ServerResponse } from 'node:http';
@@ -193,6 +194,21 @@ describe('Tarn', () => {
   });
 });
 
+test('ten shows that follow one polled room all connect within a minute, and all hear what happens', async () => {
+  await standins.act('tarn', HANDLE, { act: 'pace', ms: 1000 });
+  const ids = Array.from({ length: 10 }, (_, n) => `s${n}`);
+  const lives = ids.map((id): LiveShow => {
+    expect(house.publish({ ...emptyShow(id, id), feeds: [{ ...base, id: 't', platform: 'tarn' }] }, KEY, {}, { t: { inbox: `${INBOX}-${id}` } })).toEqual({ ok: true });
+    const found = house.desk(id, KEY);
+    if (found.found !== 'show') throw new Error(`The show is ${found.found}.`);
+    return found.live;
+  });
+  await until(() => lives.filter((live) => state(live, 't') === 'waiting').length, (count) => count === 10, 60_000);
+  await standins.act('tarn', HANDLE, { act: 'live' });
+  await standins.act('tarn', HANDLE, { act: 'comment', user: PERSON, text: 'hello' });
+  await until(() => lives.filter(({ state: { totals } }) => totals.byKind.chat === 1).length, (count) => count === 10, 60_000);
+}, 130_000);
+
 describe('any other', () => {
   const rule = { kind: 'follow' as const, when: null, each: null, fields: { viewerName: '$.who', id: '$.n' }, fixed: {} };
   const mapped = (source: Extract<Feed, { platform: 'mapped' }>['source']): Feed => ({ ...base, id: 'm', platform: 'mapped', source, rules: [rule] });
@@ -233,6 +249,21 @@ describe('any other', () => {
     expect(await live.connections.get('m')?.client?.check()).toMatchObject([{ step: 'Address', outcome: 'good' }]);
     await end(server);
   });
+
+  test('by polling: a small answer that unpacks to hundreds of megabytes is cut off', async () => {
+    const bomb = gzipSync(Buffer.alloc(400 << 20, 0x20));
+    let asked = 0;
+    const { url, server } = await serve((res) => {
+      asked += 1;
+      if (asked <= 2) res.writeHead(200, { 'content-type': 'application/json', 'content-encoding': 'gzip' }).end(bomb);
+      else res.writeHead(200, { 'content-type': 'application/json' }).end('{"who":"Inês","n":1}');
+    });
+    const before = process.memoryUsage().rss;
+    const live = await run([mapped({ transport: 'poll', url: `http://${url}/`, everyMs: 500 })]);
+    await until(() => live.state.totals.follows, (count) => count === 1, 15_000);
+    expect([asked, process.memoryUsage().rss - before < 300 << 20]).toEqual([3, true]);
+    await end(server);
+  }, 30_000);
 
   test('by WebSocket, again after it was cut', async () => {
     const sockets = new WebSocketServer({ port: 0, host: '127.0.0.1' });
