@@ -38,22 +38,22 @@ export class World {
   private server: ChildProcess | null = null;
   private constructor(
     readonly address: string, readonly standins: string, readonly browser: Browser,
-    private readonly port: number, private readonly data: string, private readonly standinsProcess: ChildProcess, private readonly demo: boolean,
+    private readonly port: number, private readonly data: string, private readonly standinsProcess: ChildProcess, private readonly demo: boolean, private readonly more: readonly string[],
   ) {}
 
-  static async open(options: { demo?: boolean } = {}): Promise<World> {
+  static async open(options: { demo?: boolean; more?: readonly string[] } = {}): Promise<World> {
     const port = await freePort();
     const standinsPort = await freePort();
     const standins = await start('standins.mjs', ['--port', String(standinsPort)]);
     const browser = await launchChromium(SWITCHES);
     const data = mkdtempSync(join(tmpdir(), 'gavirn-e2e-'));
-    const world = new World(`http://127.0.0.1:${port}`, `http://127.0.0.1:${standinsPort}`, browser, port, data, standins, options.demo ?? false);
+    const world = new World(`http://127.0.0.1:${port}`, `http://127.0.0.1:${standinsPort}`, browser, port, data, standins, options.demo ?? false, options.more ?? []);
     await world.startServer();
     return world;
   }
 
   async startServer(): Promise<void> {
-    this.server = await start('server.mjs', ['--port', String(this.port), '--standins', this.standins, '--data', this.data, '--private', ...(this.demo ? ['--demo'] : [])]);
+    this.server = await start('server.mjs', ['--port', String(this.port), '--standins', this.standins, '--data', this.data, '--private', '--log', 'warn', '--new-shows', '100000', ...this.more, ...(this.demo ? ['--demo'] : [])]);
   }
 
   /** As a crash or a power cut does it: no warning, no clean end. */

@@ -28,12 +28,12 @@ interface Inside {
   standing: Pick<Standing, 'positions'>;
   journal: { number: number; bytes: number; parts: { waiting: string[]; file: { close: () => Promise<void> } | null }[]; stopTimer: (() => void) | null; writing: Promise<void> | null; flush: () => Promise<boolean> };
   streakTimer: ReturnType<typeof setInterval>;
-  ticking: { stop: () => void } | null;
+  ticks: { stop: () => void };
 }
 
 /** The process's sudden end: what is not on the disk yet is gone, and nothing goes on. */
 export async function pullPlug(live: LiveShow): Promise<void> {
-  const { journal, streakTimer, ticking } = live as unknown as Inside;
+  const { journal, streakTimer, ticks } = live as unknown as Inside;
   live.connections.stop();
   // What is being written just now may still come to its end.
   await journal.writing;
@@ -43,7 +43,7 @@ export async function pullPlug(live: LiveShow): Promise<void> {
   }
   journal.stopTimer?.();
   clearInterval(streakTimer);
-  ticking?.stop();
+  ticks.stop();
 }
 
 /**

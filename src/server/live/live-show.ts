@@ -23,7 +23,7 @@ import { Outbound, type OutboundHost } from './outbound';
 import { Sessions } from './sessions';
 import { snapshotApart } from './snapshot';
 import { Standing } from './standing';
-import { later } from './later';
+import { Ticks } from './ticks';
 import type { Disk } from './disk';
 import type { Caught } from '@/core/engine/guard';
 import { noLog, showHash, type Log } from '@/server/log';
@@ -65,10 +65,8 @@ export class LiveShow {
   private snapshotting: (() => void) | null = null;
   readonly outbound: Outbound;
   private readonly listeners = new Set<() => void>();
-  private ticking: { stop: () => void; at: number } | null = null;
-  /** No tick before this, ms of the engine's clock. */
-  private noTickBefore = 0;
-  /** No session is begun before this, likewise. */
+  private readonly ticks: Ticks;
+  /** No session is begun before this, ms of the engine's clock. */
   private noBeginBefore = 0;
   private readonly streakTimer: ReturnType<typeof setInterval>;
   private readonly mostBytes: number;
@@ -91,6 +89,7 @@ export class LiveShow {
       this.standing = Standing.readBack(show, recovered, () => journal.history(), () => this.historyState());
       this.clock.notBefore(this.state.now);
     }
+    this.ticks = new Ticks(() => this.clock.now(), () => this.nextDue(), () => void this.put({ input: 'tick', at: this.clock.now() }));
     this.mostBytes = host.mostBytes ?? Infinity;
     this.journal.changed = () => {
       this.restIfFull();
@@ -123,7 +122,7 @@ export class LiveShow {
     this.weigh();
     this.connect();
     this.seedDraws();
-    this.planTick();
+    this.ticks.plan();
     this.streakTimer = setInterval(() => this.closeStreaks(), STREAK_CHECK_MS);
   }
 
@@ -247,7 +246,7 @@ export class LiveShow {
     this.connections.stop();
     this.outbound.stop();
     clearInterval(this.streakTimer);
-    this.ticking?.stop();
+    this.ticks.stop();
     this.snapshotting?.();
     await this.journal.close();
   }
@@ -267,7 +266,7 @@ export class LiveShow {
     if (input.input !== 'seed') this.seedDraws();
     if (this.tooMuch && !this.connections.resting) this.restIfFull();
     this.snapshotIfDue();
-    this.planTick();
+    this.ticks.plan();
     this.changed();
     return done;
   }
@@ -275,7 +274,7 @@ export class LiveShow {
   private fault({ fault, error }: Caught): void {
     this.journal.append(fault);
     this.log.error({ what: fault.what, off: fault.off, err: error }, 'An input could not be done and was left out.');
-    if (fault.what === 'tick') this.noTickBefore = this.clock.now() + FAULT_PAUSE_MS;
+    if (fault.what === 'tick') this.ticks.rest(FAULT_PAUSE_MS);
     if (fault.off && fault.feed !== null && fault.cue === null) this.connect();
   }
 
@@ -383,26 +382,11 @@ export class LiveShow {
     for (const [feed, intake] of this.standing.allIntakes()) for (const streak of closeSilent(intake, at)) this.put({ input: 'streakEnd', at, feed, streak });
   }
 
-  /** An alert's end, a wait's end and the clock change the state by time alone: the engine is told the time when the next one comes. */
-  private planTick(): void {
-    const at = this.nextDue();
-    if (this.ticking?.at === at) return;
-    this.ticking?.stop();
-    this.ticking = { at, stop: later(Math.max(1, at - this.clock.now()), () => this.tick()) };
-  }
-
   /** When something will happen by time alone, ms of the engine's clock; Infinity: nothing will. */
   private nextDue(): number {
     let next = Math.min(nextDue(this.state), this.state.derived.rollsAt);
     for (const queue of this.state.queues.values()) next = Math.min(next, queue.next(this.state.now));
-    return Math.max(next, this.noTickBefore);
-  }
-
-  /** A tick that changes nothing is not written. */
-  private tick(): void {
-    this.ticking = null;
-    if (this.nextDue() > this.clock.now()) this.planTick();
-    else this.put({ input: 'tick', at: this.clock.now() });
+    return next;
   }
 
   /** The events of one session, as they are kept, the running one's too; null when there is no such session here. */
