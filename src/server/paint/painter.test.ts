@@ -106,3 +106,22 @@ test('a turned group is drawn about its point, and what it leaves is clear', () 
   painter.paint(list(bar));
   expect(pixel(150, 110)[3]).toBe(0);
 });
+
+test('a group that is only turned is drawn again, where it was and where it is now', () => {
+  const { painter, pixel } = open();
+  const wide: PlacedGroup = { ...red, box: { x: 100, y: 140, w: 100, h: 20 }, ops: [{ op: 'rect', x: 0, y: 0, w: 100, h: 20, radius: 0, fill: '#ff0000' }], turn: { degrees: 0, x: 150, y: 150 } };
+  painter.paint(list(wide));
+  expect(painter.paint(list({ ...wide, turn: { degrees: 90, x: 150, y: 150 } }))).toBe(1);
+  expect([pixel(110, 150)[3], pixel(150, 110)[0]]).toEqual([0, 255]);
+});
+
+test('a bitmap is let go with its group: a frame on which groups come and go keeps none of those that are gone', () => {
+  const { painter, made } = open();
+  const kept = (): number => (painter as unknown as { layers: Map<string, unknown> }).layers.size;
+  for (let n = 0; n < 50; n += 1) {
+    painter.paint(list({ ...red, key: `alert ${n}` }));
+    expect(kept()).toBe(1);
+  }
+  painter.paint(list());
+  expect([kept(), made.length]).toEqual([0, 50]);
+});

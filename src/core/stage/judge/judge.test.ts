@@ -4,8 +4,10 @@ import { PIECE_KINDS, type Piece, type PieceKindName } from '@/core/piece';
 import { showSchema, type Show } from '@/core/show/show';
 import { newCue, starterShow } from '@/core/show/starter';
 import { nodeMeasure } from '@/server/paint/node-host';
-import { judge } from '.';
-import type { Behind } from './finding';
+import { judge, judgedOf } from '.';
+import type { Group } from '@/core/paint/display';
+import type { Behind, Finding, Judged } from './finding';
+import { arcOf, overflow, sizeForArc, smallestType } from './reading';
 import { mendShow, offered } from './mend';
 
 const base = starterShow('judge');
@@ -88,4 +90,30 @@ test('what finds no room is offered to be taken off, by name: what matters less,
   // Where there is room, the offer is to move it.
   const [over] = judge(add(base, 'text', { place: { ...board!.place, h: 120 } } as Partial<Piece>), '', nodeMeasure);
   expect(offered(base, over!.mend).label).toMatch(/^Move /);
+});
+
+test('text of 16 minutes of arc passes, and none that is clearly smaller', () => {
+  // ISO 9241-303 (from memory): 16 minutes at least.
+  const chatAt = (arc: number): Show => add(base, 'chat', { size: Math.round(sizeForArc(arc, base.frame, base.safe.screen)), place: { x: 600, y: 1000, w: 300, h: 300 } } as Partial<Piece>);
+  const small = (show: Show): number => judge(show, '', nodeMeasure).filter(({ key }) => key.startsWith('small/')).length;
+  const least = [12, 13, 14, 15, 15.5, 16.2, 18].map((arc) => {
+    const show = chatAt(arc);
+    const groups = judgedOf(show, '', nodeMeasure, []).groups.get(show.pieces.at(-1)!.id) ?? [];
+    return { comes: arcOf(smallestType(groups), base.frame, base.safe.screen), found: small(show) };
+  });
+  for (const { comes, found } of least) expect([comes.toFixed(2), found]).toEqual([comes.toFixed(2), comes >= 15.95 ? 0 : 1]);
+  expect(new Set(least.map(({ found }) => found))).toEqual(new Set([0, 1]));
+});
+
+test('words that run through their box on purpose do not run off it, and the same words without a clip do', () => {
+  const [piece] = add(base, 'text', { place: { x: 60, y: 1300, w: 200, h: 120 } } as Partial<Piece>).pieces.slice(-1);
+  const long: Group = { key: 'run', box: { w: 200, h: 120 }, ops: [{ op: 'text', text: 'A long line that runs through', x: 0, baseline: 60, font: { family: 'Noto Sans', weight: 400, size: 40 }, fill: '#fff' }] } as unknown as Group;
+  const judged = (group: Group): Finding[] => overflow({ pieces: [piece!], groups: new Map([[piece!.id, [group]]]), measure: nodeMeasure, scene: '', show: base } as unknown as Judged);
+  expect([judged({ ...long, clip: { x: 0, y: 0, w: 200, h: 120 } }).length, judged(long).length]).toEqual([0, 1]);
+});
+
+test('a piece that is taken off is missed by nobody, whatever outlets carry', () => {
+  const show = { ...change(base, 'goal', { off: true }), outlets: [{ ...base.outlets[0]!, shows: { kind: 'pieces' as const, pieces: ['spotlight', 'leaderboard'] } }] };
+  const nowhere = (of: Show): string[] => judge(of, '', nodeMeasure).filter(({ key }) => key.startsWith('nowhere/')).flatMap(({ pieces }) => pieces);
+  expect([nowhere(show), nowhere(change(show, 'goal', { off: false }))]).toEqual([[], ['goal']]);
 });
