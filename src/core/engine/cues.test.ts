@@ -250,13 +250,13 @@ describe('steps', () => {
     expect(texts.some((text, n) => text === texts[n - 1])).toBe(false);
   });
 
-  test('what is cleared away, or will not be shown in time, is a line: never nothing', () => {
+  test('what will not be shown in time is a line; what is cleared by hand is none, and can be shown again', () => {
     const calm: Show = { ...base, cues: done([words('{viewer}', 10)]), pieces: base.pieces.map((piece) => (piece.kind === 'spotlight' ? { ...piece, queue: { ...piece.queue, longestWait: 15 } } : piece)) };
     const { state } = run(calm.cues, ['a', 'b', 'c', 'd'].map((by) => at(aFollow({ by }), 1)), { pieces: calm.pieces });
     expect(state.queues.get('spotlight')?.list().map(({ text }) => text)).toEqual(['a', 'b']);
     expect(state.lines.map(({ text }) => text)).toEqual(['c', 'd']);
     fold(state, command(2, { command: 'clear', spotlight: 'spotlight' }));
-    expect([state.queues.get('spotlight')?.length, state.lines.map(({ text }) => text), state.played.map(({ text }) => text)]).toEqual([0, ['c', 'd', 'b'], ['a']]);
+    expect([state.queues.get('spotlight')?.length, state.lines.map(({ text }) => text), state.played.map(({ text }) => text)]).toEqual([0, ['c', 'd'], ['a', 'b']]);
   });
 });
 

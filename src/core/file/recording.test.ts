@@ -1,3 +1,4 @@
+import { plainCell } from './csv';
 import { parse } from 'csv-parse/sync';
 import fc from 'fast-check';
 import { aChat, aFollow, aGift, aLike, aRoom } from '@/core/event/examples';
@@ -20,7 +21,8 @@ test('the table is one by RFC 4180', () => {
   fc.assert(fc.property(fc.array(odd, { minLength: 1, maxLength: 8 }), (texts) => {
     const table = writeCsv(texts.map((text) => aChat({ text })));
     const rows = parse(table, { columns: true, record_delimiter: '\r\n' }) as Record<string, string>[];
-    expect(rows.map(({ text }) => text)).toEqual(texts);
+    // A mark before what a spreadsheet would run is ours (csv.test.ts).
+    expect(rows.map(({ text = '' }) => plainCell(text))).toEqual(texts);
     expect(table.endsWith('\r\n')).toBe(true);
   }));
 });

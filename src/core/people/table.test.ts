@@ -1,3 +1,4 @@
+import { plainCell } from '@/core/file/csv';
 import { parse } from 'csv-parse/sync';
 import fc from 'fast-check';
 import { guessColumns, peopleCsv, readPeople, readTable, type Listed, type Table } from './table';
@@ -16,7 +17,7 @@ describe('out', () => {
       const lines: string[][] = parse(text, { record_delimiter: '\r\n' });
       expect(text.endsWith('\r\n')).toBe(true);
       // A quote before what a spreadsheet would run is ours (see below).
-      expect(lines.slice(1).map((line) => [line[3]?.replace(/^'/, ''), line[9], line[11]?.replace(/^'/, '')])).toEqual(people.map(({ name, balance, note }) => [name.replace(/^'/, ''), String(balance), note.replace(/^'/, '')]));
+      expect(lines.slice(1).map((line) => [plainCell(line[3] ?? ''), line[9], plainCell(line[11] ?? '')])).toEqual(people.map(({ name, balance, note }) => [name, String(balance), note]));
     }));
   });
 
