@@ -38,7 +38,7 @@ export class World {
   private server: ChildProcess | null = null;
   private constructor(
     readonly address: string, readonly standins: string, readonly browser: Browser,
-    private readonly port: number, private readonly data: string, private readonly standinsProcess: ChildProcess, private readonly demo: boolean, private readonly more: readonly string[],
+    private readonly port: number, readonly data: string, private readonly standinsProcess: ChildProcess, private readonly demo: boolean, private readonly more: readonly string[],
   ) {}
 
   static async open(options: { demo?: boolean; more?: readonly string[] } = {}): Promise<World> {
@@ -60,6 +60,16 @@ export class World {
   async killServer(): Promise<void> {
     this.server?.kill('SIGKILL');
     if (this.server) await ended(this.server);
+  }
+
+  /** Starts another server, which is expected to end by itself: its exit code and what it says. */
+  async another(args: readonly string[]): Promise<{ code: number | null; says: string }> {
+    const child = fork('dist/programs/server.mjs', ['--port', String(await freePort()), '--standins', this.standins, ...args], { stdio: ['ignore', 'ignore', 'pipe', 'ipc'] });
+    let says = '';
+    child.stderr?.on('data', (part: Buffer) => (says += part.toString()));
+    child.once('message', () => child.kill());
+    await ended(child);
+    return { code: child.exitCode, says };
   }
 
   /** The server without anything it knew. */
