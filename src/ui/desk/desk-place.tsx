@@ -18,7 +18,7 @@ import { NumberTiles } from './number-tiles';
 import { OnAir } from './on-air';
 import { PassedLines } from './passed-lines';
 import { ToldLines } from './told-lines';
-import { WentWrong } from './went-wrong';
+import { NoticeList } from './notice-list';
 
 const now = (): number => engineClock.now();
 const SHOWN_LINES = 60;
@@ -57,7 +57,7 @@ export function DeskPlace() {
         {spotlights.map(({ id, name }) => <OnAir key={id} spotlight={id} name={name} queue={desk.view?.queues[id] ?? null} now={time} onCommand={(body) => void command(body)} />)}
         <PassedLines lines={(desk.view?.lines ?? []).filter(({ at }) => time - at < LINES_MS)} now={time} />
         <ToldLines told={(desk.view?.told ?? []).filter(({ at }) => time - at < LINES_MS)} now={time} />
-        <WentWrong notices={(desk.view?.notices ?? []).filter(({ at }) => time - at < NOTICES_MS)} now={time} />
+        <NoticeList notices={(desk.view?.notices ?? []).filter(({ at }) => time - at < NOTICES_MS)} now={time} />
         <DrawTiles show={show} deskKey={keys.desk} draws={desk.view?.draws ?? []} now={time} onTrouble={setSaid} onCommand={(body) => void command(body)} />
         {presses.length > 0 ? (
           <View role="group" aria-label="Buttons" className="flex-row flex-wrap gap-2">

@@ -3,7 +3,7 @@ import { View } from 'react-native';
 import Plus from 'lucide-react-native/icons/plus';
 import { engineClock } from '@/ui/data/desk';
 import { useShow } from '@/ui/data/show-context';
-import { WentWrong } from '@/ui/desk/went-wrong';
+import { NoticeList } from '@/ui/desk/notice-list';
 import { PlaceBody } from '@/ui/frame/place-body';
 import { Button } from '@/ui/part/button';
 import { Text } from '@/ui/part/text';
@@ -31,7 +31,7 @@ export function FeedsPlace() {
               <Button kind="outline" onPress={() => { undo(); setRemoved(null); }}>Undo</Button>
             </View>
           ) : null}
-          <WentWrong notices={desk.view?.notices ?? []} now={engineClock.now()} />
+          <NoticeList notices={desk.view?.notices ?? []} now={engineClock.now()} />
           {show.feeds.map((feed) => <FeedCard key={feed.id} feed={feed} onRemoved={() => setRemoved(feedName(feed))} />)}
           {show.feeds.length === 0 ? (
             <Text size={17} tone="muted">Connect the platform on which you go live. All it takes is your handle; Gavirn then waits for you and connects by itself each time.</Text>

@@ -6,13 +6,13 @@ import { agoWords } from '@/ui/words/ago';
 
 const SHOWN = 3;
 
-/** What went wrong in the show: cues that failed, lines that were not posted. The latest first; what goes right needs no line. */
-export function WentWrong({ notices, now }: { notices: readonly Notice[]; now: number }) {
+/** What the streamer should know: cues that failed, lines that were not posted, a show that had slept. The latest first; what goes right needs no line. */
+export function NoticeList({ notices, now }: { notices: readonly Notice[]; now: number }) {
   if (notices.length === 0) return null;
   return (
-    <Card flush trouble label="What went wrong">
+    <Card flush trouble label="Notices">
       <View role="status" className="px-4 py-3 gap-2">
-        <Text size={13} tone="muted">What went wrong</Text>
+        <Text size={13} tone="muted">Notices</Text>
         {[...notices].reverse().slice(0, SHOWN).map(({ id, at, says }) => (
           <View key={id} className="gap-[2px]">
             <Text tone="brick">{says}</Text>
