@@ -27,14 +27,13 @@ const ask = (id: string, method: string, path: string, body?: unknown): Promise<
 
 /** What the desk shows now. */
 async function desk(id: string): Promise<DeskView> {
-  const abort = new AbortController();
-  const answer = await fetch(`${world.address}/api/shows/${id}/desk`, { headers: { authorization: `Bearer ${KEY}` }, signal: abort.signal });
+  const answer = await fetch(`${world.address}/api/shows/${id}/desk`, { headers: { authorization: `Bearer ${KEY}` } });
   let text = '';
   for await (const part of answer.body as unknown as AsyncIterable<Uint8Array>) {
     text += Buffer.from(part).toString();
     const found = /event: view\ndata: (.*)\n\n/.exec(text);
+    // Leaving the loop closes the stream.
     if (!found) continue;
-    abort.abort();
     return JSON.parse(found[1] ?? '') as DeskView;
   }
   throw new Error('The desk said nothing.');
@@ -133,10 +132,10 @@ test('on the phone: the desk and the feeds say what went wrong, and the editor w
   const page = await (await world.person()).newPage();
   await page.goto('/');
   await page.goto('/cues');
-  await page.getByRole('list').getByRole('listitem').first().getByRole('button', { name: /^“/ }).first().tap();
+  await page.getByRole('list').getByRole('listitem').first().getByRole('button', { name: /^Change “/ }).first().tap();
   const words = page.getByLabel('Words on the frame');
   await words.fill('{count, plural, one {{viewer} sent a {gfit}} other {# gifts}}');
-  await page.getByText(/There is no field \{gfit\} at character 38/).waitFor();
+  await page.getByRole('dialog').getByText(/There is no field \{gfit\} at character 38/).waitFor();
   await words.fill('{viewer, date}');
-  await page.getByText(/\{viewer\} cannot be shown as a date or a time at character 1/).waitFor();
+  await page.getByRole('dialog').getByText(/\{viewer\} cannot be shown as a date or a time at character 1/).waitFor();
 });

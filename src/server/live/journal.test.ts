@@ -5,6 +5,7 @@ import type { Input } from '@/core/engine/input';
 import { aLike, START } from '@/core/event/examples';
 import { takeIn } from '@/core/intake/intake';
 import { starterShow } from '@/core/show/starter';
+import { disk } from './disk';
 import { Journal } from './journal';
 import { snapshotApart, takeSnapshot } from './snapshot';
 import { SNAPSHOT_VERSION, snapshotText } from './snapshot-file';
@@ -133,4 +134,36 @@ test('what a session begins with is kept when it is read back: positions, rooms,
   expect(standing.intakeOf('f').counters).toEqual({ like: 40, follow: 3 });
   expect(takeIn(standing.intakeOf('f'), { event: aLike({ id: 'm1', by: 'ines', at: START, seenAt: START }) })).toBeNull();
   expect(standing.recentOf('f')).toEqual(['m1']);
+});
+
+test('whatever is appended while lines are written, and whenever sessions are left meanwhile: every line is on the disk, in its session', async () => {
+  let serial = 0;
+  // A disk on which everything takes a while, so that much happens in between.
+  const slow = <A extends unknown[], R>(call: (...args: A) => Promise<R>) => async (...args: A): Promise<R> => {
+    await new Promise((resolve) => setTimeout(resolve, (serial += 1) % 4));
+    return call(...args);
+  };
+  const journal = Journal.create(folder, [tick(0)], {
+    open: slow(async (path) => {
+      const file = await disk.open(path);
+      return { write: slow(file.write), sync: slow(file.sync), truncate: slow(file.truncate), close: slow(file.close) };
+    }),
+    rename: slow(disk.rename),
+  });
+  const expected: number[][] = [[0]];
+  const flushed: Promise<boolean>[] = [];
+  for (let n = 1; n <= 400; n += 1) {
+    if (n % 37 === 0) {
+      journal.rotate([tick(n)]);
+      expected.push([n]);
+    } else {
+      journal.append(tick(n));
+      expected.at(-1)?.push(n);
+    }
+    if (n % 3 === 0) flushed.push(journal.flush());
+    if (n % 5 === 0) await new Promise((resolve) => setTimeout(resolve, n % 3));
+  }
+  expect(new Set(await Promise.all(flushed))).toEqual(new Set([true]));
+  await journal.close();
+  expect(Journal.numbers(folder).map((number) => [...Journal.read(folder, number)].map(({ at }) => at))).toEqual(expected);
 });

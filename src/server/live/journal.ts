@@ -193,7 +193,8 @@ export class Journal {
       for (let [part] = this.parts; part; [part] = this.parts) {
         await this.writePart(part);
         if (this.parts.length === 1) break;
-        // More may have been appended to the last one meanwhile, never to one that has been left.
+        // A session may have been left while its lines were written, and more of them have come before that.
+        if (part.waiting.length > 0) continue;
         await part.file?.close();
         this.parts.shift();
         this.finished(part.number);

@@ -30,9 +30,8 @@ export function OnAir({ spotlight, name, queue, now, onCommand }: { spotlight: s
         <ViewerText text={next ? `Then ${next.text}` : 'Nothing waits'} size={13} tone={next ? 'ink' : 'muted'} numberOfLines={2} className="shrink" />
         <View className="flex-row items-center gap-3">
           {waiting > 0 ? <Text size={13} tone="muted" className="tabular-nums">{queue?.held ? `${waiting} held` : `${waiting} · ${Math.max(0, Math.round(((queue?.until ?? now) - now) / 1000))} s`}</Text> : null}
-          {waiting > 0 || queue?.held ? (
-            <Button label={`${queue?.held ? 'Go on' : 'Hold'} in ${name}`} onPress={() => onCommand({ command: 'hold', spotlight, on: !queue?.held })}>{queue?.held ? 'Go on' : 'Hold'}</Button>
-          ) : null}
+          {waiting === 0 && queue?.held ? <Text size={13} tone="muted">held</Text> : null}
+          <Button label={`${queue?.held ? 'Go on' : 'Hold'} in ${name}`} onPress={() => onCommand({ command: 'hold', spotlight, on: !queue?.held })}>{queue?.held ? 'Go on' : 'Hold'}</Button>
           {waiting > 0 ? <Button label={`Clear ${name}`} onPress={() => onCommand({ command: 'clear', spotlight })}>Clear</Button> : null}
           <Button icon={SkipForward} disabled={!playing} label={`Skip what is on air in ${name}`} onPress={() => { if (playing) onCommand({ command: 'skip', alert: playing.id }); }}>Skip</Button>
         </View>
