@@ -9,13 +9,12 @@ const TYPED = /\{\s*\w+\s*,/;
 
 /**
  * Takes words apart: text as it stands, `{field}`s, and forms by number or kind as ICU MessageFormat has them (Unicode CLDR's plural
- * rules, by the language of the show). What is no field, or cannot be read, stays as it was typed, so that it can be seen.
+ * rules, by the language of the show). What is no field, or forms that cannot be filled in, stay as they were typed, so that it can be seen.
  */
 export function takeApart(words: string, language: string): Words {
-  const plain = plainly(words);
-  if (!TYPED.test(words)) return plain;
+  if (!TYPED.test(words)) return plainly(words);
   const read = readForms(words, language);
-  return read.ok ? byForms(read.message, plain) : plain;
+  return read.ok ? byForms(read.message, words) : () => words;
 }
 
 /** Text with its `{field}`s, and nothing else. */
@@ -28,13 +27,13 @@ function plainly(words: string): Words {
   return (values) => parts.map((part) => ('text' in part ? part.text : valueWords(values, part.field))).join('');
 }
 
-function byForms(message: IntlMessageFormat, plain: Words): Words {
+function byForms(message: IntlMessageFormat, words: string): Words {
   return (values) => {
     try {
       return String(message.format(given(values)));
     } catch {
       // A form that this value cannot take, such as a number format with an impossible currency: `wordsTrouble` says so while they are written.
-      return plain(values);
+      return words;
     }
   };
 }
