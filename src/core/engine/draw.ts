@@ -1,6 +1,7 @@
 import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
 import { z } from 'zod';
+import { whole } from '@/core/event/whole';
 
 /** A draw among weighted choices, or among viewers. */
 export const drawSchema = z.object({
@@ -33,7 +34,7 @@ export const drawProofSchema = z.object({
   /** SHA-256 of the seed's text, in hexadecimal. */
   hash: z.string().regex(/^[0-9a-f]{64}$/),
   seed: z.string().regex(/^[0-9a-f]{64}$/),
-  entries: z.array(z.object({ label: z.string().max(400), weight: z.number().int().min(1) })).min(1),
+  entries: z.array(z.object({ label: z.string().max(400), weight: whole.min(1) })).min(1),
   /** Which of them was drawn, from 0. */
   picked: z.number().int().min(0),
 });

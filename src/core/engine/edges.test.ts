@@ -93,7 +93,7 @@ describe('steps', () => {
     const show = { ...base, cues };
     const state = run(show, press('c0'));
     expect(state.doing.steps).toBe(MOST_STEPS);
-    expect(state.faults).toEqual([expect.objectContaining({ why: 'steps', cue: 'c0' })]);
+    expect(state.faults).toEqual([expect.objectContaining({ why: 'steps', cue: 'c0', count: 1 })]);
     expect(faultWords(state.faults[0]!, { ...show, cues: [{ ...cues[0]!, name: 'Fireworks' }] })).toMatch(/^The cue “Fireworks” set off more than 1,000 steps at once/);
     // The next input has its own.
     fold(state, { input: 'command', at: START + 2, command: { command: 'press', cue: 'c9' } });

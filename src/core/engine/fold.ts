@@ -36,6 +36,7 @@ import { count } from './tally';
 export function fold(state: SessionState, input: Input, emit?: Emit): SessionState {
   const { doing } = state;
   doing.steps = 0;
+  doing.full = false;
   doing.cue = null;
   if (input.input === 'fault') return takeFault(state, input);
   doing.due = true;

@@ -112,8 +112,8 @@ export interface SessionState {
   /** What went wrong, newest last; and the cues and feeds that were switched off for it, until they are changed. */
   faults: Fault[];
   stopped: { cues: Set<string>; feeds: Set<string> };
-  /** What the input that is being done is at: how many steps it has done, by which cue (kept where it throws), and whether still at what was due before it. Not saved. */
-  doing: { steps: number; cue: string | null; due: boolean };
+  /** What the input that is being done is at: how many steps it has done and whether they are all it may, by which cue (kept where it throws), and whether still at what was due before it. Not saved. */
+  doing: { steps: number; full: boolean; cue: string | null; due: boolean };
   /** Follows from the rest, and is not part of what is saved. */
   derived: {
     /** One for each measure and window that a piece shows. */
@@ -161,7 +161,7 @@ export function newState(show: Show): SessionState {
     now: 0, show, session: null, totals: newTotals(), viewers: new Viewers(), minutes: new Rows(MINUTE_MS), past: new Past(), roles: new Map<string, Role[]>(), unlisted: new Set<string>(), sides: new Map<string, string>(), ledger: new Ledger(), notables: new Map<NotableKind, Notables>(), audience: new Audience(), placeToldAt: 0, standings: noStandings(), shelf: emptyShelf(),
     goals: new Map(), counters: new Map(), countdowns: new Map(), lanterns: new Map(), draws: new Map(), hand: [], hands: 0, queues: new Map(), played: [], streaks: new Map(), troubles: new Map(),
     alerts: 0, memories: new Map(), pending: [], heard: [], sounds: 0, lines: [], floating: [], floats: 0, chats: [], hidden: new Set<string>(), scene: sceneOf(show.scenes, ''),
-    faults: [], stopped: { cues: new Set<string>(), feeds: new Set<string>() }, doing: { steps: 0, cue: null, due: false },
+    faults: [], stopped: { cues: new Set<string>(), feeds: new Set<string>() }, doing: { steps: 0, full: false, cue: null, due: false },
   };
   return { ...bare, derived: derive(bare) };
 }
@@ -312,7 +312,7 @@ export function thaw(frozen: FrozenState): SessionState {
     hand: frozen.hand, hands: frozen.hands, lanterns: new Map(frozen.lanterns), draws: new Map(frozen.draws.map((draw) => [draw.id, draw])),
     streaks: new Map(frozen.streaks), troubles: new Map(frozen.troubles),
     memories: new Map(frozen.memories.map(({ cue, ...memory }) => [cue, thawMemory(memory)])), hidden: new Set(frozen.hidden), floating: frozen.floating, floats: frozen.floats, chats: frozen.chats,
-    scene: sceneOf(frozen.show.scenes, frozen.scene), faults: frozen.faults, stopped: { cues: new Set(frozen.stopped.cues), feeds: new Set(frozen.stopped.feeds) }, doing: { steps: 0, cue: null, due: false },
+    scene: sceneOf(frozen.show.scenes, frozen.scene), faults: frozen.faults, stopped: { cues: new Set(frozen.stopped.cues), feeds: new Set(frozen.stopped.feeds) }, doing: { steps: 0, full: false, cue: null, due: false },
   };
   const state: SessionState = { ...bare, derived: derive(bare) };
   for (const { spotlight, held, alerts } of frozen.queues) state.queues.set(spotlight, new AlertQueue(state.derived.say, state.derived.spotlights.get(spotlight), alerts, held));

@@ -76,7 +76,7 @@ export function doSteps(state: SessionState, cue: Cue, from: number, cause: Caus
   for (let n = from; n < cue.steps.length; n += 1) {
     const step = cue.steps[n];
     if (!step) return;
-    if (doing.steps >= MOST_STEPS) return noteFault(state.faults, { at: state.now, why: 'steps', cue: by, feed: null, off: false });
+    if (doing.steps >= MOST_STEPS) return tooMany(state, by);
     doing.steps += 1;
     // Where a step throws, this says whose it was.
     doing.cue = by;
@@ -134,6 +134,13 @@ export function doSteps(state: SessionState, cue: Cue, from: number, cause: Caus
       }
     }
   }
+}
+
+/** The input has done its share: said once, however many cues are underway. */
+function tooMany({ doing, faults, now }: SessionState, cue: string): void {
+  if (doing.full) return;
+  doing.full = true;
+  noteFault(faults, { at: now, why: 'steps', cue, feed: null, off: false });
 }
 
 function callCue(state: SessionState, id: string, cause: Cause, emit: Emit, calls: readonly string[]): void {
