@@ -26,8 +26,6 @@ const SHOWN_LINES = 60;
 const IMITATION_MS = 120_000;
 /** How long a line of what was not shown is kept in sight. */
 const LINES_MS = 300_000;
-/** And one of what went wrong. */
-const NOTICES_MS = 3_600_000;
 
 /** What is used while live: what plays and waits, what just happened, where the goals stand. */
 export function DeskPlace() {
@@ -57,7 +55,7 @@ export function DeskPlace() {
         {spotlights.map(({ id, name }) => <OnAir key={id} spotlight={id} name={name} queue={desk.view?.queues[id] ?? null} now={time} onCommand={(body) => void command(body)} />)}
         <PassedLines lines={(desk.view?.lines ?? []).filter(({ at }) => time - at < LINES_MS)} now={time} />
         <ToldLines told={(desk.view?.told ?? []).filter(({ at }) => time - at < LINES_MS)} now={time} />
-        <NoticeList notices={(desk.view?.notices ?? []).filter(({ at }) => time - at < NOTICES_MS)} now={time} />
+        <NoticeList notices={desk.view?.notices ?? []} now={time} />
         <DrawTiles show={show} deskKey={keys.desk} draws={desk.view?.draws ?? []} now={time} onTrouble={setSaid} onCommand={(body) => void command(body)} />
         {presses.length > 0 ? (
           <View role="group" aria-label="Buttons" className="flex-row flex-wrap gap-2">

@@ -5,9 +5,12 @@ import { Text } from '@/ui/part/text';
 import { agoWords } from '@/ui/words/ago';
 
 const SHOWN = 3;
+/** How long one is kept in sight. */
+const KEPT_MS = 3_600_000;
 
 /** What the streamer should know: cues that failed, lines that were not posted, a show that had slept. The latest first; what goes right needs no line. */
-export function NoticeList({ notices, now }: { notices: readonly Notice[]; now: number }) {
+export function NoticeList({ notices: all, now }: { notices: readonly Notice[]; now: number }) {
+  const notices = all.filter(({ at }) => now - at < KEPT_MS);
   if (notices.length === 0) return null;
   return (
     <Card flush trouble label="Notices">
