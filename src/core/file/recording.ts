@@ -68,7 +68,6 @@ export function cloudEventLine(line: string, origin: Origin): Reading[] {
 }
 
 function readCloudEvents(text: string, origin: Origin): Recorded[] {
-  if (!text.trimStart().startsWith('[')) return readLines(text, (line) => cloudEventLine(line, origin));
   try {
     return (JSON.parse(text) as unknown[]).flatMap((json) => readCloudEvent(json, origin, null).map((reading) => ({ reading, raw: JSON.stringify(json) ?? '' })));
   } catch {
@@ -88,20 +87,37 @@ export function brindleStream(origin: Origin, take: (recorded: Recorded) => void
   });
 }
 
-function readStream(text: string, origin: Origin): Recorded[] {
-  const recorded: Recorded[] = [];
-  brindleStream(origin, (each) => recorded.push(each)).feed(text);
-  return recorded;
-}
-
 /** Reads a whole recording, in its order. What cannot be read is bad, and costs itself only. */
-export function readRecording(text: string, as: RecordingFormat, feed: string): Recorded[] {
+export const readRecording = (text: string, as: RecordingFormat, feed: string): Recorded[] => [...recordingParts(text, as, feed)].flat();
+
+/** A table, and a batch of CloudEvents as one list, can only be read whole: so long they may be, UTF-16 units. */
+export const MOST_AT_ONCE = 8 << 20;
+/** So much of anything else is read at a stretch. */
+const PART = 1 << 16;
+
+/** The same part by part: whoever has others to serve gives way to them in between. */
+export function* recordingParts(text: string, as: RecordingFormat, feed: string): Generator<Recorded[]> {
   const origin = { feed, seenAt: null };
-  switch (as) {
-    case 'events': return readLines(text, (line) => [eventLine(line)]);
-    case 'csv': return readCsv(text);
-    case 'cloudevents': return readCloudEvents(text, origin);
-    case 'brindle': return readStream(text, origin);
+  if (as === 'brindle') {
+    let recorded: Recorded[] = [];
+    const stream = brindleStream(origin, (each) => recorded.push(each));
+    for (let from = 0; from < text.length; from += PART) {
+      stream.feed(text.slice(from, from + PART));
+      yield recorded;
+      recorded = [];
+    }
+    return;
+  }
+  if (as === 'csv' || (as === 'cloudevents' && text.trimStart().startsWith('['))) {
+    if (text.length > MOST_AT_ONCE) yield [{ reading: bad(`The recording is ${text.length.toLocaleString('en')} characters long; a table, or a list in one piece, may have ${MOST_AT_ONCE.toLocaleString('en')}. Save it line by line (NDJSON).`), raw: '' }];
+    else yield as === 'csv' ? readCsv(text) : readCloudEvents(text, origin);
+    return;
+  }
+  for (let from = 0; from < text.length; ) {
+    const end = text.indexOf('\n', from + PART);
+    const to = end < 0 ? text.length : end + 1;
+    yield readLines(text.slice(from, to), as === 'events' ? (line) => [eventLine(line)] : (line) => cloudEventLine(line, origin));
+    from = to;
   }
 }
 

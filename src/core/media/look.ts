@@ -1,7 +1,7 @@
 import { fileTypeFromBuffer } from 'file-type/core';
 import { imageSize } from 'image-size';
 import { bytesWords, MEDIA_TYPES, MOST_BYTES, type MediaType } from './media';
-import { svgTrouble } from './svg';
+import { readSvg } from './svg';
 
 export type Looked = { ok: true; type: MediaType; width: number; height: number } | { ok: false; reason: string };
 
@@ -22,8 +22,9 @@ const isMediaType = (type: string): type is MediaType => type in MEDIA_TYPES;
 /**
  * Tells what a file is by its content, whatever its name says. What cannot be used gets a sentence.
  * @param bytes the whole file
+ * @param rest gives way to others, for whoever has some: reading a large drawing takes seconds
  */
-export async function lookAt(bytes: Uint8Array, name: string): Promise<Looked> {
+export async function lookAt(bytes: Uint8Array, name: string, rest?: () => Promise<void>): Promise<Looked> {
   if (bytes.length === 0) return { ok: false, reason: `${named(name)} is empty.` };
   const text = looksLikeSvg(bytes) ? new TextDecoder().decode(bytes) : null;
   const told = text === null ? (await fileTypeFromBuffer(bytes))?.mime.split(';')[0] : 'image/svg+xml';
@@ -35,8 +36,10 @@ export async function lookAt(bytes: Uint8Array, name: string): Promise<Looked> {
   const { as, title } = MEDIA_TYPES[type];
   if (bytes.length > MOST_BYTES[as]) return { ok: false, reason: `${named(name)} is too large: ${bytesWords(bytes.length)}. A ${as} may have ${bytesWords(MOST_BYTES[as])} at most.` };
   if (text !== null) {
-    const trouble = svgTrouble(text, (base64) => pictureTrouble(base64));
-    if (trouble) return { ok: false, reason: trouble };
+    const reading = readSvg(text, pictureTrouble);
+    let read = reading.next();
+    for (; !read.done; read = reading.next()) await rest?.();
+    if (read.value) return { ok: false, reason: read.value };
   }
   if (as !== 'picture') return { ok: true, type, width: 0, height: 0 };
   try {
@@ -52,7 +55,7 @@ export async function lookAt(bytes: Uint8Array, name: string): Promise<Looked> {
 /** Why a picture inside a drawing is not taken; null when it is. */
 function pictureTrouble(base64: string): string | null {
   try {
-    const { width, height } = imageSize(bytesOf(base64.replace(/\s+/g, '')));
+    const { width, height } = imageSize(bytesOf(base64.slice(0, HEAD).replace(/\s+/g, '')));
     if (width > 0 && height > 0 && width * height <= MOST_PIXELS) return null;
   } catch {
     // No base64, or no size in it: said below.
@@ -60,7 +63,10 @@ function pictureTrouble(base64: string): string | null {
   return `A picture inside this SVG is broken, or has more than ${MOST_PIXELS / 1e6} million pixels. Save it again with smaller ones, or as a PNG.`;
 }
 
-const bytesOf = (base64: string): Uint8Array => Uint8Array.from(atob(base64), (char) => char.charCodeAt(0));
+/** A picture's size stands in its head: so much of its base64 is looked at, a multiple of four. */
+const HEAD = 1 << 19;
+
+const bytesOf = (base64: string): Uint8Array => Uint8Array.from(atob(base64.slice(0, base64.length - (base64.length % 4))), (char) => char.charCodeAt(0));
 
 function looksLikeSvg(bytes: Uint8Array): boolean {
   const start = new TextDecoder().decode(bytes.subarray(0, 4000)).replace(/^\uFEFF/, '').trimStart();

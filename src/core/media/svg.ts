@@ -25,8 +25,17 @@ const DATA_PICTURE = /^\s*data:image\/(?:png|jpeg|jpg|gif|webp);base64,([A-Za-z0
  * @param inside why a picture inside is not taken, by its base64; null when it is
  */
 export function svgTrouble(text: string, inside: (base64: string) => string | null = () => null): string | null {
+  const reading = readSvg(text, inside);
+  for (;;) {
+    const { done, value } = reading.next();
+    if (done) return value;
+  }
+}
+
+/** The same in pieces: whoever has others to serve gives way to them each time it yields. */
+export function* readSvg(text: string, inside: (base64: string) => string | null): Generator<void, string | null> {
   try {
-    read(text, inside);
+    yield* read(text, inside);
     return null;
   } catch (error) {
     if (error instanceof Refused) return error.message;
@@ -34,7 +43,10 @@ export function svgTrouble(text: string, inside: (base64: string) => string | nu
   }
 }
 
-function read(text: string, inside: (base64: string) => string | null): void {
+/** So much is read at a stretch, UTF-16 units: some milliseconds of work. */
+const PIECE = 16_384;
+
+function* read(text: string, inside: (base64: string) => string | null): Generator<void> {
   const parser = new SaxesParser({ xmlns: true });
   const expansion = new Expansion();
   let depth = 0;
@@ -69,7 +81,11 @@ function read(text: string, inside: (base64: string) => string | null): void {
   };
   parser.on('text', take);
   parser.on('cdata', take);
-  parser.write(text).close();
+  for (let from = 0; from < text.length; from += PIECE) {
+    parser.write(text.slice(from, from + PIECE));
+    yield;
+  }
+  parser.close();
   if (root === '') refuse('This is no SVG drawing.');
   if (expansion.isTooMuch()) refuse('This SVG uses its own parts again so often that it could not be drawn in time. Save it as a PNG.');
 }

@@ -1,7 +1,8 @@
 import type { Playback } from '@/core/desk/playback';
 import { lengthWords } from '@/core/desk/length';
-import { readRecording, type Recorded } from '@/core/file/recording';
+import { recordingParts, type Recorded } from '@/core/file/recording';
 import type { Feed } from '@/core/show/show';
+import { Turn } from './turn';
 import type { CheckStep, FeedClient, Room } from './client';
 import type { Connect, Connecting } from './connect';
 
@@ -33,7 +34,7 @@ export class PlaybackClient implements FeedClient {
     this.playingNumber = `${connecting.now()}`;
     this.speed = connecting.feed.speed;
     connecting.listener.onState('looking');
-    void this.load();
+    this.load().catch((error: unknown) => connecting.listener.onFault(error));
   }
 
   private async load(): Promise<void> {
@@ -42,13 +43,20 @@ export class PlaybackClient implements FeedClient {
     if (this.stopped) return;
     if (text === null) return listener.onState('notFound');
     let clock = 0;
-    // A message without a time of its own stands where the one before it stood.
-    this.recorded = readRecording(text, feed.as, feed.id).map((message) => {
-      const { reading } = message;
-      const at = reading.kind === 'heard' ? reading.heard.event.seenAt : reading.kind === 'bad' ? 0 : (reading.at ?? 0);
-      clock = Math.max(clock, at);
-      return { at: clock, message };
-    });
+    const turn = new Turn();
+    const recorded: { at: number; message: Recorded }[] = [];
+    for (const part of recordingParts(text, feed.as, feed.id)) {
+      for (const message of part) {
+        const { reading } = message;
+        // A message without a time of its own stands where the one before it stood.
+        const at = reading.kind === 'heard' ? reading.heard.event.seenAt : reading.kind === 'bad' ? 0 : (reading.at ?? 0);
+        clock = Math.max(clock, at);
+        recorded.push({ at: clock, message });
+      }
+      await turn.rest();
+      if (this.stopped) return;
+    }
+    this.recorded = recorded;
     this.begin = this.recorded.find(({ at }) => at > 0)?.at ?? 0;
     this.length = Math.max(0, (this.recorded.at(-1)?.at ?? 0) - this.begin);
     listener.onState('waiting');

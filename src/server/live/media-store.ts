@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import { lookAt } from '@/core/media/look';
 import { mediaIdSchema, type Media } from '@/core/media/media';
 import { bytesIn } from './allowance';
+import { Turn } from '@/server/feed/turn';
 import { diskTrouble, makeFolder } from './disk';
 import { removePartials } from './stored';
 
@@ -36,7 +37,8 @@ export class MediaStore {
    */
   async keep(file: Media, bytes: Buffer): Promise<string | null> {
     if (createHash('sha256').update(bytes).digest('hex') !== file.id) return 'What came is not the file that the show names.';
-    const looked = await lookAt(bytes, file.name);
+    const turn = new Turn();
+    const looked = await lookAt(bytes, file.name, () => turn.rest());
     if (!looked.ok) return looked.reason;
     if (looked.type !== file.type) return `“${file.name}” is not of the kind that the show says.`;
     // A name of its own: two pages of one browser may hand over the same file at once.
