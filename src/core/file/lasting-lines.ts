@@ -4,7 +4,7 @@ import { lastingSchema, MOST_LASTING, type Lasting } from '@/core/engine/lasting
 
 const ENTRIES_A_LINE = 500;
 /** One line is no longer than this, UTF-16 units. */
-const LONGEST_LINE = 4 << 20;
+export const LONGEST_LINE = 4 << 20;
 
 const isList = (name: string): name is keyof Lasting => name in lastingSchema.shape;
 

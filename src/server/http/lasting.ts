@@ -1,13 +1,11 @@
-import { createInterface } from 'node:readline';
 import { setImmediate as afterOthers } from 'node:timers/promises';
-import type { Request } from 'express';
 import type { Lasting } from '@/core/engine/lasting';
-import { LastingReader, lastingLines } from '@/core/file/lasting-lines';
+import { LastingReader, lastingLines, LONGEST_LINE } from '@/core/file/lasting-lines';
 import { Turn } from '@/server/feed/turn';
 
 /* What earlier sessions left, on its way to a browser and back, in turns: nobody else should have to wait for it. */
 
-/** In all, UTF-16 units. */
+/** In all, bytes. */
 const MOST = 64 << 20;
 
 export async function* lastingInTurns(lasting: Lasting): AsyncGenerator<string> {
@@ -19,15 +17,26 @@ export async function* lastingInTurns(lasting: Lasting): AsyncGenerator<string> 
 
 export type ReadLasting = { ok: true; lasting: Lasting } | { ok: false; reason: string };
 
-export async function readLasting(req: Request): Promise<ReadLasting> {
+const TOO_MUCH = 'That is more than earlier sessions can have left.';
+
+export async function readLasting(req: AsyncIterable<Uint8Array>): Promise<ReadLasting> {
   const reader = new LastingReader();
   const turn = new Turn();
-  let units = 0;
-  for await (const line of createInterface({ input: req, crlfDelay: Infinity })) {
-    units += line.length;
-    const refused = units > MOST ? 'That is more than earlier sessions can have left.' : reader.take(line);
-    if (refused !== null) return { ok: false, reason: refused };
-    await turn.rest();
+  const decoder = new TextDecoder();
+  let bytes = 0;
+  let rest = '';
+  for await (const piece of req) {
+    bytes += piece.byteLength;
+    const lines = (rest + decoder.decode(piece, { stream: true })).split('\n');
+    rest = lines.pop() ?? '';
+    // Counted as it comes: a line without an end must not fill the memory.
+    if (bytes > MOST || rest.length > LONGEST_LINE) return { ok: false, reason: TOO_MUCH };
+    for (const line of lines) {
+      const refused = reader.take(line);
+      if (refused !== null) return { ok: false, reason: refused };
+      await turn.rest();
+    }
   }
-  return { ok: true, lasting: reader.lasting };
+  const refused = rest.trim() === '' ? null : reader.take(rest);
+  return refused === null ? { ok: true, lasting: reader.lasting } : { ok: false, reason: refused };
 }

@@ -3,7 +3,7 @@ import type { AddressInfo } from 'node:net';
 import { Webhook } from 'standardwebhooks';
 import { parseIrc } from '@/core/platform/irc';
 import { until } from '../open';
-import { OxbowChannel } from './channel';
+import { HISTORY_LINES, OxbowChannel } from './channel';
 import { Hooks } from './hooks';
 
 const SECRET = 'whsec_MfKQ9r8GKYqrTwjUPD8ILPZIo2LaLaSw';
@@ -117,4 +117,25 @@ describe('a channel', () => {
     expect([channel.tip(ines, '5.00', 'EUR'), channel.tip(ines, 'much', 'EUR'), channel.tip(ines, '5', 'QQQ')]).toEqual([true, false, false]);
     expect(channel.ledger.tip).toEqual({ count: 1, minor: { EUR: 500 } });
   });
+});
+
+test('who joins is sent what was said in the last five minutes; of more than is kept the latest lines, and from when on they are whole', () => {
+  let now = 1_000_000;
+  const channel = new OxbowChannel('h', () => (now += 1), () => 1);
+  const joined = (): string[] => {
+    const lines: string[] = [];
+    channel.join((line) => lines.push(line))();
+    return lines;
+  };
+  for (let n = 0; n < HISTORY_LINES; n += 1) channel.chat(ines, `line ${n}`);
+  expect([joined().length, parseIrc(joined()[0] ?? '')?.command]).toEqual([HISTORY_LINES, 'PRIVMSG']);
+  channel.chat(ines, 'one more');
+  const [first, ...lines] = joined();
+  const notice = parseIrc(first ?? '');
+  expect([notice?.command, lines.length]).toEqual(['NOTICE', HISTORY_LINES / 2]);
+  // Nothing between the time that is named and now is missing.
+  const from = Date.parse(notice?.tags['oxbow/kept-from'] ?? '');
+  expect(Date.parse(parseIrc(lines[0] ?? '')?.tags.time ?? '')).toBeGreaterThanOrEqual(from - 1);
+  now += 6 * 60_000;
+  expect(joined()).toEqual([]);
 });
