@@ -12,7 +12,7 @@ import { lookSchema } from './look';
 import { NOTABLE_KINDS, notablesSchema } from './notable';
 import { pastViewerSchema, rowSchema } from './past';
 import type { FrozenState } from './state';
-import { wordValuesSchema } from './word-values';
+import { WORD_FIELDS } from './words';
 
 /* A state as it is saved, described: what is read from a disk is believed only where it has this form. */
 
@@ -29,11 +29,14 @@ const [sound, speech] = audible;
 const heard = z.discriminatedUnion('kind', [sound.extend({ id: text, at: ms }), speech.extend({ id: text, at: ms }), z.object({ kind: z.literal('hush'), id: text, at: ms })]);
 const heardBehind = z.discriminatedUnion('kind', [sound.extend({ after: ms }), speech.extend({ after: ms })]);
 
-const joining = { cue: text, words: text, values: wordValuesSchema, joins: z.enum(['add', 'group', 'latest']).nullable(), key: text.nullable(), names: z.array(text), worth: number };
+/** As they stand in an alert: what a viewer wrote may be long. */
+const values = z.partialRecord(z.enum(WORD_FIELDS), z.union([text, number]));
+
+const joining = { cue: text, words: text, values, joins: z.enum(['add', 'group', 'latest']).nullable(), key: text.nullable(), names: z.array(text), worth: number };
 const alert = z.object({
   ...joining, id: text, spotlight: text, at: ms, from: ms, until: ms, length: ms, place: number, text, sounds: z.array(heardBehind), begun: z.boolean(), trial: z.boolean(), look: lookSchema.optional(),
 });
-const cause = z.object({ values: wordValuesSchema, trial: z.boolean(), joins: joining.joins, key: text.nullable(), names: z.array(text), worth: number, feed: text.nullable(), viewer: text.nullable(), seed: text });
+const cause = z.object({ values, trial: z.boolean(), joins: joining.joins, key: text.nullable(), names: z.array(text), worth: number, feed: text.nullable(), viewer: text.nullable(), seed: text });
 
 const totals = z.object({
   events: number, byKind: z.record(z.enum(EVENT_KINDS), number), gifts: number, coins: number, likes: number, viewerLikes: number, follows: number, subscriptions: number, giftSubs: number, raidViewers: number,
