@@ -8,24 +8,27 @@ import { whole } from '@/core/event/whole';
 import type { SessionState } from './state';
 
 const MOST_VIEWERS = 500_000;
-/** No more of each is taken in: some two years of quarters of an hour, and more viewers than any server here has held. */
+/**
+ * No more of each is taken in from outside (lasting-lines.ts): some two years of quarters of an hour, and more viewers than any server here
+ * has held. What a session has counted by itself is read back whatever it comes to.
+ */
 export const MOST_LASTING = { accounts: MOST_VIEWERS, quarters: 70_000, viewers: MOST_VIEWERS, goals: 50, counters: 50, unlisted: MOST_VIEWERS, sides: MOST_VIEWERS, latest: NOTABLE_KINDS.length } as const;
 /** How a goal stands. */
 export const courseSchema = z.object({ id: z.string().max(100), value: whole.min(0), target: whole.min(1), reached: whole.min(0), hidden: z.boolean(), from: z.number().int().optional(), plus: whole.optional() });
 
 /** What outlives a session: it stands in the next one's first lines, so that each journal is enough by itself. */
 export const lastingSchema = z.object({
-  accounts: z.array(accountSchema).max(MOST_VIEWERS).default([]),
+  accounts: z.array(accountSchema).default([]),
   /** A row of each quarter of an hour in which anything happened, behind its number since the epoch. */
-  quarters: z.array(rowSchema).max(MOST_LASTING.quarters).default([]),
-  viewers: z.array(pastViewerSchema).max(MOST_VIEWERS).default([]),
+  quarters: z.array(rowSchema).default([]),
+  viewers: z.array(pastViewerSchema).default([]),
   /** Goals of longer windows, as they stood. */
   goals: z.array(courseSchema).max(50).default([]),
   /** Counters that go on. */
   counters: z.array(z.tuple([z.string().max(100), whole])).max(50).default([]),
-  unlisted: z.array(z.string().max(310)).max(MOST_VIEWERS).default([]),
+  unlisted: z.array(z.string().max(310)).default([]),
   /** The team that each viewer has joined. */
-  sides: z.array(z.object({ feed: z.string().max(100), viewer: z.string().max(200), team: z.string().max(100) })).max(MOST_VIEWERS).default([]),
+  sides: z.array(z.object({ feed: z.string().max(100), viewer: z.string().max(200), team: z.string().max(100) })).default([]),
   /** The latest of each kind: a name plate does not go blank between sessions. */
   latest: z.array(z.tuple([z.enum(NOTABLE_KINDS), notablesSchema.shape.latest])).max(NOTABLE_KINDS.length).default([]),
 });

@@ -34,7 +34,7 @@ export const accountSchema = z.object({
   given: whole,
   /** When each perk was last had. */
   perks: z.record(z.string().max(100), count),
-  lines: z.array(lineSchema).max(KEPT_LINES + 20),
+  lines: z.array(lineSchema).max(1000),
 });
 export type Account = z.infer<typeof accountSchema>;
 

@@ -5,6 +5,7 @@ import { chanceOf, randomInputs, randomShow } from '@/core/show/random-show';
 import { MOST_STEPS } from './fault';
 import { fold } from './fold';
 import { frozenStateSchema } from './frozen';
+import { lastingOf } from './lasting';
 import { outlooks } from './outlook';
 import { freeze, newState, thaw, type SessionState } from './state';
 
@@ -45,6 +46,9 @@ test(`${COUNT} inputs to shows by chance`, () => {
     for (const piece of state.show.pieces) liveOf(piece, state);
     outlooks(state);
     if (!twice) continue;
+    // The next session begins with what this one leaves, and its first line can be read.
+    const next = { input: 'begin', at: Math.round(state.now), session: 'next', lasting: lastingOf(state) };
+    if (!readInputLine(JSON.stringify(next))) throw new Error(`Seed ${seed}: the next session's beginning cannot be read back.`);
     const [then, now] = [whole(saved(again)), whole(state)];
     const apart = [...now].findIndex((char, at) => char !== then[at]);
     if (then !== now) throw new Error(`Seed ${seed}: what was saved half-way and read back came to something else:\n${then.slice(apart - 100, apart + 200)}\n${now.slice(apart - 100, apart + 200)}`);
