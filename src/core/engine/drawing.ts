@@ -72,7 +72,7 @@ export function startDraw(state: SessionState, id: string): void {
   const number = draw.number + 1;
   Object.assign(draw, {
     number, seed: null, hash: null, entered: {}, turns: { from: state.now, until: state.now + TURN_MS },
-    last: { format: 'gavirn.draw', version: 1, name: defined.name, number, at: state.now, hash, seed, entries, picked: pick(seed, number, entries) },
+    last: { format: 'gavirn.draw', version: 1, name: defined.name, number, at: Math.round(state.now), hash, seed, entries, picked: pick(seed, number, entries) },
   } satisfies Partial<DrawState>);
 }
 
