@@ -16,7 +16,7 @@ export const MOST_FAULTS = 3;
 const KEPT_FAULTS = 20;
 
 /** What went wrong: an input could not be done, or a cue wanted more than its share. */
-export const FAULT_KINDS = ['fault', 'steps', 'waits'] as const;
+const FAULT_KINDS = ['fault', 'steps', 'waits'] as const;
 
 export const faultSchema = z.object({
   /** ms, the engine's clock: the latest time. */

@@ -4,7 +4,7 @@ export class ConnectionLost extends Error {
 }
 
 /** What a page of a platform may hold at most, unpacked. */
-export const MOST_ANSWER_BYTES = 4 << 20;
+const MOST_ANSWER_BYTES = 4 << 20;
 
 /**
  * The pieces of a body as they are unpacked.

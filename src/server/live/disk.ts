@@ -1,5 +1,5 @@
 import { chmodSync, closeSync, fsyncSync, mkdirSync, openSync, renameSync, rmSync, writeFileSync } from 'node:fs';
-import { mkdir, open, rename, rm } from 'node:fs/promises';
+import { mkdir, open, rename } from 'node:fs/promises';
 import { dirname } from 'node:path';
 
 /** Shows are for this account alone. */
@@ -49,8 +49,6 @@ export const disk: Disk = {
     }
   },
 };
-
-export const removeFile = (path: string): Promise<void> => rm(path, { force: true });
 
 export const makeFolder = (path: string): void => void mkdirSync(path, { recursive: true, mode: FOLDER_MODE });
 
