@@ -29,7 +29,7 @@ const takenSchema = z.object({ taken: z.object({ outlets: z.array(z.string()), f
 
 function readdressedWords(show: Show, { outlets, feeds }: { outlets: readonly string[]; feeds: readonly string[] }): string {
   const names = [...show.outlets.filter(({ id }) => outlets.includes(id)).map(({ name }) => name), ...show.feeds.filter(({ id }) => feeds.includes(id)).map(({ handle }) => handle)];
-  return `Another show on this server has the same address, so this one was given new ones: ${names.join(', ')}. Copy them again where you had pasted the old ones.`;
+  return `Another show on this server has the same address, so this one was given new ones: ${names.map((name) => `“${name}”`).join(', ')}. Copy them again where you had pasted the old ones.`;
 }
 
 /** Another tab of this browser that edits the same show says so here. */
