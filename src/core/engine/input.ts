@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { feedIdSchema } from '@/core/event/viewer-key';
 import { streamEventSchema } from '@/core/event/event';
 import { wordValuesSchema } from './word-values';
 import { faultInputSchema } from './fault';
@@ -23,7 +24,7 @@ export const commandSchema = z.discriminatedUnion('command', [
   /** Takes a change by hand back. */
   z.object({ command: z.literal('takeBack'), change: id }),
   /** Points of several viewers, as a file has them: all at once. */
-  z.object({ command: z.literal('import'), rows: z.array(z.object({ feed: z.string().min(1).max(100), id: z.string().min(1).max(210), handle: z.string().max(400), name: z.string().max(400), points: z.number().int().min(0).max(1e12) })).max(20_000) }),
+  z.object({ command: z.literal('import'), rows: z.array(z.object({ feed: feedIdSchema, id: z.string().min(1).max(210), handle: z.string().max(400), name: z.string().max(400), points: z.number().int().min(0).max(1e12) })).max(20_000) }),
   z.object({ command: z.literal('draw'), draw: id }),
   z.object({ command: z.literal('scene'), scene: id }),
   /** What viewers add to a countdown counts several times, for a while; once: no more. */

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { feedIdSchema } from '@/core/event/viewer-key';
 import type { GoalState } from './goal';
 import { accountSchema, Ledger } from './ledger';
 import { addRow } from './measure';
@@ -28,7 +29,7 @@ export const lastingSchema = z.object({
   counters: z.array(z.tuple([z.string().max(100), whole])).max(50).default([]),
   unlisted: z.array(z.string().max(310)).default([]),
   /** The team that each viewer has joined. */
-  sides: z.array(z.object({ feed: z.string().max(100), viewer: z.string().max(200), team: z.string().max(100) })).default([]),
+  sides: z.array(z.object({ feed: feedIdSchema, viewer: z.string().max(200), team: z.string().max(100) })).default([]),
   /** The latest of each kind: a name plate does not go blank between sessions. */
   latest: z.array(z.tuple([z.enum(NOTABLE_KINDS), notablesSchema.shape.latest])).max(NOTABLE_KINDS.length).default([]),
 });

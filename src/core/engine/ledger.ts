@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { feedIdSchema } from '@/core/event/viewer-key';
 import { whole } from '@/core/event/whole';
 import type { EarnKind } from './points';
 
@@ -22,7 +23,7 @@ const KEPT_LINES = 40;
 
 /** One viewer's points. */
 export const accountSchema = z.object({
-  feed: z.string().max(100), id: z.string().max(210), name: z.string().max(400), handle: z.string().max(400),
+  feed: feedIdSchema, id: z.string().max(210), name: z.string().max(400), handle: z.string().max(400),
   /** All that ever came to the viewer by their own doing, by a cue or by hand: levels follow from it. */
   earned: whole,
   balance: whole,

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { feedIdSchema } from '@/core/event/viewer-key';
 import type { StreamEvent } from '@/core/event/event';
 import { whole } from '@/core/event/whole';
 import { addRow, addTo, countInto, inRow, MEASURES, newRow, type Measure, type Row } from './measure';
@@ -54,7 +55,7 @@ const KEPT_DAYS = 400;
 
 /** A viewer of earlier sessions. */
 export const pastViewerSchema = z.object({
-  feed: z.string().max(100), id: z.string().max(200), name: z.string().max(400), handle: z.string().max(400), firstAt: z.number().int(), lastAt: z.number().int(),
+  feed: feedIdSchema, id: z.string().max(200), name: z.string().max(400), handle: z.string().max(400), firstAt: z.number().int(), lastAt: z.number().int(),
   /** Of each day on which they did something: the day, then its row. */
   days: z.array(rowSchema).max(KEPT_DAYS + 100),
 });

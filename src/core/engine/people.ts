@@ -1,11 +1,12 @@
 import { z } from 'zod';
+import { feedIdSchema } from '@/core/event/viewer-key';
 import type { Past, PastViewer } from './past';
 import type { Viewers, ViewerTally } from './tally';
 
 /** Viewers of several feeds that the streamer has said are one person. Parting them is taking this away: nothing is mixed for good. */
 export const personSchema = z.object({
   id: z.string().min(1).max(100),
-  members: z.array(z.object({ feed: z.string().min(1).max(100), viewer: z.string().min(1).max(200) })).min(2).max(20),
+  members: z.array(z.object({ feed: feedIdSchema, viewer: z.string().min(1).max(200) })).min(2).max(20),
 });
 export type Person = z.infer<typeof personSchema>;
 

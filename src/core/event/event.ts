@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { feedIdSchema } from './viewer-key';
 import { viewerSchema } from './viewer';
 
 /** Milliseconds since the Unix epoch, UTC. The bound is that of ECMAScript's Date (ECMA-262, "Time Values and Time Range"). */
@@ -11,7 +12,7 @@ const total = amount.optional();
 const base = {
   /** Unique in its feed; made from the platform's own id, so that the same message twice is one event. */
   id: z.string().min(1).max(300),
-  feed: z.string().min(1).max(100),
+  feed: feedIdSchema,
   /** When it happened, by the platform's clock. */
   at: instant,
   /** When it arrived here. */

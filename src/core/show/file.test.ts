@@ -24,6 +24,7 @@ test.each([
   ['no JSON', '{', /JSON cannot be read/],
   ['a piece that cannot be', text({ pieces: [{ ...starter.pieces[0], place: { x: 0, y: 0, w: -5, h: 1 } }] }), /part that cannot be used: pieces/],
   ['a name twice', text({ pieces: [starter.pieces[0], starter.pieces[0]] }), /names "goal" twice/],
+  ['a feed whose id holds a slash', text({ feeds: [{ id: 'a/b', platform: 'brindle', handle: 'kiln', on: true }] }), /part that cannot be used: feeds › 0 › id/],
   ['a list', '[]', /not a show file/],
 ])('%s is refused with a sentence that says nothing was changed', (_name, file, reason) => {
   const read = readShow(file);

@@ -20,6 +20,7 @@ import { pieceSchema } from '@/core/piece';
 import { placeSchema } from '@/core/piece/piece';
 import { feedRateSchema, moneySchema } from '@/core/event/money';
 import { EVENT_KINDS } from '@/core/event/kind';
+import { feedIdSchema } from '@/core/event/viewer-key';
 import { mediaSchema } from '@/core/media/media';
 import { SOUND, soundSchema } from '@/core/sound/plan';
 import { personSchema } from '@/core/engine/people';
@@ -44,7 +45,7 @@ const id = z.string().min(1).max(100);
 const label = z.string().min(1).max(80);
 
 const feedBase = {
-  id,
+  id: feedIdSchema,
   /** The streamer's handle there; for any other platform, what the streamer calls it. */
   handle: z.string().min(1).max(64),
   /** False: the streamer has stopped it; it stays in the show and connects to nothing. */
