@@ -9,7 +9,7 @@ module.exports = {
     {
       displayName: 'core',
       testEnvironment: 'node',
-      testMatch: ['<rootDir>/src/(core|server|client|outlet)/**/*.test.ts', '<rootDir>/src/ui/**/*.core.test.ts'],
+      testMatch: ['<rootDir>/fixtures/*.test.ts', '<rootDir>/src/(core|server|client|outlet)/**/*.test.ts', '<rootDir>/src/ui/**/*.core.test.ts'],
       transform: { '\\.[cm]?[jt]sx?$': '<rootDir>/jest.esbuild.js' },
       // Packages that ship as ES modules only.
       transformIgnorePatterns: ['/node_modules/(?!(canonicalize|re2js|file-type|strtok3|token-types|uint8array-extras|@tokenizer|@borewit|image-size|@noble|intl-messageformat|@formatjs|wavefile|jsonpath-rfc9535|csv-parse|eventsource-parser|culori|pixelmatch|immer|http-proxy-middleware|httpxy|is-plain-obj)/)'],

@@ -59,7 +59,7 @@ export function lastingOf(state: SessionState): Lasting {
     counters: show.counters.filter(({ keeps }) => keeps).map(({ id, start }): [string, number] => [id, state.counters.get(id) ?? start]),
     unlisted: [...state.unlisted].sort(),
     sides: [...state.sides].sort(([a], [b]) => (a < b ? -1 : 1)).map(([key, team]) => ({ ...apart(key), team })),
-    latest: [...state.notables].map(([kind, { latest }]): Lasting['latest'][number] => [kind, latest]),
+    latest: [...state.notables].sort(([a], [b]) => (a < b ? -1 : 1)).map(([kind, { latest }]): Lasting['latest'][number] => [kind, latest]),
   };
 }
 
