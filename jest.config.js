@@ -2,20 +2,34 @@
 const alias = { '^@/(.*)$': '<rootDir>/src/$1' };
 
 /** The icons' CommonJS files, since Jest reads no .mjs. */
-const screen = { ...alias, '^lucide-react-native/icons/(.*)$': '<rootDir>/node_modules/lucide-react-native/dist/cjs/icons/$1.js' };
+const screen = {
+  ...alias,
+  '^lucide-react-native/icons/(.*)$': '<rootDir>/node_modules/lucide-react-native/dist/cjs/icons/$1.js',
+};
 
 module.exports = {
   projects: [
     {
       displayName: 'core',
       testEnvironment: 'node',
-      testMatch: ['<rootDir>/fixtures/*.test.ts', '<rootDir>/src/(core|server|client|outlet)/**/*.test.ts', '<rootDir>/src/ui/**/*.core.test.ts'],
+      testMatch: [
+        '<rootDir>/fixtures/*.test.ts',
+        '<rootDir>/src/(core|server|client|outlet)/**/*.test.ts',
+        '<rootDir>/src/ui/**/*.core.test.ts',
+      ],
       transform: { '\\.[cm]?[jt]sx?$': '<rootDir>/jest.esbuild.js' },
       // Packages that ship as ES modules only.
-      transformIgnorePatterns: ['/node_modules/(?!(canonicalize|re2js|file-type|strtok3|token-types|uint8array-extras|@tokenizer|@borewit|image-size|@noble|intl-messageformat|@formatjs|wavefile|jsonpath-rfc9535|csv-parse|eventsource-parser|culori|pixelmatch|immer|http-proxy-middleware|httpxy|is-plain-obj)/)'],
+      transformIgnorePatterns: [
+        '/node_modules/(?!(canonicalize|re2js|file-type|strtok3|token-types|uint8array-extras|@tokenizer|@borewit|image-size|@noble|intl-messageformat|@formatjs|wavefile|jsonpath-rfc9535|csv-parse|eventsource-parser|culori|pixelmatch|immer|http-proxy-middleware|httpxy|is-plain-obj)/)',
+      ],
       moduleNameMapper: alias,
     },
-    { displayName: 'native', preset: 'jest-expo', testMatch: ['<rootDir>/src/ui/**/*.native.test.tsx'], moduleNameMapper: screen },
+    {
+      displayName: 'native',
+      preset: 'jest-expo',
+      testMatch: ['<rootDir>/src/ui/**/*.native.test.tsx'],
+      moduleNameMapper: screen,
+    },
     {
       displayName: 'dom',
       preset: 'jest-expo/web',

@@ -2,7 +2,14 @@
 const token = (name) => `rgb(var(--c-${name}) / <alpha-value>)`;
 
 /** For names in other scripts; the faces are declared by src/ui/theme/fonts.ts. */
-const further = ['Noto Sans', 'Noto Sans Arabic', 'Noto Sans Devanagari', 'Noto Sans Thai', 'Noto Sans JP', 'sans-serif'];
+const further = [
+  'Noto Sans',
+  'Noto Sans Arabic',
+  'Noto Sans Devanagari',
+  'Noto Sans Thai',
+  'Noto Sans JP',
+  'sans-serif',
+];
 
 /** @type {import('tailwindcss').Config} */
 module.exports = {
@@ -27,7 +34,20 @@ module.exports = {
     borderRadius: { none: '0', control: '6px', card: '10px', full: '9999px' },
     extend: {
       colors: Object.fromEntries(
-        ['ground', 'surface', 'raised', 'line', 'ink', 'muted', 'marigold', 'onmarigold', 'lagoon', 'brick', 'mist', 'frame'].map((n) => [n, token(n)]),
+        [
+          'ground',
+          'surface',
+          'raised',
+          'line',
+          'ink',
+          'muted',
+          'marigold',
+          'onmarigold',
+          'lagoon',
+          'brick',
+          'mist',
+          'frame',
+        ].map((n) => [n, token(n)]),
       ),
     },
   },

@@ -21,9 +21,14 @@ const events: StreamEvent[] = Array.from({ length: EVENTS }, (_, n) => {
 /** 240 cues for certain gifts, 240 for keywords, and 20 for everything else; each at most every ten seconds, as streamers have them. */
 function cues(show: Show): Cue[] {
   return Array.from({ length: CUES }, (_, n): Cue => {
-    const when: Cue['when'] = n < 240 ? { ...WHEN_KINDS.gift.make(show), gifts: [{ id: `gift-${n}`, name: `Gift ${n}` }] }
-      : n < 480 ? { kind: 'chat', how: 'keyword', text: `!word${n - 240}` }
-        : n % 2 ? { ...WHEN_KINDS.every.make(show), every: 100 + n } : { kind: 'follow' };
+    const when: Cue['when'] =
+      n < 240
+        ? { ...WHEN_KINDS.gift.make(show), gifts: [{ id: `gift-${n}`, name: `Gift ${n}` }] }
+        : n < 480
+          ? { kind: 'chat', how: 'keyword', text: `!word${n - 240}` }
+          : n % 2
+            ? { ...WHEN_KINDS.every.make(show), every: 100 + n }
+            : { kind: 'follow' };
     const cue = newCue(`c${n}`, when, [{ kind: 'show', spotlight: 'spotlight', words: '{viewer}', seconds: 4 }]);
     return { ...cue, holds: { ...cue.holds, every: 10 } };
   });
@@ -42,7 +47,11 @@ export function benchCues(): string[] {
   const without = { ...show, cues: [] };
   const withAll = { ...show, cues: cues(show) };
   // A few rounds to warm up, as a session of hours is; then the median of fifteen.
-  const rounds = Array.from({ length: 20 }, () => ({ none: run(without), all: run(withAll) })).slice(5).sort((a, b) => a.all / a.none - b.all / b.none);
+  const rounds = Array.from({ length: 20 }, () => ({ none: run(without), all: run(withAll) }))
+    .slice(5)
+    .sort((a, b) => a.all / a.none - b.all / b.none);
   const { none, all } = rounds[7] ?? { none: NaN, all: NaN };
-  return [`${CUES} cues, ${EVENTS.toLocaleString('en')} events folded / the same without cues: ${(all / none).toFixed(2)}  (${Math.round(all)} ms / ${Math.round(none)} ms; aim 1.5 or less)`];
+  return [
+    `${CUES} cues, ${EVENTS.toLocaleString('en')} events folded / the same without cues: ${(all / none).toFixed(2)}  (${Math.round(all)} ms / ${Math.round(none)} ms; aim 1.5 or less)`,
+  ];
 }

@@ -8,8 +8,10 @@ export async function benchFlood(): Promise<string[]> {
   const world = await World.open();
   try {
     const { brindle, quiet, flooded } = await flood(world, SECONDS);
-    const at = (times: number[], share: number): number => [...times].sort((a, b) => a - b)[Math.floor((times.length - 1) * share)] ?? NaN;
-    const say = (times: number[]): string => `median ${at(times, 0.5).toFixed(1)} ms, 95th percentile ${at(times, 0.95).toFixed(1)} ms, at most ${at(times, 1).toFixed(0)} ms`;
+    const at = (times: number[], share: number): number =>
+      [...times].sort((a, b) => a - b)[Math.floor((times.length - 1) * share)] ?? NaN;
+    const say = (times: number[]): string =>
+      `median ${at(times, 0.5).toFixed(1)} ms, 95th percentile ${at(times, 0.95).toFixed(1)} ms, at most ${at(times, 1).toFixed(0)} ms`;
     return [
       `another feed's webhook while one floods (${Math.round(brindle.sent.messages / SECONDS).toLocaleString('en')} messages a second for ${SECONDS} s): ${say(flooded)}`,
       `the same when it is quiet: ${say(quiet)}; ratio of the medians: ${(at(flooded, 0.5) / at(quiet, 0.5)).toFixed(2)}`,

@@ -11,7 +11,25 @@ import { benchSize } from './size';
 import { benchFilm, benchLayout, benchMoving, benchScenes } from './stage';
 
 /* `npm run bench`: each figure as a ratio in one run, against a baseline that it names. Needs a build (`npm run build`). */
-const BENCHES: Readonly<Record<string, () => string[] | Promise<string[]>>> = { replay: benchReplay, cues: benchCues, loudness: benchLoudness, adapters: benchAdapters, seen: benchSeen, boards: benchBoards, many: benchMany, people: benchPeople, recovery: benchRecovery, paint: benchPaint, moving: benchMoving, layout: benchLayout, film: benchFilm, scenes: benchScenes, latency: benchLatency, flood: benchFlood, size: benchSize };
+const BENCHES: Readonly<Record<string, () => string[] | Promise<string[]>>> = {
+  replay: benchReplay,
+  cues: benchCues,
+  loudness: benchLoudness,
+  adapters: benchAdapters,
+  seen: benchSeen,
+  boards: benchBoards,
+  many: benchMany,
+  people: benchPeople,
+  recovery: benchRecovery,
+  paint: benchPaint,
+  moving: benchMoving,
+  layout: benchLayout,
+  film: benchFilm,
+  scenes: benchScenes,
+  latency: benchLatency,
+  flood: benchFlood,
+  size: benchSize,
+};
 
 async function main(): Promise<void> {
   const asked = process.argv.slice(2);

@@ -18,7 +18,8 @@ export async function benchLatency(): Promise<string[]> {
   // The platform: Brindle's wire format, sent from here so that the moment of sending is known.
   const listeners = new Set<ServerResponse>();
   const platform = createServer((req, res) => {
-    if (req.url === '/bare') return void res.writeHead(200, { 'content-type': 'text/html' }).end('<!doctype html><title>bare</title>');
+    if (req.url === '/bare')
+      return void res.writeHead(200, { 'content-type': 'text/html' }).end('<!doctype html><title>bare</title>');
     res.writeHead(200, { 'content-type': 'text/event-stream', 'access-control-allow-origin': '*' });
     res.write('event: room\nid: 1\ndata: {"state":"live","roomId":"r","startedAt":null}\n\n');
     res.on('close', () => listeners.delete(res));
@@ -32,10 +33,16 @@ export async function benchLatency(): Promise<string[]> {
   const closing = new AbortController();
   try {
     const show = starterShow('bench');
-    const goals = [{ id: 'first-goal', name: 'n', measure: 'follows' as const, target: 1e9, onReach: { kind: 'stay' as const } }];
+    const goals = [
+      { id: 'first-goal', name: 'n', measure: 'follows' as const, target: 1e9, onReach: { kind: 'stay' as const } },
+    ];
     await fetch(`http://127.0.0.1:${PORT}/api/shows/bench`, {
-      method: 'PUT', headers: { authorization: `Bearer ${KEY}`, 'content-type': 'application/json' },
-      body: JSON.stringify({ show: { ...show, cues: [], goals, feeds: [{ id: 'f', platform: 'brindle', handle: 'bench', on: true }] }, outletKeys: { main: KEY } }),
+      method: 'PUT',
+      headers: { authorization: `Bearer ${KEY}`, 'content-type': 'application/json' },
+      body: JSON.stringify({
+        show: { ...show, cues: [], goals, feeds: [{ id: 'f', platform: 'brindle', handle: 'bench', on: true }] },
+        outletKeys: { main: KEY },
+      }),
     });
     const address = `http://127.0.0.1:${PORT}/o/${KEY}`;
     for (let n = 1; n < OUTLETS; n += 1) void drain(`${address}/stream`, closing.signal);
@@ -68,8 +75,13 @@ export async function benchLatency(): Promise<string[]> {
         while (sentAt.length - 1 < Math.min(((performance.now() - begun) / 1000) * PER_SECOND, PER_SECOND * SECONDS)) {
           const n = sentAt.length;
           sentAt.push(performance.timeOrigin + performance.now());
-          const message = { msgId: `m${n}`, at: new Date().toISOString(), user: { uid: `u${n}`, handle: 'v', nickname: `Viewer ${n}`, badges: [] } };
-          for (const listener of listeners) listener.write(`event: follow\nid: ${n + 1}\ndata: ${JSON.stringify(message)}\n\n`);
+          const message = {
+            msgId: `m${n}`,
+            at: new Date().toISOString(),
+            user: { uid: `u${n}`, handle: 'v', nickname: `Viewer ${n}`, badges: [] },
+          };
+          for (const listener of listeners)
+            listener.write(`event: follow\nid: ${n + 1}\ndata: ${JSON.stringify(message)}\n\n`);
         }
         if (sentAt.length - 1 >= PER_SECOND * SECONDS) {
           clearInterval(timer);
@@ -89,8 +101,10 @@ export async function benchLatency(): Promise<string[]> {
       if (frame) drawn.push(frame[1] - (sentAt[n] ?? 0));
     }
     const bare = heard.map(([n, when]) => when - (sentAt[n] ?? 0));
-    if (drawn.length !== sentAt.length - 1) throw new Error(`${sentAt.length - 1 - drawn.length} messages were never drawn.`);
-    const say = (times: number[]): string => `median ${percentile(times, 0.5).toFixed(1)} ms, 99th percentile ${percentile(times, 0.99).toFixed(1)} ms`;
+    if (drawn.length !== sentAt.length - 1)
+      throw new Error(`${sentAt.length - 1 - drawn.length} messages were never drawn.`);
+    const say = (times: number[]): string =>
+      `median ${percentile(times, 0.5).toFixed(1)} ms, 99th percentile ${percentile(times, 0.99).toFixed(1)} ms`;
     return [
       `message sent → drawn, ${PER_SECOND} a second, ${OUTLETS} outlets: ${say(drawn)}`,
       `the same message by a bare event stream: ${say(bare)}`,
@@ -106,7 +120,8 @@ export async function benchLatency(): Promise<string[]> {
   }
 }
 
-const percentile = (times: number[], share: number): number => [...times].sort((a, b) => a - b)[Math.floor((times.length - 1) * share)] ?? NaN;
+const percentile = (times: number[], share: number): number =>
+  [...times].sort((a, b) => a - b)[Math.floor((times.length - 1) * share)] ?? NaN;
 
 function started(args: string[]): Promise<ChildProcess> {
   const child = fork('dist/programs/server.mjs', args);

@@ -21,8 +21,10 @@ const UPDATES = 200_000;
 const TURN = 5000;
 
 /** The `n`th to act: a few of all do most. */
-const who = (n: number, of: number): number => Math.floor(of * (((n * 2_654_435_761) % 4_294_967_296) / 4_294_967_296) ** 3);
-const gift = (n: number, of: number): StreamEvent => aGift({ id: `e${n}`, by: `viewer-${who(n, of)}`, count: 1 + (n % 7), at: START + n, seenAt: START + n });
+const who = (n: number, of: number): number =>
+  Math.floor(of * (((n * 2_654_435_761) % 4_294_967_296) / 4_294_967_296) ** 3);
+const gift = (n: number, of: number): StreamEvent =>
+  aGift({ id: `e${n}`, by: `viewer-${who(n, of)}`, count: 1 + (n % 7), at: START + n, seenAt: START + n });
 
 /** Update and read of a top 10 among a million viewers against Redis, pipelined; and what a viewer takes in memory. */
 export async function benchBoards(): Promise<string[]> {
@@ -51,7 +53,11 @@ export async function benchBoards(): Promise<string[]> {
   if (read === 0) throw new Error('Nothing was read.');
   const { client, stop } = await startRedis();
   try {
-    for (let n = 0; n < VIEWERS; n += 50_000) await client.zAdd('board', Array.from({ length: 50_000 }, (_, m) => ({ score: 0, value: `viewer-${n + m}` })));
+    for (let n = 0; n < VIEWERS; n += 50_000)
+      await client.zAdd(
+        'board',
+        Array.from({ length: 50_000 }, (_, m) => ({ score: 0, value: `viewer-${n + m}` })),
+      );
     const theirStart = performance.now();
     for (let n = 0; n < UPDATES; n += TURN) {
       const turn = client.multi();
@@ -76,10 +82,25 @@ export function benchMany(): string[] {
   const base = emptyShow('bench', 'Bench');
   const showOf = (many: number): Show => ({
     ...base,
-    goals: Array.from({ length: many }, (_, n) => ({ id: `g${n}`, name: 'g', measure: n % 2 === 0 ? 'coins' as const : 'likes' as const, target: 1e9, onReach: { kind: 'stay' as const }, ...(n % 4 < 2 ? {} : { window: { over: 'day' as const } }) })),
-    pieces: Array.from({ length: many }, (_, n) => ({ ...leaderboard.make(`b${n}`, base), measure: BOARD_MEASURES[n % 10] ?? 'coins', ...(n < 10 ? {} : { window: { over: 'week' as const } }) })),
+    goals: Array.from({ length: many }, (_, n) => ({
+      id: `g${n}`,
+      name: 'g',
+      measure: n % 2 === 0 ? ('coins' as const) : ('likes' as const),
+      target: 1e9,
+      onReach: { kind: 'stay' as const },
+      ...(n % 4 < 2 ? {} : { window: { over: 'day' as const } }),
+    })),
+    pieces: Array.from({ length: many }, (_, n) => ({
+      ...leaderboard.make(`b${n}`, base),
+      measure: BOARD_MEASURES[n % 10] ?? 'coins',
+      ...(n < 10 ? {} : { window: { over: 'week' as const } }),
+    })),
   });
-  const events = Array.from({ length: 200_000 }, (_, n) => (n % 3 === 0 ? gift(n, 20_000) : aLike({ id: `l${n}`, by: `viewer-${who(n, 20_000)}`, count: 5, at: START + n, seenAt: START + n })));
+  const events = Array.from({ length: 200_000 }, (_, n) =>
+    n % 3 === 0
+      ? gift(n, 20_000)
+      : aLike({ id: `l${n}`, by: `viewer-${who(n, 20_000)}`, count: 5, at: START + n, seenAt: START + n }),
+  );
   const time = (show: Show): number => {
     const state = newState(show);
     fold(state, { input: 'begin', at: START, session: 'bench' });
@@ -89,9 +110,13 @@ export function benchMany(): string[] {
   };
   time(showOf(1));
   time(showOf(20));
-  const rounds = [1, 2, 3].map(() => ({ one: time(showOf(1)), twenty: time(showOf(20)) })).sort((a, b) => a.twenty / a.one - b.twenty / b.one);
+  const rounds = [1, 2, 3]
+    .map(() => ({ one: time(showOf(1)), twenty: time(showOf(20)) }))
+    .sort((a, b) => a.twenty / a.one - b.twenty / b.one);
   const { one, twenty } = rounds[1] ?? { one: NaN, twenty: NaN };
-  return [`20 leaderboards and 20 goals, 200,000 events folded / one of each: ${(twenty / one).toFixed(2)}  (${Math.round(twenty)} ms / ${Math.round(one)} ms)`];
+  return [
+    `20 leaderboards and 20 goals, 200,000 events folded / one of each: ${(twenty / one).toFixed(2)}  (${Math.round(twenty)} ms / ${Math.round(one)} ms)`,
+  ];
 }
 
 /** A session of two million events read back, with the snapshot that a running server would have, against JSON.parse of the same lines. */
@@ -100,12 +125,21 @@ export async function benchRecovery(): Promise<string[]> {
   const folder = mkdtempSync(join(tmpdir(), 'gavirn-bench-'));
   try {
     const show = emptyShow('bench', 'Bench');
-    const journal = Journal.create(folder, [{ input: 'show', at: START, show }, { input: 'begin', at: START, session: 'bench' }]);
+    const journal = Journal.create(folder, [
+      { input: 'show', at: START, show },
+      { input: 'begin', at: START, session: 'bench' },
+    ]);
     await journal.close();
     const fd = openSync(Journal.file(folder, journal.number), 'a');
     let covered = journal.bytes;
     for (let n = 0; n < EVENTS; n += 10_000) {
-      const written = writeSync(fd, Array.from({ length: 10_000 }, (_, m) => `${JSON.stringify({ input: 'event', at: START + n + m, event: gift(n + m, 50_000) })}\n`).join(''));
+      const written = writeSync(
+        fd,
+        Array.from(
+          { length: 10_000 },
+          (_, m) => `${JSON.stringify({ input: 'event', at: START + n + m, event: gift(n + m, 50_000) })}\n`,
+        ).join(''),
+      );
       // At worst a sixteenth of the journal came after its last snapshot.
       if (n < EVENTS * (16 / 17)) covered += written;
     }
@@ -115,13 +149,16 @@ export async function benchRecovery(): Promise<string[]> {
     const { recovered } = Journal.recover(folder, journal.number);
     const standing = Standing.readBack(show, recovered, () => Journal.readBack(folder, journal.number));
     const took = performance.now() - started;
-    if (standing.state.totals.events !== EVENTS) throw new Error(`Only ${standing.state.totals.events} events came back.`);
+    if (standing.state.totals.events !== EVENTS)
+      throw new Error(`Only ${standing.state.totals.events} events came back.`);
     const line = JSON.stringify({ input: 'event', at: START, event: gift(1, 50_000) });
     const parseStart = performance.now();
     let kinds = 0;
     for (let n = 0; n < EVENTS; n += 1) kinds += (JSON.parse(line) as { input: string }).input.length;
     const parsing = performance.now() - parseStart;
-    return [`a session of ${EVENTS.toLocaleString('en')} events read back / JSON.parse of as many lines: ${kinds > 0 ? (took / parsing).toFixed(2) : ''}  (${Math.round(took)} ms / ${Math.round(parsing)} ms; aim under 3 s)`];
+    return [
+      `a session of ${EVENTS.toLocaleString('en')} events read back / JSON.parse of as many lines: ${kinds > 0 ? (took / parsing).toFixed(2) : ''}  (${Math.round(took)} ms / ${Math.round(parsing)} ms; aim under 3 s)`,
+    ];
   } finally {
     rmSync(folder, { recursive: true, force: true });
   }
@@ -132,18 +169,27 @@ export function benchPeople(): string[] {
   const PEOPLE = 200_000;
   const state = newState(emptyShow('bench', 'Bench'));
   fold(state, { input: 'begin', at: START, session: 'bench' });
-  for (let n = 0; n < PEOPLE; n += 1) fold(state, { input: 'event', at: START + n, event: aGift({ id: `e${n}`, by: `viewer-${n}`, at: START + n, seenAt: START + n }) });
+  for (let n = 0; n < PEOPLE; n += 1)
+    fold(state, {
+      input: 'event',
+      at: START + n,
+      event: aGift({ id: `e${n}`, by: `viewer-${n}`, at: START + n, seenAt: START + n }),
+    });
   const names = [...state.viewers.values()].map(({ name }) => name);
   const sought = ['viewer-1999', '77', 'r-1', 'nobody'];
   const time = (work: (text: string) => number): number => {
-    const times = sought.flatMap((text) => [1, 2, 3].map(() => {
-      const started = performance.now();
-      if (work(text) < 0) throw new Error('Never.');
-      return performance.now() - started;
-    }));
+    const times = sought.flatMap((text) =>
+      [1, 2, 3].map(() => {
+        const started = performance.now();
+        if (work(text) < 0) throw new Error('Never.');
+        return performance.now() - started;
+      }),
+    );
     return times.sort((a, b) => a - b)[Math.floor(times.length / 2)] ?? NaN;
   };
   const ours = time((text) => roll(state, { sought: text }).found);
   const alone = time((text) => names.filter((name) => name.toLowerCase().includes(text)).length);
-  return [`search among ${PEOPLE.toLocaleString('en')} people / their names gone through alone: ${(ours / alone).toFixed(1)}  (${ours.toFixed(1)} ms / ${alone.toFixed(1)} ms; aim under 50 ms)`];
+  return [
+    `search among ${PEOPLE.toLocaleString('en')} people / their names gone through alone: ${(ours / alone).toFixed(1)}  (${ours.toFixed(1)} ms / ${alone.toFixed(1)} ms; aim under 50 ms)`,
+  ];
 }

@@ -16,11 +16,18 @@ export async function benchPaint(): Promise<string[]> {
   const painter = new Painter(context, nodeHost);
   const stage = new Stage({ measure: nodeMeasure, seen: 'air' });
   const scene = (n: number): Scene => ({
-    frame: show.frame, pieces: show.pieces,
+    frame: show.frame,
+    pieces: show.pieces,
     live: {
       'kiln-goal': { kind: 'goal', goal: { name: 'Open the kiln', value: 1000 + n, target: 2000, hidden: false } },
-      glazers: { kind: 'leaderboard', rows: ['Inês', '山田 はな', 'Đorđe', 'ليلى'].map((name, at) => ({ name, value: 900 - at * 100 + n })) },
-      top: { kind: 'spotlight', alerts: [{ id: `a${n}`, from: 0, until: 10_000, text: `Inês sent ${n} Slip Splash`, names: [], place: 0 }] },
+      glazers: {
+        kind: 'leaderboard',
+        rows: ['Inês', '山田 はな', 'Đorđe', 'ليلى'].map((name, at) => ({ name, value: 900 - at * 100 + n })),
+      },
+      top: {
+        kind: 'spotlight',
+        alerts: [{ id: `a${n}`, from: 0, until: 10_000, text: `Inês sent ${n} Slip Splash`, names: [], place: 0 }],
+      },
     } satisfies Record<string, Live>,
   });
   const frame = async (paint: () => number): Promise<number> => {
@@ -53,6 +60,11 @@ export async function benchPaint(): Promise<string[]> {
     return 0;
   });
   if (copied !== 0) throw new Error('Something was painted although nothing had changed.');
-  const line = (what: string, took: number): string => `painting the demo frame, ${what} / drawing everything anew: ${(took / uncached).toFixed(3)}  (${took.toFixed(2)} ms / ${uncached.toFixed(2)} ms)`;
-  return [line('every piece changing', changing), line('an alert coming in', moving), `${line('nothing changing', nothing)}; groups painted: 0`];
+  const line = (what: string, took: number): string =>
+    `painting the demo frame, ${what} / drawing everything anew: ${(took / uncached).toFixed(3)}  (${took.toFixed(2)} ms / ${uncached.toFixed(2)} ms)`;
+  return [
+    line('every piece changing', changing),
+    line('an alert coming in', moving),
+    `${line('nothing changing', nothing)}; groups painted: 0`,
+  ];
 }

@@ -13,9 +13,21 @@ const SLICE = 20_000;
 function lines(): string[] {
   return Array.from({ length: EVENTS }, (_, n) => {
     const at = START + n * 30;
-    const when = { id: `m${n}`, by: `viewer-${Math.floor(VIEWERS ** (((n * 7919) % VIEWERS) / VIEWERS)) - 1}`, at, seenAt: at };
+    const when = {
+      id: `m${n}`,
+      by: `viewer-${Math.floor(VIEWERS ** (((n * 7919) % VIEWERS) / VIEWERS)) - 1}`,
+      at,
+      seenAt: at,
+    };
     const kind = n % 10;
-    const event = kind < 6 ? aLike({ ...when, count: 1 + (n % 15) }) : kind < 8 ? aChat({ ...when, text: 'is that the celadon?' }) : kind < 9 ? aGift(when) : aFollow(when);
+    const event =
+      kind < 6
+        ? aLike({ ...when, count: 1 + (n % 15) })
+        : kind < 8
+          ? aChat({ ...when, text: 'is that the celadon?' })
+          : kind < 9
+            ? aGift(when)
+            : aFollow(when);
     return writeEventLine(event).trimEnd();
   });
 }
@@ -57,5 +69,7 @@ export function benchReplay(): string[] {
   round();
   const rounds = [1, 2, 3, 4, 5].map(round).sort((a, b) => a.whole / a.alone - b.whole / b.alone);
   const { alone, whole } = rounds[2] ?? { alone: NaN, whole: NaN };
-  return [`replay of ${EVENTS.toLocaleString('en')} events / JSON.parse of the same lines: ${(whole / alone).toFixed(2)}  (${Math.round(whole)} ms / ${Math.round(alone)} ms; aim 1.5 or less)`];
+  return [
+    `replay of ${EVENTS.toLocaleString('en')} events / JSON.parse of the same lines: ${(whole / alone).toFixed(2)}  (${Math.round(whole)} ms / ${Math.round(alone)} ms; aim 1.5 or less)`,
+  ];
 }

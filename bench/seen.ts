@@ -22,5 +22,7 @@ export function benchSeen(): string[] {
   };
   const plain = measure(new Set<string>());
   const ours = measure(new SeenIds());
-  return [`memory of ${MESSAGES.toLocaleString('en')} ids let in once / a set of them: ${(ours / plain).toFixed(2)}  (${mib(ours)} / ${mib(plain)}; never more than ${BOUND_MIB} MiB a feed)`];
+  return [
+    `memory of ${MESSAGES.toLocaleString('en')} ids let in once / a set of them: ${(ours / plain).toFixed(2)}  (${mib(ours)} / ${mib(plain)}; never more than ${BOUND_MIB} MiB a feed)`,
+  ];
 }

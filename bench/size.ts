@@ -10,7 +10,10 @@ const kb = (bytes: number): string => `${(bytes / 1000).toFixed(1)} kB`;
 
 /** What an outlet loads before it paints (fonts apart), and what the app's first screen loads, as they come over the network. */
 export async function benchSize(): Promise<string[]> {
-  const outlet = ['dist/outlet.html', 'dist/outlet/outlet.js', 'dist/outlet/fonts.css'].reduce((sum, file) => sum + gzipSync(readFileSync(file)).length, 0);
+  const outlet = ['dist/outlet.html', 'dist/outlet/outlet.js', 'dist/outlet/fonts.css'].reduce(
+    (sum, file) => sum + gzipSync(readFileSync(file)).length,
+    0,
+  );
   const data = mkdtempSync(join(tmpdir(), 'gavirn-bench-'));
   const server = fork('dist/programs/server.mjs', ['--port', String(PORT), '--data', data]);
   await new Promise((resolve) => server.once('message', resolve));
@@ -28,7 +31,10 @@ export async function benchSize(): Promise<string[]> {
     await page.goto(`http://127.0.0.1:${PORT}/feeds`);
     await page.getByRole('heading', { name: 'Feeds' }).waitFor();
     await page.waitForTimeout(500);
-    return [`outlet page, gzip: ${kb(outlet)} (aim 80 kB or less)`, `the app's first screen, as sent: ${kb(bytes)}; outlet / app: ${(outlet / bytes).toFixed(3)}`];
+    return [
+      `outlet page, gzip: ${kb(outlet)} (aim 80 kB or less)`,
+      `the app's first screen, as sent: ${kb(bytes)}; outlet / app: ${(outlet / bytes).toFixed(3)}`,
+    ];
   } finally {
     await browser.close();
     server.kill('SIGTERM');

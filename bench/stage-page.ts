@@ -11,12 +11,26 @@ const NOW = 10_000;
 
 export function frameOf(stage: Stage): DisplayList {
   const sheet = gallerySheet('slip', 'usual', NOW);
-  const pieces = sheet.pieces.slice(0, 12).map((piece, n) => ({ ...piece, place: { ...piece.place, x: (n % 2) * 540 + 10, y: Math.floor(n / 2) * 315 + 10, w: Math.min(520, piece.place.w), h: Math.min(300, piece.place.h) } }));
+  const pieces = sheet.pieces
+    .slice(0, 12)
+    .map((piece, n) => ({
+      ...piece,
+      place: {
+        ...piece.place,
+        x: (n % 2) * 540 + 10,
+        y: Math.floor(n / 2) * 315 + 10,
+        w: Math.min(520, piece.place.w),
+        h: Math.min(300, piece.place.h),
+      },
+    }));
   return stage.at({ frame: { width: 1080, height: 1920 }, pieces, live: sheet.live }, NOW);
 }
 
 /** The list at the n-th frame: every group is somewhere else. */
-const moved = (list: DisplayList, n: number): DisplayList => ({ ...list, groups: list.groups.map((group, k) => ({ ...group, dx: Math.sin(n / 9 + k) * 12, dy: Math.cos(n / 7 + k) * 12 })) });
+const moved = (list: DisplayList, n: number): DisplayList => ({
+  ...list,
+  groups: list.groups.map((group, k) => ({ ...group, dx: Math.sin(n / 9 + k) * 12, dy: Math.cos(n / 7 + k) * 12 })),
+});
 
 export const spread = (times: number[]): { median: number; p95: number } => {
   const sorted = [...times].sort((a, b) => a - b);
@@ -24,7 +38,13 @@ export const spread = (times: number[]): { median: number; p95: number } => {
 };
 
 /** How long the list takes to be painted somewhere else, many times over, ms. `look` reads a pixel: drawing may be put off until somebody looks. */
-export async function timeMoving(painter: Painter, list: DisplayList, look: () => void, pause: () => Promise<unknown>, before: () => void): Promise<{ median: number; p95: number }> {
+export async function timeMoving(
+  painter: Painter,
+  list: DisplayList,
+  look: () => void,
+  pause: () => Promise<unknown>,
+  before: () => void,
+): Promise<{ median: number; p95: number }> {
   const times: number[] = [];
   for (let n = 0; n < FRAMES; n += 1) {
     before();
@@ -38,7 +58,11 @@ export async function timeMoving(painter: Painter, list: DisplayList, look: () =
   return spread(times.slice(10));
 }
 
-async function run(): Promise<{ cached: { median: number; p95: number }; uncached: { median: number; p95: number }; still: number }> {
+async function run(): Promise<{
+  cached: { median: number; p95: number };
+  uncached: { median: number; p95: number };
+  still: number;
+}> {
   const canvas = Object.assign(document.createElement('canvas'), { width: 1080, height: 1920 });
   document.body.replaceChildren(canvas);
   const context = canvas.getContext('2d');
@@ -51,7 +75,13 @@ async function run(): Promise<{ cached: { median: number; p95: number }; uncache
   const list = frameOf(stage);
   const painter = new Painter(context, host);
   const time = (before: () => void): Promise<{ median: number; p95: number }> =>
-    timeMoving(painter, list, () => context.getImageData(0, 0, 1, 1), () => new Promise((resolve) => requestAnimationFrame(resolve)), before);
+    timeMoving(
+      painter,
+      list,
+      () => context.getImageData(0, 0, 1, 1),
+      () => new Promise((resolve) => requestAnimationFrame(resolve)),
+      before,
+    );
   const cached = await time(() => undefined);
   const uncached = await time(() => painter.forget());
   painter.paint(list);

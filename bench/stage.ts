@@ -16,16 +16,32 @@ const ms = (value: number): string => value.toFixed(2);
 
 /** Twelve live pieces at 1080 × 1920, all moving, with kept bitmaps against drawing everything anew: in Chromium (software) and in Node. */
 export async function benchMoving(): Promise<string[]> {
-  const bundle = await build({ entryPoints: ['bench/stage-page.ts'], bundle: true, write: false, format: 'iife', target: 'es2022', alias: { zod: './src/outlet/no-schemas.ts' }, logLevel: 'error' });
+  const bundle = await build({
+    entryPoints: ['bench/stage-page.ts'],
+    bundle: true,
+    write: false,
+    format: 'iife',
+    target: 'es2022',
+    alias: { zod: './src/outlet/no-schemas.ts' },
+    logLevel: 'error',
+  });
   const world = await World.open();
   const lines: string[] = [];
   try {
-    const page = await (await world.person({ viewport: { width: 1080, height: 1920 }, deviceScaleFactor: 1, isMobile: false })).newPage();
+    const page = await (
+      await world.person({ viewport: { width: 1080, height: 1920 }, deviceScaleFactor: 1, isMobile: false })
+    ).newPage();
     await page.goto('/o/nothing-here-0123456789');
     await page.addScriptTag({ content: bundle.outputFiles[0]?.text ?? '' });
-    const { cached, uncached, still } = await page.evaluate<{ cached: { median: number; p95: number }; uncached: { median: number; p95: number }; still: number }>('stageBench()');
+    const { cached, uncached, still } = await page.evaluate<{
+      cached: { median: number; p95: number };
+      uncached: { median: number; p95: number };
+      still: number;
+    }>('stageBench()');
     if (still !== 0) throw new Error('Something was painted although nothing had changed.');
-    lines.push(`12 pieces moving in Chromium, kept bitmaps / all drawn anew: ${(cached.median / uncached.median).toFixed(3)}  (median ${ms(cached.median)}, 95th percentile ${ms(cached.p95)} / ${ms(uncached.median)}, ${ms(uncached.p95)} ms; aim 8 ms median); nothing changing paints ${still} groups`);
+    lines.push(
+      `12 pieces moving in Chromium, kept bitmaps / all drawn anew: ${(cached.median / uncached.median).toFixed(3)}  (median ${ms(cached.median)}, 95th percentile ${ms(cached.p95)} / ${ms(uncached.median)}, ${ms(uncached.p95)} ms; aim 8 ms median); nothing changing paints ${still} groups`,
+    );
   } finally {
     await world.close();
   }
@@ -33,10 +49,18 @@ export async function benchMoving(): Promise<string[]> {
   const painter = new Painter(context, nodeHost);
   const list = frameOf(new Stage({ measure: nodeMeasure, seen: 'air' }));
   const time = (before: () => void): Promise<{ median: number; p95: number }> =>
-    timeMoving(painter, list, () => canvas.getContext('2d').getImageData(0, 0, 1, 1), () => new Promise((resolve) => setImmediate(resolve)), before);
+    timeMoving(
+      painter,
+      list,
+      () => canvas.getContext('2d').getImageData(0, 0, 1, 1),
+      () => new Promise((resolve) => setImmediate(resolve)),
+      before,
+    );
   const cached = await time(() => undefined);
   const uncached = await time(() => painter.forget());
-  lines.push(`12 pieces moving in Node, kept bitmaps / all drawn anew: ${(cached.median / uncached.median).toFixed(3)}  (median ${ms(cached.median)}, 95th percentile ${ms(cached.p95)} / ${ms(uncached.median)}, ${ms(uncached.p95)} ms)`);
+  lines.push(
+    `12 pieces moving in Node, kept bitmaps / all drawn anew: ${(cached.median / uncached.median).toFixed(3)}  (median ${ms(cached.median)}, 95th percentile ${ms(cached.p95)} / ${ms(uncached.median)}, ${ms(uncached.p95)} ms)`,
+  );
   return lines;
 }
 
@@ -44,14 +68,32 @@ export async function benchMoving(): Promise<string[]> {
 export function benchLayout(): string[] {
   const base = galleryShow();
   const kinds = Object.values(PIECE_KINDS);
-  const show: Show = { ...base, pieces: Array.from({ length: 20 }, (_, n): Piece => ({ ...(kinds[n % kinds.length]?.make(`p${n}`, base) ?? base.pieces[0]!), id: `p${n}` })) };
-  const behind = [0, 1, 2, 3].map((n) => ({ width: 54, height: 96, rgba: new Uint8ClampedArray(54 * 96 * 4).fill(60 * n) }));
-  const nudged = (n: number): Show => ({ ...show, pieces: show.pieces.map((piece, at) => (at === n % 20 ? { ...piece, place: { ...piece.place, x: piece.place.x + n } } : piece)) });
-  const median = (work: (n: number) => void): number => spread(Array.from({ length: 60 }, (_, n) => {
-    const started = performance.now();
-    work(n);
-    return performance.now() - started;
-  }).slice(10)).median;
+  const show: Show = {
+    ...base,
+    pieces: Array.from({ length: 20 }, (_, n): Piece => ({
+      ...(kinds[n % kinds.length]?.make(`p${n}`, base) ?? base.pieces[0]!),
+      id: `p${n}`,
+    })),
+  };
+  const behind = [0, 1, 2, 3].map((n) => ({
+    width: 54,
+    height: 96,
+    rgba: new Uint8ClampedArray(54 * 96 * 4).fill(60 * n),
+  }));
+  const nudged = (n: number): Show => ({
+    ...show,
+    pieces: show.pieces.map((piece, at) =>
+      at === n % 20 ? { ...piece, place: { ...piece.place, x: piece.place.x + n } } : piece,
+    ),
+  });
+  const median = (work: (n: number) => void): number =>
+    spread(
+      Array.from({ length: 60 }, (_, n) => {
+        const started = performance.now();
+        work(n);
+        return performance.now() - started;
+      }).slice(10),
+    ).median;
   judge(show, '', nodeMeasure, behind);
   const kept = median((n) => judge(nudged(n), '', nodeMeasure, behind));
   const anew = median((n) => judge(structuredClone(nudged(n)), '', nodeMeasure, behind));
@@ -67,7 +109,9 @@ export function benchLayout(): string[] {
 /** A clip of 30 s painted for a file, against its own length; and an outlet open for eight simulated hours. */
 export async function benchFilm(): Promise<string[]> {
   const show = galleryShow();
-  const log = Array.from({ length: 600 }, (_, n) => aGift({ id: `g${n}`, by: `viewer-${n % 40}`, count: 1, at: 1000 + n * 500, seenAt: 1000 + n * 500 }));
+  const log = Array.from({ length: 600 }, (_, n) =>
+    aGift({ id: `g${n}`, by: `viewer-${n % 40}`, count: 1, at: 1000 + n * 500, seenAt: 1000 + n * 500 }),
+  );
   const film = new Film(show, inputsOfLog(show, log));
   const { canvas, context } = nodeSurface(1080, 1920);
   const painter = new Painter(context, nodeHost);
@@ -109,25 +153,52 @@ export async function benchScenes(): Promise<string[]> {
   try {
     const key = 'bench-key-0123456789';
     const base = galleryShow();
-    const scenes = [{ id: 'a', name: 'A' }, { id: 'b', name: 'B' }];
-    const show = { ...base, id: 'scenes', scenes, transition: { kind: 'cut', ms: 0 }, pieces: base.pieces.map((piece) => (piece.kind === 'goal' ? { ...piece, scenes: ['a'] } : piece)) };
+    const scenes = [
+      { id: 'a', name: 'A' },
+      { id: 'b', name: 'B' },
+    ];
+    const show = {
+      ...base,
+      id: 'scenes',
+      scenes,
+      transition: { kind: 'cut', ms: 0 },
+      pieces: base.pieces.map((piece) => (piece.kind === 'goal' ? { ...piece, scenes: ['a'] } : piece)),
+    };
     const headers = { authorization: `Bearer ${key}`, 'content-type': 'application/json' };
-    await fetch(`${world.address}/api/shows/scenes`, { method: 'PUT', headers, body: JSON.stringify({ show, outletKeys: { main: key } }) });
+    await fetch(`${world.address}/api/shows/scenes`, {
+      method: 'PUT',
+      headers,
+      body: JSON.stringify({ show, outletKeys: { main: key } }),
+    });
     const page = await (await world.person()).newPage();
     await page.goto(`/o/${key}`);
-    await until(() => page.evaluate<string>('document.getElementById("words").textContent'), (words) => words.includes('Gift goal'));
-    await page.evaluate('window.seen = []; new MutationObserver(() => window.seen.push(performance.timeOrigin + performance.now())).observe(document.getElementById("words"), { childList: true })');
+    await until(
+      () => page.evaluate<string>('document.getElementById("words").textContent'),
+      (words) => words.includes('Gift goal'),
+    );
+    await page.evaluate(
+      'window.seen = []; new MutationObserver(() => window.seen.push(performance.timeOrigin + performance.now())).observe(document.getElementById("words"), { childList: true })',
+    );
     const times: number[] = [];
     for (let n = 0; n < SWITCHES; n += 1) {
       const count = await page.evaluate<number>('window.seen.length');
       const started = performance.timeOrigin + performance.now();
-      await fetch(`${world.address}/api/shows/scenes/commands`, { method: 'POST', headers, body: JSON.stringify({ command: 'scene', scene: n % 2 === 0 ? 'b' : 'a' }) });
-      await until(() => page.evaluate<number>('window.seen.length'), (now) => now > count);
+      await fetch(`${world.address}/api/shows/scenes/commands`, {
+        method: 'POST',
+        headers,
+        body: JSON.stringify({ command: 'scene', scene: n % 2 === 0 ? 'b' : 'a' }),
+      });
+      await until(
+        () => page.evaluate<number>('window.seen.length'),
+        (now) => now > count,
+      );
       times.push((await page.evaluate<number>('window.seen.at(-1)')) - started);
       await page.waitForTimeout(80);
     }
     const { median } = spread(times);
-    return [`another scene on an outlet / one frame at 60 a second: ${(median / (1000 / 60)).toFixed(1)}  (median ${ms(median)}, most ${ms(Math.max(...times))} ms of ${SWITCHES}; aim under 200 ms)`];
+    return [
+      `another scene on an outlet / one frame at 60 a second: ${(median / (1000 / 60)).toFixed(1)}  (median ${ms(median)}, most ${ms(Math.max(...times))} ms of ${SWITCHES}; aim under 200 ms)`,
+    ];
   } finally {
     await world.close();
   }

@@ -24,7 +24,8 @@ function runKept(command: string, args: string[]): Promise<{ code: number; text:
   return new Promise((resolve) => {
     const child = spawn(command, args, { stdio: ['ignore', 'pipe', 'pipe'] });
     let text = '';
-    for (const stream of [child.stdout, child.stderr]) stream.setEncoding('utf8').on('data', (part: string) => (text += part));
+    for (const stream of [child.stdout, child.stderr])
+      stream.setEncoding('utf8').on('data', (part: string) => (text += part));
     child.on('close', (code) => resolve({ code: code ?? 1, text }));
   });
 }
@@ -41,7 +42,9 @@ async function unit(): Promise<Outcome> {
   const report = join(tmpdir(), `gavirn-unit-${process.pid}.json`);
   const code = await run('npx', ['jest', '--maxWorkers=2', '--json', `--outputFile=${report}`, '--silent']);
   try {
-    const { numPassedTests, numFailedTests, numRuntimeErrorTestSuites } = JSON.parse(readFileSync(report, 'utf8')) as Record<string, number>;
+    const { numPassedTests, numFailedTests, numRuntimeErrorTestSuites } = JSON.parse(
+      readFileSync(report, 'utf8'),
+    ) as Record<string, number>;
     const failed = (numFailedTests ?? 0) + (numRuntimeErrorTestSuites ?? 0);
     return { passed: numPassedTests ?? 0, failed: code === 0 ? failed : Math.max(1, failed) };
   } catch {
@@ -55,13 +58,29 @@ async function unit(): Promise<Outcome> {
 const ALONE = ['flood.e2e.ts', 'kill.e2e.ts', 'outlet.e2e.ts', 'story.e2e.ts'];
 
 /** These take longest and come first, so that neither core waits for the other at the end. */
-const LONG = ['moments.e2e.ts', 'browser.e2e.ts', 'feeds.e2e.ts', 'media.e2e.ts', 'numbers.e2e.ts', 'cues.e2e.ts', 'layout.e2e.ts', 'formats.e2e.ts'];
+const LONG = [
+  'moments.e2e.ts',
+  'browser.e2e.ts',
+  'feeds.e2e.ts',
+  'media.e2e.ts',
+  'numbers.e2e.ts',
+  'cues.e2e.ts',
+  'layout.e2e.ts',
+  'formats.e2e.ts',
+];
 
 /** One file, with a server and a browser of its own. What it prints is kept until it has ended, so that files side by side stay readable. */
 async function browserFile(file: string): Promise<Outcome> {
   const report = join(tmpdir(), `gavirn-${file}-${process.pid}.tap`);
   const { code, text } = await runKept('node', [
-    '--import', 'tsx', '--test', '--test-reporter=spec', '--test-reporter-destination=stdout', '--test-reporter=tap', `--test-reporter-destination=${report}`, join('e2e', file),
+    '--import',
+    'tsx',
+    '--test',
+    '--test-reporter=spec',
+    '--test-reporter-destination=stdout',
+    '--test-reporter=tap',
+    `--test-reporter-destination=${report}`,
+    join('e2e', file),
   ]);
   process.stdout.write(`\n== In the browser: ${file.replace('.e2e.ts', '')}\n${text}`);
   const tap = readFileSync(report, 'utf8');
@@ -72,8 +91,13 @@ async function browserFile(file: string): Promise<Outcome> {
 
 /** Most of a browser test is waiting for alerts to come and go: two files at a time keep two cores busy. */
 async function browser(): Promise<Outcome[]> {
-  const files = readdirSync('e2e').filter((name) => name.endsWith('.e2e.ts')).sort();
-  const shared = [...LONG.filter((file) => files.includes(file)), ...files.filter((file) => !ALONE.includes(file) && !LONG.includes(file))];
+  const files = readdirSync('e2e')
+    .filter((name) => name.endsWith('.e2e.ts'))
+    .sort();
+  const shared = [
+    ...LONG.filter((file) => files.includes(file)),
+    ...files.filter((file) => !ALONE.includes(file) && !LONG.includes(file)),
+  ];
   const outcomes: Outcome[] = [];
   const lane = async (): Promise<void> => {
     for (let file = shared.shift(); file !== undefined; file = shared.shift()) outcomes.push(await browserFile(file));
@@ -86,7 +110,11 @@ async function browser(): Promise<Outcome[]> {
 async function main(): Promise<void> {
   const outcomes = [
     // Each takes one core, and a while.
-    ...(await Promise.all([whole('Types', 'npx', ['tsc', '--noEmit']), whole('Lint', 'npx', ['eslint', '--max-warnings', '0', '.'])])),
+    ...(await Promise.all([
+      whole('Types', 'npx', ['tsc', '--noEmit']),
+      whole('Lint', 'npx', ['eslint', '--max-warnings', '0', '.']),
+      whole('Form', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']),
+    ])),
     await unit(),
     await whole('Build', 'node', ['--import', 'tsx', 'src/server/build/index.ts']),
     ...(await browser()),

@@ -33,7 +33,10 @@ test('two tabs that edit the same show: both edits are kept, and each tab sees t
   await two.getByRole('button', { name: 'Edit Goal' }).tap();
   await two.getByLabel('Words on the goal').fill('From the other tab');
   await one.getByRole('link', { name: 'Stage' }).tap();
-  await until(() => one.getByLabel('On the frame').innerText(), (words) => words.includes('From the other tab'));
+  await until(
+    () => one.getByLabel('On the frame').innerText(),
+    (words) => words.includes('From the other tab'),
+  );
   await two.goto('/cues');
   await two.getByText('2 cues').waitFor();
   await one.context().close();
@@ -58,18 +61,34 @@ test('a full browser is said, and the change is on the server all the same', asy
 test('show files: saved, opened again as a copy; one of a later version is refused with a sentence', async () => {
   const page = await opened('/shows');
   const choose = async (content: string): Promise<void> => {
-    const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByRole('button', { name: 'Open a file' }).tap()]);
+    const [chooser] = await Promise.all([
+      page.waitForEvent('filechooser'),
+      page.getByRole('button', { name: 'Open a file' }).tap(),
+    ]);
     await chooser.setFiles({ name: 'show.json', mimeType: 'application/json', buffer: Buffer.from(content) });
   };
   await choose(JSON.stringify({ ...starterShow('x'), version: 9 }));
-  await page.getByRole('alert').filter({ hasText: `saved by a later Gavirn (version 9; this one reads up to ${SHOW_VERSION})` }).waitFor();
+  await page
+    .getByRole('alert')
+    .filter({ hasText: `saved by a later Gavirn (version 9; this one reads up to ${SHOW_VERSION})` })
+    .waitFor();
   await page.getByLabel('Name of this show').fill('Evening show');
-  const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Save as a file' }).tap()]);
+  const [download] = await Promise.all([
+    page.waitForEvent('download'),
+    page.getByRole('button', { name: 'Save as a file' }).tap(),
+  ]);
   const saved = readFileSync(await download.path(), 'utf8');
   assert.equal((JSON.parse(saved) as { name: string }).name, 'Evening show');
   assert.doesNotMatch(saved, /[0-9a-f]{32}.*[0-9a-f]{32}/s, 'no key is in the file');
   await choose(saved);
-  await until(() => page.getByRole('list').getByRole('button', { name: /Evening show/ }).count(), (count) => count === 2);
+  await until(
+    () =>
+      page
+        .getByRole('list')
+        .getByRole('button', { name: /Evening show/ })
+        .count(),
+    (count) => count === 2,
+  );
   await page.context().close();
 });
 
@@ -77,13 +96,17 @@ test('odd names, half and huge messages: shown as text, counted, and nothing sto
   const page = await opened('/feeds');
   await addBrindle(page, HANDLE);
   await world.brindle(HANDLE, { act: 'live' });
-  const send = (nickname: string): Promise<void> => world.brindle(HANDLE, { act: 'follow', user: { uid: nickname.slice(0, 20) || 'x', handle: 'someone', nickname } });
+  const send = (nickname: string): Promise<void> =>
+    world.brindle(HANDLE, { act: 'follow', user: { uid: nickname.slice(0, 20) || 'x', handle: 'someone', nickname } });
   await send('<script>document.title = "broken"</script>');
   await send('W'.repeat(200));
   await send('\u202eevil\u0000');
   await send('👩‍👩‍👧‍👦');
   await world.brindle(HANDLE, { act: 'malformed', text: '{"msgId":"half' });
-  await world.brindle(HANDLE, { act: 'malformed', text: JSON.stringify({ msgId: 'm', at: new Date().toISOString(), user: VIEWERS.ines, text: 'x'.repeat(1_000_000) }) });
+  await world.brindle(HANDLE, {
+    act: 'malformed',
+    text: JSON.stringify({ msgId: 'm', at: new Date().toISOString(), user: VIEWERS.ines, text: 'x'.repeat(1_000_000) }),
+  });
   await world.brindle(HANDLE, { act: 'follow', user: VIEWERS.ines });
   await page.getByText('2 unreadable').waitFor();
   await page.getByRole('button', { name: /Details$/ }).tap();
@@ -102,15 +125,21 @@ test('odd names, half and huge messages: shown as text, counted, and nothing sto
   const spotlight = page.getByRole('group', { name: 'Spotlight' });
   await spotlight.getByText(/^Then /).waitFor();
   await page.getByRole('button', { name: 'Skip what is on air in Spotlight' }).tap();
-  await until(() => spotlight.innerText(), (text) => text.includes('WWWW'));
+  await until(
+    () => spotlight.innerText(),
+    (text) => text.includes('WWWW'),
+  );
   const waiting = async (): Promise<number> => Number(/(\d+) · \d+ s/.exec(await spotlight.innerText())?.[1] ?? 0);
   const before = await waiting();
   // Pressed until there are more: what waits has its turn meanwhile, and one may leave as another comes.
-  await until(async () => {
-    await page.getByRole('button', { name: /^Show again: Inês/ }).tap();
-    await page.waitForTimeout(500);
-    return waiting();
-  }, (now) => now > before);
+  await until(
+    async () => {
+      await page.getByRole('button', { name: /^Show again: Inês/ }).tap();
+      await page.waitForTimeout(500);
+      return waiting();
+    },
+    (now) => now > before,
+  );
   await world.brindle(HANDLE, { act: 'end' });
   await page.context().close();
 });
@@ -141,14 +170,40 @@ for (const colorScheme of ['dark', 'light'] as const) {
     const found: string[] = [];
     await page.getByRole('button', { name: /Details$/ }).tap();
     await page.getByRole('heading', { name: 'What is wrong' }).waitFor();
-    for (const path of [new URL(page.url()).pathname, '/feeds', '/stage', '/cues', '/desk', '/recap', '/outlets', '/shows', '/people', '/points', '/media', '/sound']) {
+    for (const path of [
+      new URL(page.url()).pathname,
+      '/feeds',
+      '/stage',
+      '/cues',
+      '/desk',
+      '/recap',
+      '/outlets',
+      '/shows',
+      '/people',
+      '/points',
+      '/media',
+      '/sound',
+    ]) {
       await page.goto(path);
       await page.getByRole('navigation', { name: 'Places' }).waitFor();
       // The place itself comes a little later than its frame.
       await page.waitForTimeout(400);
       await page.evaluate(axe);
-      const { violations } = await page.evaluate(() => (window as unknown as { axe: { run: (context: Document, options: object) => Promise<AxeResult> } }).axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'] }));
-      found.push(...violations.map(({ id, nodes }) => `${path} ${id}: ${nodes.map(({ html, failureSummary }) => `${html.slice(0, 160)} ${failureSummary ?? ''}`).join(' | ').slice(0, 700)}`));
+      const { violations } = await page.evaluate(() =>
+        (window as unknown as { axe: { run: (context: Document, options: object) => Promise<AxeResult> } }).axe.run(
+          document,
+          { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'] },
+        ),
+      );
+      found.push(
+        ...violations.map(
+          ({ id, nodes }) =>
+            `${path} ${id}: ${nodes
+              .map(({ html, failureSummary }) => `${html.slice(0, 160)} ${failureSummary ?? ''}`)
+              .join(' | ')
+              .slice(0, 700)}`,
+        ),
+      );
     }
     assert.deepEqual(found, []);
     await page.context().close();

@@ -29,24 +29,53 @@ export interface Flood {
 }
 
 const ask = (world: World, method: string, path: string, body?: unknown): Promise<Response> =>
-  fetch(`${world.address}/api/shows/flood${path}`, { method, headers: { authorization: `Bearer ${KEY}`, 'content-type': 'application/json' }, ...(body === undefined ? {} : { body: JSON.stringify(body) }) });
+  fetch(`${world.address}/api/shows/flood${path}`, {
+    method,
+    headers: { authorization: `Bearer ${KEY}`, 'content-type': 'application/json' },
+    ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+  });
 
 let sent = 0;
 /** How long a webhook takes from being sent until it is kept and counted, ms. */
 async function hook(world: World): Promise<number> {
   sent += 1;
-  const body = JSON.stringify({ type: 'channel.raided', timestamp: new Date().toISOString(), data: { from: { account: `r${sent}` }, viewers: 1 } });
+  const body = JSON.stringify({
+    type: 'channel.raided',
+    timestamp: new Date().toISOString(),
+    data: { from: { account: `r${sent}` }, viewers: 1 },
+  });
   const time = String(Math.floor(Date.now() / 1000));
   const started = performance.now();
-  const answer = await fetch(`${world.address}/in/${INBOX}`, { method: 'POST', body, headers: { 'content-type': 'application/json', 'webhook-id': `own_${sent}`, 'webhook-timestamp': time, 'webhook-signature': sign(SECRET, `own_${sent}`, time, body) } });
+  const answer = await fetch(`${world.address}/in/${INBOX}`, {
+    method: 'POST',
+    body,
+    headers: {
+      'content-type': 'application/json',
+      'webhook-id': `own_${sent}`,
+      'webhook-timestamp': time,
+      'webhook-signature': sign(SECRET, `own_${sent}`, time, body),
+    },
+  });
   assert.equal(answer.status, 204);
   return performance.now() - started;
 }
 /** Floods one feed for so many seconds. */
 export async function flood(world: World, seconds: number): Promise<Flood> {
-  const feeds: Feed[] = [{ ...base, id: 'b', platform: 'brindle' }, { ...base, id: 'o', platform: 'oxbow', helper: '' }];
+  const feeds: Feed[] = [
+    { ...base, id: 'b', platform: 'brindle' },
+    { ...base, id: 'o', platform: 'oxbow', helper: '' },
+  ];
   const show = { ...starterShow('flood'), cues: [], feeds };
-  assert.equal((await ask(world, 'PUT', '', { show, outletKeys: {}, secrets: { b: { inbox: `${INBOX}-b` }, o: { inbox: INBOX, signing: SECRET } } })).status, 204);
+  assert.equal(
+    (
+      await ask(world, 'PUT', '', {
+        show,
+        outletKeys: {},
+        secrets: { b: { inbox: `${INBOX}-b` }, o: { inbox: INBOX, signing: SECRET } },
+      })
+    ).status,
+    204,
+  );
   await world.act('oxbow', HANDLE, { act: 'live' });
   await new Promise((resolve) => setTimeout(resolve, 1000));
   const quiet: number[] = [];
@@ -54,9 +83,12 @@ export async function flood(world: World, seconds: number): Promise<Flood> {
 
   await world.brindle(HANDLE, { act: 'crowd', rate: RATE * 2, seed: 3 });
   const flooded: number[] = [];
-  for (const end = Date.now() + seconds * 1000; Date.now() < end; ) {
+  for (const end = Date.now() + seconds * 1000; Date.now() < end;) {
     flooded.push(await hook(world));
-    await world.act('oxbow', HANDLE, { act: 'follow', user: { uid: `f${flooded.length}`, handle: 'f', nickname: 'F' } });
+    await world.act('oxbow', HANDLE, {
+      act: 'follow',
+      user: { uid: `f${flooded.length}`, handle: 'f', nickname: 'F' },
+    });
     await new Promise((resolve) => setTimeout(resolve, 100));
   }
   await world.brindle(HANDLE, { act: 'crowd', rate: 0 });
@@ -65,10 +97,21 @@ export async function flood(world: World, seconds: number): Promise<Flood> {
   await world.brindle(HANDLE, { act: 'like', user: VIEWERS.ines, taps: 1 });
   await world.brindle(HANDLE, { act: 'end' });
   const brindle = await world.ledger(HANDLE);
-  const oxbow = ((await (await fetch(`${world.standins}/standins/oxbow/ledger`)).json()) as Record<string, OxbowLedger>)[HANDLE];
-  await until(async () => ((await (await fetch(`${world.standins}/standins/oxbow/live/${HANDLE}`)).json()) as { pending: number }).pending, (pending) => pending === 0, 20_000);
+  const oxbow = (
+    (await (await fetch(`${world.standins}/standins/oxbow/ledger`)).json()) as Record<string, OxbowLedger>
+  )[HANDLE];
+  await until(
+    async () =>
+      ((await (await fetch(`${world.standins}/standins/oxbow/live/${HANDLE}`)).json()) as { pending: number }).pending,
+    (pending) => pending === 0,
+    20_000,
+  );
   await world.act('oxbow', HANDLE, { act: 'end' });
-  const [session] = await until(async () => (await (await ask(world, 'GET', '/sessions')).json()) as FinishedSession[], (list) => list.length > 0, 60_000);
+  const [session] = await until(
+    async () => (await (await ask(world, 'GET', '/sessions')).json()) as FinishedSession[],
+    (list) => list.length > 0,
+    60_000,
+  );
   if (!session || !oxbow) throw new Error('There is no session, or no ledger.');
   return { brindle, oxbow, session, hooks: sent, quiet, flooded };
 }

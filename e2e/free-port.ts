@@ -6,6 +6,8 @@ export const freePort = (): Promise<number> =>
     const probe = createServer().on('error', reject);
     probe.listen(0, '127.0.0.1', () => {
       const address = probe.address();
-      probe.close(() => (typeof address === 'object' && address ? resolve(address.port) : reject(new Error('No port.'))));
+      probe.close(() =>
+        typeof address === 'object' && address ? resolve(address.port) : reject(new Error('No port.')),
+      );
     });
   });

@@ -20,4 +20,5 @@ export const METER = `
 `;
 
 /** The highest level at the loudspeaker of a page with a meter, of the last moments: 1 is full scale. */
-export const loudestOf = (page: Page): Promise<number> => page.evaluate(() => (window as unknown as { loudest: () => number }).loudest());
+export const loudestOf = (page: Page): Promise<number> =>
+  page.evaluate(() => (window as unknown as { loudest: () => number }).loudest());

@@ -25,7 +25,10 @@ before(async () => {
   for (let left = await page.getByRole('listitem').count(); left > 0; left -= 1) {
     await page.getByRole('button', { name: 'More for this cue' }).first().tap();
     await page.getByRole('button', { name: 'Remove this cue' }).tap();
-    await until(() => page.getByRole('listitem').count(), (count) => count === left - 1);
+    await until(
+      () => page.getByRole('listitem').count(),
+      (count) => count === left - 1,
+    );
   }
   await page.goto('/stage');
   // Each alert comes at once, in place of the one before.
@@ -48,7 +51,10 @@ async function make(kind: WhenKindName, said: string): Promise<void> {
   await page.getByRole('button', { name: 'New cue' }).tap();
   await page.getByRole('radio', { name: 'Any moment' }).tap();
   await page.getByRole('dialog').getByRole('button', { name: WHEN_KINDS[kind].title, exact: true }).tap();
-  await lastCue().getByRole('button', { name: /^Change “/ }).last().tap();
+  await lastCue()
+    .getByRole('button', { name: /^Change “/ })
+    .last()
+    .tap();
   await page.getByLabel('Words on the frame').fill(said);
   await closeSheet(page);
 }
@@ -57,7 +63,12 @@ const set = async (token: string | RegExp, label: string, value: string): Promis
   await page.getByRole('textbox', { name: label }).fill(value);
   await closeSheet(page);
 };
-const seen = async (words: RegExp): Promise<void> => void (await until(() => wordsOn(outlet), (now) => words.test(now), 20_000));
+const seen = async (words: RegExp): Promise<void> =>
+  void (await until(
+    () => wordsOn(outlet),
+    (now) => words.test(now),
+    20_000,
+  ));
 /** The desk with what the server has told it: until then its tiles still move. */
 async function openDesk(): Promise<void> {
   await page.goto('/desk');
@@ -171,14 +182,25 @@ const MOMENTS: Record<WhenKindName, () => Promise<void>> = {
     await make('draw', 'The reel says {message}');
     await published();
     await openDesk();
-    const hash = /SHA-256: ([0-9a-f]{64})/.exec(await page.getByText(/^The next seed’s SHA-256/).innerText())?.[1] ?? '';
+    const hash =
+      /SHA-256: ([0-9a-f]{64})/.exec(await page.getByText(/^The next seed’s SHA-256/).innerText())?.[1] ?? '';
     await page.getByRole('button', { name: 'Draw Next glaze' }).tap();
-    await until(() => wordsOn(outlet), (words) => words.includes('Next glaze: turning'));
-    const words = await until(() => wordsOn(outlet), (now) => /The reel says/.test(now), 20_000);
+    await until(
+      () => wordsOn(outlet),
+      (words) => words.includes('Next glaze: turning'),
+    );
+    const words = await until(
+      () => wordsOn(outlet),
+      (now) => /The reel says/.test(now),
+      20_000,
+    );
     const drawn = /Next glaze: (.+) \(seed/.exec(words)?.[1] ?? '';
     assert.ok(words.includes(`The reel says ${drawn}`) && ['Celadon', 'Tenmoku', 'Ash'].includes(drawn), words);
     // The proof holds, its hash is the one that was shown before, and a changed one does not hold.
-    const [download] = await Promise.all([page.waitForEvent('download'), page.getByRole('button', { name: 'Save the proof of Next glaze' }).tap()]);
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: 'Save the proof of Next glaze' }).tap(),
+    ]);
     const proof = JSON.parse(readFileSync(await download.path(), 'utf8')) as DrawProof;
     assert.equal(proof.hash, hash);
     assert.deepEqual(proofFaults(proof), []);
@@ -203,7 +225,10 @@ const MOMENTS: Record<WhenKindName, () => Promise<void>> = {
     await seen(/Now: Live/);
     assert.doesNotMatch(await wordsOn(outlet), /Throws/);
     await page.getByRole('radio', { name: 'Before', exact: true }).tap();
-    await until(() => wordsOn(outlet), (words) => words.includes('Throws'));
+    await until(
+      () => wordsOn(outlet),
+      (words) => words.includes('Throws'),
+    );
   },
   press: async () => {
     await make('press', 'Pressed');
@@ -220,7 +245,9 @@ const MOMENTS: Record<WhenKindName, () => Promise<void>> = {
     await page.getByRole('textbox', { name: 'Hour of the day' }).fill('21');
     await page.getByRole('textbox', { name: 'Minute' }).fill('30');
     await closeSheet(page);
-    await lastCue().getByText(/When it is/).waitFor();
+    await lastCue()
+      .getByText(/When it is/)
+      .waitFor();
     await lastCue().getByRole('button', { name: 'Change 21:30' }).waitFor();
     await published();
     await tryIt();
@@ -246,27 +273,37 @@ const MOMENTS: Record<WhenKindName, () => Promise<void>> = {
   },
 };
 
-const ORDER: readonly WhenKindName[] = ['session', ...(Object.keys(MOMENTS) as WhenKindName[]).filter((kind) => kind !== 'session')];
+const ORDER: readonly WhenKindName[] = [
+  'session',
+  ...(Object.keys(MOMENTS) as WhenKindName[]).filter((kind) => kind !== 'session'),
+];
 
 test('there is a test for every kind', () => assert.deepEqual([...ORDER].sort(), Object.keys(WHEN_KINDS).sort()));
 
-for (const kind of ORDER) test(`a cue of the kind “${WHEN_KINDS[kind].title}”`, { timeout: 60_000 }, () => MOMENTS[kind]());
+for (const kind of ORDER)
+  test(`a cue of the kind “${WHEN_KINDS[kind].title}”`, { timeout: 60_000 }, () => MOMENTS[kind]());
 
-test('certain viewers only: chosen among those who were seen, and nobody else sets it off', { timeout: 60_000 }, async () => {
-  await make('share', 'Only for {viewer}');
-  await lastCue().getByRole('button', { name: 'More for this cue' }).tap();
-  await page.getByRole('button', { name: 'For whom' }).tap();
-  await page.getByRole('button', { name: 'Only for certain viewers: name one' }).tap();
-  await page.getByLabel('Name or handle').fill('hana');
-  await page.getByRole('button', { name: /^山田 はな/ }).tap();
-  await closeSheet(page);
-  await lastCue().getByRole('button', { name: /^Change only/ }).waitFor();
-  await published();
-  await act({ act: 'share', user: VIEWERS.layla });
-  await act({ act: 'share', user: VIEWERS.hana });
-  await seen(/Only for .*山田/);
-  assert.doesNotMatch(await wordsOn(outlet), /Only for .*ليلى/);
-});
+test(
+  'certain viewers only: chosen among those who were seen, and nobody else sets it off',
+  { timeout: 60_000 },
+  async () => {
+    await make('share', 'Only for {viewer}');
+    await lastCue().getByRole('button', { name: 'More for this cue' }).tap();
+    await page.getByRole('button', { name: 'For whom' }).tap();
+    await page.getByRole('button', { name: 'Only for certain viewers: name one' }).tap();
+    await page.getByLabel('Name or handle').fill('hana');
+    await page.getByRole('button', { name: /^山田 はな/ }).tap();
+    await closeSheet(page);
+    await lastCue()
+      .getByRole('button', { name: /^Change only/ })
+      .waitFor();
+    await published();
+    await act({ act: 'share', user: VIEWERS.layla });
+    await act({ act: 'share', user: VIEWERS.hana });
+    await seen(/Only for .*山田/);
+    assert.doesNotMatch(await wordsOn(outlet), /Only for .*ليلى/);
+  },
+);
 
 test('the chat’s emoji drift across the frame; a cue throws more', { timeout: 60_000 }, async () => {
   await page.goto('/stage');
@@ -277,7 +314,9 @@ test('the chat’s emoji drift across the frame; a cue throws more', { timeout: 
   await seen(/Drift: 🔥 🔥/);
   await page.goto('/cues');
   await make('share', 'Thank you');
-  await lastCue().getByRole('button', { name: /add a step$/ }).tap();
+  await lastCue()
+    .getByRole('button', { name: /add a step$/ })
+    .tap();
   await page.getByRole('button', { name: 'Let emoji drift' }).tap();
   await page.getByLabel('Which emoji').fill('none');
   await page.getByLabel('Which emoji').fill('🏺');
@@ -285,13 +324,20 @@ test('the chat’s emoji drift across the frame; a cue throws more', { timeout: 
   await published();
   await act({ act: 'share', user: VIEWERS.ines });
   await seen(/Drift: .*(🏺 ){11}🏺/);
-  await until(() => wordsOn(outlet), (words) => !words.includes('Drift'), 20_000);
+  await until(
+    () => wordsOn(outlet),
+    (words) => !words.includes('Drift'),
+    20_000,
+  );
 });
 
 test('many cues: sought by their words, kept in groups, tried all in a row', { timeout: 60_000 }, async () => {
   await page.goto('/cues');
   await page.getByLabel('Search cues').fill('Raid by');
-  await until(() => page.getByRole('listitem').count(), (count) => count === 1);
+  await until(
+    () => page.getByRole('listitem').count(),
+    (count) => count === 1,
+  );
   await lastCue().getByRole('button', { name: 'More for this cue' }).tap();
   await page.getByLabel('Group, to keep it with others').fill('Arrivals');
   await closeSheet(page);
@@ -303,20 +349,24 @@ test('many cues: sought by their words, kept in groups, tried all in a row', { t
   await page.getByRole('button', { name: 'Try them all' }).waitFor();
 });
 
-test('a number is set by hand where it is shown; the change is listed, and taken back', { timeout: 60_000 }, async () => {
-  await openDesk();
-  const counter = (): Promise<string> => wordsOn(outlet).then((words) => /Throws: (-?\d+)/.exec(words)?.[1] ?? '');
-  const before = await counter();
-  await page.getByRole('button', { name: /^Throws .*: set it by hand/ }).tap();
-  await page.getByLabel('Set it to').fill('x');
-  await page.getByText('A whole number.', { exact: true }).waitFor();
-  await page.getByLabel('Set it to').fill('40');
-  await page.getByRole('button', { name: 'Set it', exact: true }).tap();
-  await until(counter, (value) => value === '40');
-  const made = page.getByRole('list', { name: 'Changed by hand' }).getByRole('listitem').first();
-  await made.getByText(`${before} became 40`, { exact: true }).waitFor();
-  await made.getByRole('button', { name: /^Take back/ }).tap();
-  await until(counter, (value) => value === before);
-  await made.getByText(/taken back/).waitFor();
-  await closeSheet(page);
-});
+test(
+  'a number is set by hand where it is shown; the change is listed, and taken back',
+  { timeout: 60_000 },
+  async () => {
+    await openDesk();
+    const counter = (): Promise<string> => wordsOn(outlet).then((words) => /Throws: (-?\d+)/.exec(words)?.[1] ?? '');
+    const before = await counter();
+    await page.getByRole('button', { name: /^Throws .*: set it by hand/ }).tap();
+    await page.getByLabel('Set it to').fill('x');
+    await page.getByText('A whole number.', { exact: true }).waitFor();
+    await page.getByLabel('Set it to').fill('40');
+    await page.getByRole('button', { name: 'Set it', exact: true }).tap();
+    await until(counter, (value) => value === '40');
+    const made = page.getByRole('list', { name: 'Changed by hand' }).getByRole('listitem').first();
+    await made.getByText(`${before} became 40`, { exact: true }).waitFor();
+    await made.getByRole('button', { name: /^Take back/ }).tap();
+    await until(counter, (value) => value === before);
+    await made.getByText(/taken back/).waitFor();
+    await closeSheet(page);
+  },
+);

@@ -36,7 +36,11 @@ function publishedFrom(page: Page): () => Promise<void> {
   page.on('requestfailed', ended);
   return async () => {
     const from = Date.now();
-    await until(() => Promise.resolve(open.size === 0 && Date.now() - Math.max(from, last) >= GATHERED_MS), (quiet) => quiet, 20_000);
+    await until(
+      () => Promise.resolve(open.size === 0 && Date.now() - Math.max(from, last) >= GATHERED_MS),
+      (quiet) => quiet,
+      20_000,
+    );
   };
 }
 
@@ -53,11 +57,23 @@ export async function onAir(handle: string, { live }: { live: boolean }): Promis
   const outlet = await (await world.person({ viewport: { width: 540, height: 960 } })).newPage();
   await outlet.addInitScript({ content: METER });
   await outlet.goto(address);
-  await until(() => wordsOn(outlet), (words) => words.includes('Gift goal'));
+  await until(
+    () => wordsOn(outlet),
+    (words) => words.includes('Gift goal'),
+  );
   if (live) {
     await act({ act: 'live' });
     await page.getByRole('status', { name: /^Live/ }).waitFor();
   }
   const lastCue = (): Locator => page.getByRole('list').getByRole('listitem').last();
-  return { world, page, outlet, address, act, lastCue, change: (token) => lastCue().getByRole('button', { name: token }).first().tap(), published };
+  return {
+    world,
+    page,
+    outlet,
+    address,
+    act,
+    lastCue,
+    change: (token) => lastCue().getByRole('button', { name: token }).first().tap(),
+    published,
+  };
 }

@@ -20,7 +20,10 @@ after(() => world.close());
 const openOutlet = async (): Promise<Page> => {
   const outlet = await (await world.person({ viewport: { width: 540, height: 960 } })).newPage();
   await outlet.goto(address);
-  await until(() => wordsOn(outlet), (words) => words.includes('Gift goal'));
+  await until(
+    () => wordsOn(outlet),
+    (words) => words.includes('Gift goal'),
+  );
   return outlet;
 };
 const tryFollow = async (): Promise<void> => {
@@ -29,14 +32,20 @@ const tryFollow = async (): Promise<void> => {
 };
 /** How opaque the frame is at a place, 0 to 255; px of 1080×1920. */
 const opacityAt = (outlet: Page, x: number, y: number): Promise<number> =>
-  outlet.evaluate(([fx = 0, fy = 0]) => {
-    const canvas = document.querySelector('canvas') as HTMLCanvasElement;
-    return canvas.getContext('2d')?.getImageData((fx * canvas.width) / 1080, (fy * canvas.height) / 1920, 1, 1).data[3] ?? -1;
-  }, [x, y]);
+  outlet.evaluate(
+    ([fx = 0, fy = 0]) => {
+      const canvas = document.querySelector('canvas') as HTMLCanvasElement;
+      return (
+        canvas.getContext('2d')?.getImageData((fx * canvas.width) / 1080, (fy * canvas.height) / 1920, 1, 1).data[3] ??
+        -1
+      );
+    },
+    [x, y],
+  );
 
 test('paints the pieces on a transparent ground', async () => {
   const outlet = await openOutlet();
-  assert.equal(await opacityAt(outlet, 540, 290) > 200, true, 'the goal is there');
+  assert.equal((await opacityAt(outlet, 540, 290)) > 200, true, 'the goal is there');
   assert.equal(await opacityAt(outlet, 1040, 1500), 0, 'beside the pieces one sees through');
   assert.equal(await outlet.evaluate(() => getComputedStyle(document.body).backgroundColor), 'rgba(0, 0, 0, 0)');
   await outlet.context().close();
@@ -47,9 +56,16 @@ test('opened late, it shows the rest of a running alert, and empties by itself',
   await page.waitForTimeout(1200);
   const outlet = await openOutlet();
   assert.match(await wordsOn(outlet), /Welcome, Inês/);
-  assert.ok(await opacityAt(outlet, 200, 500) > 200);
-  await until(() => wordsOn(outlet), (words) => !words.includes('Welcome'), 5000);
-  await until(() => opacityAt(outlet, 200, 500), (opacity) => opacity === 0);
+  assert.ok((await opacityAt(outlet, 200, 500)) > 200);
+  await until(
+    () => wordsOn(outlet),
+    (words) => !words.includes('Welcome'),
+    5000,
+  );
+  await until(
+    () => opacityAt(outlet, 200, 500),
+    (opacity) => opacity === 0,
+  );
   await outlet.context().close();
 });
 
@@ -61,7 +77,11 @@ test('follows a change of the setup within a second, without being loaded again'
   await page.getByRole('button', { name: 'Edit Goal' }).tap();
   await page.getByLabel('Words on the goal').fill('Open the kiln');
   const since = Date.now();
-  await until(() => wordsOn(outlet), (words) => words.includes('Open the kiln'), 1000);
+  await until(
+    () => wordsOn(outlet),
+    (words) => words.includes('Open the kiln'),
+    1000,
+  );
   assert.ok(Date.now() - since < 1000);
   assert.equal(await outlet.evaluate(() => 'sameDocument' in window), true);
   await page.getByLabel('Words on the goal').fill('Gift goal');
@@ -75,9 +95,15 @@ test('keeps what it shows while the server is gone, and resumes within 2 s of it
   await page.waitForTimeout(3000);
   assert.match(await wordsOn(outlet), /Gift goal/);
   await world.startServer();
-  await outlet.waitForResponse((response) => response.url().endsWith('/stream') && response.status() === 200, { timeout: 2000 });
+  await outlet.waitForResponse((response) => response.url().endsWith('/stream') && response.status() === 200, {
+    timeout: 2000,
+  });
   await tryFollow();
-  await until(() => wordsOn(outlet), (words) => words.includes('Welcome, Inês'), 5000);
+  await until(
+    () => wordsOn(outlet),
+    (words) => words.includes('Welcome, Inês'),
+    5000,
+  );
   await page.goto('/outlets');
   await page.getByText('1 place shows it').waitFor();
   await outlet.context().close();
@@ -89,7 +115,11 @@ test('a server that lost everything gets the show back from the browser, and the
   await world.killServer();
   world.loseData();
   await world.startServer();
-  await until(() => wordsOn(outlet), (words) => words.includes('Gift goal'), 8000);
+  await until(
+    () => wordsOn(outlet),
+    (words) => words.includes('Gift goal'),
+    8000,
+  );
   assert.equal(await outletAddress(page), address);
   await outlet.context().close();
 });
@@ -99,9 +129,16 @@ test('wide: T tries the cue that has the focus', async () => {
   const keyboard = await me.newPage();
   await keyboard.setViewportSize({ width: 1280, height: 800 });
   await keyboard.goto('/cues');
-  await keyboard.getByRole('listitem').filter({ hasText: 'anyone follows' }).getByRole('button', { name: /Change “/ }).focus();
+  await keyboard
+    .getByRole('listitem')
+    .filter({ hasText: 'anyone follows' })
+    .getByRole('button', { name: /Change “/ })
+    .focus();
   await keyboard.keyboard.press('t');
-  await until(() => wordsOn(outlet), (words) => words.includes('Welcome, Inês'));
+  await until(
+    () => wordsOn(outlet),
+    (words) => words.includes('Welcome, Inês'),
+  );
   await keyboard.close();
   await outlet.context().close();
 });
@@ -111,8 +148,15 @@ test('a new address: the old one is 404 and its frame empty at once', async () =
   await page.goto('/outlets');
   await page.getByRole('button', { name: 'New address' }).tap();
   await page.getByRole('button', { name: 'Make a new one' }).tap();
-  await until(() => wordsOn(outlet), (words) => words === '', 5000);
-  await until(() => opacityAt(outlet, 540, 290), (opacity) => opacity === 0);
+  await until(
+    () => wordsOn(outlet),
+    (words) => words === '',
+    5000,
+  );
+  await until(
+    () => opacityAt(outlet, 540, 290),
+    (opacity) => opacity === 0,
+  );
   assert.equal((await fetch(address)).status, 404);
   const renewed = await page.getByLabel('Address', { exact: true }).innerText();
   assert.notEqual(renewed, address);
@@ -140,17 +184,33 @@ test('in the compositor a layer is moved and resized by dragging, and the viewer
   };
   const px = 1080 / picture.width;
   await drag([60, 60], [50, 30]);
-  await until(() => field('Left'), (left) => Number(left) === Math.round(50 * px));
+  await until(
+    () => field('Left'),
+    (left) => Number(left) === Math.round(50 * px),
+  );
   assert.equal(Number(await field('Top')), Math.round(30 * px));
   // The right edge lies outside now; back by more than it was moved, then the lower right corner inwards.
   await drag([120, 120], [-50, -30]);
-  await until(() => field('Left'), (left) => Number(left) === 0);
+  await until(
+    () => field('Left'),
+    (left) => Number(left) === 0,
+  );
   // Both ways inwards: the larger of the two changes counts.
   await drag([picture.width - 6, picture.height - 6], [-picture.width / 4, -picture.height / 4]);
-  await until(() => field('Scale'), (scale) => Math.abs(Number(scale) - 0.75) < 0.03);
+  await until(
+    () => field('Scale'),
+    (scale) => Math.abs(Number(scale) - 0.75) < 0.03,
+  );
   const viewer = await (await world.person()).newPage();
   await viewer.goto('/standins/weir/watch');
-  await until(() => viewer.locator('iframe').first().evaluate((frame) => frame.style.transform), (transform) => transform.startsWith('translate(0px, 0px)'));
+  await until(
+    () =>
+      viewer
+        .locator('iframe')
+        .first()
+        .evaluate((frame) => frame.style.transform),
+    (transform) => transform.startsWith('translate(0px, 0px)'),
+  );
   await row.getByRole('button', { name: 'Remove' }).click();
   await compositor.getByText('No layer yet.').waitFor();
   await compositor.context().close();

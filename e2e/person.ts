@@ -20,4 +20,5 @@ export async function outletAddress(page: Page): Promise<string> {
 }
 
 /** Closes the sheet that is open. */
-export const closeSheet = (page: Page): Promise<void> => page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
+export const closeSheet = (page: Page): Promise<void> =>
+  page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();

@@ -21,14 +21,27 @@ const add = async (kind: string): Promise<void> => {
   await page.getByRole('button', { name: `Add ${kind}`, exact: true }).tap();
   await page.getByRole('button', { name: /^Edit / }).tap();
 };
-const seen = (words: RegExp): Promise<string> => until(() => wordsOn(outlet), (now) => words.test(now), 15_000);
-const gone = (words: RegExp): Promise<string> => until(() => wordsOn(outlet), (now) => !words.test(now), 15_000);
-const say = (user: (typeof VIEWERS)[keyof typeof VIEWERS], text: string): Promise<void> => act({ act: 'chat', user, text });
+const seen = (words: RegExp): Promise<string> =>
+  until(
+    () => wordsOn(outlet),
+    (now) => words.test(now),
+    15_000,
+  );
+const gone = (words: RegExp): Promise<string> =>
+  until(
+    () => wordsOn(outlet),
+    (now) => !words.test(now),
+    15_000,
+  );
+const say = (user: (typeof VIEWERS)[keyof typeof VIEWERS], text: string): Promise<void> =>
+  act({ act: 'chat', user, text });
 
 test('words: their own text, font, colours and what happens when they are too long', { timeout: 60_000 }, async () => {
   await page.goto('/stage');
   await add('Words');
-  await page.getByRole('textbox', { name: 'Words', exact: true }).fill('Tonight we open the kiln that has been cooling for three whole days');
+  await page
+    .getByRole('textbox', { name: 'Words', exact: true })
+    .fill('Tonight we open the kiln that has been cooling for three whole days');
   await page.getByRole('radio', { name: 'Pass through' }).tap();
   await page.getByRole('radio', { name: 'Look', exact: true }).tap();
   await page.getByRole('button', { name: /^Font:/ }).tap();
@@ -41,63 +54,84 @@ test('words: their own text, font, colours and what happens when they are too lo
   await closeSheet(page);
   await seen(/Tonight we open the kiln/);
   // They pass through: what is red is elsewhere a moment later.
-  const reds = (): Promise<string> => outlet.evaluate(() => {
-    const canvas = document.querySelector('canvas');
-    const data = canvas?.getContext('2d')?.getImageData(0, 0, canvas.width, canvas.height).data ?? new Uint8ClampedArray();
-    let sum = 0;
-    let count = 0;
-    for (let n = 0; n < data.length; n += 4) {
-      if ((data[n] ?? 0) > 200 && (data[n + 1] ?? 255) < 60 && (data[n + 2] ?? 255) < 60) {
-        sum = (sum * 31 + n) % 1_000_003;
-        count += 1;
+  const reds = (): Promise<string> =>
+    outlet.evaluate(() => {
+      const canvas = document.querySelector('canvas');
+      const data =
+        canvas?.getContext('2d')?.getImageData(0, 0, canvas.width, canvas.height).data ?? new Uint8ClampedArray();
+      let sum = 0;
+      let count = 0;
+      for (let n = 0; n < data.length; n += 4) {
+        if ((data[n] ?? 0) > 200 && (data[n + 1] ?? 255) < 60 && (data[n + 2] ?? 255) < 60) {
+          sum = (sum * 31 + n) % 1_000_003;
+          count += 1;
+        }
       }
-    }
-    return count > 40 ? String(sum) : '';
-  });
+      return count > 40 ? String(sum) : '';
+    });
   const first = await until(reds, (now) => now !== '');
   await until(reds, (now) => now !== '' && now !== first);
 });
 
-test('the chat column shows what viewers write, without helpers, keywords, and whom the streamer leaves out', { timeout: 60_000 }, async () => {
-  await page.goto('/stage');
-  await add('Chat column');
-  await page.getByRole('radio', { name: 'Place', exact: true }).tap();
-  await page.getByRole('textbox', { name: /^Height/ }).fill('420');
-  await page.getByRole('textbox', { name: /^Height/ }).press('Enter');
-  await closeSheet(page);
-  await page.waitForTimeout(800);
-  await say(VIEWERS.ines, 'what clay is that?');
-  await say(VIEWERS.layla, 'هذا جميل جدا');
-  await say(VIEWERS.hana, '!points');
-  const words = await seen(/ليلى: هذا جميل جدا/);
-  assert.match(words, /Inês: what clay is that\?/);
-  assert.doesNotMatch(words, /!points/);
-  await page.getByRole('button', { name: 'Edit Chat' }).tap();
-  await page.getByRole('button', { name: 'Leave a viewer’s lines out' }).tap();
-  await page.getByRole('dialog').last().getByRole('button', { name: /^Inês/ }).tap();
-  await gone(/what clay is that/);
-  await page.getByRole('radio', { name: 'Shown' }).last().tap();
-  await page.getByRole('textbox', { name: /A line leaves after/ }).fill('2');
-  await page.getByRole('textbox', { name: /A line leaves after/ }).press('Enter');
-  await closeSheet(page);
-  await gone(/هذا جميل/);
-});
+test(
+  'the chat column shows what viewers write, without helpers, keywords, and whom the streamer leaves out',
+  { timeout: 60_000 },
+  async () => {
+    await page.goto('/stage');
+    await add('Chat column');
+    await page.getByRole('radio', { name: 'Place', exact: true }).tap();
+    await page.getByRole('textbox', { name: /^Height/ }).fill('420');
+    await page.getByRole('textbox', { name: /^Height/ }).press('Enter');
+    await closeSheet(page);
+    await page.waitForTimeout(800);
+    await say(VIEWERS.ines, 'what clay is that?');
+    await say(VIEWERS.layla, 'هذا جميل جدا');
+    await say(VIEWERS.hana, '!points');
+    const words = await seen(/ليلى: هذا جميل جدا/);
+    assert.match(words, /Inês: what clay is that\?/);
+    assert.doesNotMatch(words, /!points/);
+    await page.getByRole('button', { name: 'Edit Chat' }).tap();
+    await page.getByRole('button', { name: 'Leave a viewer’s lines out' }).tap();
+    await page.getByRole('dialog').last().getByRole('button', { name: /^Inês/ }).tap();
+    await gone(/what clay is that/);
+    await page.getByRole('radio', { name: 'Shown' }).last().tap();
+    await page.getByRole('textbox', { name: /A line leaves after/ }).fill('2');
+    await page.getByRole('textbox', { name: /A line leaves after/ }).press('Enter');
+    await closeSheet(page);
+    await gone(/هذا جميل/);
+  },
+);
 
-test('the info card follows the keywords as they are set up; a ticker lists the kinds that it is asked for', { timeout: 60_000 }, async () => {
-  await page.goto('/stage');
-  await add('Info card');
-  await closeSheet(page);
-  await page.goto('/points');
-  await page.getByRole('radio', { name: 'Viewers earn points' }).tap();
-  await page.getByLabel('Keyword with which viewers ask what they have').fill('!shards');
-  await seen(/Write in chat: !shards your points/);
-  await page.goto('/stage');
-  await add('Ticker');
-  for (const kind of ['Follows', 'Subscriptions', 'Subscriptions given away', 'Tips', 'Raids', 'Shares', 'Chat', 'Every so many', 'Goals']) await page.getByRole('checkbox', { name: kind, exact: true }).tap();
-  await closeSheet(page);
-  await page.waitForTimeout(800);
-  await act({ act: 'follow', user: { ...VIEWERS.ines, uid: 'u41', handle: 'f41', nickname: 'Follower' } });
-  await act({ act: 'gift', user: VIEWERS.hana, gift: 'slip-splash' });
-  const words = await seen(/Ticker: 山田 はな sent 1 Slip Splash/);
-  assert.doesNotMatch(words, /Ticker: [^\n]*Follower/);
-});
+test(
+  'the info card follows the keywords as they are set up; a ticker lists the kinds that it is asked for',
+  { timeout: 60_000 },
+  async () => {
+    await page.goto('/stage');
+    await add('Info card');
+    await closeSheet(page);
+    await page.goto('/points');
+    await page.getByRole('radio', { name: 'Viewers earn points' }).tap();
+    await page.getByLabel('Keyword with which viewers ask what they have').fill('!shards');
+    await seen(/Write in chat: !shards your points/);
+    await page.goto('/stage');
+    await add('Ticker');
+    for (const kind of [
+      'Follows',
+      'Subscriptions',
+      'Subscriptions given away',
+      'Tips',
+      'Raids',
+      'Shares',
+      'Chat',
+      'Every so many',
+      'Goals',
+    ])
+      await page.getByRole('checkbox', { name: kind, exact: true }).tap();
+    await closeSheet(page);
+    await page.waitForTimeout(800);
+    await act({ act: 'follow', user: { ...VIEWERS.ines, uid: 'u41', handle: 'f41', nickname: 'Follower' } });
+    await act({ act: 'gift', user: VIEWERS.hana, gift: 'slip-splash' });
+    const words = await seen(/Ticker: 山田 はな sent 1 Slip Splash/);
+    assert.doesNotMatch(words, /Ticker: [^\n]*Follower/);
+  },
+);

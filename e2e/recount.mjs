@@ -16,7 +16,18 @@ const zone = option('--zone');
 const now = DateTime.fromMillis(Number(option('--now')), { zone });
 
 const windows = {};
-for (const name of ['session', 'day', 'week', 'month']) windows[name] = { coins: 0, gifts: 0, likes: 0, follows: 0, chats: 0, shares: 0, subscriptions: 0, hellos: 0, viewers: {} };
+for (const name of ['session', 'day', 'week', 'month'])
+  windows[name] = {
+    coins: 0,
+    gifts: 0,
+    likes: 0,
+    follows: 0,
+    chats: 0,
+    shares: 0,
+    subscriptions: 0,
+    hellos: 0,
+    viewers: {},
+  };
 
 for (const line of readFileSync(file, 'utf8').split('\n')) {
   if (line === '') continue;
@@ -24,7 +35,9 @@ for (const line of readFileSync(file, 'utf8').split('\n')) {
   const at = DateTime.fromMillis(event.at, { zone });
   for (const [name, sums] of Object.entries(windows)) {
     if (name !== 'session' && !at.hasSame(now, name)) continue;
-    const viewer = event.viewer ? (sums.viewers[`${event.feed}/${event.viewer.id}`] ??= { coins: 0, likes: 0, follows: 0 }) : { coins: 0, likes: 0, follows: 0 };
+    const viewer = event.viewer
+      ? (sums.viewers[`${event.feed}/${event.viewer.id}`] ??= { coins: 0, likes: 0, follows: 0 })
+      : { coins: 0, likes: 0, follows: 0 };
     if (event.kind === 'gift') {
       sums.gifts += event.count;
       sums.coins += event.count * event.unitCoins;

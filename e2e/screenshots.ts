@@ -34,9 +34,11 @@ async function main(): Promise<void> {
 
     // Long enough for the pulse to have its minute.
     await world.brindle(HANDLE, { act: 'crowd', rate: 2, seed: 11 });
-    for (const platform of ['oxbow', 'tarn'] as const) await world.act(platform, HANDLE, { act: 'crowd', rate: 0.6, seed: 5 });
+    for (const platform of ['oxbow', 'tarn'] as const)
+      await world.act(platform, HANDLE, { act: 'crowd', rate: 0.6, seed: 5 });
     await page.waitForTimeout(62_000);
-    for (const platform of ['brindle', 'oxbow', 'tarn'] as const) await world.act(platform, HANDLE, { act: 'crowd', rate: 0 });
+    for (const platform of ['brindle', 'oxbow', 'tarn'] as const)
+      await world.act(platform, HANDLE, { act: 'crowd', rate: 0 });
     await page.waitForTimeout(1000);
     for (const path of ['feeds', 'cues', 'desk', 'outlets']) {
       await go(`/${path}`);
@@ -48,7 +50,11 @@ async function main(): Promise<void> {
     await page.waitForTimeout(600);
     await shot('cue');
     await go('/cues');
-    await page.getByRole('listitem').nth(1).getByRole('button', { name: /^Change “/ }).tap();
+    await page
+      .getByRole('listitem')
+      .nth(1)
+      .getByRole('button', { name: /^Change “/ })
+      .tap();
     await page.getByRole('button', { name: 'Picture and motion' }).tap();
     await page.waitForTimeout(1200);
     await shot('look');
@@ -80,12 +86,20 @@ async function main(): Promise<void> {
     await page.getByRole('radio', { name: 'Any other', exact: true }).tap();
     await page.getByLabel('What you call it').fill('Lantern Live');
     await page.getByRole('button', { name: 'Add this feed' }).tap();
-    await page.getByLabel('A sample message (JSON)').fill('{"event":"present","message":{"ref":"x-81","from":{"nick":"山田 はな","user_id":77},"item":{"title":"Paper Boat","price":25},"qty":3}}');
+    await page
+      .getByLabel('A sample message (JSON)')
+      .fill(
+        '{"event":"present","message":{"ref":"x-81","from":{"nick":"山田 はな","user_id":77},"item":{"title":"Paper Boat","price":25},"qty":3}}',
+      );
     await page.getByRole('button', { name: 'New rule' }).tap();
     await page.getByRole('radio', { name: 'Gifts' }).tap();
     await page.waitForTimeout(600);
     await shot('mapping');
-    for (const value of ['title', 'nick']) await page.getByRole('dialog').getByRole('button', { name: new RegExp(`^${value}`) }).tap();
+    for (const value of ['title', 'nick'])
+      await page
+        .getByRole('dialog')
+        .getByRole('button', { name: new RegExp(`^${value}`) })
+        .tap();
 
     const wide = await (await world.wide()).newPage();
     await wide.emulateMedia({ colorScheme: 'dark' });
@@ -105,7 +119,7 @@ async function main(): Promise<void> {
     await shot('stage-wide', wide);
 
     await viewer.waitForTimeout(500);
-    for (let queue = Infinity; queue > 0; ) {
+    for (let queue = Infinity; queue > 0;) {
       // Whatever still waits has its turn first.
       queue = (await viewer.frameLocator('iframe').locator('#words').innerText()).split('\n').length > 3 ? 1 : 0;
       await viewer.waitForTimeout(1500);

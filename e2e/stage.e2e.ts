@@ -13,7 +13,8 @@ after(() => world.close());
 async function placeOf(page: Page, wide = false): Promise<{ x: number; y: number; w: number; h: number }> {
   if (!wide) await page.getByRole('button', { name: /^Edit / }).click();
   await page.getByRole('radio', { name: 'Place', exact: true }).click();
-  const read = async (label: string): Promise<number> => Number(await page.getByRole('textbox', { name: `${label}, px` }).inputValue());
+  const read = async (label: string): Promise<number> =>
+    Number(await page.getByRole('textbox', { name: `${label}, px` }).inputValue());
   const place = { x: await read('Left'), y: await read('Top'), w: await read('Width'), h: await read('Height') };
   if (!wide) await closeSheet(page);
   return place;
@@ -37,7 +38,10 @@ test('by thumb: a piece is moved and resized, and that undone and redone', async
   await dragByTouch(page, await middle(page, 'Leaderboard, Leaderboard'), { x: 40, y: 90 });
   const moved = await placeOf(page);
   // The gesture starts after 3 px; a thumb is not more exact than that.
-  assert.ok(Math.abs(moved.x - before.x - 40 / scale) < 14 && Math.abs(moved.y - before.y - 90 / scale) < 14, JSON.stringify({ before, moved, scale }));
+  assert.ok(
+    Math.abs(moved.x - before.x - 40 / scale) < 14 && Math.abs(moved.y - before.y - 90 / scale) < 14,
+    JSON.stringify({ before, moved, scale }),
+  );
   assert.deepEqual([moved.w, moved.h], [before.w, before.h]);
 
   const corner = page.getByRole('button', { name: 'Resize Leaderboard at the bottom right' });
@@ -69,7 +73,10 @@ test('a piece dragged to the middle snaps to it', async () => {
   const { x, w } = await placeOf(page);
   const frame = await page.locator('canvas').boundingBox();
   assert.ok(frame);
-  await dragByTouch(page, await middle(page, 'Goal, Goal'), { x: (540 - (x + w / 2)) * (frame.width / 1080) + 2, y: 0 });
+  await dragByTouch(page, await middle(page, 'Goal, Goal'), {
+    x: (540 - (x + w / 2)) * (frame.width / 1080) + 2,
+    y: 0,
+  });
   const now = await placeOf(page);
   assert.equal(now.x + now.w / 2, 540);
   await page.context().close();
@@ -108,11 +115,17 @@ test('wide: by mouse a piece is dragged, resized and turned; with Shift several 
     for (let n = 1; n <= 10; n += 1) await page.mouse.move(from.x + (dx * n) / 10, from.y + (dy * n) / 10);
     await page.mouse.up();
   };
-  const centre = ({ x, y, width, height }: Awaited<ReturnType<typeof box>>) => ({ x: x + width / 2, y: y + height / 2 });
+  const centre = ({ x, y, width, height }: Awaited<ReturnType<typeof box>>) => ({
+    x: x + width / 2,
+    y: y + height / 2,
+  });
   const before = await box('leaderboard');
   await drag(centre(before), 70, 40);
   const moved = await box('leaderboard');
-  assert.ok(Math.abs(moved.x - before.x - 70) < 8 && Math.abs(moved.y - before.y - 40) < 8, JSON.stringify({ before, moved }));
+  assert.ok(
+    Math.abs(moved.x - before.x - 70) < 8 && Math.abs(moved.y - before.y - 40) < 8,
+    JSON.stringify({ before, moved }),
+  );
   const corner = await page.getByRole('button', { name: 'Resize Leaderboard at the bottom right' }).boundingBox();
   assert.ok(corner);
   await drag(centre(corner), 30, 20);
@@ -154,7 +167,8 @@ test('pieces are added, ordered and removed; an empty stage says what to do firs
   await page.getByRole('button', { name: 'Add Spotlight' }).tap();
   await page.getByRole('button', { name: 'Add a piece' }).tap();
   await page.getByRole('button', { name: 'Add Leaderboard' }).tap();
-  const names = (): Promise<string[]> => page.getByRole('group', { name: 'Pieces, front first' }).getByRole('button').allInnerTexts();
+  const names = (): Promise<string[]> =>
+    page.getByRole('group', { name: 'Pieces, front first' }).getByRole('button').allInnerTexts();
   assert.deepEqual(await names(), ['Leaderboard', 'Spotlight']);
   await page.getByRole('button', { name: /^Edit / }).tap();
   await page.getByRole('radio', { name: 'Place', exact: true }).tap();

@@ -31,7 +31,11 @@ test('from an empty browser to three gifts in the recap', { timeout: 120_000 }, 
 
   // Cues: the words of a new cue for gifts; the starter's own for gifts is switched off.
   await page.getByRole('link', { name: 'Cues' }).tap();
-  await page.getByRole('listitem').filter({ hasText: 'any gift' }).getByRole('button', { name: 'More for this cue' }).tap();
+  await page
+    .getByRole('listitem')
+    .filter({ hasText: 'any gift' })
+    .getByRole('button', { name: 'More for this cue' })
+    .tap();
   await page.getByRole('button', { name: 'Switch this cue off' }).tap();
   await page.getByRole('button', { name: 'New cue' }).tap();
   await page.getByRole('radio', { name: 'Any moment' }).tap();
@@ -97,40 +101,64 @@ test('from an empty browser to three gifts in the recap', { timeout: 120_000 }, 
   await back.goto('/recap');
   await back.getByRole('group', { name: '3 gifts, 101 coins' }).waitFor();
   const thanked = await back.getByRole('list', { name: 'To thank' }).getByRole('listitem').allInnerTexts();
-  assert.deepEqual(thanked.map((row) => row.split('\n')[1]), ['山田 はな', 'ليلى', 'Inês']);
+  assert.deepEqual(
+    thanked.map((row) => row.split('\n')[1]),
+    ['山田 はな', 'ليلى', 'Inês'],
+  );
 });
 
-test('the recap has what the server counted while no page was open, and the ledger agrees', { timeout: 60_000 }, async () => {
-  const handle = 'second.potter';
-  await world.brindle(handle, { act: 'open' });
-  const me = await world.person();
-  const page = await me.newPage();
-  await addBrindle(page, handle);
-  await page.close();
+test(
+  'the recap has what the server counted while no page was open, and the ledger agrees',
+  { timeout: 60_000 },
+  async () => {
+    const handle = 'second.potter';
+    await world.brindle(handle, { act: 'open' });
+    const me = await world.person();
+    const page = await me.newPage();
+    await addBrindle(page, handle);
+    await page.close();
 
-  await world.brindle(handle, { act: 'live' });
-  const send = (user: object, gift: string): Promise<void> => world.brindle(handle, { act: 'gift', user, gift });
-  await send(VIEWERS.ines, 'ember');
-  await send(VIEWERS.hana, 'glaze-pot');
-  await world.killServer();
-  // Sent while nobody listens: caught up from Brindle's last five minutes.
-  await send(VIEWERS.layla, 'full-kiln');
-  await world.brindle(handle, { act: 'like', user: VIEWERS.layla, taps: 250 });
-  await world.startServer();
-  await world.brindle(handle, { act: 'end' });
+    await world.brindle(handle, { act: 'live' });
+    const send = (user: object, gift: string): Promise<void> => world.brindle(handle, { act: 'gift', user, gift });
+    await send(VIEWERS.ines, 'ember');
+    await send(VIEWERS.hana, 'glaze-pot');
+    await world.killServer();
+    // Sent while nobody listens: caught up from Brindle's last five minutes.
+    await send(VIEWERS.layla, 'full-kiln');
+    await world.brindle(handle, { act: 'like', user: VIEWERS.layla, taps: 250 });
+    await world.startServer();
+    await world.brindle(handle, { act: 'end' });
 
-  const back = await me.newPage();
-  await back.goto('/recap');
-  await back.getByRole('group', { name: '250 likes' }).waitFor();
-  const thanked = await until(() => back.getByRole('list', { name: 'To thank' }).getByRole('listitem').allInnerTexts(), (rows) => rows.length === 3);
-  assert.deepEqual(thanked.map((row) => row.split('\n')[1]), ['ليلى', '山田 はな', 'Inês']);
-  const ledger = await world.ledger(handle);
-  const { coins, count } = ledger.gift;
-  await back.getByRole('group', { name: `${count} gifts, ${coins} coins` }).waitFor();
-  const [file] = await Promise.all([back.waitForEvent('download'), back.getByRole('button', { name: 'Event log (NDJSON)' }).tap()]);
-  const stream = await file.createReadStream();
-  let log = '';
-  for await (const chunk of stream) log += String(chunk);
-  const events = log.trim().split('\n').map((line) => JSON.parse(line) as { kind: string; unitCoins?: number; count?: number });
-  assert.equal(events.filter(({ kind }) => kind === 'gift').reduce((sum, { unitCoins = 0, count = 0 }) => sum + unitCoins * count, 0), coins);
-});
+    const back = await me.newPage();
+    await back.goto('/recap');
+    await back.getByRole('group', { name: '250 likes' }).waitFor();
+    const thanked = await until(
+      () => back.getByRole('list', { name: 'To thank' }).getByRole('listitem').allInnerTexts(),
+      (rows) => rows.length === 3,
+    );
+    assert.deepEqual(
+      thanked.map((row) => row.split('\n')[1]),
+      ['ليلى', '山田 はな', 'Inês'],
+    );
+    const ledger = await world.ledger(handle);
+    const { coins, count } = ledger.gift;
+    await back.getByRole('group', { name: `${count} gifts, ${coins} coins` }).waitFor();
+    const [file] = await Promise.all([
+      back.waitForEvent('download'),
+      back.getByRole('button', { name: 'Event log (NDJSON)' }).tap(),
+    ]);
+    const stream = await file.createReadStream();
+    let log = '';
+    for await (const chunk of stream) log += String(chunk);
+    const events = log
+      .trim()
+      .split('\n')
+      .map((line) => JSON.parse(line) as { kind: string; unitCoins?: number; count?: number });
+    assert.equal(
+      events
+        .filter(({ kind }) => kind === 'gift')
+        .reduce((sum, { unitCoins = 0, count = 0 }) => sum + unitCoins * count, 0),
+      coins,
+    );
+  },
+);

@@ -8,17 +8,27 @@ import { freePort } from './free-port';
 import type { Browser, BrowserContext, BrowserContextOptions, Page } from 'playwright-core';
 
 /** As a compositor's browser is set up: nobody touches it. And a camera that shows a test picture. */
-const SWITCHES = ['--autoplay-policy=no-user-gesture-required', '--use-fake-device-for-media-stream', '--use-fake-ui-for-media-stream'];
+const SWITCHES = [
+  '--autoplay-policy=no-user-gesture-required',
+  '--use-fake-device-for-media-stream',
+  '--use-fake-ui-for-media-stream',
+];
 
 function start(file: string, args: string[]): Promise<ChildProcess> {
-  const child = fork(`dist/programs/${file}`, args, { execArgv: ['--enable-source-maps'], stdio: ['ignore', 'inherit', 'inherit', 'ipc'] });
+  const child = fork(`dist/programs/${file}`, args, {
+    execArgv: ['--enable-source-maps'],
+    stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+  });
   return new Promise((resolve, reject) => {
     child.once('message', () => resolve(child));
     child.once('exit', (code) => reject(new Error(`${file} ended with ${code}.`)));
   });
 }
 
-const ended = (child: ChildProcess): Promise<void> => new Promise((resolve) => (child.exitCode !== null || child.signalCode !== null ? resolve() : child.once('exit', () => resolve())));
+const ended = (child: ChildProcess): Promise<void> =>
+  new Promise((resolve) =>
+    child.exitCode !== null || child.signalCode !== null ? resolve() : child.once('exit', () => resolve()),
+  );
 
 const ANSWER_MS = 120;
 
@@ -27,7 +37,8 @@ function leaveGently(page: Page): void {
   const goto = page.goto.bind(page);
   const reload = page.reload.bind(page);
   const answered = async (): Promise<void> => {
-    if (page.url().startsWith('http')) await page.evaluate((ms) => new Promise((resolve) => setTimeout(resolve, ms)), ANSWER_MS).catch(() => undefined);
+    if (page.url().startsWith('http'))
+      await page.evaluate((ms) => new Promise((resolve) => setTimeout(resolve, ms)), ANSWER_MS).catch(() => undefined);
   };
   page.goto = (address, options) => answered().then(() => goto(address, options));
   page.reload = (options) => answered().then(() => reload(options));
@@ -37,8 +48,14 @@ function leaveGently(page: Page): void {
 export class World {
   private server: ChildProcess | null = null;
   private constructor(
-    readonly address: string, readonly standins: string, readonly browser: Browser,
-    private readonly port: number, readonly data: string, private readonly standinsProcess: ChildProcess, private readonly demo: boolean, private readonly more: readonly string[],
+    readonly address: string,
+    readonly standins: string,
+    readonly browser: Browser,
+    private readonly port: number,
+    readonly data: string,
+    private readonly standinsProcess: ChildProcess,
+    private readonly demo: boolean,
+    private readonly more: readonly string[],
   ) {}
 
   static async open(options: { demo?: boolean; more?: readonly string[] } = {}): Promise<World> {
@@ -47,13 +64,36 @@ export class World {
     const standins = await start('standins.mjs', ['--port', String(standinsPort)]);
     const browser = await launchChromium(SWITCHES);
     const data = mkdtempSync(join(tmpdir(), 'gavirn-e2e-'));
-    const world = new World(`http://127.0.0.1:${port}`, `http://127.0.0.1:${standinsPort}`, browser, port, data, standins, options.demo ?? false, options.more ?? []);
+    const world = new World(
+      `http://127.0.0.1:${port}`,
+      `http://127.0.0.1:${standinsPort}`,
+      browser,
+      port,
+      data,
+      standins,
+      options.demo ?? false,
+      options.more ?? [],
+    );
     await world.startServer();
     return world;
   }
 
   async startServer(): Promise<void> {
-    this.server = await start('server.mjs', ['--port', String(this.port), '--standins', this.standins, '--data', this.data, '--private', '--log', 'warn', '--new-shows', '100000', ...this.more, ...(this.demo ? ['--demo'] : [])]);
+    this.server = await start('server.mjs', [
+      '--port',
+      String(this.port),
+      '--standins',
+      this.standins,
+      '--data',
+      this.data,
+      '--private',
+      '--log',
+      'warn',
+      '--new-shows',
+      '100000',
+      ...this.more,
+      ...(this.demo ? ['--demo'] : []),
+    ]);
   }
 
   /** As a crash or a power cut does it: no warning, no clean end. */
@@ -64,7 +104,11 @@ export class World {
 
   /** Starts another server, which is expected to end by itself: its exit code and what it says. */
   async another(args: readonly string[]): Promise<{ code: number | null; says: string }> {
-    const child = fork('dist/programs/server.mjs', ['--port', String(await freePort()), '--standins', this.standins, ...args], { stdio: ['ignore', 'ignore', 'pipe', 'ipc'] });
+    const child = fork(
+      'dist/programs/server.mjs',
+      ['--port', String(await freePort()), '--standins', this.standins, ...args],
+      { stdio: ['ignore', 'ignore', 'pipe', 'ipc'] },
+    );
     let says = '';
     child.stderr?.on('data', (part: Buffer) => (says += part.toString()));
     child.once('message', () => child.kill());
@@ -79,7 +123,13 @@ export class World {
 
   /** A person's browser with nothing in it: a phone, unless said otherwise. */
   async person(options: BrowserContextOptions = {}): Promise<BrowserContext> {
-    const context = await this.browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true, baseURL: this.address, ...options });
+    const context = await this.browser.newContext({
+      viewport: { width: 390, height: 844 },
+      hasTouch: true,
+      isMobile: true,
+      baseURL: this.address,
+      ...options,
+    });
     context.on('page', leaveGently);
     return context;
   }
@@ -95,12 +145,17 @@ export class World {
 
   /** The same in any of the stand-in platforms. */
   async act(platform: 'brindle' | 'oxbow' | 'tarn', handle: string, body: Record<string, unknown>): Promise<void> {
-    const answer = await fetch(`${this.standins}/standins/${platform}/${platform === 'tarn' ? 'v1/rooms' : 'live'}/${handle}/act`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
+    const answer = await fetch(
+      `${this.standins}/standins/${platform}/${platform === 'tarn' ? 'v1/rooms' : 'live'}/${handle}/act`,
+      { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) },
+    );
     if (!answer.ok) throw new Error(`${platform} refused: ${await answer.text()}`);
   }
 
   async ledger(handle: string): Promise<Ledger> {
-    return ((await (await fetch(`${this.standins}/standins/brindle/ledger`)).json()) as Record<string, Ledger>)[handle] as Ledger;
+    return ((await (await fetch(`${this.standins}/standins/brindle/ledger`)).json()) as Record<string, Ledger>)[
+      handle
+    ] as Ledger;
   }
 
   async close(): Promise<void> {
@@ -120,7 +175,11 @@ export const VIEWERS = {
 } as const;
 
 /** A thumb's drag, px of the page. */
-export async function dragByTouch(page: Page, from: { x: number; y: number }, by: { x: number; y: number }): Promise<void> {
+export async function dragByTouch(
+  page: Page,
+  from: { x: number; y: number },
+  by: { x: number; y: number },
+): Promise<void> {
   const client = await page.context().newCDPSession(page);
   const at = (n: number) => [{ x: from.x + (by.x * n) / 30, y: from.y + (by.y * n) / 30, id: 1 }];
   await client.send('Input.dispatchTouchEvent', { type: 'touchStart', touchPoints: at(0) });

@@ -7,8 +7,12 @@ export default function NotFound() {
   const router = useRouter();
   return (
     <PlaceBody title="Nothing here">
-      <Text size={17} className="my-3">This address leads nowhere. Your show is untouched.</Text>
-      <Button kind="main" onPress={() => router.replace('/feeds')}>Go to Feeds</Button>
+      <Text size={17} className="my-3">
+        This address leads nowhere. Your show is untouched.
+      </Text>
+      <Button kind="main" onPress={() => router.replace('/feeds')}>
+        Go to Feeds
+      </Button>
     </PlaceBody>
   );
 }

@@ -6,7 +6,8 @@ import { livePicture } from './live-pictures';
 import { MediaImages, type MediaSource } from './media-images';
 
 /** The address of an image that an operation names: an emoji of the shipped set. */
-const addressOf = (src: string): string | null => (src.startsWith('emoji:') ? `/emoji/${encodeURIComponent(src.slice(6))}.svg` : null);
+const addressOf = (src: string): string | null =>
+  src.startsWith('emoji:') ? `/emoji/${encodeURIComponent(src.slice(6))}.svg` : null;
 
 /** What the painter needs, in a browser. `arrived` is called when an image or a font that was missing has come. */
 export class BrowserHost implements PaintHost {
@@ -17,7 +18,10 @@ export class BrowserHost implements PaintHost {
 
   private readonly media: MediaImages;
 
-  constructor(media: MediaSource, private readonly arrived: () => void) {
+  constructor(
+    media: MediaSource,
+    private readonly arrived: () => void,
+  ) {
     this.media = new MediaImages(media, arrived);
   }
 
@@ -74,12 +78,15 @@ export class BrowserHost implements PaintHost {
     if (this.fontsAsked.has(key)) return;
     this.fontsAsked.add(key);
     if (document.fonts.check(shorthand, text)) return;
-    void document.fonts.load(shorthand, text).then((loaded) => {
-      if (loaded.length > 0) this.arrived();
-    }, () => {
-      // Not there just now (the server may be restarting): ask again with the next text.
-      this.fontsAsked.delete(key);
-    });
+    void document.fonts.load(shorthand, text).then(
+      (loaded) => {
+        if (loaded.length > 0) this.arrived();
+      },
+      () => {
+        // Not there just now (the server may be restarting): ask again with the next text.
+        this.fontsAsked.delete(key);
+      },
+    );
   }
 }
 
@@ -87,4 +94,8 @@ const SCRIPTS = ['Latin', 'Arabic', 'Devanagari', 'Thai', 'Han', 'Hiragana', 'Ka
 const tests = SCRIPTS.map((script) => [script, new RegExp(`\\p{Script=${script}}`, 'u')] as const);
 
 /** Which scripts a text has: fonts are asked for by these, not by every new text. */
-const scriptsOf = (text: string): string => tests.filter(([, test]) => test.test(text)).map(([script]) => script).join();
+const scriptsOf = (text: string): string =>
+  tests
+    .filter(([, test]) => test.test(text))
+    .map(([script]) => script)
+    .join();

@@ -56,7 +56,12 @@ export class Frame {
   /** Shows this from now on; null shows nothing. @param transition what is shown now gives way like this; absent: at once */
   show(scene: Scene | null, transition?: Transition): void {
     if (transition && this.scene && scene && transition.kind !== 'cut') {
-      this.leaving = { scene: this.scene, stage: new Stage({ measure: this.host.measure, seen: this.options.seen }), since: this.options.now(), transition };
+      this.leaving = {
+        scene: this.scene,
+        stage: new Stage({ measure: this.host.measure, seen: this.options.seen }),
+        since: this.options.now(),
+        transition,
+      };
     }
     this.scene = scene;
     this.soon();

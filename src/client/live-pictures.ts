@@ -14,7 +14,9 @@ export const isLive = (name: string): boolean => streams.has(name);
 export async function openCamera(name: string): Promise<string | null> {
   if (streams.has(name)) return null;
   try {
-    const stream = await navigator.mediaDevices.getUserMedia({ video: { width: { ideal: 1920 }, height: { ideal: 1080 } } });
+    const stream = await navigator.mediaDevices.getUserMedia({
+      video: { width: { ideal: 1920 }, height: { ideal: 1080 } },
+    });
     const video = Object.assign(document.createElement('video'), { muted: true, playsInline: true, srcObject: stream });
     streams.set(name, stream);
     videos.set(name, video);
@@ -23,7 +25,9 @@ export async function openCamera(name: string): Promise<string | null> {
   } catch (error) {
     closeCamera(name);
     const refused = error instanceof DOMException && error.name === 'NotAllowedError';
-    return refused ? 'The browser was not allowed to use the camera. The made-up picture stays; allow it in the browser’s settings and try again.' : 'No camera answers on this device. The made-up picture stays.';
+    return refused
+      ? 'The browser was not allowed to use the camera. The made-up picture stays; allow it in the browser’s settings and try again.'
+      : 'No camera answers on this device. The made-up picture stays.';
   }
 }
 

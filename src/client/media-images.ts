@@ -16,7 +16,10 @@ export class MediaImages {
   private readonly films = new Map<string, ImageBitmap[] | null>();
   private readonly clips = new Map<string, HTMLVideoElement | null>();
 
-  constructor(private readonly source: MediaSource, private readonly arrived: () => void) {}
+  constructor(
+    private readonly source: MediaSource,
+    private readonly arrived: () => void,
+  ) {}
 
   /** @param name `<id>`, or `<id>#<frame>` of an animated picture; `at`: of a clip, how far it has played, ms */
   of(name: string, at: number | undefined): CanvasImageSource | undefined {
@@ -55,10 +58,16 @@ export class MediaImages {
     if (known) return known[Math.min(frame, known.length - 1)];
     if (known === undefined) {
       this.films.set(id, null);
-      void this.source.address(id).then((address) => (address === null ? [] : filmOf(address))).then((frames) => {
-        this.films.set(id, frames);
-        if (frames.length > 0) this.arrived();
-      }, () => this.again(this.films, id));
+      void this.source
+        .address(id)
+        .then((address) => (address === null ? [] : filmOf(address)))
+        .then(
+          (frames) => {
+            this.films.set(id, frames);
+            if (frames.length > 0) this.arrived();
+          },
+          () => this.again(this.films, id),
+        );
     }
     return undefined;
   }
@@ -70,7 +79,12 @@ export class MediaImages {
       this.clips.set(id, null);
       void this.source.address(id).then((address) => {
         if (address === null) return;
-        const video = Object.assign(document.createElement('video'), { muted: true, playsInline: true, preload: 'auto', src: address });
+        const video = Object.assign(document.createElement('video'), {
+          muted: true,
+          playsInline: true,
+          preload: 'auto',
+          src: address,
+        });
         video.onloadeddata = () => this.clips.set(id, video);
         video.onerror = () => this.again(this.clips, id);
       });
@@ -97,7 +111,13 @@ async function filmOf(address: string): Promise<ImageBitmap[]> {
     const { image } = await decoder.decode({ frameIndex });
     const { displayWidth: w, displayHeight: h } = image;
     const scale = Math.min(1, FILM_SIDE / Math.max(w, h), Math.sqrt(FILM_BYTES / (4 * w * h * count)));
-    frames.push(await createImageBitmap(image, { resizeWidth: Math.max(1, Math.round(w * scale)), resizeHeight: Math.max(1, Math.round(h * scale)), resizeQuality: 'high' }));
+    frames.push(
+      await createImageBitmap(image, {
+        resizeWidth: Math.max(1, Math.round(w * scale)),
+        resizeHeight: Math.max(1, Math.round(h * scale)),
+        resizeQuality: 'high',
+      }),
+    );
     image.close();
   }
   decoder.close();

@@ -25,8 +25,13 @@ export async function decodeSound(bytes: ArrayBuffer): Promise<AudioBuffer> {
 
 const channelsOf = (buffer: AudioBuffer, { from, until }: Cut): Float32Array<ArrayBuffer>[] => {
   const first = Math.min(buffer.length, Math.round(from * buffer.sampleRate));
-  const last = Math.max(first, Math.min(buffer.length, until === null ? buffer.length : Math.round(until * buffer.sampleRate)));
-  return Array.from({ length: Math.min(2, buffer.numberOfChannels) }, (_, n) => buffer.getChannelData(n).slice(first, last));
+  const last = Math.max(
+    first,
+    Math.min(buffer.length, until === null ? buffer.length : Math.round(until * buffer.sampleRate)),
+  );
+  return Array.from({ length: Math.min(2, buffer.numberOfChannels) }, (_, n) =>
+    buffer.getChannelData(n).slice(first, last),
+  );
 };
 
 /** Has sounds made and measured in a worker, each once. */

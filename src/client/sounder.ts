@@ -37,7 +37,8 @@ export class Sounder {
   /** How sounds are played from now on, and the streamer's own among them. */
   follow(plan: SoundPlan, own: readonly OwnSound[]): void {
     this.plan = plan;
-    for (const sound of own) if (JSON.stringify(this.own.get(sound.id)) !== JSON.stringify(sound)) this.ready.delete(sound.id);
+    for (const sound of own)
+      if (JSON.stringify(this.own.get(sound.id)) !== JSON.stringify(sound)) this.ready.delete(sound.id);
     this.own = new Map(own.map((sound) => [sound.id, sound]));
   }
 
@@ -100,7 +101,9 @@ export class Sounder {
       const blocked = context.state === 'suspended';
       this.options.onBlocked?.(blocked);
       if (!blocked) return;
-      window.addEventListener('pointerdown', () => void context.resume().then(() => this.options.onBlocked?.(false)), { once: true });
+      window.addEventListener('pointerdown', () => void context.resume().then(() => this.options.onBlocked?.(false)), {
+        once: true,
+      });
     }, 400);
   }
 
@@ -108,13 +111,16 @@ export class Sounder {
     const voices = window.speechSynthesis?.getVoices() ?? [];
     if (voices.length === 0) {
       const bytes = await this.options.speech?.(id);
-      const made = bytes ? await this.maker.own(bytes, { from: 0, until: null, fadeIn: 0, fadeOut: 0 }).catch(() => null) : null;
+      const made = bytes
+        ? await this.maker.own(bytes, { from: 0, until: null, fadeIn: 0, fadeOut: 0 }).catch(() => null)
+        : null;
       if (made) this.open().play(made, 1, this.plan);
       return;
     }
     const said = new SpeechSynthesisUtterance(text.replace(/[\u2066-\u2069]/g, ''));
     const mine = voices.filter(({ lang }) => lang.toLowerCase().startsWith(language.split('-')[0] ?? ''));
-    const named = voice === '' ? undefined : voices.find(({ name }) => name.toLowerCase().includes(voice.toLowerCase()));
+    const named =
+      voice === '' ? undefined : voices.find(({ name }) => name.toLowerCase().includes(voice.toLowerCase()));
     Object.assign(said, { lang: language, rate: speed, pitch, voice: named ?? mine[0] ?? null });
     said.onstart = () => this.voices?.duckAll(true);
     said.onend = () => this.voices?.duckAll(false);
@@ -125,15 +131,20 @@ export class Sounder {
     let made = this.ready.get(id);
     if (!made) {
       const own = this.own.get(id);
-      made = own ? this.options.bytes(id).then((bytes) => (bytes ? this.maker.own(bytes, own.cut) : null)) : this.maker.made(id);
+      made = own
+        ? this.options.bytes(id).then((bytes) => (bytes ? this.maker.own(bytes, own.cut) : null))
+        : this.maker.made(id);
       // What could not be had just now is asked for again the next time.
-      made = made.then((sound) => {
-        if (!sound) this.ready.delete(id);
-        return sound;
-      }, () => {
-        this.ready.delete(id);
-        return null;
-      });
+      made = made.then(
+        (sound) => {
+          if (!sound) this.ready.delete(id);
+          return sound;
+        },
+        () => {
+          this.ready.delete(id);
+          return null;
+        },
+      );
       this.ready.set(id, made);
     }
     return made;

@@ -19,7 +19,11 @@ const SILENCE_MS = 25_000;
  * cannot send.
  * @returns how to stop it
  */
-export function readStream(url: string, listener: StreamListener, headers: Readonly<Record<string, string>> = {}): () => void {
+export function readStream(
+  url: string,
+  listener: StreamListener,
+  headers: Readonly<Record<string, string>> = {},
+): () => void {
   const stopped = new AbortController();
   let lastId: string | null = null;
 
@@ -29,7 +33,8 @@ export function readStream(url: string, listener: StreamListener, headers: Reado
     try {
       const response = await fetch(url, {
         headers: { accept: 'text/event-stream', ...headers, ...(lastId === null ? {} : { 'last-event-id': lastId }) },
-        cache: 'no-store', signal: AbortSignal.any([stopped.signal, silent.signal]),
+        cache: 'no-store',
+        signal: AbortSignal.any([stopped.signal, silent.signal]),
       });
       if (!response.ok || !response.body) return response.status;
       listener.onOpen?.();

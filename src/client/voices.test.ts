@@ -15,18 +15,45 @@ class Context {
   }
   createGain() {
     const log: Param['log'] = [];
-    const write = (what: string) => (to: number, at: number): void => void log.push([what, to, at]);
-    const node = { gain: { value: 1, log, setValueAtTime: write('set'), linearRampToValueAtTime: write('ramp'), setTargetAtTime: write('target') }, connect: (to: unknown) => to };
+    const write =
+      (what: string) =>
+      (to: number, at: number): void =>
+        void log.push([what, to, at]);
+    const node = {
+      gain: {
+        value: 1,
+        log,
+        setValueAtTime: write('set'),
+        linearRampToValueAtTime: write('ramp'),
+        setTargetAtTime: write('target'),
+      },
+      connect: (to: unknown) => to,
+    };
     this.gains.push(node);
     return node;
   }
   createBufferSource() {
-    const source = { started: -1, stopped: false, onended: null as (() => void) | null, buffer: null, connect: (to: unknown) => to, start: (at: number) => void (source.started = at), stop: () => void (source.stopped = true) };
+    const source = {
+      started: -1,
+      stopped: false,
+      onended: null as (() => void) | null,
+      buffer: null,
+      connect: (to: unknown) => to,
+      start: (at: number) => void (source.started = at),
+      stop: () => void (source.stopped = true),
+    };
     this.sources.push(source);
     return source;
   }
 }
-const sound = (more: Partial<Ready> = {}): Ready => ({ channels: [new Float32Array(48_000)], rate: 48_000, lufs: -18, truePeakDb: -6, cut: null, ...more });
+const sound = (more: Partial<Ready> = {}): Ready => ({
+  channels: [new Float32Array(48_000)],
+  rate: 48_000,
+  lufs: -18,
+  truePeakDb: -6,
+  cut: null,
+  ...more,
+});
 function playing(plan: Partial<SoundPlan> = {}) {
   const context = new Context();
   const voices = new Voices(context as unknown as AudioContext);
@@ -75,9 +102,17 @@ test('fades lie inside the sound, also where they are longer than it', () => {
   const cut = { from: 0, until: null, fadeIn: 0.25, fadeOut: 0.5 };
   const { play, level } = playing();
   play({ cut });
-  expect(level(0)).toEqual([['set', 0, 10], ['ramp', 1, 10.25], ['set', 1, 10.5], ['ramp', 0, 11]]);
+  expect(level(0)).toEqual([
+    ['set', 0, 10],
+    ['ramp', 1, 10.25],
+    ['set', 1, 10.5],
+    ['ramp', 0, 11],
+  ]);
   play({ cut: { ...cut, fadeIn: 5, fadeOut: 5 } });
-  expect(level(1)).toEqual([['set', 0, 10], ['ramp', 1, 11]]);
+  expect(level(1)).toEqual([
+    ['set', 0, 10],
+    ['ramp', 1, 11],
+  ]);
 });
 
 test('all ends at a word, and the line begins anew', () => {

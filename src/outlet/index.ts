@@ -19,13 +19,23 @@ const heard = document.getElementById('heard');
 const blocked = document.getElementById('blocked');
 if (canvas && words && heard && blocked) start(canvas, words, heard, blocked);
 
-function start(canvas: HTMLCanvasElement, words: HTMLElement, heardWords: HTMLElement, blockedWords: HTMLElement): void {
+function start(
+  canvas: HTMLCanvasElement,
+  words: HTMLElement,
+  heardWords: HTMLElement,
+  blockedWords: HTMLElement,
+): void {
   const clock = new RemoteClock();
   const here = location.pathname.replace(/\/$/, '');
   const mediaAddress = (id: string): string => `${here}/media/${id}`;
   const frame = new Frame({
-    canvas, seen: 'air', media: { address: (id) => Promise.resolve(mediaAddress(id)) }, now: () => clock.now(), room: () => ({ width: window.innerWidth, height: window.innerHeight }),
-    onWords: (lines) => words.replaceChildren(...lines.map((line) => Object.assign(document.createElement('li'), { textContent: line }))),
+    canvas,
+    seen: 'air',
+    media: { address: (id) => Promise.resolve(mediaAddress(id)) },
+    now: () => clock.now(),
+    room: () => ({ width: window.innerWidth, height: window.innerHeight }),
+    onWords: (lines) =>
+      words.replaceChildren(...lines.map((line) => Object.assign(document.createElement('li'), { textContent: line }))),
   });
   const sounder = new Sounder({
     makeWorker: () => new Worker('/outlet/sounds.js'),
@@ -49,7 +59,20 @@ function start(canvas: HTMLCanvasElement, words: HTMLElement, heardWords: HTMLEl
       // The server's own message, whose form docs/outlet-stream.md states.
       const message = JSON.parse(data) as Message;
       clock.heard(message.now, event === 'view');
-      const { frame: size, pieces, live, ground, scene: shown, transition, heard, sounds, language, sound, own, pictures } = message;
+      const {
+        frame: size,
+        pieces,
+        live,
+        ground,
+        scene: shown,
+        transition,
+        heard,
+        sounds,
+        language,
+        sound,
+        own,
+        pictures,
+      } = message;
       if (pictures) frame.prepare(pictures);
       if (sound) plan = sound;
       if (own) ownSounds = own;
@@ -58,10 +81,16 @@ function start(canvas: HTMLCanvasElement, words: HTMLElement, heardWords: HTMLEl
       if (sounds) sounder.prepare(sounds);
       if (heard) sounder.hear(heard, clock.now());
       if (transition) gives = transition;
-      if (event === 'view') scene = size && pieces && live ? { frame: size, pieces, live, ...(ground ? { ground } : {}) } : null;
+      if (event === 'view')
+        scene = size && pieces && live ? { frame: size, pieces, live, ...(ground ? { ground } : {}) } : null;
       else if (scene) {
         const behind = ground === undefined ? scene.ground : (ground ?? undefined);
-        scene = { frame: size ?? scene.frame, pieces: pieces ?? scene.pieces, live: merged(scene.live, live), ...(behind === undefined ? {} : { ground: behind }) };
+        scene = {
+          frame: size ?? scene.frame,
+          pieces: pieces ?? scene.pieces,
+          live: merged(scene.live, live),
+          ...(behind === undefined ? {} : { ground: behind }),
+        };
       }
       frame.show(scene, event === 'change' && shown !== undefined ? gives : undefined);
     },

@@ -8,7 +8,13 @@ import { parseArgs } from 'node:util';
  * next port, or any that is free.
  */
 
-const { values } = parseArgs({ options: { port: { type: 'string', default: '4600' }, data: { type: 'string', default: '.gavirn' }, log: { type: 'string', default: 'warn' } } });
+const { values } = parseArgs({
+  options: {
+    port: { type: 'string', default: '4600' },
+    data: { type: 'string', default: '.gavirn' },
+    log: { type: 'string', default: 'warn' },
+  },
+});
 const port = Number(values.port);
 if (!Number.isInteger(port) || port < 1 || port > 65_534) {
   process.stderr.write(`"${values.port}" is not a port. A port is a number from 1 to 65534.\n`);
@@ -34,7 +40,10 @@ function stop(code: number): void {
 
 /** Starts a process and resolves when it listens; when it ends by itself, all ends. */
 function start(file: string, args: string[]): Promise<void> {
-  const child = fork(join('dist/programs', file), args, { execArgv: ['--enable-source-maps'], stdio: ['ignore', 'inherit', 'inherit', 'ipc'] });
+  const child = fork(join('dist/programs', file), args, {
+    execArgv: ['--enable-source-maps'],
+    stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+  });
   children.push(child);
   child.on('exit', (code) => stop(code ?? 1));
   return new Promise((resolve) => child.once('message', () => resolve()));
@@ -42,7 +51,9 @@ function start(file: string, args: string[]): Promise<void> {
 
 const isFree = (candidate: number): Promise<boolean> =>
   new Promise((resolve) => {
-    const probe = createServer().once('error', () => resolve(false)).once('listening', () => probe.close(() => resolve(true)));
+    const probe = createServer()
+      .once('error', () => resolve(false))
+      .once('listening', () => probe.close(() => resolve(true)));
     probe.listen(candidate, '0.0.0.0');
   });
 
@@ -50,14 +61,27 @@ async function main(): Promise<void> {
   process.on('SIGINT', () => stop(0));
   process.on('SIGTERM', () => stop(0));
   if (!(await isFree(port))) {
-    process.stderr.write(`Port ${port} is taken by another program. Choose another one: ./gavirn demo --port ${port + 100}\n`);
+    process.stderr.write(
+      `Port ${port} is taken by another program. Choose another one: ./gavirn demo --port ${port + 100}\n`,
+    );
     process.exit(1);
   }
   let standins = port + 1;
   while (!(await isFree(standins))) standins += 1;
   await Promise.all([
     start('standins.mjs', ['--port', String(standins)]),
-    start('server.mjs', ['--port', String(port), '--standins', `http://127.0.0.1:${standins}`, '--data', values.data, '--log', values.log, '--demo', '--private']),
+    start('server.mjs', [
+      '--port',
+      String(port),
+      '--standins',
+      `http://127.0.0.1:${standins}`,
+      '--data',
+      values.data,
+      '--log',
+      values.log,
+      '--demo',
+      '--private',
+    ]),
   ]);
   process.stdout.write(`Gavirn is at http://localhost:${port}\n`);
 }

@@ -3,9 +3,12 @@ import type { Server } from 'node:http';
 /** Starts listening; when that fails, says why in a sentence on standard error and exits 1. */
 export function listen(server: Server, port: number, host: string, then: () => void): void {
   server.on('error', (error: NodeJS.ErrnoException) => {
-    const sentence = error.code === 'EADDRINUSE'
-      ? `Port ${port} is taken by another program. Choose another one: ./gavirn demo --port ${port + 100}`
-      : error.code === 'EACCES' ? `Port ${port} is not open to this account. Choose one above 1023.` : `The server cannot start: ${error.message}.`;
+    const sentence =
+      error.code === 'EADDRINUSE'
+        ? `Port ${port} is taken by another program. Choose another one: ./gavirn demo --port ${port + 100}`
+        : error.code === 'EACCES'
+          ? `Port ${port} is not open to this account. Choose one above 1023.`
+          : `The server cannot start: ${error.message}.`;
     process.stderr.write(`${sentence}\n`);
     process.exit(1);
   });

@@ -11,7 +11,21 @@ export type Log = Logger;
 export const showHash = (id: string): string => createHash('sha256').update(id).digest('hex').slice(0, 12);
 
 /** What may stand in a line beside its message. All else is left out, whatever it is called: a list of what is forbidden is never whole. */
-const FIELDS = new Set(['show', 'what', 'feed', 'platform', 'file', 'count', 'ms', 'bytes', 'port', 'code', 'status', 'off', 'err']);
+const FIELDS = new Set([
+  'show',
+  'what',
+  'feed',
+  'platform',
+  'file',
+  'count',
+  'ms',
+  'bytes',
+  'port',
+  'code',
+  'status',
+  'off',
+  'err',
+]);
 const MOST_TEXT = 300;
 
 /** A fault without what somebody sent: errors like to quote it. The stack's first lines repeat the message and go with it. */
@@ -20,16 +34,33 @@ function bareError(error: unknown): object {
   const { name, message, stack = '' } = error;
   const code = 'code' in error && typeof error.code === 'string' ? { code: error.code } : {};
   const unquoted = message.replace(/(["'`“”«»‘’]).*?(["'`“”«»‘’]|$)/gs, '…').slice(0, MOST_TEXT);
-  return { type: name, ...code, message: unquoted, stack: stack.split('\n').filter((line) => /^\s+at /.test(line)).map((line) => line.trim()) };
+  return {
+    type: name,
+    ...code,
+    message: unquoted,
+    stack: stack
+      .split('\n')
+      .filter((line) => /^\s+at /.test(line))
+      .map((line) => line.trim()),
+  };
 }
 
 /** @param to where the lines go; standard error where that is not said */
 export function newLog(level: LogLevel = 'info', to?: { write: (line: string) => void }): Log {
   const options = {
-    level, base: undefined,
+    level,
+    base: undefined,
     formatters: {
       level: (label: string) => ({ level: label }),
-      log: (given: object) => Object.fromEntries(Object.entries(given).filter(([name]) => FIELDS.has(name)).map(([name, value]) => [name, name === 'err' ? bareError(value) : typeof value === 'string' ? value.slice(0, MOST_TEXT) : value])),
+      log: (given: object) =>
+        Object.fromEntries(
+          Object.entries(given)
+            .filter(([name]) => FIELDS.has(name))
+            .map(([name, value]) => [
+              name,
+              name === 'err' ? bareError(value) : typeof value === 'string' ? value.slice(0, MOST_TEXT) : value,
+            ]),
+        ),
     },
     serializers: { err: (error: unknown) => error },
   };

@@ -11,12 +11,21 @@ import { LOG_LEVELS, newLog, type LogLevel } from './log';
 
 const { values } = parseArgs({
   options: {
-    port: { type: 'string', default: '4600' }, data: { type: 'string', default: '.gavirn' }, standins: { type: 'string' }, self: { type: 'string' }, demo: { type: 'boolean', default: false },
+    port: { type: 'string', default: '4600' },
+    data: { type: 'string', default: '.gavirn' },
+    standins: { type: 'string' },
+    self: { type: 'string' },
+    demo: { type: 'boolean', default: false },
     // Feeds may then be asked for inside the server's own network: for a server of one's own.
     private: { type: 'boolean', default: false },
     log: { type: 'string', default: 'info' },
     // Limits (docs/trust.md): shows in all, new ones an hour from one address, megabytes of files of one show, of all, of one show's sessions, days until a show sleeps.
-    'most-shows': { type: 'string' }, 'new-shows': { type: 'string' }, 'show-files': { type: 'string' }, 'all-files': { type: 'string' }, 'show-sessions': { type: 'string' }, 'sleep-days': { type: 'string' },
+    'most-shows': { type: 'string' },
+    'new-shows': { type: 'string' },
+    'show-files': { type: 'string' },
+    'all-files': { type: 'string' },
+    'show-sessions': { type: 'string' },
+    'sleep-days': { type: 'string' },
     // How many proxies stand before this server.
     'trust-proxy': { type: 'string' },
   },
@@ -35,7 +44,8 @@ function numberOf(name: keyof typeof values, otherwise: number, least = 0): numb
   const given = values[name];
   if (given === undefined) return otherwise;
   const number = Number(given);
-  if (typeof given !== 'string' || given.trim() === '' || !Number.isFinite(number) || number < least) end(`--${name} takes a number from ${least} on; "${String(given)}" is none.`);
+  if (typeof given !== 'string' || given.trim() === '' || !Number.isFinite(number) || number < least)
+    end(`--${name} takes a number from ${least} on; "${String(given)}" is none.`);
   return number;
 }
 
@@ -56,7 +66,8 @@ async function main(): Promise<void> {
   const fault = (error: unknown): void => {
     log.error({ err: error }, 'A fault that nothing has caught.');
     lately.push(Date.now());
-    if (lately.filter((at) => Date.now() - at < FAULTS_WITHIN_MS).length > MOST_FAULTS) end('The server ends: too many faults within a minute. What was acknowledged is on the disk.');
+    if (lately.filter((at) => Date.now() - at < FAULTS_WITHIN_MS).length > MOST_FAULTS)
+      end('The server ends: too many faults within a minute. What was acknowledged is on the disk.');
     if (lately.length > MOST_FAULTS) lately.shift();
   };
   process.on('uncaughtException', fault);
@@ -74,8 +85,11 @@ async function main(): Promise<void> {
     demo: values.demo ? join(process.cwd(), 'demo') : null,
     log,
     limits: {
-      shows: numberOf('most-shows', LIMITS.shows, 1), showBytes: numberOf('show-files', LIMITS.showBytes / MB) * MB, allBytes: numberOf('all-files', LIMITS.allBytes / MB) * MB,
-      sessionBytes: numberOf('show-sessions', LIMITS.sessionBytes / MB, 1) * MB, sleepMs: numberOf('sleep-days', values.demo ? 1 : LIMITS.sleepMs / DAY_MS, 0) * DAY_MS,
+      shows: numberOf('most-shows', LIMITS.shows, 1),
+      showBytes: numberOf('show-files', LIMITS.showBytes / MB) * MB,
+      allBytes: numberOf('all-files', LIMITS.allBytes / MB) * MB,
+      sessionBytes: numberOf('show-sessions', LIMITS.sessionBytes / MB, 1) * MB,
+      sleepMs: numberOf('sleep-days', values.demo ? 1 : LIMITS.sleepMs / DAY_MS, 0) * DAY_MS,
     },
     ...(values['new-shows'] === undefined ? {} : { newShows: numberOf('new-shows', 0, 1) }),
     proxies: numberOf('trust-proxy', 0),
@@ -100,8 +114,12 @@ function makeUsable(data: string): void {
   } catch (error) {
     // A fault of the disk or its rights: nothing could be kept.
     if (existsSync(probe)) rmSync(probe, { force: true });
-    end(`The data folder ${data} cannot be used: ${diskTrouble(error) ?? (error instanceof Error ? error.message : String(error))}. Choose another one with --data.`);
+    end(
+      `The data folder ${data} cannot be used: ${diskTrouble(error) ?? (error instanceof Error ? error.message : String(error))}. Choose another one with --data.`,
+    );
   }
 }
 
-main().catch((error: unknown) => end(`The server cannot start: ${diskTrouble(error) ?? (error instanceof Error ? error.message : String(error))}.`));
+main().catch((error: unknown) =>
+  end(`The server cannot start: ${diskTrouble(error) ?? (error instanceof Error ? error.message : String(error))}.`),
+);

@@ -7,12 +7,18 @@ import type { Behind } from '@/core/stage/judge/finding';
 import { onFrame } from '@/core/stage/turn-frame';
 
 /** Layouts are to be proposed for a scene, or a show is to be put on another frame. */
-export type ArrangeTask = { task: 'arrange'; show: Show; scene: string; keepFree: Box[]; behind: Behind[] } | { task: 'frame'; show: Show; frame: FrameSize };
+export type ArrangeTask =
+  | { task: 'arrange'; show: Show; scene: string; keepFree: Box[]; behind: Behind[] }
+  | { task: 'frame'; show: Show; frame: FrameSize };
 export type Arranged = { proposals: Proposal[] } | { show: Show };
 
 /* Arranges apart from the page: some thousand places are weighed for each piece. */
 
-declare const self: { fonts: FontFaceSet; onmessage: (event: MessageEvent<ArrangeTask>) => void; postMessage: (done: Arranged) => void };
+declare const self: {
+  fonts: FontFaceSet;
+  onmessage: (event: MessageEvent<ArrangeTask>) => void;
+  postMessage: (done: Arranged) => void;
+};
 
 const measuring = new OffscreenCanvas(1, 1).getContext('2d');
 const measure: Measure = (text, font) => {
@@ -22,15 +28,19 @@ const measure: Measure = (text, font) => {
 };
 
 /** A worker has no fonts but those it loads: without ours every text would be measured too narrow or too wide. Names in other scripts are measured by the machine's own. */
-const fonts = Promise.all(FONT_FACES.filter(({ range }) => !range).map(async (shipped) => {
-  const face = new FontFace(shipped.family, `url(/fonts/${fontFile(shipped)})`, { weight: shipped.weight });
-  self.fonts.add(await face.load());
-})).catch(() => undefined);
+const fonts = Promise.all(
+  FONT_FACES.filter(({ range }) => !range).map(async (shipped) => {
+    const face = new FontFace(shipped.family, `url(/fonts/${fontFile(shipped)})`, { weight: shipped.weight });
+    self.fonts.add(await face.load());
+  }),
+).catch(() => undefined);
 
 self.onmessage = ({ data }: MessageEvent<ArrangeTask>) => {
   void fonts.then(() => {
-    self.postMessage((data.task === 'arrange'
-      ? { proposals: arrange(data.show, data.scene, measure, { keepFree: data.keepFree, behind: data.behind }) }
-      : { show: onFrame(data.show, data.frame, measure) }) satisfies Arranged);
+    self.postMessage(
+      (data.task === 'arrange'
+        ? { proposals: arrange(data.show, data.scene, measure, { keepFree: data.keepFree, behind: data.behind }) }
+        : { show: onFrame(data.show, data.frame, measure) }) satisfies Arranged,
+    );
   });
 };

@@ -20,7 +20,8 @@ self.onmessage = ({ data }: MessageEvent<SoundTask>) => {
     return self.postMessage({ id, samples: null, lufs, truePeakDb } satisfies SoundMade);
   }
   const sound = soundById(id);
-  if (!sound) return self.postMessage({ id, samples: null, lufs: -Infinity, truePeakDb: -Infinity } satisfies SoundMade);
+  if (!sound)
+    return self.postMessage({ id, samples: null, lufs: -Infinity, truePeakDb: -Infinity } satisfies SoundMade);
   const samples = new Float32Array(synthesize(sound.recipe));
   const { lufs, truePeakDb } = measureLoudness([samples], RATE);
   self.postMessage({ id, samples, lufs, truePeakDb } satisfies SoundMade, { transfer: [samples.buffer] });

@@ -39,7 +39,15 @@ export class HealthKeeper {
   private least = Infinity;
 
   constructor(now: number) {
-    this.health = { state: 'looking', since: now, reconnects: 0, latencyMs: null, clockAheadMs: 0, lastSeen: {}, heardAt: null };
+    this.health = {
+      state: 'looking',
+      since: now,
+      reconnects: 0,
+      latencyMs: null,
+      clockAheadMs: 0,
+      lastSeen: {},
+      heardAt: null,
+    };
   }
 
   state(state: FeedState, now: number): void {
@@ -63,14 +71,21 @@ export class HealthKeeper {
   event(event: StreamEvent, now: number): void {
     this.health.lastSeen[event.kind] = now;
     this.health.heardAt = now;
-    if (event.kind === 'room' || event.kind === 'audience' || ((event.kind === 'like' || event.kind === 'follow') && event.total !== undefined)) return;
+    if (
+      event.kind === 'room' ||
+      event.kind === 'audience' ||
+      ((event.kind === 'like' || event.kind === 'follow') && event.total !== undefined)
+    )
+      return;
     // The quickest message of all says most about the clocks: what is slower was underway longer.
     const difference = event.seenAt - event.at;
     this.least = Math.min(this.least, difference);
     const off = Math.abs(this.least) > CLOCK_MATTERS_MS || this.least < 0 ? -this.least : 0;
-    this.health.clockAheadMs = off === 0 && this.stated !== null && Math.abs(this.stated) > CLOCK_MATTERS_MS ? this.stated : off;
+    this.health.clockAheadMs =
+      off === 0 && this.stated !== null && Math.abs(this.stated) > CLOCK_MATTERS_MS ? this.stated : off;
     const latency = Math.max(0, difference + off);
-    this.health.latencyMs = this.health.latencyMs === null ? latency : Math.round(this.health.latencyMs * 0.9 + latency * 0.1);
+    this.health.latencyMs =
+      this.health.latencyMs === null ? latency : Math.round(this.health.latencyMs * 0.9 + latency * 0.1);
     const point = this.latencies.at(-1);
     if (point && now - point[0] < POINT_MS) point[1] = Math.max(point[1], latency);
     else this.latencies.push([now, latency]);

@@ -46,12 +46,27 @@ export class Recorder {
     const known = streak === null ? undefined : this.lines.find(({ id }) => id === streak);
     if (known && event.kind === 'gift') {
       // The line changes as a whole, so that whoever sends only what changed sees that it did.
-      const grown = { ...known, count: known.count + event.count, coins: known.coins + event.count * event.unitCoins, open: event.streakOpen ?? false, at: now, alert: alert ?? known.alert };
+      const grown = {
+        ...known,
+        count: known.count + event.count,
+        coins: known.coins + event.count * event.unitCoins,
+        open: event.streakOpen ?? false,
+        at: now,
+        alert: alert ?? known.alert,
+      };
       this.lines.splice(this.lines.indexOf(known), 1);
       this.lines.push(grown);
       return;
     }
-    this.lines.push({ id: streak ?? `${event.feed}/${event.id}`, feed: event.feed, kind: event.kind, at: now, name: event.viewer?.name ?? null, alert, ...said(event) });
+    this.lines.push({
+      id: streak ?? `${event.feed}/${event.id}`,
+      feed: event.feed,
+      kind: event.kind,
+      at: now,
+      name: event.viewer?.name ?? null,
+      alert,
+      ...said(event),
+    });
     if (this.lines.length > KEPT_LINES) this.lines.shift();
   }
 
@@ -66,7 +81,12 @@ export class Recorder {
     const t = Math.floor(now / MARK_MS) * MARK_MS;
     const worth = event.kind === 'gift' ? event.count * event.unitCoins : 0;
     let at = this.marks.length - 1;
-    while (at >= 0 && this.marks[at]?.t === t && !(this.marks[at]?.feed === event.feed && this.marks[at]?.kind === event.kind)) at -= 1;
+    while (
+      at >= 0 &&
+      this.marks[at]?.t === t &&
+      !(this.marks[at]?.feed === event.feed && this.marks[at]?.kind === event.kind)
+    )
+      at -= 1;
     const last = this.marks[at];
     if (last?.t === t) this.marks[at] = { ...last, count: last.count + 1, worth: Math.max(last.worth, worth) };
     else this.marks.push({ t, feed: event.feed, kind: event.kind, count: 1, worth });
@@ -81,15 +101,29 @@ export class Recorder {
 function said(event: StreamEvent): Pick<Happened, 'count' | 'text' | 'coins' | 'open'> {
   const plain = { count: 1, text: '', coins: 0, open: false };
   switch (event.kind) {
-    case 'like': return { ...plain, count: event.count };
-    case 'gift': return { count: event.count, text: event.name, coins: event.count * event.unitCoins, open: event.streakOpen ?? false };
-    case 'chat': return { ...plain, text: event.text.slice(0, 300) };
-    case 'subscribe': return { ...plain, count: event.months };
-    case 'giftSubs': return { ...plain, count: event.count };
-    case 'raid': return { ...plain, count: event.viewers };
-    case 'tip': return { ...plain, text: event.currency, count: event.amountMinor };
-    case 'room': return { ...plain, text: event.state };
-    case 'follow': return { ...plain, count: event.count ?? 1 };
+    case 'like':
+      return { ...plain, count: event.count };
+    case 'gift':
+      return {
+        count: event.count,
+        text: event.name,
+        coins: event.count * event.unitCoins,
+        open: event.streakOpen ?? false,
+      };
+    case 'chat':
+      return { ...plain, text: event.text.slice(0, 300) };
+    case 'subscribe':
+      return { ...plain, count: event.months };
+    case 'giftSubs':
+      return { ...plain, count: event.count };
+    case 'raid':
+      return { ...plain, count: event.viewers };
+    case 'tip':
+      return { ...plain, text: event.currency, count: event.amountMinor };
+    case 'room':
+      return { ...plain, text: event.state };
+    case 'follow':
+      return { ...plain, count: event.count ?? 1 };
     case 'share':
     case 'join':
     case 'audience':

@@ -79,7 +79,14 @@ export interface DeskView {
   /** Changes by hand, newest last. */
   hand: HandChange[];
   /** A draw without what nobody may know yet: its hash, how many are in (null: not counted all the time), what was drawn last. Its proof is asked for by itself: it may name many thousands. */
-  draws: { id: string; hash: string | null; number: number; entries: number | null; last: { number: number; drawn: string } | null; turns: DrawState['turns'] }[];
+  draws: {
+    id: string;
+    hash: string | null;
+    number: number;
+    entries: number | null;
+    last: { number: number; drawn: string } | null;
+    turns: DrawState['turns'];
+  }[];
   queues: Record<string, QueueView>;
   played: Alert[];
   /** What could not be shown in time, newest last. */

@@ -14,7 +14,9 @@ export function answers(cue: Cue, { cues, language }: Show): string | null {
     const own = setsOff(cue, text);
     const other = own ? null : cues.find((each) => each.on && each.id !== cue.id && setsOff(each, text));
     if (!own && !other) continue;
-    const which = own ? 'this cue itself' : `“${other?.name || `cue ${cues.findIndex(({ id }) => id === other?.id) + 1}`}”`;
+    const which = own
+      ? 'this cue itself'
+      : `“${other?.name || `cue ${cues.findIndex(({ id }) => id === other?.id) + 1}`}”`;
     return `What it posts is what ${which} waits for. Lines of your own helper are left out, but anyone else who repeats it sets it off. Choose other words.`;
   }
   return null;
@@ -23,5 +25,20 @@ export function answers(cue: Cue, { cues, language }: Show): string | null {
 /** Whether a line in chat would set a cue off. */
 function setsOff({ when }: Cue, text: string): boolean {
   if (when.kind !== 'chat' || when.text.trim() === '') return false;
-  return chat.fires(when, { trigger: 'chat', event: { id: 'x', feed: 'x', at: 0, seenAt: 0, kind: 'chat', text }, now: 0, tally: null, totals: newTotals(), worth: 0, streak: null, first: false }, newMemory()).length > 0;
+  return (
+    chat.fires(
+      when,
+      {
+        trigger: 'chat',
+        event: { id: 'x', feed: 'x', at: 0, seenAt: 0, kind: 'chat', text },
+        now: 0,
+        tally: null,
+        totals: newTotals(),
+        worth: 0,
+        streak: null,
+        first: false,
+      },
+      newMemory(),
+    ).length > 0
+  );
 }

@@ -26,7 +26,13 @@ export function tellPlace(state: SessionState, event: EventOf<'chat'>, word: str
     if (isLeftOut(state, feed, viewer.id)) return say(`${what}; you are on no leaderboard`);
     if (value === 0) return say('nothing yet on this leaderboard');
     let place = 1;
-    for (const other of state.derived.people.all()) if (other.key !== tally.key && board.valueOf(other) > value && (other.feed === '' || !isLeftOut(state, other.feed, other.id))) place += 1;
+    for (const other of state.derived.people.all())
+      if (
+        other.key !== tally.key &&
+        board.valueOf(other) > value &&
+        (other.feed === '' || !isLeftOut(state, other.feed, other.id))
+      )
+        place += 1;
     for (const before of state.past.viewers.values()) {
       if (state.viewers.get(before.feed, before.id)) continue;
       const theirs = state.derived.people.tallyBefore(before);

@@ -41,7 +41,8 @@ export class Audience {
   /** The mean over time, each feed from its first word on; whole viewers. */
   mean(now: number): number {
     let mean = 0;
-    for (const { watching, since, sum, begun } of this.feeds.values()) mean += now > begun ? (sum + watching * Math.max(0, now - since)) / (now - begun) : watching;
+    for (const { watching, since, sum, begun } of this.feeds.values())
+      mean += now > begun ? (sum + watching * Math.max(0, now - since)) / (now - begun) : watching;
     return Math.round(mean);
   }
 

@@ -21,6 +21,14 @@ const LONGEST = 400;
 /** Keeps a line for the chat columns, where there are any. */
 export function keepLine(state: SessionState, { id, feed, viewer, text }: EventOf<'chat'>): void {
   if (!state.derived.showsChat || !viewer || text.trim() === '') return;
-  state.chats.push({ id, at: state.now, feed, viewer: viewer.id, name: viewer.name, roles: [...viewer.roles], text: text.slice(0, LONGEST) });
+  state.chats.push({
+    id,
+    at: state.now,
+    feed,
+    viewer: viewer.id,
+    name: viewer.name,
+    roles: [...viewer.roles],
+    text: text.slice(0, LONGEST),
+  });
   if (state.chats.length > KEPT) state.chats.shift();
 }

@@ -5,13 +5,28 @@ import { isIn } from './window';
 import { dayRow } from './past';
 
 /** What can be corrected for a viewer by hand. */
-export const CORRECTABLE = ['coins', 'gifts', 'likes', 'follows', 'shares', 'chats', 'subscriptions', 'giftSubs'] as const satisfies readonly Measure[];
+export const CORRECTABLE = [
+  'coins',
+  'gifts',
+  'likes',
+  'follows',
+  'shares',
+  'chats',
+  'subscriptions',
+  'giftSubs',
+] as const satisfies readonly Measure[];
 export type Correctable = (typeof CORRECTABLE)[number];
-export const isCorrectable = (measure: string): measure is Correctable => (CORRECTABLE as readonly string[]).includes(measure);
+export const isCorrectable = (measure: string): measure is Correctable =>
+  (CORRECTABLE as readonly string[]).includes(measure);
 
 const TO_TOTAL: Record<Correctable, (totals: Totals, by: number) => void> = {
-  coins: (t, by) => void (t.coins += by), gifts: (t, by) => void (t.gifts += by), follows: (t, by) => void (t.follows += by), subscriptions: (t, by) => void (t.subscriptions += by), giftSubs: (t, by) => void (t.giftSubs += by),
-  shares: (t, by) => void (t.byKind.share += by), chats: (t, by) => void (t.byKind.chat += by),
+  coins: (t, by) => void (t.coins += by),
+  gifts: (t, by) => void (t.gifts += by),
+  follows: (t, by) => void (t.follows += by),
+  subscriptions: (t, by) => void (t.subscriptions += by),
+  giftSubs: (t, by) => void (t.giftSubs += by),
+  shares: (t, by) => void (t.byKind.share += by),
+  chats: (t, by) => void (t.byKind.chat += by),
   likes: (t, by) => {
     t.likes += by;
     t.viewerLikes += by;

@@ -5,16 +5,30 @@ const ms = z.number().int().min(0).max(86_400_000).optional();
 
 /** For what time is added, ms for each one; absent: for nothing. */
 export const addsSchema = z.object({
-  coin: ms, like: ms, follow: ms, share: ms, giftSub: ms,
+  coin: ms,
+  like: ms,
+  follow: ms,
+  share: ms,
+  giftSub: ms,
   /** By tier: the first, the second, the third and above. */
-  tier1: ms, tier2: ms, tier3: ms,
+  tier1: ms,
+  tier2: ms,
+  tier3: ms,
   /** For a whole unit of the streamer's currency, of tips and of what coins are worth. */
   worth: ms,
 });
 export type Adds = z.infer<typeof addsSchema>;
 
 export const ADD_TITLES: Record<keyof Adds, string> = {
-  coin: 'For a coin', like: 'For a like', follow: 'For a follow', share: 'For a share', giftSub: 'For a subscription given away', tier1: 'For a subscription', tier2: 'For one of the second tier', tier3: 'For one of the third tier', worth: 'For a whole unit of worth',
+  coin: 'For a coin',
+  like: 'For a like',
+  follow: 'For a follow',
+  share: 'For a share',
+  giftSub: 'For a subscription given away',
+  tier1: 'For a subscription',
+  tier2: 'For one of the second tier',
+  tier3: 'For one of the third tier',
+  worth: 'For a whole unit of worth',
 };
 
 /**
@@ -24,15 +38,23 @@ export const ADD_TITLES: Record<keyof Adds, string> = {
 export function addedBy(adds: Adds, event: StreamEvent, worth: number, unit: number): number {
   const byWorth = Math.floor(((adds.worth ?? 0) * worth) / unit);
   switch (event.kind) {
-    case 'gift': return (adds.coin ?? 0) * event.count * event.unitCoins + byWorth;
-    case 'tip': return byWorth;
-    case 'like': return (adds.like ?? 0) * (event.room ?? event.count);
-    case 'follow': return (adds.follow ?? 0) * (event.count ?? 1);
-    case 'share': return adds.share ?? 0;
+    case 'gift':
+      return (adds.coin ?? 0) * event.count * event.unitCoins + byWorth;
+    case 'tip':
+      return byWorth;
+    case 'like':
+      return (adds.like ?? 0) * (event.room ?? event.count);
+    case 'follow':
+      return (adds.follow ?? 0) * (event.count ?? 1);
+    case 'share':
+      return adds.share ?? 0;
     // One that was given away is counted with its giver.
-    case 'subscribe': return event.gifted ? 0 : ((event.tier >= 3 ? adds.tier3 : event.tier === 2 ? adds.tier2 : adds.tier1) ?? 0);
-    case 'giftSubs': return (adds.giftSub ?? 0) * event.count;
-    default: return 0;
+    case 'subscribe':
+      return event.gifted ? 0 : ((event.tier >= 3 ? adds.tier3 : event.tier === 2 ? adds.tier2 : adds.tier1) ?? 0);
+    case 'giftSubs':
+      return (adds.giftSub ?? 0) * event.count;
+    default:
+      return 0;
   }
 }
 
@@ -67,10 +89,15 @@ export interface CountdownState {
 }
 
 /** @param now when it begins to run; null: it waits */
-export const startCountdown = ({ id, seconds }: Countdown, now: number | null): CountdownState => ({ id, endsAt: now === null ? null : now + seconds * 1000, left: now === null ? seconds * 1000 : 0 });
+export const startCountdown = ({ id, seconds }: Countdown, now: number | null): CountdownState => ({
+  id,
+  endsAt: now === null ? null : now + seconds * 1000,
+  left: now === null ? seconds * 1000 : 0,
+});
 
 /** What is left of it, ms. */
-export const leftOf = ({ endsAt, left }: CountdownState, now: number): number => (endsAt === null ? left : Math.max(0, endsAt - now));
+export const leftOf = ({ endsAt, left }: CountdownState, now: number): number =>
+  endsAt === null ? left : Math.max(0, endsAt - now);
 
 /** Adds or takes away time, in place. One that has run out runs again; taking away ends it at the soonest now. */
 export function addTime({ most }: Countdown, state: CountdownState, ms: number, now: number, runs: boolean): void {
@@ -89,7 +116,13 @@ export function addTime({ most }: Countdown, state: CountdownState, ms: number, 
 const LOOKED_BACK = 10;
 
 /** Time that viewers add: times the boost, within the bound for one event. */
-export function addByViewers(countdown: Countdown, state: CountdownState, ms: number, now: number, runs: boolean): void {
+export function addByViewers(
+  countdown: Countdown,
+  state: CountdownState,
+  ms: number,
+  now: number,
+  runs: boolean,
+): void {
   const boosted = ms * (state.boost && now < state.boost.until ? state.boost.times : 1);
   const bounded = countdown.mostEvent ? Math.min(boosted, countdown.mostEvent * 1000) : boosted;
   const before = leftOf(state, now);

@@ -23,7 +23,10 @@ const MOST = 1e12;
 
 /** Whether someone with these roles may raise it. */
 export const mayRaise = ({ may = 'everyone' }: Counter, roles: readonly Role[]): boolean =>
-  may === 'everyone' || roles.includes('host') || roles.includes('moderator') || (may === 'subscribers' && roles.includes('subscriber'));
+  may === 'everyone' ||
+  roles.includes('host') ||
+  roles.includes('moderator') ||
+  (may === 'subscribers' && roles.includes('subscriber'));
 
 /** A counter's value after something is added: whole, and never beyond what can be counted exactly. */
 export const counted = (value: number, by: number): number => Math.max(-MOST, Math.min(MOST, value + Math.trunc(by)));

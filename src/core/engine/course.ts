@@ -20,7 +20,9 @@ export function courseOf(state: SessionState, id: string): CoursePoint[] {
   const base = (goal.start ?? 0) + (state.goals.get(id)?.plus ?? 0);
   const value = (): number => Math.max(0, base + shownValue(goal.measure, sum));
   const points: CoursePoint[] = [[state.session.startedAt, value()]];
-  const rows = [...state.minutes.entries()].filter(([at, row]) => isIn(window.span, at) && inRow(row, goal.measure) !== 0).sort(([a], [b]) => a - b);
+  const rows = [...state.minutes.entries()]
+    .filter(([at, row]) => isIn(window.span, at) && inRow(row, goal.measure) !== 0)
+    .sort(([a], [b]) => a - b);
   for (const [at, row] of rows) {
     sum += inRow(row, goal.measure);
     points.push([Math.max(state.session.startedAt, Math.min(at + 60_000, state.now)), value()]);

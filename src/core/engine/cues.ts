@@ -86,7 +86,8 @@ export function cueEvent(state: SessionState, cues: readonly Asking[], moment: E
       continue;
     }
     const place = placeOf(topBoard, moment.tally);
-    const pocket = state.show.points.on && moment.event.viewer ? pocketOf(state, moment.event.feed, moment.event.viewer.id) : null;
+    const pocket =
+      state.show.points.on && moment.event.viewer ? pocketOf(state, moment.event.feed, moment.event.viewer.id) : null;
     for (const each of values) {
       if (pocket) {
         each.level = pocket.level;
@@ -100,7 +101,13 @@ export function cueEvent(state: SessionState, cues: readonly Asking[], moment: E
 }
 
 /** The cues of the show's own moments: a goal, the session, the clock, a press. */
-export function cueMoment(state: SessionState, moment: Exclude<Moment, EventMoment>, key: string, only: string | null, emit: Emit): void {
+export function cueMoment(
+  state: SessionState,
+  moment: Exclude<Moment, EventMoment>,
+  key: string,
+  only: string | null,
+  emit: Emit,
+): void {
   for (const { cue } of state.derived.cues.for(moment.trigger, key)) {
     if (only !== null && cue.id !== only) continue;
     const memory = memoryOf(state, cue.id);
@@ -115,16 +122,35 @@ function fire(state: SessionState, cue: Cue, memory: Memory, values: WordValues,
   if (early !== null) return heldBack(cue, early, emit);
   const event = 'event' in moment ? moment.event : null;
   const joins = whenKind(cue.when).joins ?? null;
-  const by = event?.viewer ? { feed: event.feed, id: event.viewer.id, name: event.viewer.name } : 'by' in moment ? moment.by : null;
+  const by = event?.viewer
+    ? { feed: event.feed, id: event.viewer.id, name: event.viewer.name }
+    : 'by' in moment
+      ? moment.by
+      : null;
   const viewer = by && `${by.feed}/${by.id}`;
   const seed = event?.id ?? (by ? `${moment.trigger}/${viewer}/${moment.now}` : moment.trigger);
   const held = mayFire(cue.holds, memory, state.now, viewer, seed, state.goals);
   if (held !== null) return heldBack(cue, held, emit);
   const gift = event?.kind === 'gift' ? event : null;
   const cause: Cause = {
-    values, trial: false, seed, feed: by?.feed ?? event?.feed ?? null, viewer, worth: 'event' in moment ? moment.worth : 0,
-    joins, names: by ? [by.name] : [],
-    key: joins === null ? null : gift?.streakId !== undefined ? `${gift.feed}/${gift.streakId}` : viewer === null ? null : gift ? `${viewer}/${gift.giftId}` : viewer,
+    values,
+    trial: false,
+    seed,
+    feed: by?.feed ?? event?.feed ?? null,
+    viewer,
+    worth: 'event' in moment ? moment.worth : 0,
+    joins,
+    names: by ? [by.name] : [],
+    key:
+      joins === null
+        ? null
+        : gift?.streakId !== undefined
+          ? `${gift.feed}/${gift.streakId}`
+          : viewer === null
+            ? null
+            : gift
+              ? `${viewer}/${gift.giftId}`
+              : viewer,
   };
   doSteps(state, cue, 0, cause, emit);
 }
@@ -134,7 +160,23 @@ const heldBack = (cue: Cue, why: Held, emit: Emit): void => emit?.({ effect: 'he
 /** Does a cue as if it had fired, with the values given or made-up ones; nothing holds it back. */
 export function tryCue(state: SessionState, cue: Cue, emit: Emit, given?: WordValues): void {
   const values = given ?? sampleValues(cue.when);
-  doSteps(state, cue, 0, { values, trial: true, joins: null, key: null, names: [], worth: 0, feed: null, viewer: null, seed: `try/${state.alerts}/${state.sounds}` }, emit);
+  doSteps(
+    state,
+    cue,
+    0,
+    {
+      values,
+      trial: true,
+      joins: null,
+      key: null,
+      names: [],
+      worth: 0,
+      feed: null,
+      viewer: null,
+      seed: `try/${state.alerts}/${state.sounds}`,
+    },
+    emit,
+  );
   state.doing.cue = null;
 }
 
@@ -166,14 +208,22 @@ export function catchUp(state: SessionState, to: number, emit: Emit): void {
     for (const draw of state.draws.values()) {
       if (draw.turns?.until !== at) continue;
       const label = endTurn(draw);
-      if (label !== null) cueMoment(state, { trigger: 'draw', now: state.now, draw: draw.id, name: draw.last?.name ?? '', label }, '', null, emit);
+      if (label !== null)
+        cueMoment(
+          state,
+          { trigger: 'draw', now: state.now, draw: draw.id, name: draw.last?.name ?? '', label },
+          '',
+          null,
+          emit,
+        );
     }
     for (const cue of state.derived.clocks) {
       if (clockDue(state, cue) !== at || cue.when.kind !== 'clock') continue;
       const memory = memoryOf(state, cue.id);
       memory.ticks = clockPassed(cue.when, state.session?.startedAt ?? 0, at);
       state.doing.cue = cue.id;
-      for (const values of fires(cue.when, { trigger: 'clock', now: at, due: at }, memory)) fire(state, cue, memory, values, { trigger: 'clock', now: at, due: at }, emit);
+      for (const values of fires(cue.when, { trigger: 'clock', now: at, due: at }, memory))
+        fire(state, cue, memory, values, { trigger: 'clock', now: at, due: at }, emit);
       state.doing.cue = null;
     }
   }
@@ -195,15 +245,19 @@ function clockDue({ session, memories, show }: SessionState, { id, when }: Cue):
 
 function skipClocks(state: SessionState, to: number): void {
   const { session, derived } = state;
-  if (session) for (const { id, when } of derived.clocks) if (when.kind === 'clock') memoryOf(state, id).ticks = clockPassed(when, session.startedAt, to);
+  if (session)
+    for (const { id, when } of derived.clocks)
+      if (when.kind === 'clock') memoryOf(state, id).ticks = clockPassed(when, session.startedAt, to);
 }
 
 /** A clock that is made or changed in the middle of a session does not make up for what has passed. */
 export function setClocks(state: SessionState): void {
   const { session, now, derived } = state;
   if (!session) return;
-  for (const { id, when } of derived.clocks) if (when.kind === 'clock') memoryOf(state, id).ticks = clockPassed(when, session.startedAt, now);
+  for (const { id, when } of derived.clocks)
+    if (when.kind === 'clock') memoryOf(state, id).ticks = clockPassed(when, session.startedAt, now);
 }
 
 /** The kinds of event among a cue's triggers. */
-export const eventsOf = (cue: Cue): EventKind[] => triggersOf(cue.when).filter((trigger): trigger is EventKind => (EVENT_KINDS as readonly string[]).includes(trigger));
+export const eventsOf = (cue: Cue): EventKind[] =>
+  triggersOf(cue.when).filter((trigger): trigger is EventKind => (EVENT_KINDS as readonly string[]).includes(trigger));

@@ -54,7 +54,15 @@ export interface DrawState {
   turns: { from: number; until: number } | null;
 }
 
-export const newDraw = (id: string): DrawState => ({ id, seed: null, hash: null, number: 0, entered: {}, last: null, turns: null });
+export const newDraw = (id: string): DrawState => ({
+  id,
+  seed: null,
+  hash: null,
+  number: 0,
+  entered: {},
+  last: null,
+  turns: null,
+});
 
 /** How long the reel turns before what was drawn is known, ms. */
 export const TURN_MS = 4000;
@@ -80,6 +88,7 @@ export function proofFaults({ hash, seed, number, entries, picked }: DrawProof):
   const faults: string[] = [];
   if (hashOf(seed) !== hash) faults.push('The seed is not the one whose hash was shown before the draw.');
   const drawn = pick(seed, number, entries);
-  if (drawn !== picked) faults.push(`The seed draws “${entries[drawn]?.label ?? ''}”, not “${entries[picked]?.label ?? 'nobody'}”.`);
+  if (drawn !== picked)
+    faults.push(`The seed draws “${entries[drawn]?.label ?? ''}”, not “${entries[picked]?.label ?? 'nobody'}”.`);
   return faults;
 }

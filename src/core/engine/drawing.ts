@@ -35,17 +35,26 @@ export function enterDraws(state: SessionState, event: EventOf<'chat'>, word: st
 /** What is drawn among now, in an order that does not depend on how it came about. */
 export function entriesOf(state: SessionState, { id, from, choices }: Draw): DrawEntry[] {
   switch (from) {
-    case 'choices': return choices;
-    case 'keyword': return Object.entries(state.draws.get(id)?.entered ?? {}).sort(([a], [b]) => (a < b ? -1 : 1)).map(([, label]) => ({ label, weight: 1 }));
-    case 'coins': return byWeight(state, ({ coins }) => coins);
-    case 'worth': return byWeight(state, ({ worth }) => Math.floor(worth / WORTH_PARTS));
-    case 'level': return byWeight(state, ({ key, feed, id: viewer }) => levelOfTally(state, key, feed, viewer));
+    case 'choices':
+      return choices;
+    case 'keyword':
+      return Object.entries(state.draws.get(id)?.entered ?? {})
+        .sort(([a], [b]) => (a < b ? -1 : 1))
+        .map(([, label]) => ({ label, weight: 1 }));
+    case 'coins':
+      return byWeight(state, ({ coins }) => coins);
+    case 'worth':
+      return byWeight(state, ({ worth }) => Math.floor(worth / WORTH_PARTS));
+    case 'level':
+      return byWeight(state, ({ key, feed, id: viewer }) => levelOfTally(state, key, feed, viewer));
   }
 }
 
 /** Viewers of this session, each with a weight; those without one are not in. */
 function byWeight(state: SessionState, weigh: (tally: ViewerTally) => number): DrawEntry[] {
-  const entries = [...state.derived.people.all()].map((tally) => ({ key: tally.key, label: tally.name, weight: weigh(tally) })).filter(({ weight }) => weight > 0);
+  const entries = [...state.derived.people.all()]
+    .map((tally) => ({ key: tally.key, label: tally.name, weight: weigh(tally) }))
+    .filter(({ weight }) => weight > 0);
   return entries.sort((a, b) => (a.key < b.key ? -1 : 1)).map(({ label, weight }) => ({ label, weight }));
 }
 
@@ -71,8 +80,22 @@ export function startDraw(state: SessionState, id: string): void {
   const { seed, hash } = draw;
   const number = draw.number + 1;
   Object.assign(draw, {
-    number, seed: null, hash: null, entered: {}, turns: { from: state.now, until: state.now + TURN_MS },
-    last: { format: 'gavirn.draw', version: 1, name: defined.name, number, at: Math.round(state.now), hash, seed, entries, picked: pick(seed, number, entries) },
+    number,
+    seed: null,
+    hash: null,
+    entered: {},
+    turns: { from: state.now, until: state.now + TURN_MS },
+    last: {
+      format: 'gavirn.draw',
+      version: 1,
+      name: defined.name,
+      number,
+      at: Math.round(state.now),
+      hash,
+      seed,
+      entries,
+      picked: pick(seed, number, entries),
+    },
   } satisfies Partial<DrawState>);
 }
 
@@ -84,4 +107,5 @@ export function endTurn(draw: DrawState): string | null {
 }
 
 /** Draws that want a seed. */
-export const unseeded = (state: SessionState): string[] => [...state.draws.values()].filter(({ seed }) => seed === null).map(({ id }) => id);
+export const unseeded = (state: SessionState): string[] =>
+  [...state.draws.values()].filter(({ seed }) => seed === null).map(({ id }) => id);

@@ -52,7 +52,8 @@ export function give(state: SessionState, viewer: Viewer, why: Why, points: numb
     if (derived.firstDay) countPoints(own, points, now, derived.firstDay, state.show.zone);
     const tally = derived.people.tallyOf(own);
     for (const part of derived.parts.values()) if (part.measure === 'points') part.update(tally);
-    if (!isLeftOut(state, own.feed, own.id)) for (const board of derived.boards) if (board.measure === 'points') board.update(tally);
+    if (!isLeftOut(state, own.feed, own.id))
+      for (const board of derived.boards) if (board.measure === 'points') board.update(tally);
   }
   // Somebody of an earlier session has no tally in this one: their day has a row all the same.
   const earlier = own ? undefined : state.past.viewers.get(`${viewer.feed}/${viewer.id}`);
@@ -67,7 +68,12 @@ export function give(state: SessionState, viewer: Viewer, why: Why, points: numb
   addTo(state.minutes.of(now), 'points', points);
   derived.changes.push({ of: 'goal' });
   const { level } = pocketOf(state, viewer.feed, viewer.id);
-  for (let reached = before + 1; reached <= level; reached += 1) derived.changes.push({ of: 'level', viewer: { feed: viewer.feed, id: viewer.id, name: account.name, handle: account.handle }, level: reached });
+  for (let reached = before + 1; reached <= level; reached += 1)
+    derived.changes.push({
+      of: 'level',
+      viewer: { feed: viewer.feed, id: viewer.id, name: account.name, handle: account.handle },
+      level: reached,
+    });
 }
 
 /** Balances from a file: they count towards levels, which is announced to nobody, and are not of this session. */
@@ -101,7 +107,12 @@ export function earn(state: SessionState, event: StreamEvent, viewer: ViewerTall
     account.chatAt = event.at;
     return give(state, viewer, 'chat', rules.chat);
   }
-  const earned: { why: EarnKind; points: number } | null = earnedBy(rules, event, worth, wholeUnit(state.show.money.currency));
+  const earned: { why: EarnKind; points: number } | null = earnedBy(
+    rules,
+    event,
+    worth,
+    wholeUnit(state.show.money.currency),
+  );
   if (earned) give(state, viewer, earned.why, earned.points);
 }
 
@@ -115,7 +126,8 @@ export function askPoints(state: SessionState, event: EventOf<'chat'>, word: str
     const { balance, level } = pocketOf(state, viewer.feed, viewer.id);
     return answer(`${viewer.name}: ${pointsWords(balance, points)}, level ${level}.`);
   }
-  if (points.give.keyword !== '' && plain(points.give.keyword) === word) return answer(handOn(state, viewer, event.text.trim().split(/\s+/).slice(1)));
+  if (points.give.keyword !== '' && plain(points.give.keyword) === word)
+    return answer(handOn(state, viewer, event.text.trim().split(/\s+/).slice(1)));
   const perk = points.perks.find(({ keyword }) => plain(keyword) === word);
   if (!perk) return;
   const refused = takePerk(state, viewer, perk, event.text.trim().slice(word.length).trim());
@@ -126,7 +138,8 @@ export function askPoints(state: SessionState, event: EventOf<'chat'>, word: str
 function takePerk(state: SessionState, viewer: Viewer, perk: Perk, message: string): string | null {
   const { balance, level } = pocketOf(state, viewer.feed, viewer.id);
   if (level < perk.level) return `${viewer.name}: ${perk.name} is from level ${perk.level} on; you are at ${level}.`;
-  if (balance < perk.price) return `${viewer.name}: ${perk.name} takes ${pointsWords(perk.price, state.show.points)}; you have ${balance.toLocaleString('en')}.`;
+  if (balance < perk.price)
+    return `${viewer.name}: ${perk.name} takes ${pointsWords(perk.price, state.show.points)}; you have ${balance.toLocaleString('en')}.`;
   const account = state.ledger.open(viewer);
   const again = (account.perks[perk.id] ?? -Infinity) + perk.pause * 1000 - state.now;
   if (again > 0) return `${viewer.name}: ${perk.name} again in ${Math.ceil(again / 1000)} s.`;
@@ -140,7 +153,9 @@ function takePerk(state: SessionState, viewer: Viewer, perk: Perk, message: stri
 /** Takes points from a viewer's own account first, then from the others of the same person. */
 function pay(state: SessionState, { feed, id }: Viewer, why: Why, points: number, note: string): void {
   let left = points;
-  const others = state.derived.people.membersOf(feed, id).filter((member) => member.feed !== feed || member.viewer !== id);
+  const others = state.derived.people
+    .membersOf(feed, id)
+    .filter((member) => member.feed !== feed || member.viewer !== id);
   for (const member of [{ feed, viewer: id }, ...others]) {
     const account = state.ledger.get(member.feed, member.viewer);
     const part = Math.min(left, Math.max(0, account?.balance ?? 0));
@@ -158,10 +173,16 @@ function handOn(state: SessionState, viewer: Viewer, [to, amount]: string[]): st
   if (handle === '' || asked === 0) return `${viewer.name}: it is “${points.give.keyword} @handle 50”.`;
   const other = accountBy(state, viewer.feed, handle);
   if (!other) return `${viewer.name}: nobody with the handle ${handle} has any ${points.unit} here yet.`;
-  if (state.derived.people.membersOf(viewer.feed, viewer.id).some((member) => member.feed === other.feed && member.viewer === other.id)) return `${viewer.name}: that is you.`;
+  if (
+    state.derived.people
+      .membersOf(viewer.feed, viewer.id)
+      .some((member) => member.feed === other.feed && member.viewer === other.id)
+  )
+    return `${viewer.name}: that is you.`;
   const own = state.ledger.open(viewer);
   const left = points.give.most - own.given;
-  if (asked > left) return `${viewer.name}: you can hand on ${left === 0 ? 'no more' : `no more than ${pointsWords(left, points)}`} in this session.`;
+  if (asked > left)
+    return `${viewer.name}: you can hand on ${left === 0 ? 'no more' : `no more than ${pointsWords(left, points)}`} in this session.`;
   const { balance } = pocketOf(state, viewer.feed, viewer.id);
   if (asked > balance) return `${viewer.name}: you have ${pointsWords(balance, points)}.`;
   own.given += asked;

@@ -34,10 +34,13 @@ export type Fault = z.infer<typeof faultSchema>;
 
 /** A fault as a line of the journal: in the place of the input that could not be done. */
 export const faultInputSchema = z.object({
-  input: z.literal('fault'), at: z.number().int().min(0),
-  cue: z.string().max(300).nullable(), feed: z.string().max(300).nullable(),
+  input: z.literal('fault'),
+  at: z.number().int().min(0),
+  cue: z.string().max(300).nullable(),
+  feed: z.string().max(300).nullable(),
   /** What kind of input it was, and what the engine said. */
-  what: z.string().max(100), reason: z.string().max(1000),
+  what: z.string().max(100),
+  reason: z.string().max(1000),
   /** Its cue, or else its feed, is switched off from here on. */
   off: z.boolean(),
   /** The event that was not counted, so that it stays known and is not taken in again; and where its feed can be resumed behind it. */
@@ -49,7 +52,13 @@ export type FaultInput = z.infer<typeof faultInputSchema>;
 /** Takes note of a fault; the same one again within a minute is counted. `faults` is changed in place. */
 export function noteFault(faults: Fault[], fault: Omit<Fault, 'count'>): void {
   const last = faults.at(-1);
-  if (last && last.why === fault.why && last.cue === fault.cue && last.feed === fault.feed && fault.at - last.at < FAULTS_WITHIN_MS) {
+  if (
+    last &&
+    last.why === fault.why &&
+    last.cue === fault.cue &&
+    last.feed === fault.feed &&
+    fault.at - last.at < FAULTS_WITHIN_MS
+  ) {
     faults[faults.length - 1] = { ...fault, count: last.count + 1, off: last.off || fault.off };
     return;
   }
@@ -60,12 +69,16 @@ export function noteFault(faults: Fault[], fault: Omit<Fault, 'count'>): void {
 /** A fault in a sentence for the streamer: what happened, what is still safe, what to do. */
 export function faultWords({ why, cue, feed, off }: Fault, show: Pick<Show, 'cues' | 'feeds'>): string {
   const at = show.cues.findIndex(({ id }) => id === cue);
-  const name = cue === null ? null : at < 0 ? 'A cue that is gone' : `The cue “${show.cues[at]?.name || `cue ${at + 1}`}”`;
-  if (why === 'steps') return `${name ?? 'A cue'} set off more than ${MOST_STEPS.toLocaleString('en')} steps at once. The rest was left out. Look at what it calls.`;
-  if (why === 'waits') return `${name ?? 'A cue'} has more than ${MOST_PENDING.toLocaleString('en')} steps waiting. What came on top was left out. Shorten its wait, or let it run less often.`;
-  if (name !== null) return off
-    ? `${name} failed ${MOST_FAULTS} times within a minute and was switched off. All else goes on. Change it, or switch it off and on again, to start it anew.`
-    : `${name} failed, and what set it off was not counted. All else goes on. Look at its steps.`;
+  const name =
+    cue === null ? null : at < 0 ? 'A cue that is gone' : `The cue “${show.cues[at]?.name || `cue ${at + 1}`}”`;
+  if (why === 'steps')
+    return `${name ?? 'A cue'} set off more than ${MOST_STEPS.toLocaleString('en')} steps at once. The rest was left out. Look at what it calls.`;
+  if (why === 'waits')
+    return `${name ?? 'A cue'} has more than ${MOST_PENDING.toLocaleString('en')} steps waiting. What came on top was left out. Shorten its wait, or let it run less often.`;
+  if (name !== null)
+    return off
+      ? `${name} failed ${MOST_FAULTS} times within a minute and was switched off. All else goes on. Change it, or switch it off and on again, to start it anew.`
+      : `${name} failed, and what set it off was not counted. All else goes on. Look at its steps.`;
   const handle = show.feeds.find(({ id }) => id === feed)?.handle;
   const whose = handle === undefined ? 'a feed' : `the feed of ${handle}`;
   if (feed === null) return 'Something could not be done. All else goes on, and nothing that was counted is lost.';

@@ -23,7 +23,17 @@ import { enterDraws, followDraws, startDraw, takeSeed } from './drawing';
 import { brighten, lanternValue } from './lantern';
 import { restore, takeLasting, type Lasting } from './lasting';
 import type { Command, Input } from './input';
-import { addTimeBy, changeByHand, followNumbers, raiseByKeyword, startNumbers, stopNumbers, undoByHand, valueOf, type NumberChange } from './numbers';
+import {
+  addTimeBy,
+  changeByHand,
+  followNumbers,
+  raiseByKeyword,
+  startNumbers,
+  stopNumbers,
+  undoByHand,
+  valueOf,
+  type NumberChange,
+} from './numbers';
 import { derive, isLeftOut, newState, renewWindows, troubleOf, type SessionState } from './state';
 import { hear, keepPlayed, passOver, planOf, playOn, queueOf, show, soundBegun, takenOut, type Emit } from './steps';
 import { count } from './tally';
@@ -41,7 +51,8 @@ export function fold(state: SessionState, input: Input, emit?: Emit): SessionSta
   if (input.input === 'fault') return takeFault(state, input);
   doing.due = true;
   // What was due before this input comes first.
-  if (state.pending.length > 0 || state.derived.clocks.length > 0 || state.countdowns.size > 0 || state.draws.size > 0) catchUp(state, input.at, emit);
+  if (state.pending.length > 0 || state.derived.clocks.length > 0 || state.countdowns.size > 0 || state.draws.size > 0)
+    catchUp(state, input.at, emit);
   state.now = Math.max(state.now, input.at);
   if (state.now >= state.derived.rollsAt) roll(state);
   if (state.derived.tellsMoves) takeStandings(state);
@@ -49,21 +60,39 @@ export function fold(state: SessionState, input: Input, emit?: Emit): SessionSta
   const alertsBefore = state.alerts;
   doing.due = false;
   switch (input.input) {
-    case 'event': happen(state, input.event, emit); break;
-    case 'show': changeShow(state, input.show, emit); break;
-    case 'begin': begin(state, input.session, input.lasting, emit); break;
-    case 'end': end(state, emit); break;
+    case 'event':
+      happen(state, input.event, emit);
+      break;
+    case 'show':
+      changeShow(state, input.show, emit);
+      break;
+    case 'begin':
+      begin(state, input.session, input.lasting, emit);
+      break;
+    case 'end':
+      end(state, emit);
+      break;
     case 'restore':
       if (restore(state, input.lasting)) {
         state.derived = derive(state);
         advanceGoals(state, emit);
       }
       break;
-    case 'seed': takeSeed(state, input.draw, input.seed); break;
-    case 'streakEnd': endStreak(state, `${input.feed}/${input.streak}`, emit); break;
-    case 'gap': noteGap(troubleOf(state, input.feed), input.from ?? null, input.at, input.lost); break;
-    case 'bad': noteBad(troubleOf(state, input.feed), input.at, input.reason, input.text); break;
-    case 'command': obey(state, input.command, emit); break;
+    case 'seed':
+      takeSeed(state, input.draw, input.seed);
+      break;
+    case 'streakEnd':
+      endStreak(state, `${input.feed}/${input.streak}`, emit);
+      break;
+    case 'gap':
+      noteGap(troubleOf(state, input.feed), input.from ?? null, input.at, input.lost);
+      break;
+    case 'bad':
+      noteBad(troubleOf(state, input.feed), input.at, input.reason, input.text);
+      break;
+    case 'command':
+      obey(state, input.command, emit);
+      break;
     case 'counter':
     case 'tick':
       break;
@@ -93,7 +122,12 @@ const TONE = 'three-bells';
 function begin(state: SessionState, session: string, lasting: Lasting | undefined, emit: Emit): void {
   const { now, show: setup } = state;
   const { doing, stopped } = state;
-  Object.assign(state, newState(setup), { now, doing, stopped, session: { id: session, startedAt: now, endedAt: null } });
+  Object.assign(state, newState(setup), {
+    now,
+    doing,
+    stopped,
+    session: { id: session, startedAt: now, endedAt: null },
+  });
   if (lasting) takeLasting(state, lasting);
   state.derived = derive(state);
   for (const goal of setup.goals) if (!goesOn(state, goal)) setOut(state, goal);
@@ -125,14 +159,21 @@ function happen(state: SessionState, event: StreamEvent, emit: Emit): void {
   if (event.kind === 'audience') state.audience.take(event.feed, event.watching, event.at > 0 ? event.at : state.now);
   if (own && state.show.points.on) earn(state, event, own, worth);
   const tally = own && derived.people.tallyOf(own);
-  if (tally && own && derived.boards.length > 0 && !isLeftOut(state, own.feed, own.id)) for (const board of derived.boards) if (board.movedBy(event.kind)) board.update(tally);
-  if (tally && derived.parts.size > 0) for (const sum of derived.parts.values()) if (sum.movedBy(event.kind)) sum.update(tally);
+  if (tally && own && derived.boards.length > 0 && !isLeftOut(state, own.feed, own.id))
+    for (const board of derived.boards) if (board.movedBy(event.kind)) board.update(tally);
+  if (tally && derived.parts.size > 0)
+    for (const sum of derived.parts.values()) if (sum.movedBy(event.kind)) sum.update(tally);
   const streak = event.kind === 'gift' && event.streakId !== undefined ? followStreak(state, event) : null;
   // The keyword that it begins with, worked out once for all that compare it.
   const word = event.kind === 'chat' ? derived.keywords.of(event.text) : '';
   const cues = derived.cues.for(event.kind, event.kind === 'gift' ? event.giftId : word);
   if (cues.length > 0) {
-    cueEvent(state, cues, { trigger: event.kind, event, now: state.now, tally, totals, worth, streak, first: viewers.size !== size }, emit);
+    cueEvent(
+      state,
+      cues,
+      { trigger: event.kind, event, now: state.now, tally, totals, worth, streak, first: viewers.size !== size },
+      emit,
+    );
   }
   if (derived.goalKinds.has(event.kind)) advanceGoals(state, emit);
   if (state.countdowns.size > 0) addTimeBy(state, event, worth);
@@ -155,7 +196,8 @@ function happen(state: SessionState, event: StreamEvent, emit: Emit): void {
  * Whether an account that Gavirn posts by has written it, wherever it is read: it is shown in the chat and sets nothing off. Counted, it
  * could reach a goal whose cue posts again, without an end.
  */
-const isOwn = ({ derived }: SessionState, { viewer }: EventOf<'chat'>): boolean => derived.helpers.size > 0 && viewer !== undefined && derived.helpers.has(plain(viewer.handle));
+const isOwn = ({ derived }: SessionState, { viewer }: EventOf<'chat'>): boolean =>
+  derived.helpers.size > 0 && viewer !== undefined && derived.helpers.has(plain(viewer.handle));
 
 const PARTS: readonly Role[] = ['host', 'moderator', 'bot'];
 
@@ -167,7 +209,8 @@ function noteRoles(state: SessionState, feed: string, { id, roles }: Viewer): vo
   if (parts.length === known.length && parts.every((role) => known.includes(role))) return;
   if (parts.length > 0) state.roles.set(key, parts);
   else state.roles.delete(key);
-  if (roleLeftOut(state.show.leftOut, parts) !== roleLeftOut(state.show.leftOut, known) && state.viewers.get(feed, id)) renewWindows(state);
+  if (roleLeftOut(state.show.leftOut, parts) !== roleLeftOut(state.show.leftOut, known) && state.viewers.get(feed, id))
+    renewWindows(state);
 }
 
 /** A viewer's keyword takes them off the boards, or puts them back. */
@@ -180,7 +223,11 @@ function askToBeLeftOut(state: SessionState, event: EventOf<'chat'>, word: strin
 }
 
 /** A viewer's keyword puts them into a team; @returns whether they were not in it before. */
-function joinTeam({ show, sides, viewers, derived }: SessionState, { feed, viewer }: EventOf<'chat'>, word: string): boolean {
+function joinTeam(
+  { show, sides, viewers, derived }: SessionState,
+  { feed, viewer }: EventOf<'chat'>,
+  word: string,
+): boolean {
   const team = viewer && show.teams.find(({ keyword }) => keyword !== '' && plain(keyword) === word);
   if (!team || sides.get(`${feed}/${viewer.id}`) === team.id) return false;
   sides.set(`${feed}/${viewer.id}`, team.id);
@@ -195,7 +242,8 @@ function followStreak(state: SessionState, event: EventOf<'gift'>): { count: num
   const count = (state.streaks.get(key)?.count ?? 0) + event.count;
   const ended = !event.streakOpen;
   if (ended) state.streaks.delete(key);
-  else state.streaks.set(key, { viewer: event.viewer?.name ?? '', gift: event.name, count, at: state.now, last: event });
+  else
+    state.streaks.set(key, { viewer: event.viewer?.name ?? '', gift: event.name, count, at: state.now, last: event });
   return { count, ended };
 }
 
@@ -206,9 +254,21 @@ function endStreak(state: SessionState, key: string, emit: Emit): void {
   if (!known) return;
   const event = { ...known.last, count: 0, streakOpen: false };
   const own = event.viewer ? state.viewers.get(event.feed, event.viewer.id) : undefined;
-  cueEvent(state, state.derived.cues.for('gift', event.giftId), {
-    trigger: 'gift', event, now: state.now, tally: own ? state.derived.people.tallyOf(own) : null, totals: state.totals, worth: 0, streak: { count: known.count, ended: true }, first: false,
-  }, emit);
+  cueEvent(
+    state,
+    state.derived.cues.for('gift', event.giftId),
+    {
+      trigger: 'gift',
+      event,
+      now: state.now,
+      tally: own ? state.derived.people.tallyOf(own) : null,
+      totals: state.totals,
+      worth: 0,
+      streak: { count: known.count, ended: true },
+      first: false,
+    },
+    emit,
+  );
 }
 
 const told = (state: SessionState, change: NumberChange): void => void (change && state.derived.changes.push(change));
@@ -222,11 +282,30 @@ function settle(state: SessionState, emit: Emit): void {
     else if (change.of === 'scene') showScene(state, change.id, emit);
     else if (change.of === 'level') {
       const { balance } = pocketOf(state, change.viewer.feed, change.viewer.id);
-      cueMoment(state, { trigger: 'level', now: state.now, by: change.viewer, level: change.level, points: balance }, '', null, emit);
-    } else if (change.of === 'perk') cueMoment(state, { trigger: 'perk', now: state.now, by: change.viewer, perk: change.perk, message: change.message }, '', null, emit);
+      cueMoment(
+        state,
+        { trigger: 'level', now: state.now, by: change.viewer, level: change.level, points: balance },
+        '',
+        null,
+        emit,
+      );
+    } else if (change.of === 'perk')
+      cueMoment(
+        state,
+        { trigger: 'perk', now: state.now, by: change.viewer, perk: change.perk, message: change.message },
+        '',
+        null,
+        emit,
+      );
     else if (change.of === 'counter' && change.before !== change.after) {
       const name = state.show.counters.find(({ id }) => id === change.id)?.name ?? '';
-      cueMoment(state, { trigger: 'counter', now: state.now, counter: change.id, name, before: change.before, after: change.after }, '', null, emit);
+      cueMoment(
+        state,
+        { trigger: 'counter', now: state.now, counter: change.id, name, before: change.before, after: change.after },
+        '',
+        null,
+        emit,
+      );
     }
   }
 }
@@ -235,7 +314,14 @@ function settle(state: SessionState, emit: Emit): void {
 function brightenAll(state: SessionState, emit: Emit): void {
   for (const lantern of state.show.lanterns) {
     const course = state.lanterns.get(lantern.id);
-    if (course && brighten(lantern, course, state.totals) > 0) cueMoment(state, { trigger: 'lantern', now: state.now, lantern: lantern.id, name: lantern.name, gone: course.gone }, '', null, emit);
+    if (course && brighten(lantern, course, state.totals) > 0)
+      cueMoment(
+        state,
+        { trigger: 'lantern', now: state.now, lantern: lantern.id, name: lantern.name, gone: course.gone },
+        '',
+        null,
+        emit,
+      );
   }
 }
 
@@ -254,7 +340,13 @@ function letGo(state: SessionState, id: string, emit: Emit): void {
   if (!lantern || !course) return;
   course.base = lanternValue(lantern, state.totals);
   course.gone += 1;
-  cueMoment(state, { trigger: 'lantern', now: state.now, lantern: id, name: lantern.name, gone: course.gone }, '', null, emit);
+  cueMoment(
+    state,
+    { trigger: 'lantern', now: state.now, lantern: id, name: lantern.name, gone: course.gone },
+    '',
+    null,
+    emit,
+  );
 }
 
 function obey(state: SessionState, command: Command, emit: Emit): void {
@@ -264,7 +356,9 @@ function obey(state: SessionState, command: Command, emit: Emit): void {
       if (cue) tryCue(state, cue, emit, command.values);
       break;
     }
-    case 'press': cueMoment(state, { trigger: 'press', now: state.now }, '', command.cue, emit); break;
+    case 'press':
+      cueMoment(state, { trigger: 'press', now: state.now }, '', command.cue, emit);
+      break;
     case 'skip':
       for (const queue of state.queues.values()) {
         const skipped = queue.skip(command.alert, state.now);
@@ -277,21 +371,41 @@ function obey(state: SessionState, command: Command, emit: Emit): void {
       }
       break;
     case 'replay': {
-      const known = [...state.played, ...[...state.queues.values()].flatMap((queue) => queue.list())].find(({ id }) => id === command.alert);
+      const known = [...state.played, ...[...state.queues.values()].flatMap((queue) => queue.list())].find(
+        ({ id }) => id === command.alert,
+      );
       if (!known) break;
       // Shown again as it was: it joins nothing, and nothing joins it.
-      show(state, known.cue, known.spotlight, known.words, known.length, { ...known, joins: null, key: null }, known.sounds, known.look, emit);
+      show(
+        state,
+        known.cue,
+        known.spotlight,
+        known.words,
+        known.length,
+        { ...known, joins: null, key: null },
+        known.sounds,
+        known.look,
+        emit,
+      );
       break;
     }
-    case 'nudge': told(state, changeByHand(state, command.number, command.by)); break;
-    case 'set': told(state, changeByHand(state, command.number, command.to - (valueOf(state, command.number) ?? command.to))); break;
-    case 'takeBack': told(state, undoByHand(state, command.change)); break;
+    case 'nudge':
+      told(state, changeByHand(state, command.number, command.by));
+      break;
+    case 'set':
+      told(state, changeByHand(state, command.number, command.to - (valueOf(state, command.number) ?? command.to)));
+      break;
+    case 'takeBack':
+      told(state, undoByHand(state, command.change));
+      break;
     case 'pause': {
       const countdown = state.countdowns.get(command.countdown);
       if (countdown) holdCountdown(countdown, command.on, state.now);
       break;
     }
-    case 'import': bringIn(state, command.rows); break;
+    case 'import':
+      bringIn(state, command.rows);
+      break;
     case 'boost': {
       const countdown = state.countdowns.get(command.countdown);
       if (!countdown) break;
@@ -299,15 +413,26 @@ function obey(state: SessionState, command: Command, emit: Emit): void {
       else countdown.boost = { times: command.times, until: state.now + command.seconds * 1000 };
       break;
     }
-    case 'draw': startDraw(state, command.draw); break;
-    case 'scene': told(state, { of: 'scene', id: command.scene }); break;
-    case 'hush': hear(state, { kind: 'hush' }, state.now); break;
-    case 'tone': hear(state, { kind: 'sound', sound: TONE, volume: 100 }, state.now); break;
+    case 'draw':
+      startDraw(state, command.draw);
+      break;
+    case 'scene':
+      told(state, { of: 'scene', id: command.scene });
+      break;
+    case 'hush':
+      hear(state, { kind: 'hush' }, state.now);
+      break;
+    case 'tone':
+      hear(state, { kind: 'sound', sound: TONE, volume: 100 }, state.now);
+      break;
     case 'hold':
       // Also before its first alert: that one is then held back.
-      if (state.derived.spotlights.has(command.spotlight)) passOver(state, queueOf(state, command.spotlight).hold(command.on, state.now), emit);
+      if (state.derived.spotlights.has(command.spotlight))
+        passOver(state, queueOf(state, command.spotlight).hold(command.on, state.now), emit);
       break;
-    case 'clear': takenOut(state, state.queues.get(command.spotlight)?.clear(state.now) ?? [], emit); break;
+    case 'clear':
+      takenOut(state, state.queues.get(command.spotlight)?.clear(state.now) ?? [], emit);
+      break;
   }
 }
 
@@ -321,12 +446,21 @@ function changeShow(state: SessionState, next: Show, emit: Emit): void {
   state.derived = derive(state);
   followGoals(state, before);
   for (const [spotlight, queue] of state.queues) {
-    if (state.derived.spotlights.has(spotlight)) passOver(state, queue.follow(planOf(state, spotlight), state.derived.say, state.now), emit);
+    if (state.derived.spotlights.has(spotlight))
+      passOver(state, queue.follow(planOf(state, spotlight), state.derived.say, state.now), emit);
     else {
       // No hand took out what waited there: it becomes a line.
       const gone = queue.clear(state.now);
-      keepPlayed(state, gone.filter(({ begun }) => begun), emit);
-      passOver(state, gone.filter(({ begun }) => !begun), emit);
+      keepPlayed(
+        state,
+        gone.filter(({ begun }) => begun),
+        emit,
+      );
+      passOver(
+        state,
+        gone.filter(({ begun }) => !begun),
+        emit,
+      );
       state.queues.delete(spotlight);
     }
   }
@@ -339,6 +473,7 @@ function changeShow(state: SessionState, next: Show, emit: Emit): void {
 }
 
 function forgive(stopped: Set<string>, before: readonly { id: string }[], next: readonly { id: string }[]): void {
-  const jsonOf = (list: readonly { id: string }[], of: string): string => JSON.stringify(list.find(({ id }) => id === of) ?? null);
+  const jsonOf = (list: readonly { id: string }[], of: string): string =>
+    JSON.stringify(list.find(({ id }) => id === of) ?? null);
   for (const id of stopped) if (jsonOf(before, id) !== jsonOf(next, id)) stopped.delete(id);
 }

@@ -1,7 +1,13 @@
 import fc from 'fast-check';
 import { advanceGoal, startGoal, type Goal } from './goal';
 
-const goal = (onReach: Goal['onReach'], target = 200): Goal => ({ id: 'g', name: 'Gift goal', measure: 'coins', target, onReach });
+const goal = (onReach: Goal['onReach'], target = 200): Goal => ({
+  id: 'g',
+  name: 'Gift goal',
+  measure: 'coins',
+  target,
+  onReach,
+});
 
 test('raise by a step: a jump over several targets passes each of them, in order', () => {
   const g = goal({ kind: 'raise', step: 100 });
@@ -38,14 +44,16 @@ test('a step of 1 under a million coins is counted, not walked', () => {
 });
 
 test('however the value rises, the target lies above it and as many were passed as in one jump', () => {
-  fc.assert(fc.property(fc.array(fc.nat(300), { maxLength: 30 }), fc.integer({ min: 1, max: 90 }), (rises, step) => {
-    const g = goal({ kind: 'raise', step }, 50);
-    const slow = startGoal(g);
-    let value = 0;
-    for (const rise of rises) advanceGoal(g, slow, (value += rise));
-    const fast = startGoal(g);
-    advanceGoal(g, fast, value);
-    expect(slow).toEqual(fast);
-    expect(slow.target).toBeGreaterThan(value);
-  }));
+  fc.assert(
+    fc.property(fc.array(fc.nat(300), { maxLength: 30 }), fc.integer({ min: 1, max: 90 }), (rises, step) => {
+      const g = goal({ kind: 'raise', step }, 50);
+      const slow = startGoal(g);
+      let value = 0;
+      for (const rise of rises) advanceGoal(g, slow, (value += rise));
+      const fast = startGoal(g);
+      advanceGoal(g, fast, value);
+      expect(slow).toEqual(fast);
+      expect(slow.target).toBeGreaterThan(value);
+    }),
+  );
 });

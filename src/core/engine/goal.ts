@@ -4,7 +4,20 @@ import { bySchema } from './team';
 import { windowSchema } from './window';
 
 /** In the order in which they are offered. */
-export const GOAL_MEASURES = ['coins', 'gifts', 'likes', 'follows', 'worth', 'tips', 'subscriptions', 'giftSubs', 'shares', 'chats', 'raids', 'points'] as const satisfies readonly Measure[];
+export const GOAL_MEASURES = [
+  'coins',
+  'gifts',
+  'likes',
+  'follows',
+  'worth',
+  'tips',
+  'subscriptions',
+  'giftSubs',
+  'shares',
+  'chats',
+  'raids',
+  'points',
+] as const satisfies readonly Measure[];
 export type GoalMeasure = (typeof GOAL_MEASURES)[number];
 
 /** One rung of a ladder: what it takes, and what it is for. */
@@ -32,7 +45,17 @@ export const goalSchema = z.object({
     /** From nothing again, and to the same target. */
     z.object({ kind: z.literal('again') }),
     /** The next rung; `target` is the first one's. */
-    z.object({ kind: z.literal('ladder'), rungs: z.array(rungSchema).min(1).max(50).refine((rungs) => rungs.every(({ at }, n) => n === 0 || at > (rungs[n - 1]?.at ?? 0)), 'Each rung is higher than the one before.') }),
+    z.object({
+      kind: z.literal('ladder'),
+      rungs: z
+        .array(rungSchema)
+        .min(1)
+        .max(50)
+        .refine(
+          (rungs) => rungs.every(({ at }, n) => n === 0 || at > (rungs[n - 1]?.at ?? 0)),
+          'Each rung is higher than the one before.',
+        ),
+    }),
   ]),
 });
 export type Goal = z.infer<typeof goalSchema>;
@@ -50,10 +73,18 @@ export interface GoalState {
   plus?: number;
 }
 
-export const firstTarget = ({ target, onReach }: Goal): number => (onReach.kind === 'ladder' ? (onReach.rungs[0]?.at ?? target) : target);
+export const firstTarget = ({ target, onReach }: Goal): number =>
+  onReach.kind === 'ladder' ? (onReach.rungs[0]?.at ?? target) : target;
 
 /** @param from when its window began, ms; null: it is the session's */
-export const startGoal = (goal: Goal, value = 0, from: number | null = null): GoalState => ({ id: goal.id, value, target: firstTarget(goal), reached: 0, hidden: false, ...(from === null || !Number.isFinite(from) ? {} : { from }) });
+export const startGoal = (goal: Goal, value = 0, from: number | null = null): GoalState => ({
+  id: goal.id,
+  value,
+  target: firstTarget(goal),
+  reached: 0,
+  hidden: false,
+  ...(from === null || !Number.isFinite(from) ? {} : { from }),
+});
 
 /**
  * Brings a goal to a new value.
@@ -64,7 +95,10 @@ export function advanceGoal(goal: Goal, state: GoalState, all: number): number[]
   const { onReach } = goal;
   if (onReach.kind === 'again') {
     const reached = Math.floor(all / state.target);
-    const passed = Array.from({ length: Math.min(MOST_AT_ONCE, Math.max(0, reached - state.reached)) }, () => state.target);
+    const passed = Array.from(
+      { length: Math.min(MOST_AT_ONCE, Math.max(0, reached - state.reached)) },
+      () => state.target,
+    );
     // What a correction takes away is not announced a second time when it comes back.
     state.reached = Math.max(state.reached, reached);
     state.value = Math.max(0, all - state.reached * state.target);
@@ -97,7 +131,8 @@ export function advanceGoal(goal: Goal, state: GoalState, all: number): number[]
       // Counted, not walked: a step of 1 and a value of a million must not take a million turns.
       const steps = Math.floor((all - state.target) / onReach.step) + 1;
       // By how many are left: beyond 2⁵³ adding one to a number leaves it as it is.
-      for (let left = Math.min(MOST_AT_ONCE, steps); left > 0; left -= 1) passed.push(state.target + (steps - left) * onReach.step);
+      for (let left = Math.min(MOST_AT_ONCE, steps); left > 0; left -= 1)
+        passed.push(state.target + (steps - left) * onReach.step);
       state.reached += steps;
       state.target += steps * onReach.step;
       break;

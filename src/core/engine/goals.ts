@@ -12,7 +12,12 @@ import { valueIn } from './windows';
 export function goesOn(state: SessionState, goal: Goal): boolean {
   const known = state.goals.get(goal.id);
   const from = state.derived.goalWindows.get(goal.id)?.span.from ?? -Infinity;
-  return known !== undefined && goal.window !== undefined && goal.window.over !== 'session' && (known.from ?? -Infinity) === from;
+  return (
+    known !== undefined &&
+    goal.window !== undefined &&
+    goal.window.over !== 'session' &&
+    (known.from ?? -Infinity) === from
+  );
 }
 
 /** All that a goal counts: what it starts with, what its window holds, what was added by hand or by cues. */
@@ -28,7 +33,8 @@ function countedBy(state: SessionState, goal: Goal, course: GoalState | undefine
 }
 
 /** A counter as it stands; before it has been touched, at its start. */
-const counterValue = ({ counters, show }: SessionState, id: string): number => counters.get(id) ?? show.counters.find((each) => each.id === id)?.start ?? 0;
+const counterValue = ({ counters, show }: SessionState, id: string): number =>
+  counters.get(id) ?? show.counters.find((each) => each.id === id)?.start ?? 0;
 
 /** A goal at what it now counts; what lies behind it is not announced. */
 export function setOut(state: SessionState, goal: Goal): void {
@@ -54,7 +60,13 @@ export function advanceGoals(state: SessionState, emit: Emit): void {
     if (all === course.value && goal.onReach.kind !== 'again') continue;
     for (const target of advanceGoal(goal, course, all)) {
       emit?.({ effect: 'goal', goal: goal.id, target });
-      cueMoment(state, { trigger: 'goal', now: state.now, goal: goal.id, name: rungName(goal, target) || goal.name, target }, goal.id, null, emit);
+      cueMoment(
+        state,
+        { trigger: 'goal', now: state.now, goal: goal.id, name: rungName(goal, target) || goal.name, target },
+        goal.id,
+        null,
+        emit,
+      );
     }
   }
 }
@@ -69,4 +81,10 @@ export function followGoals(state: SessionState, before: ReadonlyMap<string, Goa
 }
 
 const sameCourse = (a: Goal, b: Goal): boolean =>
-  a.measure === b.measure && a.counter === b.counter && JSON.stringify(a.by) === JSON.stringify(b.by) && a.target === b.target && a.start === b.start && JSON.stringify(a.window) === JSON.stringify(b.window) && JSON.stringify(a.onReach) === JSON.stringify(b.onReach);
+  a.measure === b.measure &&
+  a.counter === b.counter &&
+  JSON.stringify(a.by) === JSON.stringify(b.by) &&
+  a.target === b.target &&
+  a.start === b.start &&
+  JSON.stringify(a.window) === JSON.stringify(b.window) &&
+  JSON.stringify(a.onReach) === JSON.stringify(b.onReach);

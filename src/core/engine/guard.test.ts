@@ -16,10 +16,19 @@ import { freeze, newState, thaw, type SessionState } from './state';
 const BOOM = { kind: 'pick' as const, of: null as never, twice: false };
 
 const base = plainly(starterShow('s'));
-const first = (then: Show['cues'][number]['steps'][number]): Show['cues'][number]['steps'] => [{ kind: 'add', number: 'counter/pots', amount: 1, per: 'once' }, { kind: 'post', words: 'too early' }, then];
+const first = (then: Show['cues'][number]['steps'][number]): Show['cues'][number]['steps'] => [
+  { kind: 'add', number: 'counter/pots', amount: 1, per: 'once' },
+  { kind: 'post', words: 'too early' },
+  then,
+];
 const show: Show = {
-  ...base, counters: [counterSchema.parse({ id: 'pots', name: 'Pots' })],
-  cues: [newCue('bad', { kind: 'chat', how: 'keyword', text: '!bad' }, first(BOOM)), newCue('late', { kind: 'chat', how: 'keyword', text: '!late' }, [{ kind: 'wait', seconds: 5 }, BOOM]), newCue('good', { kind: 'follow' }, [{ kind: 'show', spotlight: 'spotlight', words: '{viewer}', seconds: 3 }])],
+  ...base,
+  counters: [counterSchema.parse({ id: 'pots', name: 'Pots' })],
+  cues: [
+    newCue('bad', { kind: 'chat', how: 'keyword', text: '!bad' }, first(BOOM)),
+    newCue('late', { kind: 'chat', how: 'keyword', text: '!late' }, [{ kind: 'wait', seconds: 5 }, BOOM]),
+    newCue('good', { kind: 'follow' }, [{ kind: 'show', spotlight: 'spotlight', words: '{viewer}', seconds: 3 }]),
+  ],
 };
 const event = (e: StreamEvent, at: number): Input => ({ input: 'event', at, event: { ...e, at, seenAt: at } });
 const chat = (text: string, at: number, by = 'ines'): Input => event({ ...aChat({ by }), id: `c${at}`, text }, at);
@@ -38,7 +47,10 @@ function guarded(of: Show = show) {
     return state;
   });
   const put = (input: Input): boolean => {
-    const { done, caught } = guard.apply(structuredClone(input), (effect) => void (effect.effect === 'post' && posted.push(effect.text)));
+    const { done, caught } = guard.apply(
+      structuredClone(input),
+      (effect) => void (effect.effect === 'post' && posted.push(effect.text)),
+    );
     journal.push(...caught.map(({ fault }) => fault), ...(done ? [input] : []));
     return done;
   };
@@ -66,11 +78,20 @@ test('the state afterwards is as if the input had never come, and what follows i
 
 test('the journal that is left reads back to the same, faults and all', () => {
   const { guard, journal, put } = guarded();
-  for (const input of [begin, follow(START + 1, 'ines'), chat('!bad', START + 2), follow(START + 3, 'hana'), chat('hello', START + 4)]) put(input);
+  for (const input of [
+    begin,
+    follow(START + 1, 'ines'),
+    chat('!bad', START + 2),
+    follow(START + 3, 'hana'),
+    chat('hello', START + 4),
+  ])
+    put(input);
   const again = newState(show);
   for (const input of journal) fold(again, structuredClone(input));
   expect(canonicalize(freeze(again))).toBe(canonicalize(freeze(guard.state)));
-  expect(journal.filter(({ input }) => input === 'fault')).toMatchObject([{ cue: 'bad', what: 'event', lost: { id: `c${START + 2}` }, off: false }]);
+  expect(journal.filter(({ input }) => input === 'fault')).toMatchObject([
+    { cue: 'bad', what: 'event', lost: { id: `c${START + 2}` }, off: false },
+  ]);
 });
 
 test('the third fault of a cue within a minute switches it off and says so; three in three minutes do not', () => {
@@ -83,7 +104,9 @@ test('the third fault of a cue within a minute switches it off and says so; thre
   expect(put(chat('!bad', at + 2))).toBe(false);
   expect([...guard.state.stopped.cues]).toEqual(['bad']);
   expect(put(chat('!bad', at + 3))).toBe(true);
-  expect(faultWords(guard.state.faults.at(-1)!, show)).toMatch(/^The cue “cue 1” failed 3 times within a minute and was switched off/);
+  expect(faultWords(guard.state.faults.at(-1)!, show)).toMatch(
+    /^The cue “cue 1” failed 3 times within a minute and was switched off/,
+  );
 });
 
 test('a cue that is changed is started anew', () => {
@@ -92,7 +115,16 @@ test('a cue that is changed is started anew', () => {
   for (let n = 0; n < 3; n += 1) put(chat('!bad', START + n));
   put({ input: 'show', at: START + 10, show: { ...show, name: 'Another name' } });
   expect([...guard.state.stopped.cues]).toEqual(['bad']);
-  put({ input: 'show', at: START + 11, show: { ...show, cues: show.cues.map((cue) => (cue.id === 'bad' ? { ...cue, steps: first({ kind: 'post', words: 'thank you' }) } : cue)) } });
+  put({
+    input: 'show',
+    at: START + 11,
+    show: {
+      ...show,
+      cues: show.cues.map((cue) =>
+        cue.id === 'bad' ? { ...cue, steps: first({ kind: 'post', words: 'thank you' }) } : cue,
+      ),
+    },
+  });
   expect([...guard.state.stopped.cues]).toEqual([]);
   expect(put(chat('!bad', START + 12))).toBe(true);
 });
@@ -121,7 +153,12 @@ test('a show that cannot be run leaves the one before', () => {
 });
 
 test('the whole history is read once, however often something fails within it', () => {
-  const { put, histories, guard } = guarded({ ...show, cues: Array.from({ length: 40 }, (_, n) => newCue(`bad${n}`, { kind: 'chat', how: 'keyword', text: `!bad${n}` }, first(BOOM))) });
+  const { put, histories, guard } = guarded({
+    ...show,
+    cues: Array.from({ length: 40 }, (_, n) =>
+      newCue(`bad${n}`, { kind: 'chat', how: 'keyword', text: `!bad${n}` }, first(BOOM)),
+    ),
+  });
   put(begin);
   for (let n = 0; n < 40; n += 1) for (let m = 0; m < 2; m += 1) put(chat(`!bad${n}`, START + n * 10 + m));
   expect(histories()).toBe(1);

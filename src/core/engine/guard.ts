@@ -27,7 +27,10 @@ export class Guard {
   private readonly failed = new Map<string, number[]>();
 
   /** @param history makes the state again from all that has been done since it began, without the input that is being done */
-  constructor(public state: SessionState, private readonly history: () => SessionState) {}
+  constructor(
+    public state: SessionState,
+    private readonly history: () => SessionState,
+  ) {}
 
   /**
    * Does an input, or leaves the state as if it had never come.
@@ -76,7 +79,8 @@ export class Guard {
     if (!kept) return;
     kept.since.push(input);
     if (kept.since.length < KEPT_INPUTS) return;
-    this.kept = kept.times < KEPT_TIMES ? { frozen: JSON.stringify(freeze(this.state)), since: [], times: kept.times + 1 } : null;
+    this.kept =
+      kept.times < KEPT_TIMES ? { frozen: JSON.stringify(freeze(this.state)), since: [], times: kept.times + 1 } : null;
   }
 
   private recover(): SessionState {
@@ -89,5 +93,8 @@ export class Guard {
 }
 
 function lostOf(input: Input): Pick<FaultInput, 'lost' | 'position'> {
-  return { ...(input.input === 'event' ? { lost: input.event } : {}), ...('position' in input && input.position !== undefined ? { position: input.position } : {}) };
+  return {
+    ...(input.input === 'event' ? { lost: input.event } : {}),
+    ...('position' in input && input.position !== undefined ? { position: input.position } : {}),
+  };
 }

@@ -35,8 +35,20 @@ export function heldForAll(holds: Holds, memory: Memory, now: number, scene: str
  * @param viewer the key of whose doing it is, or null
  * @param cause what the chance is drawn from, besides how often it has fired: the same cause, the same draw
  */
-export function mayFire(holds: Holds, memory: Memory, now: number, viewer: string | null, cause: string, goals: ReadonlyMap<string, GoalState>): Held | null {
-  if (holds.everyViewer > 0 && viewer !== null && now - (memory.byViewer.get(viewer) ?? -Infinity) < holds.everyViewer * 1000) return 'viewerCooldown';
+export function mayFire(
+  holds: Holds,
+  memory: Memory,
+  now: number,
+  viewer: string | null,
+  cause: string,
+  goals: ReadonlyMap<string, GoalState>,
+): Held | null {
+  if (
+    holds.everyViewer > 0 &&
+    viewer !== null &&
+    now - (memory.byViewer.get(viewer) ?? -Infinity) < holds.everyViewer * 1000
+  )
+    return 'viewerCooldown';
   if (holds.goal !== '') {
     const goal = goals.get(holds.goal);
     if (!goal || goal.hidden || goal.value >= goal.target) return 'goal';
@@ -57,13 +69,23 @@ export function mayFire(holds: Holds, memory: Memory, now: number, viewer: strin
 }
 
 /** The holds in the sentence, each with the field that changes it. */
-export function holdsWords(holds: Holds, goalName: (id: string) => string, sceneName: (id: string) => string = (id) => id): { text: string; field: string }[] {
+export function holdsWords(
+  holds: Holds,
+  goalName: (id: string) => string,
+  sceneName: (id: string) => string = (id) => id,
+): { text: string; field: string }[] {
   return [
     ...(holds.every > 0 ? [{ text: `at most once every ${holds.every} s`, field: 'hold.every' }] : []),
-    ...(holds.everyViewer > 0 ? [{ text: `at most once every ${holds.everyViewer} s for a viewer`, field: 'hold.everyViewer' }] : []),
+    ...(holds.everyViewer > 0
+      ? [{ text: `at most once every ${holds.everyViewer} s for a viewer`, field: 'hold.everyViewer' }]
+      : []),
     ...(holds.chance < 100 ? [{ text: `${holds.chance} % of the time`, field: 'hold.chance' }] : []),
-    ...(holds.times > 0 ? [{ text: holds.times === 1 ? 'once a session' : `${holds.times} times a session at most`, field: 'hold.times' }] : []),
-    ...(holds.scenes && holds.scenes.length > 0 ? [{ text: `in ${holds.scenes.map(sceneName).join(' or ')}`, field: 'hold.scenes' }] : []),
+    ...(holds.times > 0
+      ? [{ text: holds.times === 1 ? 'once a session' : `${holds.times} times a session at most`, field: 'hold.times' }]
+      : []),
+    ...(holds.scenes && holds.scenes.length > 0
+      ? [{ text: `in ${holds.scenes.map(sceneName).join(' or ')}`, field: 'hold.scenes' }]
+      : []),
     ...(holds.goal !== '' ? [{ text: `while ${goalName(holds.goal)} is open`, field: 'hold.goal' }] : []),
   ];
 }

@@ -20,9 +20,22 @@ export const MOST_NAMES = 12;
 
 /** Whether what is asked for belongs to an alert that is there already. One on the air takes only more of the same. */
 export function joins(there: Joining, asked: Joining, plays: boolean): boolean {
-  if (asked.joins === null || there.key === null || asked.key === null || there.cue !== asked.cue || there.words !== asked.words) return false;
+  if (
+    asked.joins === null ||
+    there.key === null ||
+    asked.key === null ||
+    there.cue !== asked.cue ||
+    there.words !== asked.words
+  )
+    return false;
   if (there.key === asked.key) return true;
-  return !plays && asked.joins !== 'latest' && there.names.length > 0 && asked.names.length > 0 && hasRoom(there.names, asked.names);
+  return (
+    !plays &&
+    asked.joins !== 'latest' &&
+    there.names.length > 0 &&
+    asked.names.length > 0 &&
+    hasRoom(there.names, asked.names)
+  );
 }
 
 /** Whether one alert can thank both. */
@@ -68,4 +81,5 @@ export function join(there: Joining, asked: Joining): void {
 const SEVERAL = '+';
 
 /** Several people in a few words: "Inês and Hana", "Inês and 14 more". */
-export const together = (names: readonly string[]): string => (names.length === 2 ? names.join(' and ') : `${names[0] ?? ''} and ${names.length - 1} more`);
+export const together = (names: readonly string[]): string =>
+  names.length === 2 ? names.join(' and ') : `${names[0] ?? ''} and ${names.length - 1} more`;

@@ -18,7 +18,8 @@ export class Keywords {
       // Letter and accent may come one by one, and are put together when they are compared.
       for (const text of [word, word.normalize('NFD')]) {
         const code = text.charCodeAt(0);
-        if (code < ASCII) for (const each of [text.charAt(0), text.charAt(0).toUpperCase()]) this.first[each.charCodeAt(0)] = true;
+        if (code < ASCII)
+          for (const each of [text.charAt(0), text.charAt(0).toUpperCase()]) this.first[each.charCodeAt(0)] = true;
       }
     }
   }

@@ -18,7 +18,8 @@ export interface LanternState {
   gone: number;
 }
 
-export const lanternValue = ({ of }: Lantern, totals: Totals): number => (of === 'chats' ? totals.byKind.chat : totals[of]);
+export const lanternValue = ({ of }: Lantern, totals: Totals): number =>
+  of === 'chats' ? totals.byKind.chat : totals[of];
 
 /** Brings a lantern to what is measured now, in place; returns how often it let go. */
 export function brighten(lantern: Lantern, state: LanternState, totals: Totals): number {
@@ -30,4 +31,5 @@ export function brighten(lantern: Lantern, state: LanternState, totals: Totals):
 }
 
 /** How bright it is: 0 to 1. */
-export const brightness = (lantern: Lantern, { base }: LanternState, totals: Totals): number => Math.max(0, Math.min(1, (lanternValue(lantern, totals) - base) / lantern.every));
+export const brightness = (lantern: Lantern, { base }: LanternState, totals: Totals): number =>
+  Math.max(0, Math.min(1, (lanternValue(lantern, totals) - base) / lantern.every));

@@ -2,22 +2,46 @@ import fc from 'fast-check';
 import { BOARD_MEASURES, BOARD_PLACES, compareTallies, Leaderboard, sharedPlaces } from './leaderboard';
 import type { ViewerTally } from './tally';
 
-const tally = (id: string): ViewerTally => ({ key: `f/${id}`, id, feed: 'f', name: id, handle: id, likes: 0, coins: 0, gifts: 0, follows: 0, shares: 0, chats: 0, subscriptions: 0, giftSubs: 0, tips: 0, worth: 0, points: 0, firstAt: 0, lastAt: 0 });
+const tally = (id: string): ViewerTally => ({
+  key: `f/${id}`,
+  id,
+  feed: 'f',
+  name: id,
+  handle: id,
+  likes: 0,
+  coins: 0,
+  gifts: 0,
+  follows: 0,
+  shares: 0,
+  chats: 0,
+  subscriptions: 0,
+  giftSubs: 0,
+  tips: 0,
+  worth: 0,
+  points: 0,
+  firstAt: 0,
+  lastAt: 0,
+});
 
 test('it is always the top of a full sort, whatever the order of growing', () => {
-  fc.assert(fc.property(fc.array(fc.tuple(fc.nat(60), fc.nat(30), fc.nat(5)), { maxLength: 300 }), (updates) => {
-    const all = new Map<number, ViewerTally>();
-    const board = new Leaderboard('coins');
-    for (const [who, coins, likes] of updates) {
-      const viewer = all.get(who) ?? tally(`v${who}`);
-      all.set(who, viewer);
-      viewer.coins += coins;
-      viewer.likes += likes;
-      board.update(viewer);
-    }
-    const sorted = [...all.values()].filter((t) => t.coins > 0 || t.likes > 0).sort((a, b) => compareTallies('coins', a, b)).slice(0, BOARD_PLACES);
-    expect(board.places.map(({ id, coins }) => [id, coins])).toEqual(sorted.map(({ id, coins }) => [id, coins]));
-  }));
+  fc.assert(
+    fc.property(fc.array(fc.tuple(fc.nat(60), fc.nat(30), fc.nat(5)), { maxLength: 300 }), (updates) => {
+      const all = new Map<number, ViewerTally>();
+      const board = new Leaderboard('coins');
+      for (const [who, coins, likes] of updates) {
+        const viewer = all.get(who) ?? tally(`v${who}`);
+        all.set(who, viewer);
+        viewer.coins += coins;
+        viewer.likes += likes;
+        board.update(viewer);
+      }
+      const sorted = [...all.values()]
+        .filter((t) => t.coins > 0 || t.likes > 0)
+        .sort((a, b) => compareTallies('coins', a, b))
+        .slice(0, BOARD_PLACES);
+      expect(board.places.map(({ id, coins }) => [id, coins])).toEqual(sorted.map(({ id, coins }) => [id, coins]));
+    }),
+  );
 });
 
 test('equals stand by their likes, then by id', () => {
@@ -31,17 +55,40 @@ test('equals stand by their likes, then by id', () => {
 
 // Standard competition ranking ("1224"): the worked example of four, two of them equal; from memory, as dictionaries of statistics give it.
 test.each([
-  [[9, 7, 7, 5], [1, 2, 2, 4]], [[5, 5, 5], [1, 1, 1]], [[3, 2, 1], [1, 2, 3]], [[8, 8, 4, 4, 1], [1, 1, 3, 3, 5]], [[], []],
+  [
+    [9, 7, 7, 5],
+    [1, 2, 2, 4],
+  ],
+  [
+    [5, 5, 5],
+    [1, 1, 1],
+  ],
+  [
+    [3, 2, 1],
+    [1, 2, 3],
+  ],
+  [
+    [8, 8, 4, 4, 1],
+    [1, 1, 3, 3, 5],
+  ],
+  [[], []],
 ])('equals share a place: %j', (values, places) => expect(sharedPlaces(values)).toEqual(places));
 
 test('a place is one more than how many have more', () => {
-  fc.assert(fc.property(fc.array(fc.nat(20), { maxLength: 40 }), (all) => {
-    const values = [...all].sort((a, b) => b - a);
-    expect(sharedPlaces(values)).toEqual(values.map((value) => 1 + values.filter((other) => other > value).length));
-  }));
+  fc.assert(
+    fc.property(fc.array(fc.nat(20), { maxLength: 40 }), (all) => {
+      const values = [...all].sort((a, b) => b - a);
+      expect(sharedPlaces(values)).toEqual(values.map((value) => 1 + values.filter((other) => other > value).length));
+    }),
+  );
 });
 
 test('each measure has a board that its own kinds of event move, and likes, which decide between equals', () => {
   for (const measure of BOARD_MEASURES) expect(new Leaderboard(measure).movedBy('like')).toBe(true);
-  expect([new Leaderboard('chats').movedBy('chat'), new Leaderboard('coins').movedBy('chat'), new Leaderboard('worth').movedBy('tip'), new Leaderboard('gifts').movedBy('tip')]).toEqual([true, false, true, false]);
+  expect([
+    new Leaderboard('chats').movedBy('chat'),
+    new Leaderboard('coins').movedBy('chat'),
+    new Leaderboard('worth').movedBy('tip'),
+    new Leaderboard('gifts').movedBy('tip'),
+  ]).toEqual([true, false, true, false]);
 });

@@ -9,18 +9,35 @@ import { someoneSchema } from './someone';
 import type { ViewerTally } from './tally';
 
 /** Raids are by streamers, not by viewers. */
-export const BOARD_MEASURES = ['coins', 'gifts', 'likes', 'worth', 'tips', 'chats', 'shares', 'subscriptions', 'giftSubs', 'follows', 'points'] as const satisfies readonly Measure[];
+export const BOARD_MEASURES = [
+  'coins',
+  'gifts',
+  'likes',
+  'worth',
+  'tips',
+  'chats',
+  'shares',
+  'subscriptions',
+  'giftSubs',
+  'follows',
+  'points',
+] as const satisfies readonly Measure[];
 export type BoardMeasure = (typeof BOARD_MEASURES)[number];
 
 /** Likes decide between equals on every board. Whatever gives points says so itself (earning.ts). */
-const moves = (measure: BoardMeasure): ReadonlySet<EventKind> => new Set([...(measure === 'points' ? [] : MEASURE_EVENTS[measure].kinds), 'like']);
+const moves = (measure: BoardMeasure): ReadonlySet<EventKind> =>
+  new Set([...(measure === 'points' ? [] : MEASURE_EVENTS[measure].kinds), 'like']);
 
 /** As many places as any piece or file asks for. */
 export const BOARD_PLACES = 20;
 
 /** Which comes first: more of the measure, then more likes, then the smaller id by code unit, so that equals never trade places by chance. */
 export function compareTallies(measure: BoardMeasure, a: ViewerTally, b: ViewerTally): number {
-  return (b[measure] ?? 0) - (a[measure] ?? 0) || b.likes - a.likes || (a.id < b.id ? -1 : a.id > b.id ? 1 : a.feed < b.feed ? -1 : a.feed > b.feed ? 1 : 0);
+  return (
+    (b[measure] ?? 0) - (a[measure] ?? 0) ||
+    b.likes - a.likes ||
+    (a.id < b.id ? -1 : a.id > b.id ? 1 : a.feed < b.feed ? -1 : a.feed > b.feed ? 1 : 0)
+  );
 }
 
 /**
@@ -32,7 +49,10 @@ export class Leaderboard {
   readonly key: string;
   private readonly moves: ReadonlySet<EventKind>;
 
-  constructor(readonly measure: BoardMeasure, readonly window: Window = SESSION) {
+  constructor(
+    readonly measure: BoardMeasure,
+    readonly window: Window = SESSION,
+  ) {
     this.moves = moves(measure);
     this.key = boardKey(measure, window);
   }
@@ -67,10 +87,15 @@ export class Leaderboard {
 }
 
 /** By what a board is found: its measure and its window. */
-export const boardKey = (measure: BoardMeasure, window: Window = SESSION): string => `${measure}/${JSON.stringify(window)}`;
+export const boardKey = (measure: BoardMeasure, window: Window = SESSION): string =>
+  `${measure}/${JSON.stringify(window)}`;
 
 /** The board of a measure over a window, if some piece or cue has asked for it. */
-export const boardOf = (boards: readonly Leaderboard[], measure: BoardMeasure, window: Window = SESSION): Leaderboard | undefined => {
+export const boardOf = (
+  boards: readonly Leaderboard[],
+  measure: BoardMeasure,
+  window: Window = SESSION,
+): Leaderboard | undefined => {
   const key = boardKey(measure, window);
   return boards.find((board) => board.key === key);
 };
@@ -86,7 +111,12 @@ export interface BoardSource {
 export class WindowBoard extends Leaderboard {
   private readonly shown = new Map<string, ViewerTally>();
 
-  constructor(measure: BoardMeasure, window: Window, private readonly span: Span, private readonly source: BoardSource) {
+  constructor(
+    measure: BoardMeasure,
+    window: Window,
+    private readonly span: Span,
+    private readonly source: BoardSource,
+  ) {
     super(measure, window);
   }
 
@@ -113,7 +143,11 @@ export class WindowBoard extends Leaderboard {
   }
 
   private countOf(tally: ViewerTally): { value: number; likes: number; known: PastViewer | undefined } {
-    const { measure, span, source: { past, people, first } } = this;
+    const {
+      measure,
+      span,
+      source: { past, people, first },
+    } = this;
     const has = (day: number): boolean => hasDay(span, day);
     const counted = { value: 0, likes: 0, known: undefined as PastViewer | undefined };
     const count = (own: ViewerTally | undefined, before: PastViewer | undefined): void => {
@@ -138,7 +172,9 @@ export class WindowBoard extends Leaderboard {
 
 /** Who stands on no board: by what they are to the streamer, by name, and those who asked for it. */
 export const leftOutSchema = z.object({
-  hosts: z.boolean().default(true), moderators: z.boolean().default(false), bots: z.boolean().default(true),
+  hosts: z.boolean().default(true),
+  moderators: z.boolean().default(false),
+  bots: z.boolean().default(true),
   named: z.array(someoneSchema).max(500).default([]),
   /** With this a viewer leaves the boards, or comes back; empty: nobody can. */
   keyword: z.string().max(40).default(''),
@@ -156,6 +192,7 @@ export const roleLeftOut = ({ hosts, moderators, bots }: LeftOut, roles: readonl
  */
 export function sharedPlaces(values: readonly number[]): number[] {
   const places: number[] = [];
-  for (const [n, value] of values.entries()) places.push(n > 0 && value === values[n - 1] ? (places[n - 1] ?? 1) : n + 1);
+  for (const [n, value] of values.entries())
+    places.push(n > 0 && value === values[n - 1] ? (places[n - 1] ?? 1) : n + 1);
   return places;
 }

@@ -4,7 +4,24 @@ import { whole } from '@/core/event/whole';
 import type { EarnKind } from './points';
 
 /** Why points came or went. `earlier`: lines of long ago, put together. */
-const WHYS = ['coin', 'tenLikes', 'follow', 'share', 'chat', 'subscribe', 'giftSub', 'tip', 'raid', 'minute', 'perk', 'sent', 'received', 'cue', 'hand', 'earlier'] as const satisfies readonly (EarnKind | string)[];
+const WHYS = [
+  'coin',
+  'tenLikes',
+  'follow',
+  'share',
+  'chat',
+  'subscribe',
+  'giftSub',
+  'tip',
+  'raid',
+  'minute',
+  'perk',
+  'sent',
+  'received',
+  'cue',
+  'hand',
+  'earlier',
+] as const satisfies readonly (EarnKind | string)[];
 export type Why = (typeof WHYS)[number];
 
 const count = z.number().int();
@@ -14,7 +31,9 @@ const lineSchema = z.object({
   note: z.string().max(400),
   points: whole,
   /** Of its first and its last change, and how many there were: what is earned for one reason in one session is one line. */
-  at: count, until: count, count,
+  at: count,
+  until: count,
+  count,
 });
 export type LedgerLine = z.infer<typeof lineSchema>;
 
@@ -23,14 +42,19 @@ const KEPT_LINES = 40;
 
 /** One viewer's points. */
 export const accountSchema = z.object({
-  feed: feedIdSchema, id: z.string().max(210), name: z.string().max(400), handle: z.string().max(400),
+  feed: feedIdSchema,
+  id: z.string().max(210),
+  name: z.string().max(400),
+  handle: z.string().max(400),
   /** All that ever came to the viewer by their own doing, by a cue or by hand: levels follow from it. */
   earned: whole,
   balance: whole,
   /** Likes that are not ten yet. */
   likes: count,
   /** When the viewer last did something, when a line in chat last earned; 0: never. Milliseconds watched. */
-  seenAt: count, chatAt: count, watched: count,
+  seenAt: count,
+  chatAt: count,
+  watched: count,
   /** Handed on in this session. */
   given: whole,
   /** When each perk was last had. */
@@ -72,7 +96,21 @@ export class Ledger {
     const key = `${feed}/${id}`;
     let account = this.accounts.get(key) ?? this.adopt(feed, id, handle);
     if (!account) {
-      account = { feed, id, name, handle, earned: 0, balance: 0, likes: 0, seenAt: 0, chatAt: 0, watched: 0, given: 0, perks: {}, lines: [] };
+      account = {
+        feed,
+        id,
+        name,
+        handle,
+        earned: 0,
+        balance: 0,
+        likes: 0,
+        seenAt: 0,
+        chatAt: 0,
+        watched: 0,
+        given: 0,
+        perks: {},
+        lines: [],
+      };
       this.accounts.set(key, account);
       if (isByHandle(id)) this.byHandle += 1;
     }
@@ -132,6 +170,13 @@ export class Ledger {
     if (!a || !b) return;
     for (const { why, points } of [a, b]) this.given[why] = (this.given[why] ?? 0) - points;
     this.given.earlier = (this.given.earlier ?? 0) + a.points + b.points;
-    lines.splice(0, 2, { why: 'earlier', note: '', points: a.points + b.points, at: a.at, until: b.until, count: a.count + b.count });
+    lines.splice(0, 2, {
+      why: 'earlier',
+      note: '',
+      points: a.points + b.points,
+      at: a.at,
+      until: b.until,
+      count: a.count + b.count,
+    });
   }
 }

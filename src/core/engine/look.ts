@@ -30,7 +30,18 @@ export type Look = z.infer<typeof lookSchema>;
 
 /** Words alone, moving as their spotlight does. */
 export const PLAIN_LOOK: Look = {
-  picture: '', layout: 'beside', size: 'middle', text: 'middle', come: 'piece', stay: 'piece', go: 'piece', comes: 0.3, goes: 0.2, wordsAfter: 0, wordsFor: 0, wordsMotion: 'piece',
+  picture: '',
+  layout: 'beside',
+  size: 'middle',
+  text: 'middle',
+  come: 'piece',
+  stay: 'piece',
+  go: 'piece',
+  comes: 0.3,
+  goes: 0.2,
+  wordsAfter: 0,
+  wordsFor: 0,
+  wordsMotion: 'piece',
 };
 
 const LAYOUT_WORDS = { beside: 'beside it', above: 'above it', below: 'below it', behind: 'behind it' } as const;

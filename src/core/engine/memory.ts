@@ -12,12 +12,27 @@ export interface Memory {
   picked: Record<string, number>;
 }
 
-export const newMemory = (): Memory => ({ fired: 0, lastAt: -Infinity, byViewer: new Map(), recent: [], ticks: 0, picked: {} });
+export const newMemory = (): Memory => ({
+  fired: 0,
+  lastAt: -Infinity,
+  byViewer: new Map(),
+  recent: [],
+  ticks: 0,
+  picked: {},
+});
 
 /** As plain JSON, which has no −Infinity. */
-export const freezeMemory = ({ lastAt, byViewer, ...rest }: Memory) => ({ ...rest, lastAt: Number.isFinite(lastAt) ? lastAt : null, byViewer: [...byViewer].sort(([a], [b]) => (a < b ? -1 : 1)) });
+export const freezeMemory = ({ lastAt, byViewer, ...rest }: Memory) => ({
+  ...rest,
+  lastAt: Number.isFinite(lastAt) ? lastAt : null,
+  byViewer: [...byViewer].sort(([a], [b]) => (a < b ? -1 : 1)),
+});
 export type FrozenMemory = ReturnType<typeof freezeMemory>;
-export const thawMemory = ({ lastAt, byViewer, ...rest }: FrozenMemory): Memory => ({ ...rest, lastAt: lastAt ?? -Infinity, byViewer: new Map(byViewer) });
+export const thawMemory = ({ lastAt, byViewer, ...rest }: FrozenMemory): Memory => ({
+  ...rest,
+  lastAt: lastAt ?? -Infinity,
+  byViewer: new Map(byViewer),
+});
 
 /**
  * A number from 0 up to 1 that follows from a text alone: core has no chance of its own, and the same inputs must give the same draw.

@@ -39,10 +39,12 @@ function byForms(message: IntlMessageFormat, words: string): Words {
 }
 
 function given(values: WordValues): Record<string, string | number> {
-  const all = Object.fromEntries(WORD_FIELDS.map((field) => {
-    const value = values[field];
-    return [field, typeof value === 'number' ? value : isolate(value?.trim() || FALLBACK[field])];
-  }));
+  const all = Object.fromEntries(
+    WORD_FIELDS.map((field) => {
+      const value = values[field];
+      return [field, typeof value === 'number' ? value : isolate(value?.trim() || FALLBACK[field])];
+    }),
+  );
   // A count that is not known is one.
   return { ...all, count: typeof values.count === 'number' ? values.count : Number(values.count ?? 1) || 1 };
 }
@@ -66,7 +68,10 @@ function readForms(words: string, language: string): Forms {
   try {
     message.format(given({}));
   } catch (error) {
-    return { ok: false, reason: `The forms in braces cannot be filled in (${error instanceof Error ? error.message : 'for a reason that was not given'}). ${AS_TYPED}` };
+    return {
+      ok: false,
+      reason: `The forms in braces cannot be filled in (${error instanceof Error ? error.message : 'for a reason that was not given'}). ${AS_TYPED}`,
+    };
   }
   return { ok: true, message };
 }
@@ -84,9 +89,11 @@ function unfillable(parts: Parts, words: string): string | null {
     if (part.type === KIND.text || part.type === KIND.pound) continue;
     const name = 'value' in part ? part.value : '';
     const place = placeOf(words, part);
-    if (part.type === KIND.date || part.type === KIND.time || part.type === KIND.tag) return `{${name}} cannot be shown as a date or a time${place}.`;
+    if (part.type === KIND.date || part.type === KIND.time || part.type === KIND.tag)
+      return `{${name}} cannot be shown as a date or a time${place}.`;
     if (!isField(name)) return `There is no field {${name}}${place}.`;
-    if ((part.type === KIND.number || part.type === KIND.plural) && TEXTS.includes(name)) return `{${name}} is no number${place}.`;
+    if ((part.type === KIND.number || part.type === KIND.plural) && TEXTS.includes(name))
+      return `{${name}} is no number${place}.`;
     if (part.type !== KIND.select && part.type !== KIND.plural) continue;
     for (const option of Object.values(part.options)) {
       const within = unfillable(option.value, words);
@@ -98,11 +105,16 @@ function unfillable(parts: Parts, words: string): string | null {
 
 /** Where in the words something stands, with what is written there: ` at character 12 ("{gfit}")`; empty where it is not known. */
 function placeOf(words: string, at: unknown): string {
-  const location = typeof at === 'object' && at !== null && 'location' in at ? (at.location as { start?: { offset?: number } } | undefined) : undefined;
+  const location =
+    typeof at === 'object' && at !== null && 'location' in at
+      ? (at.location as { start?: { offset?: number } } | undefined)
+      : undefined;
   const offset = location?.start?.offset;
   if (offset === undefined) return '';
   const there = words.slice(offset, offset + 12);
-  return there === '' ? ' at their end' : ` at character ${offset + 1} (“${there}${offset + 12 < words.length ? '…' : ''}”)`;
+  return there === ''
+    ? ' at their end'
+    : ` at character ${offset + 1} (“${there}${offset + 12 < words.length ? '…' : ''}”)`;
 }
 
 /** Why words will not read as they were meant, with the place, in a sentence; null when they will. */
@@ -113,7 +125,8 @@ export function wordsTrouble(words: string, language: string): string | null {
   }
   for (const found of words.matchAll(/\{\s*(\w+)\s*\}/g)) {
     const name = found[1] ?? '';
-    if (!isField(name)) return `There is no field {${name}}${placeOf(words, { location: { start: { offset: found.index } } })}. It is shown as it stands.`;
+    if (!isField(name))
+      return `There is no field {${name}}${placeOf(words, { location: { start: { offset: found.index } } })}. It is shown as it stands.`;
   }
   return null;
 }

@@ -8,11 +8,15 @@ import type { WordValues } from './words';
 
 export const NOTABLE_KINDS = ['follow', 'gift', 'subscribe', 'giftSubs', 'tip', 'raid', 'share'] as const;
 export type NotableKind = (typeof NOTABLE_KINDS)[number];
-const isNotable = (kind: StreamEvent['kind']): kind is NotableKind => (NOTABLE_KINDS as readonly string[]).includes(kind);
+const isNotable = (kind: StreamEvent['kind']): kind is NotableKind =>
+  (NOTABLE_KINDS as readonly string[]).includes(kind);
 
 const notableSchema = z.object({
   /** The event's own; a streak is one, from its first step to its last. */
-  id: z.string().max(620), feed: z.string().max(100), viewer: z.string().max(200), at: z.number(),
+  id: z.string().max(620),
+  feed: z.string().max(100),
+  viewer: z.string().max(200),
+  at: z.number(),
   /** What "largest" goes by: coins, worth, viewers, months; 1 where there is nothing to compare. */
   size: z.number(),
   values: wordValuesSchema,
@@ -20,7 +24,11 @@ const notableSchema = z.object({
 export type Notable = z.infer<typeof notableSchema>;
 
 /** Newest first; `first` and `largest` hold one at most. */
-export const notablesSchema = z.object({ latest: z.array(notableSchema).max(10), first: z.array(notableSchema).max(1), largest: z.array(notableSchema).max(1) });
+export const notablesSchema = z.object({
+  latest: z.array(notableSchema).max(10),
+  first: z.array(notableSchema).max(1),
+  largest: z.array(notableSchema).max(1),
+});
 export type Notables = z.infer<typeof notablesSchema>;
 
 const KEPT = 10;
@@ -30,13 +38,26 @@ function told(event: StreamEvent, worth: number): { size: number; values: WordVa
   if (!event.viewer) return null;
   const { name: viewer, handle } = event.viewer;
   switch (event.kind) {
-    case 'gift': return event.count === 0 ? null : { size: event.count * event.unitCoins, values: { viewer, handle, gift: event.name, count: event.count, total: event.count * event.unitCoins } };
-    case 'follow': case 'share': return { size: 1, values: { viewer, handle } };
-    case 'subscribe': return event.gifted ? null : { size: event.months, values: { viewer, handle, months: event.months } };
-    case 'giftSubs': return { size: event.count, values: { viewer, handle, count: event.count } };
-    case 'tip': return { size: worth, values: { viewer, handle, worth: amountWords(event.amountMinor, event.currency) } };
-    case 'raid': return { size: event.viewers, values: { viewer, handle, count: event.viewers } };
-    default: return null;
+    case 'gift':
+      return event.count === 0
+        ? null
+        : {
+            size: event.count * event.unitCoins,
+            values: { viewer, handle, gift: event.name, count: event.count, total: event.count * event.unitCoins },
+          };
+    case 'follow':
+    case 'share':
+      return { size: 1, values: { viewer, handle } };
+    case 'subscribe':
+      return event.gifted ? null : { size: event.months, values: { viewer, handle, months: event.months } };
+    case 'giftSubs':
+      return { size: event.count, values: { viewer, handle, count: event.count } };
+    case 'tip':
+      return { size: worth, values: { viewer, handle, worth: amountWords(event.amountMinor, event.currency) } };
+    case 'raid':
+      return { size: event.viewers, values: { viewer, handle, count: event.viewers } };
+    default:
+      return null;
   }
 }
 
@@ -56,10 +77,21 @@ export function noteNotable(notables: Map<NotableKind, Notables>, event: StreamE
   const streak = event.kind === 'gift' && event.streakId !== undefined;
   const id = streak ? `${event.feed}/${event.streakId}` : event.id;
   // Only a streak comes again.
-  const known = streak ? (of.latest.find((each) => each.id === id) ?? of.largest.find((each) => each.id === id)) : undefined;
+  const known = streak
+    ? (of.latest.find((each) => each.id === id) ?? of.largest.find((each) => each.id === id))
+    : undefined;
   const size = what.size + (known?.size ?? 0);
-  const values: WordValues = known ? { ...what.values, count: Number(what.values.count ?? 0) + Number(known.values.count ?? 0), total: size } : what.values;
-  const notable: Notable = { id, feed: event.feed, viewer: event.viewer.id, at: Math.max(event.at, known?.at ?? 0), size, values };
+  const values: WordValues = known
+    ? { ...what.values, count: Number(what.values.count ?? 0) + Number(known.values.count ?? 0), total: size }
+    : what.values;
+  const notable: Notable = {
+    id,
+    feed: event.feed,
+    viewer: event.viewer.id,
+    at: Math.max(event.at, known?.at ?? 0),
+    size,
+    values,
+  };
   const { latest } = of;
   const [newest] = latest;
   if (!known && (!newest || later(notable, newest) < 0)) {
@@ -68,8 +100,10 @@ export function noteNotable(notables: Map<NotableKind, Notables>, event: StreamE
     if (latest.length > KEPT) latest.pop();
   } else of.latest = [notable, ...latest.filter((each) => each.id !== id)].sort(later).slice(0, KEPT);
   const [first] = of.first;
-  if (!first || event.at < first.at || (event.at === first.at && id < first.id) || first.id === id) of.first = [{ ...notable, at: first?.id === id ? Math.min(first.at, event.at) : event.at }];
+  if (!first || event.at < first.at || (event.at === first.at && id < first.id) || first.id === id)
+    of.first = [{ ...notable, at: first?.id === id ? Math.min(first.at, event.at) : event.at }];
   const [largest] = of.largest;
   // Of two as large the earlier one stays.
-  if (!largest || largest.id === id || size > largest.size || (size === largest.size && later(notable, largest) > 0)) of.largest = [notable];
+  if (!largest || largest.id === id || size > largest.size || (size === largest.size && later(notable, largest) > 0))
+    of.largest = [notable];
 }

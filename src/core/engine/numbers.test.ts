@@ -14,10 +14,21 @@ import type { Step } from './step';
 
 const S = 1000;
 const kiln: Countdown = { id: 'kiln', name: 'Kiln door', seconds: 60, most: 0 };
-const base: Show = { ...plainly(starterShow('s')), countdowns: [kiln], counters: [{ id: 'throws', name: 'Throws', start: 5, step: 1, target: 10 }], goals: [{ id: 'g', name: 'Goal', measure: 'coins', target: 100, onReach: { kind: 'raise', step: 100 } }] };
+const base: Show = {
+  ...plainly(starterShow('s')),
+  countdowns: [kiln],
+  counters: [{ id: 'throws', name: 'Throws', start: 5, step: 1, target: 10 }],
+  goals: [{ id: 'g', name: 'Goal', measure: 'coins', target: 100, onReach: { kind: 'raise', step: 100 } }],
+};
 const words = (said: string): Step => ({ kind: 'show', spotlight: 'spotlight', words: said, seconds: 1 });
-const add = (number: string, amount: number, per: 'once' | 'count' | 'total' = 'once'): Step => ({ kind: 'add', number, amount, per });
-const onGift = (id: string, steps: Step[]): Cue => newCue(id, { kind: 'gift', gifts: [], coins: ANY, at: 'step' }, steps);
+const add = (number: string, amount: number, per: 'once' | 'count' | 'total' = 'once'): Step => ({
+  kind: 'add',
+  number,
+  amount,
+  per,
+});
+const onGift = (id: string, steps: Step[]): Cue =>
+  newCue(id, { kind: 'gift', gifts: [], coins: ANY, at: 'step' }, steps);
 
 function session(cues: Cue[], more: Partial<Show> = {}) {
   const state = newState({ ...base, cues, ...more });
@@ -25,8 +36,15 @@ function session(cues: Cue[], more: Partial<Show> = {}) {
   const put = (input: Input): void => void fold(state, input, (effect) => void effects.push(structuredClone(effect)));
   put({ input: 'begin', at: START, session: 'one' });
   return {
-    state, effects, put,
-    gift: (seconds: number, count = 1) => put({ input: 'event', at: START + seconds * S, event: { ...aGift({ count }), at: START + seconds * S, seenAt: START + seconds * S } }),
+    state,
+    effects,
+    put,
+    gift: (seconds: number, count = 1) =>
+      put({
+        input: 'event',
+        at: START + seconds * S,
+        event: { ...aGift({ count }), at: START + seconds * S, seenAt: START + seconds * S },
+      }),
     command: (seconds: number, command: Command) => put({ input: 'command', at: START + seconds * S, command }),
     tick: (seconds: number) => put({ input: 'tick', at: START + seconds * S }),
     texts: () => effects.flatMap((effect) => (effect.effect === 'alert' ? [effect.alert.text] : [])),
@@ -50,14 +68,20 @@ describe('a countdown', () => {
   });
 
   test('a gift adds time: once, for each of them, or for each coin', () => {
-    const { gift, left } = session([onGift('a', [add('countdown/kiln', 30)]), onGift('b', [add('countdown/kiln', 2, 'count')]), onGift('c', [add('countdown/kiln', 1, 'total')])]);
+    const { gift, left } = session([
+      onGift('a', [add('countdown/kiln', 30)]),
+      onGift('b', [add('countdown/kiln', 2, 'count')]),
+      onGift('c', [add('countdown/kiln', 1, 'total')]),
+    ]);
     gift(10, 3);
     // 50 s were left; 30, three times 2, and 30 coins.
     expect(left()).toBe(50 + 30 + 6 + 30);
   });
 
   test('viewers add to it by what each thing is worth, times a boost for a while, within a bound for one event', () => {
-    const { gift, command, left, put } = session([], { countdowns: [{ ...kiln, adds: { coin: 500, follow: 90_000, tier2: 20_000 }, mostEvent: 100 }] });
+    const { gift, command, left, put } = session([], {
+      countdowns: [{ ...kiln, adds: { coin: 500, follow: 90_000, tier2: 20_000 }, mostEvent: 100 }],
+    });
     gift(10, 3);
     // 50 s were left; half a second for each of 30 coins.
     expect(left()).toBe(65);
@@ -86,7 +110,9 @@ describe('a countdown', () => {
   });
 
   test('one that is over for good is set going by the streamer’s hand alone', () => {
-    const { gift, tick, command, left } = session([onGift('a', [add('countdown/kiln', 30)])], { countdowns: [{ ...kiln, final: true }] });
+    const { gift, tick, command, left } = session([onGift('a', [add('countdown/kiln', 30)])], {
+      countdowns: [{ ...kiln, final: true }],
+    });
     tick(70);
     gift(80);
     expect(left()).toBe(0);
@@ -124,7 +150,17 @@ describe('a countdown', () => {
 
   test('the end of the session stops it; another setup leaves what runs', () => {
     const { state, put, left, tick } = session([over]);
-    put({ input: 'show', at: START + 5 * S, show: { ...base, countdowns: [{ ...kiln, seconds: 999 }, { ...kiln, id: 'new' }] } });
+    put({
+      input: 'show',
+      at: START + 5 * S,
+      show: {
+        ...base,
+        countdowns: [
+          { ...kiln, seconds: 999 },
+          { ...kiln, id: 'new' },
+        ],
+      },
+    });
     expect([left(), state.countdowns.size]).toEqual([55, 2]);
     put({ input: 'end', at: START + 10 * S });
     tick(300);
@@ -134,19 +170,31 @@ describe('a countdown', () => {
   });
 
   test('adding in any order comes to the same, and nothing is lost to rounding', () => {
-    fc.assert(fc.property(fc.array(fc.integer({ min: 0, max: 100_000 })), (parts) => {
-      const one = startCountdown(kiln, START);
-      for (const part of parts) addTime(kiln, one, part, START + 7, true);
-      return leftOf(one, START + 7) === kiln.seconds * S - 7 + parts.reduce((sum, part) => sum + part, 0);
-    }));
+    fc.assert(
+      fc.property(fc.array(fc.integer({ min: 0, max: 100_000 })), (parts) => {
+        const one = startCountdown(kiln, START);
+        for (const part of parts) addTime(kiln, one, part, START + 7, true);
+        return leftOf(one, START + 7) === kiln.seconds * S - 7 + parts.reduce((sum, part) => sum + part, 0);
+      }),
+    );
   });
 
-  test.each([[0, '0:00'], [1, '0:01'], [59_999, '1:00'], [61_000, '1:01'], [3_600_000, '1:00:00'], [2 * 86_400_000 + 3_725_000, '2 d 01:02:05']])('%d ms reads %s', (ms, text) => expect(clockWords(ms)).toBe(text));
+  test.each([
+    [0, '0:00'],
+    [1, '0:01'],
+    [59_999, '1:00'],
+    [61_000, '1:01'],
+    [3_600_000, '1:00:00'],
+    [2 * 86_400_000 + 3_725_000, '2 d 01:02:05'],
+  ])('%d ms reads %s', (ms, text) => expect(clockWords(ms)).toBe(text));
 });
 
 describe('a counter', () => {
   test('begins where it begins, is added to by cues and by hand, and its number sets a cue off on the way up and down', () => {
-    const { state, gift, command, texts } = session([onGift('a', [add('counter/throws', 1, 'count')]), newCue('ten', { kind: 'counter', counter: 'throws', reaches: 10 }, [words('{goal}: {count}, now {total}')])]);
+    const { state, gift, command, texts } = session([
+      onGift('a', [add('counter/throws', 1, 'count')]),
+      newCue('ten', { kind: 'counter', counter: 'throws', reaches: 10 }, [words('{goal}: {count}, now {total}')]),
+    ]);
     gift(1, 4);
     expect([state.counters.get('throws'), texts()]).toEqual([9, []]);
     gift(2, 4);
@@ -158,11 +206,21 @@ describe('a counter', () => {
   });
 
   test('cues that raise each other’s counters come to an end', () => {
-    const twice = [{ id: 'a', name: 'A', start: 0, step: 1, target: null }, { id: 'b', name: 'B', start: 0, step: 1, target: null }];
-    const { command, state } = session([
-      ...Array.from({ length: 200 }, (_, n) => newCue(`a${n}`, { kind: 'counter', counter: 'a', reaches: n + 1 }, [add('counter/b', 1)])),
-      ...Array.from({ length: 200 }, (_, n) => newCue(`b${n}`, { kind: 'counter', counter: 'b', reaches: n + 1 }, [add('counter/a', 1)])),
-    ], { counters: twice });
+    const twice = [
+      { id: 'a', name: 'A', start: 0, step: 1, target: null },
+      { id: 'b', name: 'B', start: 0, step: 1, target: null },
+    ];
+    const { command, state } = session(
+      [
+        ...Array.from({ length: 200 }, (_, n) =>
+          newCue(`a${n}`, { kind: 'counter', counter: 'a', reaches: n + 1 }, [add('counter/b', 1)]),
+        ),
+        ...Array.from({ length: 200 }, (_, n) =>
+          newCue(`b${n}`, { kind: 'counter', counter: 'b', reaches: n + 1 }, [add('counter/a', 1)]),
+        ),
+      ],
+      { counters: twice },
+    );
     command(1, { command: 'nudge', number: 'counter/a', by: 1 });
     expect(state.derived.changes).toEqual([]);
     // Each of the 200 is told, and none twice.
@@ -171,7 +229,9 @@ describe('a counter', () => {
 });
 
 test('a goal that is nudged keeps what it measures, and what lies on the way is reached', () => {
-  const { state, gift, command, texts } = session([newCue('reached', { kind: 'goal', goal: 'g' }, [words('{goal} {total}')])]);
+  const { state, gift, command, texts } = session([
+    newCue('reached', { kind: 'goal', goal: 'g' }, [words('{goal} {total}')]),
+  ]);
   gift(1, 3);
   command(2, { command: 'nudge', number: 'goal/g', by: 190 });
   expect([state.goals.get('g')?.value, texts()]).toEqual([220, ['Goal 100', 'Goal 200']]);
@@ -188,7 +248,12 @@ test('a frozen state is the same again, and goes on the same', () => {
   const { state, gift } = session(cues);
   gift(3);
   const copy: SessionState = thaw(JSON.parse(JSON.stringify(freeze(state))) as ReturnType<typeof freeze>);
-  for (const each of [state, copy]) fold(each, { input: 'event', at: START + 9 * S, event: { ...aChat({ text: 'hi' }), at: START + 9 * S, seenAt: START + 9 * S } });
+  for (const each of [state, copy])
+    fold(each, {
+      input: 'event',
+      at: START + 9 * S,
+      event: { ...aChat({ text: 'hi' }), at: START + 9 * S, seenAt: START + 9 * S },
+    });
   expect(canonicalize(freeze(copy))).toBe(canonicalize(freeze(state)));
 });
 
@@ -198,7 +263,11 @@ describe('by hand', () => {
     command(1, { command: 'set', number: 'counter/throws', to: 9 });
     command(2, { command: 'nudge', number: 'goal/g', by: 30 });
     command(10, { command: 'set', number: 'countdown/kiln', to: 300 });
-    expect(state.hand.map(({ id, at, number, from, to }) => [id, (at - START) / S, number, from, to])).toEqual([['h1', 1, 'counter/throws', 5, 9], ['h2', 2, 'goal/g', 0, 30], ['h3', 10, 'countdown/kiln', 50, 300]]);
+    expect(state.hand.map(({ id, at, number, from, to }) => [id, (at - START) / S, number, from, to])).toEqual([
+      ['h1', 1, 'counter/throws', 5, 9],
+      ['h2', 2, 'goal/g', 0, 30],
+      ['h3', 10, 'countdown/kiln', 50, 300],
+    ]);
     // What comes in between stays.
     gift(11, 2);
     command(12, { command: 'takeBack', change: 'h2' });

@@ -23,7 +23,12 @@ export interface NamedNumber {
 }
 
 /** All numbers of a show, in the order in which they are offered. */
-export const numbersOf = ({ goals, counters, countdowns, points }: Pick<Show, 'goals' | 'counters' | 'countdowns' | 'points'>): NamedNumber[] => [
+export const numbersOf = ({
+  goals,
+  counters,
+  countdowns,
+  points,
+}: Pick<Show, 'goals' | 'counters' | 'countdowns' | 'points'>): NamedNumber[] => [
   ...countdowns.map(({ id, name }): NamedNumber => ({ number: `countdown/${id}`, name, of: 'countdown' })),
   ...counters.map(({ id, name }): NamedNumber => ({ number: `counter/${id}`, name, of: 'counter' })),
   ...goals.map(({ id, name }): NamedNumber => ({ number: `goal/${id}`, name, of: 'goal' })),
@@ -35,14 +40,23 @@ export type Doer = Pick<ViewerTally, 'feed' | 'id' | 'name' | 'handle'>;
 
 /** What came of a change: the caller tells goals and cues of it. */
 export type NumberChange =
-  | { of: 'level'; viewer: Doer; level: number } | { of: 'perk'; perk: string; viewer: Doer; message: string }
-  | { of: 'goal' } | { of: 'lantern' | 'scene'; id: string }
-  | { of: 'counter'; id: string; before: number; after: number } | { of: 'countdown' } | null;
+  | { of: 'level'; viewer: Doer; level: number }
+  | { of: 'perk'; perk: string; viewer: Doer; message: string }
+  | { of: 'goal' }
+  | { of: 'lantern' | 'scene'; id: string }
+  | { of: 'counter'; id: string; before: number; after: number }
+  | { of: 'countdown' }
+  | null;
 
 const runs = ({ session }: SessionState): boolean => session !== null && session.endedAt === null;
 
 /** Adds to a number, in place; `by` is in seconds for a countdown. Null: there is no such number. */
-export function addToNumber(state: SessionState, number: NumberName, by: number, why: 'cue' | 'hand' = 'cue'): NumberChange {
+export function addToNumber(
+  state: SessionState,
+  number: NumberName,
+  by: number,
+  why: 'cue' | 'hand' = 'cue',
+): NumberChange {
   const at = number.indexOf('/');
   const of = number.slice(0, at);
   const id = number.slice(at + 1);
@@ -63,7 +77,8 @@ export function addToNumber(state: SessionState, number: NumberName, by: number,
   if (of === 'points') {
     const viewer = viewerOf(state, id);
     // No further than to nothing: what comes afterwards must count again at once.
-    if (viewer) give(state, viewer, why, Math.max(Math.trunc(by), -Math.max(0, pocketOf(state, viewer.feed, viewer.id).balance)));
+    if (viewer)
+      give(state, viewer, why, Math.max(Math.trunc(by), -Math.max(0, pocketOf(state, viewer.feed, viewer.id).balance)));
     return null;
   }
   if (of === 'viewer') {
@@ -132,7 +147,15 @@ export function changeByHand(state: SessionState, number: NumberName, by: number
   if (from === null || by === 0) return null;
   const change = addToNumber(state, number, by, 'hand');
   state.hands += 1;
-  state.hand.push({ id: `h${state.hands}`, at: state.now, number, from, to: number.startsWith('goal/') ? Math.max(0, from + by) : (valueOf(state, number) ?? from), undone: false, ...(who === undefined ? {} : { by: who }) });
+  state.hand.push({
+    id: `h${state.hands}`,
+    at: state.now,
+    number,
+    from,
+    to: number.startsWith('goal/') ? Math.max(0, from + by) : (valueOf(state, number) ?? from),
+    undone: false,
+    ...(who === undefined ? {} : { by: who }),
+  });
   if (state.hand.length > KEPT_CHANGES) state.hand.shift();
   return change;
 }
@@ -169,8 +192,10 @@ export function undoByHand(state: SessionState, id: string): NumberChange {
 
 /** A new session: counters stand where they begin, countdowns run. */
 export function startNumbers(state: SessionState): void {
-  for (const { id, start, keeps } of state.show.counters) state.counters.set(id, (keeps ? state.counters.get(id) : undefined) ?? start);
-  for (const countdown of state.show.countdowns) state.countdowns.set(countdown.id, startCountdown(countdown, runs(state) ? state.now : null));
+  for (const { id, start, keeps } of state.show.counters)
+    state.counters.set(id, (keeps ? state.counters.get(id) : undefined) ?? start);
+  for (const countdown of state.show.countdowns)
+    state.countdowns.set(countdown.id, startCountdown(countdown, runs(state) ? state.now : null));
   for (const { id } of state.show.lanterns) state.lanterns.set(id, { base: 0, gone: 0 });
 }
 
@@ -181,9 +206,13 @@ export function followNumbers(state: SessionState): void {
   for (const id of state.countdowns.keys()) if (!countdowns.some((each) => each.id === id)) state.countdowns.delete(id);
   for (const id of state.lanterns.keys()) if (!lanterns.some((each) => each.id === id)) state.lanterns.delete(id);
   // One that is new begins dark, whatever has been done before.
-  for (const lantern of lanterns) if (!state.lanterns.has(lantern.id)) state.lanterns.set(lantern.id, { base: lanternValue(lantern, state.totals), gone: 0 });
+  for (const lantern of lanterns)
+    if (!state.lanterns.has(lantern.id))
+      state.lanterns.set(lantern.id, { base: lanternValue(lantern, state.totals), gone: 0 });
   for (const counter of counters) if (!state.counters.has(counter.id)) state.counters.set(counter.id, counter.start);
-  for (const countdown of countdowns) if (!state.countdowns.has(countdown.id)) state.countdowns.set(countdown.id, startCountdown(countdown, runs(state) ? state.now : null));
+  for (const countdown of countdowns)
+    if (!state.countdowns.has(countdown.id))
+      state.countdowns.set(countdown.id, startCountdown(countdown, runs(state) ? state.now : null));
 }
 
 /** The session is over: what ran stands still. */

@@ -14,7 +14,8 @@ export function outlooks(state: SessionState): Record<string, number> {
   const { session, now } = state;
   const found: Record<string, number> = {};
   if (!session || session.endedAt !== null) return found;
-  const put = (number: string, at: number): void => void (found[number] = Number.isFinite(at) ? Math.round(at / MINUTE_MS) * MINUTE_MS : -1);
+  const put = (number: string, at: number): void =>
+    void (found[number] = Number.isFinite(at) ? Math.round(at / MINUTE_MS) * MINUTE_MS : -1);
   const since = Math.max(session.startedAt, now - LOOKED_BACK_MS);
   const rows = [...state.minutes.entries()].filter(([at]) => at + MINUTE_MS > since && at <= now).map(([, row]) => row);
   const over = now - Math.floor(since / MINUTE_MS) * MINUTE_MS;
@@ -22,7 +23,10 @@ export function outlooks(state: SessionState): Record<string, number> {
     const course = state.goals.get(goal.id);
     // A minute at least: the first gift of a session says nothing yet.
     if (!course || course.hidden || course.value >= course.target || now - session.startedAt < MINUTE_MS) continue;
-    const gained = shownValue(goal.measure, rows.reduce((sum, row) => sum + inRow(row, goal.measure), 0));
+    const gained = shownValue(
+      goal.measure,
+      rows.reduce((sum, row) => sum + inRow(row, goal.measure), 0),
+    );
     put(`goal/${goal.id}`, gained <= 0 ? Infinity : now + ((course.target - course.value) * over) / gained);
   }
   for (const countdown of state.countdowns.values()) {

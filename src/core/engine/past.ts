@@ -18,7 +18,10 @@ export class Rows {
   private last = NaN;
   private lastRow: Row = [];
 
-  constructor(private readonly unit: number, rows: Iterable<readonly number[]> = []) {
+  constructor(
+    private readonly unit: number,
+    rows: Iterable<readonly number[]> = [],
+  ) {
     this.rows = new Map([...rows].map(([n = 0, ...row]) => [n, row]));
   }
 
@@ -48,14 +51,22 @@ export class Rows {
 }
 
 /** The number of a quarter of an hour or a day, and behind it its row. */
-export const rowSchema = z.array(whole).min(1).max(1 + 3 * MEASURES.length);
+export const rowSchema = z
+  .array(whole)
+  .min(1)
+  .max(1 + 3 * MEASURES.length);
 
 /** So many days of a viewer are kept apart; older ones become one. */
 const KEPT_DAYS = 400;
 
 /** A viewer of earlier sessions. */
 export const pastViewerSchema = z.object({
-  feed: feedIdSchema, id: z.string().max(200), name: z.string().max(400), handle: z.string().max(400), firstAt: z.number().int(), lastAt: z.number().int(),
+  feed: feedIdSchema,
+  id: z.string().max(200),
+  name: z.string().max(400),
+  handle: z.string().max(400),
+  firstAt: z.number().int(),
+  lastAt: z.number().int(),
   /** Of each day on which they did something: the day, then its row. */
   days: z.array(rowSchema).max(KEPT_DAYS + 100),
 });
@@ -66,7 +77,10 @@ export class Past {
   readonly quarters: Rows;
   readonly viewers: Map<string, PastViewer>;
 
-  constructor({ quarters = [], viewers = [] }: { quarters?: readonly (readonly number[])[]; viewers?: readonly PastViewer[] } = {}) {
+  constructor({
+    quarters = [],
+    viewers = [],
+  }: { quarters?: readonly (readonly number[])[]; viewers?: readonly PastViewer[] } = {}) {
     this.quarters = new Rows(QUARTER_MS, quarters);
     this.viewers = new Map(viewers.map((viewer) => [`${viewer.feed}/${viewer.id}`, viewer]));
   }
@@ -84,7 +98,11 @@ interface DaySpan {
   to: number;
 }
 
-const daySpan = (at: number, zone: string): DaySpan => ({ day: dayOf(at, zone), from: dayBegins(at, zone), to: nextDay(at, zone) });
+const daySpan = (at: number, zone: string): DaySpan => ({
+  day: dayOf(at, zone),
+  from: dayBegins(at, zone),
+  to: nextDay(at, zone),
+});
 
 export const firstDay = (startedAt: number, zone: string): FirstDay => ({ ...daySpan(startedAt, zone), other: null });
 
@@ -107,7 +125,8 @@ export function countPoints(tally: ViewerTally, points: number, at: number, firs
 }
 
 /** A viewer's row of the day of a moment; null on the first day, which has none of its own. */
-export const dayRow = (tally: ViewerTally, at: number, first: FirstDay, zone: string): Row | null => (at >= first.from && at < first.to ? null : rowOfDay(tally, otherDay(first, at, zone)));
+export const dayRow = (tally: ViewerTally, at: number, first: FirstDay, zone: string): Row | null =>
+  at >= first.from && at < first.to ? null : rowOfDay(tally, otherDay(first, at, zone));
 
 function rowOfDay(tally: ViewerTally, day: Day): Row {
   const days = (tally.days ??= []);
@@ -135,7 +154,12 @@ export function daysOf(tally: ViewerTally, first: FirstDay): [Day, Row][] {
 }
 
 /** Of a viewer's session, one measure on those days that are asked for. */
-export function onDays(tally: ViewerTally, measure: Exclude<Measure, 'raids'>, first: FirstDay, has: (day: Day) => boolean): number {
+export function onDays(
+  tally: ViewerTally,
+  measure: Exclude<Measure, 'raids'>,
+  first: FirstDay,
+  has: (day: Day) => boolean,
+): number {
   if (!tally.days) return has(first.day) ? (tally[measure] ?? 0) : 0;
   let sum = 0;
   let others = 0;

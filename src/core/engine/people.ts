@@ -6,7 +6,10 @@ import type { Viewers, ViewerTally } from './tally';
 /** Viewers of several feeds that the streamer has said are one person. Parting them is taking this away: nothing is mixed for good. */
 export const personSchema = z.object({
   id: z.string().min(1).max(100),
-  members: z.array(z.object({ feed: feedIdSchema, viewer: z.string().min(1).max(200) })).min(2).max(20),
+  members: z
+    .array(z.object({ feed: feedIdSchema, viewer: z.string().min(1).max(200) }))
+    .min(2)
+    .max(20),
 });
 export type Person = z.infer<typeof personSchema>;
 
@@ -15,14 +18,29 @@ interface Joined {
   members: Person['members'];
 }
 
-const SUMMED = ['likes', 'coins', 'gifts', 'follows', 'shares', 'chats', 'subscriptions', 'giftSubs', 'tips', 'worth', 'points'] as const;
+const SUMMED = [
+  'likes',
+  'coins',
+  'gifts',
+  'follows',
+  'shares',
+  'chats',
+  'subscriptions',
+  'giftSubs',
+  'tips',
+  'worth',
+  'points',
+] as const;
 
 /** Each viewer's tallies stay their own; a person's is their sum, made anew when one of them changes. */
 export class People {
   private readonly byMember = new Map<string, Joined>();
   private readonly byKey = new Map<string, Joined>();
 
-  constructor(people: readonly Person[], private readonly viewers: Viewers) {
+  constructor(
+    people: readonly Person[],
+    private readonly viewers: Viewers,
+  ) {
     for (const { id, members } of people) {
       const joined: Joined = { members, tally: emptyTally(id) };
       for (const { feed, viewer } of members) this.byMember.set(`${feed}/${viewer}`, joined);
@@ -60,7 +78,10 @@ export class People {
   partsOf(tally: ViewerTally, past: Past): { own: ViewerTally | undefined; before: PastViewer | undefined }[] {
     const members = this.byMember.size > 0 ? this.byKey.get(tally.key)?.members : undefined;
     if (!members) return [{ own: this.viewers.get(tally.feed, tally.id), before: past.viewers.get(tally.key) }];
-    return members.map(({ feed, viewer }) => ({ own: this.viewers.get(feed, viewer), before: past.viewers.get(`${feed}/${viewer}`) }));
+    return members.map(({ feed, viewer }) => ({
+      own: this.viewers.get(feed, viewer),
+      before: past.viewers.get(`${feed}/${viewer}`),
+    }));
   }
 
   /** The tally of a viewer of earlier sessions: their person's, or one of nothing. */
@@ -98,7 +119,24 @@ export class People {
 }
 
 const emptyTally = (id: string): ViewerTally => ({
-  key: `person/${id}`, id, feed: '', name: '', handle: '', likes: 0, coins: 0, gifts: 0, follows: 0, shares: 0, chats: 0, subscriptions: 0, giftSubs: 0, tips: 0, worth: 0, points: 0, firstAt: 0, lastAt: 0,
+  key: `person/${id}`,
+  id,
+  feed: '',
+  name: '',
+  handle: '',
+  likes: 0,
+  coins: 0,
+  gifts: 0,
+  follows: 0,
+  shares: 0,
+  chats: 0,
+  subscriptions: 0,
+  giftSubs: 0,
+  tips: 0,
+  worth: 0,
+  points: 0,
+  firstAt: 0,
+  lastAt: 0,
 });
 
 type Who = Pick<ViewerTally, 'key' | 'id' | 'feed'>;
@@ -109,8 +147,12 @@ const membersOf = (people: readonly Person[], who: Who): Person['members'] =>
 /** Makes one person of two: each a viewer, or a person already. `id` is made outside: core has no chance of its own. */
 export function joinPeople(people: readonly Person[], a: Who, b: Who, id: string): Person[] {
   const members = [...membersOf(people, a), ...membersOf(people, b)];
-  return [...people.filter((person) => `person/${person.id}` !== a.key && `person/${person.id}` !== b.key), { id, members }];
+  return [
+    ...people.filter((person) => `person/${person.id}` !== a.key && `person/${person.id}` !== b.key),
+    { id, members },
+  ];
 }
 
 /** Parts a person into the viewers that they were made of. */
-export const partPerson = (people: readonly Person[], who: Who): Person[] => people.filter(({ id }) => `person/${id}` !== who.key);
+export const partPerson = (people: readonly Person[], who: Who): Person[] =>
+  people.filter(({ id }) => `person/${id}` !== who.key);

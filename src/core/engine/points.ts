@@ -7,7 +7,11 @@ const earned = (standard: number) => z.number().int().min(0).max(1_000_000).defa
 
 /** For what viewers earn points, and how many. */
 export const earnSchema = z.object({
-  coin: earned(1), follow: earned(20), share: earned(10), subscribe: earned(100), giftSub: earned(100),
+  coin: earned(1),
+  follow: earned(20),
+  share: earned(10),
+  subscribe: earned(100),
+  giftSub: earned(100),
   /** For ten likes: one is too little to be worth a whole point. */
   tenLikes: earned(1),
   /** For a line in chat; the next one earns after `chatPause` seconds. */
@@ -23,17 +27,36 @@ export type EarnRules = z.infer<typeof earnSchema>;
 export type EarnKind = keyof EarnRules;
 
 export const EARN_TITLES: Record<EarnKind, string> = {
-  coin: 'for a coin', tenLikes: 'for ten likes', follow: 'for a follow', share: 'for a share', chat: 'for a line in chat', subscribe: 'for a subscription',
-  giftSub: 'for a subscription given away', tip: 'for a tipped unit of money', raid: 'for each viewer of a raid', minute: 'for a minute watched',
+  coin: 'for a coin',
+  tenLikes: 'for ten likes',
+  follow: 'for a follow',
+  share: 'for a share',
+  chat: 'for a line in chat',
+  subscribe: 'for a subscription',
+  giftSub: 'for a subscription given away',
+  tip: 'for a tipped unit of money',
+  raid: 'for each viewer of a raid',
+  minute: 'for a minute watched',
 };
 
 export const MOST_LEVEL = 100;
 
 /** How levels follow from all that was ever earned. `first`: what the second level takes; each one after it takes `more` more than the one before. */
 export const levelsSchema = z.discriminatedUnion('by', [
-  z.object({ by: z.literal('formula'), first: z.number().int().min(1).max(1_000_000), more: z.number().int().min(0).max(1_000_000) }),
+  z.object({
+    by: z.literal('formula'),
+    first: z.number().int().min(1).max(1_000_000),
+    more: z.number().int().min(0).max(1_000_000),
+  }),
   /** What levels 2, 3 … begin at. */
-  z.object({ by: z.literal('table'), at: z.array(z.number().int().min(1).max(1e12)).min(1).max(MOST_LEVEL - 1).refine((at) => at.every((n, i) => i === 0 || n > (at[i - 1] ?? 0)), 'Each level begins above the one before.') }),
+  z.object({
+    by: z.literal('table'),
+    at: z
+      .array(z.number().int().min(1).max(1e12))
+      .min(1)
+      .max(MOST_LEVEL - 1)
+      .refine((at) => at.every((n, i) => i === 0 || n > (at[i - 1] ?? 0)), 'Each level begins above the one before.'),
+  }),
 ]);
 export type Levels = z.infer<typeof levelsSchema>;
 
@@ -42,7 +65,8 @@ const keyword = z.string().max(40);
 
 /** Something that points buy: a chat message asks for it, and cues wait for it. */
 export const perkSchema = z.object({
-  id, name: z.string().min(1).max(80),
+  id,
+  name: z.string().min(1).max(80),
   keyword: z.string().min(1).max(40),
   price: z.number().int().min(0).max(1e9),
   /** The least level; 1: everybody. */
@@ -93,18 +117,32 @@ export function levelOf(levels: Levels, points: number): number {
  * What an event alone earns its viewer: likes, chat and watching depend on what was before (ledger.ts).
  * @param worth of a tip, and `unit`, a whole unit of the streamer's currency: both in thousandths of a minor unit
  */
-export function earnedBy(rules: EarnRules, event: StreamEvent, worth: number, unit: number): { why: EarnKind; points: number } | null {
+export function earnedBy(
+  rules: EarnRules,
+  event: StreamEvent,
+  worth: number,
+  unit: number,
+): { why: EarnKind; points: number } | null {
   switch (event.kind) {
-    case 'gift': return { why: 'coin', points: rules.coin * event.count * event.unitCoins };
-    case 'follow': return { why: 'follow', points: rules.follow };
-    case 'share': return { why: 'share', points: rules.share };
-    case 'subscribe': return event.gifted ? null : { why: 'subscribe', points: rules.subscribe };
-    case 'giftSubs': return { why: 'giftSub', points: rules.giftSub * event.count };
-    case 'tip': return { why: 'tip', points: Math.floor((rules.tip * worth) / unit) };
-    case 'raid': return { why: 'raid', points: rules.raid * event.viewers };
-    default: return null;
+    case 'gift':
+      return { why: 'coin', points: rules.coin * event.count * event.unitCoins };
+    case 'follow':
+      return { why: 'follow', points: rules.follow };
+    case 'share':
+      return { why: 'share', points: rules.share };
+    case 'subscribe':
+      return event.gifted ? null : { why: 'subscribe', points: rules.subscribe };
+    case 'giftSubs':
+      return { why: 'giftSub', points: rules.giftSub * event.count };
+    case 'tip':
+      return { why: 'tip', points: Math.floor((rules.tip * worth) / unit) };
+    case 'raid':
+      return { why: 'raid', points: rules.raid * event.viewers };
+    default:
+      return null;
   }
 }
 
 /** Points as words: "1,240 points". */
-export const pointsWords = (points: number, { unit }: Pick<PointsPlan, 'unit'>): string => `${points.toLocaleString('en')} ${unit}`;
+export const pointsWords = (points: number, { unit }: Pick<PointsPlan, 'unit'>): string =>
+  `${points.toLocaleString('en')} ${unit}`;

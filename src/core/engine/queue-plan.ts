@@ -17,6 +17,13 @@ export const queuePlanSchema = z.object({
 export type QueuePlan = z.infer<typeof queuePlanSchema>;
 
 /** One after another, each for its whole length. */
-export const PLAIN: QueuePlan = { mode: 'one', places: 2, merge: false, shorten: false, byWorth: false, longestWait: 0 };
+export const PLAIN: QueuePlan = {
+  mode: 'one',
+  places: 2,
+  merge: false,
+  shorten: false,
+  byWorth: false,
+  longestWait: 0,
+};
 /** What a new spotlight does: a burst stays readable, and everybody is seen. */
 export const CALM: QueuePlan = { ...PLAIN, merge: true, shorten: true, longestWait: 60 };

@@ -44,7 +44,12 @@ export class AlertQueue {
   private still = 0;
 
   /** @param say makes an alert's text of its words and values */
-  constructor(private say: Say, private plan: QueuePlan = PLAIN, alerts: readonly Alert[] = [], private heldBack = false) {
+  constructor(
+    private say: Say,
+    private plan: QueuePlan = PLAIN,
+    alerts: readonly Alert[] = [],
+    private heldBack = false,
+  ) {
     this.items = [...alerts];
   }
 
@@ -124,7 +129,8 @@ export class AlertQueue {
       // The plain queue: behind the last one, whether three wait or a hundred thousand.
       if (last && this.length > 0) alert.from = Math.max(now, last.until);
       alert.until = alert.from + alert.length;
-      if (plan.longestWait > 0 && alert.from - alert.at > plan.longestWait * 1000) return { alert, joined: false, passed: [this.word(alert)] };
+      if (plan.longestWait > 0 && alert.from - alert.at > plan.longestWait * 1000)
+        return { alert, joined: false, passed: [this.word(alert)] };
       this.items.push(alert);
       return { alert, joined: false, passed: NONE };
     }
@@ -149,7 +155,8 @@ export class AlertQueue {
     const ms = shortened(alert.length, share);
     alert.from = Math.max(now, this.length > 0 ? (this.items[this.items.length - 1]?.until ?? now) : now);
     alert.until = alert.from + ms;
-    if (plan.longestWait > 0 && alert.from - alert.at > plan.longestWait * 1000) return { alert, joined: false, passed: [this.word(alert)] };
+    if (plan.longestWait > 0 && alert.from - alert.at > plan.longestWait * 1000)
+      return { alert, joined: false, passed: [this.word(alert)] };
     shown.set(alert.length, ms);
     this.items.push(alert);
     return { alert, joined: false, passed: NONE };
@@ -209,7 +216,9 @@ export class AlertQueue {
       if (!there || there.cue !== asked.cue || there.until <= now) continue;
       const plays = n < waiting;
       if (there.trial !== asked.trial || !joins(there, asked, plays)) continue;
-      const until = plays ? Math.min(Math.max(there.until, now + GROWS_MS), there.from + there.length * GROWS_TO) : there.until;
+      const until = plays
+        ? Math.min(Math.max(there.until, now + GROWS_MS), there.from + there.length * GROWS_TO)
+        : there.until;
       // It has been on the air for as long as it may: what comes now begins anew.
       if (plays && until - now < GROWS_MS / 2) continue;
       join(there, asked);
@@ -292,7 +301,8 @@ export class AlertQueue {
 
   /** Takes out what has ended by `now`, and returns it in the order in which it ended. */
   takeEnded(now: number): readonly Alert[] {
-    if ((this.first?.from ?? NOT_YET) > now || (this.plan.mode === 'one' && (this.first?.until ?? NOT_YET) > now)) return NONE;
+    if ((this.first?.from ?? NOT_YET) > now || (this.plan.mode === 'one' && (this.first?.until ?? NOT_YET) > now))
+      return NONE;
     const ended: Alert[] = [];
     if (this.plan.mode === 'one') {
       for (let { first } = this; first && first.until <= now; first = this.first) {

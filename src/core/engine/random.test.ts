@@ -18,7 +18,8 @@ const INPUTS = 25;
 
 const whole = (state: SessionState): string => canonicalize(freeze(state)) ?? '';
 /** By way of its text and its schema: what is saved has the form that is believed. */
-const saved = (state: SessionState): SessionState => thaw(frozenStateSchema.parse(JSON.parse(JSON.stringify(freeze(state)))));
+const saved = (state: SessionState): SessionState =>
+  thaw(frozenStateSchema.parse(JSON.parse(JSON.stringify(freeze(state)))));
 
 test(`${COUNT} inputs to shows by chance`, () => {
   for (let seed = FIRST, done = 0; done < COUNT; seed += 1) {
@@ -31,12 +32,15 @@ test(`${COUNT} inputs to shows by chance`, () => {
     let again = newState(structuredClone(show));
     for (const [n, input] of inputs.entries()) {
       const line = twice ? readInputLine(JSON.stringify(input)) : null;
-      if (twice && !line) throw new Error(`Seed ${seed}, input ${n} (${input.input}): it cannot be read back from its line.`);
+      if (twice && !line)
+        throw new Error(`Seed ${seed}, input ${n} (${input.input}): it cannot be read back from its line.`);
       try {
         fold(state, structuredClone(input));
         if (line) fold(again, line);
       } catch (error) {
-        throw new Error(`Seed ${seed}, input ${n} (${input.input}): ${error instanceof Error ? error.stack : String(error)}`);
+        throw new Error(
+          `Seed ${seed}, input ${n} (${input.input}): ${error instanceof Error ? error.stack : String(error)}`,
+        );
       }
       if (state.doing.steps > MOST_STEPS) throw new Error(`Seed ${seed}: ${state.doing.steps} steps.`);
       if (twice && n === INPUTS >> 1) again = saved(again);
@@ -48,9 +52,13 @@ test(`${COUNT} inputs to shows by chance`, () => {
     if (!twice) continue;
     // The next session begins with what this one leaves, and its first line can be read.
     const next = { input: 'begin', at: Math.round(state.now), session: 'next', lasting: lastingOf(state) };
-    if (!readInputLine(JSON.stringify(next))) throw new Error(`Seed ${seed}: the next session's beginning cannot be read back.`);
+    if (!readInputLine(JSON.stringify(next)))
+      throw new Error(`Seed ${seed}: the next session's beginning cannot be read back.`);
     const [then, now] = [whole(saved(again)), whole(state)];
     const apart = [...now].findIndex((char, at) => char !== then[at]);
-    if (then !== now) throw new Error(`Seed ${seed}: what was saved half-way and read back came to something else:\n${then.slice(apart - 100, apart + 200)}\n${now.slice(apart - 100, apart + 200)}`);
+    if (then !== now)
+      throw new Error(
+        `Seed ${seed}: what was saved half-way and read back came to something else:\n${then.slice(apart - 100, apart + 200)}\n${now.slice(apart - 100, apart + 200)}`,
+      );
   }
 });

@@ -6,7 +6,8 @@ export const LEAST_MS = 2000;
 const STEP_MS = 250;
 
 /** For how long an alert is shown at a share of its length, ms. */
-export const shortened = (length: number, share: number): number => (share < 1 ? Math.min(length, Math.max(LEAST_MS, Math.floor((length * share) / STEP_MS) * STEP_MS)) : length);
+export const shortened = (length: number, share: number): number =>
+  share < 1 ? Math.min(length, Math.max(LEAST_MS, Math.floor((length * share) / STEP_MS) * STEP_MS)) : length;
 
 /**
  * To what share of their length those that wait are shown: the last of them should still be on within the longest wait, or a minute.

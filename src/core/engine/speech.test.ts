@@ -30,15 +30,36 @@ test('nothing but signs is nothing to say', () => {
 
 test('never longer than the longest; cut between words where there are words', () => {
   expect(speakable('one two three four five', { ...plan, longest: 20 })).toBe('one two three four');
-  fc.assert(fc.property(fc.string({ unit: 'grapheme', maxLength: 600 }), fc.integer({ min: 20, max: 300 }), (text, longest) => [...speakable(text, { ...plan, longest })].length <= longest));
+  fc.assert(
+    fc.property(
+      fc.string({ unit: 'grapheme', maxLength: 600 }),
+      fc.integer({ min: 20, max: 300 }),
+      (text, longest) => [...speakable(text, { ...plan, longest })].length <= longest,
+    ),
+  );
 });
 
 test.each([
-  ['Hello there', 'en'], ['焼き上がりましたか', 'ja'], ['你好', 'zh'], ['안녕하세요', 'ko'], ['مرحبا بك', 'ar'], ['नमस्ते', 'hi'], ['สวัสดี', 'th'], ['Γειά σου', 'el'], ['Привет', 'ru'], ['ok はな', 'en'], ['', 'en'],
+  ['Hello there', 'en'],
+  ['焼き上がりましたか', 'ja'],
+  ['你好', 'zh'],
+  ['안녕하세요', 'ko'],
+  ['مرحبا بك', 'ar'],
+  ['नमस्ते', 'hi'],
+  ['สวัสดี', 'th'],
+  ['Γειά σου', 'el'],
+  ['Привет', 'ru'],
+  ['ok はな', 'en'],
+  ['', 'en'],
 ])('“%s” is said in %s', (text, language) => expect(languageOf(text, 'en')).toBe(language));
 
 test('by the viewer, else by the language, else as for all', () => {
-  const own = { ...plan, speed: 1.1, languages: [{ language: 'ja', speed: 0.9, pitch: 1, voice: 'Hana' }], viewers: [{ viewer: 'f/ines', name: 'Inês', speed: 1.5, pitch: 0.8, voice: '' }] };
+  const own = {
+    ...plan,
+    speed: 1.1,
+    languages: [{ language: 'ja', speed: 0.9, pitch: 1, voice: 'Hana' }],
+    viewers: [{ viewer: 'f/ines', name: 'Inês', speed: 1.5, pitch: 0.8, voice: '' }],
+  };
   expect(speechOf('hello', own, 'en', 'f/hana')).toMatchObject({ speed: 1.1, voice: '' });
   expect(speechOf('こんにちは', own, 'en', 'f/hana')).toMatchObject({ language: 'ja', speed: 0.9, voice: 'Hana' });
   expect(speechOf('こんにちは', own, 'en', 'f/ines')).toMatchObject({ speed: 1.5, pitch: 0.8 });

@@ -158,10 +158,47 @@ export interface SessionState {
 /** A state before anything has happened. */
 export function newState(show: Show): SessionState {
   const bare = {
-    now: 0, show, session: null, totals: newTotals(), viewers: new Viewers(), minutes: new Rows(MINUTE_MS), past: new Past(), roles: new Map<string, Role[]>(), unlisted: new Set<string>(), sides: new Map<string, string>(), ledger: new Ledger(), notables: new Map<NotableKind, Notables>(), audience: new Audience(), placeToldAt: 0, standings: noStandings(), shelf: emptyShelf(),
-    goals: new Map(), counters: new Map(), countdowns: new Map(), lanterns: new Map(), draws: new Map(), hand: [], hands: 0, queues: new Map(), played: [], streaks: new Map(), troubles: new Map(),
-    alerts: 0, memories: new Map(), pending: [], heard: [], sounds: 0, lines: [], floating: [], floats: 0, chats: [], hidden: new Set<string>(), scene: sceneOf(show.scenes, ''),
-    faults: [], stopped: { cues: new Set<string>(), feeds: new Set<string>() }, doing: { steps: 0, full: false, cue: null, due: false },
+    now: 0,
+    show,
+    session: null,
+    totals: newTotals(),
+    viewers: new Viewers(),
+    minutes: new Rows(MINUTE_MS),
+    past: new Past(),
+    roles: new Map<string, Role[]>(),
+    unlisted: new Set<string>(),
+    sides: new Map<string, string>(),
+    ledger: new Ledger(),
+    notables: new Map<NotableKind, Notables>(),
+    audience: new Audience(),
+    placeToldAt: 0,
+    standings: noStandings(),
+    shelf: emptyShelf(),
+    goals: new Map(),
+    counters: new Map(),
+    countdowns: new Map(),
+    lanterns: new Map(),
+    draws: new Map(),
+    hand: [],
+    hands: 0,
+    queues: new Map(),
+    played: [],
+    streaks: new Map(),
+    troubles: new Map(),
+    alerts: 0,
+    memories: new Map(),
+    pending: [],
+    heard: [],
+    sounds: 0,
+    lines: [],
+    floating: [],
+    floats: 0,
+    chats: [],
+    hidden: new Set<string>(),
+    scene: sceneOf(show.scenes, ''),
+    faults: [],
+    stopped: { cues: new Set<string>(), feeds: new Set<string>() },
+    doing: { steps: 0, full: false, cue: null, due: false },
   };
   return { ...bare, derived: derive(bare) };
 }
@@ -170,14 +207,33 @@ export function newState(show: Show): SessionState {
 export function derive(state: Omit<SessionState, 'derived'>): SessionState['derived'] {
   const { viewers, stopped } = state;
   // A cue that was switched off for its faults is as one that its streamer has switched off.
-  const show = stopped.cues.size === 0 ? state.show : { ...state.show, cues: state.show.cues.map((cue) => (stopped.cues.has(cue.id) ? { ...cue, on: false } : cue)) };
-  const top = show.cues.some(({ on, who, steps }) => on && (who.are === 'top' || steps.some((step) => 'words' in step && step.words.includes('{place}'))));
+  const show =
+    stopped.cues.size === 0
+      ? state.show
+      : { ...state.show, cues: state.show.cues.map((cue) => (stopped.cues.has(cue.id) ? { ...cue, on: false } : cue)) };
+  const top = show.cues.some(
+    ({ on, who, steps }) =>
+      on && (who.are === 'top' || steps.some((step) => 'words' in step && step.words.includes('{place}'))),
+  );
   const people = new People(show.people, viewers);
   const words = new Map<string, Words>();
   return {
-    people, ...deriveWindows(state, people, top), tellsMoves: show.pieces.some((piece) => piece.kind === 'leaderboard' && piece.moves === true), drifts: show.pieces.some(({ kind }) => kind === 'drift'), showsChat: show.pieces.some(({ kind }) => kind === 'chat'), changes: [],
-    helpers: helpersOf(show), keywords: keywordsOf(show), cues: new CueIndex(show.cues), cuesById: new Map(show.cues.map((cue) => [cue.id, cue])), clocks: show.cues.filter(({ on, when }) => on && when.kind === 'clock'),
-    worth: worthOf(show), goalKinds: new Set(show.goals.flatMap(({ measure }) => (measure === 'points' ? [] : MEASURE_EVENTS[measure].kinds))), goalsById: new Map(show.goals.map((goal) => [goal.id, goal])),
+    people,
+    ...deriveWindows(state, people, top),
+    tellsMoves: show.pieces.some((piece) => piece.kind === 'leaderboard' && piece.moves === true),
+    drifts: show.pieces.some(({ kind }) => kind === 'drift'),
+    showsChat: show.pieces.some(({ kind }) => kind === 'chat'),
+    changes: [],
+    helpers: helpersOf(show),
+    keywords: keywordsOf(show),
+    cues: new CueIndex(show.cues),
+    cuesById: new Map(show.cues.map((cue) => [cue.id, cue])),
+    clocks: show.cues.filter(({ on, when }) => on && when.kind === 'clock'),
+    worth: worthOf(show),
+    goalKinds: new Set(
+      show.goals.flatMap(({ measure }) => (measure === 'points' ? [] : MEASURE_EVENTS[measure].kinds)),
+    ),
+    goalsById: new Map(show.goals.map((goal) => [goal.id, goal])),
     spotlights: new Map(show.pieces.flatMap((piece) => (piece.kind === 'spotlight' ? [[piece.id, piece.queue]] : []))),
     say: (text, values) => {
       let apart = words.get(text);
@@ -190,10 +246,17 @@ export function derive(state: Omit<SessionState, 'derived'>): SessionState['deri
   };
 }
 
-type Windowed = Pick<SessionState['derived'], 'parts' | 'teams' | 'boards' | 'topBoard' | 'goalWindows' | 'windows' | 'rollsAt' | 'firstDay'>;
+type Windowed = Pick<
+  SessionState['derived'],
+  'parts' | 'teams' | 'boards' | 'topBoard' | 'goalWindows' | 'windows' | 'rollsAt' | 'firstDay'
+>;
 
 /** Boards and windows as they lie now: made anew when one of them begins or ends, and when someone leaves the boards. */
-export function deriveWindows({ show, now, session, minutes, past, viewers, roles, unlisted, sides }: Omit<SessionState, 'derived'>, people: People, top: boolean): Windowed {
+export function deriveWindows(
+  { show, now, session, minutes, past, viewers, roles, unlisted, sides }: Omit<SessionState, 'derived'>,
+  people: People,
+  top: boolean,
+): Windowed {
   const first = session && firstDay(session.startedAt, show.zone);
   const spans = new Map<string, WindowNow>();
   const windowOf = (window: Window): WindowNow => {
@@ -204,48 +267,86 @@ export function deriveWindows({ show, now, session, minutes, past, viewers, role
   };
   const goalWindows = new Map(show.goals.map((goal) => [goal.id, windowOf(goal.window ?? SESSION)]));
   const boards = new Map<string, Leaderboard>();
-  const newBoard = (measure: BoardMeasure, window: Window): Leaderboard => (window.over === 'session' ? new Leaderboard(measure) : new WindowBoard(measure, window, windowOf(window).span, { past, people, first }));
+  const newBoard = (measure: BoardMeasure, window: Window): Leaderboard =>
+    window.over === 'session'
+      ? new Leaderboard(measure)
+      : new WindowBoard(measure, window, windowOf(window).span, { past, people, first });
   const board = (measure: BoardMeasure, window: Window): void => {
     const key = boardKey(measure, window);
     if (!boards.has(key)) boards.set(key, newBoard(measure, window));
   };
   const teams = new Teams(show.teams, sides, people);
   const parts = partsOf(show, teams, people, newBoard);
-  for (const piece of show.pieces) if (piece.kind === 'leaderboard' && piece.who !== 'teams') for (const measure of measuresOf(piece)) board(measure, piece.window ?? SESSION);
-  for (const piece of show.pieces) if (piece.kind === 'plate' && piece.which === 'top') board(TOP_BY[piece.of], SESSION);
+  for (const piece of show.pieces)
+    if (piece.kind === 'leaderboard' && piece.who !== 'teams')
+      for (const measure of measuresOf(piece)) board(measure, piece.window ?? SESSION);
+  for (const piece of show.pieces)
+    if (piece.kind === 'plate' && piece.which === 'top') board(TOP_BY[piece.of], SESSION);
   if (top) board('coins', SESSION);
   if (boards.size > 0 || parts.size > 0) {
     const named = new Set(show.leftOut.named.map(({ feed, viewer }) => `${feed}/${viewer}`));
-    const leftOut = (feed: string, id: string): boolean => people.membersOf(feed, id).some((each) => {
-      const key = `${each.feed}/${each.viewer}`;
-      return named.has(key) || unlisted.has(key) || roleLeftOut(show.leftOut, roles.get(key) ?? []);
-    });
+    const leftOut = (feed: string, id: string): boolean =>
+      people.membersOf(feed, id).some((each) => {
+        const key = `${each.feed}/${each.viewer}`;
+        return named.has(key) || unlisted.has(key) || roleLeftOut(show.leftOut, roles.get(key) ?? []);
+      });
     const list = [...boards.values()];
     const none = named.size === 0 && unlisted.size === 0 && roles.size === 0;
     const sums = [...parts.values()];
-    if (sums.length > 0) for (const tally of viewers.values()) for (const each of sums) each.update(people.tallyOf(tally));
-    if (sums.length > 0) for (const before of past.viewers.values()) if (!viewers.get(before.feed, before.id)) for (const each of sums) each.update(people.tallyBefore(before));
-    for (const tally of viewers.values()) if (none || !leftOut(tally.feed, tally.id)) for (const each of list) each.update(people.tallyOf(tally));
+    if (sums.length > 0)
+      for (const tally of viewers.values()) for (const each of sums) each.update(people.tallyOf(tally));
+    if (sums.length > 0)
+      for (const before of past.viewers.values())
+        if (!viewers.get(before.feed, before.id)) for (const each of sums) each.update(people.tallyBefore(before));
+    for (const tally of viewers.values())
+      if (none || !leftOut(tally.feed, tally.id)) for (const each of list) each.update(people.tallyOf(tally));
     const older = list.filter((each) => each instanceof WindowBoard);
-    if (older.length > 0) for (const before of past.viewers.values()) if (!viewers.get(before.feed, before.id) && (none || !leftOut(before.feed, before.id))) for (const each of older) each.update(people.tallyBefore(before));
+    if (older.length > 0)
+      for (const before of past.viewers.values())
+        if (!viewers.get(before.feed, before.id) && (none || !leftOut(before.feed, before.id)))
+          for (const each of older) each.update(people.tallyBefore(before));
   }
   const windows = [...spans.values()].filter(({ window }) => window.over !== 'session');
-  return { parts, teams, boards: [...boards.values()], topBoard: top ? boards.get(boardKey('coins')) : undefined, goalWindows, windows, rollsAt: nextRoll(windows, now), firstDay: first };
+  return {
+    parts,
+    teams,
+    boards: [...boards.values()],
+    topBoard: top ? boards.get(boardKey('coins')) : undefined,
+    goalWindows,
+    windows,
+    rollsAt: nextRoll(windows, now),
+    firstDay: first,
+  };
 }
 
 /** The sums that goals of one viewer or team, and leaderboards of teams, ask for. */
-function partsOf({ goals, pieces, teams: all }: Show, teams: Teams, people: People, newBoard: (measure: BoardMeasure, window: Window) => Leaderboard): Map<string, PartSum> {
+function partsOf(
+  { goals, pieces, teams: all }: Show,
+  teams: Teams,
+  people: People,
+  newBoard: (measure: BoardMeasure, window: Window) => Leaderboard,
+): Map<string, PartSum> {
   const parts = new Map<string, PartSum>();
   for (const { id, by, measure, window = SESSION } of goals) {
     if (!by || measure === 'raids') continue;
-    parts.set(goalPart(id), new PartSum(newBoard(measure, window), by.kind === 'team' ? (tally) => teams.of(tally) === by.team : (tally) => people.keysOf(tally).includes(`${by.feed}/${by.viewer}`)));
+    parts.set(
+      goalPart(id),
+      new PartSum(
+        newBoard(measure, window),
+        by.kind === 'team'
+          ? (tally) => teams.of(tally) === by.team
+          : (tally) => people.keysOf(tally).includes(`${by.feed}/${by.viewer}`),
+      ),
+    );
   }
   for (const piece of pieces) {
     if (piece.kind !== 'leaderboard' || piece.who !== 'teams') continue;
-    for (const measure of measuresOf(piece)) for (const { id } of all) {
-      const key = teamPart(id, boardKey(measure, piece.window));
-      if (!parts.has(key)) parts.set(key, new PartSum(newBoard(measure, piece.window ?? SESSION), (tally) => teams.of(tally) === id));
-    }
+    for (const measure of measuresOf(piece))
+      for (const { id } of all) {
+        const key = teamPart(id, boardKey(measure, piece.window));
+        if (!parts.has(key))
+          parts.set(key, new PartSum(newBoard(measure, piece.window ?? SESSION), (tally) => teams.of(tally) === id));
+      }
   }
   return parts;
 }
@@ -255,14 +356,20 @@ export function isLeftOut({ show, derived, roles, unlisted }: SessionState, feed
   if (show.leftOut.named.length === 0 && unlisted.size === 0 && roles.size === 0) return false;
   return derived.people.membersOf(feed, id).some(({ feed: of, viewer }) => {
     const key = `${of}/${viewer}`;
-    return unlisted.has(key) || roleLeftOut(show.leftOut, roles.get(key) ?? []) || show.leftOut.named.some((one) => one.feed === of && one.viewer === viewer);
+    return (
+      unlisted.has(key) ||
+      roleLeftOut(show.leftOut, roles.get(key) ?? []) ||
+      show.leftOut.named.some((one) => one.feed === of && one.viewer === viewer)
+    );
   });
 }
 
 /** Boards and windows again, in place. */
-export const renewWindows = (state: SessionState): void => void Object.assign(state.derived, deriveWindows(state, state.derived.people, state.derived.topBoard !== undefined));
+export const renewWindows = (state: SessionState): void =>
+  void Object.assign(state.derived, deriveWindows(state, state.derived.people, state.derived.topBoard !== undefined));
 
-const helpersOf = ({ feeds }: Show): ReadonlySet<string> => new Set(feeds.flatMap((feed) => ('helper' in feed && feed.helper !== '' ? [plain(feed.helper)] : [])));
+const helpersOf = ({ feeds }: Show): ReadonlySet<string> =>
+  new Set(feeds.flatMap((feed) => ('helper' in feed && feed.helper !== '' ? [plain(feed.helper)] : [])));
 
 /** Worth by the show's rates. */
 function worthOf({ money, feeds }: Show): Worth {
@@ -288,16 +395,47 @@ const byKey = <K extends string, V>(map: Map<K, V>): [K, V][] => [...map].sort((
 /** The state as plain JSON, the same for the same state whatever the order in which it came about. */
 export function freeze(state: SessionState) {
   return {
-    now: state.now, show: state.show, session: state.session, totals: state.totals, alerts: state.alerts, played: state.played,
+    now: state.now,
+    show: state.show,
+    session: state.session,
+    totals: state.totals,
+    alerts: state.alerts,
+    played: state.played,
     viewers: [...state.viewers.values()].sort((a, b) => (a.key < b.key ? -1 : 1)),
-    goals: byKey(state.goals).map(([, goal]) => goal), counters: byKey(state.counters), countdowns: byKey(state.countdowns).map(([, countdown]) => countdown),
-    minutes: state.minutes.list(), quarters: state.past.quarters.list(), before: byKey(state.past.viewers).map(([, viewer]) => viewer), roles: byKey(state.roles), unlisted: [...state.unlisted].sort(), sides: byKey(state.sides),
-    notables: byKey(state.notables), audience: state.audience.freeze(), placeToldAt: state.placeToldAt, standings: state.standings, shelf: state.shelf,
+    goals: byKey(state.goals).map(([, goal]) => goal),
+    counters: byKey(state.counters),
+    countdowns: byKey(state.countdowns).map(([, countdown]) => countdown),
+    minutes: state.minutes.list(),
+    quarters: state.past.quarters.list(),
+    before: byKey(state.past.viewers).map(([, viewer]) => viewer),
+    roles: byKey(state.roles),
+    unlisted: [...state.unlisted].sort(),
+    sides: byKey(state.sides),
+    notables: byKey(state.notables),
+    audience: state.audience.freeze(),
+    placeToldAt: state.placeToldAt,
+    standings: state.standings,
+    shelf: state.shelf,
     accounts: byKey(state.ledger.accounts).map(([, account]) => account),
-    hand: state.hand, hands: state.hands, lanterns: byKey(state.lanterns), draws: byKey(state.draws).map(([, draw]) => draw),
-    queues: byKey(state.queues).map(([spotlight, queue]) => ({ spotlight, held: queue.held, alerts: queue.list() })), streaks: byKey(state.streaks), troubles: byKey(state.troubles),
-    memories: byKey(state.memories).map(([cue, memory]) => ({ cue, ...freezeMemory(memory) })), pending: state.pending, heard: state.heard, sounds: state.sounds,
-    lines: state.lines, floating: state.floating, floats: state.floats, chats: state.chats, hidden: [...state.hidden].sort(), scene: state.scene, faults: state.faults, stopped: { cues: [...state.stopped.cues].sort(), feeds: [...state.stopped.feeds].sort() },
+    hand: state.hand,
+    hands: state.hands,
+    lanterns: byKey(state.lanterns),
+    draws: byKey(state.draws).map(([, draw]) => draw),
+    queues: byKey(state.queues).map(([spotlight, queue]) => ({ spotlight, held: queue.held, alerts: queue.list() })),
+    streaks: byKey(state.streaks),
+    troubles: byKey(state.troubles),
+    memories: byKey(state.memories).map(([cue, memory]) => ({ cue, ...freezeMemory(memory) })),
+    pending: state.pending,
+    heard: state.heard,
+    sounds: state.sounds,
+    lines: state.lines,
+    floating: state.floating,
+    floats: state.floats,
+    chats: state.chats,
+    hidden: [...state.hidden].sort(),
+    scene: state.scene,
+    faults: state.faults,
+    stopped: { cues: [...state.stopped.cues].sort(), feeds: [...state.stopped.feeds].sort() },
   };
 }
 export type FrozenState = ReturnType<typeof freeze>;
@@ -305,16 +443,44 @@ export type FrozenState = ReturnType<typeof freeze>;
 /** Reads back what `freeze` wrote. It takes over the objects of `frozen`. */
 export function thaw(frozen: FrozenState): SessionState {
   const bare = {
-    ...frozen, viewers: new Viewers(frozen.viewers),
-    minutes: new Rows(MINUTE_MS, frozen.minutes), past: new Past({ quarters: frozen.quarters, viewers: frozen.before }), roles: new Map(frozen.roles), unlisted: new Set(frozen.unlisted), sides: new Map(frozen.sides), ledger: new Ledger(frozen.accounts), notables: new Map(frozen.notables), audience: new Audience(frozen.audience), placeToldAt: frozen.placeToldAt, standings: frozen.standings, shelf: frozen.shelf,
-    goals: new Map(frozen.goals.map((goal) => [goal.id, goal])), queues: new Map<string, AlertQueue>(),
-    counters: new Map(frozen.counters), countdowns: new Map(frozen.countdowns.map((countdown) => [countdown.id, countdown])),
-    hand: frozen.hand, hands: frozen.hands, lanterns: new Map(frozen.lanterns), draws: new Map(frozen.draws.map((draw) => [draw.id, draw])),
-    streaks: new Map(frozen.streaks), troubles: new Map(frozen.troubles),
-    memories: new Map(frozen.memories.map(({ cue, ...memory }) => [cue, thawMemory(memory)])), hidden: new Set(frozen.hidden), floating: frozen.floating, floats: frozen.floats, chats: frozen.chats,
-    scene: sceneOf(frozen.show.scenes, frozen.scene), faults: frozen.faults, stopped: { cues: new Set(frozen.stopped.cues), feeds: new Set(frozen.stopped.feeds) }, doing: { steps: 0, full: false, cue: null, due: false },
+    ...frozen,
+    viewers: new Viewers(frozen.viewers),
+    minutes: new Rows(MINUTE_MS, frozen.minutes),
+    past: new Past({ quarters: frozen.quarters, viewers: frozen.before }),
+    roles: new Map(frozen.roles),
+    unlisted: new Set(frozen.unlisted),
+    sides: new Map(frozen.sides),
+    ledger: new Ledger(frozen.accounts),
+    notables: new Map(frozen.notables),
+    audience: new Audience(frozen.audience),
+    placeToldAt: frozen.placeToldAt,
+    standings: frozen.standings,
+    shelf: frozen.shelf,
+    goals: new Map(frozen.goals.map((goal) => [goal.id, goal])),
+    queues: new Map<string, AlertQueue>(),
+    counters: new Map(frozen.counters),
+    countdowns: new Map(frozen.countdowns.map((countdown) => [countdown.id, countdown])),
+    hand: frozen.hand,
+    hands: frozen.hands,
+    lanterns: new Map(frozen.lanterns),
+    draws: new Map(frozen.draws.map((draw) => [draw.id, draw])),
+    streaks: new Map(frozen.streaks),
+    troubles: new Map(frozen.troubles),
+    memories: new Map(frozen.memories.map(({ cue, ...memory }) => [cue, thawMemory(memory)])),
+    hidden: new Set(frozen.hidden),
+    floating: frozen.floating,
+    floats: frozen.floats,
+    chats: frozen.chats,
+    scene: sceneOf(frozen.show.scenes, frozen.scene),
+    faults: frozen.faults,
+    stopped: { cues: new Set(frozen.stopped.cues), feeds: new Set(frozen.stopped.feeds) },
+    doing: { steps: 0, full: false, cue: null, due: false },
   };
   const state: SessionState = { ...bare, derived: derive(bare) };
-  for (const { spotlight, held, alerts } of frozen.queues) state.queues.set(spotlight, new AlertQueue(state.derived.say, state.derived.spotlights.get(spotlight), alerts, held));
+  for (const { spotlight, held, alerts } of frozen.queues)
+    state.queues.set(
+      spotlight,
+      new AlertQueue(state.derived.say, state.derived.spotlights.get(spotlight), alerts, held),
+    );
   return state;
 }

@@ -70,7 +70,14 @@ export function memoryOf(state: SessionState, cue: string): Memory {
 }
 
 /** Does a cue's steps, from the one at `from` on. `calls`: the cues that led here. */
-export function doSteps(state: SessionState, cue: Cue, from: number, cause: Cause, emit: Emit, calls: readonly string[] = []): void {
+export function doSteps(
+  state: SessionState,
+  cue: Cue,
+  from: number,
+  cause: Cause,
+  emit: Emit,
+  calls: readonly string[] = [],
+): void {
   const { doing } = state;
   const by = calls[0] ?? cue.id;
   for (let n = from; n < cue.steps.length; n += 1) {
@@ -83,7 +90,17 @@ export function doSteps(state: SessionState, cue: Cue, from: number, cause: Caus
     switch (step.kind) {
       case 'show': {
         if (!state.derived.spotlights.has(step.spotlight)) break;
-        show(state, cue.id, step.spotlight, step.words, step.seconds * 1000, cause, cue.steps.length === 1 ? NO_SOUNDS : soundsBehind(cue.steps, n, (each) => audible(state, each, cause)), step.look, emit);
+        show(
+          state,
+          cue.id,
+          step.spotlight,
+          step.words,
+          step.seconds * 1000,
+          cause,
+          cue.steps.length === 1 ? NO_SOUNDS : soundsBehind(cue.steps, n, (each) => audible(state, each, cause)),
+          step.look,
+          emit,
+        );
         break;
       }
       case 'play':
@@ -95,7 +112,8 @@ export function doSteps(state: SessionState, cue: Cue, from: number, cause: Caus
         break;
       case 'post':
         // A cue that is tried does not talk to the viewers.
-        if (!cause.trial) emit?.({ effect: 'post', feed: cause.feed, text: state.derived.say(step.words, cause.values) });
+        if (!cause.trial)
+          emit?.({ effect: 'post', feed: cause.feed, text: state.derived.say(step.words, cause.values) });
         break;
       case 'add': {
         // A trial, and what nobody in particular set off, gives nobody points.
@@ -104,18 +122,34 @@ export function doSteps(state: SessionState, cue: Cue, from: number, cause: Caus
         if (change) state.derived.changes.push(change);
         break;
       }
-      case 'scene': state.derived.changes.push({ of: 'scene', id: step.scene }); break;
-      case 'drift': throwEmoji(state, step.emoji, step.count); break;
-      case 'draw': startDraw(state, step.draw); break;
-      case 'lantern': state.derived.changes.push({ of: 'lantern', id: step.lantern }); break;
+      case 'scene':
+        state.derived.changes.push({ of: 'scene', id: step.scene });
+        break;
+      case 'drift':
+        throwEmoji(state, step.emoji, step.count);
+        break;
+      case 'draw':
+        startDraw(state, step.draw);
+        break;
+      case 'lantern':
+        state.derived.changes.push({ of: 'lantern', id: step.lantern });
+        break;
       case 'ask':
-        if (step.url !== '') emit?.({ effect: 'ask', url: step.url, name: cue.name, text: state.derived.say(step.words, cause.values) });
+        if (step.url !== '')
+          emit?.({ effect: 'ask', url: step.url, name: cue.name, text: state.derived.say(step.words, cause.values) });
         break;
       case 'wait': {
-        if (state.pending.length >= MOST_PENDING) return noteFault(state.faults, { at: state.now, why: 'waits', cue: by, feed: null, off: false });
+        if (state.pending.length >= MOST_PENDING)
+          return noteFault(state.faults, { at: state.now, why: 'waits', cue: by, feed: null, off: false });
         const at = state.now + step.seconds * 1000;
         const behind = state.pending.findIndex((other) => other.at > at);
-        state.pending.splice(behind < 0 ? state.pending.length : behind, 0, { at, cue: cue.id, step: n + 1, cause, calls });
+        state.pending.splice(behind < 0 ? state.pending.length : behind, 0, {
+          at,
+          cue: cue.id,
+          step: n + 1,
+          cause,
+          calls,
+        });
         return;
       }
       case 'piece': {
@@ -128,7 +162,13 @@ export function doSteps(state: SessionState, cue: Cue, from: number, cause: Caus
         callCue(state, step.cue, cause, emit, [...calls, cue.id]);
         break;
       case 'pick': {
-        const chosen = choose(step, (id) => state.derived.cuesById.get(id)?.on === true, memoryOf(state, cue.id), n, `${cue.id}/${cause.seed}/${memoryOf(state, cue.id).fired}`);
+        const chosen = choose(
+          step,
+          (id) => state.derived.cuesById.get(id)?.on === true,
+          memoryOf(state, cue.id),
+          n,
+          `${cue.id}/${cause.seed}/${memoryOf(state, cue.id).fired}`,
+        );
         if (chosen !== null) callCue(state, chosen, cause, emit, [...calls, cue.id]);
         break;
       }
@@ -151,7 +191,13 @@ function callCue(state: SessionState, id: string, cause: Cause, emit: Emit, call
 }
 
 /** One of the choices by their weights; not the one that was taken last, if that is asked for and there is another. */
-function choose({ of, twice }: PickStep, isOn: (cue: string) => boolean, memory: Memory, at: number, seed: string): string | null {
+function choose(
+  { of, twice }: PickStep,
+  isOn: (cue: string) => boolean,
+  memory: Memory,
+  at: number,
+  seed: string,
+): string | null {
   const on = of.map((choice, n) => ({ ...choice, n })).filter(({ cue }) => isOn(cue));
   const last = memory.picked[at];
   const open = on.filter(({ n }) => twice || on.length === 1 || n !== last);
@@ -164,12 +210,45 @@ function choose({ of, twice }: PickStep, isOn: (cue: string) => boolean, memory:
 }
 
 /** Asks for an alert. `length`: ms. */
-export function show(state: SessionState, cue: string, spotlight: string, words: string, length: number, cause: Omit<Cause, 'seed' | 'feed' | 'viewer'>, sounds: Alert['sounds'], look: Alert['look'], emit: Emit): void {
+export function show(
+  state: SessionState,
+  cue: string,
+  spotlight: string,
+  words: string,
+  length: number,
+  cause: Omit<Cause, 'seed' | 'feed' | 'viewer'>,
+  sounds: Alert['sounds'],
+  look: Alert['look'],
+  emit: Emit,
+): void {
   const queue = queueOf(state, spotlight);
   state.alerts += 1;
   const { now } = state;
   const { trial, values, joins, key, names, worth } = cause;
-  const { alert, joined, passed } = queue.add({ id: `a${state.alerts}`, cue, spotlight, at: now, from: now, until: now, length, place: 0, text: '', sounds, begun: false, trial, words, values, joins, key, names, worth, look }, now);
+  const { alert, joined, passed } = queue.add(
+    {
+      id: `a${state.alerts}`,
+      cue,
+      spotlight,
+      at: now,
+      from: now,
+      until: now,
+      length,
+      place: 0,
+      text: '',
+      sounds,
+      begun: false,
+      trial,
+      words,
+      values,
+      joins,
+      key,
+      names,
+      worth,
+      look,
+    },
+    now,
+  );
   emit?.({ effect: 'alert', alert: queue.word(alert), joined });
   if (passed.length > 0) passOver(state, passed, emit);
 }
@@ -184,7 +263,8 @@ export function queueOf(state: SessionState, spotlight: string): AlertQueue {
   return queue;
 }
 
-export const planOf = (state: SessionState, spotlight: string): QueuePlan => state.derived.spotlights.get(spotlight) ?? PLAIN;
+export const planOf = (state: SessionState, spotlight: string): QueuePlan =>
+  state.derived.spotlights.get(spotlight) ?? PLAIN;
 
 /** What will not be shown in time becomes a line: nobody is left out. */
 export function passOver(state: SessionState, passed: readonly Alert[], emit: Emit): void {
@@ -238,7 +318,8 @@ export function playOn(state: SessionState, emit: Emit): void {
 }
 
 function sound(state: SessionState, queue: AlertQueue): void {
-  for (const { from, sounds } of queue.takeBegun(state.now)) for (const { after, ...what } of sounds) hear(state, what, from + after);
+  for (const { from, sounds } of queue.takeBegun(state.now))
+    for (const { after, ...what } of sounds) hear(state, what, from + after);
 }
 
 export function hear(state: SessionState, what: Audible | { kind: 'hush' }, at: number): void {

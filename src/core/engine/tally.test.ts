@@ -8,8 +8,19 @@ test('viewers whose ids end alike, and one id on two platforms, are each counted
   const totals = newTotals();
   // By turns, so that whoever was looked up last is never the one who comes next.
   for (let n = 1; n <= 5; n += 1) {
-    for (const [by, feed] of [['one-77', 'a'], ['two-77', 'a'], ['one-77', 'b'], ['', 'a'], ['7', 'a'], ['77', 'a']] as const) {
-      const tally = count(totals, viewers, { ...aLike({ by: 'x', count: n }), feed, viewer: { id: by, handle: by, name: by, roles: [] } });
+    for (const [by, feed] of [
+      ['one-77', 'a'],
+      ['two-77', 'a'],
+      ['one-77', 'b'],
+      ['', 'a'],
+      ['7', 'a'],
+      ['77', 'a'],
+    ] as const) {
+      const tally = count(totals, viewers, {
+        ...aLike({ by: 'x', count: n }),
+        feed,
+        viewer: { id: by, handle: by, name: by, roles: [] },
+      });
       expect(tally).toMatchObject({ id: by, feed, likes: (n * (n + 1)) / 2 });
     }
   }
@@ -19,9 +30,25 @@ test('viewers whose ids end alike, and one id on two platforms, are each counted
 
 test.each(EVENT_KINDS)('an event of the kind %s is counted as one of its kind, and as nothing else', (kind) => {
   const totals = newTotals();
-  count(totals, new Viewers(), streamEventSchema.parse({
-    ...aLike(), kind, count: 3, giftId: 'slip', name: 'Slip', unitCoins: 5, text: 'hello', amountMinor: 500, currency: 'EUR', viewers: 4, watching: 9, state: 'live', roomId: 'r',
-  }));
+  count(
+    totals,
+    new Viewers(),
+    streamEventSchema.parse({
+      ...aLike(),
+      kind,
+      count: 3,
+      giftId: 'slip',
+      name: 'Slip',
+      unitCoins: 5,
+      text: 'hello',
+      amountMinor: 500,
+      currency: 'EUR',
+      viewers: 4,
+      watching: 9,
+      state: 'live',
+      roomId: 'r',
+    }),
+  );
   expect(totals.events).toBe(1);
   expect(totals.byKind).toEqual({ ...newTotals().byKind, [kind]: 1 });
 });

@@ -60,20 +60,66 @@ export interface Totals {
 
 export const newTotals = (): Totals => ({
   events: 0,
-  byKind: { like: 0, gift: 0, follow: 0, chat: 0, share: 0, subscribe: 0, giftSubs: 0, tip: 0, raid: 0, join: 0, audience: 0, room: 0 },
-  gifts: 0, coins: 0, likes: 0, viewerLikes: 0, follows: 0, subscriptions: 0, giftSubs: 0, raidViewers: 0, tips: {}, worth: 0, earned: 0, tipWorth: 0, points: 0, watching: 0, peakWatching: 0,
+  byKind: {
+    like: 0,
+    gift: 0,
+    follow: 0,
+    chat: 0,
+    share: 0,
+    subscribe: 0,
+    giftSubs: 0,
+    tip: 0,
+    raid: 0,
+    join: 0,
+    audience: 0,
+    room: 0,
+  },
+  gifts: 0,
+  coins: 0,
+  likes: 0,
+  viewerLikes: 0,
+  follows: 0,
+  subscriptions: 0,
+  giftSubs: 0,
+  raidViewers: 0,
+  tips: {},
+  worth: 0,
+  earned: 0,
+  tipWorth: 0,
+  points: 0,
+  watching: 0,
+  peakWatching: 0,
 });
 
 const newTally = (key: string, event: StreamEvent, id: string): ViewerTally => ({
-  key, id, feed: event.feed, name: '', handle: '',
-  likes: 0, coins: 0, gifts: 0, follows: 0, shares: 0, chats: 0, subscriptions: 0, worth: 0, points: 0, firstAt: event.at, lastAt: event.at,
+  key,
+  id,
+  feed: event.feed,
+  name: '',
+  handle: '',
+  likes: 0,
+  coins: 0,
+  gifts: 0,
+  follows: 0,
+  shares: 0,
+  chats: 0,
+  subscriptions: 0,
+  worth: 0,
+  points: 0,
+  firstAt: event.at,
+  lastAt: event.at,
 });
 
 /** What an event is worth: in all, and what of it is the streamer's; thousandths of a minor unit. */
 export type Worth = (event: StreamEvent) => { worth: number; earned: number };
 
 /** Counts an event for the session and for its viewer, in place; returns the viewer's tally, if it has a viewer. */
-export function count(totals: Totals, viewers: Viewers, event: StreamEvent, worthOf: Worth | null = null): ViewerTally | null {
+export function count(
+  totals: Totals,
+  viewers: Viewers,
+  event: StreamEvent,
+  worthOf: Worth | null = null,
+): ViewerTally | null {
   totals.events += 1;
   // Each kind by its own name: a property whose name is known costs next to nothing, and one that must be looked up as much as all else a like does.
   const { byKind } = totals;
@@ -146,8 +192,12 @@ export function count(totals: Totals, viewers: Viewers, event: StreamEvent, wort
       totals.watching = event.watching;
       totals.peakWatching = Math.max(totals.peakWatching, event.watching);
       break;
-    case 'join': byKind.join += 1; break;
-    case 'room': byKind.room += 1; break;
+    case 'join':
+      byKind.join += 1;
+      break;
+    case 'room':
+      byKind.room += 1;
+      break;
   }
   return tally;
 }
@@ -161,7 +211,12 @@ const LATELY = 1024;
 /** A place among so many for an id: its last characters differ most. */
 function placeOf(id: string): number {
   const { length } = id;
-  return ((length > 2 ? id.charCodeAt(length - 3) * 100 : 0) + (length > 1 ? id.charCodeAt(length - 2) * 10 : 0) + id.charCodeAt(length - 1)) & (LATELY - 1);
+  return (
+    ((length > 2 ? id.charCodeAt(length - 3) * 100 : 0) +
+      (length > 1 ? id.charCodeAt(length - 2) * 10 : 0) +
+      id.charCodeAt(length - 1)) &
+    (LATELY - 1)
+  );
 }
 
 /** Every viewer's tally, by feed and by the id within it: two lookups are cheaper than making one key of both for each event. */

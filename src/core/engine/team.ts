@@ -29,18 +29,24 @@ export class Teams {
   private readonly named = new Map<string, string>();
 
   /** @param joined by viewer (`feed/id`), the team that they joined in chat */
-  constructor(private readonly teams: readonly Team[], private readonly joined: ReadonlyMap<string, string>, private readonly people: People) {
-    for (const { id, members } of teams) for (const { feed, viewer } of members) this.named.set(`${feed}/${viewer}`, id);
+  constructor(
+    private readonly teams: readonly Team[],
+    private readonly joined: ReadonlyMap<string, string>,
+    private readonly people: People,
+  ) {
+    for (const { id, members } of teams)
+      for (const { feed, viewer } of members) this.named.set(`${feed}/${viewer}`, id);
   }
 
   /** The team of a viewer, or of the person they belong to; null: none. */
   of(tally: ViewerTally): string | null {
     if (this.teams.length === 0) return null;
     const keys = this.people.keysOf(tally);
-    for (const of of [this.named, this.joined]) for (const key of keys) {
-      const team = of.get(key);
-      if (team !== undefined && this.teams.some(({ id }) => id === team)) return team;
-    }
+    for (const of of [this.named, this.joined])
+      for (const key of keys) {
+        const team = of.get(key);
+        if (team !== undefined && this.teams.some(({ id }) => id === team)) return team;
+      }
     return null;
   }
 }
@@ -52,7 +58,10 @@ export class PartSum {
   private readonly parts = new Map<string, number>();
 
   /** @param counts what one viewer has; no place on it is needed */
-  constructor(private readonly counts: Leaderboard, private readonly has: (tally: ViewerTally) => boolean) {}
+  constructor(
+    private readonly counts: Leaderboard,
+    private readonly has: (tally: ViewerTally) => boolean,
+  ) {}
 
   get measure(): BoardMeasure {
     return this.counts.measure;

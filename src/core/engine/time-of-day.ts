@@ -12,7 +12,16 @@ const MINUTE = 60_000;
 export function nextTimeOfDay(after: number, hour: number, minute: number, zone: string): number {
   const at = (day: number): number => {
     const here = new TZDate(after, zone || 'UTC');
-    const found = new TZDate(here.getFullYear(), here.getMonth(), here.getDate() + day, hour, minute, 0, 0, zone || 'UTC').getTime();
+    const found = new TZDate(
+      here.getFullYear(),
+      here.getMonth(),
+      here.getDate() + day,
+      hour,
+      minute,
+      0,
+      0,
+      zone || 'UTC',
+    ).getTime();
     for (const sooner of [60 * MINUTE, 30 * MINUTE]) {
       const other = new TZDate(found - sooner, zone || 'UTC');
       if (other.getHours() === hour && other.getMinutes() === minute) return found - sooner;

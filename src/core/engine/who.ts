@@ -20,24 +20,41 @@ export type Who = z.infer<typeof whoSchema>;
 export const EVERYONE: Who = { are: 'everyone', top: 3, only: [], never: [] };
 
 export const WHO_TITLES: Record<Who['are'], string> = {
-  everyone: 'Everyone', followers: 'Those who followed in this session', subscribers: 'Subscribers', moderators: 'Moderators', top: 'The top supporters', level: 'From a level on',
+  everyone: 'Everyone',
+  followers: 'Those who followed in this session',
+  subscribers: 'Subscribers',
+  moderators: 'Moderators',
+  top: 'The top supporters',
+  level: 'From a level on',
 };
 
 /** Whether the cue is for the one who did this. Moments of nobody are for everyone, and for no one in particular. */
-export function isFor(who: Who, { event, tally }: EventMoment, board: Leaderboard | undefined, levelOf: (feed: string, viewer: string) => number): boolean {
+export function isFor(
+  who: Who,
+  { event, tally }: EventMoment,
+  board: Leaderboard | undefined,
+  levelOf: (feed: string, viewer: string) => number,
+): boolean {
   if (who.are === 'everyone' && who.only.length === 0 && who.never.length === 0) return true;
   const { viewer } = event;
   if (!viewer) return who.are === 'everyone' && who.only.length === 0;
-  const named = (list: readonly Someone[]): boolean => list.some((one) => one.feed === event.feed && one.viewer === viewer.id);
+  const named = (list: readonly Someone[]): boolean =>
+    list.some((one) => one.feed === event.feed && one.viewer === viewer.id);
   if (named(who.never)) return false;
   if (who.only.length > 0 && !named(who.only)) return false;
   switch (who.are) {
-    case 'everyone': return true;
-    case 'followers': return (tally?.follows ?? 0) > 0;
-    case 'subscribers': return viewer.roles.includes('subscriber') || (tally?.subscriptions ?? 0) > 0;
-    case 'moderators': return viewer.roles.includes('moderator') || viewer.roles.includes('host');
-    case 'top': return placeOf(board, tally) <= who.top;
-    case 'level': return levelOf(event.feed, viewer.id) >= (who.level ?? 1);
+    case 'everyone':
+      return true;
+    case 'followers':
+      return (tally?.follows ?? 0) > 0;
+    case 'subscribers':
+      return viewer.roles.includes('subscriber') || (tally?.subscriptions ?? 0) > 0;
+    case 'moderators':
+      return viewer.roles.includes('moderator') || viewer.roles.includes('host');
+    case 'top':
+      return placeOf(board, tally) <= who.top;
+    case 'level':
+      return levelOf(event.feed, viewer.id) >= (who.level ?? 1);
   }
 }
 
@@ -53,8 +70,17 @@ export function placeOf(board: Leaderboard | undefined, tally: ViewerTally | nul
 
 /** For whom, in the sentence: ", for subscribers"; null when it is for everyone. */
 export function whoWords(who: Who): string | null {
-  const words = { everyone: 'everyone', followers: 'new followers', subscribers: 'subscribers', moderators: 'moderators', top: `the top ${who.top}`, level: `viewers from level ${who.level ?? 1} on` }[who.are];
-  const only = who.only.length > 0 ? `only ${who.only.map(({ name }) => name).join(', ')}` : who.are === 'everyone' ? null : words;
-  const never = who.never.length > 0 ? `${only ?? 'everyone'} but ${who.never.map(({ name }) => name).join(', ')}` : only;
+  const words = {
+    everyone: 'everyone',
+    followers: 'new followers',
+    subscribers: 'subscribers',
+    moderators: 'moderators',
+    top: `the top ${who.top}`,
+    level: `viewers from level ${who.level ?? 1} on`,
+  }[who.are];
+  const only =
+    who.only.length > 0 ? `only ${who.only.map(({ name }) => name).join(', ')}` : who.are === 'everyone' ? null : words;
+  const never =
+    who.never.length > 0 ? `${only ?? 'everyone'} but ${who.never.map(({ name }) => name).join(', ')}` : only;
   return never;
 }

@@ -18,9 +18,23 @@ function changes(zone: string): number[] {
 
 function expectSame(at: number, zone: string): void {
   const here = DateTime.fromMillis(at, { zone });
-  for (const [over, unit] of [['day', 'day'], ['week', 'week'], ['month', 'month']] as const) {
+  for (const [over, unit] of [
+    ['day', 'day'],
+    ['week', 'week'],
+    ['month', 'month'],
+  ] as const) {
     const span = spanOf({ over }, at, zone);
-    expect([over, zone, at, span.from, span.to]).toEqual([over, zone, at, here.startOf(unit).toMillis(), here.startOf(unit).plus({ [unit]: 1 }).startOf(unit).toMillis()]);
+    expect([over, zone, at, span.from, span.to]).toEqual([
+      over,
+      zone,
+      at,
+      here.startOf(unit).toMillis(),
+      here
+        .startOf(unit)
+        .plus({ [unit]: 1 })
+        .startOf(unit)
+        .toMillis(),
+    ]);
     expect(span.fromDay).toBe(Number(here.startOf(unit).toFormat('yyyyMMdd')));
   }
   expect(dayOf(at, zone)).toBe(Number(here.toFormat('yyyyMMdd')));
@@ -32,11 +46,18 @@ test.each(ZONES)('days, weeks and months in %s, around every change of its clock
   const moments = changes(zone);
   // A zone without a change is an ordinary year.
   expect(moments.length).toBe(zone === 'Asia/Kolkata' ? 0 : 2);
-  for (const moment of [...moments, Date.UTC(2026, 5, 30, 23, 30)]) for (const by of [-49, -25, -24, -2, -1, -0.001, 0, 0.001, 1, 2, 23, 24, 25, 49]) expectSame(Math.round(moment + by * HOUR), zone);
+  for (const moment of [...moments, Date.UTC(2026, 5, 30, 23, 30)])
+    for (const by of [-49, -25, -24, -2, -1, -0.001, 0, 0.001, 1, 2, 23, 24, 25, 49])
+      expectSame(Math.round(moment + by * HOUR), zone);
 });
 
 test('anywhere in the year', () => {
-  fc.assert(fc.property(fc.integer({ min: YEAR.from, max: YEAR.to }), fc.constantFrom(...ZONES), (at, zone) => expectSame(at, zone)), { numRuns: 300 });
+  fc.assert(
+    fc.property(fc.integer({ min: YEAR.from, max: YEAR.to }), fc.constantFrom(...ZONES), (at, zone) =>
+      expectSame(at, zone),
+    ),
+    { numRuns: 300 },
+  );
 });
 
 test('weeks begin on Monday, also over the turn of a year (ISO 8601: 1 January 2027 lies in week 53 of 2026)', () => {

@@ -5,7 +5,14 @@ import { z } from 'zod';
 /** A calendar day, YYYYMMDD as one number: two can be compared. In the show's time zone. */
 export type Day = number;
 
-const date = z.string().regex(/^\d{4}-\d{2}-\d{2}$/).refine((text) => !Number.isNaN(Date.parse(`${text}T00:00:00Z`)) && new Date(`${text}T00:00:00Z`).toISOString().startsWith(text), 'No such day.');
+const date = z
+  .string()
+  .regex(/^\d{4}-\d{2}-\d{2}$/)
+  .refine(
+    (text) =>
+      !Number.isNaN(Date.parse(`${text}T00:00:00Z`)) && new Date(`${text}T00:00:00Z`).toISOString().startsWith(text),
+    'No such day.',
+  );
 
 /** A stretch of time over which something is counted. Days and weeks (ISO 8601: from Monday) begin at the show's own midnight. */
 export const windowSchema = z.discriminatedUnion('over', [
@@ -24,7 +31,13 @@ export type Window = z.infer<typeof windowSchema>;
 export const SESSION: Window = { over: 'session' };
 
 export const WINDOW_TITLES: Record<Window['over'], string> = {
-  session: 'This session', day: 'Today', week: 'This week', month: 'This month', days: 'Days from a date', since: 'Since a moment', ever: 'All time',
+  session: 'This session',
+  day: 'Today',
+  week: 'This week',
+  month: 'This month',
+  days: 'Days from a date',
+  since: 'Since a moment',
+  ever: 'All time',
 };
 
 /** From when to when (ms, the end not included), and the days that lie in it. */
@@ -46,24 +59,35 @@ export function dayOf(at: number, zone: string): Day {
 export const dayBegins = (at: number, zone: string): number => startOfDay(zoned(at, zone)).getTime();
 
 /** Midnight of the day after. By the calendar: a day may have 23 or 25 hours. */
-export const nextDay = (at: number, zone: string): number => startOfDay(addDays(startOfDay(zoned(at, zone)), 1)).getTime();
+export const nextDay = (at: number, zone: string): number =>
+  startOfDay(addDays(startOfDay(zoned(at, zone)), 1)).getTime();
 
 /** Where a window lies at a time. A session's own is all there is of it. */
 export function spanOf(window: Window, now: number, zone: string): Span {
-  const days = (from: Date, to: Date | null): Span => ({ from: from.getTime(), to: to?.getTime() ?? Infinity, fromDay: dayOf(from.getTime(), zone), toDay: to ? dayOf(to.getTime(), zone) : Infinity });
+  const days = (from: Date, to: Date | null): Span => ({
+    from: from.getTime(),
+    to: to?.getTime() ?? Infinity,
+    fromDay: dayOf(from.getTime(), zone),
+    toDay: to ? dayOf(to.getTime(), zone) : Infinity,
+  });
   const here = zoned(now, zone);
   switch (window.over) {
     case 'session':
-    case 'ever': return { from: -Infinity, to: Infinity, fromDay: -Infinity, toDay: Infinity };
-    case 'day': return days(startOfDay(here), startOfDay(addDays(startOfDay(here), 1)));
-    case 'week': return days(startOfISOWeek(here), startOfISOWeek(addWeeks(startOfISOWeek(here), 1)));
-    case 'month': return days(startOfMonth(here), startOfMonth(addMonths(startOfMonth(here), 1)));
+    case 'ever':
+      return { from: -Infinity, to: Infinity, fromDay: -Infinity, toDay: Infinity };
+    case 'day':
+      return days(startOfDay(here), startOfDay(addDays(startOfDay(here), 1)));
+    case 'week':
+      return days(startOfISOWeek(here), startOfISOWeek(addWeeks(startOfISOWeek(here), 1)));
+    case 'month':
+      return days(startOfMonth(here), startOfMonth(addMonths(startOfMonth(here), 1)));
     case 'days': {
       const [year = 0, month = 1, day = 1] = window.from.split('-').map(Number);
       const from = startOfDay(new TZDate(year, month - 1, day, zone || 'UTC'));
       return days(from, window.days === 0 ? null : startOfDay(addDays(from, window.days)));
     }
-    case 'since': return { from: window.at, to: Infinity, fromDay: dayOf(window.at, zone), toDay: Infinity };
+    case 'since':
+      return { from: window.at, to: Infinity, fromDay: dayOf(window.at, zone), toDay: Infinity };
   }
 }
 
@@ -73,8 +97,11 @@ export const hasDay = ({ fromDay, toDay }: Span, day: Day): boolean => day >= fr
 /** A window in a sentence: "this week", "7 days from 2026-11-20". */
 export function windowWords(window: Window): string {
   switch (window.over) {
-    case 'days': return window.days === 0 ? `from ${window.from} on` : `${window.days} days from ${window.from}`;
-    case 'since': return `since ${new Date(window.at).toISOString().slice(0, 16).replace('T', ' ')} UTC`;
-    default: return WINDOW_TITLES[window.over].toLowerCase();
+    case 'days':
+      return window.days === 0 ? `from ${window.from} on` : `${window.days} days from ${window.from}`;
+    case 'since':
+      return `since ${new Date(window.at).toISOString().slice(0, 16).replace('T', ' ')} UTC`;
+    default:
+      return WINDOW_TITLES[window.over].toLowerCase();
   }
 }

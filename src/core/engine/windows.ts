@@ -29,7 +29,8 @@ export function keepOut(windows: readonly WindowNow[], event: StreamEvent, worth
 }
 
 /** What a window comes to. */
-export const valueIn = ({ carried, outside }: WindowNow, totals: Totals, measure: Measure): number => TOTAL[measure](totals) + inRow(carried, measure) - inRow(outside, measure);
+export const valueIn = ({ carried, outside }: WindowNow, totals: Totals, measure: Measure): number =>
+  TOTAL[measure](totals) + inRow(carried, measure) - inRow(outside, measure);
 
 /** When the first of these begins or ends next; Infinity: none will. */
 export function nextRoll(windows: readonly WindowNow[], now: number): number {

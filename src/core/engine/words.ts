@@ -1,11 +1,35 @@
 /** The fields that words may hold, in the order in which they are offered. */
-export const WORD_FIELDS = ['viewer', 'handle', 'gift', 'count', 'worth', 'total', 'message', 'months', 'place', 'goal', 'level', 'points'] as const;
+export const WORD_FIELDS = [
+  'viewer',
+  'handle',
+  'gift',
+  'count',
+  'worth',
+  'total',
+  'message',
+  'months',
+  'place',
+  'goal',
+  'level',
+  'points',
+] as const;
 export type WordField = (typeof WORD_FIELDS)[number];
 export type WordValues = Partial<Record<WordField, string | number>>;
 
 /** What stands where a field has no value. */
 export const FALLBACK: Record<WordField, string> = {
-  viewer: 'Someone', handle: 'someone', gift: 'a gift', count: '1', worth: '0', total: '0', message: '…', months: '1', place: 'last', goal: 'the goal', level: '1', points: '0',
+  viewer: 'Someone',
+  handle: 'someone',
+  gift: 'a gift',
+  count: '1',
+  worth: '0',
+  total: '0',
+  message: '…',
+  months: '1',
+  place: 'last',
+  goal: 'the goal',
+  level: '1',
+  points: '0',
 };
 
 // First strong isolate and pop (Unicode UAX #9, section 2.4.2): a name in another direction then leaves the words around it alone.

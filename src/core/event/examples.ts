@@ -9,12 +9,46 @@ type Made<K extends StreamEvent['kind']> = Partial<EventOf<K>> & { by?: string }
 
 function base(by: string | undefined) {
   ids += 1;
-  return { id: `e${ids}`, feed: 'f', at: T0, seenAt: T0, ...(by ? { viewer: { id: by, handle: by, name: by, roles: [] } } : {}) };
+  return {
+    id: `e${ids}`,
+    feed: 'f',
+    at: T0,
+    seenAt: T0,
+    ...(by ? { viewer: { id: by, handle: by, name: by, roles: [] } } : {}),
+  };
 }
 
 export const START = T0;
-export const aFollow = ({ by = 'ines', ...rest }: Made<'follow'> = {}): EventOf<'follow'> => ({ ...base(by), kind: 'follow', ...rest });
-export const aLike = ({ by = 'ines', ...rest }: Made<'like'> = {}): EventOf<'like'> => ({ ...base(by), kind: 'like', count: 1, ...rest });
-export const aGift = ({ by = 'ines', ...rest }: Made<'gift'> = {}): EventOf<'gift'> => ({ ...base(by), kind: 'gift', giftId: 'slip-splash', name: 'Slip Splash', unitCoins: 10, count: 1, ...rest });
-export const aChat = ({ by = 'ines', ...rest }: Made<'chat'> = {}): EventOf<'chat'> => ({ ...base(by), kind: 'chat', text: 'hello', ...rest });
-export const aRoom = (rest: Made<'room'> = {}): EventOf<'room'> => ({ ...base(undefined), kind: 'room', state: 'live', roomId: 'r1', ...rest });
+export const aFollow = ({ by = 'ines', ...rest }: Made<'follow'> = {}): EventOf<'follow'> => ({
+  ...base(by),
+  kind: 'follow',
+  ...rest,
+});
+export const aLike = ({ by = 'ines', ...rest }: Made<'like'> = {}): EventOf<'like'> => ({
+  ...base(by),
+  kind: 'like',
+  count: 1,
+  ...rest,
+});
+export const aGift = ({ by = 'ines', ...rest }: Made<'gift'> = {}): EventOf<'gift'> => ({
+  ...base(by),
+  kind: 'gift',
+  giftId: 'slip-splash',
+  name: 'Slip Splash',
+  unitCoins: 10,
+  count: 1,
+  ...rest,
+});
+export const aChat = ({ by = 'ines', ...rest }: Made<'chat'> = {}): EventOf<'chat'> => ({
+  ...base(by),
+  kind: 'chat',
+  text: 'hello',
+  ...rest,
+});
+export const aRoom = (rest: Made<'room'> = {}): EventOf<'room'> => ({
+  ...base(undefined),
+  kind: 'room',
+  state: 'live',
+  roomId: 'r1',
+  ...rest,
+});

@@ -16,7 +16,10 @@ export const moneySchema = z.object({
 export type Money = z.infer<typeof moneySchema>;
 
 /** What a feed's coins are worth, in minor units of the streamer's currency each, and the percentage that the platform keeps of all worth. */
-export const feedRateSchema = z.object({ coin: z.number().min(0).max(1e6).default(0), kept: z.number().min(0).max(100).default(0) });
+export const feedRateSchema = z.object({
+  coin: z.number().min(0).max(1e6).default(0),
+  kept: z.number().min(0).max(100).default(0),
+});
 export type FeedRate = z.infer<typeof feedRateSchema>;
 
 /** Worth is summed in whole thousandths of a minor unit: sums are exact, whatever their order, and a coin may be a third of a cent. */
@@ -26,10 +29,14 @@ export const WORTH_PARTS = 1000;
 export const wholeUnit = (currency: string): number => 10 ** (minorDigits(currency) ?? 2) * WORTH_PARTS;
 
 /** Makes the function that says what an event is worth, in thousandths of a minor unit; null where a rate is missing. */
-export function worthBy(money: Money, rateOf: (feed: string) => FeedRate | undefined): (event: StreamEvent) => number | null {
+export function worthBy(
+  money: Money,
+  rateOf: (feed: string) => FeedRate | undefined,
+): (event: StreamEvent) => number | null {
   const own = 10 ** (minorDigits(money.currency) ?? 2);
   return (event) => {
-    if (event.kind === 'gift') return Math.round(event.count * event.unitCoins * (rateOf(event.feed)?.coin ?? 0) * WORTH_PARTS);
+    if (event.kind === 'gift')
+      return Math.round(event.count * event.unitCoins * (rateOf(event.feed)?.coin ?? 0) * WORTH_PARTS);
     if (event.kind !== 'tip') return 0;
     if (event.currency === money.currency) return event.amountMinor * WORTH_PARTS;
     const rate = money.rates[event.currency];
@@ -40,7 +47,8 @@ export function worthBy(money: Money, rateOf: (feed: string) => FeedRate | undef
 }
 
 /** What stays with the streamer of that worth, by the feed's rate: an estimate, since contracts differ. */
-export const keptByStreamer = (worth: number, rate: FeedRate | undefined): number => Math.round(worth * (1 - (rate?.kept ?? 0) / 100));
+export const keptByStreamer = (worth: number, rate: FeedRate | undefined): number =>
+  Math.round(worth * (1 - (rate?.kept ?? 0) / 100));
 
 /** An amount of minor units as people write it: 500 EUR minor → "5.00 EUR". */
 export function amountWords(minor: number, currency: string): string {

@@ -1,7 +1,11 @@
 import { z } from 'zod';
 
 /** A feed's id holds no slash, so that a viewer's key can be taken apart. */
-export const feedIdSchema = z.string().min(1).max(100).regex(/^[^/]+$/, 'A feed’s id holds no slash.');
+export const feedIdSchema = z
+  .string()
+  .min(1)
+  .max(100)
+  .regex(/^[^/]+$/, 'A feed’s id holds no slash.');
 
 /** One viewer of one feed: the same id on two platforms is two people. */
 export interface ViewerRef {

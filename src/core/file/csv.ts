@@ -12,10 +12,14 @@ const RISKY = /^['=+\-@\t\r\n＝＋－＠]/;
 const harmless = (cell: string): string => (RISKY.test(cell) ? `'${cell}` : cell);
 
 /** A cell of a table as it was before it was written. */
-export const plainCell = (cell: string): string => (cell.startsWith("'") && RISKY.test(cell.slice(1)) ? cell.slice(1) : cell);
+export const plainCell = (cell: string): string =>
+  cell.startsWith("'") && RISKY.test(cell.slice(1)) ? cell.slice(1) : cell;
 
 /** Writes a table: every cell of text, whatever its column, is harmless; numbers stay numbers. */
-export function writeTable(columns: readonly string[], rows: readonly (readonly (string | number | boolean | undefined)[])[]): string {
+export function writeTable(
+  columns: readonly string[],
+  rows: readonly (readonly (string | number | boolean | undefined)[])[],
+): string {
   const safe = rows.map((row) => row.map((cell) => (typeof cell === 'string' ? harmless(cell) : cell)));
   return `${Papa.unparse([[...columns], ...safe], { newline: '\r\n' })}\r\n`;
 }

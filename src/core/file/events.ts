@@ -6,14 +6,21 @@ import { readKnownEvent } from './known-form';
 
 // Generated code for what is valid, the ordinary parser for what is not: a long log has a million lines. One reader a kind: generated
 // code for the whole union is one large function, which takes three times as long.
-const readers = new Map<unknown, (typeof streamEventSchema)['options'][number]>(streamEventSchema.options.map((option) => [option.shape.kind.value, z.compile(option)]));
-const kindOf = (json: unknown): unknown => (typeof json === 'object' && json !== null && 'kind' in json ? json.kind : undefined);
+const readers = new Map<unknown, (typeof streamEventSchema)['options'][number]>(
+  streamEventSchema.options.map((option) => [option.shape.kind.value, z.compile(option)]),
+);
+const kindOf = (json: unknown): unknown =>
+  typeof json === 'object' && json !== null && 'kind' in json ? json.kind : undefined;
 
 export type ReadEvent = { ok: true; event: StreamEvent } | { ok: false; reason: string };
 
 /** Reads one line of an event log: NDJSON, one StreamEvent a line (docs/event-model.md). */
 export function readEventLine(line: string): ReadEvent {
-  if (line.length > MAX_MESSAGE) return { ok: false, reason: `The line is ${line.length.toLocaleString('en')} characters long; no more than ${MAX_MESSAGE.toLocaleString('en')} are read.` };
+  if (line.length > MAX_MESSAGE)
+    return {
+      ok: false,
+      reason: `The line is ${line.length.toLocaleString('en')} characters long; no more than ${MAX_MESSAGE.toLocaleString('en')} are read.`,
+    };
   const known = readKnownEvent(line);
   if (known) return { ok: true, event: known };
   let json: unknown;

@@ -33,7 +33,9 @@ const HALF = 9;
 /** Faster than Number() by half, and exact: no more than 15 digits. */
 function number(digits: string): number {
   const { length } = digits;
-  return length <= HALF ? part(digits, 0, length) : part(digits, 0, length - HALF) * 1e9 + part(digits, length - HALF, length);
+  return length <= HALF
+    ? part(digits, 0, length)
+    : part(digits, 0, length - HALF) * 1e9 + part(digits, length - HALF, length);
 }
 
 function part(digits: string, from: number, to: number): number {
@@ -107,7 +109,18 @@ function eventOf(match: RegExpExecArray, g: number, tidies: boolean): StreamEven
   }
   const name = match[g + 16] ?? '';
   if (giftId.length > 100 || name.length > 200) return null;
-  const event: StreamEvent & { kind: 'gift' } = { id, feed, at, seenAt, viewer, kind: 'gift', giftId, name, unitCoins: number(match[g + 17] ?? ''), count: number(match[g + 18] ?? '') };
+  const event: StreamEvent & { kind: 'gift' } = {
+    id,
+    feed,
+    at,
+    seenAt,
+    viewer,
+    kind: 'gift',
+    giftId,
+    name,
+    unitCoins: number(match[g + 17] ?? ''),
+    count: number(match[g + 18] ?? ''),
+  };
   const streakId = match[g + 19];
   if (streakId !== undefined) {
     if (streakId.length > 500) return null;
@@ -124,7 +137,9 @@ export function readKnownEvent(line: string): StreamEvent | null {
 }
 
 /** An event in a journal's line, with when it was taken in and where its feed can be resumed; null where the ordinary reader must look at it. */
-export function readKnownInput(line: string): { input: 'event'; at: number; event: StreamEvent; position?: string } | null {
+export function readKnownInput(
+  line: string,
+): { input: 'event'; at: number; event: StreamEvent; position?: string } | null {
   const match = INPUT.exec(line);
   const event = match && eventOf(match, 3, false);
   if (!event) return null;

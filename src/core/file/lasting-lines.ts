@@ -10,13 +10,23 @@ const isList = (name: string): name is keyof Lasting => name in lastingSchema.sh
 
 export function* lastingLines(lasting: Lasting): Generator<string> {
   for (const [of, list] of Object.entries(lasting)) {
-    for (let from = 0; from < list.length; from += ENTRIES_A_LINE) yield `${JSON.stringify({ of, entries: list.slice(from, from + ENTRIES_A_LINE) })}\n`;
+    for (let from = 0; from < list.length; from += ENTRIES_A_LINE)
+      yield `${JSON.stringify({ of, entries: list.slice(from, from + ENTRIES_A_LINE) })}\n`;
   }
 }
 
 /** Takes lines one after another and puts together what they hold. */
 export class LastingReader {
-  private readonly lists: { [K in keyof Lasting]: Lasting[K] } = { accounts: [], quarters: [], viewers: [], goals: [], counters: [], unlisted: [], sides: [], latest: [] };
+  private readonly lists: { [K in keyof Lasting]: Lasting[K] } = {
+    accounts: [],
+    quarters: [],
+    viewers: [],
+    goals: [],
+    counters: [],
+    unlisted: [],
+    sides: [],
+    latest: [],
+  };
 
   /** @returns why a line cannot be used, in a sentence; null when it can */
   take(line: string): string | null {
@@ -28,11 +38,20 @@ export class LastingReader {
       // Cut off, or no JSON.
       return 'What earlier sessions left was expected, as lines of JSON.';
     }
-    if (typeof json !== 'object' || json === null || !('of' in json) || !('entries' in json) || typeof json.of !== 'string' || !isList(json.of)) return 'What earlier sessions left was expected, as lines of JSON.';
+    if (
+      typeof json !== 'object' ||
+      json === null ||
+      !('of' in json) ||
+      !('entries' in json) ||
+      typeof json.of !== 'string' ||
+      !isList(json.of)
+    )
+      return 'What earlier sessions left was expected, as lines of JSON.';
     const entries = lastingSchema.shape[json.of].safeParse(json.entries);
     if (!entries.success) return `What earlier sessions left has a part that cannot be used: ${json.of}.`;
     const list: unknown[] = this.lists[json.of];
-    if (list.length + entries.data.length > MOST_LASTING[json.of]) return 'That is more than earlier sessions can have left.';
+    if (list.length + entries.data.length > MOST_LASTING[json.of])
+      return 'That is more than earlier sessions can have left.';
     for (const entry of entries.data) list.push(entry);
     return null;
   }

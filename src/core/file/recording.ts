@@ -19,38 +19,112 @@ export interface Recorded {
 
 /** The columns of an event table, in the order in which they are written. A viewer's roles are separated by spaces. */
 const COLUMNS = [
-  'id', 'feed', 'kind', 'at', 'seenAt', 'viewerId', 'viewerHandle', 'viewerName', 'viewerRoles', 'count', 'room', 'total', 'giftId', 'name', 'unitCoins', 'streakId', 'streakOpen',
-  'tier', 'months', 'gifted', 'amountMinor', 'currency', 'viewers', 'text', 'watching', 'state', 'roomId', 'startedAt',
+  'id',
+  'feed',
+  'kind',
+  'at',
+  'seenAt',
+  'viewerId',
+  'viewerHandle',
+  'viewerName',
+  'viewerRoles',
+  'count',
+  'room',
+  'total',
+  'giftId',
+  'name',
+  'unitCoins',
+  'streakId',
+  'streakOpen',
+  'tier',
+  'months',
+  'gifted',
+  'amountMinor',
+  'currency',
+  'viewers',
+  'text',
+  'watching',
+  'state',
+  'roomId',
+  'startedAt',
 ] as const;
-const NUMBERS: ReadonlySet<string> = new Set(['at', 'seenAt', 'count', 'room', 'total', 'unitCoins', 'tier', 'months', 'amountMinor', 'viewers', 'watching', 'startedAt']);
+const NUMBERS: ReadonlySet<string> = new Set([
+  'at',
+  'seenAt',
+  'count',
+  'room',
+  'total',
+  'unitCoins',
+  'tier',
+  'months',
+  'amountMinor',
+  'viewers',
+  'watching',
+  'startedAt',
+]);
 const BOOLEANS: ReadonlySet<string> = new Set(['streakOpen', 'gifted']);
 
 /** Events as a table (RFC 4180): a header line, one event a line, CRLF. */
 export function writeCsv(events: readonly StreamEvent[]): string {
-  return writeTable(COLUMNS, events.map(({ viewer, ...event }) => {
-    const row: Partial<Record<string, string | number | boolean>> = { ...event, ...(viewer ? { viewerId: viewer.id, viewerHandle: viewer.handle, viewerName: viewer.name, viewerRoles: viewer.roles.join(' ') } : {}) };
-    return COLUMNS.map((column) => row[column]);
-  }));
+  return writeTable(
+    COLUMNS,
+    events.map(({ viewer, ...event }) => {
+      const row: Partial<Record<string, string | number | boolean>> = {
+        ...event,
+        ...(viewer
+          ? {
+              viewerId: viewer.id,
+              viewerHandle: viewer.handle,
+              viewerName: viewer.name,
+              viewerRoles: viewer.roles.join(' '),
+            }
+          : {}),
+      };
+      return COLUMNS.map((column) => row[column]);
+    }),
+  );
 }
 
 function readCsv(text: string): Recorded[] {
-  const { data, meta } = Papa.parse<Record<string, string>>(text, { header: true, skipEmptyLines: 'greedy', transform: plainCell });
-  if (!meta.fields?.includes('kind')) return [{ reading: bad('The table has no column "kind": its first line must name the columns.'), raw: text.slice(0, 500) }];
+  const { data, meta } = Papa.parse<Record<string, string>>(text, {
+    header: true,
+    skipEmptyLines: 'greedy',
+    transform: plainCell,
+  });
+  if (!meta.fields?.includes('kind'))
+    return [
+      {
+        reading: bad('The table has no column "kind": its first line must name the columns.'),
+        raw: text.slice(0, 500),
+      },
+    ];
   return data.map((row) => {
     const values: Record<string, unknown> = {};
     for (const [column, value] of Object.entries(row)) {
-      if (typeof value !== 'string' || value === '' || column.startsWith('viewer') && column !== 'viewers') continue;
+      if (typeof value !== 'string' || value === '' || (column.startsWith('viewer') && column !== 'viewers')) continue;
       values[column] = NUMBERS.has(column) ? Number(value) : BOOLEANS.has(column) ? value === 'true' : value;
     }
-    if (row.viewerId) values.viewer = { id: row.viewerId, handle: row.viewerHandle ?? '', name: tidied(row.viewerName ?? '', row.viewerHandle ?? ''), roles: (row.viewerRoles ?? '').split(' ').filter(Boolean) };
+    if (row.viewerId)
+      values.viewer = {
+        id: row.viewerId,
+        handle: row.viewerHandle ?? '',
+        name: tidied(row.viewerName ?? '', row.viewerHandle ?? ''),
+        roles: (row.viewerRoles ?? '').split(' ').filter(Boolean),
+      };
     if (values.kind === 'chat') values.text ??= '';
     const parsed = streamEventSchema.safeParse(values);
-    return { reading: parsed.success ? { kind: 'heard', heard: { event: parsed.data } } : bad(unusable('line', parsed.error)), raw: JSON.stringify(row) };
+    return {
+      reading: parsed.success ? { kind: 'heard', heard: { event: parsed.data } } : bad(unusable('line', parsed.error)),
+      raw: JSON.stringify(row),
+    };
   });
 }
 
 function readLines(text: string, read: (line: string) => Reading[]): Recorded[] {
-  return text.split(/\r?\n/).filter((line) => line.trim() !== '').flatMap((line) => read(line).map((reading) => ({ reading, raw: line })));
+  return text
+    .split(/\r?\n/)
+    .filter((line) => line.trim() !== '')
+    .flatMap((line) => read(line).map((reading) => ({ reading, raw: line })));
 }
 
 const eventLine = (line: string): Reading => {
@@ -69,7 +143,9 @@ export function cloudEventLine(line: string, origin: Origin): Reading[] {
 
 function readCloudEvents(text: string, origin: Origin): Recorded[] {
   try {
-    return (JSON.parse(text) as unknown[]).flatMap((json) => readCloudEvent(json, origin, null).map((reading) => ({ reading, raw: JSON.stringify(json) ?? '' })));
+    return (JSON.parse(text) as unknown[]).flatMap((json) =>
+      readCloudEvent(json, origin, null).map((reading) => ({ reading, raw: JSON.stringify(json) ?? '' })),
+    );
   } catch {
     return [{ reading: bad('The batch is not whole: its JSON cannot be read.'), raw: text.slice(0, 500) }];
   }
@@ -82,13 +158,17 @@ export function brindleStream(origin: Origin, take: (recorded: Recorded) => void
     onEvent: (message) => {
       // The last id stays in force for messages without one (WHATWG HTML, section 9.2.6).
       id = message.id ?? id;
-      take({ reading: readBrindle({ event: message.event ?? 'message', data: message.data, id }, origin), raw: message.data });
+      take({
+        reading: readBrindle({ event: message.event ?? 'message', data: message.data, id }, origin),
+        raw: message.data,
+      });
     },
   });
 }
 
 /** Reads a whole recording, in its order. What cannot be read is bad, and costs itself only. */
-export const readRecording = (text: string, as: RecordingFormat, feed: string): Recorded[] => [...recordingParts(text, as, feed)].flat();
+export const readRecording = (text: string, as: RecordingFormat, feed: string): Recorded[] =>
+  [...recordingParts(text, as, feed)].flat();
 
 /** A table, and a batch of CloudEvents as one list, can only be read whole: so long they may be, UTF-16 units. */
 export const MOST_AT_ONCE = 8 << 20;
@@ -109,14 +189,25 @@ export function* recordingParts(text: string, as: RecordingFormat, feed: string)
     return;
   }
   if (as === 'csv' || (as === 'cloudevents' && text.trimStart().startsWith('['))) {
-    if (text.length > MOST_AT_ONCE) yield [{ reading: bad(`The recording is ${text.length.toLocaleString('en')} characters long; a table, or a list in one piece, may have ${MOST_AT_ONCE.toLocaleString('en')}. Save it line by line (NDJSON).`), raw: '' }];
+    if (text.length > MOST_AT_ONCE)
+      yield [
+        {
+          reading: bad(
+            `The recording is ${text.length.toLocaleString('en')} characters long; a table, or a list in one piece, may have ${MOST_AT_ONCE.toLocaleString('en')}. Save it line by line (NDJSON).`,
+          ),
+          raw: '',
+        },
+      ];
     else yield as === 'csv' ? readCsv(text) : readCloudEvents(text, origin);
     return;
   }
-  for (let from = 0; from < text.length; ) {
+  for (let from = 0; from < text.length;) {
     const end = text.indexOf('\n', from + PART);
     const to = end < 0 ? text.length : end + 1;
-    yield readLines(text.slice(from, to), as === 'events' ? (line) => [eventLine(line)] : (line) => cloudEventLine(line, origin));
+    yield readLines(
+      text.slice(from, to),
+      as === 'events' ? (line) => [eventLine(line)] : (line) => cloudEventLine(line, origin),
+    );
     from = to;
   }
 }

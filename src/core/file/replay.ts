@@ -17,10 +17,38 @@ import { withoutIsolates } from '@/core/engine/words';
 function numbersOfShow(state: SessionState) {
   const { show, counters, countdowns, ledger, now } = state;
   return {
-    leaderboards: show.pieces.flatMap((piece) => (piece.kind === 'leaderboard' ? [{ piece: piece.id, measure: piece.measure, window: windowWords(piece.window ?? SESSION), rows: leaderboard.live(piece, state).rows }] : [])),
+    leaderboards: show.pieces.flatMap((piece) =>
+      piece.kind === 'leaderboard'
+        ? [
+            {
+              piece: piece.id,
+              measure: piece.measure,
+              window: windowWords(piece.window ?? SESSION),
+              rows: leaderboard.live(piece, state).rows,
+            },
+          ]
+        : [],
+    ),
     counters: [...counters].map(([id, value]) => ({ id, value })),
-    countdowns: [...countdowns.values()].map((countdown) => ({ id: countdown.id, left: Math.round(leftOf(countdown, now) / 1000), runs: countdown.endsAt !== null })),
-    ...(show.points.on ? { points: [...ledger.accounts.values()].sort((a, b) => b.balance - a.balance || (a.id < b.id ? -1 : 1)).map(({ feed, id, name, earned, balance }) => ({ feed, id, name, earned, balance, level: pocketOf(state, feed, id).level })) } : {}),
+    countdowns: [...countdowns.values()].map((countdown) => ({
+      id: countdown.id,
+      left: Math.round(leftOf(countdown, now) / 1000),
+      runs: countdown.endsAt !== null,
+    })),
+    ...(show.points.on
+      ? {
+          points: [...ledger.accounts.values()]
+            .sort((a, b) => b.balance - a.balance || (a.id < b.id ? -1 : 1))
+            .map(({ feed, id, name, earned, balance }) => ({
+              feed,
+              id,
+              name,
+              earned,
+              balance,
+              level: pocketOf(state, feed, id).level,
+            })),
+        }
+      : {}),
   };
 }
 
@@ -48,14 +76,28 @@ export class Replay {
   read(reading: Reading, raw: string): void {
     switch (reading.kind) {
       case 'bad':
-        this.put({ input: 'bad', at: this.state.now, feed: REPLAY_FEED, reason: reading.reason, text: raw.slice(0, 4096) });
+        this.put({
+          input: 'bad',
+          at: this.state.now,
+          feed: REPLAY_FEED,
+          reason: reading.reason,
+          text: raw.slice(0, 4096),
+        });
         break;
       case 'gap':
-        this.put({ input: 'gap', at: Math.max(this.state.now, reading.at ?? 0), feed: REPLAY_FEED, lost: reading.lost });
+        this.put({
+          input: 'gap',
+          at: Math.max(this.state.now, reading.at ?? 0),
+          feed: REPLAY_FEED,
+          lost: reading.lost,
+        });
         break;
       case 'counter': {
         const at = Math.max(this.state.now, reading.at);
-        const counted = takeReading(this.intakeOf(REPLAY_FEED), REPLAY_FEED, reading.counter, reading.value, { at, seenAt: at });
+        const counted = takeReading(this.intakeOf(REPLAY_FEED), REPLAY_FEED, reading.counter, reading.value, {
+          at,
+          seenAt: at,
+        });
         if (counted?.counted === 'event') this.happen(counted.event);
         break;
       }
@@ -64,7 +106,8 @@ export class Replay {
         const heard = reading.heard.event;
         const event: StreamEvent = heard.at > 0 ? heard : { ...heard, at: this.state.now, seenAt: this.state.now };
         const intake = this.intakeOf(event.feed);
-        for (const streak of closeSilent(intake, event.seenAt)) this.put({ input: 'streakEnd', at: event.seenAt, feed: event.feed, streak });
+        for (const streak of closeSilent(intake, event.seenAt))
+          this.put({ input: 'streakEnd', at: event.seenAt, feed: event.feed, streak });
         const kept = takeIn(intake, { ...reading.heard, event });
         if (kept) return this.happen(kept);
         this.duplicates += 1;
@@ -112,8 +155,10 @@ export class Replay {
     // What plays or waits at the end stands as it is planned.
     const waiting = [...this.state.queues.values()].flatMap((queue) => queue.list());
     const { byKind } = totals;
-    const board = [...derived.people.all()].filter(({ coins, likes }) => coins > 0 || likes > 0)
-      .sort((a, b) => b.coins - a.coins || b.likes - a.likes || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0)).slice(0, 10);
+    const board = [...derived.people.all()]
+      .filter(({ coins, likes }) => coins > 0 || likes > 0)
+      .sort((a, b) => b.coins - a.coins || b.likes - a.likes || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0))
+      .slice(0, 10);
     const minor = Object.fromEntries(Object.entries(totals.tips).sort(([a], [b]) => (a < b ? -1 : 1)));
     const hasRates = Object.keys(show.money.rates).length > 0 || show.feeds.some(({ rate }) => rate.coin > 0);
     return {
@@ -122,7 +167,11 @@ export class Replay {
       bad,
       lost,
       counts: {
-        follow: totals.follows, share: byKind.share, chat: byKind.chat, join: byKind.join, subscribe: totals.subscriptions,
+        follow: totals.follows,
+        share: byKind.share,
+        chat: byKind.chat,
+        join: byKind.join,
+        subscribe: totals.subscriptions,
         gift: { count: totals.gifts, coins: totals.coins },
         like: { room: totals.likes, viewers: totals.viewerLikes },
         tip: { count: byKind.tip, minor },
@@ -131,9 +180,21 @@ export class Replay {
         ...(hasRates ? { worth: Math.round(totals.worth / WORTH_PARTS) } : {}),
       },
       leaderboard: board.map(({ id, name, coins, likes }) => ({ id, name, coins, likes })),
-      goals: [...goals.values()].map(({ id, value, target, reached, hidden }) => ({ id, value, target, reached, hidden })),
+      goals: [...goals.values()].map(({ id, value, target, reached, hidden }) => ({
+        id,
+        value,
+        target,
+        reached,
+        hidden,
+      })),
       ...numbersOfShow(this.state),
-      alerts: [...this.alerts, ...waiting].map(({ cue, spotlight, from, until, text }) => ({ cue, spotlight, from, until, text: withoutIsolates(text) })),
+      alerts: [...this.alerts, ...waiting].map(({ cue, spotlight, from, until, text }) => ({
+        cue,
+        spotlight,
+        from,
+        until,
+        text: withoutIsolates(text),
+      })),
       state: hash(freeze(this.state)),
     };
   }

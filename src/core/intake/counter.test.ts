@@ -22,33 +22,41 @@ test('a fall is a restart: a new base, nothing counted and nothing taken back', 
 });
 
 test('whatever the readings, their differences add up to every rise, across any restarts of ours, and no id is used twice', () => {
-  fc.assert(fc.property(fc.array(fc.record({ value: fc.nat(60), restart: fc.constantFrom('no', 'snapshot', 'journal') }), { maxLength: 60 }), (readings) => {
-    let state = newIntake();
-    const journal: ((to: IntakeState) => void)[] = [];
-    const ids = new Set<string>();
-    let counted = 0;
-    let rises = 0;
-    let last: number | null = null;
-    for (const { value, restart } of readings) {
-      if (last !== null && value > last) rises += value - last;
-      last = value;
-      const found = read(state, value);
-      if (found?.counted === 'base') journal.push((to) => setCounter(to, 'like', value));
-      if (found?.counted === 'event') {
-        const { event } = found;
-        counted += event.kind === 'like' ? event.count : 0;
-        expect(ids.has(event.id)).toBe(false);
-        ids.add(event.id);
-        journal.push((to) => remember(to, event));
-      }
-      if (restart === 'snapshot') state = thawIntake(JSON.parse(JSON.stringify(freezeIntake(state))) as ReturnType<typeof freezeIntake>);
-      if (restart === 'journal') {
-        state = newIntake();
-        for (const again of journal) again(state);
-      }
-    }
-    expect(counted).toBe(rises);
-  }));
+  fc.assert(
+    fc.property(
+      fc.array(fc.record({ value: fc.nat(60), restart: fc.constantFrom('no', 'snapshot', 'journal') }), {
+        maxLength: 60,
+      }),
+      (readings) => {
+        let state = newIntake();
+        const journal: ((to: IntakeState) => void)[] = [];
+        const ids = new Set<string>();
+        let counted = 0;
+        let rises = 0;
+        let last: number | null = null;
+        for (const { value, restart } of readings) {
+          if (last !== null && value > last) rises += value - last;
+          last = value;
+          const found = read(state, value);
+          if (found?.counted === 'base') journal.push((to) => setCounter(to, 'like', value));
+          if (found?.counted === 'event') {
+            const { event } = found;
+            counted += event.kind === 'like' ? event.count : 0;
+            expect(ids.has(event.id)).toBe(false);
+            ids.add(event.id);
+            journal.push((to) => remember(to, event));
+          }
+          if (restart === 'snapshot')
+            state = thawIntake(JSON.parse(JSON.stringify(freezeIntake(state))) as ReturnType<typeof freezeIntake>);
+          if (restart === 'journal') {
+            state = newIntake();
+            for (const again of journal) again(state);
+          }
+        }
+        expect(counted).toBe(rises);
+      },
+    ),
+  );
 });
 
 test('an older word on the broadcast comes too late', () => {

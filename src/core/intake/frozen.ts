@@ -3,11 +3,21 @@ import { SeenIds } from './seen';
 
 /** An intake's state as plain JSON, and back. */
 export const freezeIntake = (state: IntakeState) => ({
-  seen: state.seen.freeze(), roomId: state.roomId, roomLikes: state.roomLikes, roomAt: state.roomAt, counters: { ...state.counters }, readings: state.readings, streaks: [...state.streaks], open: [...state.open],
+  seen: state.seen.freeze(),
+  roomId: state.roomId,
+  roomLikes: state.roomLikes,
+  roomAt: state.roomAt,
+  counters: { ...state.counters },
+  readings: state.readings,
+  streaks: [...state.streaks],
+  open: [...state.open],
 });
 
 export type FrozenIntake = ReturnType<typeof freezeIntake>;
 
 export const thawIntake = (frozen: FrozenIntake): IntakeState => ({
-  ...frozen, seen: SeenIds.thaw(frozen.seen), streaks: new Map(frozen.streaks), open: new Set(frozen.open),
+  ...frozen,
+  seen: SeenIds.thaw(frozen.seen),
+  streaks: new Map(frozen.streaks),
+  open: new Set(frozen.open),
 });

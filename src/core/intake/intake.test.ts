@@ -4,12 +4,16 @@ import type { Heard } from './heard';
 import { closeSilent, newIntake, remember, STREAK_SILENCE_MS, takeIn, type IntakeState } from './intake';
 import { freezeIntake, thawIntake } from './frozen';
 
-const step = (count: number, done = false, key = 'k'): Heard => ({ event: aGift({ count }), streak: { key, count, done } });
-const batch = (taps: number, total: number): Heard => ({ event: aLike({ count: taps }), likesTotal: total });
-const counts = (state: IntakeState, messages: Heard[]): number[] => messages.map((heard) => {
-  const kept = takeIn(state, heard);
-  return kept?.kind === 'gift' ? kept.count : -1;
+const step = (count: number, done = false, key = 'k'): Heard => ({
+  event: aGift({ count }),
+  streak: { key, count, done },
 });
+const batch = (taps: number, total: number): Heard => ({ event: aLike({ count: taps }), likesTotal: total });
+const counts = (state: IntakeState, messages: Heard[]): number[] =>
+  messages.map((heard) => {
+    const kept = takeIn(state, heard);
+    return kept?.kind === 'gift' ? kept.count : -1;
+  });
 
 describe('once', () => {
   test('a repeated id changes nothing, however often', () => {
@@ -89,18 +93,22 @@ describe('likes', () => {
 test('what is read back from the events is what intake had reached, whatever the messages', () => {
   const message = fc.oneof(
     fc.record({ taps: fc.nat(50), total: fc.nat(5000) }).map(({ taps, total }) => batch(taps, total)),
-    fc.record({ count: fc.integer({ min: 1, max: 40 }), done: fc.boolean(), key: fc.constantFrom('a', 'b') }).map(({ count, done, key }) => step(count, done, key)),
+    fc
+      .record({ count: fc.integer({ min: 1, max: 40 }), done: fc.boolean(), key: fc.constantFrom('a', 'b') })
+      .map(({ count, done, key }) => step(count, done, key)),
     fc.constantFrom('r1', 'r2').map((roomId) => ({ event: aRoom({ roomId }) })),
   );
-  fc.assert(fc.property(fc.array(message, { maxLength: 60 }), (messages) => {
-    const state = newIntake();
-    const back = newIntake();
-    for (const heard of messages) {
-      const kept = takeIn(state, heard);
-      if (kept) remember(back, kept);
-    }
-    // Ids of messages that added nothing are not in the journal, and need not be: they would add nothing again.
-    expect({ ...freezeIntake(back), seen: [] }).toEqual({ ...freezeIntake(state), seen: [] });
-    expect(thawIntake(freezeIntake(state))).toEqual(state);
-  }));
+  fc.assert(
+    fc.property(fc.array(message, { maxLength: 60 }), (messages) => {
+      const state = newIntake();
+      const back = newIntake();
+      for (const heard of messages) {
+        const kept = takeIn(state, heard);
+        if (kept) remember(back, kept);
+      }
+      // Ids of messages that added nothing are not in the journal, and need not be: they would add nothing again.
+      expect({ ...freezeIntake(back), seen: [] }).toEqual({ ...freezeIntake(state), seen: [] });
+      expect(thawIntake(freezeIntake(state))).toEqual(state);
+    }),
+  );
 });

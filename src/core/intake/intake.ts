@@ -31,7 +31,16 @@ export interface IntakeState {
   open: Set<string>;
 }
 
-export const newIntake = (): IntakeState => ({ seen: new SeenIds(), roomId: null, roomLikes: 0, roomAt: 0, counters: {}, readings: 0, streaks: new Map(), open: new Set() });
+export const newIntake = (): IntakeState => ({
+  seen: new SeenIds(),
+  roomId: null,
+  roomLikes: 0,
+  roomAt: 0,
+  counters: {},
+  readings: 0,
+  streaks: new Map(),
+  open: new Set(),
+});
 
 /**
  * Lets one message in, by the rules of docs/event-model.md: once (a repeated id changes nothing), streaks (cumulative counts become
@@ -75,7 +84,8 @@ export function remember(state: IntakeState, event: StreamEvent): void {
 
 function note(state: IntakeState, event: StreamEvent): void {
   if (event.kind === 'like') state.roomLikes += event.room ?? event.count;
-  if ((event.kind === 'like' || event.kind === 'follow') && event.total !== undefined) setCounter(state, event.kind, event.total);
+  if ((event.kind === 'like' || event.kind === 'follow') && event.total !== undefined)
+    setCounter(state, event.kind, event.total);
   if (event.kind === 'room') state.roomAt = event.at;
   if (event.kind === 'room' && event.roomId !== undefined && event.roomId !== state.roomId) {
     state.roomId = event.roomId;
@@ -101,14 +111,27 @@ export type Counted = { counted: 'base' } | { counted: 'event'; event: StreamEve
  * started again, and is the new base: nothing is counted, and nothing taken back.
  * @returns null when the reading is what it was
  */
-export function takeReading(state: IntakeState, feed: string, counter: Counter, value: number, when: { at: number; seenAt: number }): Counted | null {
+export function takeReading(
+  state: IntakeState,
+  feed: string,
+  counter: Counter,
+  value: number,
+  when: { at: number; seenAt: number },
+): Counted | null {
   const known = state.counters[counter];
   if (value === known) return null;
   if (known === undefined || value < known) {
     setCounter(state, counter, value);
     return { counted: 'base' };
   }
-  const event: StreamEvent = { id: `${counter}:${state.readings + 1}:${value}`, feed, ...when, kind: counter, count: value - known, total: value };
+  const event: StreamEvent = {
+    id: `${counter}:${state.readings + 1}:${value}`,
+    feed,
+    ...when,
+    kind: counter,
+    count: value - known,
+    total: value,
+  };
   state.seen.add(event.id);
   note(state, event);
   return { counted: 'event', event };

@@ -3,15 +3,17 @@ import fc from 'fast-check';
 import { SeenIds } from './seen';
 
 test('an id is new once', () => {
-  fc.assert(fc.property(fc.array(fc.string({ maxLength: 40 }), { maxLength: 200 }), (ids) => {
-    const seen = new SeenIds();
-    const known = new Set<string>();
-    for (const id of ids) {
-      expect(seen.add(id)).toBe(!known.has(id));
-      known.add(id);
-    }
-    expect(seen.size).toBe(known.size);
-  }));
+  fc.assert(
+    fc.property(fc.array(fc.string({ maxLength: 40 }), { maxLength: 200 }), (ids) => {
+      const seen = new SeenIds();
+      const known = new Set<string>();
+      for (const id of ids) {
+        expect(seen.add(id)).toBe(!known.has(id));
+        known.add(id);
+      }
+      expect(seen.size).toBe(known.size);
+    }),
+  );
 });
 
 // What platforms' ids look like: counted up, random, times, and long with a common beginning.

@@ -120,7 +120,9 @@ class Generation {
   }
 }
 
-const DIGITS = Array.from('ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789+/', (char) => char.charCodeAt(0));
+const DIGITS = Array.from('ABCDEFGHIJKLMNOPQRSTUVWXYZabcdefghijklmnopqrstuvwxyz0123456789+/', (char) =>
+  char.charCodeAt(0),
+);
 const ascii = new TextDecoder();
 
 /** Base64 (RFC 4648, section 4). Through a table: by way of a string of bytes it takes twenty times as long, and a busy feed has millions of them. */

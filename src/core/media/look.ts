@@ -7,7 +7,12 @@ export type Looked = { ok: true; type: MediaType; width: number; height: number 
 
 /** What the package that tells types calls some of them. */
 const ALIASES: Readonly<Record<string, MediaType>> = {
-  'audio/vnd.wave': 'audio/wav', 'audio/x-wav': 'audio/wav', 'audio/x-flac': 'audio/flac', 'audio/x-m4a': 'audio/mp4', 'video/ogg': 'audio/ogg', 'audio/opus': 'audio/ogg',
+  'audio/vnd.wave': 'audio/wav',
+  'audio/x-wav': 'audio/wav',
+  'audio/x-flac': 'audio/flac',
+  'audio/x-m4a': 'audio/mp4',
+  'video/ogg': 'audio/ogg',
+  'audio/opus': 'audio/ogg',
 };
 
 /** A picture's size, px: known from its head, before anything decodes it. Decoded it takes four bytes a pixel. */
@@ -31,10 +36,17 @@ export async function lookAt(bytes: Uint8Array, name: string, rest?: () => Promi
   const type = told === undefined ? undefined : (ALIASES[told] ?? told);
   if (type === undefined || !isMediaType(type)) {
     const what = type === undefined ? 'no picture, clip or sound' : `of a kind that Gavirn does not use (${type})`;
-    return { ok: false, reason: `${named(name)} is ${what}. Pictures: PNG, JPEG, WebP, GIF, SVG. Clips: WebM, MP4. Sounds: WAV, MP3, Ogg, FLAC, M4A.` };
+    return {
+      ok: false,
+      reason: `${named(name)} is ${what}. Pictures: PNG, JPEG, WebP, GIF, SVG. Clips: WebM, MP4. Sounds: WAV, MP3, Ogg, FLAC, M4A.`,
+    };
   }
   const { as, title } = MEDIA_TYPES[type];
-  if (bytes.length > MOST_BYTES[as]) return { ok: false, reason: `${named(name)} is too large: ${bytesWords(bytes.length)}. A ${as} may have ${bytesWords(MOST_BYTES[as])} at most.` };
+  if (bytes.length > MOST_BYTES[as])
+    return {
+      ok: false,
+      reason: `${named(name)} is too large: ${bytesWords(bytes.length)}. A ${as} may have ${bytesWords(MOST_BYTES[as])} at most.`,
+    };
   if (text !== null) {
     const reading = readSvg(text, pictureTrouble);
     let read = reading.next();
@@ -44,12 +56,19 @@ export async function lookAt(bytes: Uint8Array, name: string, rest?: () => Promi
   if (as !== 'picture') return { ok: true, type, width: 0, height: 0 };
   try {
     const { width, height } = imageSize(bytes);
-    if (width * height > MOST_PIXELS || width > LONGEST_SIDE || height > LONGEST_SIDE) return { ok: false, reason: `${named(name)} is ${Math.round(width)} × ${Math.round(height)} px. A picture may have ${MOST_PIXELS / 1e6} million pixels at most; make it smaller.` };
+    if (width * height > MOST_PIXELS || width > LONGEST_SIDE || height > LONGEST_SIDE)
+      return {
+        ok: false,
+        reason: `${named(name)} is ${Math.round(width)} × ${Math.round(height)} px. A picture may have ${MOST_PIXELS / 1e6} million pixels at most; make it smaller.`,
+      };
     if (width > 0 && height > 0) return { ok: true, type, width: Math.round(width), height: Math.round(height) };
   } catch {
     // No size can be read from it: said below.
   }
-  return { ok: false, reason: `${named(name)} begins like a ${title} picture, but it is broken: its size cannot be read.` };
+  return {
+    ok: false,
+    reason: `${named(name)} begins like a ${title} picture, but it is broken: its size cannot be read.`,
+  };
 }
 
 /** Why a picture inside a drawing is not taken; null when it is. */
@@ -66,9 +85,13 @@ function pictureTrouble(base64: string): string | null {
 /** A picture's size stands in its head: so much of its base64 is looked at, a multiple of four. */
 const HEAD = 1 << 19;
 
-const bytesOf = (base64: string): Uint8Array => Uint8Array.from(atob(base64.slice(0, base64.length - (base64.length % 4))), (char) => char.charCodeAt(0));
+const bytesOf = (base64: string): Uint8Array =>
+  Uint8Array.from(atob(base64.slice(0, base64.length - (base64.length % 4))), (char) => char.charCodeAt(0));
 
 function looksLikeSvg(bytes: Uint8Array): boolean {
-  const start = new TextDecoder().decode(bytes.subarray(0, 4000)).replace(/^\uFEFF/, '').trimStart();
+  const start = new TextDecoder()
+    .decode(bytes.subarray(0, 4000))
+    .replace(/^\uFEFF/, '')
+    .trimStart();
   return start.startsWith('<') && /<svg[\s>]/i.test(start.replace(/<!--[\s\S]*?-->/g, ''));
 }

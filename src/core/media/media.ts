@@ -21,7 +21,11 @@ export type MediaType = keyof typeof MEDIA_TYPES;
 export const MEDIA_TYPE_NAMES = Object.keys(MEDIA_TYPES) as [MediaType, ...MediaType[]];
 
 /** The largest file of each kind, bytes: what a phone still loads while it is on the air. */
-export const MOST_BYTES: Readonly<Record<MediaKind, number>> = { picture: 8_000_000, clip: 24_000_000, sound: 12_000_000 };
+export const MOST_BYTES: Readonly<Record<MediaKind, number>> = {
+  picture: 8_000_000,
+  clip: 24_000_000,
+  sound: 12_000_000,
+};
 /** No sound is longer than this, s. */
 export const MOST_SOUND_SECONDS = 120;
 /** An animated picture keeps no more frames than this. */
@@ -62,16 +66,24 @@ export type Media = z.infer<typeof mediaSchema>;
 export const mediaKind = ({ type }: { type: MediaType }): MediaKind => MEDIA_TYPES[type].as;
 
 /** A size as people say it: "840 kB", "2.4 MB". */
-export const bytesWords = (bytes: number): string => (bytes < 1_000_000 ? `${Math.max(1, Math.round(bytes / 1000))} kB` : `${(bytes / 1_000_000).toFixed(1)} MB`);
+export const bytesWords = (bytes: number): string =>
+  bytes < 1_000_000 ? `${Math.max(1, Math.round(bytes / 1000))} kB` : `${(bytes / 1_000_000).toFixed(1)} MB`;
 
 /** How long a sound is as it is played, s. */
-export const cutSeconds = ({ seconds, cut }: Media): number => Math.max(0, Math.min(cut.until ?? seconds, seconds) - cut.from);
+export const cutSeconds = ({ seconds, cut }: Media): number =>
+  Math.max(0, Math.min(cut.until ?? seconds, seconds) - cut.from);
 
 /** What is known of a file, in a few words. */
 export function factsWords(media: Media): string {
   const { title } = MEDIA_TYPES[media.type];
   const size = media.width > 0 ? `${media.width} × ${media.height}` : `${cutSeconds(media).toFixed(1)} s`;
-  return [title, size, ...(media.frames.length > 1 ? [`${media.frames.length} frames`] : []), ...(mediaKind(media) === 'clip' && media.seconds > 0 ? [`${media.seconds.toFixed(1)} s`] : []), bytesWords(media.bytes)].join(' · ');
+  return [
+    title,
+    size,
+    ...(media.frames.length > 1 ? [`${media.frames.length} frames`] : []),
+    ...(mediaKind(media) === 'clip' && media.seconds > 0 ? [`${media.seconds.toFixed(1)} s`] : []),
+    bytesWords(media.bytes),
+  ].join(' · ');
 }
 
 /** Own sounds further from the target than this, LU, say so: they are levelled, and what is raised by much brings its noise along. */
@@ -87,8 +99,19 @@ export function loudnessWords(lufs: number | null, target: number): string | nul
 
 /** Which of a show's own files a step plays or shows. */
 export const stepMedia = (step: { kind: string; look?: { picture: string }; sound?: string }): string[] =>
-  [step.look?.picture, step.sound].filter((id): id is string => id !== undefined && mediaIdSchema.safeParse(id).success);
+  [step.look?.picture, step.sound].filter(
+    (id): id is string => id !== undefined && mediaIdSchema.safeParse(id).success,
+  );
 
 /** Which of its own files a show uses: in cues' steps, and in pieces. */
-export const usedMedia = ({ cues, pieces }: { cues: readonly { steps: readonly Parameters<typeof stepMedia>[0][] }[]; pieces: readonly { kind: string; media?: string }[] }): Set<string> =>
-  new Set([...cues.flatMap(({ steps }) => steps.flatMap(stepMedia)), ...pieces.flatMap(({ media }) => (media === undefined || media === '' ? [] : [media]))]);
+export const usedMedia = ({
+  cues,
+  pieces,
+}: {
+  cues: readonly { steps: readonly Parameters<typeof stepMedia>[0][] }[];
+  pieces: readonly { kind: string; media?: string }[];
+}): Set<string> =>
+  new Set([
+    ...cues.flatMap(({ steps }) => steps.flatMap(stepMedia)),
+    ...pieces.flatMap(({ media }) => (media === undefined || media === '' ? [] : [media])),
+  ]);

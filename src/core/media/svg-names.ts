@@ -38,7 +38,15 @@ export const XLINK_ATTRIBUTES = words('href type title show actuate role arcrole
 
 /** Namespaces of drawing programs and of descriptions: their elements and attributes are drawn by nobody. */
 export const SILENT_NAMESPACES: readonly RegExp[] = [
-  /^http:\/\/www\.inkscape\.org\/namespaces\//, /^http:\/\/sodipodi\.sourceforge\.net\//, /^http:\/\/www\.w3\.org\/1999\/02\/22-rdf-syntax-ns#$/, /^http:\/\/purl\.org\/dc\//, /^https?:\/\/(web\.resource\.org\/cc\/|creativecommons\.org\/ns#)$/, /^http:\/\/ns\.adobe\.com\//, /^http:\/\/www\.serif\.com\/$/, /^http:\/\/www\.bohemiancoding\.com\/sketch\/ns$/, /^http:\/\/vectornator\.io$/,
+  /^http:\/\/www\.inkscape\.org\/namespaces\//,
+  /^http:\/\/sodipodi\.sourceforge\.net\//,
+  /^http:\/\/www\.w3\.org\/1999\/02\/22-rdf-syntax-ns#$/,
+  /^http:\/\/purl\.org\/dc\//,
+  /^https?:\/\/(web\.resource\.org\/cc\/|creativecommons\.org\/ns#)$/,
+  /^http:\/\/ns\.adobe\.com\//,
+  /^http:\/\/www\.serif\.com\/$/,
+  /^http:\/\/www\.bohemiancoding\.com\/sketch\/ns$/,
+  /^http:\/\/vectornator\.io$/,
 ];
 
 /** Functions of CSS that name nothing outside (`url` is looked at by itself), and at-rules. */

@@ -1,5 +1,18 @@
 import { SaxesParser, type SaxesAttributeNS, type SaxesTagNS } from 'saxes';
-import { ANIMATES_NEVER, ATTRIBUTES, CSS_AT_RULES, CSS_FUNCTIONS, ELEMENTS, SILENT_NAMESPACES, SVG_NAMESPACE, XLINK_ATTRIBUTES, XLINK_NAMESPACE, XML_ATTRIBUTES, XML_NAMESPACE, XMLNS_NAMESPACE } from './svg-names';
+import {
+  ANIMATES_NEVER,
+  ATTRIBUTES,
+  CSS_AT_RULES,
+  CSS_FUNCTIONS,
+  ELEMENTS,
+  SILENT_NAMESPACES,
+  SVG_NAMESPACE,
+  XLINK_ATTRIBUTES,
+  XLINK_NAMESPACE,
+  XML_ATTRIBUTES,
+  XML_NAMESPACE,
+  XMLNS_NAMESPACE,
+} from './svg-names';
 import { Expansion } from './svg-expansion';
 
 /** Elements lie no deeper in each other than this. */
@@ -8,7 +21,8 @@ const DEEPEST = 200;
 const BROKEN = 'This SVG is broken: it cannot be read to its end.';
 const ELSEWHERE = 'This SVG takes a part of itself from elsewhere. Save it with its pictures inside, or as a PNG.';
 const RUNS = 'This SVG holds a script, or a page of its own. Save it again as a plain drawing, or as a PNG.';
-const UNKNOWN = (what: string): string => `This SVG holds “${what.slice(0, 40)}”, which is no part of a plain drawing. Save it again as a plain SVG, or as a PNG.`;
+const UNKNOWN = (what: string): string =>
+  `This SVG holds “${what.slice(0, 40)}”, which is no part of a plain drawing. Save it again as a plain SVG, or as a PNG.`;
 
 /** What is wrong, thrown out of the parser's midst: the first thing found ends the reading. */
 class Refused extends Error {}
@@ -55,12 +69,16 @@ function* read(text: string, inside: (base64: string) => string | null): Generat
   let style = '';
   parser.on('error', () => refuse(BROKEN));
   parser.on('doctype', (doctype) => {
-    if (doctype.includes('[') || /<!entity/i.test(doctype)) refuse('This SVG defines entities of its own, which are not taken. Save it again as a plain SVG, or as a PNG.');
+    if (doctype.includes('[') || /<!entity/i.test(doctype))
+      refuse('This SVG defines entities of its own, which are not taken. Save it again as a plain SVG, or as a PNG.');
   });
-  parser.on('processinginstruction', ({ target }) => refuse(target.toLowerCase() === 'xml-stylesheet' ? ELSEWHERE : UNKNOWN(`<?${target}?>`)));
+  parser.on('processinginstruction', ({ target }) =>
+    refuse(target.toLowerCase() === 'xml-stylesheet' ? ELSEWHERE : UNKNOWN(`<?${target}?>`)),
+  );
   parser.on('opentag', (tag) => {
     depth += 1;
-    if (depth > DEEPEST) refuse(`This SVG is nested more than ${DEEPEST} levels deep. Save it again with fewer groups, or as a PNG.`);
+    if (depth > DEEPEST)
+      refuse(`This SVG is nested more than ${DEEPEST} levels deep. Save it again with fewer groups, or as a PNG.`);
     root ||= tag.uri === SVG_NAMESPACE ? tag.local : 'other';
     if (root !== 'svg') refuse('This is no SVG drawing.');
     const uses = element(tag, inside);
@@ -87,24 +105,36 @@ function* read(text: string, inside: (base64: string) => string | null): Generat
   }
   parser.close();
   if (root === '') refuse('This is no SVG drawing.');
-  if (expansion.isTooMuch()) refuse('This SVG uses its own parts again so often that it could not be drawn in time. Save it as a PNG.');
+  if (expansion.isTooMuch())
+    refuse('This SVG uses its own parts again so often that it could not be drawn in time. Save it as a PNG.');
 }
 
 /** One element and its attributes; @returns the parts of the drawing that it uses, by id */
 function element({ uri, local, attributes }: SaxesTagNS, inside: (base64: string) => string | null): string[] {
   if (uri !== SVG_NAMESPACE) {
-    if (!SILENT_NAMESPACES.some((known) => known.test(uri))) refuse(/script|foreignobject|iframe|embed|object|html/i.test(`${local} ${uri}`) ? RUNS : UNKNOWN(local));
-  } else if (!ELEMENTS.has(local)) refuse(/^(script|foreignobject|iframe|embed|object|audio|video|handler|listener)$/i.test(local) ? RUNS : UNKNOWN(local));
+    if (!SILENT_NAMESPACES.some((known) => known.test(uri)))
+      refuse(/script|foreignobject|iframe|embed|object|html/i.test(`${local} ${uri}`) ? RUNS : UNKNOWN(local));
+  } else if (!ELEMENTS.has(local))
+    refuse(
+      /^(script|foreignobject|iframe|embed|object|audio|video|handler|listener)$/i.test(local) ? RUNS : UNKNOWN(local),
+    );
   const uses: string[] = [];
   for (const attribute of Object.values(attributes)) uses.push(...attributeUses(attribute, local, inside));
   return uses;
 }
 
-function attributeUses({ uri, local, prefix, value }: SaxesAttributeNS, element: string, inside: (base64: string) => string | null): string[] {
+function attributeUses(
+  { uri, local, prefix, value }: SaxesAttributeNS,
+  element: string,
+  inside: (base64: string) => string | null,
+): string[] {
   if (uri === XMLNS_NAMESPACE || prefix === 'xmlns') return [];
-  if (uri === XML_NAMESPACE) return XML_ATTRIBUTES.has(local) ? [] : refuse(local === 'base' ? ELSEWHERE : UNKNOWN(`xml:${local}`));
-  if (uri !== '' && uri !== XLINK_NAMESPACE) return SILENT_NAMESPACES.some((known) => known.test(uri)) ? [] : refuse(UNKNOWN(local));
-  const known = uri === XLINK_NAMESPACE ? XLINK_ATTRIBUTES.has(local) : ATTRIBUTES.has(local) || /^(aria|data)-[\w-]+$/.test(local);
+  if (uri === XML_NAMESPACE)
+    return XML_ATTRIBUTES.has(local) ? [] : refuse(local === 'base' ? ELSEWHERE : UNKNOWN(`xml:${local}`));
+  if (uri !== '' && uri !== XLINK_NAMESPACE)
+    return SILENT_NAMESPACES.some((known) => known.test(uri)) ? [] : refuse(UNKNOWN(local));
+  const known =
+    uri === XLINK_NAMESPACE ? XLINK_ATTRIBUTES.has(local) : ATTRIBUTES.has(local) || /^(aria|data)-[\w-]+$/.test(local);
   if (!known) refuse(/^on/i.test(local) ? RUNS : local === 'src' ? ELSEWHERE : UNKNOWN(local));
   if (/^\s*(javascript|vbscript|data\s*:\s*(text|application))/i.test(value)) refuse(RUNS);
   if (local === 'href') return address(value, element, inside);
@@ -137,7 +167,9 @@ function css(text: string): string[] {
     const name = (found[1] ?? '').toLowerCase();
     if (name === '') continue;
     if (name === 'url') {
-      const part = /^\s*(["']?)\s*#([^"')\s]*)\s*\1\s*\)/.exec(bare.slice(found.index + found[0].length, found.index + found[0].length + 400));
+      const part = /^\s*(["']?)\s*#([^"')\s]*)\s*\1\s*\)/.exec(
+        bare.slice(found.index + found[0].length, found.index + found[0].length + 400),
+      );
       if (!part) refuse(ELSEWHERE);
       uses.push(part?.[2] ?? '');
     } else if (!CSS_FUNCTIONS.has(name)) refuse(ELSEWHERE);

@@ -17,16 +17,36 @@ export interface FontSpec {
 
 /** One thing to draw, in px of its group's box. */
 export type Op =
-  | { op: 'rect'; x: number; y: number; w: number; h: number; radius: number | [number, number, number, number]; fill?: Fill; stroke?: { color: string; width: number; dash?: number[] } }
   | {
-      op: 'text'; x: number; baseline: number; text: string; font: FontSpec; fill: Fill;
+      op: 'rect';
+      x: number;
+      y: number;
+      w: number;
+      h: number;
+      radius: number | [number, number, number, number];
+      fill?: Fill;
+      stroke?: { color: string; width: number; dash?: number[] };
+    }
+  | {
+      op: 'text';
+      x: number;
+      baseline: number;
+      text: string;
+      font: FontSpec;
+      fill: Fill;
       outline?: { color: string; width: number };
       shadow?: { color: string; blur: number; dx: number; dy: number };
     }
   | {
-      op: 'image'; x: number; y: number; w: number; h: number; src: string;
+      op: 'image';
+      x: number;
+      y: number;
+      w: number;
+      h: number;
+      src: string;
       /** Corners; and the box beyond which nothing of it is drawn. */
-      radius?: number; within?: Box;
+      radius?: number;
+      within?: Box;
       /** What of it is drawn, in shares of its size; absent: all. */
       part?: Box;
       /** How it takes its box, by the size that it turns out to have; in place of `part`, for pictures whose size nobody knows before. */
@@ -38,7 +58,15 @@ export type Op =
     }
   | { op: 'disc'; x: number; y: number; r: number; fill: string }
   /** An outline in the notation of SVG 2, section 9.3; `scale` and `x`, `y` place its own units in the box. */
-  | { op: 'path'; d: string; x?: number; y?: number; scale?: number; fill?: Fill; stroke?: { color: string; width: number } };
+  | {
+      op: 'path';
+      d: string;
+      x?: number;
+      y?: number;
+      scale?: number;
+      fill?: Fill;
+      stroke?: { color: string; width: number };
+    };
 
 export interface Box {
   x: number;

@@ -6,10 +6,38 @@ import { turned, turnedBounds } from './turn';
 /** The part of the Canvas 2D interface that is drawn with: a browser's and @napi-rs/canvas's both have it. */
 export type Context2D = Pick<
   CanvasRenderingContext2D,
-  | 'save' | 'restore' | 'setTransform' | 'clearRect' | 'beginPath' | 'rect' | 'clip' | 'roundRect' | 'fill' | 'stroke' | 'drawImage' | 'fillText'
-  | 'strokeText' | 'arc' | 'translate' | 'scale' | 'measureText' | 'createLinearGradient' | 'setLineDash'
-  | 'fillStyle' | 'strokeStyle' | 'lineWidth' | 'lineJoin' | 'lineCap' | 'globalAlpha' | 'font' | 'textAlign' | 'textBaseline' | 'shadowColor' | 'shadowBlur'
-  | 'shadowOffsetX' | 'shadowOffsetY'
+  | 'save'
+  | 'restore'
+  | 'setTransform'
+  | 'clearRect'
+  | 'beginPath'
+  | 'rect'
+  | 'clip'
+  | 'roundRect'
+  | 'fill'
+  | 'stroke'
+  | 'drawImage'
+  | 'fillText'
+  | 'strokeText'
+  | 'arc'
+  | 'translate'
+  | 'scale'
+  | 'measureText'
+  | 'createLinearGradient'
+  | 'setLineDash'
+  | 'fillStyle'
+  | 'strokeStyle'
+  | 'lineWidth'
+  | 'lineJoin'
+  | 'lineCap'
+  | 'globalAlpha'
+  | 'font'
+  | 'textAlign'
+  | 'textBaseline'
+  | 'shadowColor'
+  | 'shadowBlur'
+  | 'shadowOffsetX'
+  | 'shadowOffsetY'
 >;
 
 export interface Surface {
@@ -46,7 +74,11 @@ export class Painter {
   private whole = true;
 
   /** @param scale px of the canvas for one px of the frame */
-  constructor(private readonly target: Context2D, private readonly host: PaintHost, private scale = 1) {}
+  constructor(
+    private readonly target: Context2D,
+    private readonly host: PaintHost,
+    private scale = 1,
+  ) {}
 
   /** After the canvas was resized, which empties it. */
   resize(scale: number): void {
@@ -78,7 +110,11 @@ export class Painter {
       const layer = this.layer(group);
       target.globalAlpha = group.opacity;
       if (group.turn) target.setTransform(...turned(group.turn, scale));
-      target.drawImage(layer.surface.image, Math.round((group.box.x + group.dx - BLEED) * scale), Math.round((group.box.y + group.dy - BLEED) * scale));
+      target.drawImage(
+        layer.surface.image,
+        Math.round((group.box.x + group.dx - BLEED) * scale),
+        Math.round((group.box.y + group.dy - BLEED) * scale),
+      );
       if (group.turn) target.setTransform(1, 0, 0, 1, 0, 0);
       copied += 1;
     }
@@ -92,7 +128,10 @@ export class Painter {
   private layer(group: PlacedGroup): Layer {
     const known = this.layers.get(group.key);
     if (known?.ops === group.ops) return known;
-    const surface = this.host.surface(Math.ceil((group.box.w + 2 * BLEED) * this.scale), Math.ceil((group.box.h + 2 * BLEED) * this.scale));
+    const surface = this.host.surface(
+      Math.ceil((group.box.w + 2 * BLEED) * this.scale),
+      Math.ceil((group.box.h + 2 * BLEED) * this.scale),
+    );
     surface.context.setTransform(this.scale, 0, 0, this.scale, BLEED * this.scale, BLEED * this.scale);
     if (group.clip) {
       const { x, y, w, h, radius = 0 } = group.clip;
@@ -112,7 +151,6 @@ function reach({ box, dx, dy, turn }: PlacedGroup): Box {
   const upright = { x: box.x + dx - BLEED, y: box.y + dy - BLEED, w: box.w + 2 * BLEED, h: box.h + 2 * BLEED };
   return turn ? turnedBounds(upright, turn) : upright;
 }
-
 
 const meets = (a: Box, b: Box): boolean => a.x < b.x + b.w && b.x < a.x + a.w && a.y < b.y + b.h && b.y < a.y + a.h;
 
@@ -148,8 +186,17 @@ function changedBox(before: readonly PlacedGroup[], after: readonly PlacedGroup[
 }
 
 const sameLook = (a: PlacedGroup, b: PlacedGroup): boolean =>
-  a.ops === b.ops && a.turn?.degrees === b.turn?.degrees && a.turn?.x === b.turn?.x && a.turn?.y === b.turn?.y && a.dx === b.dx && a.dy === b.dy && a.opacity === b.opacity
-  && a.box.x === b.box.x && a.box.y === b.box.y && a.box.w === b.box.w && a.box.h === b.box.h;
+  a.ops === b.ops &&
+  a.turn?.degrees === b.turn?.degrees &&
+  a.turn?.x === b.turn?.x &&
+  a.turn?.y === b.turn?.y &&
+  a.dx === b.dx &&
+  a.dy === b.dy &&
+  a.opacity === b.opacity &&
+  a.box.x === b.box.x &&
+  a.box.y === b.box.y &&
+  a.box.w === b.box.w &&
+  a.box.h === b.box.h;
 
 function fillOf(context: Context2D, fill: Fill): string | CanvasGradient {
   if (typeof fill === 'string') return fill;
@@ -242,8 +289,20 @@ function draw(context: Context2D, op: Op, host: PaintHost): void {
       }
       if (op.part || op.fit) {
         const size = sizeOf(image);
-        const { at, part } = op.fit ? fitted(size, op, op.fit.how, op.fit.crop) : { at: { x: 0, y: 0, w: op.w, h: op.h }, part: op.part ?? UNCUT };
-        context.drawImage(image, part.x * size.w, part.y * size.h, part.w * size.w, part.h * size.h, op.x + at.x, op.y + at.y, at.w, at.h);
+        const { at, part } = op.fit
+          ? fitted(size, op, op.fit.how, op.fit.crop)
+          : { at: { x: 0, y: 0, w: op.w, h: op.h }, part: op.part ?? UNCUT };
+        context.drawImage(
+          image,
+          part.x * size.w,
+          part.y * size.h,
+          part.w * size.w,
+          part.h * size.h,
+          op.x + at.x,
+          op.y + at.y,
+          at.w,
+          at.h,
+        );
       } else context.drawImage(image, op.x, op.y, op.w, op.h);
       break;
     }

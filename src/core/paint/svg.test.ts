@@ -5,8 +5,20 @@ import { nodeMeasure } from '@/server/paint/node-host';
 import type { DisplayList, Op } from './display';
 import { svgOf } from './svg';
 
-const list = (...ops: Op[]): DisplayList => ({ width: 100, height: 80, next: Infinity, groups: [{ key: 'g', box: { x: 10, y: 20, w: 50, h: 40 }, ops, dx: 0, dy: 0, opacity: 1 }] });
-const text = (said: string): Op => ({ op: 'text', x: 0, baseline: 10, text: said, font: { family: 'text', weight: 700, size: 20 }, fill: '#ff000080' });
+const list = (...ops: Op[]): DisplayList => ({
+  width: 100,
+  height: 80,
+  next: Infinity,
+  groups: [{ key: 'g', box: { x: 10, y: 20, w: 50, h: 40 }, ops, dx: 0, dy: 0, opacity: 1 }],
+});
+const text = (said: string): Op => ({
+  op: 'text',
+  x: 0,
+  baseline: 10,
+  text: said,
+  font: { family: 'text', weight: 700, size: 20 },
+  fill: '#ff000080',
+});
 
 test('a name that holds markup is text, and letters that XML forbids are left out', () => {
   const out = svgOf(list(text('</text><script>alert(1)</script>\u0000"&')), () => undefined);
@@ -17,7 +29,10 @@ test('a name that holds markup is text, and letters that XML forbids are left ou
 
 test('opacity in a colour becomes an attribute of its own; a turned, half opaque group is both', () => {
   const base = list(text('a'));
-  const out = svgOf({ ...base, groups: [{ ...base.groups[0]!, opacity: 0.5, turn: { degrees: 30, x: 35, y: 40 } }] }, () => undefined);
+  const out = svgOf(
+    { ...base, groups: [{ ...base.groups[0]!, opacity: 0.5, turn: { degrees: 30, x: 35, y: 40 } }] },
+    () => undefined,
+  );
   expect(out).toContain('fill="#ff0000" fill-opacity="0.502"');
   expect(out).toContain('transform="rotate(30 35 40) translate(10 20)" opacity="0.5"');
 });
@@ -31,7 +46,11 @@ test('a picture that is not to be had is left out; one that is, is held by the f
 test('every gradient, clip and shadow that is named is there, once', () => {
   const show = starterShow('svg');
   const pieces = show.pieces.map((piece) => ({ ...piece, style: 'kiln' as const }));
-  const scene = { frame: show.frame, pieces, live: Object.fromEntries(pieces.map((piece) => [piece.id, exampleOf(piece, show, 'scripts', 5000)])) };
+  const scene = {
+    frame: show.frame,
+    pieces,
+    live: Object.fromEntries(pieces.map((piece) => [piece.id, exampleOf(piece, show, 'scripts', 5000)])),
+  };
   const out = svgOf(new Stage({ measure: nodeMeasure, seen: 'air' }).at(scene, 5000), () => undefined);
   const named = [...out.matchAll(/url\(#(g\d+)\)/g)].map(([, id]) => id);
   const there = [...out.matchAll(/ id="(g\d+)"/g)].map(([, id]) => id);

@@ -24,11 +24,17 @@ test('Thai and Japanese, which have no spaces, break too', () => {
 });
 
 test('no line is wider than it may be, and nothing but spaces is lost', () => {
-  fc.assert(fc.property(fc.string({ unit: fc.constantFrom(...'abc é釉ส 🏺ل'), maxLength: 60 }), fc.integer({ min: 12, max: 80 }), (text, width) => {
-    const lines = wrapText(text, width, font, measure);
-    for (const line of lines) expect(lineWidth(line, font, measure)).toBeLessThanOrEqual(width);
-    expect(lines.join('').replace(/\s/g, '')).toBe(text.replace(/\s/g, ''));
-  }));
+  fc.assert(
+    fc.property(
+      fc.string({ unit: fc.constantFrom(...'abc é釉ส 🏺ل'), maxLength: 60 }),
+      fc.integer({ min: 12, max: 80 }),
+      (text, width) => {
+        const lines = wrapText(text, width, font, measure);
+        for (const line of lines) expect(lineWidth(line, font, measure)).toBeLessThanOrEqual(width);
+        expect(lines.join('').replace(/\s/g, '')).toBe(text.replace(/\s/g, ''));
+      },
+    ),
+  );
 });
 
 test('text too long is made smaller first, and then cut', () => {
@@ -45,7 +51,11 @@ test('text too long is made smaller first, and then cut', () => {
 
 test('emoji are images among the text, in the order of reading', () => {
   const ops = lineOps('hi 🏺 you', 0, 10, font, { fill: '#fff' }, measure);
-  expect(ops.map((op) => (op.op === 'image' ? op.src : op.op === 'text' ? op.text : ''))).toEqual(['hi ', 'emoji:1f3fa', ' you']);
+  expect(ops.map((op) => (op.op === 'image' ? op.src : op.op === 'text' ? op.text : ''))).toEqual([
+    'hi ',
+    'emoji:1f3fa',
+    ' you',
+  ]);
 });
 
 test('a line that reads from right to left is laid out from the right', () => {

@@ -27,7 +27,8 @@ function runs(text: string): Run[] {
   return out;
 }
 
-const runWidth = (run: Run, font: FontSpec, measure: Measure): number => (run.emoji ? font.size * EMOJI_EM : measure(run.text, font));
+const runWidth = (run: Run, font: FontSpec, measure: Measure): number =>
+  run.emoji ? font.size * EMOJI_EM : measure(run.text, font);
 
 /** Width of a line in px, emoji included. */
 export const lineWidth = (text: string, font: FontSpec, measure: Measure): number =>
@@ -104,7 +105,12 @@ export interface FittedText {
  * @param leading distance of baselines in em
  */
 export function fitText(
-  text: string, box: { w: number; h: number }, font: FontSpec, least: number, leading: number, measure: Measure,
+  text: string,
+  box: { w: number; h: number },
+  font: FontSpec,
+  least: number,
+  leading: number,
+  measure: Measure,
 ): FittedText {
   // Nobody reads two thousand characters of an alert, and measuring them for each size would take longer than the alert.
   const readable = text.length > 400 ? clusters(text.slice(0, 1200)).slice(0, 400).join('') : text;
@@ -129,7 +135,13 @@ export interface TextLook {
 
 /** The operations that draw one line, its `align` end at `x`. Runs of right-to-left text are laid out from the right. */
 export function lineOps(
-  text: string, x: number, baseline: number, font: FontSpec, look: TextLook, measure: Measure, align: 'left' | 'right' | 'centre' = 'left',
+  text: string,
+  x: number,
+  baseline: number,
+  font: FontSpec,
+  look: TextLook,
+  measure: Measure,
+  align: 'left' | 'right' | 'centre' = 'left',
 ): Op[] {
   const parts = runs(text);
   const widths = parts.map((run) => runWidth(run, font, measure));
@@ -143,6 +155,13 @@ export function lineOps(
     gone += width;
     if (!run.emoji) return { op: 'text', x: at, baseline, text: run.text, font, ...look };
     const inset = font.size * (EMOJI_EM - 1) * 0.5;
-    return { op: 'image', x: at + inset, y: baseline - font.size * 0.86, w: font.size, h: font.size, src: emojiSource(run.text) };
+    return {
+      op: 'image',
+      x: at + inset,
+      y: baseline - font.size * 0.86,
+      w: font.size,
+      h: font.size,
+      src: emojiSource(run.text),
+    };
   });
 }

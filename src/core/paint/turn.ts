@@ -23,7 +23,17 @@ export function turnPoint(point: { x: number; y: number }, turn: Turn): { x: num
 
 /** The upright box around a turned one. */
 export function turnedBounds({ x, y, w, h }: Box, turn: Turn): Box {
-  const corners = [{ x, y }, { x: x + w, y }, { x, y: y + h }, { x: x + w, y: y + h }].map((corner) => turnPoint(corner, turn));
+  const corners = [
+    { x, y },
+    { x: x + w, y },
+    { x, y: y + h },
+    { x: x + w, y: y + h },
+  ].map((corner) => turnPoint(corner, turn));
   const [left, top] = [Math.min(...corners.map((c) => c.x)), Math.min(...corners.map((c) => c.y))];
-  return { x: left, y: top, w: Math.max(...corners.map((c) => c.x)) - left, h: Math.max(...corners.map((c) => c.y)) - top };
+  return {
+    x: left,
+    y: top,
+    w: Math.max(...corners.map((c) => c.x)) - left,
+    h: Math.max(...corners.map((c) => c.y)) - top,
+  };
 }

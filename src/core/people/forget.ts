@@ -21,21 +21,42 @@ export function withoutViewer(input: Input, { feed, viewer, name }: Forgotten): 
     // Their own words may say who they are.
     return { ...input, event: event.kind === 'chat' ? { ...event, text: '' } : event };
   }
-  if (input.input === 'fault') return input.lost?.feed === feed && input.lost.viewer?.id === viewer ? { ...input, lost: undefined } : input;
+  if (input.input === 'fault')
+    return input.lost?.feed === feed && input.lost.viewer?.id === viewer ? { ...input, lost: undefined } : input;
   const key = `${feed}/${viewer}`;
   const isTheirs = (value: unknown): boolean =>
-    typeof value === 'object' && value !== null && 'feed' in value && value.feed === feed && (('viewer' in value && value.viewer === viewer) || ('id' in value && value.id === viewer && 'handle' in value));
-  const isTheirGoal = (value: unknown): boolean => typeof value === 'object' && value !== null && 'by' in value && isTheirs(value.by);
+    typeof value === 'object' &&
+    value !== null &&
+    'feed' in value &&
+    value.feed === feed &&
+    (('viewer' in value && value.viewer === viewer) || ('id' in value && value.id === viewer && 'handle' in value));
+  const isTheirGoal = (value: unknown): boolean =>
+    typeof value === 'object' && value !== null && 'by' in value && isTheirs(value.by);
   const strip = (value: unknown): unknown => {
-    if (Array.isArray(value)) return value.filter((each) => each !== key && !isTheirs(each) && !isTheirGoal(each) && !(typeof each === 'object' && each !== null && 'viewer' in each && each.viewer === key)).map(strip);
+    if (Array.isArray(value))
+      return value
+        .filter(
+          (each) =>
+            each !== key &&
+            !isTheirs(each) &&
+            !isTheirGoal(each) &&
+            !(typeof each === 'object' && each !== null && 'viewer' in each && each.viewer === key),
+        )
+        .map(strip);
     if (typeof value !== 'object' || value === null) return value;
     // What others handed to them, or had from them, stays theirs without a name.
-    const unnamed = 'why' in value && 'note' in value && name !== undefined && value.note === name ? { ...value, note: '' } : value;
+    const unnamed =
+      'why' in value && 'note' in value && name !== undefined && value.note === name ? { ...value, note: '' } : value;
     return Object.fromEntries(Object.entries(unnamed).map(([field, each]) => [field, strip(each)]));
   };
   if (input.input === 'command') {
     const { command } = input;
-    if ((command.command === 'nudge' || command.command === 'set') && (command.number === `points/${key}` || (command.number.startsWith('viewer/') && command.number.endsWith(`/${key}`)))) return null;
+    if (
+      (command.command === 'nudge' || command.command === 'set') &&
+      (command.number === `points/${key}` ||
+        (command.number.startsWith('viewer/') && command.number.endsWith(`/${key}`)))
+    )
+      return null;
     return command.command === 'import' ? (strip(input) as Input) : input;
   }
   if (input.input !== 'show' && input.input !== 'begin' && input.input !== 'restore') return input;

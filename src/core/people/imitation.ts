@@ -7,4 +7,6 @@ export interface Imitation {
 
 /** What is said of it. The very same name is only pointed out where it is a moderator's or the streamer's. */
 export const imitationWords = ({ name, like }: Imitation): string =>
-  name.trim().toLowerCase() === like.trim().toLowerCase() ? `Another account is called ${name}, just as one that you trust.` : `${name} looks like ${like}, but is another account.`;
+  name.trim().toLowerCase() === like.trim().toLowerCase()
+    ? `Another account is called ${name}, just as one that you trust.`
+    : `${name} looks like ${like}, but is another account.`;

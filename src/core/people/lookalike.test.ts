@@ -2,12 +2,20 @@ import { imitationWords } from './imitation';
 import { imitates, Lookalikes, oneEditApart, skeleton } from './lookalike';
 
 // Unicode UTS #39, section 4: names that are confusable, and ones that are not (examples from memory; "ѕсоре" is Cyrillic throughout).
-test.each([['ѕсоре', 'scope'], ['paypal', 'pаypal'], ['rn', 'm'], ['ǉeto', 'ljeto']])('%s and %s have one skeleton', (a, b) => expect(skeleton(a)).toBe(skeleton(b)));
+test.each([
+  ['ѕсоре', 'scope'],
+  ['paypal', 'pаypal'],
+  ['rn', 'm'],
+  ['ǉeto', 'ljeto'],
+])('%s and %s have one skeleton', (a, b) => expect(skeleton(a)).toBe(skeleton(b)));
 test('skeletons of one and the same text are the same in every normal form, and zero-width characters count for nothing', () => {
   expect(skeleton('Å')).toBe(skeleton('A\u030a'));
   expect(skeleton('in\u200bes')).toBe(skeleton('ines'));
 });
-test.each([['ines', 'hana'], ['Inês', 'Ines']])('%s and %s are told apart', (a, b) => expect(skeleton(a)).not.toBe(skeleton(b)));
+test.each([
+  ['ines', 'hana'],
+  ['Inês', 'Ines'],
+])('%s and %s are told apart', (a, b) => expect(skeleton(a)).not.toBe(skeleton(b)));
 
 test('a name imitates another one, not itself', () => {
   expect(imitates('kiIn-helper', 'kiln-helper')).toBe(true);
@@ -16,8 +24,18 @@ test('a name imitates another one, not itself', () => {
   expect(imitates('KILN-HELPER', 'kiln-helper')).toBe(true);
 });
 
-test.each([['kiln-helper', 'kiln-helpers'], ['kiln-helper', 'kin-helper'], ['kiln-helper', 'kilm-helper'], ['kiln-helper', 'klin-helper']])('%s and %s are one edit apart', (a, b) => expect([oneEditApart(a, b), oneEditApart(b, a)]).toEqual([true, true]));
-test.each([['kiln-helper', 'kiln-helper'], ['kiln-helper', 'oven-helper'], ['abcd', 'badc'], ['', 'ab']])('%s and %s are not', (a, b) => expect(oneEditApart(a, b)).toBe(false));
+test.each([
+  ['kiln-helper', 'kiln-helpers'],
+  ['kiln-helper', 'kin-helper'],
+  ['kiln-helper', 'kilm-helper'],
+  ['kiln-helper', 'klin-helper'],
+])('%s and %s are one edit apart', (a, b) => expect([oneEditApart(a, b), oneEditApart(b, a)]).toEqual([true, true]));
+test.each([
+  ['kiln-helper', 'kiln-helper'],
+  ['kiln-helper', 'oven-helper'],
+  ['abcd', 'badc'],
+  ['', 'ab'],
+])('%s and %s are not', (a, b) => expect(oneEditApart(a, b)).toBe(false));
 
 test('a viewer who looks like one before is noticed once; the same common name is not', () => {
   const people = new Lookalikes();

@@ -5,15 +5,21 @@ import type { Imitation } from './imitation';
 
 const prototypes: Readonly<Record<string, string>> = CONFUSABLES;
 // Default ignorable code points are dropped (UTS #39, section 4, in its later versions): they are seen by nobody.
-const IGNORABLE = /[\u00ad\u034f\u061c\u115f\u1160\u17b4\u17b5\u180b-\u180f\u200b-\u200f\u202a-\u202e\u2060-\u206f\u3164\ufe00-\ufe0f\ufeff\uffa0]/g;
+const IGNORABLE =
+  /[\u00ad\u034f\u061c\u115f\u1160\u17b4\u17b5\u180b-\u180f\u200b-\u200f\u202a-\u202e\u2060-\u206f\u3164\ufe00-\ufe0f\ufeff\uffa0]/g;
 
 /** The skeleton of a text (Unicode UTS #39, section 4 "Confusable Detection"): NFD, each character by its prototype, NFD. */
 export function skeleton(text: string): string {
-  return Array.from(text.normalize('NFD').replace(IGNORABLE, ''), (char) => prototypes[char] ?? char).join('').normalize('NFD');
+  return Array.from(text.normalize('NFD').replace(IGNORABLE, ''), (char) => prototypes[char] ?? char)
+    .join('')
+    .normalize('NFD');
 }
 
 /** How a name looks, without regard to case and outer space: as it is written, and in small letters (a capital I looks like an l, and is an i). */
-const likenesses = (name: string): string[] => [...new Set([skeleton(skeleton(name.trim()).toLowerCase()), skeleton(name.trim().toLowerCase())])].filter((look) => look !== '');
+const likenesses = (name: string): string[] =>
+  [...new Set([skeleton(skeleton(name.trim()).toLowerCase()), skeleton(name.trim().toLowerCase())])].filter(
+    (look) => look !== '',
+  );
 
 /** True when a name is another one that looks the same. */
 export function imitates(name: string, other: string): boolean {
@@ -30,7 +36,10 @@ export function oneEditApart(name: string, other: string): boolean {
   let end = 0;
   while (end < Math.min(a.length, b.length) - start && a[a.length - 1 - end] === b[b.length - 1 - end]) end += 1;
   const [left, right] = [a.slice(start, a.length - end), b.slice(start, b.length - end)];
-  return (left.length <= 1 && right.length <= 1) || (left.length === 2 && right.length === 2 && left[0] === right[1] && left[1] === right[0]);
+  return (
+    (left.length <= 1 && right.length <= 1) ||
+    (left.length === 2 && right.length === 2 && left[0] === right[1] && left[1] === right[0])
+  );
 }
 
 /** How many names are remembered. */
@@ -57,6 +66,8 @@ export class Lookalikes {
       return known ? { name: known.name, like: name } : null;
     }
     // Two people may well have the same name; two spellings that look the same are no accident.
-    return known.trusted || known.name.trim().toLowerCase() !== name.trim().toLowerCase() ? { name, like: known.name } : null;
+    return known.trusted || known.name.trim().toLowerCase() !== name.trim().toLowerCase()
+      ? { name, like: known.name }
+      : null;
   }
 }

@@ -54,7 +54,8 @@ function eachOf(state: SessionState, call: (seen: Seen) => void): void {
   viewers.each(call);
   if (past.viewers.size > 0) for (const each of past.viewers.values()) if (!viewers.get(each.feed, each.id)) call(each);
   // Those who came from a file and have not been seen yet.
-  for (const account of ledger.accounts.values()) if (!viewers.get(account.feed, account.id) && !past.viewers.has(`${account.feed}/${account.id}`)) call(account);
+  for (const account of ledger.accounts.values())
+    if (!viewers.get(account.feed, account.id) && !past.viewers.has(`${account.feed}/${account.id}`)) call(account);
 }
 
 function everOf(state: SessionState, feed: string, id: string): { row: Row; firstAt: number; lastAt: number } {
@@ -62,14 +63,26 @@ function everOf(state: SessionState, feed: string, id: string): { row: Row; firs
   const before = state.past.viewers.get(`${feed}/${id}`);
   const row = own ? rowOf(own) : newRow();
   for (const [, ...day] of before?.days ?? []) addRow(row, day);
-  return { row, firstAt: Math.min(own?.firstAt ?? Infinity, before?.firstAt ?? Infinity), lastAt: Math.max(own?.lastAt ?? 0, before?.lastAt ?? 0) };
+  return {
+    row,
+    firstAt: Math.min(own?.firstAt ?? Infinity, before?.firstAt ?? Infinity),
+    lastAt: Math.max(own?.lastAt ?? 0, before?.lastAt ?? 0),
+  };
 }
 
 function entryOf(state: SessionState, { feed, id, name, handle }: Seen): RollEntry {
   const { row, firstAt, lastAt } = everOf(state, feed, id);
   return {
-    feed, viewer: id, name, handle, firstAt: Number.isFinite(firstAt) ? firstAt : 0, lastAt, ...pocketOf(state, feed, id),
-    coins: inRow(row, 'coins'), worth: shownValue('worth', inRow(row, 'worth')), likes: inRow(row, 'likes'),
+    feed,
+    viewer: id,
+    name,
+    handle,
+    firstAt: Number.isFinite(firstAt) ? firstAt : 0,
+    lastAt,
+    ...pocketOf(state, feed, id),
+    coins: inRow(row, 'coins'),
+    worth: shownValue('worth', inRow(row, 'worth')),
+    likes: inRow(row, 'likes'),
   };
 }
 
@@ -89,22 +102,35 @@ function keyOf(state: SessionState, { feed, id }: Seen, order: RollOrder): numbe
  * @param most so many entries at most, from the `from`th on
  * @returns them, how many were found, and how many there are in all
  */
-export function roll(state: SessionState, { sought = '', order = 'last', from = 0, most = 50 }: { sought?: string; order?: RollOrder; from?: number; most?: number }): { entries: RollEntry[]; found: number; all: number } {
+export function roll(
+  state: SessionState,
+  {
+    sought = '',
+    order = 'last',
+    from = 0,
+    most = 50,
+  }: { sought?: string; order?: RollOrder; from?: number; most?: number },
+): { entries: RollEntry[]; found: number; all: number } {
   const wanted = sought.trim().replace(/^@/, '');
   // Nothing is made of a name to look into it: there may be hundreds of thousands.
-  const holds = new RegExp(wanted.replace(/[.*+?^${}()|[\]\\/]/g, '\\$&'), /[^\u0000-\u007f]/.test(wanted) ? 'iu' : 'i');
+  const holds = new RegExp(
+    wanted.replace(/[.*+?^${}()|[\]\\/]/g, '\\$&'),
+    /[^\u0000-\u007f]/.test(wanted) ? 'iu' : 'i',
+  );
   const found: { seen: Seen; key: number }[] = [];
   let all = 0;
   eachOf(state, (seen) => {
     all += 1;
-    if (wanted === '' || holds.test(seen.name) || (seen.handle !== seen.name && holds.test(seen.handle))) found.push({ seen, key: keyOf(state, seen, order) });
+    if (wanted === '' || holds.test(seen.name) || (seen.handle !== seen.name && holds.test(seen.handle)))
+      found.push({ seen, key: keyOf(state, seen, order) });
   });
   const up = order === 'first' ? 1 : -1;
   found.sort((a, b) => (a.key === b.key ? byName(a.seen, b.seen) : up * (a.key - b.key)));
   return { entries: found.slice(from, from + most).map(({ seen }) => entryOf(state, seen)), found: found.length, all };
 }
 
-const byName = (a: Seen, b: Seen): number => (a.name === b.name ? (`${a.feed}/${a.id}` < `${b.feed}/${b.id}` ? -1 : 1) : a.name < b.name ? -1 : 1);
+const byName = (a: Seen, b: Seen): number =>
+  a.name === b.name ? (`${a.feed}/${a.id}` < `${b.feed}/${b.id}` ? -1 : 1) : a.name < b.name ? -1 : 1;
 
 /** So many days and lines are sent. */
 const MOST_DAYS = 60;
@@ -117,15 +143,51 @@ export function personView(state: SessionState, feed: string, id: string): Perso
   const seen = own ?? before ?? account;
   if (!seen) return null;
   const { row } = everOf(state, feed, id);
-  const days = (before?.days ?? []).slice(-MOST_DAYS).map(([day = 0, ...each]) => ({ day, coins: inRow(each, 'coins'), likes: inRow(each, 'likes'), chats: inRow(each, 'chats') }));
+  const days = (before?.days ?? [])
+    .slice(-MOST_DAYS)
+    .map(([day = 0, ...each]) => ({
+      day,
+      coins: inRow(each, 'coins'),
+      likes: inRow(each, 'likes'),
+      chats: inRow(each, 'chats'),
+    }));
   return {
-    ...entryOf(state, seen), session: own ? told(rowOf(own)) : {}, ever: told(row), days, lines: account?.lines ?? [],
-    leftOut: isLeftOut(state, feed, id), seenNow: own !== undefined, unlisted: state.unlisted.has(`${feed}/${id}`),
-    members: state.derived.people.membersOf(feed, id).map(({ feed: of, viewer }) => ({ feed: of, viewer, name: state.viewers.get(of, viewer)?.name ?? state.past.viewers.get(`${of}/${viewer}`)?.name ?? viewer })),
+    ...entryOf(state, seen),
+    session: own ? told(rowOf(own)) : {},
+    ever: told(row),
+    days,
+    lines: account?.lines ?? [],
+    leftOut: isLeftOut(state, feed, id),
+    seenNow: own !== undefined,
+    unlisted: state.unlisted.has(`${feed}/${id}`),
+    members: state.derived.people
+      .membersOf(feed, id)
+      .map(({ feed: of, viewer }) => ({
+        feed: of,
+        viewer,
+        name: state.viewers.get(of, viewer)?.name ?? state.past.viewers.get(`${of}/${viewer}`)?.name ?? viewer,
+      })),
   };
 }
 
-const SHOWN = ['coins', 'gifts', 'likes', 'follows', 'shares', 'chats', 'subscriptions', 'giftSubs', 'tips', 'worth', 'points'] as const;
+const SHOWN = [
+  'coins',
+  'gifts',
+  'likes',
+  'follows',
+  'shares',
+  'chats',
+  'subscriptions',
+  'giftSubs',
+  'tips',
+  'worth',
+  'points',
+] as const;
 
 /** The measures that are not nothing. */
-const told = (row: Row): Record<string, number> => Object.fromEntries(SHOWN.map((measure) => [measure, shownValue(measure, inRow(row, measure))] as const).filter(([, value]) => value !== 0));
+const told = (row: Row): Record<string, number> =>
+  Object.fromEntries(
+    SHOWN.map((measure) => [measure, shownValue(measure, inRow(row, measure))] as const).filter(
+      ([, value]) => value !== 0,
+    ),
+  );

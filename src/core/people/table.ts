@@ -4,7 +4,21 @@ import type { RollEntry } from './roll';
 
 /* People as a table, out and in. */
 
-const COLUMNS = ['feed', 'viewer', 'handle', 'name', 'first seen', 'last seen', 'coins', 'worth', 'likes', 'points', 'level', 'note', 'left out'] as const;
+const COLUMNS = [
+  'feed',
+  'viewer',
+  'handle',
+  'name',
+  'first seen',
+  'last seen',
+  'coins',
+  'worth',
+  'likes',
+  'points',
+  'level',
+  'note',
+  'left out',
+] as const;
 
 export interface Listed extends RollEntry {
   note: string;
@@ -14,13 +28,37 @@ export interface Listed extends RollEntry {
 const instant = (at: number): string => (at === 0 ? '' : new Date(at).toISOString());
 
 export function peopleCsv(people: readonly Listed[]): string {
-  return writeTable(COLUMNS, people.map((each) => [each.feed, each.viewer, each.handle, each.name, instant(each.firstAt), instant(each.lastAt), each.coins, each.worth, each.likes, each.balance, each.level, each.note, each.leftOut ? 'yes' : '']));
+  return writeTable(
+    COLUMNS,
+    people.map((each) => [
+      each.feed,
+      each.viewer,
+      each.handle,
+      each.name,
+      instant(each.firstAt),
+      instant(each.lastAt),
+      each.coins,
+      each.worth,
+      each.likes,
+      each.balance,
+      each.level,
+      each.note,
+      each.leftOut ? 'yes' : '',
+    ]),
+  );
 }
 
 /** What a column of a file can mean here. */
 export const FIELDS = ['handle', 'viewer', 'name', 'points', 'note', 'leftOut'] as const;
 export type Field = (typeof FIELDS)[number];
-export const FIELD_TITLES: Record<Field, string> = { handle: 'Handle', viewer: 'The platform’s id', name: 'Name', points: 'Points', note: 'Note', leftOut: 'Left off the boards (yes or no)' };
+export const FIELD_TITLES: Record<Field, string> = {
+  handle: 'Handle',
+  viewer: 'The platform’s id',
+  name: 'Name',
+  points: 'Points',
+  note: 'Note',
+  leftOut: 'Left off the boards (yes or no)',
+};
 
 export interface Table {
   columns: string[];
@@ -33,15 +71,35 @@ const MOST_ROWS = 20_000;
 export function readTable(text: string): { ok: true; table: Table } | { ok: false; reason: string } {
   const { data, errors } = Papa.parse<string[]>(text.replace(/^\ufeff/, ''), { skipEmptyLines: 'greedy' });
   const broken = errors.find(({ type }) => type === 'Quotes');
-  if (broken) return { ok: false, reason: `The file is no table (CSV): in line ${(broken.row ?? 0) + 1} a quotation mark is not closed, or stands where none may.` };
+  if (broken)
+    return {
+      ok: false,
+      reason: `The file is no table (CSV): in line ${(broken.row ?? 0) + 1} a quotation mark is not closed, or stands where none may.`,
+    };
   const [columns, ...rows] = data;
-  if (!columns || rows.length === 0) return { ok: false, reason: 'The table is empty: a line with the names of its columns and at least one more were expected.' };
-  if (rows.length > MOST_ROWS) return { ok: false, reason: `The table has ${rows.length.toLocaleString('en')} lines; ${MOST_ROWS.toLocaleString('en')} at most can be brought in at once.` };
-  return { ok: true, table: { columns: columns.map((name) => name.trim()), rows: rows.map((row) => row.map(plainCell)) } };
+  if (!columns || rows.length === 0)
+    return {
+      ok: false,
+      reason: 'The table is empty: a line with the names of its columns and at least one more were expected.',
+    };
+  if (rows.length > MOST_ROWS)
+    return {
+      ok: false,
+      reason: `The table has ${rows.length.toLocaleString('en')} lines; ${MOST_ROWS.toLocaleString('en')} at most can be brought in at once.`,
+    };
+  return {
+    ok: true,
+    table: { columns: columns.map((name) => name.trim()), rows: rows.map((row) => row.map(plainCell)) },
+  };
 }
 
 const GUESSES: Record<Field, RegExp> = {
-  handle: /^@?(handle|user ?name|login|account|nick)/i, viewer: /^(viewer|id|user ?id|viewer ?id)$/i, name: /^(name|display|nick ?name)/i, points: /^(points|balance|score|currency)/i, note: /^(note|comment|remark)/i, leftOut: /^(left ?out|hidden|exclude)/i,
+  handle: /^@?(handle|user ?name|login|account|nick)/i,
+  viewer: /^(viewer|id|user ?id|viewer ?id)$/i,
+  name: /^(name|display|nick ?name)/i,
+  points: /^(points|balance|score|currency)/i,
+  note: /^(note|comment|remark)/i,
+  leftOut: /^(left ?out|hidden|exclude)/i,
 };
 
 /** Which column is which, as far as their names say: by field, the column's number. */
@@ -66,31 +124,55 @@ export interface Incoming {
 }
 
 /** Understands a table by its columns: every line is either good or has a sentence that says what is wrong. Lines are counted from 1, the names' line being the first. */
-export function readPeople({ rows }: Table, columns: Partial<Record<Field, number>>): { good: Incoming[]; bad: { line: number; reason: string }[] } {
+export function readPeople(
+  { rows }: Table,
+  columns: Partial<Record<Field, number>>,
+): { good: Incoming[]; bad: { line: number; reason: string }[] } {
   const good: Incoming[] = [];
   const bad: { line: number; reason: string }[] = [];
   const known = new Map<string, number>();
   for (const [n, row] of rows.entries()) {
     const line = n + 2;
-    const cell = (field: Field): string | undefined => (columns[field] === undefined ? undefined : (row[columns[field]] ?? '').trim().replace(/^'(?=[=+\-@])/, ''));
+    const cell = (field: Field): string | undefined =>
+      columns[field] === undefined ? undefined : (row[columns[field]] ?? '').trim().replace(/^'(?=[=+\-@])/, '');
     const refuse = (reason: string): void => void bad.push({ line, reason });
     const handle = (cell('handle') ?? '').replace(/^@/, '');
     const viewer = cell('viewer');
-    if (handle === '' && !viewer) { refuse('It names nobody: neither a handle nor a platform’s id.'); continue; }
-    if (handle.length > 200 || (viewer ?? '').length > 200) { refuse('Its handle or id is longer than 200 characters.'); continue; }
+    if (handle === '' && !viewer) {
+      refuse('It names nobody: neither a handle nor a platform’s id.');
+      continue;
+    }
+    if (handle.length > 200 || (viewer ?? '').length > 200) {
+      refuse('Its handle or id is longer than 200 characters.');
+      continue;
+    }
     const key = (viewer || handle).toLowerCase();
     const before = known.get(key);
-    if (before !== undefined) { refuse(`The same viewer stands in line ${before}.`); continue; }
+    if (before !== undefined) {
+      refuse(`The same viewer stands in line ${before}.`);
+      continue;
+    }
     const points = cell('points');
-    if (points !== undefined && points !== '' && (!/^\d{1,12}$/.test(points.replace(/[ ,’']/g, '')))) { refuse(`“${points.slice(0, 40)}” are no points: a whole number from 0 on.`); continue; }
+    if (points !== undefined && points !== '' && !/^\d{1,12}$/.test(points.replace(/[ ,’']/g, ''))) {
+      refuse(`“${points.slice(0, 40)}” are no points: a whole number from 0 on.`);
+      continue;
+    }
     const out = cell('leftOut');
-    if (out !== undefined && !/^(yes|no|true|false|1|0|)$/i.test(out)) { refuse(`“${out.slice(0, 40)}” is neither yes nor no.`); continue; }
+    if (out !== undefined && !/^(yes|no|true|false|1|0|)$/i.test(out)) {
+      refuse(`“${out.slice(0, 40)}” is neither yes nor no.`);
+      continue;
+    }
     known.set(key, line);
     const name = cell('name');
     const note = cell('note');
     good.push({
-      line, handle, ...(viewer ? { viewer } : {}), ...(name ? { name: name.slice(0, 200) } : {}), ...(points ? { points: Number(points.replace(/[ ,’']/g, '')) } : {}),
-      ...(note === undefined ? {} : { note: note.slice(0, 500) }), ...(out === undefined ? {} : { leftOut: /^(yes|true|1)$/i.test(out) }),
+      line,
+      handle,
+      ...(viewer ? { viewer } : {}),
+      ...(name ? { name: name.slice(0, 200) } : {}),
+      ...(points ? { points: Number(points.replace(/[ ,’']/g, '')) } : {}),
+      ...(note === undefined ? {} : { note: note.slice(0, 500) }),
+      ...(out === undefined ? {} : { leftOut: /^(yes|true|1)$/i.test(out) }),
     });
   }
   return { good, bad };

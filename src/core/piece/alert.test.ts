@@ -9,32 +9,55 @@ import type { SpotlightPiece } from './spotlight';
 
 const BOX: Box = { x: 90, y: 400, w: 900, h: 360 };
 const picture = { id: 'a'.repeat(64), width: 320, height: 240, frames: [], clip: false };
-const alert = (look: Partial<Look>, more: Partial<AlertLive> = {}): AlertLive => ({ id: 'a1', from: 1000, until: 6000, text: 'Inês sent 3 Glaze Pots', names: [], place: 0, look: { ...PLAIN_LOOK, ...look }, picture, ...more });
-const draw = (live: AlertLive, style: (typeof HOUSE_STYLES)[number] = 'slip') => alertGroups('s/a1', BOX, style, live, 'rise', nodeMeasure);
+const alert = (look: Partial<Look>, more: Partial<AlertLive> = {}): AlertLive => ({
+  id: 'a1',
+  from: 1000,
+  until: 6000,
+  text: 'Inês sent 3 Glaze Pots',
+  names: [],
+  place: 0,
+  look: { ...PLAIN_LOOK, ...look },
+  picture,
+  ...more,
+});
+const draw = (live: AlertLive, style: (typeof HOUSE_STYLES)[number] = 'slip') =>
+  alertGroups('s/a1', BOX, style, live, 'rise', nodeMeasure);
 const image = (ops: readonly Op[]) => ops.find((op): op is Extract<Op, { op: 'image' }> => op.op === 'image');
 
 /** The box of all lines of text, px. */
 function textBox(ops: readonly Op[]): Box {
-  const lines = ops.flatMap((op) => (op.op === 'text' ? [{ x: op.x, y: op.baseline - op.font.size * 0.8, w: nodeMeasure(op.text, op.font), h: op.font.size }] : []));
+  const lines = ops.flatMap((op) =>
+    op.op === 'text'
+      ? [{ x: op.x, y: op.baseline - op.font.size * 0.8, w: nodeMeasure(op.text, op.font), h: op.font.size }]
+      : [],
+  );
   const x = Math.min(...lines.map((line) => line.x));
   const y = Math.min(...lines.map((line) => line.y));
-  return { x, y, w: Math.max(...lines.map((line) => line.x + line.w)) - x, h: Math.max(...lines.map((line) => line.y + line.h)) - y };
+  return {
+    x,
+    y,
+    w: Math.max(...lines.map((line) => line.x + line.w)) - x,
+    h: Math.max(...lines.map((line) => line.y + line.h)) - y,
+  };
 }
 const meets = (a: Box, b: Box): boolean => a.x < b.x + b.w && b.x < a.x + a.w && a.y < b.y + b.h && b.y < a.y + a.h;
 const inside = (a: Box): boolean => a.x >= 0 && a.y >= 0 && a.x + a.w <= BOX.w && a.y + a.h <= BOX.h;
 
 describe.each(HOUSE_STYLES)('in the style %s', (style) => {
-  test.each(['beside', 'above', 'below'] as const)('a picture %s: it keeps its proportions, words and picture lie inside and not on each other', (layout) => {
-    for (const size of ['small', 'middle', 'large'] as const) {
-      for (const text of ['small', 'middle', 'large'] as const) {
-        const ops = draw(alert({ picture: picture.id, layout, size, text }), style)[0]?.ops ?? [];
-        const shown = image(ops);
-        if (!shown) throw new Error('No picture.');
-        expect(shown.w / shown.h).toBeCloseTo(4 / 3, 5);
-        expect([inside(shown), inside(textBox(ops)), meets(shown, textBox(ops))]).toEqual([true, true, false]);
+  test.each(['beside', 'above', 'below'] as const)(
+    'a picture %s: it keeps its proportions, words and picture lie inside and not on each other',
+    (layout) => {
+      for (const size of ['small', 'middle', 'large'] as const) {
+        for (const text of ['small', 'middle', 'large'] as const) {
+          const ops = draw(alert({ picture: picture.id, layout, size, text }), style)[0]?.ops ?? [];
+          const shown = image(ops);
+          if (!shown) throw new Error('No picture.');
+          expect(shown.w / shown.h).toBeCloseTo(4 / 3, 5);
+          expect([inside(shown), inside(textBox(ops)), meets(shown, textBox(ops))]).toEqual([true, true, false]);
+        }
       }
-    }
-  });
+    },
+  );
 });
 
 test('above stands above, below below, beside to the left', () => {
@@ -55,7 +78,9 @@ test('larger words, and a larger picture, are larger', () => {
     return { picture: image(ops)?.w ?? 0, text: ops.find((op) => op.op === 'text')?.font.size ?? 0 };
   };
   expect(size({ text: 'small' }).text).toBeLessThan(size({ text: 'large' }).text);
-  expect(size({ layout: 'above', size: 'small' }).picture).toBeLessThan(size({ layout: 'above', size: 'large' }).picture);
+  expect(size({ layout: 'above', size: 'small' }).picture).toBeLessThan(
+    size({ layout: 'above', size: 'large' }).picture,
+  );
 });
 
 test('behind: the picture covers all of the spotlight and nothing beyond it, and words stand over it in white with an outline', () => {
@@ -77,13 +102,18 @@ describe('by the clock', () => {
   const piece = show.pieces.find(({ kind }) => kind === 'spotlight') as SpotlightPiece;
   const stage = (live: AlertLive) => {
     const made = new Stage({ measure: nodeMeasure, seen: 'air' });
-    const scene = { frame: show.frame, pieces: [piece], live: { [piece.id]: { kind: 'spotlight' as const, alerts: [live] } } };
+    const scene = {
+      frame: show.frame,
+      pieces: [piece],
+      live: { [piece.id]: { kind: 'spotlight' as const, alerts: [live] } },
+    };
     return (now: number) => made.at(scene, now);
   };
 
   test('words come after the picture, and go before it', () => {
     const at = stage(alert({ picture: picture.id, wordsAfter: 1, wordsFor: 2, wordsMotion: 'slide' }));
-    const keys = (now: number): string[] => at(now).groups.map(({ key }) => key.split('/').slice(2).join('/') || 'picture');
+    const keys = (now: number): string[] =>
+      at(now).groups.map(({ key }) => key.split('/').slice(2).join('/') || 'picture');
     expect(keys(1500)).toEqual(['picture']);
     expect(keys(2500)).toEqual(['picture', 'words']);
     expect(keys(4500)).toEqual(['picture']);
@@ -123,5 +153,14 @@ describe('by the clock', () => {
 });
 
 test.each([
-  ['Inês', 'I'], ['Oda Varn', 'OV'], ['ines.barro', 'IB'], ['山田 はな', '山は'], ['ليلى', 'ل'], ['  ', '?'], ['🎏 Nobori', 'N'], ['élan vital', 'ÉV'], ['नमिता राव', 'नरा'], ['<script>', 'S'],
+  ['Inês', 'I'],
+  ['Oda Varn', 'OV'],
+  ['ines.barro', 'IB'],
+  ['山田 はな', '山は'],
+  ['ليلى', 'ل'],
+  ['  ', '?'],
+  ['🎏 Nobori', 'N'],
+  ['élan vital', 'ÉV'],
+  ['नमिता राव', 'नरा'],
+  ['<script>', 'S'],
 ])('initials of %s are %s', (name, initials) => expect(initialsOf(name)).toBe(initials));

@@ -42,7 +42,10 @@ const graphemes = new Intl.Segmenter(undefined, { granularity: 'grapheme' });
 
 /** The first letters of a name's first and last words: one or two. */
 export function initialsOf(name: string): string {
-  const words = name.trim().split(/[\s._-]+/u).filter((word) => /[\p{L}\p{N}]/u.test(word));
+  const words = name
+    .trim()
+    .split(/[\s._-]+/u)
+    .filter((word) => /[\p{L}\p{N}]/u.test(word));
   const first = (word: string | undefined): string => {
     const letters = word?.replace(/^[^\p{L}\p{N}]+/u, '') ?? '';
     for (const { segment } of graphemes.segment(letters)) return segment.toLocaleUpperCase();
@@ -51,10 +54,18 @@ export function initialsOf(name: string): string {
   return first(words[0]) + (words.length > 1 ? first(words.at(-1)) : '') || '?';
 }
 
-const discOf = (initials: string): string => DISCS[[...initials].reduce((sum, char) => sum + (char.codePointAt(0) ?? 0), 0) % DISCS.length] ?? '#8F3F1F';
+const discOf = (initials: string): string =>
+  DISCS[[...initials].reduce((sum, char) => sum + (char.codePointAt(0) ?? 0), 0) % DISCS.length] ?? '#8F3F1F';
 
 /** What an alert draws: its backing with a still picture, an animated picture, and words that move by themselves, each in its own group. */
-export function alertGroups(key: string, box: Box, style: HouseStyle, alert: AlertLive, motion: MotionName, measure: Measure): Group[] {
+export function alertGroups(
+  key: string,
+  box: Box,
+  style: HouseStyle,
+  alert: AlertLive,
+  motion: MotionName,
+  measure: Measure,
+): Group[] {
   const look = alert.look ?? PLAIN_LOOK;
   const { w, h } = box;
   const { pad, panel } = STYLES[style];
@@ -64,22 +75,54 @@ export function alertGroups(key: string, box: Box, style: HouseStyle, alert: Ale
   const behind = look.layout === 'behind' && alert.picture !== undefined;
   const room = has && !behind ? split(look, { w, h }, pad, alert.text.trim() === '', alert.picture) : null;
   const picture = !has ? null : behind ? { x: 0, y: 0, w, h } : (room?.picture ?? null);
-  const words = wordsOps(alert, look, style, { w, h }, room?.words ?? { x: pad.x, y: pad.y, w: w - 2 * pad.x, h: h - 2 * pad.y }, behind, measure);
+  const words = wordsOps(
+    alert,
+    look,
+    style,
+    { w, h },
+    room?.words ?? { x: pad.x, y: pad.y, w: w - 2 * pad.x, h: h - 2 * pad.y },
+    behind,
+    measure,
+  );
   const moving = alert.picture !== undefined && (alert.picture.clip || alert.picture.frames.length > 1);
-  const pictured = picture === null ? [] : alert.picture ? pictureOps(alert.picture, picture, behind, '') : initialsOps(alert.initials ?? '?', picture, measure);
+  const pictured =
+    picture === null
+      ? []
+      : alert.picture
+        ? pictureOps(alert.picture, picture, behind, '')
+        : initialsOps(alert.initials ?? '?', picture, measure);
   const apart = look.wordsAfter > 0 || look.wordsFor > 0 || look.wordsMotion !== 'piece' || (moving && behind);
-  const groups: Group[] = [{ key, box, motion: whole, ops: [...panel(w, h), ...(moving ? [] : pictured), ...(apart ? [] : words)] }];
+  const groups: Group[] = [
+    { key, box, motion: whole, ops: [...panel(w, h), ...(moving ? [] : pictured), ...(apart ? [] : words)] },
+  ];
   if (moving && alert.picture && picture) {
     const { picture: shown } = alert;
     const group: Group = { key: `${key}/picture`, box, motion: whole, ops: pictured };
     if (shown.clip) group.plays = true;
-    else group.film = { delays: shown.frames, frames: shown.frames.map((_ms, n) => pictureOps(shown, picture, behind, `#${n}`)) };
+    else
+      group.film = {
+        delays: shown.frames,
+        frames: shown.frames.map((_ms, n) => pictureOps(shown, picture, behind, `#${n}`)),
+      };
     groups.push(group);
   }
   if (apart) {
     const from = alert.from + look.wordsAfter * 1000;
     const until = look.wordsFor > 0 ? Math.min(alert.until, from + look.wordsFor * 1000) : alert.until;
-    if (until > from) groups.push({ key: `${key}/words`, box, ops: words, motion: { from, until, moves: look.wordsMotion === 'piece' ? moves : { ...movesOf(look.wordsMotion), inMs: moves.inMs, outMs: moves.outMs } } });
+    if (until > from)
+      groups.push({
+        key: `${key}/words`,
+        box,
+        ops: words,
+        motion: {
+          from,
+          until,
+          moves:
+            look.wordsMotion === 'piece'
+              ? moves
+              : { ...movesOf(look.wordsMotion), inMs: moves.inMs, outMs: moves.outMs },
+        },
+      });
   }
   return groups;
 }
@@ -88,11 +131,23 @@ function movesFor(look: Look, motion: MotionName): Motion['moves'] {
   const of = (name: Look['come']): MotionName => (name === 'piece' ? motion : name);
   const plain = movesOf(motion);
   if (look === PLAIN_LOOK) return plain;
-  return { come: of(look.come), stay: of(look.stay), go: of(look.go), inMs: look.comes * 1000, outMs: look.goes * 1000 };
+  return {
+    come: of(look.come),
+    stay: of(look.stay),
+    go: of(look.go),
+    inMs: look.comes * 1000,
+    outMs: look.goes * 1000,
+  };
 }
 
 /** Shares the box out between picture and words. A picture keeps its proportions, and takes no more than its share. */
-function split(look: Look, { w, h }: { w: number; h: number }, pad: { x: number; y: number }, alone: boolean, picture: AlertPicture | undefined): { picture: Box; words: Box } {
+function split(
+  look: Look,
+  { w, h }: { w: number; h: number },
+  pad: { x: number; y: number },
+  alone: boolean,
+  picture: AlertPicture | undefined,
+): { picture: Box; words: Box } {
   const edge = Math.min(pad.x, pad.y) * 0.7;
   const aspect = picture ? picture.width / picture.height : 1;
   const fit = (x: number, y: number, most: number, high: number): Box => {
@@ -111,7 +166,10 @@ function split(look: Look, { w, h }: { w: number; h: number }, pad: { x: number;
   }
   const high = h - 2 * edge;
   const pw = Math.min(w * share, high * aspect);
-  return { picture: fit(edge, edge, pw, high), words: { x: edge + pw + GAP, y: pad.y, w: w - edge - pw - GAP - pad.x, h: h - 2 * pad.y } };
+  return {
+    picture: fit(edge, edge, pw, high),
+    words: { x: edge + pw + GAP, y: pad.y, w: w - edge - pw - GAP - pad.x, h: h - 2 * pad.y },
+  };
 }
 
 /** The picture in its box; behind the words it fills the whole spotlight, cut where it is too wide or too high, and darkened. */
@@ -130,26 +188,72 @@ function pictureOps({ id, width, height, clip }: AlertPicture, box: Box, cover: 
 function initialsOps(initials: string, box: Box, measure: Measure): Op[] {
   const r = Math.min(box.w, box.h) / 2;
   const font: FontSpec = { family: 'title', weight: 700, size: r * (initials.length > 1 ? 0.85 : 1.05) };
-  return [{ op: 'disc', x: box.x + box.w / 2, y: box.y + box.h / 2, r, fill: discOf(initials) }, ...lineOps(initials, box.x + box.w / 2, box.y + box.h / 2 + font.size * 0.35, font, { fill: '#ffffff' }, measure, 'centre')];
+  return [
+    { op: 'disc', x: box.x + box.w / 2, y: box.y + box.h / 2, r, fill: discOf(initials) },
+    ...lineOps(
+      initials,
+      box.x + box.w / 2,
+      box.y + box.h / 2 + font.size * 0.35,
+      font,
+      { fill: '#ffffff' },
+      measure,
+      'centre',
+    ),
+  ];
 }
 
-const OVER_PICTURE: TextLook = { fill: '#ffffff', outline: { color: '#1b120d', width: 10 }, shadow: { color: '#000000b0', blur: 7, dx: 2, dy: 3 } };
+const OVER_PICTURE: TextLook = {
+  fill: '#ffffff',
+  outline: { color: '#1b120d', width: 10 },
+  shadow: { color: '#000000b0', blur: 7, dx: 2, dy: 3 },
+};
 
-function wordsOps({ text, names }: AlertLive, look: Look, styleName: HouseStyle, { h: whole }: { w: number; h: number }, room: Box, over: boolean, measure: Measure): Op[] {
+function wordsOps(
+  { text, names }: AlertLive,
+  look: Look,
+  styleName: HouseStyle,
+  { h: whole }: { w: number; h: number },
+  room: Box,
+  over: boolean,
+  measure: Measure,
+): Op[] {
   const style = STYLES[styleName];
   if (room.w <= 0 || text.trim() === '') return [];
   // All who are thanked stand below the words, in a smaller type.
-  const all = names.length === 0 ? null : fitText(names.map(isolate).join(' · '), { w: room.w, h: whole * 0.4 }, { ...NAMES, size: Math.max(READABLE, Math.min(NAMES.size, whole * 0.15)) }, READABLE, 1.2, measure);
+  const all =
+    names.length === 0
+      ? null
+      : fitText(
+          names.map(isolate).join(' · '),
+          { w: room.w, h: whole * 0.4 },
+          { ...NAMES, size: Math.max(READABLE, Math.min(NAMES.size, whole * 0.15)) },
+          READABLE,
+          1.2,
+          measure,
+        );
   const below = all ? all.lines.length * all.font.size * 1.2 + whole * 0.03 : 0;
   const high = room.h - below;
-  const { lines, font } = fitText(text, { w: room.w, h: high }, { ...TITLE, size: Math.min(TITLE.size * TEXT[look.text], Math.max(READABLE, high * 0.62)) }, READABLE, 1.12, measure);
+  const { lines, font } = fitText(
+    text,
+    { w: room.w, h: high },
+    { ...TITLE, size: Math.min(TITLE.size * TEXT[look.text], Math.max(READABLE, high * 0.62)) },
+    READABLE,
+    1.12,
+    measure,
+  );
   const leading = font.size * 1.12;
   // Capitals and descenders together look centred when the baseline lies a third of the size below the middle.
   const first = room.y + high / 2 - ((lines.length - 1) * leading) / 2 + font.size * 0.33;
-  const ops = lines.flatMap((line, n) => lineOps(line, room.x, first + n * leading, font, over ? OVER_PICTURE : style.text, measure));
+  const ops = lines.flatMap((line, n) =>
+    lineOps(line, room.x, first + n * leading, font, over ? OVER_PICTURE : style.text, measure),
+  );
   if (all) {
     const top = room.y + room.h - (all.lines.length - 1) * all.font.size * 1.2 - all.font.size * 0.25;
-    ops.push(...all.lines.flatMap((line, n) => lineOps(line, room.x, top + n * all.font.size * 1.2, all.font, over ? OVER_PICTURE : style.soft, measure)));
+    ops.push(
+      ...all.lines.flatMap((line, n) =>
+        lineOps(line, room.x, top + n * all.font.size * 1.2, all.font, over ? OVER_PICTURE : style.soft, measure),
+      ),
+    );
   }
   return ops;
 }

@@ -4,7 +4,9 @@ import { ownPicture, ownPictureGroups, waitingOps, type OwnPicture } from './own
 import { pieceBase, type PieceKind } from './piece';
 
 const schema = z.object({
-  ...pieceBase, kind: z.literal('art'), media: z.string().max(64),
+  ...pieceBase,
+  kind: z.literal('art'),
+  media: z.string().max(64),
   /** Where its hole is, in shares of the picture; absent: none was found. */
   hole: cropSchema.optional(),
 });
@@ -23,13 +25,25 @@ export const art: PieceKind<ArtPiece, ArtLive> = {
   says: 'A picture with a hole. The game view or the camera is fitted into the hole by one tap.',
   schema,
   least: { w: 120, h: 120 },
-  make: (id, { frame }) => ({ id, kind: 'art', name: 'Frame art', style: 'slip', media: '', place: { x: 0, y: 0, w: frame.width, h: frame.height } }),
-  controls: [{ field: 'name', label: 'Name', control: 'text' }, { field: 'media', label: 'Picture', control: 'media', of: 'picture' }],
+  make: (id, { frame }) => ({
+    id,
+    kind: 'art',
+    name: 'Frame art',
+    style: 'slip',
+    media: '',
+    place: { x: 0, y: 0, w: frame.width, h: frame.height },
+  }),
+  controls: [
+    { field: 'name', label: 'Name', control: 'text' },
+    { field: 'media', label: 'Picture', control: 'media', of: 'picture' },
+  ],
   live: ({ media }, { show }) => ({ kind: 'art', picture: ownPicture(show, media) }),
   sample: ({ media }, show) => ({ kind: 'art', picture: ownPicture(show, media) }),
   draw(piece, { picture }, tools) {
     if (picture) return ownPictureGroups(piece.id, piece.place, picture, { fit: 'contain', round: 0 });
-    return tools.seen === 'edit' ? [{ key: piece.id, box: piece.place, ops: waitingOps(piece.place, 'Choose a picture with a hole', tools) }] : [];
+    return tools.seen === 'edit'
+      ? [{ key: piece.id, box: piece.place, ops: waitingOps(piece.place, 'Choose a picture with a hole', tools) }]
+      : [];
   },
   twin: ({ name }, { picture }) => (picture ? name : ''),
 };

@@ -20,19 +20,47 @@ export const audience: PieceKind<AudiencePiece, AudienceLive> = {
   schema,
   least: { w: 220, h: 110 },
   make: (id, { frame }) => ({
-    id, kind: 'audience', name: 'Audience', style: 'slip', shows: 'now', label: 'Watching',
-    place: { x: Math.round(frame.width * 0.55), y: Math.round(frame.height * 0.36), w: Math.round(frame.width * 0.32), h: 190 },
+    id,
+    kind: 'audience',
+    name: 'Audience',
+    style: 'slip',
+    shows: 'now',
+    label: 'Watching',
+    place: {
+      x: Math.round(frame.width * 0.55),
+      y: Math.round(frame.height * 0.36),
+      w: Math.round(frame.width * 0.32),
+      h: 190,
+    },
   }),
   controls: [
     { field: 'name', label: 'Name', control: 'text' },
-    { field: 'shows', label: 'Shows', control: 'choice', options: [{ value: 'now', label: 'Now' }, { value: 'peak', label: 'The most' }, { value: 'mean', label: 'The mean' }] },
+    {
+      field: 'shows',
+      label: 'Shows',
+      control: 'choice',
+      options: [
+        { value: 'now', label: 'Now' },
+        { value: 'peak', label: 'The most' },
+        { value: 'mean', label: 'The mean' },
+      ],
+    },
     { field: 'label', label: 'Label', control: 'text' },
   ],
-  live: ({ shows }, { audience: seen, now }) => ({ kind: 'audience', watching: shows === 'now' ? seen.now() : shows === 'peak' ? seen.peak : seen.mean(now) }),
+  live: ({ shows }, { audience: seen, now }) => ({
+    kind: 'audience',
+    watching: shows === 'now' ? seen.now() : shows === 'peak' ? seen.peak : seen.mean(now),
+  }),
   sample: () => ({ kind: 'audience', watching: 0 }),
   draw(piece, { watching }, tools) {
     const text = watching.toLocaleString('en');
-    return [{ key: piece.id, box: piece.place, ops: numberOps(piece.place, piece.style, piece.label || piece.name, text, text, tools.measure) }];
+    return [
+      {
+        key: piece.id,
+        box: piece.place,
+        ops: numberOps(piece.place, piece.style, piece.label || piece.name, text, text, tools.measure),
+      },
+    ];
   },
   twin: ({ label, name }, { watching }) => `${label || name}: ${watching.toLocaleString('en')}`,
 };

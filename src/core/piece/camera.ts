@@ -3,7 +3,13 @@ import { pictureLook } from './fit';
 import { pieceBase, type PieceKind } from './piece';
 import { viewGroups } from './view';
 
-const schema = z.object({ ...pieceBase, ...pictureLook, kind: z.literal('camera'), mirrored: z.boolean(), mic: z.boolean() });
+const schema = z.object({
+  ...pieceBase,
+  ...pictureLook,
+  kind: z.literal('camera'),
+  mirrored: z.boolean(),
+  mic: z.boolean(),
+});
 export type CameraPiece = z.infer<typeof schema>;
 
 export interface CameraLive {
@@ -19,8 +25,23 @@ export const camera: PieceKind<CameraPiece, CameraLive> = {
   schema,
   least: { w: 160, h: 160 },
   make: (id, { frame }) => ({
-    id, kind: 'camera', name: 'Camera', style: 'slip', fit: 'cover', round: 0, mirrored: false, mic: false,
-    place: frame.height > frame.width ? { x: 0, y: 0, w: frame.width, h: frame.height } : { x: Math.round(frame.width * 0.74), y: Math.round(frame.height * 0.58), w: Math.round(frame.width * 0.22), h: Math.round(frame.height * 0.36) },
+    id,
+    kind: 'camera',
+    name: 'Camera',
+    style: 'slip',
+    fit: 'cover',
+    round: 0,
+    mirrored: false,
+    mic: false,
+    place:
+      frame.height > frame.width
+        ? { x: 0, y: 0, w: frame.width, h: frame.height }
+        : {
+            x: Math.round(frame.width * 0.74),
+            y: Math.round(frame.height * 0.58),
+            w: Math.round(frame.width * 0.22),
+            h: Math.round(frame.height * 0.36),
+          },
   }),
   controls: [
     { field: 'name', label: 'Name', control: 'text' },

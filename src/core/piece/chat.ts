@@ -15,7 +15,8 @@ const schema = z.object({
   /** Whether a host or moderator is told as one. */
   roles: z.boolean(),
   /** Lines of helper accounts, and keywords, are left out. */
-  bots: z.boolean(), keywords: z.boolean(),
+  bots: z.boolean(),
+  keywords: z.boolean(),
   /** Viewers whose lines are left out. */
   without: z.array(someoneSchema).max(200),
   /** A line leaves after so many seconds; 0: it stays until others push it out. */
@@ -45,9 +46,25 @@ export const chat: PieceKind<ChatPiece, ChatLive> = {
   schema,
   least: { w: 240, h: 120 },
   make: (id, { frame }) => ({
-    id, kind: 'chat', name: 'Chat', style: 'kiln', size: 38, wrap: true, roles: true, bots: false, keywords: false, without: [], seconds: 0, backing: true,
+    id,
+    kind: 'chat',
+    name: 'Chat',
+    style: 'kiln',
+    size: 38,
+    wrap: true,
+    roles: true,
+    bots: false,
+    keywords: false,
+    without: [],
+    seconds: 0,
+    backing: true,
     // Common practice, no source: about 400 px wide.
-    place: { x: Math.round(frame.width * 0.083), y: Math.round(frame.height * 0.5), w: Math.min(460, Math.round(frame.width * 0.5)), h: 420 },
+    place: {
+      x: Math.round(frame.width * 0.083),
+      y: Math.round(frame.height * 0.5),
+      w: Math.min(460, Math.round(frame.width * 0.5)),
+      h: 420,
+    },
   }),
   controls: [
     { field: 'name', label: 'Name', control: 'text' },
@@ -59,42 +76,64 @@ export const chat: PieceKind<ChatPiece, ChatLive> = {
     { field: 'seconds', label: 'A line leaves after, seconds (0: it stays)', control: 'number', least: 0, most: 600 },
     { field: 'backing', label: 'Backing', control: 'switch', on: 'Behind it', off: 'None' },
   ],
-  live: (piece, { chats }) => ({ kind: 'chat', lines: chats.filter((line) => isShown(piece, line)).slice(-MOST).map(({ id, at, name, roles, text }) => ({ id, at, name, role: piece.roles ? roleOf(roles) : '', text })) }),
+  live: (piece, { chats }) => ({
+    kind: 'chat',
+    lines: chats
+      .filter((line) => isShown(piece, line))
+      .slice(-MOST)
+      .map(({ id, at, name, roles, text }) => ({ id, at, name, role: piece.roles ? roleOf(roles) : '', text })),
+  }),
   sample: () => ({ kind: 'chat', lines: [] }),
   draw(piece, { lines }, tools) {
     const { id, place } = piece;
     const empty = tools.seen === 'edit' ? [...backingOf(piece), ...emptyOps(piece, tools)] : [];
-    const opsOf = (shown: ChatLive['lines']): Op[] => (shown.length === 0 ? empty : [...backingOf(piece), ...rowOps(piece, shown, tools)]);
+    const opsOf = (shown: ChatLive['lines']): Op[] =>
+      shown.length === 0 ? empty : [...backingOf(piece), ...rowOps(piece, shown, tools)];
     if (piece.seconds === 0) {
       const ops = opsOf(lines);
       return ops.length === 0 ? [] : [{ key: id, box: place, ops }];
     }
     const stays = piece.seconds * 1000;
     let kept: { count: number; ops: Op[] } | null = null;
-    return [{
-      key: id, box: place, ops: [],
-      clock: (now) => {
-        const shown = lines.filter(({ at }) => now - at < stays);
-        if (kept?.count !== shown.length) kept = { count: shown.length, ops: opsOf(shown) };
-        return { ops: kept.ops, next: shown[0] ? shown[0].at + stays : Infinity };
+    return [
+      {
+        key: id,
+        box: place,
+        ops: [],
+        clock: (now) => {
+          const shown = lines.filter(({ at }) => now - at < stays);
+          if (kept?.count !== shown.length) kept = { count: shown.length, ops: opsOf(shown) };
+          return { ops: kept.ops, next: shown[0] ? shown[0].at + stays : Infinity };
+        },
       },
-    }];
+    ];
   },
   twin: ({ name, seconds }, { lines }, now) => {
     const shown = seconds === 0 ? lines : lines.filter(({ at }) => now - at < seconds * 1000);
-    return shown.length === 0 ? '' : `${name}: ${shown.map(({ name: who, text }) => `${withoutIsolates(who)}: ${text}`).join('; ')}`;
+    return shown.length === 0
+      ? ''
+      : `${name}: ${shown.map(({ name: who, text }) => `${withoutIsolates(who)}: ${text}`).join('; ')}`;
   },
 };
 
-const roleOf = (roles: readonly string[]): string => roles.map((role) => ROLE_WORDS[role] ?? '').find((role) => role !== '') ?? '';
+const roleOf = (roles: readonly string[]): string =>
+  roles.map((role) => ROLE_WORDS[role] ?? '').find((role) => role !== '') ?? '';
 
 const isShown = ({ bots, keywords, without }: ChatPiece, { roles, text, feed, viewer }: ChatLine): boolean =>
-  (bots || !roles.includes('bot')) && (keywords || !/^!\S/.test(text.trim())) && !without.some((one) => one.feed === feed && one.viewer === viewer);
+  (bots || !roles.includes('bot')) &&
+  (keywords || !/^!\S/.test(text.trim())) &&
+  !without.some((one) => one.feed === feed && one.viewer === viewer);
 
 const backingOf = ({ backing, style, place: { w, h } }: ChatPiece): Op[] => (backing ? STYLES[style].panel(w, h) : []);
 
 /** Its room, and how many whole lines of text stand in it. */
-export function chatRows({ place: { w, h }, size, style, backing }: ChatPiece): { x: number; w: number; top: number; rows: number; leading: number } {
+export function chatRows({ place: { w, h }, size, style, backing }: ChatPiece): {
+  x: number;
+  w: number;
+  top: number;
+  rows: number;
+  leading: number;
+} {
   const { pad } = STYLES[style];
   const x = backing ? pad.x * 0.7 : 6;
   const top = backing ? pad.y * 0.7 : 4;
@@ -124,12 +163,17 @@ function rowOps(piece: ChatPiece, lines: ChatLive['lines'], { measure }: DrawToo
     const all = piece.wrap ? wrapAfter(said, first, w, font, measure) : [cutLine(said, first, font, measure)];
     if (all.length > left && left < rows) break;
     const shown = all.slice(0, left);
-    if (shown.length < all.length) shown[shown.length - 1] = cutLine(`${shown.at(-1) ?? ''} ${all.slice(shown.length).join(' ')}`, w, font, measure);
+    if (shown.length < all.length)
+      shown[shown.length - 1] = cutLine(`${shown.at(-1) ?? ''} ${all.slice(shown.length).join(' ')}`, w, font, measure);
     left -= shown.length;
     shown.forEach((line, n) => {
       const baseline = top + (left + n) * leading + piece.size * 0.98;
       const start = n === 0 ? told + whoWide : 0;
-      ops.push(...(rtl ? lineOps(line, x + w, baseline, font, style.text, measure, 'right') : lineOps(line, x + start, baseline, font, style.text, measure)));
+      ops.push(
+        ...(rtl
+          ? lineOps(line, x + w, baseline, font, style.text, measure, 'right')
+          : lineOps(line, x + start, baseline, font, style.text, measure)),
+      );
       if (n > 0) return;
       if (role !== '') ops.push(...lineOps(role, x, baseline, small, style.soft, measure));
       ops.push(...lineOps(who, x + told, baseline, bold, style.head, measure));
@@ -146,5 +190,9 @@ function wrapAfter(text: string, first: number, rest: number, font: FontSpec, me
 }
 
 function emptyOps(piece: ChatPiece, tools: DrawTools): Op[] {
-  return rowOps({ ...piece, wrap: true }, [{ id: 'e', at: 0, name: piece.name, role: '', text: 'what viewers write appears here' }], tools);
+  return rowOps(
+    { ...piece, wrap: true },
+    [{ id: 'e', at: 0, name: piece.name, role: '', text: 'what viewers write appears here' }],
+    tools,
+  );
 }

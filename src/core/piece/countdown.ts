@@ -22,10 +22,22 @@ export const countdown: PieceKind<CountdownPiece, CountdownLive> = {
   schema,
   least: { w: 260, h: 110 },
   make: (id, { frame, countdowns }) => ({
-    id, kind: 'countdown', name: 'Countdown', style: 'slip', countdown: countdowns[0]?.id ?? '',
-    place: { x: Math.round(frame.width * 0.083), y: Math.round(frame.height * 0.36), w: Math.round(frame.width * 0.42), h: 190 },
+    id,
+    kind: 'countdown',
+    name: 'Countdown',
+    style: 'slip',
+    countdown: countdowns[0]?.id ?? '',
+    place: {
+      x: Math.round(frame.width * 0.083),
+      y: Math.round(frame.height * 0.36),
+      w: Math.round(frame.width * 0.42),
+      h: 190,
+    },
   }),
-  controls: [{ field: 'name', label: 'Name', control: 'text' }, { field: 'countdown', label: 'Countdown', control: 'choice', from: 'countdowns' }],
+  controls: [
+    { field: 'name', label: 'Name', control: 'text' },
+    { field: 'countdown', label: 'Countdown', control: 'choice', from: 'countdowns' },
+  ],
   live(piece, state) {
     const defined = state.show.countdowns.find(({ id }) => id === piece.countdown);
     const { endsAt = null, left = (defined?.seconds ?? 0) * 1000 } = state.countdowns.get(piece.countdown) ?? {};
@@ -33,22 +45,31 @@ export const countdown: PieceKind<CountdownPiece, CountdownLive> = {
   },
   sample(piece, show) {
     const defined = show.countdowns.find(({ id }) => id === piece.countdown);
-    return { kind: 'countdown', countdown: defined ? { name: defined.name, endsAt: null, left: defined.seconds * 1000 } : null };
+    return {
+      kind: 'countdown',
+      countdown: defined ? { name: defined.name, endsAt: null, left: defined.seconds * 1000 } : null,
+    };
   },
   draw(piece, { countdown: shown }, tools) {
     if (!shown && tools.seen === 'air') return [];
     const words = shown ? null : 'Choose a countdown for this piece';
     const at = (now: number): string => (shown ? clockWords(leftOf({ id: '', ...shown }, now)) : '0:00');
-    const ops = (text: string): Op[] => numberOps(piece.place, piece.style, words ?? shown?.name ?? '', text, at(0).replace(/\d/g, '0'), tools.measure);
+    const ops = (text: string): Op[] =>
+      numberOps(piece.place, piece.style, words ?? shown?.name ?? '', text, at(0).replace(/\d/g, '0'), tools.measure);
     const group: Group = { key: piece.id, box: piece.place, ops: ops(at(0)) };
     if (shown && shown.endsAt !== null) group.clock = runningOps(shown.endsAt, at, ops);
     return [group];
   },
-  twin: (_piece, { countdown: shown }, now) => (shown ? `${shown.name}: ${clockWords(leftOf({ id: '', ...shown }, now))}` : ''),
+  twin: (_piece, { countdown: shown }, now) =>
+    shown ? `${shown.name}: ${clockWords(leftOf({ id: '', ...shown }, now))}` : '',
 };
 
 /** The operations of each second, the same object for as long as it is the same second. */
-function runningOps(endsAt: number, at: (now: number) => string, ops: (text: string) => Op[]): NonNullable<Group['clock']> {
+function runningOps(
+  endsAt: number,
+  at: (now: number) => string,
+  ops: (text: string) => Op[],
+): NonNullable<Group['clock']> {
   let known: { text: string; ops: Op[] } | null = null;
   return (now) => {
     const text = at(now);
@@ -57,4 +78,3 @@ function runningOps(endsAt: number, at: (now: number) => string, ops: (text: str
     return { ops: known.ops, next: left <= 0 ? Infinity : now + (left % 1000 || 1000) };
   };
 }
-

@@ -11,7 +11,8 @@ export interface CounterLive {
   counter: { name: string; value: number; target: number | null } | null;
 }
 
-const figures = ({ value, target }: NonNullable<CounterLive['counter']>): string => (target === null ? value.toLocaleString('en') : `${value.toLocaleString('en')} / ${target.toLocaleString('en')}`);
+const figures = ({ value, target }: NonNullable<CounterLive['counter']>): string =>
+  target === null ? value.toLocaleString('en') : `${value.toLocaleString('en')} / ${target.toLocaleString('en')}`;
 
 /** A number of the streamer's own. */
 export const counter: PieceKind<CounterPiece, CounterLive> = {
@@ -22,22 +23,55 @@ export const counter: PieceKind<CounterPiece, CounterLive> = {
   schema,
   least: { w: 220, h: 110 },
   make: (id, { frame, counters }) => ({
-    id, kind: 'counter', name: 'Counter', style: 'slip', counter: counters[0]?.id ?? '',
-    place: { x: Math.round(frame.width * 0.55), y: Math.round(frame.height * 0.36), w: Math.round(frame.width * 0.32), h: 190 },
+    id,
+    kind: 'counter',
+    name: 'Counter',
+    style: 'slip',
+    counter: counters[0]?.id ?? '',
+    place: {
+      x: Math.round(frame.width * 0.55),
+      y: Math.round(frame.height * 0.36),
+      w: Math.round(frame.width * 0.32),
+      h: 190,
+    },
   }),
-  controls: [{ field: 'name', label: 'Name', control: 'text' }, { field: 'counter', label: 'Counter', control: 'choice', from: 'counters' }],
+  controls: [
+    { field: 'name', label: 'Name', control: 'text' },
+    { field: 'counter', label: 'Counter', control: 'choice', from: 'counters' },
+  ],
   live(piece, state) {
     const defined = state.show.counters.find(({ id }) => id === piece.counter);
-    return { kind: 'counter', counter: defined ? { name: defined.name, value: state.counters.get(defined.id) ?? defined.start, target: defined.target } : null };
+    return {
+      kind: 'counter',
+      counter: defined
+        ? { name: defined.name, value: state.counters.get(defined.id) ?? defined.start, target: defined.target }
+        : null,
+    };
   },
   sample(piece, show) {
     const defined = show.counters.find(({ id }) => id === piece.counter);
-    return { kind: 'counter', counter: defined ? { name: defined.name, value: defined.start, target: defined.target } : null };
+    return {
+      kind: 'counter',
+      counter: defined ? { name: defined.name, value: defined.start, target: defined.target } : null,
+    };
   },
   draw(piece, { counter: shown }, tools) {
     if (!shown && tools.seen === 'air') return [];
     const text = shown ? figures(shown) : '0';
-    return [{ key: piece.id, box: piece.place, ops: numberOps(piece.place, piece.style, shown?.name ?? 'Choose a counter for this piece', text, text, tools.measure) }];
+    return [
+      {
+        key: piece.id,
+        box: piece.place,
+        ops: numberOps(
+          piece.place,
+          piece.style,
+          shown?.name ?? 'Choose a counter for this piece',
+          text,
+          text,
+          tools.measure,
+        ),
+      },
+    ];
   },
   twin: (_piece, { counter: shown }) => (shown ? `${shown.name}: ${figures(shown)}` : ''),
 };

@@ -31,19 +31,38 @@ export const drift: PieceKind<DriftPiece, DriftLive> = {
   schema,
   least: { w: 120, h: 300 },
   make: (id, { frame }) => ({
-    id, kind: 'drift', name: 'Drift', style: 'slip', seconds: 6, size: 84,
-    place: { x: Math.round(frame.width * 0.72), y: Math.round(frame.height * 0.2), w: Math.round(frame.width * 0.22), h: Math.round(frame.height * 0.5) },
+    id,
+    kind: 'drift',
+    name: 'Drift',
+    style: 'slip',
+    seconds: 6,
+    size: 84,
+    place: {
+      x: Math.round(frame.width * 0.72),
+      y: Math.round(frame.height * 0.2),
+      w: Math.round(frame.width * 0.22),
+      h: Math.round(frame.height * 0.5),
+    },
   }),
   controls: [
     { field: 'name', label: 'Name', control: 'text' },
     { field: 'seconds', label: 'Seconds from below to above', control: 'number', least: 2, most: 15 },
     { field: 'size', label: 'Size, px', control: 'number', least: 32, most: 200 },
   ],
-  live: ({ seconds }, { floating, now }) => ({ kind: 'drift', floating: floating.filter(({ at }) => at > now - seconds * 1000) }),
+  live: ({ seconds }, { floating, now }) => ({
+    kind: 'drift',
+    floating: floating.filter(({ at }) => at > now - seconds * 1000),
+  }),
   sample: () => ({ kind: 'drift', floating: [] }),
   draw(piece, { floating }, tools) {
-    const groups = floating.map((each): Group => ({ key: `${piece.id}/${each.id}`, box: { ...piece.place, w: piece.size, h: piece.size }, ops: emojiOps(each.emoji, piece.size), path: pathOf(piece, each) }));
-    if (tools.seen === 'edit') groups.unshift({ key: `${piece.id}/empty`, box: piece.place, ops: emptyOps(piece, tools) });
+    const groups = floating.map((each): Group => ({
+      key: `${piece.id}/${each.id}`,
+      box: { ...piece.place, w: piece.size, h: piece.size },
+      ops: emojiOps(each.emoji, piece.size),
+      path: pathOf(piece, each),
+    }));
+    if (tools.seen === 'edit')
+      groups.unshift({ key: `${piece.id}/empty`, box: piece.place, ops: emptyOps(piece, tools) });
     return groups;
   },
   twin: (piece, { floating }, now) => {
@@ -62,7 +81,8 @@ function pathOf({ place: { w, h }, seconds, size }: DriftPiece, { id, at }: Floa
   const from = at + drawn(`${id}/delay`) * 900;
   const until = from + (seconds * 1000 - 900) * (0.75 + drawn(`${id}/speed`) * 0.25);
   return {
-    from, until,
+    from,
+    until,
     at: (t) => ({
       dx: Math.max(0, Math.min(Math.max(0, w - size), lane + sway * sin(2 * PI * turns * t))),
       dy: (h - size) * (1 - t),
@@ -71,13 +91,24 @@ function pathOf({ place: { w, h }, seconds, size }: DriftPiece, { id, at }: Floa
   };
 }
 
-const emojiOps = (emoji: string, size: number): Op[] => [{ op: 'image', x: 0, y: 0, w: size, h: size, src: emojiSource(emoji) }];
+const emojiOps = (emoji: string, size: number): Op[] => [
+  { op: 'image', x: 0, y: 0, w: size, h: size, src: emojiSource(emoji) },
+];
 
 /** In the editor only: where they will float. */
 function emptyOps({ place: { w, h }, name }: DriftPiece, { measure }: DrawTools): Op[] {
   const font: FontSpec = { family: 'text', weight: 500, size: 32 };
   return [
-    { op: 'rect', x: 3, y: 3, w: w - 6, h: h - 6, radius: 36, fill: '#12141733', stroke: { color: '#F0EDE6aa', width: 4, dash: [18, 14] } },
+    {
+      op: 'rect',
+      x: 3,
+      y: 3,
+      w: w - 6,
+      h: h - 6,
+      radius: 36,
+      fill: '#12141733',
+      stroke: { color: '#F0EDE6aa', width: 4, dash: [18, 14] },
+    },
     ...lineOps(name, w / 2, h / 2, font, { fill: '#F0EDE6' }, measure, 'centre'),
   ];
 }

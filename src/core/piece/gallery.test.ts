@@ -16,37 +16,76 @@ const textsOf = (ops: readonly Op[]) => ops.filter((op): op is Extract<Op, { op:
 
 test.each(sheets)('%s, %s: no text reaches beyond its piece', (style, example) => {
   const scene = gallerySheet(style, example, NOW);
-  const beyond = stage().at(scene, NOW).groups.filter(({ clip }) => !clip).flatMap(({ key, box, ops }) => textsOf(ops).flatMap(({ text, x, baseline, font }) => {
-    const right = x + lineWidth(text, font, nodeMeasure) - box.w;
-    const below = baseline + font.size * 0.22 - box.h;
-    return x < -1 || right > 1 || below > 3 || baseline < font.size * 0.6 ? [`${key}: “${text}” by ${Math.round(Math.max(-x, right, below))} px`] : [];
-  }));
+  const beyond = stage()
+    .at(scene, NOW)
+    .groups.filter(({ clip }) => !clip)
+    .flatMap(({ key, box, ops }) =>
+      textsOf(ops).flatMap(({ text, x, baseline, font }) => {
+        const right = x + lineWidth(text, font, nodeMeasure) - box.w;
+        const below = baseline + font.size * 0.22 - box.h;
+        return x < -1 || right > 1 || below > 3 || baseline < font.size * 0.6
+          ? [`${key}: “${text}” by ${Math.round(Math.max(-x, right, below))} px`]
+          : [];
+      }),
+    );
   expect(beyond).toEqual([]);
 });
 
 test.each(sheets)('%s, %s: the same content gives the same drawing', (style, example) => {
   const scene = gallerySheet(style, example, NOW);
-  const ops = () => JSON.stringify(stage().at(scene, NOW).groups.map(({ key, ops: drawn, dx, dy }) => [key, drawn, dx, dy]));
+  const ops = () =>
+    JSON.stringify(
+      stage()
+        .at(scene, NOW)
+        .groups.map(({ key, ops: drawn, dx, dy }) => [key, drawn, dx, dy]),
+    );
   expect(ops()).toBe(ops());
 });
 
-test.each(HOUSE_STYLES)('%s: what is on the air is in the words, and what is empty takes no more room than it must', (style) => {
-  const usual = gallerySheet(style, 'usual', NOW);
-  const words = twinLines(usual, NOW).join('\n');
-  for (const said of ['Inês sent 12 Slip Splash', 'Open the kiln: 1,640 of 2,000', '1 Inês 1,860', 'Throws', 'what clay is that?', '!shards your shards', 'Tonight: celadon']) expect(words).toContain(said);
-  const empty = gallerySheet(style, 'empty', NOW);
-  const keys = stage().at(empty, NOW).groups.map(({ key }) => key.split('/')[0]);
-  // Between alerts, without chat or keywords, nothing covers the picture.
-  for (const kind of ['spotlight', 'ticker', 'chat', 'drift']) expect(keys).not.toContain(kind);
-});
+test.each(HOUSE_STYLES)(
+  '%s: what is on the air is in the words, and what is empty takes no more room than it must',
+  (style) => {
+    const usual = gallerySheet(style, 'usual', NOW);
+    const words = twinLines(usual, NOW).join('\n');
+    for (const said of [
+      'Inês sent 12 Slip Splash',
+      'Open the kiln: 1,640 of 2,000',
+      '1 Inês 1,860',
+      'Throws',
+      'what clay is that?',
+      '!shards your shards',
+      'Tonight: celadon',
+    ])
+      expect(words).toContain(said);
+    const empty = gallerySheet(style, 'empty', NOW);
+    const keys = stage()
+      .at(empty, NOW)
+      .groups.map(({ key }) => key.split('/')[0]);
+    // Between alerts, without chat or keywords, nothing covers the picture.
+    for (const kind of ['spotlight', 'ticker', 'chat', 'drift']) expect(keys).not.toContain(kind);
+  },
+);
 
 test('every kind says what it is for, and comes no smaller than it can be', () => {
   const { frame } = gallerySheet('slip', 'usual', NOW);
   expect(frame.width).toBeGreaterThan(0);
   for (const kind of Object.values(PIECE_KINDS)) {
     expect([kind.says.endsWith('.'), kind.title.length > 2, kind.controls.length > 0]).toEqual([true, true, true]);
-    const made = kind.make('x', { ...({ frame: { width: 1080, height: 1920 }, goals: [], countdowns: [], counters: [], lanterns: [], draws: [], pieces: [] } as never as Parameters<typeof kind.make>[1]) });
+    const made = kind.make('x', {
+      ...({
+        frame: { width: 1080, height: 1920 },
+        goals: [],
+        countdowns: [],
+        counters: [],
+        lanterns: [],
+        draws: [],
+        pieces: [],
+      } as never as Parameters<typeof kind.make>[1]),
+    });
     expect(made.place.w >= kind.least.w && made.place.h >= kind.least.h).toBe(true);
-    expect(kind.schema.safeParse(made).success || kind.controls.some((control) => control.control === 'choice' && 'from' in control)).toBe(true);
+    expect(
+      kind.schema.safeParse(made).success ||
+        kind.controls.some((control) => control.control === 'choice' && 'from' in control),
+    ).toBe(true);
   }
 });

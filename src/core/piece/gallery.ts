@@ -13,8 +13,22 @@ const INSET = 30;
 
 /** The show that the gallery's pieces belong to: one of everything that they show. */
 export const galleryShow = (): Show => ({
-  ...starterShow('gallery'), counters: [{ id: 'c', name: 'Throws', start: 12, step: 1, target: 40 }], countdowns: [{ id: 't', name: 'Time left', seconds: 754, most: 0 }],
-  lanterns: [{ id: 'l', name: 'Kiln glow', of: 'likes', every: 100 }], draws: [{ id: 'd', name: 'Next glaze', from: 'choices', keyword: '', choices: [{ label: 'Celadon', weight: 1 }, { label: 'Tenmoku', weight: 2 }] }],
+  ...starterShow('gallery'),
+  counters: [{ id: 'c', name: 'Throws', start: 12, step: 1, target: 40 }],
+  countdowns: [{ id: 't', name: 'Time left', seconds: 754, most: 0 }],
+  lanterns: [{ id: 'l', name: 'Kiln glow', of: 'likes', every: 100 }],
+  draws: [
+    {
+      id: 'd',
+      name: 'Next glaze',
+      from: 'choices',
+      keyword: '',
+      choices: [
+        { label: 'Celadon', weight: 1 },
+        { label: 'Tenmoku', weight: 2 },
+      ],
+    },
+  ],
 });
 
 const SHOWN = Object.values(PIECE_KINDS);
@@ -32,6 +46,8 @@ export function gallerySheet(style: HouseStyle, example: Example, now: number): 
     const h = Math.min(CELL.h - 2 * INSET, made.place.h);
     return { ...made, place: { x: (n % COLUMNS) * CELL.w + INSET, y: Math.floor(n / COLUMNS) * CELL.h + INSET, w, h } };
   });
-  const live = Object.fromEntries(pieces.map((piece): [string, Live] => [piece.id, exampleOf(piece, show, example, now)]));
+  const live = Object.fromEntries(
+    pieces.map((piece): [string, Live] => [piece.id, exampleOf(piece, show, example, now)]),
+  );
   return { frame: { width: COLUMNS * CELL.w, height: Math.ceil(SHOWN.length / COLUMNS) * CELL.h }, pieces, live };
 }

@@ -19,8 +19,19 @@ export const game: PieceKind<GamePiece, GameLive> = {
   schema,
   least: { w: 240, h: 135 },
   make: (id, { frame }) => ({
-    id, kind: 'game', name: 'Game view', style: 'tide', fit: 'cover', round: 0, mic: false,
-    place: { x: 0, y: frame.height > frame.width ? Math.round(frame.height * 0.2) : 0, w: frame.width, h: frame.height > frame.width ? Math.round((frame.width * 9) / 16) : frame.height },
+    id,
+    kind: 'game',
+    name: 'Game view',
+    style: 'tide',
+    fit: 'cover',
+    round: 0,
+    mic: false,
+    place: {
+      x: 0,
+      y: frame.height > frame.width ? Math.round(frame.height * 0.2) : 0,
+      w: frame.width,
+      h: frame.height > frame.width ? Math.round((frame.width * 9) / 16) : frame.height,
+    },
   }),
   controls: [
     { field: 'name', label: 'Name', control: 'text' },

@@ -25,8 +25,17 @@ export const goal: PieceKind<GoalPiece, GoalLive> = {
   schema,
   least: { w: 300, h: 90 },
   make: (id, { frame, goals }) => ({
-    id, kind: 'goal', name: 'Goal', style: 'slip', goal: goals[0]?.id ?? '',
-    place: { x: Math.round(frame.width * 0.083), y: Math.round(frame.height * 0.11), w: Math.round(frame.width * 0.75), h: 168 },
+    id,
+    kind: 'goal',
+    name: 'Goal',
+    style: 'slip',
+    goal: goals[0]?.id ?? '',
+    place: {
+      x: Math.round(frame.width * 0.083),
+      y: Math.round(frame.height * 0.11),
+      w: Math.round(frame.width * 0.75),
+      h: 168,
+    },
   }),
   controls: [
     { field: 'name', label: 'Name', control: 'text' },
@@ -36,18 +45,39 @@ export const goal: PieceKind<GoalPiece, GoalLive> = {
     const defined = state.derived.goalsById.get(piece.goal);
     const course = state.goals.get(piece.goal);
     if (!defined) return { kind: 'goal', goal: null };
-    return { kind: 'goal', goal: { name: rungName(defined, course?.target ?? 0) || defined.name, value: course?.value ?? 0, target: course?.target ?? firstTarget(defined), hidden: course?.hidden ?? false } };
+    return {
+      kind: 'goal',
+      goal: {
+        name: rungName(defined, course?.target ?? 0) || defined.name,
+        value: course?.value ?? 0,
+        target: course?.target ?? firstTarget(defined),
+        hidden: course?.hidden ?? false,
+      },
+    };
   },
   sample(piece, show) {
     const defined = show.goals.find(({ id }) => id === piece.goal);
-    return { kind: 'goal', goal: defined ? { name: rungName(defined, firstTarget(defined)) || defined.name, value: defined.start ?? 0, target: firstTarget(defined), hidden: false } : null };
+    return {
+      kind: 'goal',
+      goal: defined
+        ? {
+            name: rungName(defined, firstTarget(defined)) || defined.name,
+            value: defined.start ?? 0,
+            target: firstTarget(defined),
+            hidden: false,
+          }
+        : null,
+    };
   },
   draw(piece, live, tools) {
     if (live.goal?.hidden && tools.seen === 'air') return [];
     if (!live.goal && tools.seen === 'air') return [];
     return [{ key: piece.id, box: piece.place, ops: goalOps(piece, live.goal, tools) }];
   },
-  twin: (_piece, live) => (live.goal && !live.goal.hidden ? `${live.goal.name}: ${figures(live.goal.value)} of ${figures(live.goal.target)}` : ''),
+  twin: (_piece, live) =>
+    live.goal && !live.goal.hidden
+      ? `${live.goal.name}: ${figures(live.goal.value)} of ${figures(live.goal.target)}`
+      : '',
 };
 
 function goalOps(piece: GoalPiece, shown: GoalLive['goal'], { measure }: DrawTools): Op[] {

@@ -25,21 +25,102 @@ import { ticker, type TickerLive, type TickerPiece } from './ticker';
 import { inOwnType } from './type';
 import { spotlight, type SpotlightLive, type SpotlightPiece } from './spotlight';
 
-export type Piece = SpotlightPiece | TickerPiece | DriftPiece | GoalPiece | CountdownPiece | CounterPiece | LanternPiece | ReelPiece | LeaderboardPiece | PlatePiece | AudiencePiece | ShelfPiece
-  | WordsPiece | PicturePiece | ClipPiece | CameraPiece | GamePiece | ArtPiece | ChatPiece | InfoPiece;
-export type Live = SpotlightLive | TickerLive | DriftLive | GoalLive | CountdownLive | CounterLive | LanternLive | ReelLive | LeaderboardLive | PlateLive | AudienceLive | ShelfLive
-  | WordsLive | PictureLive | ClipLive | CameraLive | GameLive | ArtLive | ChatLive | InfoLive;
+export type Piece =
+  | SpotlightPiece
+  | TickerPiece
+  | DriftPiece
+  | GoalPiece
+  | CountdownPiece
+  | CounterPiece
+  | LanternPiece
+  | ReelPiece
+  | LeaderboardPiece
+  | PlatePiece
+  | AudiencePiece
+  | ShelfPiece
+  | WordsPiece
+  | PicturePiece
+  | ClipPiece
+  | CameraPiece
+  | GamePiece
+  | ArtPiece
+  | ChatPiece
+  | InfoPiece;
+export type Live =
+  | SpotlightLive
+  | TickerLive
+  | DriftLive
+  | GoalLive
+  | CountdownLive
+  | CounterLive
+  | LanternLive
+  | ReelLive
+  | LeaderboardLive
+  | PlateLive
+  | AudienceLive
+  | ShelfLive
+  | WordsLive
+  | PictureLive
+  | ClipLive
+  | CameraLive
+  | GameLive
+  | ArtLive
+  | ChatLive
+  | InfoLive;
 export type PieceKindName = Piece['kind'];
 
 type LiveOf<P extends Piece> = Extract<Live, { kind: P['kind'] }>;
 
 /** Every kind of piece, in the order in which they are offered. A new one is its file, and its lines here. */
-export const PIECE_KINDS = { spotlight, ticker, drift, shelf, goal, countdown, counter, lantern, reel, audience, leaderboard, plate, chat, info, camera, game, picture, clip, art, text: words } as const;
+export const PIECE_KINDS = {
+  spotlight,
+  ticker,
+  drift,
+  shelf,
+  goal,
+  countdown,
+  counter,
+  lantern,
+  reel,
+  audience,
+  leaderboard,
+  plate,
+  chat,
+  info,
+  camera,
+  game,
+  picture,
+  clip,
+  art,
+  text: words,
+} as const;
 
-export const pieceSchema: z.ZodType<Piece> = z.union([spotlight.schema, ticker.schema, drift.schema, goal.schema, countdown.schema, counter.schema, lantern.schema, reel.schema, audience.schema, leaderboard.schema, plate.schema, shelf.schema, chat.schema, info.schema, camera.schema, game.schema, picture.schema, clip.schema, art.schema, words.schema]);
+export const pieceSchema: z.ZodType<Piece> = z.union([
+  spotlight.schema,
+  ticker.schema,
+  drift.schema,
+  goal.schema,
+  countdown.schema,
+  counter.schema,
+  lantern.schema,
+  reel.schema,
+  audience.schema,
+  leaderboard.schema,
+  plate.schema,
+  shelf.schema,
+  chat.schema,
+  info.schema,
+  camera.schema,
+  game.schema,
+  picture.schema,
+  clip.schema,
+  art.schema,
+  words.schema,
+]);
 
 // A piece's kind picks the file that knows it; that the two belong together is said here once.
-const kindOf = <P extends Piece>(piece: P): PieceKind<P, LiveOf<P>> => PIECE_KINDS[piece.kind] as unknown as PieceKind<P, LiveOf<P>>;
+const kindOf = <P extends Piece>(piece: P): PieceKind<P, LiveOf<P>> =>
+  PIECE_KINDS[piece.kind] as unknown as PieceKind<P, LiveOf<P>>;
 
 /** What a piece shows of the session. */
 export const liveOf = (piece: Piece, state: SessionState): Live => kindOf(piece).live(piece, state);
@@ -53,11 +134,13 @@ export function drawPiece(piece: Piece, live: Live, tools: DrawTools): Group[] {
   if (!type) return kindOf(piece).draw(piece, live, tools);
   // Laid out in the font that it will be drawn in.
   const { font } = type;
-  const measure: DrawTools['measure'] = font === undefined ? tools.measure : (text, spec) => tools.measure(text, { ...spec, family: font });
+  const measure: DrawTools['measure'] =
+    font === undefined ? tools.measure : (text, spec) => tools.measure(text, { ...spec, family: font });
   return inOwnType(kindOf(piece).draw(piece, live, { ...tools, measure }), type);
 }
 
-export const twinOf = (piece: Piece, live: Live, now: number): string => (live.kind === piece.kind ? kindOf(piece).twin(piece, live, now) : '');
+export const twinOf = (piece: Piece, live: Live, now: number): string =>
+  live.kind === piece.kind ? kindOf(piece).twin(piece, live, now) : '';
 
 /** The smallest size at which a piece can still be read, px of the frame. */
 export const least = (piece: Piece): { w: number; h: number } => PIECE_KINDS[piece.kind].least;

@@ -23,27 +23,56 @@ export const lantern: PieceKind<LanternPiece, LanternLive> = {
   schema,
   least: { w: 160, h: 200 },
   make: (id, { frame, lanterns }) => ({
-    id, kind: 'lantern', name: 'Lantern', style: 'slip', lantern: lanterns[0]?.id ?? '',
+    id,
+    kind: 'lantern',
+    name: 'Lantern',
+    style: 'slip',
+    lantern: lanterns[0]?.id ?? '',
     place: { x: Math.round(frame.width * 0.62), y: Math.round(frame.height * 0.36), w: 300, h: 300 },
   }),
-  controls: [{ field: 'name', label: 'Name', control: 'text' }, { field: 'lantern', label: 'Lantern', control: 'choice', from: 'lanterns' }],
+  controls: [
+    { field: 'name', label: 'Name', control: 'text' },
+    { field: 'lantern', label: 'Lantern', control: 'choice', from: 'lanterns' },
+  ],
   live(piece, state) {
     const defined = state.show.lanterns.find(({ id }) => id === piece.lantern);
     const course = state.lanterns.get(piece.lantern) ?? { base: 0, gone: 0 };
-    return { kind: 'lantern', lantern: defined ? { name: defined.name, lit: Math.floor(brightness(defined, course, state.totals) * 100), gone: course.gone } : null };
+    return {
+      kind: 'lantern',
+      lantern: defined
+        ? { name: defined.name, lit: Math.floor(brightness(defined, course, state.totals) * 100), gone: course.gone }
+        : null,
+    };
   },
   sample(piece, show) {
     const defined = show.lanterns.find(({ id }) => id === piece.lantern);
     return { kind: 'lantern', lantern: defined ? { name: defined.name, lit: 0, gone: 0 } : null };
   },
-  draw: (piece, { lantern: shown }, tools) => (!shown && tools.seen === 'air' ? [] : [{ key: piece.id, box: piece.place, ops: lanternOps(piece, shown ?? { name: 'Choose a lantern', lit: 0, gone: 0 }, tools) }]),
+  draw: (piece, { lantern: shown }, tools) =>
+    !shown && tools.seen === 'air'
+      ? []
+      : [
+          {
+            key: piece.id,
+            box: piece.place,
+            ops: lanternOps(piece, shown ?? { name: 'Choose a lantern', lit: 0, gone: 0 }, tools),
+          },
+        ],
   twin: (_piece, { lantern: shown }) => (shown ? `${shown.name}: ${shown.lit} % bright, let go ${shown.gone} ×` : ''),
 };
 
 /** A glass with its light rising in it, a cap and a foot, and its name below. */
-function lanternOps({ place: { w, h }, style: styleName }: LanternPiece, { name, lit, gone }: NonNullable<LanternLive['lantern']>, { measure }: DrawTools): Op[] {
+function lanternOps(
+  { place: { w, h }, style: styleName }: LanternPiece,
+  { name, lit, gone }: NonNullable<LanternLive['lantern']>,
+  { measure }: DrawTools,
+): Op[] {
   const style = STYLES[styleName];
-  const font: FontSpec = { family: 'title', weight: 700, size: Math.round(Math.max(READABLE, Math.min(40, h * 0.12, w * 0.16))) };
+  const font: FontSpec = {
+    family: 'title',
+    weight: 700,
+    size: Math.round(Math.max(READABLE, Math.min(40, h * 0.12, w * 0.16))),
+  };
   const label = gone > 0 ? `${name} ${gone} ×` : name;
   const glass = { w: w * 0.5, h: h - font.size * 1.9 - h * 0.24 };
   const x = (w - glass.w) / 2;
@@ -51,14 +80,82 @@ function lanternOps({ place: { w, h }, style: styleName }: LanternPiece, { name,
   const share = lit / 100;
   const light = glass.h * share;
   const radius = glass.w * 0.32;
-  const glow = Math.round(share * 90).toString(16).padStart(2, '0');
+  const glow = Math.round(share * 90)
+    .toString(16)
+    .padStart(2, '0');
   return [
-    ...(share > 0 ? [0.5, 0.34, 0.18].map((more): Op => ({ op: 'rect', x: x - glass.w * more, y: Math.max(0, top - glass.h * more * 0.25), w: glass.w * (1 + 2 * more), h: glass.h * (1 + more * 0.3), radius: glass.w * 0.6, fill: `#F4B23E${glow}` })) : []),
-    { op: 'rect', x, y: top, w: glass.w, h: glass.h, radius, fill: '#241A14e0', stroke: { color: '#F3EBDD', width: 5 } },
-    { op: 'rect', x: x + 6, y: top + glass.h - light + 6, w: glass.w - 12, h: Math.max(0, light - 12), radius: Math.min(radius - 4, Math.max(0, light / 2 - 6)), fill: { from: [0, top + glass.h], to: [0, top], stops: [[0, '#D9622B'], [1, '#FFE08A']] } },
-    { op: 'rect', x: x + glass.w * 0.3, y: h * 0.03, w: glass.w * 0.4, h: h * 0.14, radius: glass.w * 0.2, stroke: { color: '#F3EBDD', width: 7 } },
-    { op: 'rect', x: x + glass.w * 0.12, y: top - h * 0.05, w: glass.w * 0.76, h: h * 0.06, radius: [glass.w * 0.3, glass.w * 0.3, 4, 4], fill: '#F3EBDD' },
-    { op: 'rect', x: x - glass.w * 0.08, y: top + glass.h - h * 0.015, w: glass.w * 1.16, h: h * 0.05, radius: 8, fill: '#F3EBDD' },
-    ...lineOps(cutLine(label, w - 8, font, measure), w / 2, h - font.size * 0.45, font, { ...style.text, fill: '#ffffff', outline: { color: '#1b120d', width: 9 } }, measure, 'centre'),
+    ...(share > 0
+      ? [0.5, 0.34, 0.18].map((more): Op => ({
+          op: 'rect',
+          x: x - glass.w * more,
+          y: Math.max(0, top - glass.h * more * 0.25),
+          w: glass.w * (1 + 2 * more),
+          h: glass.h * (1 + more * 0.3),
+          radius: glass.w * 0.6,
+          fill: `#F4B23E${glow}`,
+        }))
+      : []),
+    {
+      op: 'rect',
+      x,
+      y: top,
+      w: glass.w,
+      h: glass.h,
+      radius,
+      fill: '#241A14e0',
+      stroke: { color: '#F3EBDD', width: 5 },
+    },
+    {
+      op: 'rect',
+      x: x + 6,
+      y: top + glass.h - light + 6,
+      w: glass.w - 12,
+      h: Math.max(0, light - 12),
+      radius: Math.min(radius - 4, Math.max(0, light / 2 - 6)),
+      fill: {
+        from: [0, top + glass.h],
+        to: [0, top],
+        stops: [
+          [0, '#D9622B'],
+          [1, '#FFE08A'],
+        ],
+      },
+    },
+    {
+      op: 'rect',
+      x: x + glass.w * 0.3,
+      y: h * 0.03,
+      w: glass.w * 0.4,
+      h: h * 0.14,
+      radius: glass.w * 0.2,
+      stroke: { color: '#F3EBDD', width: 7 },
+    },
+    {
+      op: 'rect',
+      x: x + glass.w * 0.12,
+      y: top - h * 0.05,
+      w: glass.w * 0.76,
+      h: h * 0.06,
+      radius: [glass.w * 0.3, glass.w * 0.3, 4, 4],
+      fill: '#F3EBDD',
+    },
+    {
+      op: 'rect',
+      x: x - glass.w * 0.08,
+      y: top + glass.h - h * 0.015,
+      w: glass.w * 1.16,
+      h: h * 0.05,
+      radius: 8,
+      fill: '#F3EBDD',
+    },
+    ...lineOps(
+      cutLine(label, w - 8, font, measure),
+      w / 2,
+      h - font.size * 0.45,
+      font,
+      { ...style.text, fill: '#ffffff', outline: { color: '#1b120d', width: 9 } },
+      measure,
+      'centre',
+    ),
   ];
 }

@@ -48,50 +48,120 @@ export const leaderboard: PieceKind<LeaderboardPiece, LeaderboardLive> = {
   schema,
   least: { w: 280, h: 200 },
   make: (id, { frame }) => ({
-    id, kind: 'leaderboard', name: 'Leaderboard', style: 'slip', title: 'Top supporters', measure: 'coins', rows: 4,
-    place: { x: Math.round(frame.width * 0.083), y: Math.round(frame.height * 0.5), w: Math.round(frame.width * 0.5), h: 380 },
+    id,
+    kind: 'leaderboard',
+    name: 'Leaderboard',
+    style: 'slip',
+    title: 'Top supporters',
+    measure: 'coins',
+    rows: 4,
+    place: {
+      x: Math.round(frame.width * 0.083),
+      y: Math.round(frame.height * 0.5),
+      w: Math.round(frame.width * 0.5),
+      h: 380,
+    },
   }),
   controls: [
     { field: 'title', label: 'Title', control: 'text' },
-    { field: 'measure', label: 'Counts', control: 'choice', options: BOARD_MEASURES.map((value) => ({ value, label: MEASURE_TITLES[value] })) },
-    { field: 'who', label: 'Places of', control: 'choice', options: [{ value: 'viewers', label: 'Viewers' }, { value: 'teams', label: 'Teams' }], otherwise: 'viewers' },
+    {
+      field: 'measure',
+      label: 'Counts',
+      control: 'choice',
+      options: BOARD_MEASURES.map((value) => ({ value, label: MEASURE_TITLES[value] })),
+    },
+    {
+      field: 'who',
+      label: 'Places of',
+      control: 'choice',
+      options: [
+        { value: 'viewers', label: 'Viewers' },
+        { value: 'teams', label: 'Teams' },
+      ],
+      otherwise: 'viewers',
+    },
     { field: 'rows', label: 'Places', control: 'number', least: 1, most: 10 },
   ],
   live(piece, { derived, standings, show }) {
     const rowsOf = (of: BoardMeasure): LeaderboardLive['rows'] => {
       if (piece.who === 'teams') return teamRows(piece, of, show.teams, derived.parts);
       const board = boardOf(derived.boards, of, piece.window);
-      const moved = (key: string, place: number) => (piece.moves && of === piece.measure ? movedPlaces(standings, piece.id, key, place) : null);
-      return (board?.places ?? []).map((tally, n) => ({ name: tally.name, value: shownValue(of, tally[of] ?? 0), ...movedOf(moved(tally.key, n)) })).filter(({ value }) => value > 0).slice(0, piece.rows);
+      const moved = (key: string, place: number) =>
+        piece.moves && of === piece.measure ? movedPlaces(standings, piece.id, key, place) : null;
+      return (board?.places ?? [])
+        .map((tally, n) => ({
+          name: tally.name,
+          value: shownValue(of, tally[of] ?? 0),
+          ...movedOf(moved(tally.key, n)),
+        }))
+        .filter(({ value }) => value > 0)
+        .slice(0, piece.rows);
     };
-    const others = measuresOf(piece).slice(1).map((measure) => ({ measure, rows: rowsOf(measure) }));
+    const others = measuresOf(piece)
+      .slice(1)
+      .map((measure) => ({ measure, rows: rowsOf(measure) }));
     return { kind: 'leaderboard', rows: rowsOf(piece.measure), ...(others.length > 0 ? { others } : {}) };
   },
   sample: () => ({ kind: 'leaderboard', rows: [] }),
   draw(piece, live, tools) {
     const first = boardOps(piece, piece.title, live.rows, tools);
-    const pictures = [first, ...(live.others ?? []).map(({ measure, rows }) => boardOps(piece, titleOf(piece, measure), rows, tools))];
-    return [{ key: piece.id, box: piece.place, ops: first, ...(pictures.length > 1 ? { clock: inTurn(pictures, piece.seconds ?? 8) } : {}) }];
+    const pictures = [
+      first,
+      ...(live.others ?? []).map(({ measure, rows }) => boardOps(piece, titleOf(piece, measure), rows, tools)),
+    ];
+    return [
+      {
+        key: piece.id,
+        box: piece.place,
+        ops: first,
+        ...(pictures.length > 1 ? { clock: inTurn(pictures, piece.seconds ?? 8) } : {}),
+      },
+    ];
   },
-  twin: (piece, live) => [
-    boardWords(piece.title, live.rows), ...(live.others ?? []).map(({ measure, rows }) => boardWords(titleOf(piece, measure), rows)),
-  ].join('. '),
+  twin: (piece, live) =>
+    [
+      boardWords(piece.title, live.rows),
+      ...(live.others ?? []).map(({ measure, rows }) => boardWords(titleOf(piece, measure), rows)),
+    ].join('. '),
 };
 
 /** Every team has a row, also with nothing: who has joined sees that it counts. Equals stand in the show's order. */
-const teamRows = (piece: LeaderboardPiece, of: BoardMeasure, teams: readonly Team[], parts: ReadonlyMap<string, PartSum>): LeaderboardLive['rows'] =>
-  teams.map(({ id, name }) => ({ name, value: shownValue(of, parts.get(teamPart(id, boardKey(of, piece.window)))?.value ?? 0) })).sort((a, b) => b.value - a.value).slice(0, piece.rows);
+const teamRows = (
+  piece: LeaderboardPiece,
+  of: BoardMeasure,
+  teams: readonly Team[],
+  parts: ReadonlyMap<string, PartSum>,
+): LeaderboardLive['rows'] =>
+  teams
+    .map(({ id, name }) => ({
+      name,
+      value: shownValue(of, parts.get(teamPart(id, boardKey(of, piece.window)))?.value ?? 0),
+    }))
+    .sort((a, b) => b.value - a.value)
+    .slice(0, piece.rows);
 
 /** No change is no change to be told. */
 const movedOf = (moved: number | null): { moved?: number } => (moved ? { moved } : {});
 const movedWords = (moved: number): string => (moved > 0 ? `+${moved}` : `−${-moved}`);
 
 /** All that a board shows in turn, each once. */
-export const measuresOf = ({ measure, turns = [] }: Pick<LeaderboardPiece, 'measure' | 'turns'>): BoardMeasure[] => [...new Set([measure, ...turns])];
+export const measuresOf = ({ measure, turns = [] }: Pick<LeaderboardPiece, 'measure' | 'turns'>): BoardMeasure[] => [
+  ...new Set([measure, ...turns]),
+];
 
-const titleOf = ({ title }: LeaderboardPiece, measure: BoardMeasure): string => (title === '' ? '' : `${title}: ${MEASURE_TITLES[measure].toLowerCase()}`);
+const titleOf = ({ title }: LeaderboardPiece, measure: BoardMeasure): string =>
+  title === '' ? '' : `${title}: ${MEASURE_TITLES[measure].toLowerCase()}`;
 const boardWords = (title: string, rows: LeaderboardLive['rows']): string =>
-  `${title}: ${rows.length === 0 ? 'nobody yet' : placed(rows).map(({ place, name, value, moved }) => `${place} ${name} ${value.toLocaleString('en')}${moved ? ` (${movedWords(moved)})` : ''}`).join(', ')}`;
+  `${title}: ${
+    rows.length === 0
+      ? 'nobody yet'
+      : placed(rows)
+          .map(
+            ({ place, name, value, moved }) =>
+              `${place} ${name} ${value.toLocaleString('en')}${moved ? ` (${movedWords(moved)})` : ''}`,
+          )
+          .join(', ')
+  }`;
 
 /** Rows with their places, shared by equals. */
 function placed(rows: LeaderboardLive['rows']): (LeaderboardLive['rows'][number] & { place: number })[] {
@@ -106,7 +176,12 @@ export function rowsThatFit(piece: LeaderboardPiece): { rows: number; rowHeight:
   const size = Math.round(Math.max(READABLE, Math.min(64, w * 0.082)));
   const rowHeight = size * 1.46;
   const top = pad.y + (piece.title ? size * 1.5 : 0);
-  return { rows: Math.max(0, Math.min(piece.rows, Math.floor((h - top - pad.y * 0.6) / rowHeight))), rowHeight, size, top };
+  return {
+    rows: Math.max(0, Math.min(piece.rows, Math.floor((h - top - pad.y * 0.6) / rowHeight))),
+    rowHeight,
+    size,
+    top,
+  };
 }
 
 /** How high a board must be at a width to show all its places, px. */
@@ -115,7 +190,12 @@ export function heightFor(piece: LeaderboardPiece, w: number): number {
   return Math.ceil(top + piece.rows * rowHeight + STYLES[piece.style].pad.y * 0.6) + 1;
 }
 
-function boardOps(piece: LeaderboardPiece, title: string, given: LeaderboardLive['rows'], { measure }: DrawTools): Op[] {
+function boardOps(
+  piece: LeaderboardPiece,
+  title: string,
+  given: LeaderboardLive['rows'],
+  { measure }: DrawTools,
+): Op[] {
   const { w, h } = piece.place;
   const style = STYLES[piece.style];
   const { rows, rowHeight, size, top } = rowsThatFit(piece);
@@ -124,7 +204,17 @@ function boardOps(piece: LeaderboardPiece, title: string, given: LeaderboardLive
   const right = w - style.pad.x;
   const nameAt = style.pad.x + size * 1.35;
   const ops: Op[] = [...style.panel(w, h)];
-  if (piece.title) ops.push(...lineOps(cutLine(title, right - style.pad.x, head, measure), style.pad.x, style.pad.y + head.size * 0.86, head, style.head, measure));
+  if (piece.title)
+    ops.push(
+      ...lineOps(
+        cutLine(title, right - style.pad.x, head, measure),
+        style.pad.x,
+        style.pad.y + head.size * 0.86,
+        head,
+        style.head,
+        measure,
+      ),
+    );
   // Empty places are shown as such: a board of one row would jump to four as the first gifts come.
   const shown = placed(given);
   // Teams are as many as there are.
@@ -139,12 +229,34 @@ function boardOps(piece: LeaderboardPiece, title: string, given: LeaderboardLive
     const room = right - nameAt - valueWide - movedWide;
     ops.push(...lineOps(String(row?.place ?? n + 1), style.pad.x, baseline, font, style.soft, measure));
     if (row) {
-      ops.push(...lineOps(cutLine(isolate(row.name), room, font, measure), nameAt, baseline, font, style.text, measure));
+      ops.push(
+        ...lineOps(cutLine(isolate(row.name), room, font, measure), nameAt, baseline, font, style.text, measure),
+      );
       ops.push(...lineOps(value, right, baseline, font, style.text, measure, 'right'));
-      if (moved) ops.push(...lineOps(moved, right - valueWide, baseline, small, moved.startsWith('+') ? style.head : style.soft, measure, 'right'));
+      if (moved)
+        ops.push(
+          ...lineOps(
+            moved,
+            right - valueWide,
+            baseline,
+            small,
+            moved.startsWith('+') ? style.head : style.soft,
+            measure,
+            'right',
+          ),
+        );
     } else {
       const quiet = style.soft;
-      ops.push(...lineOps(n === 0 && given.length === 0 ? 'Yours to take' : '·  ·  ·', nameAt, baseline, { ...font, weight: 500 }, quiet, measure));
+      ops.push(
+        ...lineOps(
+          n === 0 && given.length === 0 ? 'Yours to take' : '·  ·  ·',
+          nameAt,
+          baseline,
+          { ...font, weight: 500 },
+          quiet,
+          measure,
+        ),
+      );
     }
   }
   return ops;

@@ -4,12 +4,27 @@ import type { HouseStyle } from './style';
 import { READABLE, STYLES } from './style';
 
 /** A name above a large number, both cut or made smaller to fit their box. `widest`: the longest that the number will be, so that it does not change its size as it runs. */
-export function numberOps({ w, h }: { w: number; h: number }, styleName: HouseStyle, name: string, number: string, widest: string, measure: Measure): Op[] {
+export function numberOps(
+  { w, h }: { w: number; h: number },
+  styleName: HouseStyle,
+  name: string,
+  number: string,
+  widest: string,
+  measure: Measure,
+): Op[] {
   const style = STYLES[styleName];
   const pad = { x: style.pad.x, y: Math.min(style.pad.y, h * 0.16) };
   const inner = { w: w - 2 * pad.x, h: h - 2 * pad.y - (styleName === 'slip' ? 14 : 0) };
-  const head: FontSpec = { family: 'title', weight: 700, size: Math.round(Math.max(READABLE, Math.min(48, inner.h * 0.28))) };
-  const most: FontSpec = { family: 'title', weight: 700, size: Math.round(Math.max(READABLE, Math.min(120, inner.h * 0.58))) };
+  const head: FontSpec = {
+    family: 'title',
+    weight: 700,
+    size: Math.round(Math.max(READABLE, Math.min(48, inner.h * 0.28))),
+  };
+  const most: FontSpec = {
+    family: 'title',
+    weight: 700,
+    size: Math.round(Math.max(READABLE, Math.min(120, inner.h * 0.58))),
+  };
   const wide = lineWidth(widest, most, measure);
   const font = { ...most, size: Math.max(20, Math.floor(most.size * Math.min(1, inner.w / Math.max(1, wide)))) };
   return [

@@ -8,8 +8,22 @@ import { HOUSE_STYLES } from './style';
 import { liveOf, PIECE_KINDS, type Live, type Piece } from './index';
 
 const show: Show = {
-  ...starterShow('s'), counters: [{ id: 'c', name: 'Throws', start: 3, step: 1, target: 10 }], countdowns: [{ id: 't', name: 'Time left', seconds: 600, most: 0 }],
-  lanterns: [{ id: 'l', name: 'Kiln glow', of: 'likes', every: 100 }], draws: [{ id: 'd', name: 'Next glaze', from: 'choices', keyword: '', choices: [{ label: 'Celadon', weight: 1 }, { label: 'Ash', weight: 2 }] }],
+  ...starterShow('s'),
+  counters: [{ id: 'c', name: 'Throws', start: 3, step: 1, target: 10 }],
+  countdowns: [{ id: 't', name: 'Time left', seconds: 600, most: 0 }],
+  lanterns: [{ id: 'l', name: 'Kiln glow', of: 'likes', every: 100 }],
+  draws: [
+    {
+      id: 'd',
+      name: 'Next glaze',
+      from: 'choices',
+      keyword: '',
+      choices: [
+        { label: 'Celadon', weight: 1 },
+        { label: 'Ash', weight: 2 },
+      ],
+    },
+  ],
 };
 const drawn = (piece: Piece, live: Live) => {
   const stage = new Stage({ measure: nodeMeasure, seen: 'air' });
@@ -20,28 +34,42 @@ const texts = (ops: readonly Op[]): string[] => ops.flatMap((op) => (op.op === '
 const KINDS = ['countdown', 'counter', 'lantern', 'reel', 'ticker'] as const;
 
 describe.each(KINDS)('%s', (kind) => {
-  test.each(HOUSE_STYLES)('in the style %s: at its first size, at its least, and at ten times the width, all words lie inside', (style) => {
-    const made = PIECE_KINDS[kind].make('p', show);
-    const { least } = PIECE_KINDS[kind];
-    for (const size of [made.place, { ...made.place, ...least }, { ...made.place, w: made.place.w * 10 }]) {
-      const piece = { ...made, style, place: size } as Piece;
-      const live: Live = kind === 'ticker' ? { kind: 'ticker', lines: [{ id: '1', text: 'Inês sent 3 Glaze Pots and said something that is long enough to be cut' }] } : liveOf(piece, newState(show));
-      for (const group of drawn(piece, live).at(5000).groups) {
-        for (const op of group.ops) {
-          if (op.op !== 'text') continue;
-          expect(op.x).toBeGreaterThanOrEqual(-1);
-          expect(op.x + nodeMeasure(op.text, op.font)).toBeLessThanOrEqual(size.w + 1);
-          expect(op.baseline).toBeLessThanOrEqual(size.h + 1);
+  test.each(HOUSE_STYLES)(
+    'in the style %s: at its first size, at its least, and at ten times the width, all words lie inside',
+    (style) => {
+      const made = PIECE_KINDS[kind].make('p', show);
+      const { least } = PIECE_KINDS[kind];
+      for (const size of [made.place, { ...made.place, ...least }, { ...made.place, w: made.place.w * 10 }]) {
+        const piece = { ...made, style, place: size } as Piece;
+        const live: Live =
+          kind === 'ticker'
+            ? {
+                kind: 'ticker',
+                lines: [{ id: '1', text: 'Inês sent 3 Glaze Pots and said something that is long enough to be cut' }],
+              }
+            : liveOf(piece, newState(show));
+        for (const group of drawn(piece, live).at(5000).groups) {
+          for (const op of group.ops) {
+            if (op.op !== 'text') continue;
+            expect(op.x).toBeGreaterThanOrEqual(-1);
+            expect(op.x + nodeMeasure(op.text, op.font)).toBeLessThanOrEqual(size.w + 1);
+            expect(op.baseline).toBeLessThanOrEqual(size.h + 1);
+          }
         }
       }
-    }
-  });
+    },
+  );
 
   test('one whose number is gone is empty on the air, and says so in the editor', () => {
     const piece = PIECE_KINDS[kind].make('p', show) as Piece;
     const gone = liveOf(piece, newState({ ...show, counters: [], countdowns: [], lanterns: [], draws: [] }));
     expect(drawn(piece, gone).at(0).groups).toEqual([]);
-    expect(new Stage({ measure: nodeMeasure, seen: 'edit' }).at({ frame: show.frame, pieces: [piece], live: { p: gone } }, 0).groups.flatMap(({ ops }) => texts(ops)).join(' ')).not.toBe('');
+    expect(
+      new Stage({ measure: nodeMeasure, seen: 'edit' })
+        .at({ frame: show.frame, pieces: [piece], live: { p: gone } }, 0)
+        .groups.flatMap(({ ops }) => texts(ops))
+        .join(' '),
+    ).not.toBe('');
   });
 });
 
@@ -51,13 +79,28 @@ test('a countdown is drawn anew once a second, and not between; it says when', (
   expect(texts(at(40_000).groups[0]?.ops ?? [])).toContain('1:00');
   expect(at(40_500).groups[0]?.ops).toBe(at(40_001).groups[0]?.ops);
   expect([at(40_000).next, at(40_250).next]).toEqual([41_000, 41_000]);
-  expect([at(100_000).next, words(99_001), words(200_000)]).toEqual([Infinity, ['Time left: 0:01'], ['Time left: 0:00']]);
-  expect(drawn(piece, { kind: 'countdown', countdown: { name: 'Time left', endsAt: null, left: 5000 } }).at(1).next).toBe(Infinity);
+  expect([at(100_000).next, words(99_001), words(200_000)]).toEqual([
+    Infinity,
+    ['Time left: 0:01'],
+    ['Time left: 0:00'],
+  ]);
+  expect(
+    drawn(piece, { kind: 'countdown', countdown: { name: 'Time left', endsAt: null, left: 5000 } }).at(1).next,
+  ).toBe(Infinity);
 });
 
 test('a reel passes by its labels and stops at the one that was drawn; what was drawn is not said while it turns', () => {
   const piece = PIECE_KINDS.reel.make('p', show);
-  const { at, words } = drawn(piece, { kind: 'reel', draw: { name: 'Next glaze', labels: ['A', 'B', 'C', 'Celadon'], turns: { from: 1000, until: 5000 }, check: 'check abc', says: '' } });
+  const { at, words } = drawn(piece, {
+    kind: 'reel',
+    draw: {
+      name: 'Next glaze',
+      labels: ['A', 'B', 'C', 'Celadon'],
+      turns: { from: 1000, until: 5000 },
+      check: 'check abc',
+      says: '',
+    },
+  });
   const label = (now: number): string => texts(at(now).groups[0]?.ops ?? [])[1] ?? '';
   const seen = Array.from({ length: 80 }, (_, n) => label(1000 + n * 50));
   expect(new Set(seen)).toEqual(new Set(['A', 'B', 'C', 'Celadon']));
@@ -72,7 +115,9 @@ test('a reel passes by its labels and stops at the one that was drawn; what was 
 test('a lantern’s light rises with what it has gathered', () => {
   const piece = PIECE_KINDS.lantern.make('p', show);
   const light = (lit: number): number => {
-    const rect = drawn(piece, { kind: 'lantern', lantern: { name: 'Glow', lit, gone: 0 } }).at(0).groups[0]?.ops.find((op) => op.op === 'rect' && typeof op.fill === 'object');
+    const rect = drawn(piece, { kind: 'lantern', lantern: { name: 'Glow', lit, gone: 0 } })
+      .at(0)
+      .groups[0]?.ops.find((op) => op.op === 'rect' && typeof op.fill === 'object');
     return rect?.op === 'rect' ? rect.h : 0;
   };
   expect(light(0)).toBe(0);
@@ -82,17 +127,60 @@ test('a lantern’s light rises with what it has gathered', () => {
 
 test('a ticker has the latest first: those that were shown, not those that were tried, and those for which there was no time', () => {
   const state = newState(show);
-  const alert = { id: 'a1', cue: 'c', spotlight: 'spotlight', at: 0, from: 0, until: 100, length: 1, place: 0, text: 'first', sounds: [], begun: true, trial: false, words: '', values: {}, joins: null, key: null, names: [], worth: 0 };
-  state.played.push(alert, { ...alert, id: 'a2', until: 300, text: 'third' }, { ...alert, id: 'a3', until: 400, text: 'tried', trial: true });
+  const alert = {
+    id: 'a1',
+    cue: 'c',
+    spotlight: 'spotlight',
+    at: 0,
+    from: 0,
+    until: 100,
+    length: 1,
+    place: 0,
+    text: 'first',
+    sounds: [],
+    begun: true,
+    trial: false,
+    words: '',
+    values: {},
+    joins: null,
+    key: null,
+    names: [],
+    worth: 0,
+  };
+  state.played.push(
+    alert,
+    { ...alert, id: 'a2', until: 300, text: 'third' },
+    { ...alert, id: 'a3', until: 400, text: 'tried', trial: true },
+  );
   state.lines.push({ id: 'a4', at: 200, text: 'second, not shown' });
-  expect(liveOf(PIECE_KINDS.ticker.make('p', show), state)).toEqual({ kind: 'ticker', lines: [{ id: 'a2', text: 'third' }, { id: 'a4', text: 'second, not shown' }, { id: 'a1', text: 'first' }] });
+  expect(liveOf(PIECE_KINDS.ticker.make('p', show), state)).toEqual({
+    kind: 'ticker',
+    lines: [
+      { id: 'a2', text: 'third' },
+      { id: 'a4', text: 'second, not shown' },
+      { id: 'a1', text: 'first' },
+    ],
+  });
 });
 
 test('a ticker lists the kinds that it is asked for', () => {
   const [cue] = show.cues;
   if (!cue) throw new Error('The starter show has cues.');
-  const state = newState({ ...show, cues: [{ ...cue, id: 'f', when: { kind: 'follow' } }, { ...cue, id: 'r', when: { kind: 'session', what: 'begins' } }] });
-  state.lines.push({ id: '1', at: 1, text: 'a follow', cue: 'f' }, { id: '2', at: 2, text: 'a beginning', cue: 'r' }, { id: '3', at: 3, text: 'of a cue that is gone', cue: 'x' });
-  const lines = (of?: ['follow']) => (liveOf({ ...PIECE_KINDS.ticker.make('p', show), ...(of ? { of } : {}) }, state) as { lines: { text: string }[] }).lines.map(({ text }) => text);
+  const state = newState({
+    ...show,
+    cues: [
+      { ...cue, id: 'f', when: { kind: 'follow' } },
+      { ...cue, id: 'r', when: { kind: 'session', what: 'begins' } },
+    ],
+  });
+  state.lines.push(
+    { id: '1', at: 1, text: 'a follow', cue: 'f' },
+    { id: '2', at: 2, text: 'a beginning', cue: 'r' },
+    { id: '3', at: 3, text: 'of a cue that is gone', cue: 'x' },
+  );
+  const lines = (of?: ['follow']) =>
+    (
+      liveOf({ ...PIECE_KINDS.ticker.make('p', show), ...(of ? { of } : {}) }, state) as { lines: { text: string }[] }
+    ).lines.map(({ text }) => text);
   expect([lines(), lines(['follow'])]).toEqual([['of a cue that is gone', 'a beginning', 'a follow'], ['a follow']]);
 });

@@ -21,14 +21,34 @@ export interface OwnPicture {
 export function ownPicture({ media }: Show, id: string): OwnPicture | null {
   const file = media.find((each) => each.id === id);
   if (!file || mediaKind(file) === 'sound') return null;
-  return { id, width: file.width || 16, height: file.height || 9, frames: file.frames, ms: mediaKind(file) === 'clip' ? Math.max(1, Math.round(file.seconds * 1000)) : 0 };
+  return {
+    id,
+    width: file.width || 16,
+    height: file.height || 9,
+    frames: file.frames,
+    ms: mediaKind(file) === 'clip' ? Math.max(1, Math.round(file.seconds * 1000)) : 0,
+  };
 }
 
 /** The groups that draw it: still, frame by frame, or playing over and over. */
-export function ownPictureGroups(key: string, place: Box, picture: OwnPicture, look: { fit: Fit; crop?: Crop; round: number }): Group[] {
-  const op = (frame: string): Op => imageOp(`media:${picture.id}${frame}`, { w: picture.width, h: picture.height }, place, look);
+export function ownPictureGroups(
+  key: string,
+  place: Box,
+  picture: OwnPicture,
+  look: { fit: Fit; crop?: Crop; round: number },
+): Group[] {
+  const op = (frame: string): Op =>
+    imageOp(`media:${picture.id}${frame}`, { w: picture.width, h: picture.height }, place, look);
   if (picture.ms > 0) return [{ key, box: place, ops: [op('')], plays: true, loop: picture.ms }];
-  if (picture.frames.length > 1) return [{ key, box: place, ops: [op('#0')], film: { delays: picture.frames, frames: picture.frames.map((_ms, n) => [op(`#${n}`)]) } }];
+  if (picture.frames.length > 1)
+    return [
+      {
+        key,
+        box: place,
+        ops: [op('#0')],
+        film: { delays: picture.frames, frames: picture.frames.map((_ms, n) => [op(`#${n}`)]) },
+      },
+    ];
   return [{ key, box: place, ops: [op('')] }];
 }
 
@@ -36,15 +56,35 @@ export function ownPictureGroups(key: string, place: Box, picture: OwnPicture, l
 export function waitingOps({ w, h }: { w: number; h: number }, says: string, { measure }: DrawTools): Op[] {
   const size = Math.max(26, Math.min(44, h * 0.2));
   return [
-    { op: 'rect', x: 3, y: 3, w: w - 6, h: h - 6, radius: 24, fill: '#12141799', stroke: { color: '#F0EDE6aa', width: 4, dash: [18, 14] } },
-    ...lineOps(says, w / 2, h / 2 + size * 0.33, { family: 'text', weight: 500, size }, { fill: '#F0EDE6' }, measure, 'centre'),
+    {
+      op: 'rect',
+      x: 3,
+      y: 3,
+      w: w - 6,
+      h: h - 6,
+      radius: 24,
+      fill: '#12141799',
+      stroke: { color: '#F0EDE6aa', width: 4, dash: [18, 14] },
+    },
+    ...lineOps(
+      says,
+      w / 2,
+      h / 2 + size * 0.33,
+      { family: 'text', weight: 500, size },
+      { fill: '#F0EDE6' },
+      measure,
+      'centre',
+    ),
   ];
 }
 
-const schemaOf = <K extends 'picture' | 'clip'>(kind: K) => z.object({ ...pieceBase, ...pictureLook, kind: z.literal(kind), media: z.string().max(64) });
+const schemaOf = <K extends 'picture' | 'clip'>(kind: K) =>
+  z.object({ ...pieceBase, ...pictureLook, kind: z.literal(kind), media: z.string().max(64) });
 
 /** A piece that shows one file: a picture, or a clip. */
-export type FilePiece<K extends 'picture' | 'clip'> = Omit<z.infer<ReturnType<typeof schemaOf<'picture'>>>, 'kind'> & { kind: K };
+export type FilePiece<K extends 'picture' | 'clip'> = Omit<z.infer<ReturnType<typeof schemaOf<'picture'>>>, 'kind'> & {
+  kind: K;
+};
 
 export interface FileLive<K extends 'picture' | 'clip'> {
   kind: K;
@@ -52,24 +92,44 @@ export interface FileLive<K extends 'picture' | 'clip'> {
 }
 
 /** All there is to know of such a piece, but for its words. @param waits what stands in its place until a file is chosen */
-export function fileKind<K extends 'picture' | 'clip'>(kind: K, { title, says, waits }: { title: string; says: string; waits: string }): PieceKind<FilePiece<K>, FileLive<K>> {
+export function fileKind<K extends 'picture' | 'clip'>(
+  kind: K,
+  { title, says, waits }: { title: string; says: string; waits: string },
+): PieceKind<FilePiece<K>, FileLive<K>> {
   const shown = (media: string, show: Show): FileLive<K> => ({ kind, picture: ownPicture(show, media) });
   return {
-    kind, title, says,
+    kind,
+    title,
+    says,
     purpose: 'Picture',
     // The literal is `kind` itself; the type of a schema made for either of two does not say so.
     schema: schemaOf(kind) as unknown as z.ZodType<FilePiece<K>>,
     least: { w: 60, h: 60 },
     make: (id, { frame }) => {
       const side = Math.round(Math.min(frame.width, frame.height) * 0.4);
-      return { id, kind, name: title, style: 'slip', media: '', fit: 'contain', round: 0, place: { x: Math.round(frame.width * 0.083), y: Math.round(frame.height * 0.12), w: side, h: side } };
+      return {
+        id,
+        kind,
+        name: title,
+        style: 'slip',
+        media: '',
+        fit: 'contain',
+        round: 0,
+        place: { x: Math.round(frame.width * 0.083), y: Math.round(frame.height * 0.12), w: side, h: side },
+      };
     },
-    controls: [{ field: 'name', label: 'Name', control: 'text' }, { field: 'media', label: title, control: 'media', of: kind }, { field: 'round', label: 'Corners', control: 'number', least: 0, most: 400 }],
+    controls: [
+      { field: 'name', label: 'Name', control: 'text' },
+      { field: 'media', label: title, control: 'media', of: kind },
+      { field: 'round', label: 'Corners', control: 'number', least: 0, most: 400 },
+    ],
     live: ({ media }, { show }) => shown(media, show),
     sample: ({ media }, show) => shown(media, show),
     draw(piece, { picture }, tools) {
       if (picture) return ownPictureGroups(piece.id, piece.place, picture, piece);
-      return tools.seen === 'edit' ? [{ key: piece.id, box: piece.place, ops: waitingOps(piece.place, waits, tools) }] : [];
+      return tools.seen === 'edit'
+        ? [{ key: piece.id, box: piece.place, ops: waitingOps(piece.place, waits, tools) }]
+        : [];
     },
     twin: ({ name }, { picture }) => (picture ? name : ''),
   };

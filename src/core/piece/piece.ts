@@ -44,10 +44,22 @@ export const pieceBase = {
 export type Control = { hidden?: (piece: Readonly<Record<string, unknown>>) => boolean } & (
   | { field: string; label: string; control: 'text' }
   | { field: string; label: string; control: 'number'; least: number; most: number }
-  | { field: string; label: string; control: 'choice'; options: readonly { value: string; label: string }[]; /** What counts as chosen where the piece says nothing. */ otherwise?: string }
+  | {
+      field: string;
+      label: string;
+      control: 'choice';
+      options: readonly { value: string; label: string }[];
+      /** What counts as chosen where the piece says nothing. */ otherwise?: string;
+    }
   | { field: string; label: string; control: 'switch'; on: string; off: string }
   | { field: string; label: string; control: 'media'; of: 'picture' | 'clip' }
-  | { field: string; label: string; control: 'choice'; from: 'goals' | 'countdowns' | 'counters' | 'lanterns' | 'draws' });
+  | {
+      field: string;
+      label: string;
+      control: 'choice';
+      from: 'goals' | 'countdowns' | 'counters' | 'lanterns' | 'draws';
+    }
+);
 
 /**
  * Where a frame is looked at: on the air, where the compositor brings its own picture; in the editor, where an empty piece must still be

@@ -10,12 +10,16 @@ import { READABLE, STYLES } from './style';
 
 const WHICH = ['latest', 'few', 'largest', 'first', 'top'] as const;
 const schema = z.object({
-  ...pieceBase, kind: z.literal('plate'), of: z.enum(NOTABLE_KINDS), which: z.enum(WHICH),
+  ...pieceBase,
+  kind: z.literal('plate'),
+  of: z.enum(NOTABLE_KINDS),
+  which: z.enum(WHICH),
   label: z.string().max(60),
   /** What stands below it; fields as in a cue's words. */
   words: z.string().max(120),
   /** Of the last few: how many, and how long each is shown, s. */
-  few: z.number().int().min(2).max(10), seconds: z.number().int().min(2).max(60),
+  few: z.number().int().min(2).max(10),
+  seconds: z.number().int().min(2).max(60),
 });
 export type PlatePiece = z.infer<typeof schema>;
 
@@ -26,8 +30,24 @@ export interface PlateLive {
 }
 
 /** What "the top" of each kind is told by. A raid has no viewer who does more of them. */
-export const TOP_BY: Record<NotableKind, BoardMeasure> = { follow: 'follows', gift: 'coins', subscribe: 'subscriptions', giftSubs: 'giftSubs', tip: 'tips', raid: 'coins', share: 'shares' };
-const KIND_TITLES: Record<NotableKind, string> = { follow: 'Followers', gift: 'Gifts', subscribe: 'Subscribers', giftSubs: 'Subscriptions given away', tip: 'Tips', raid: 'Raids', share: 'Shares' };
+export const TOP_BY: Record<NotableKind, BoardMeasure> = {
+  follow: 'follows',
+  gift: 'coins',
+  subscribe: 'subscriptions',
+  giftSubs: 'giftSubs',
+  tip: 'tips',
+  raid: 'coins',
+  share: 'shares',
+};
+const KIND_TITLES: Record<NotableKind, string> = {
+  follow: 'Followers',
+  gift: 'Gifts',
+  subscribe: 'Subscribers',
+  giftSubs: 'Subscriptions given away',
+  tip: 'Tips',
+  raid: 'Raids',
+  share: 'Shares',
+};
 
 /** A label that is the streamer's, and below it a name that is always right: it stays from session to session. */
 export const plate: PieceKind<PlatePiece, PlateLive> = {
@@ -38,23 +58,73 @@ export const plate: PieceKind<PlatePiece, PlateLive> = {
   schema,
   least: { w: 240, h: 110 },
   make: (id, { frame }) => ({
-    id, kind: 'plate', name: 'Name plate', style: 'slip', of: 'follow', which: 'latest', label: 'Latest follower', words: '{viewer}', few: 3, seconds: 6,
-    place: { x: Math.round(frame.width * 0.083), y: Math.round(frame.height * 0.43), w: Math.round(frame.width * 0.48), h: 160 },
+    id,
+    kind: 'plate',
+    name: 'Name plate',
+    style: 'slip',
+    of: 'follow',
+    which: 'latest',
+    label: 'Latest follower',
+    words: '{viewer}',
+    few: 3,
+    seconds: 6,
+    place: {
+      x: Math.round(frame.width * 0.083),
+      y: Math.round(frame.height * 0.43),
+      w: Math.round(frame.width * 0.48),
+      h: 160,
+    },
   }),
   controls: [
     { field: 'name', label: 'Name', control: 'text' },
-    { field: 'of', label: 'Of', control: 'choice', options: NOTABLE_KINDS.map((value) => ({ value, label: KIND_TITLES[value] })) },
-    { field: 'which', label: 'Which', control: 'choice', options: [{ value: 'latest', label: 'The latest' }, { value: 'few', label: 'The last few, in turn' }, { value: 'largest', label: 'The largest of the session' }, { value: 'first', label: 'The first of the session' }, { value: 'top', label: 'Who did most in the session' }] },
+    {
+      field: 'of',
+      label: 'Of',
+      control: 'choice',
+      options: NOTABLE_KINDS.map((value) => ({ value, label: KIND_TITLES[value] })),
+    },
+    {
+      field: 'which',
+      label: 'Which',
+      control: 'choice',
+      options: [
+        { value: 'latest', label: 'The latest' },
+        { value: 'few', label: 'The last few, in turn' },
+        { value: 'largest', label: 'The largest of the session' },
+        { value: 'first', label: 'The first of the session' },
+        { value: 'top', label: 'Who did most in the session' },
+      ],
+    },
     { field: 'label', label: 'Label', control: 'text' },
     { field: 'words', label: 'Words: {viewer}, {count}, {gift}, {total}, {months}', control: 'text' },
-    { field: 'few', label: 'How many in turn', control: 'number', least: 2, most: 10, hidden: ({ which }) => which !== 'few' },
-    { field: 'seconds', label: 'Seconds for each', control: 'number', least: 2, most: 60, hidden: ({ which }) => which !== 'few' },
+    {
+      field: 'few',
+      label: 'How many in turn',
+      control: 'number',
+      least: 2,
+      most: 10,
+      hidden: ({ which }) => which !== 'few',
+    },
+    {
+      field: 'seconds',
+      label: 'Seconds for each',
+      control: 'number',
+      least: 2,
+      most: 60,
+      hidden: ({ which }) => which !== 'few',
+    },
   ],
   live({ of, which, few, words }, { notables, derived }) {
     if (which === 'top') {
       const [first] = boardOf(derived.boards, TOP_BY[of])?.places ?? [];
       const total = first?.[TOP_BY[of]] ?? 0;
-      return { kind: 'plate', lines: first && total > 0 ? [derived.say(words, { viewer: first.name, handle: first.handle, total, count: total })] : [] };
+      return {
+        kind: 'plate',
+        lines:
+          first && total > 0
+            ? [derived.say(words, { viewer: first.name, handle: first.handle, total, count: total })]
+            : [],
+      };
     }
     const known = notables.get(of);
     const list = which === 'few' ? known?.latest.slice(0, few) : known?.[which].slice(0, 1);
@@ -62,24 +132,54 @@ export const plate: PieceKind<PlatePiece, PlateLive> = {
   },
   sample: () => ({ kind: 'plate', lines: [] }),
   draw(piece, { lines }, tools) {
-    const pictures = lines.length === 0 ? [plateOps(piece, null, tools)] : lines.map((line) => plateOps(piece, line, tools));
+    const pictures =
+      lines.length === 0 ? [plateOps(piece, null, tools)] : lines.map((line) => plateOps(piece, line, tools));
     const [ops = []] = pictures;
-    return [{ key: piece.id, box: piece.place, ops, ...(pictures.length > 1 ? { clock: inTurn(pictures, piece.seconds) } : {}) }];
+    return [
+      {
+        key: piece.id,
+        box: piece.place,
+        ops,
+        ...(pictures.length > 1 ? { clock: inTurn(pictures, piece.seconds) } : {}),
+      },
+    ];
   },
-  twin: ({ label, name }, { lines }) => `${label || name}: ${lines.length === 0 ? 'nobody yet' : lines.map(withoutIsolates).join(', ')}`,
+  twin: ({ label, name }, { lines }) =>
+    `${label || name}: ${lines.length === 0 ? 'nobody yet' : lines.map(withoutIsolates).join(', ')}`,
 };
 
 /** The label above, the name below and larger. Nobody yet: the place is held by words that invite. */
-function plateOps({ place: { w, h }, style: styleName, label }: PlatePiece, line: string | null, { measure }: DrawTools): Op[] {
+function plateOps(
+  { place: { w, h }, style: styleName, label }: PlatePiece,
+  line: string | null,
+  { measure }: DrawTools,
+): Op[] {
   const style = STYLES[styleName];
   const pad = { x: style.pad.x, y: Math.min(style.pad.y, h * 0.16) };
   const inner = { w: w - 2 * pad.x, h: h - 2 * pad.y - (styleName === 'slip' ? 14 : 0) };
-  const head: FontSpec = { family: 'text', weight: 700, size: Math.round(Math.max(READABLE, Math.min(40, inner.h * 0.32))) };
-  const font: FontSpec = { family: 'title', weight: 700, size: Math.round(Math.max(READABLE, Math.min(72, inner.h * (label === '' ? 0.7 : 0.5)))) };
+  const head: FontSpec = {
+    family: 'text',
+    weight: 700,
+    size: Math.round(Math.max(READABLE, Math.min(40, inner.h * 0.32))),
+  };
+  const font: FontSpec = {
+    family: 'title',
+    weight: 700,
+    size: Math.round(Math.max(READABLE, Math.min(72, inner.h * (label === '' ? 0.7 : 0.5)))),
+  };
   const below = label === '' ? pad.y : pad.y + head.size * 1.3;
   return [
     ...style.panel(w, h),
-    ...(label === '' ? [] : lineOps(cutLine(label, inner.w, head, measure), pad.x, pad.y + head.size * 0.84, head, style.head, measure)),
-    ...lineOps(cutLine(line ?? 'Could be you', inner.w, font, measure), pad.x, below + font.size * 0.86, line === null ? { ...font, weight: 500 } : font, line === null ? style.soft : style.text, measure),
+    ...(label === ''
+      ? []
+      : lineOps(cutLine(label, inner.w, head, measure), pad.x, pad.y + head.size * 0.84, head, style.head, measure)),
+    ...lineOps(
+      cutLine(line ?? 'Could be you', inner.w, font, measure),
+      pad.x,
+      below + font.size * 0.86,
+      line === null ? { ...font, weight: 500 } : font,
+      line === null ? style.soft : style.text,
+      measure,
+    ),
   ];
 }

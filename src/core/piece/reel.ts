@@ -11,7 +11,13 @@ export type ReelPiece = z.infer<typeof schema>;
 export interface ReelLive {
   kind: 'reel';
   /** `labels`: what passes by while it turns, the drawn one last. `check`: the hash of the seed to come, or the seed that was used. Null: its draw is gone. */
-  draw: { name: string; labels: readonly string[]; turns: { from: number; until: number } | null; check: string; says: string } | null;
+  draw: {
+    name: string;
+    labels: readonly string[];
+    turns: { from: number; until: number } | null;
+    check: string;
+    says: string;
+  } | null;
 }
 
 /** So many labels pass by, at most. */
@@ -28,10 +34,22 @@ export const reel: PieceKind<ReelPiece, ReelLive> = {
   schema,
   least: { w: 320, h: 150 },
   make: (id, { frame, draws }) => ({
-    id, kind: 'reel', name: 'Draw reel', style: 'slip', draw: draws[0]?.id ?? '',
-    place: { x: Math.round(frame.width * 0.083), y: Math.round(frame.height * 0.36), w: Math.round(frame.width * 0.62), h: 230 },
+    id,
+    kind: 'reel',
+    name: 'Draw reel',
+    style: 'slip',
+    draw: draws[0]?.id ?? '',
+    place: {
+      x: Math.round(frame.width * 0.083),
+      y: Math.round(frame.height * 0.36),
+      w: Math.round(frame.width * 0.62),
+      h: 230,
+    },
   }),
-  controls: [{ field: 'name', label: 'Name', control: 'text' }, { field: 'draw', label: 'Draw', control: 'choice', from: 'draws' }],
+  controls: [
+    { field: 'name', label: 'Name', control: 'text' },
+    { field: 'draw', label: 'Draw', control: 'choice', from: 'draws' },
+  ],
   live(piece, state) {
     const defined = state.show.draws.find(({ id }) => id === piece.draw);
     const draw = state.draws.get(piece.draw);
@@ -39,24 +57,64 @@ export const reel: PieceKind<ReelPiece, ReelLive> = {
     const { turns, last } = draw;
     if (!last) {
       // What it draws among, where that is not everyone who was ever here.
-      const labels = defined.from === 'choices' ? defined.choices.slice(0, SHOWN).map(({ label }) => label) : Object.values(draw.entered).slice(0, SHOWN);
-      return { kind: 'reel', draw: { name: defined.name, labels, turns: null, check: short('check', draw.hash), says: '' } };
+      const labels =
+        defined.from === 'choices'
+          ? defined.choices.slice(0, SHOWN).map(({ label }) => label)
+          : Object.values(draw.entered).slice(0, SHOWN);
+      return {
+        kind: 'reel',
+        draw: { name: defined.name, labels, turns: null, check: short('check', draw.hash), says: '' },
+      };
     }
     const drawn = last.entries[last.picked]?.label ?? '';
-    const others = last.entries.slice(0, SHOWN).map(({ label }) => label).filter((label) => label !== drawn);
-    return { kind: 'reel', draw: { name: defined.name, labels: [...others, drawn], turns, check: turns ? short('check', last.hash) : short('seed', last.seed), says: turns ? '' : drawn } };
+    const others = last.entries
+      .slice(0, SHOWN)
+      .map(({ label }) => label)
+      .filter((label) => label !== drawn);
+    return {
+      kind: 'reel',
+      draw: {
+        name: defined.name,
+        labels: [...others, drawn],
+        turns,
+        check: turns ? short('check', last.hash) : short('seed', last.seed),
+        says: turns ? '' : drawn,
+      },
+    };
   },
   sample(piece, show) {
     const defined = show.draws.find(({ id }) => id === piece.draw);
-    return { kind: 'reel', draw: defined ? { name: defined.name, labels: defined.choices.map(({ label }) => label), turns: null, check: 'check 000000000000', says: '' } : null };
+    return {
+      kind: 'reel',
+      draw: defined
+        ? {
+            name: defined.name,
+            labels: defined.choices.map(({ label }) => label),
+            turns: null,
+            check: 'check 000000000000',
+            says: '',
+          }
+        : null,
+    };
   },
   draw(piece, { draw: shown }, { measure, seen }) {
     if (!shown && seen === 'air') return [];
-    if (!shown) return [{ key: piece.id, box: piece.place, ops: reelOps(piece, 'Choose a draw for this piece', '…', '', measure) }];
+    if (!shown)
+      return [
+        { key: piece.id, box: piece.place, ops: reelOps(piece, 'Choose a draw for this piece', '…', '', measure) },
+      ];
     const resting = shown.says || shown.labels[0] || '…';
-    const group: Group = { key: piece.id, box: piece.place, ops: reelOps(piece, shown.name, resting, shown.check, measure) };
+    const group: Group = {
+      key: piece.id,
+      box: piece.place,
+      ops: reelOps(piece, shown.name, resting, shown.check, measure),
+    };
     const { turns, labels } = shown;
-    if (turns && labels.length > 0) group.clock = turning(turns, labels.map((label) => reelOps(piece, shown.name, label, shown.check, measure)));
+    if (turns && labels.length > 0)
+      group.clock = turning(
+        turns,
+        labels.map((label) => reelOps(piece, shown.name, label, shown.check, measure)),
+      );
     return [group];
   },
   twin: (_piece, { draw: shown }, now) => {
@@ -81,14 +139,31 @@ function turning({ from, until }: { from: number; until: number }, each: readonl
   };
 }
 
-function reelOps({ place: { w, h }, style: styleName }: ReelPiece, name: string, label: string, check: string, measure: Measure): Op[] {
+function reelOps(
+  { place: { w, h }, style: styleName }: ReelPiece,
+  name: string,
+  label: string,
+  check: string,
+  measure: Measure,
+): Op[] {
   const style = STYLES[styleName];
   const pad = { x: style.pad.x, y: Math.min(style.pad.y, h * 0.14) };
   const inner = { w: w - 2 * pad.x, h: h - 2 * pad.y - (styleName === 'slip' ? 14 : 0) };
-  const head: FontSpec = { family: 'title', weight: 700, size: Math.round(Math.max(READABLE, Math.min(44, inner.h * 0.22))) };
+  const head: FontSpec = {
+    family: 'title',
+    weight: 700,
+    size: Math.round(Math.max(READABLE, Math.min(44, inner.h * 0.22))),
+  };
   const small: FontSpec = { family: 'text', weight: 500, size: Math.round(READABLE) };
   const room = inner.h - head.size * 1.3 - small.size * 1.3;
-  const { lines, font } = fitText(isolate(label), { w: inner.w, h: room }, { family: 'title', weight: 700, size: Math.round(Math.min(84, room * 0.8)) }, 30, 1.1, measure);
+  const { lines, font } = fitText(
+    isolate(label),
+    { w: inner.w, h: room },
+    { family: 'title', weight: 700, size: Math.round(Math.min(84, room * 0.8)) },
+    30,
+    1.1,
+    measure,
+  );
   const first = pad.y + head.size * 1.3 + room / 2 - ((lines.length - 1) * font.size * 1.1) / 2 + font.size * 0.33;
   return [
     ...style.panel(w, h),

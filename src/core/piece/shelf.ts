@@ -6,7 +6,9 @@ import { pieceBase, type DrawTools, type PieceKind } from './piece';
 import { READABLE, STYLES } from './style';
 
 const schema = z.object({
-  ...pieceBase, kind: z.literal('shelf'), title: z.string().max(60),
+  ...pieceBase,
+  kind: z.literal('shelf'),
+  title: z.string().max(60),
   /** It is cleared each time it holds so many gifts; 0: it holds the latest. */
   every: z.number().int().min(0).max(MOST_SHELVED),
 });
@@ -27,33 +29,52 @@ export const shelf: PieceKind<ShelfPiece, ShelfLive> = {
   schema,
   least: { w: 300, h: 160 },
   make: (id, { frame }) => ({
-    id, kind: 'shelf', name: 'Shelf', style: 'slip', title: 'Tonight’s shelf', every: 60,
-    place: { x: Math.round(frame.width * 0.083), y: Math.round(frame.height * 0.62), w: Math.round(frame.width * 0.6), h: 260 },
+    id,
+    kind: 'shelf',
+    name: 'Shelf',
+    style: 'slip',
+    title: 'Tonight’s shelf',
+    every: 60,
+    place: {
+      x: Math.round(frame.width * 0.083),
+      y: Math.round(frame.height * 0.62),
+      w: Math.round(frame.width * 0.6),
+      h: 260,
+    },
   }),
   controls: [
-    { field: 'name', label: 'Name', control: 'text' }, { field: 'title', label: 'Title', control: 'text' },
+    { field: 'name', label: 'Name', control: 'text' },
+    { field: 'title', label: 'Title', control: 'text' },
     { field: 'every', label: 'Cleared when it holds (0: never)', control: 'number', least: 0, most: MOST_SHELVED },
   ],
   live: ({ every }, state) => ({ kind: 'shelf', ...onShelf(state.shelf, every) }),
   sample: () => ({ kind: 'shelf', items: [], cleared: 0 }),
   draw: (piece, live, tools) => [{ key: piece.id, box: piece.place, ops: shelfOps(piece, live, tools) }],
-  twin: ({ title, name }, { items, cleared }) => `${title || name}: ${items.length === 0 ? 'empty' : `${items.length} gifts`}${cleared > 0 ? `, filled ${cleared} ×` : ''}`,
+  twin: ({ title, name }, { items, cleared }) =>
+    `${title || name}: ${items.length === 0 ? 'empty' : `${items.length} gifts`}${cleared > 0 ? `, filled ${cleared} ×` : ''}`,
 };
 
 /** Clay, celadon, ash, cobalt, iron, straw: a gift has the same glaze all the time. */
 const GLAZES = ['#C4693A', '#7FA58B', '#B9AFA0', '#3F5F94', '#7A3B2A', '#D9B361', '#5E7F86', '#A8607A'];
-const glazeOf = (name: string): string => GLAZES[[...name].reduce((sum, letter) => (sum * 31 + (letter.codePointAt(0) ?? 0)) % 9973, 7) % GLAZES.length] ?? '#C4693A';
+const glazeOf = (name: string): string =>
+  GLAZES[[...name].reduce((sum, letter) => (sum * 31 + (letter.codePointAt(0) ?? 0)) % 9973, 7) % GLAZES.length] ??
+  '#C4693A';
 
 /** How large a pot is by its gift's coins, in its cell: 1 to 9 coins half, 1,000 and more all of it. */
 const sizeOf = (coins: number): number => Math.min(1, 0.55 + 0.15 * Math.floor(Math.log10(Math.max(1, coins))));
 
 /** The largest cell, px, with which so many pots find room as whole rows. */
 export function cellFor(count: number, w: number, h: number): number {
-  for (let cell = Math.min(96, h); cell > 14; cell -= 1) if (Math.floor(w / cell) * Math.floor(h / cell) >= count) return cell;
+  for (let cell = Math.min(96, h); cell > 14; cell -= 1)
+    if (Math.floor(w / cell) * Math.floor(h / cell) >= count) return cell;
   return 14;
 }
 
-function shelfOps({ place: { w, h }, style: styleName, title }: ShelfPiece, { items, cleared }: ShelfLive, { measure }: DrawTools): Op[] {
+function shelfOps(
+  { place: { w, h }, style: styleName, title }: ShelfPiece,
+  { items, cleared }: ShelfLive,
+  { measure }: DrawTools,
+): Op[] {
   const style = STYLES[styleName];
   const pad = { x: style.pad.x, y: Math.min(style.pad.y, h * 0.12) };
   const head: FontSpec = { family: 'title', weight: 700, size: Math.round(Math.max(READABLE, Math.min(40, h * 0.15))) };
@@ -67,16 +88,43 @@ function shelfOps({ place: { w, h }, style: styleName, title }: ShelfPiece, { it
   const countWide = count === '' ? 0 : lineWidth(count, head, measure) + head.size;
   return [
     ...style.panel(w, h),
-    ...(title === '' ? [] : lineOps(cutLine(title, board.w - countWide, head, measure), pad.x, pad.y + head.size * 0.84, head, style.head, measure)),
+    ...(title === ''
+      ? []
+      : lineOps(
+          cutLine(title, board.w - countWide, head, measure),
+          pad.x,
+          pad.y + head.size * 0.84,
+          head,
+          style.head,
+          measure,
+        )),
     ...(count === '' ? [] : lineOps(count, w - pad.x, pad.y + head.size * 0.84, head, style.soft, measure, 'right')),
     { op: 'rect', ...board, radius: 6, fill: '#8A5A3B' },
-    ...(items.length === 0 ? emptyOps(board, room.h, style.soft, measure) : items.slice(-fit).flatMap((item, n) => potOps(item, board.x + 6 + (n % columns) * cell, board.y - Math.floor(n / columns) * cell, cell))),
+    ...(items.length === 0
+      ? emptyOps(board, room.h, style.soft, measure)
+      : items
+          .slice(-fit)
+          .flatMap((item, n) =>
+            potOps(item, board.x + 6 + (n % columns) * cell, board.y - Math.floor(n / columns) * cell, cell),
+          )),
   ];
 }
 
 function emptyOps(board: { x: number; y: number; w: number }, high: number, soft: TextLook, measure: Measure): Op[] {
-  const font: FontSpec = { family: 'text', weight: 500, size: Math.round(Math.max(READABLE, Math.min(38, high * 0.3))) };
-  return lineOps(cutLine('The first gift stands here', board.w, font, measure), board.x + board.w / 2, board.y - high * 0.35, font, soft, measure, 'centre');
+  const font: FontSpec = {
+    family: 'text',
+    weight: 500,
+    size: Math.round(Math.max(READABLE, Math.min(38, high * 0.3))),
+  };
+  return lineOps(
+    cutLine('The first gift stands here', board.w, font, measure),
+    board.x + board.w / 2,
+    board.y - high * 0.35,
+    font,
+    soft,
+    measure,
+    'centre',
+  );
 }
 
 /** A pot that stands on `base`, in the middle of its cell. */
@@ -85,8 +133,32 @@ function potOps({ name, coins }: Shelved, left: number, base: number, cell: numb
   const x = left + (cell - size) / 2;
   const fill = glazeOf(name);
   return [
-    { op: 'rect', x, y: base - size * 0.78, w: size, h: size * 0.78, radius: [size * 0.42, size * 0.42, size * 0.3, size * 0.3], fill },
-    { op: 'rect', x: x + size * 0.26, y: base - size * 0.96, w: size * 0.48, h: size * 0.22, radius: size * 0.07, fill },
-    { op: 'rect', x: x + size * 0.14, y: base - size * 0.6, w: size * 0.12, h: size * 0.3, radius: size * 0.06, fill: '#FFFFFF55' },
+    {
+      op: 'rect',
+      x,
+      y: base - size * 0.78,
+      w: size,
+      h: size * 0.78,
+      radius: [size * 0.42, size * 0.42, size * 0.3, size * 0.3],
+      fill,
+    },
+    {
+      op: 'rect',
+      x: x + size * 0.26,
+      y: base - size * 0.96,
+      w: size * 0.48,
+      h: size * 0.22,
+      radius: size * 0.07,
+      fill,
+    },
+    {
+      op: 'rect',
+      x: x + size * 0.14,
+      y: base - size * 0.6,
+      w: size * 0.12,
+      h: size * 0.3,
+      radius: size * 0.06,
+      fill: '#FFFFFF55',
+    },
   ];
 }

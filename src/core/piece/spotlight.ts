@@ -9,7 +9,12 @@ import { MOTION_NAMES, MOTIONS } from '@/core/stage/motion';
 import { pieceBase, type DrawTools, type PieceKind } from './piece';
 import { alertGroups, initialsOf, type AlertLive } from './alert';
 
-const schema = z.object({ ...pieceBase, kind: z.literal('spotlight'), queue: queuePlanSchema, motion: z.enum(MOTION_NAMES).default('rise') });
+const schema = z.object({
+  ...pieceBase,
+  kind: z.literal('spotlight'),
+  queue: queuePlanSchema,
+  motion: z.enum(MOTION_NAMES).default('rise'),
+});
 export type SpotlightPiece = z.infer<typeof schema>;
 
 export interface SpotlightLive {
@@ -27,12 +32,27 @@ export const spotlight: PieceKind<SpotlightPiece, SpotlightLive> = {
   schema,
   least: { w: 360, h: 120 },
   make: (id, { frame }) => ({
-    id, kind: 'spotlight', name: 'Spotlight', style: 'slip', queue: CALM, motion: 'rise',
-    place: { x: Math.round(frame.width * 0.083), y: Math.round(frame.height * 0.215), w: Math.round(frame.width * 0.834), h: 240 },
+    id,
+    kind: 'spotlight',
+    name: 'Spotlight',
+    style: 'slip',
+    queue: CALM,
+    motion: 'rise',
+    place: {
+      x: Math.round(frame.width * 0.083),
+      y: Math.round(frame.height * 0.215),
+      w: Math.round(frame.width * 0.834),
+      h: 240,
+    },
   }),
   controls: [
     { field: 'name', label: 'Name', control: 'text' },
-    { field: 'motion', label: 'How alerts move', control: 'choice', options: MOTION_NAMES.map((value) => ({ value, label: MOTIONS[value].title })) },
+    {
+      field: 'motion',
+      label: 'How alerts move',
+      control: 'choice',
+      options: MOTION_NAMES.map((value) => ({ value, label: MOTIONS[value].title })),
+    },
   ],
   live: (piece, state) => ({
     kind: 'spotlight',
@@ -40,11 +60,25 @@ export const spotlight: PieceKind<SpotlightPiece, SpotlightLive> = {
   }),
   sample: () => ({ kind: 'spotlight', alerts: [] }),
   draw(piece, live, tools) {
-    const groups = live.alerts.flatMap((alert) => alertGroups(`${piece.id}/${alert.id}`, boxOf(piece, alert.place), piece.style, alert, piece.motion, tools.measure));
-    if (tools.seen === 'edit') groups.unshift({ key: `${piece.id}/empty`, box: piece.place, ops: emptyOps(piece, tools) });
+    const groups = live.alerts.flatMap((alert) =>
+      alertGroups(
+        `${piece.id}/${alert.id}`,
+        boxOf(piece, alert.place),
+        piece.style,
+        alert,
+        piece.motion,
+        tools.measure,
+      ),
+    );
+    if (tools.seen === 'edit')
+      groups.unshift({ key: `${piece.id}/empty`, box: piece.place, ops: emptyOps(piece, tools) });
     return groups;
   },
-  twin: (_piece, live, now) => live.alerts.filter(({ from, until }) => from <= now && now < until).map(({ text, names }) => (names.length > 0 ? `${text} (${names.join(', ')})` : text)).join('; '),
+  twin: (_piece, live, now) =>
+    live.alerts
+      .filter(({ from, until }) => from <= now && now < until)
+      .map(({ text, names }) => (names.length > 0 ? `${text} (${names.join(', ')})` : text))
+      .join('; '),
 };
 
 const places = (piece: SpotlightPiece): number => (piece.queue.mode === 'places' ? piece.queue.places : 1);
@@ -52,19 +86,51 @@ const places = (piece: SpotlightPiece): number => (piece.queue.mode === 'places'
 const GAP = 16;
 
 /** An alert with what its look needs of the show. A picture that is gone leaves the words. */
-function shownAlert({ id, from, until, text, names, place, look, values }: Pick<Alert, 'id' | 'from' | 'until' | 'text' | 'names' | 'place' | 'look' | 'values'>, show: Show): AlertLive {
+function shownAlert(
+  {
+    id,
+    from,
+    until,
+    text,
+    names,
+    place,
+    look,
+    values,
+  }: Pick<Alert, 'id' | 'from' | 'until' | 'text' | 'names' | 'place' | 'look' | 'values'>,
+  show: Show,
+): AlertLive {
   const shown: AlertLive = { id, from, until, text, names: names.length > 2 ? names : [], place };
   if (!look) return shown;
   shown.look = look;
   if (look.picture === 'initials') shown.initials = initialsOf(names[0] ?? String(values.viewer ?? ''));
   const file = show.media.find((one) => one.id === look.picture);
-  if (file && mediaKind(file) !== 'sound') shown.picture = { id: file.id, width: file.width || 16, height: file.height || 9, frames: file.frames, clip: mediaKind(file) === 'clip' };
+  if (file && mediaKind(file) !== 'sound')
+    shown.picture = {
+      id: file.id,
+      width: file.width || 16,
+      height: file.height || 9,
+      frames: file.frames,
+      clip: mediaKind(file) === 'clip',
+    };
   return shown;
 }
 
 /** One alert by itself, for looking at while it is made. */
-export const sampleAlert = (piece: SpotlightPiece, { id, from, until, text, name, look }: { id: string; from: number; until: number; text: string; name: string; look: Alert['look'] }, show: Show): SpotlightLive =>
-  ({ kind: 'spotlight', alerts: [shownAlert({ id, from, until, text, names: [name], place: 0, look, values: {} }, show)] });
+export const sampleAlert = (
+  piece: SpotlightPiece,
+  {
+    id,
+    from,
+    until,
+    text,
+    name,
+    look,
+  }: { id: string; from: number; until: number; text: string; name: string; look: Alert['look'] },
+  show: Show,
+): SpotlightLive => ({
+  kind: 'spotlight',
+  alerts: [shownAlert({ id, from, until, text, names: [name], place: 0, look, values: {} }, show)],
+});
 
 /** Where an alert stands: the whole spotlight, or its place among several, one below the other. */
 function boxOf(piece: SpotlightPiece, place: number): Box {
@@ -78,7 +144,24 @@ function boxOf(piece: SpotlightPiece, place: number): Box {
 function emptyOps({ place: { w, h }, name }: SpotlightPiece, { measure }: DrawTools): Op[] {
   const font: FontSpec = { family: 'text', weight: 500, size: Math.min(40, h * 0.3) };
   return [
-    { op: 'rect', x: 3, y: 3, w: w - 6, h: h - 6, radius: 36, fill: '#12141766', stroke: { color: '#F0EDE6aa', width: 4, dash: [18, 14] } },
-    ...lineOps(`${name}: alerts appear here`, w / 2, h / 2 + font.size * 0.33, font, { fill: '#F0EDE6' }, measure, 'centre'),
+    {
+      op: 'rect',
+      x: 3,
+      y: 3,
+      w: w - 6,
+      h: h - 6,
+      radius: 36,
+      fill: '#12141766',
+      stroke: { color: '#F0EDE6aa', width: 4, dash: [18, 14] },
+    },
+    ...lineOps(
+      `${name}: alerts appear here`,
+      w / 2,
+      h / 2 + font.size * 0.33,
+      font,
+      { fill: '#F0EDE6' },
+      measure,
+      'centre',
+    ),
   ];
 }

@@ -24,46 +24,96 @@ export interface StyleLook {
   pad: { x: number; y: number };
 }
 
-const rect = (x: number, y: number, w: number, h: number, radius: number | [number, number, number, number], fill: Extract<Op, { op: 'rect' }>['fill']): Op =>
-  ({ op: 'rect', x, y, w: Math.max(0, w), h: Math.max(0, h), radius, fill });
+const rect = (
+  x: number,
+  y: number,
+  w: number,
+  h: number,
+  radius: number | [number, number, number, number],
+  fill: Extract<Op, { op: 'rect' }>['fill'],
+): Op => ({ op: 'rect', x, y, w: Math.max(0, w), h: Math.max(0, h), radius, fill });
 
 const plain = (fill: string): TextLook => ({ fill });
 const dark = '#1b120d';
-const outlined = (fill: string): TextLook => ({ fill, outline: { color: dark, width: 10 }, shadow: { color: '#000000b0', blur: 7, dx: 2, dy: 3 } });
+const outlined = (fill: string): TextLook => ({
+  fill,
+  outline: { color: dark, width: 10 },
+  shadow: { color: '#000000b0', blur: 7, dx: 2, dy: 3 },
+});
 
 export const STYLES: Record<HouseStyle, StyleLook> = {
   slip: {
     title: 'Slip',
     panel: (w, h) => [rect(0, 0, w, h, 40, '#C8643C'), rect(0, 0, w, h - 14, [40, 40, 34, 34], '#F3EBDD')],
-    text: plain('#211a14'), soft: plain('#5a4a3d'), head: plain('#A34A26'),
-    bar: (x, y, w, h, filled) => [rect(x, y, w, h, h / 2, '#d9cbb6'), rect(x, y, Math.max(filled, filled > 0 ? h : 0), h, h / 2, '#C8643C')],
+    text: plain('#211a14'),
+    soft: plain('#5a4a3d'),
+    head: plain('#A34A26'),
+    bar: (x, y, w, h, filled) => [
+      rect(x, y, w, h, h / 2, '#d9cbb6'),
+      rect(x, y, Math.max(filled, filled > 0 ? h : 0), h, h / 2, '#C8643C'),
+    ],
     pad: { x: 44, y: 32 },
   },
   bisque: {
     title: 'Bisque',
     panel: (_w, h) => [rect(0, 0, 14, h, 3, '#E39A6F')],
-    text: outlined('#ffffff'), soft: outlined('#F6E4D6'), head: outlined('#F2C9A8'),
-    bar: (x, y, w, h, filled) => [rect(x, y, w, h, 8, '#1b120de6'), rect(x + 6, y + 6, filled - 12, h - 12, 4, '#E39A6F')],
+    text: outlined('#ffffff'),
+    soft: outlined('#F6E4D6'),
+    head: outlined('#F2C9A8'),
+    bar: (x, y, w, h, filled) => [
+      rect(x, y, w, h, 8, '#1b120de6'),
+      rect(x + 6, y + 6, filled - 12, h - 12, 4, '#E39A6F'),
+    ],
     pad: { x: 44, y: 20 },
   },
   kiln: {
     title: 'Kiln',
     panel: (w, h) => [
       rect(0, 0, w, h, 10, '#17110ee6'),
-      rect(0, 0, w, 10, [10, 10, 0, 0], { from: [0, 0], to: [w, 0], stops: [[0, '#B5361B'], [1, '#F4B23E']] }),
+      rect(0, 0, w, 10, [10, 10, 0, 0], {
+        from: [0, 0],
+        to: [w, 0],
+        stops: [
+          [0, '#B5361B'],
+          [1, '#F4B23E'],
+        ],
+      }),
     ],
-    text: plain('#FBEFE2'), soft: plain('#D8C6B4'), head: plain('#F4B23E'),
+    text: plain('#FBEFE2'),
+    soft: plain('#D8C6B4'),
+    head: plain('#F4B23E'),
     bar: (x, y, w, h, filled) => [
       rect(x, y, w, h, 4, '#3a2018'),
-      rect(x, y, filled, h, 4, { from: [x, 0], to: [x + w, 0], stops: [[0, '#B5361B'], [1, '#F4B23E']] }),
+      rect(x, y, filled, h, 4, {
+        from: [x, 0],
+        to: [x + w, 0],
+        stops: [
+          [0, '#B5361B'],
+          [1, '#F4B23E'],
+        ],
+      }),
     ],
     pad: { x: 40, y: 34 },
   },
   tide: {
     title: 'Tide',
-    panel: (w, h) => [rect(0, 0, w, h, [44, 44, 44, 6], { from: [0, 0], to: [0, h], stops: [[0, '#0b2f38f0'], [1, '#0d4550e0']] })],
-    text: plain('#ECF8F5'), soft: plain('#BFE3DB'), head: plain('#9FE3D6'),
-    bar: (x, y, w, h, filled) => [rect(x, y, w, h, h / 2, '#06222a'), rect(x, y, Math.max(filled, filled > 0 ? h : 0), h, h / 2, '#7FD6C6')],
+    panel: (w, h) => [
+      rect(0, 0, w, h, [44, 44, 44, 6], {
+        from: [0, 0],
+        to: [0, h],
+        stops: [
+          [0, '#0b2f38f0'],
+          [1, '#0d4550e0'],
+        ],
+      }),
+    ],
+    text: plain('#ECF8F5'),
+    soft: plain('#BFE3DB'),
+    head: plain('#9FE3D6'),
+    bar: (x, y, w, h, filled) => [
+      rect(x, y, w, h, h / 2, '#06222a'),
+      rect(x, y, Math.max(filled, filled > 0 ? h : 0), h, h / 2, '#7FD6C6'),
+    ],
     pad: { x: 44, y: 32 },
   },
 };

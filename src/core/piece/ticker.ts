@@ -6,9 +6,23 @@ import { pieceBase, type DrawTools, type PieceKind } from './piece';
 import { READABLE, STYLES } from './style';
 
 /** The kinds of moment by which lines can be chosen. */
-export const TICKER_KINDS = ['follow', 'gift', 'subscribe', 'giftSubs', 'tip', 'raid', 'share', 'chat', 'every', 'goal'] as const;
+export const TICKER_KINDS = [
+  'follow',
+  'gift',
+  'subscribe',
+  'giftSubs',
+  'tip',
+  'raid',
+  'share',
+  'chat',
+  'every',
+  'goal',
+] as const;
 
-const schema = z.object({ ...pieceBase, kind: z.literal('ticker'), rows: z.number().int().min(1).max(10),
+const schema = z.object({
+  ...pieceBase,
+  kind: z.literal('ticker'),
+  rows: z.number().int().min(1).max(10),
   /** Only alerts of these kinds; absent: all. */
   of: z.array(z.enum(TICKER_KINDS)).min(1).max(TICKER_KINDS.length).optional(),
 });
@@ -29,23 +43,49 @@ export const ticker: PieceKind<TickerPiece, TickerLive> = {
   schema,
   least: { w: 360, h: 80 },
   make: (id, { frame }) => ({
-    id, kind: 'ticker', name: 'Ticker', style: 'slip', rows: 3,
-    place: { x: Math.round(frame.width * 0.083), y: Math.round(frame.height * 0.71), w: Math.round(frame.width * 0.6), h: 220 },
+    id,
+    kind: 'ticker',
+    name: 'Ticker',
+    style: 'slip',
+    rows: 3,
+    place: {
+      x: Math.round(frame.width * 0.083),
+      y: Math.round(frame.height * 0.71),
+      w: Math.round(frame.width * 0.6),
+      h: 220,
+    },
   }),
-  controls: [{ field: 'name', label: 'Name', control: 'text' }, { field: 'rows', label: 'Lines', control: 'number', least: 1, most: 10 }],
+  controls: [
+    { field: 'name', label: 'Name', control: 'text' },
+    { field: 'rows', label: 'Lines', control: 'number', least: 1, most: 10 },
+  ],
   live(piece, { played, lines, show }) {
     const own = new Set(show.pieces.flatMap(({ id, kind }) => (kind === 'spotlight' ? [id] : [])));
     const kinds = new Map(show.cues.map(({ id, when }) => [id, when.kind]));
-    const wanted = (cue: string | undefined): boolean => piece.of === undefined || piece.of.some((kind) => kind === kinds.get(cue ?? ''));
+    const wanted = (cue: string | undefined): boolean =>
+      piece.of === undefined || piece.of.some((kind) => kind === kinds.get(cue ?? ''));
     const all = [
-      ...played.filter(({ trial, spotlight, cue }) => !trial && own.has(spotlight) && wanted(cue)).map(({ id, until, text }) => ({ id, at: until, text })),
+      ...played
+        .filter(({ trial, spotlight, cue }) => !trial && own.has(spotlight) && wanted(cue))
+        .map(({ id, until, text }) => ({ id, at: until, text })),
       ...lines.filter(({ cue }) => wanted(cue)),
     ];
-    return { kind: 'ticker', lines: all.filter(({ text }) => text.trim() !== '').sort((a, b) => b.at - a.at || (a.id < b.id ? 1 : -1)).slice(0, piece.rows).map(({ id, text }) => ({ id, text })) };
+    return {
+      kind: 'ticker',
+      lines: all
+        .filter(({ text }) => text.trim() !== '')
+        .sort((a, b) => b.at - a.at || (a.id < b.id ? 1 : -1))
+        .slice(0, piece.rows)
+        .map(({ id, text }) => ({ id, text })),
+    };
   },
   sample: () => ({ kind: 'ticker', lines: [] }),
-  draw: (piece, live, tools) => (live.lines.length === 0 && tools.seen === 'air' ? [] : [{ key: piece.id, box: piece.place, ops: tickerOps(piece, live, tools) }]),
-  twin: (piece, live) => (live.lines.length === 0 ? '' : `${piece.name}: ${live.lines.map(({ text }) => withoutIsolates(text)).join('; ')}`),
+  draw: (piece, live, tools) =>
+    live.lines.length === 0 && tools.seen === 'air'
+      ? []
+      : [{ key: piece.id, box: piece.place, ops: tickerOps(piece, live, tools) }],
+  twin: (piece, live) =>
+    live.lines.length === 0 ? '' : `${piece.name}: ${live.lines.map(({ text }) => withoutIsolates(text)).join('; ')}`,
 };
 
 /** How many whole lines fit, and how large they are. */
@@ -56,16 +96,29 @@ export function linesThatFit({ place: { h }, style: name, rows }: TickerPiece): 
 }
 
 /** How high a ticker must be to show all its lines, px. */
-export const tickerHeight = ({ style, rows }: TickerPiece): number => Math.ceil(STYLES[style].pad.y * 1.2 + (style === 'slip' ? 14 : 0) + rows * READABLE * 1.4) + 1;
+export const tickerHeight = ({ style, rows }: TickerPiece): number =>
+  Math.ceil(STYLES[style].pad.y * 1.2 + (style === 'slip' ? 14 : 0) + rows * READABLE * 1.4) + 1;
 
 function tickerOps(piece: TickerPiece, { lines }: TickerLive, { measure }: DrawTools): Op[] {
-  const { place: { w, h }, style: name } = piece;
+  const {
+    place: { w, h },
+    style: name,
+  } = piece;
   const style = STYLES[name];
   const { fit, size } = linesThatFit(piece);
   const font: FontSpec = { family: 'text', weight: 500, size };
   const shown = lines.length === 0 ? ['Latest alerts appear here'] : lines.slice(0, fit).map(({ text }) => text);
   return [
     ...style.panel(w, h),
-    ...shown.flatMap((text, n) => lineOps(cutLine(text, w - 2 * style.pad.x, font, measure), style.pad.x, style.pad.y * 0.6 + n * size * 1.4 + size, font, n === 0 ? style.text : style.soft, measure)),
+    ...shown.flatMap((text, n) =>
+      lineOps(
+        cutLine(text, w - 2 * style.pad.x, font, measure),
+        style.pad.x,
+        style.pad.y * 0.6 + n * size * 1.4 + size,
+        font,
+        n === 0 ? style.text : style.soft,
+        measure,
+      ),
+    ),
   ];
 }

@@ -24,14 +24,34 @@ type TextOp = Extract<Op, { op: 'text' }>;
 /** One line in a piece's own type: what glows lies below it. What is not set stays as the style has it. */
 function dressed(op: TextOp, { font, fill, fillTo, outline, glow, shadow }: TypeLook): TextOp[] {
   const spec = font === undefined ? op.font : { ...op.font, family: font };
-  const own: Fill = fill === undefined ? op.fill : fillTo === undefined ? fill : { from: [0, op.baseline - spec.size * 0.78], to: [0, op.baseline], stops: [[0, fill], [1, fillTo]] };
+  const own: Fill =
+    fill === undefined
+      ? op.fill
+      : fillTo === undefined
+        ? fill
+        : {
+            from: [0, op.baseline - spec.size * 0.78],
+            to: [0, op.baseline],
+            stops: [
+              [0, fill],
+              [1, fillTo],
+            ],
+          };
   // A colour of one's own comes without the style's outline, which was made for its colour.
   const coloured = fill !== undefined || outline !== undefined;
   const { outline: theirs, shadow: cast, ...bare } = op;
   const around = outline ?? (coloured ? undefined : theirs);
   const below = shadow ? SHADOW : coloured ? undefined : cast;
-  const letters: TextOp = { ...bare, font: spec, fill: own, ...(around ? { outline: around } : {}), ...(below ? { shadow: below } : {}) };
-  return glow ? [{ ...bare, font: spec, fill: glow.color, shadow: { color: glow.color, blur: glow.blur, dx: 0, dy: 0 } }, letters] : [letters];
+  const letters: TextOp = {
+    ...bare,
+    font: spec,
+    fill: own,
+    ...(around ? { outline: around } : {}),
+    ...(below ? { shadow: below } : {}),
+  };
+  return glow
+    ? [{ ...bare, font: spec, fill: glow.color, shadow: { color: glow.color, blur: glow.blur, dx: 0, dy: 0 } }, letters]
+    : [letters];
 }
 
 /** Groups with their text in a piece's own type. */
@@ -42,7 +62,8 @@ export function inOwnType(groups: readonly Group[], type: TypeLook): Group[] {
     // What changes by the clock is dressed when it changes: the same operations give the same ones again.
     let kept: { from: readonly Op[]; to: Op[] } | null = null;
     return {
-      ...group, ops: dress(group.ops),
+      ...group,
+      ops: dress(group.ops),
       clock: (now) => {
         const { ops, next } = clock(now);
         if (kept?.from !== ops) kept = { from: ops, to: dress(ops) };

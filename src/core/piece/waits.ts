@@ -5,7 +5,12 @@ import type { Piece } from './index';
 
 /** Why a piece will stay as it is: it waits for a kind of event that no feed sends. Null: some feed does. */
 export function pieceTrouble(piece: Piece, show: Show): string | null {
-  const measure = piece.kind === 'leaderboard' ? piece.measure : piece.kind === 'goal' ? show.goals.find(({ id }) => id === piece.goal)?.measure : undefined;
+  const measure =
+    piece.kind === 'leaderboard'
+      ? piece.measure
+      : piece.kind === 'goal'
+        ? show.goals.find(({ id }) => id === piece.goal)?.measure
+        : undefined;
   if (measure === undefined) return null;
   const { kinds, what } = MEASURE_EVENTS[measure];
   const reasons = kinds.map((kind) => whyNever(show.feeds, kind, what));

@@ -17,12 +17,22 @@ const show = emptyShow('w', 'W');
 const tools = { measure: nodeMeasure, seen: 'air' } as const;
 type Text = Extract<Op, { op: 'text' }>;
 const textsOf = (ops: readonly Op[]): Text[] => ops.filter((op): op is Text => op.op === 'text');
-const drawn = (groups: Group[], now = 0): Text[] => groups.flatMap((group) => textsOf(group.clock?.(now).ops ?? group.ops));
+const drawn = (groups: Group[], now = 0): Text[] =>
+  groups.flatMap((group) => textsOf(group.clock?.(now).ops ?? group.ops));
 
 describe('words that are too long', () => {
-  const long: WordsPiece = { ...words.make('w', show), words: 'Tonight we open the kiln that has been cooling for three whole days', backing: false, inset: 0, size: 72, place: { x: 0, y: 0, w: 500, h: 120 } };
-  const at = (overlong: WordsPiece['overlong'], more: Partial<WordsPiece> = {}, now = 0): Text[] => drawn(drawPiece({ ...long, overlong, ...more }, { kind: 'text' }, tools), now);
-  const widest = (texts: Text[]): number => Math.max(...texts.map(({ text, font }) => lineWidth(text, font, nodeMeasure)));
+  const long: WordsPiece = {
+    ...words.make('w', show),
+    words: 'Tonight we open the kiln that has been cooling for three whole days',
+    backing: false,
+    inset: 0,
+    size: 72,
+    place: { x: 0, y: 0, w: 500, h: 120 },
+  };
+  const at = (overlong: WordsPiece['overlong'], more: Partial<WordsPiece> = {}, now = 0): Text[] =>
+    drawn(drawPiece({ ...long, overlong, ...more }, { kind: 'text' }, tools), now);
+  const widest = (texts: Text[]): number =>
+    Math.max(...texts.map(({ text, font }) => lineWidth(text, font, nodeMeasure)));
 
   test('shrink: all of them, smaller, and no smaller than can be read', () => {
     const texts = at('shrink', { words: 'Tonight we open the kiln' });
@@ -47,13 +57,25 @@ describe('words that are too long', () => {
     const [first] = at('scroll');
     const [later] = at('scroll', {}, 1000);
     expect((first?.x ?? 0) - (later?.x ?? 0)).toBeCloseTo(3 * 72, 5);
-    expect(words.draw({ ...long, overlong: 'scroll' }, { kind: 'text' }, tools)[0]?.clip).toMatchObject({ x: 0, w: 500 });
-    expect(words.draw({ ...long, words: 'Short', overlong: 'scroll' }, { kind: 'text' }, tools)[0]?.clock).toBeUndefined();
+    expect(words.draw({ ...long, overlong: 'scroll' }, { kind: 'text' }, tools)[0]?.clip).toMatchObject({
+      x: 0,
+      w: 500,
+    });
+    expect(
+      words.draw({ ...long, words: 'Short', overlong: 'scroll' }, { kind: 'text' }, tools)[0]?.clock,
+    ).toBeUndefined();
   });
   test('a glow lies below the letters, a gradient runs down them', () => {
-    const [glow, letters] = at('cut', { type: { glow: { color: '#ff0000', blur: 20 }, fill: '#ffffff', fillTo: '#000000', shadow: true } });
+    const [glow, letters] = at('cut', {
+      type: { glow: { color: '#ff0000', blur: 20 }, fill: '#ffffff', fillTo: '#000000', shadow: true },
+    });
     expect(glow?.shadow).toEqual({ color: '#ff0000', blur: 20, dx: 0, dy: 0 });
-    expect(letters?.fill).toMatchObject({ stops: [[0, '#ffffff'], [1, '#000000']] });
+    expect(letters?.fill).toMatchObject({
+      stops: [
+        [0, '#ffffff'],
+        [1, '#000000'],
+      ],
+    });
     // Common practice, no source.
     expect(letters?.shadow).toMatchObject({ blur: 7, dx: 3, dy: 3 });
   });
@@ -61,8 +83,14 @@ describe('words that are too long', () => {
 
 test('any piece takes a type of its own, and is laid out in it; what is not set stays its style’s', () => {
   const board = { ...PIECE_KINDS.leaderboard.make('b', show), type: { font: 'poster' as const, fill: '#123456' } };
-  const live = { kind: 'leaderboard' as const, rows: [{ name: 'Bartholomäus of the very long handle', value: 12_345 }] };
-  const [own, style] = [drawn(drawPiece(board, live, tools)), drawn(drawPiece({ ...board, type: undefined }, live, tools))];
+  const live = {
+    kind: 'leaderboard' as const,
+    rows: [{ name: 'Bartholomäus of the very long handle', value: 12_345 }],
+  };
+  const [own, style] = [
+    drawn(drawPiece(board, live, tools)),
+    drawn(drawPiece({ ...board, type: undefined }, live, tools)),
+  ];
   expect(new Set(own.map(({ font }) => font.family))).toEqual(new Set(['poster']));
   expect(new Set(own.map(({ fill }) => fill))).toEqual(new Set(['#123456']));
   const right = Math.max(...own.map(({ text, x, font }) => x + lineWidth(text, font, nodeMeasure)));
@@ -86,7 +114,11 @@ describe('the chat column', () => {
     fold(state, { input: 'begin', at: 1000, session: 's' });
     lines.forEach(([by, text, roles = []], n) => {
       const event = aChat({ id: `c${n}`, by, text, feed: 'f', at: 1000, seenAt: 1000 });
-      fold(state, { input: 'event', at: 2000 + n * 1000, event: { ...event, viewer: event.viewer && { ...event.viewer, roles: roles as never } } });
+      fold(state, {
+        input: 'event',
+        at: 2000 + n * 1000,
+        event: { ...event, viewer: event.viewer && { ...event.viewer, roles: roles as never } },
+      });
     });
     return state;
   };
@@ -96,9 +128,31 @@ describe('the chat column', () => {
   };
 
   test('helpers’ lines, keywords and certain viewers are left out; roles are told', () => {
-    const live = chat.live({ ...piece, without: [{ feed: 'f', viewer: 'rude', name: 'rude' }] }, said(['ines', 'lovely'], ['bot', 'I am a helper', ['bot']], ['ines', '!points'], ['rude', 'no'], ['mod', 'welcome', ['moderator']]));
-    expect(live.lines.map(({ text, role }) => [text, role])).toEqual([['lovely', ''], ['welcome', 'mod']]);
-    expect(chat.live({ ...piece, bots: true, keywords: true, roles: false }, said(['bot', 'I help', ['bot']], ['ines', '!points'])).lines.map(({ text, role }) => [text, role])).toEqual([['I help', ''], ['!points', '']]);
+    const live = chat.live(
+      { ...piece, without: [{ feed: 'f', viewer: 'rude', name: 'rude' }] },
+      said(
+        ['ines', 'lovely'],
+        ['bot', 'I am a helper', ['bot']],
+        ['ines', '!points'],
+        ['rude', 'no'],
+        ['mod', 'welcome', ['moderator']],
+      ),
+    );
+    expect(live.lines.map(({ text, role }) => [text, role])).toEqual([
+      ['lovely', ''],
+      ['welcome', 'mod'],
+    ]);
+    expect(
+      chat
+        .live(
+          { ...piece, bots: true, keywords: true, roles: false },
+          said(['bot', 'I help', ['bot']], ['ines', '!points']),
+        )
+        .lines.map(({ text, role }) => [text, role]),
+    ).toEqual([
+      ['I help', ''],
+      ['!points', ''],
+    ]);
   });
 
   test('whole lines only, the newest below; a message that does not fit whole is not begun', () => {
@@ -110,17 +164,28 @@ describe('the chat column', () => {
     expect(baselines).toHaveLength(rows);
     expect(Math.max(...baselines)).toBeLessThanOrEqual(top + rows * leading);
     expect(ops.some(({ text }) => text.includes('29'))).toBe(true);
-    expect(texts({ wrap: true, place: { x: 0, y: 0, w: 400, h: 110 } }, [['a', 'one two three four five six seven eight nine ten eleven'], ['b', 'short']]).join(' ')).not.toContain('one two');
+    expect(
+      texts({ wrap: true, place: { x: 0, y: 0, w: 400, h: 110 } }, [
+        ['a', 'one two three four five six seven eight nine ten eleven'],
+        ['b', 'short'],
+      ]).join(' '),
+    ).not.toContain('one two');
   });
 
   test('text from right to left is laid out from the right, beside a name from the left', () => {
     const ops = drawn(chat.draw(piece, chat.live(piece, said(['ines', 'هذا جميل'])), tools));
     const arabic = ops.find(({ text }) => /[\u0600-\u06ff]/.test(text));
-    expect((arabic?.x ?? 0) + lineWidth(arabic?.text ?? '', arabic?.font ?? { family: 'text', weight: 500, size: 38 }, nodeMeasure)).toBeCloseTo(400 - chatRows(piece).x, 0);
+    expect(
+      (arabic?.x ?? 0) +
+        lineWidth(arabic?.text ?? '', arabic?.font ?? { family: 'text', weight: 500, size: 38 }, nodeMeasure),
+    ).toBeCloseTo(400 - chatRows(piece).x, 0);
   });
 
   test('lines leave by the clock', () => {
-    const lines: Parameters<typeof said> = [['ines', 'first'], ['hana', 'second']];
+    const lines: Parameters<typeof said> = [
+      ['ines', 'first'],
+      ['hana', 'second'],
+    ];
     expect(texts({ seconds: 10 }, lines, 3500)).toEqual(expect.arrayContaining(['first', 'second']));
     expect(texts({ seconds: 10 }, lines, 12_500)).not.toContain('first');
     expect(texts({ seconds: 10 }, lines, 13_500)).toEqual([]);
@@ -135,15 +200,32 @@ describe('the chat column', () => {
 
 test('the info card lists what viewers can write, as the show is set up, page by page', () => {
   const set: Show = {
-    ...show, teams: [{ id: 't', name: 'Ash', keyword: '!ash', members: [] }], counters: [{ id: 'c', name: 'Pots', start: 0, step: 1, target: null, keyword: '!pot' }],
-    points: { ...show.points, on: true, unit: 'shards', ask: '!shards', perks: [{ id: 'p', name: 'Choose a glaze', keyword: '!glaze', price: 500, level: 1, pause: 0 }] },
+    ...show,
+    teams: [{ id: 't', name: 'Ash', keyword: '!ash', members: [] }],
+    counters: [{ id: 'c', name: 'Pots', start: 0, step: 1, target: null, keyword: '!pot' }],
+    points: {
+      ...show.points,
+      on: true,
+      unit: 'shards',
+      ask: '!shards',
+      perks: [{ id: 'p', name: 'Choose a glaze', keyword: '!glaze', price: 500, level: 1, pause: 0 }],
+    },
   };
   const piece = info.make('i', set);
   const live = info.live(piece, newState(set));
-  expect(live.lines).toEqual([{ word: '!shards', says: 'your shards' }, { word: '!ash', says: 'join Ash' }, { word: '!pot', says: 'Pots' }, { word: '!glaze', says: 'Choose a glaze, 500 shards' }]);
+  expect(live.lines).toEqual([
+    { word: '!shards', says: 'your shards' },
+    { word: '!ash', says: 'join Ash' },
+    { word: '!pot', says: 'Pots' },
+    { word: '!glaze', says: 'Choose a glaze, 500 shards' },
+  ]);
   expect(info.live({ ...piece, of: 'perks' }, newState(set)).lines).toHaveLength(1);
   const short = { ...piece, place: { ...piece.place, h: 240 } };
-  const pages = [0, 8000].map((now) => drawn(info.draw(short, live, tools), now).map(({ text }) => text).join(' '));
+  const pages = [0, 8000].map((now) =>
+    drawn(info.draw(short, live, tools), now)
+      .map(({ text }) => text)
+      .join(' '),
+  );
   expect(pages[0]).toContain('!shards');
   expect(pages[1]).not.toContain('!shards');
   expect(info.draw(piece, { kind: 'info', lines: [] }, tools)).toEqual([]);
@@ -156,8 +238,14 @@ test('on the air there is nothing of the camera: the compositor brings its own p
 });
 
 test('a picture fills its box or is seen whole, and is never stretched', () => {
-  expect(fitted({ w: 400, h: 200 }, { w: 300, h: 300 }, 'contain')).toEqual({ at: { x: 0, y: 75, w: 300, h: 150 }, part: { x: 0, y: 0, w: 1, h: 1 } });
-  expect(fitted({ w: 400, h: 200 }, { w: 300, h: 300 }, 'cover')).toEqual({ at: { x: 0, y: 0, w: 300, h: 300 }, part: { x: 0.25, y: 0, w: 0.5, h: 1 } });
+  expect(fitted({ w: 400, h: 200 }, { w: 300, h: 300 }, 'contain')).toEqual({
+    at: { x: 0, y: 75, w: 300, h: 150 },
+    part: { x: 0, y: 0, w: 1, h: 1 },
+  });
+  expect(fitted({ w: 400, h: 200 }, { w: 300, h: 300 }, 'cover')).toEqual({
+    at: { x: 0, y: 0, w: 300, h: 300 },
+    part: { x: 0.25, y: 0, w: 0.5, h: 1 },
+  });
   const { at, part } = fitted({ w: 800, h: 600 }, { w: 100, h: 400 }, 'cover', { x: 0.5, y: 0.5, w: 0.5, h: 0.5 });
   expect((part.w * 800) / (part.h * 600)).toBeCloseTo(at.w / at.h);
   expect(part.x).toBeGreaterThanOrEqual(0.5);

@@ -40,8 +40,22 @@ export const words: PieceKind<WordsPiece, WordsLive> = {
   schema,
   least: { w: 80, h: 40 },
   make: (id, { frame }) => ({
-    id, kind: 'text', name: 'Words', style: 'bisque', words: 'Tonight: celadon', size: 72, align: 'left', inset: 12, backing: true, overlong: 'shrink',
-    place: { x: Math.round(frame.width * 0.083), y: Math.round(frame.height * 0.1), w: Math.round(frame.width * 0.6), h: 120 },
+    id,
+    kind: 'text',
+    name: 'Words',
+    style: 'bisque',
+    words: 'Tonight: celadon',
+    size: 72,
+    align: 'left',
+    inset: 12,
+    backing: true,
+    overlong: 'shrink',
+    place: {
+      x: Math.round(frame.width * 0.083),
+      y: Math.round(frame.height * 0.1),
+      w: Math.round(frame.width * 0.6),
+      h: 120,
+    },
   }),
   controls: [{ field: 'name', label: 'Name', control: 'text' }],
   live: () => ({ kind: 'text' }),
@@ -49,19 +63,35 @@ export const words: PieceKind<WordsPiece, WordsLive> = {
   draw(piece, _live, tools) {
     const { place, id } = piece;
     const backing = piece.backing ? STYLES[piece.style].panel(place.w, place.h) : [];
-    if (piece.words.trim() === '') return tools.seen === 'edit' ? [{ key: id, box: place, ops: [...backing, ...linesOf({ ...piece, words: 'Write something' }, tools)] }] : [];
+    if (piece.words.trim() === '')
+      return tools.seen === 'edit'
+        ? [{ key: id, box: place, ops: [...backing, ...linesOf({ ...piece, words: 'Write something' }, tools)] }]
+        : [];
     const room = roomOf(piece);
     const font = fontOf(piece);
-    if (piece.overlong !== 'scroll' || lineWidth(oneLine(piece), font, tools.measure) <= room.w) return [{ key: id, box: place, ops: [...backing, ...linesOf(piece, tools)] }];
-    return [...(backing.length > 0 ? [{ key: `${id}/backing`, box: place, ops: backing }] : []), scrolling(piece, tools)];
+    if (piece.overlong !== 'scroll' || lineWidth(oneLine(piece), font, tools.measure) <= room.w)
+      return [{ key: id, box: place, ops: [...backing, ...linesOf(piece, tools)] }];
+    return [
+      ...(backing.length > 0 ? [{ key: `${id}/backing`, box: place, ops: backing }] : []),
+      scrolling(piece, tools),
+    ];
   },
   twin: ({ words: said }) => said.trim(),
 };
 
 const oneLine = ({ words: said }: WordsPiece): string => said.replace(/\s+/g, ' ').trim();
-const fontOf = ({ size, place }: WordsPiece): FontSpec => ({ family: 'title', weight: 700, size: Math.max(READABLE, Math.min(size, place.h * 0.92)) });
+const fontOf = ({ size, place }: WordsPiece): FontSpec => ({
+  family: 'title',
+  weight: 700,
+  size: Math.max(READABLE, Math.min(size, place.h * 0.92)),
+});
 
-function roomOf({ place: { w, h }, inset, backing, style }: WordsPiece): { x: number; w: number; y: number; h: number } {
+function roomOf({ place: { w, h }, inset, backing, style }: WordsPiece): {
+  x: number;
+  w: number;
+  y: number;
+  h: number;
+} {
   const x = inset + (backing ? STYLES[style].pad.x * 0.6 : 0);
   // Slip stands on an edge that is no room for words.
   return { x, w: Math.max(1, w - 2 * x), y: 0, h: h - (backing && style === 'slip' ? 14 : 0) };
@@ -77,7 +107,10 @@ function linesOf(piece: WordsPiece, { measure }: DrawTools): Op[] {
     const leading = most.size * LEADING;
     const fits = Math.max(1, Math.floor((room.h + most.size * (LEADING - 1)) / leading));
     const all = piece.words.split('\n').flatMap((part) => wrapText(part, room.w, most, measure));
-    lines = all.length <= fits ? all : [...all.slice(0, fits - 1), cutLine(all.slice(fits - 1).join(' '), room.w, most, measure)];
+    lines =
+      all.length <= fits
+        ? all
+        : [...all.slice(0, fits - 1), cutLine(all.slice(fits - 1).join(' '), room.w, most, measure)];
   } else if (piece.overlong === 'shrink') {
     const wide = lineWidth(line, most, measure);
     const size = Math.max(READABLE, Math.floor(most.size * Math.min(1, room.w / Math.max(1, wide))));
@@ -104,7 +137,10 @@ function scrolling(piece: WordsPiece, { measure }: DrawTools): Group {
   const baseline = room.h / 2 + font.size * 0.34;
   const at = (x: number): Op[] => lineOps(text, x, baseline, font, STYLES[piece.style].text, measure);
   return {
-    key: piece.id, box: piece.place, ops: [], clip: { x: room.x, y: 0, w: room.w, h: piece.place.h },
+    key: piece.id,
+    box: piece.place,
+    ops: [],
+    clip: { x: room.x, y: 0, w: room.w, h: piece.place.h },
     clock: (now) => {
       const gone = ((now / 1000) * EM_A_SECOND * font.size) % round;
       return { ops: [...at(room.x - gone), ...at(room.x - gone + round)], next: now };

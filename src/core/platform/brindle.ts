@@ -43,8 +43,16 @@ const wire = {
 
 // Generated code for what is valid, the ordinary parser for what is not: a busy room sends thousands a second.
 const readers: Record<keyof typeof wire, z.ZodType> = {
-  room: z.compile(wire.room), viewers: z.compile(wire.viewers), join: z.compile(wire.join), chat: z.compile(wire.chat), like: z.compile(wire.like), follow: z.compile(wire.follow),
-  share: z.compile(wire.share), subscribe: z.compile(wire.subscribe), gift: z.compile(wire.gift), gap: z.compile(wire.gap),
+  room: z.compile(wire.room),
+  viewers: z.compile(wire.viewers),
+  join: z.compile(wire.join),
+  chat: z.compile(wire.chat),
+  like: z.compile(wire.like),
+  follow: z.compile(wire.follow),
+  share: z.compile(wire.share),
+  subscribe: z.compile(wire.subscribe),
+  gift: z.compile(wire.gift),
+  gap: z.compile(wire.gap),
 };
 
 type Wire = { [K in keyof typeof wire]: z.infer<(typeof wire)[K]> };
@@ -62,7 +70,8 @@ export const brindleKinds = ['like', 'gift', 'follow', 'chat', 'share', 'subscri
  * @returns the event, a gap, or a refusal with a sentence; it never throws
  */
 export function readBrindle(frame: Frame, origin: Origin): Reading {
-  if (!Object.hasOwn(wire, frame.event)) return bad(`Brindle sent a kind of message that Gavirn does not know: "${frame.event.slice(0, 40)}".`);
+  if (!Object.hasOwn(wire, frame.event))
+    return bad(`Brindle sent a kind of message that Gavirn does not know: "${frame.event.slice(0, 40)}".`);
   const name = frame.event as keyof Wire;
   const json = readJson(frame.data);
   if (!json.ok) return bad(json.reason);
@@ -84,8 +93,12 @@ function toReading(name: keyof Wire, message: Wire[keyof Wire], frame: Frame, { 
       const startedAt = m.startedAt ? Date.parse(m.startedAt) : undefined;
       const when = seenAt === null && startedAt !== undefined ? { at: startedAt, seenAt: startedAt } : {};
       return heard({
-        ...unsigned(`room:${m.state}`), ...when, kind: 'room', state: m.state,
-        ...(m.roomId ? { roomId: m.roomId } : {}), ...(startedAt === undefined ? {} : { startedAt }),
+        ...unsigned(`room:${m.state}`),
+        ...when,
+        kind: 'room',
+        state: m.state,
+        ...(m.roomId ? { roomId: m.roomId } : {}),
+        ...(startedAt === undefined ? {} : { startedAt }),
       });
     }
     case 'viewers':
@@ -105,7 +118,12 @@ function toReading(name: keyof Wire, message: Wire[keyof Wire], frame: Frame, { 
     case 'gift': {
       const m = of('gift');
       const event: StreamEvent = {
-        ...by(m), kind: 'gift', giftId: m.gift.id, name: cleanText(m.gift.name, 200), unitCoins: m.gift.coins, count: m.streak?.count ?? 1,
+        ...by(m),
+        kind: 'gift',
+        giftId: m.gift.id,
+        name: cleanText(m.gift.name, 200),
+        unitCoins: m.gift.coins,
+        count: m.streak?.count ?? 1,
       };
       if (!m.streak) return heard(event);
       // A key is only promised to be one's own within a viewer's gifts of one sort.

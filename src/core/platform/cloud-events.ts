@@ -9,8 +9,13 @@ import { bad, readJson, unusable } from './reading';
 
 /** The context attributes that must be there, and the ones that are read (CloudEvents 1.0.2, "Required Attributes"). */
 const cloudEventSchema = z.looseObject({
-  specversion: z.literal('1.0'), id: z.string().min(1).max(200), source: z.string().min(1).max(2000), type: z.string().min(1).max(300),
-  time: z.iso.datetime({ offset: true }).nullish(), subject: z.string().nullish(), datacontenttype: z.string().nullish(),
+  specversion: z.literal('1.0'),
+  id: z.string().min(1).max(200),
+  source: z.string().min(1).max(2000),
+  type: z.string().min(1).max(300),
+  time: z.iso.datetime({ offset: true }).nullish(),
+  subject: z.string().nullish(),
+  datacontenttype: z.string().nullish(),
 });
 export type CloudEvent = z.infer<typeof cloudEventSchema>;
 
@@ -20,8 +25,14 @@ const TYPE = 'app.gavirn.event.';
 export function toCloudEvent(event: StreamEvent): CloudEvent {
   const { id, feed, kind, at, ...data } = event;
   return {
-    specversion: '1.0', id, source: `/gavirn/feeds/${encodeURIComponent(feed)}`, type: `${TYPE}${kind}`, time: new Date(at).toISOString(), datacontenttype: 'application/json',
-    ...(event.viewer ? { subject: event.viewer.id } : {}), data,
+    specversion: '1.0',
+    id,
+    source: `/gavirn/feeds/${encodeURIComponent(feed)}`,
+    type: `${TYPE}${kind}`,
+    time: new Date(at).toISOString(),
+    datacontenttype: 'application/json',
+    ...(event.viewer ? { subject: event.viewer.id } : {}),
+    data,
   };
 }
 
@@ -31,22 +42,47 @@ export type ReadCloudEvents = { ok: true; events: unknown[] } | { ok: false; rea
  * Takes the events out of one HTTP request, in any of the three content modes (binding, section 3).
  * @param headers names in lower case
  */
-export function readCloudEventRequest(headers: Readonly<Record<string, string | undefined>>, body: string): ReadCloudEvents {
+export function readCloudEventRequest(
+  headers: Readonly<Record<string, string | undefined>>,
+  body: string,
+): ReadCloudEvents {
   const type = (headers['content-type'] ?? '').split(';')[0]?.trim().toLowerCase() ?? '';
   if (type.startsWith('application/cloudevents-batch')) {
     const read = readJson(body, MAX_MESSAGE * 64);
     if (!read.ok) return read;
-    return Array.isArray(read.json) ? { ok: true, events: read.json } : { ok: false, reason: 'A batch of CloudEvents is a JSON list; this is none.' };
+    return Array.isArray(read.json)
+      ? { ok: true, events: read.json }
+      : { ok: false, reason: 'A batch of CloudEvents is a JSON list; this is none.' };
   }
   if (type.startsWith('application/cloudevents')) {
     const read = readJson(body);
     return read.ok ? { ok: true, events: [read.json] } : read;
   }
-  if (headers['ce-specversion'] === undefined) return { ok: false, reason: 'This is no CloudEvent: it has neither the media type of one nor a ce-specversion header.' };
-  const attributes = Object.entries(headers).flatMap(([name, value]): [string, string][] => (name.startsWith('ce-') && value !== undefined ? [[name.slice(3), headerValue(value)]] : []));
-  const data = body === '' ? undefined : type === '' || /[/+]json$/.test(type) ? readJson(body) : { ok: true as const, json: body };
+  if (headers['ce-specversion'] === undefined)
+    return {
+      ok: false,
+      reason: 'This is no CloudEvent: it has neither the media type of one nor a ce-specversion header.',
+    };
+  const attributes = Object.entries(headers).flatMap(([name, value]): [string, string][] =>
+    name.startsWith('ce-') && value !== undefined ? [[name.slice(3), headerValue(value)]] : [],
+  );
+  const data =
+    body === ''
+      ? undefined
+      : type === '' || /[/+]json$/.test(type)
+        ? readJson(body)
+        : { ok: true as const, json: body };
   if (data && !data.ok) return data;
-  return { ok: true, events: [{ ...Object.fromEntries(attributes), ...(type ? { datacontenttype: type } : {}), ...(data ? { data: data.json } : {}) }] };
+  return {
+    ok: true,
+    events: [
+      {
+        ...Object.fromEntries(attributes),
+        ...(type ? { datacontenttype: type } : {}),
+        ...(data ? { data: data.json } : {}),
+      },
+    ],
+  };
 }
 
 /** Percent-decoding of header values (binding, section 3.1.3.2), quotes taken off first. */
@@ -70,7 +106,15 @@ export function readCloudEvent(json: unknown, origin: Origin, mapper: Mapper | n
     if (!mapper) return [bad(`The CloudEvent is of the type "${type.slice(0, 80)}", for which this feed has no rule.`)];
     return mapper.read(json, origin, own);
   }
-  const at = time ? Date.parse(time) : origin.seenAt ?? 0;
-  const event = streamEventSchema.safeParse({ seenAt: at, ...(typeof data === 'object' ? data : {}), id: own, feed: origin.feed, kind: type.slice(TYPE.length), at, ...(origin.seenAt === null ? {} : { seenAt: origin.seenAt }) });
+  const at = time ? Date.parse(time) : (origin.seenAt ?? 0);
+  const event = streamEventSchema.safeParse({
+    seenAt: at,
+    ...(typeof data === 'object' ? data : {}),
+    id: own,
+    feed: origin.feed,
+    kind: type.slice(TYPE.length),
+    at,
+    ...(origin.seenAt === null ? {} : { seenAt: origin.seenAt }),
+  });
   return [event.success ? { kind: 'heard', heard: { event: event.data } } : bad(unusable('CloudEvent', event.error))];
 }

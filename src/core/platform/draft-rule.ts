@@ -9,10 +9,15 @@ export type Target = MappedField | 'when' | 'each';
 export const newRule = (kind: MappedKind): Rule => ({ kind, when: null, each: null, fields: {}, fixed: {} });
 
 /** The fields of a rule's kind, in the order in which they are asked for: what it needs first. */
-export const fieldsOf = (rule: Rule): readonly MappedField[] => [...KIND_FIELDS[rule.kind].needs, ...KIND_FIELDS[rule.kind].may];
+export const fieldsOf = (rule: Rule): readonly MappedField[] => [
+  ...KIND_FIELDS[rule.kind].needs,
+  ...KIND_FIELDS[rule.kind].may,
+];
 
 /** The first needed field that the rule does not have; null when it has all. */
-export const nextNeeded = (rule: Rule): MappedField | null => KIND_FIELDS[rule.kind].needs.find((field) => rule.fields[field] === undefined && rule.fixed[field] === undefined) ?? null;
+export const nextNeeded = (rule: Rule): MappedField | null =>
+  KIND_FIELDS[rule.kind].needs.find((field) => rule.fields[field] === undefined && rule.fixed[field] === undefined) ??
+  null;
 
 /**
  * A rule with a tapped value put in.
@@ -32,7 +37,8 @@ export function withTapped(rule: Rule, target: Target, steps: readonly (string |
 /** The steps from where the rule reads: inside the list, if it reads each entry of one. */
 function within({ each }: Rule, steps: readonly (string | number)[]): readonly (string | number)[] {
   if (each === null) return steps;
-  for (let n = 0; n < steps.length; n += 1) if (typeof steps[n] === 'number' && `${pathTo(steps.slice(0, n))}[*]` === each) return steps.slice(n + 1);
+  for (let n = 0; n < steps.length; n += 1)
+    if (typeof steps[n] === 'number' && `${pathTo(steps.slice(0, n))}[*]` === each) return steps.slice(n + 1);
   return steps;
 }
 

@@ -3,11 +3,29 @@ export const FEED_STATES = {
   looking: { word: 'looking', sentence: 'Looking for you.', mood: 'waiting' },
   waiting: { word: 'waiting', sentence: 'Waiting for you to go live. Nothing to press.', mood: 'waiting' },
   connected: { word: 'connected', sentence: 'Connected. Everything viewers do arrives here.', mood: 'good' },
-  reconnecting: { word: 'reconnecting', sentence: 'The connection was lost. Reconnecting by itself; what happens meanwhile is caught up.', mood: 'trouble' },
-  notFound: { word: 'not found', sentence: 'Cannot find this handle. Check the spelling against your profile’s address.', mood: 'trouble' },
+  reconnecting: {
+    word: 'reconnecting',
+    sentence: 'The connection was lost. Reconnecting by itself; what happens meanwhile is caught up.',
+    mood: 'trouble',
+  },
+  notFound: {
+    word: 'not found',
+    sentence: 'Cannot find this handle. Check the spelling against your profile’s address.',
+    mood: 'trouble',
+  },
   stopped: { word: 'stopped', sentence: 'Stopped by you. Nothing arrives until you start it.', mood: 'waiting' },
-  faulty: { word: 'switched off', sentence: 'Three messages from here could not be worked with within a minute, so Gavirn switched this feed off. Stop it and start it again to try anew.', mood: 'trouble' },
-  full: { word: 'no room', sentence: 'The server has no room to keep what arrives, so nothing more is taken in. It goes on by itself once there is room.', mood: 'trouble' },
+  faulty: {
+    word: 'switched off',
+    sentence:
+      'Three messages from here could not be worked with within a minute, so Gavirn switched this feed off. Stop it and start it again to try anew.',
+    mood: 'trouble',
+  },
+  full: {
+    word: 'no room',
+    sentence:
+      'The server has no room to keep what arrives, so nothing more is taken in. It goes on by itself once there is room.',
+    mood: 'trouble',
+  },
 } as const;
 
 export type FeedState = keyof typeof FEED_STATES;

@@ -9,16 +9,25 @@ const HANDLE = /^[a-z0-9](?:[a-z0-9._-]{0,62}[a-z0-9_-])?$/;
  */
 export function tidyHandle(typed: string): TidyHandle {
   const text = typed.normalize('NFKC').trim();
-  if (text === '') return { ok: false, reason: 'Type the handle: the name in your profile’s address, such as odavarn.kiln.' };
+  if (text === '')
+    return { ok: false, reason: 'Type the handle: the name in your profile’s address, such as odavarn.kiln.' };
   const fromAddress = handleInAddress(text);
-  if (fromAddress === null) return { ok: false, reason: 'That address has no handle in it. Open your profile, copy its address from there, and paste it here.' };
+  if (fromAddress === null)
+    return {
+      ok: false,
+      reason: 'That address has no handle in it. Open your profile, copy its address from there, and paste it here.',
+    };
   const bare = (fromAddress ?? text).replace(/^@+/, '').toLowerCase();
   if (HANDLE.test(bare)) {
     const remark = bare === text ? null : `Read as ${bare}.`;
     return { ok: true, handle: bare, remark };
   }
   if (/\s/.test(bare) || /[^\p{ASCII}]/u.test(bare)) {
-    return { ok: false, reason: 'This looks like a display name. The handle is the one without spaces, in your profile’s address, often after an @.' };
+    return {
+      ok: false,
+      reason:
+        'This looks like a display name. The handle is the one without spaces, in your profile’s address, often after an @.',
+    };
   }
   return { ok: false, reason: 'A handle has only letters, digits, dots, dashes and underscores, 64 at most.' };
 }
@@ -28,7 +37,10 @@ function handleInAddress(text: string): string | null | undefined {
   if (!/^(https?:\/\/|www\.)/i.test(text) && !/^[\w.-]+\.[a-z]{2,}\//i.test(text)) return undefined;
   let path: string[];
   try {
-    path = new URL(/^https?:/i.test(text) ? text : `https://${text}`).pathname.split('/').filter(Boolean).map(decodeURIComponent);
+    path = new URL(/^https?:/i.test(text) ? text : `https://${text}`).pathname
+      .split('/')
+      .filter(Boolean)
+      .map(decodeURIComponent);
   } catch {
     return null;
   }

@@ -21,13 +21,55 @@ export interface Platform {
 
 /** Every platform, in the order in which they are offered. A new one is its adapter, its client, and a line here. */
 export const PLATFORMS: Record<PlatformName, Platform> = {
-  brindle: { name: 'Brindle', says: 'Vertical live video from a phone', kinds: brindleKinds, admission: ['subscribe'], by: 'handle' },
-  oxbow: { name: 'Oxbow', says: 'Live from a console', kinds: oxbowKinds, admission: ['subscribe', 'giftSubs', 'tip'], by: 'handle' },
-  tarn: { name: 'Tarn', says: 'Live from a phone app', kinds: tarnKinds, admission: ['tip', 'subscribe'], by: 'handle' },
-  mapped: { name: 'Any other', says: 'From one sample message of it', kinds: MAPPED_KINDS, admission: [], by: 'address' },
-  cloudevents: { name: 'CloudEvents', says: 'Anything that posts CloudEvents 1.0', kinds: MAPPED_KINDS, admission: [], by: 'inbox' },
-  activity: { name: 'Activity Streams', says: 'Follows, likes, shares and notes by POST', kinds: activityKinds, admission: [], by: 'inbox' },
-  file: { name: 'A recording', says: 'A recorded session, played again', kinds: MAPPED_KINDS, admission: [], by: 'file' },
+  brindle: {
+    name: 'Brindle',
+    says: 'Vertical live video from a phone',
+    kinds: brindleKinds,
+    admission: ['subscribe'],
+    by: 'handle',
+  },
+  oxbow: {
+    name: 'Oxbow',
+    says: 'Live from a console',
+    kinds: oxbowKinds,
+    admission: ['subscribe', 'giftSubs', 'tip'],
+    by: 'handle',
+  },
+  tarn: {
+    name: 'Tarn',
+    says: 'Live from a phone app',
+    kinds: tarnKinds,
+    admission: ['tip', 'subscribe'],
+    by: 'handle',
+  },
+  mapped: {
+    name: 'Any other',
+    says: 'From one sample message of it',
+    kinds: MAPPED_KINDS,
+    admission: [],
+    by: 'address',
+  },
+  cloudevents: {
+    name: 'CloudEvents',
+    says: 'Anything that posts CloudEvents 1.0',
+    kinds: MAPPED_KINDS,
+    admission: [],
+    by: 'inbox',
+  },
+  activity: {
+    name: 'Activity Streams',
+    says: 'Follows, likes, shares and notes by POST',
+    kinds: activityKinds,
+    admission: [],
+    by: 'inbox',
+  },
+  file: {
+    name: 'A recording',
+    says: 'A recorded session, played again',
+    kinds: MAPPED_KINDS,
+    admission: [],
+    by: 'file',
+  },
 };
 
 /** Whether a feed sends a kind: `notYet` until its account has been admitted to it. */
@@ -43,11 +85,15 @@ export function sendsOf(feed: Feed, kind: EventKind): Sends {
 
 /** Whether a feed's platform says when one is live; where it does not, a session begins with the first event. */
 export const tellsRoom = (feed: Feed): boolean =>
-  feed.platform === 'mapped' ? feed.rules.some(({ kind }) => kind === 'room') : feed.platform !== 'cloudevents' && feed.platform !== 'activity';
+  feed.platform === 'mapped'
+    ? feed.rules.some(({ kind }) => kind === 'room')
+    : feed.platform !== 'cloudevents' && feed.platform !== 'activity';
 
 /** The kinds that a feed's card lists. */
 export function kindsOf(feed: Feed): readonly EventKind[] {
-  return feed.platform === 'mapped' ? [...new Set(feed.rules.map(({ kind }) => kind))].filter((kind) => kind !== 'room') : PLATFORMS[feed.platform].kinds.filter((kind) => kind !== 'room');
+  return feed.platform === 'mapped'
+    ? [...new Set(feed.rules.map(({ kind }) => kind))].filter((kind) => kind !== 'room')
+    : PLATFORMS[feed.platform].kinds.filter((kind) => kind !== 'room');
 }
 
 /**
@@ -60,7 +106,13 @@ export function whyNever(feeds: readonly Feed[], kind: EventKind, what: string):
   if (on.length === 0) return 'Every feed is stopped.';
   if (on.some((feed) => sendsOf(feed, kind) === 'yes')) return null;
   const waiting = on.filter((feed) => sendsOf(feed, kind) === 'notYet');
-  const names = (list: readonly Feed[]): string => [...new Set(list.map((feed) => (PLATFORMS[feed.platform].by === 'handle' ? PLATFORMS[feed.platform].name : feed.handle)))].join(' and ');
-  if (waiting.length > 0) return `${names(waiting)} sends ${what} only to admitted accounts. If yours is, say so on the feed’s page.`;
+  const names = (list: readonly Feed[]): string =>
+    [
+      ...new Set(
+        list.map((feed) => (PLATFORMS[feed.platform].by === 'handle' ? PLATFORMS[feed.platform].name : feed.handle)),
+      ),
+    ].join(' and ');
+  if (waiting.length > 0)
+    return `${names(waiting)} sends ${what} only to admitted accounts. If yours is, say so on the feed’s page.`;
   return `${names(on)} ${on.length === 1 ? 'does' : 'do'} not send ${what}.`;
 }

@@ -11,7 +11,8 @@ const ESCAPES: Readonly<Record<string, string>> = { ':': ';', s: ' ', '\\': '\\'
 const ESCAPED: Readonly<Record<string, string>> = { ';': '\\:', ' ': '\\s', '\\': '\\\\', '\r': '\\r', '\n': '\\n' };
 
 /** A tag's value as it is meant. A backslash before anything else is dropped, and so is one at the end. */
-export const unescapeTag = (value: string): string => value.replace(/\\([\s\S]?)/g, (_, char: string) => ESCAPES[char] ?? char);
+export const unescapeTag = (value: string): string =>
+  value.replace(/\\([\s\S]?)/g, (_, char: string) => ESCAPES[char] ?? char);
 export const escapeTag = (value: string): string => value.replace(/[; \\\r\n]/g, (char) => ESCAPED[char] ?? char);
 
 /** Reads one line, without its line ending; null when it is no message. */
@@ -24,7 +25,8 @@ export function parseIrc(line: string): IrcMessage | null {
     for (const tag of rest.slice(1, end).split(';')) {
       const equals = tag.indexOf('=');
       // The last of several tags with the same key counts; a missing value and an empty one are the same.
-      if (tag !== '') tags[equals < 0 ? tag : tag.slice(0, equals)] = equals < 0 ? '' : unescapeTag(tag.slice(equals + 1));
+      if (tag !== '')
+        tags[equals < 0 ? tag : tag.slice(0, equals)] = equals < 0 ? '' : unescapeTag(tag.slice(equals + 1));
     }
     rest = rest.slice(end).replace(/^ +/, '');
   }
@@ -49,9 +51,23 @@ function readPrefix(text: string): IrcMessage['prefix'] {
 }
 
 /** Writes a message as one line, with its ending. The last parameter is written behind a colon where it must be. */
-export function formatIrc({ tags = {}, prefix, command, params = [] }: { tags?: Readonly<Record<string, string>>; prefix?: string; command: string; params?: readonly string[] }): string {
-  const tagged = Object.entries(tags).map(([key, value]) => (value === '' ? key : `${key}=${escapeTag(value)}`)).join(';');
+export function formatIrc({
+  tags = {},
+  prefix,
+  command,
+  params = [],
+}: {
+  tags?: Readonly<Record<string, string>>;
+  prefix?: string;
+  command: string;
+  params?: readonly string[];
+}): string {
+  const tagged = Object.entries(tags)
+    .map(([key, value]) => (value === '' ? key : `${key}=${escapeTag(value)}`))
+    .join(';');
   const clean = params.map((param) => param.replace(/[\r\n\0]+/g, ' '));
-  const written = clean.map((param, n) => (n === clean.length - 1 && (param === '' || param.startsWith(':') || param.includes(' ')) ? `:${param}` : param));
+  const written = clean.map((param, n) =>
+    n === clean.length - 1 && (param === '' || param.startsWith(':') || param.includes(' ')) ? `:${param}` : param,
+  );
   return `${[...(tagged ? [`@${tagged}`] : []), ...(prefix ? [`:${prefix}`] : []), command, ...written].join(' ')}\r\n`;
 }

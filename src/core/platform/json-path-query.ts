@@ -43,17 +43,28 @@ export function selectAll(query: Query, root: Value, budget: Budget, patterns: P
 }
 
 const isList = (value: Value): value is Value[] => Array.isArray(value);
-const isObject = (value: Value): value is Record<string, Value> => typeof value === 'object' && value !== null && !Array.isArray(value);
+const isObject = (value: Value): value is Record<string, Value> =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
 
 class Run {
-  constructor(private readonly root: Value, private readonly budget: Budget, private readonly patterns: Patterns) {}
+  constructor(
+    private readonly root: Value,
+    private readonly budget: Budget,
+    private readonly patterns: Patterns,
+  ) {}
 
   private spend(): void {
     this.budget.nodes -= 1;
     if (this.budget.nodes < 0) throw new TooMuch('The path visits too much of the message.');
   }
 
-  nodes(segments: readonly { type: string; node: Segment['node'] | { type: 'NameSelector'; value: string } | { type: 'IndexSelector'; value: number } }[], from: Value): Value[] {
+  nodes(
+    segments: readonly {
+      type: string;
+      node: Segment['node'] | { type: 'NameSelector'; value: string } | { type: 'IndexSelector'; value: number };
+    }[],
+    from: Value,
+  ): Value[] {
     let at: Value[] = [from];
     for (const { type, node } of segments) {
       const next: Value[] = [];
@@ -82,17 +93,27 @@ class Run {
   private children(node: Parameters<Run['nodes']>[0][number]['node'] | Selector, value: Value, into: Value[]): void {
     this.spend();
     switch (node.type) {
-      case 'BracketedSelection': for (const selector of node.selectors) this.children(selector, value, into); break;
+      case 'BracketedSelection':
+        for (const selector of node.selectors) this.children(selector, value, into);
+        break;
       case 'MemberNameShorthand':
-      case 'NameSelector': if (isObject(value) && Object.hasOwn(value, node.value)) into.push(value[node.value]); break;
+      case 'NameSelector':
+        if (isObject(value) && Object.hasOwn(value, node.value)) into.push(value[node.value]);
+        break;
       case 'IndexSelector': {
         const at = isList(value) ? (node.value < 0 ? value.length + node.value : node.value) : -1;
         if (isList(value) && at >= 0 && at < value.length) into.push(value[at]);
         break;
       }
-      case 'WildcardSelector': for (const each of this.membersOf(value)) into.push(each); break;
-      case 'SliceSelector': if (isList(value)) this.slice(node, value, into); break;
-      case 'FilterSelector': for (const each of this.membersOf(value)) if (this.holds(node.value, each)) into.push(each); break;
+      case 'WildcardSelector':
+        for (const each of this.membersOf(value)) into.push(each);
+        break;
+      case 'SliceSelector':
+        if (isList(value)) this.slice(node, value, into);
+        break;
+      case 'FilterSelector':
+        for (const each of this.membersOf(value)) if (this.holds(node.value, each)) into.push(each);
+        break;
     }
   }
 
@@ -121,14 +142,24 @@ class Run {
 
   private holds(filter: Filter | Argument, current: Value): boolean {
     switch (filter.type) {
-      case 'LogicalOrExpr': return this.holds(filter.left, current) || this.holds(filter.right, current);
-      case 'LogicalAndExpr': return this.holds(filter.left, current) && this.holds(filter.right, current);
-      case 'LogicalNotExpr': return !this.holds(filter.expression, current);
-      case 'ComparisonExpr': return this.compares(filter, current);
-      case 'TestExpr': return filter.expression.type === 'FunctionExpr' ? this.call(filter.expression, current) === true : this.found(filter.expression, current).length > 0;
-      case 'FunctionExpr': return this.call(filter, current) === true;
-      case 'FilterQuery': return this.found(filter, current).length > 0;
-      case 'Literal': return false;
+      case 'LogicalOrExpr':
+        return this.holds(filter.left, current) || this.holds(filter.right, current);
+      case 'LogicalAndExpr':
+        return this.holds(filter.left, current) && this.holds(filter.right, current);
+      case 'LogicalNotExpr':
+        return !this.holds(filter.expression, current);
+      case 'ComparisonExpr':
+        return this.compares(filter, current);
+      case 'TestExpr':
+        return filter.expression.type === 'FunctionExpr'
+          ? this.call(filter.expression, current) === true
+          : this.found(filter.expression, current).length > 0;
+      case 'FunctionExpr':
+        return this.call(filter, current) === true;
+      case 'FilterQuery':
+        return this.found(filter, current).length > 0;
+      case 'Literal':
+        return false;
     }
   }
 
@@ -147,14 +178,25 @@ class Run {
   private compares({ left, right, op }: Comparison, current: Value): boolean {
     const a = this.valueOf(left, current);
     const b = this.valueOf(right, current);
-    const below = (x: Value, y: Value): boolean => (typeof x === 'number' && typeof y === 'number' ? x < y : typeof x === 'string' && typeof y === 'string' ? byCodePoint(x, y) < 0 : false);
+    const below = (x: Value, y: Value): boolean =>
+      typeof x === 'number' && typeof y === 'number'
+        ? x < y
+        : typeof x === 'string' && typeof y === 'string'
+          ? byCodePoint(x, y) < 0
+          : false;
     switch (op) {
-      case '==': return this.same(a, b);
-      case '!=': return !this.same(a, b);
-      case '<': return below(a, b);
-      case '>': return below(b, a);
-      case '<=': return below(a, b) || this.same(a, b);
-      case '>=': return below(b, a) || this.same(a, b);
+      case '==':
+        return this.same(a, b);
+      case '!=':
+        return !this.same(a, b);
+      case '<':
+        return below(a, b);
+      case '>':
+        return below(b, a);
+      case '<=':
+        return below(a, b) || this.same(a, b);
+      case '>=':
+        return below(b, a) || this.same(a, b);
     }
   }
 
@@ -163,7 +205,10 @@ class Run {
     if (isList(a) && isList(b)) return a.length === b.length && a.every((each, n) => this.same(each, b[n]));
     if (isObject(a) && isObject(b)) {
       const names = Object.keys(a);
-      return names.length === Object.keys(b).length && names.every((name) => Object.hasOwn(b, name) && this.same(a[name], b[name]));
+      return (
+        names.length === Object.keys(b).length &&
+        names.every((name) => Object.hasOwn(b, name) && this.same(a[name], b[name]))
+      );
     }
     return a === b;
   }
@@ -182,18 +227,31 @@ class Run {
       return more.length > 0 ? NOTHING : first;
     };
     switch (name) {
-      case 'count': return nodes(0).length;
-      case 'value': return value(0);
+      case 'count':
+        return nodes(0).length;
+      case 'value':
+        return value(0);
       case 'length': {
         const of = value(0);
-        return typeof of === 'string' ? [...of].length : isList(of) ? of.length : isObject(of) ? Object.keys(of).length : NOTHING;
+        return typeof of === 'string'
+          ? [...of].length
+          : isList(of)
+            ? of.length
+            : isObject(of)
+              ? Object.keys(of).length
+              : NOTHING;
       }
       case 'match':
       case 'search': {
         const [text, pattern] = [value(0), value(1)];
-        return typeof text === 'string' && typeof pattern === 'string' && this.patterns(pattern)?.(text, name === 'match') === true;
+        return (
+          typeof text === 'string' &&
+          typeof pattern === 'string' &&
+          this.patterns(pattern)?.(text, name === 'match') === true
+        );
       }
-      default: return NOTHING;
+      default:
+        return NOTHING;
     }
   }
 }

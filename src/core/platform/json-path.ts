@@ -3,14 +3,15 @@ import { NO_PATTERNS, type Patterns } from './patterns';
 
 /* JSONPath (RFC 9535) as a mapping uses it. */
 
-const STEP = /^(?:\.([\p{L}_][\p{L}\p{N}_]*)|\[(?:'((?:[^'\\]|\\['\\])*)'|"((?:[^"\\]|\\["\\])*)"|(0|[1-9]\d{0,8}))\])/u;
+const STEP =
+  /^(?:\.([\p{L}_][\p{L}\p{N}_]*)|\[(?:'((?:[^'\\]|\\['\\])*)'|"((?:[^"\\]|\\["\\])*)"|(0|[1-9]\d{0,8}))\])/u;
 const NAME = /^[\p{L}_][\p{L}\p{N}_]*$/u;
 
 /** The steps of a singular query (RFC 9535, section 2.3.5.1) that needs nothing but names and counts from the front; null for any other. */
 function singular(path: string): (string | number)[] | null {
   if (!path.startsWith('$')) return null;
   const steps: (string | number)[] = [];
-  for (let rest = path.slice(1); rest !== ''; ) {
+  for (let rest = path.slice(1); rest !== '';) {
     const found = STEP.exec(rest);
     if (!found) return null;
     const [whole, name, single, double, index] = found;

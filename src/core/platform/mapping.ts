@@ -11,11 +11,41 @@ import { bad, viewerFrom } from './reading';
 
 /* Any other platform: rules say which message is which kind of event, and where in it each field stands. */
 
-export const MAPPED_KINDS = ['chat', 'follow', 'like', 'gift', 'tip', 'subscribe', 'giftSubs', 'share', 'raid', 'join', 'audience', 'room'] as const;
+export const MAPPED_KINDS = [
+  'chat',
+  'follow',
+  'like',
+  'gift',
+  'tip',
+  'subscribe',
+  'giftSubs',
+  'share',
+  'raid',
+  'join',
+  'audience',
+  'room',
+] as const;
 export type MappedKind = (typeof MAPPED_KINDS)[number];
 
 export const MAPPED_FIELDS = [
-  'id', 'at', 'viewerId', 'viewerHandle', 'viewerName', 'text', 'count', 'giftId', 'giftName', 'unitCoins', 'amount', 'amountMinor', 'currency', 'months', 'tier', 'viewers', 'watching', 'state',
+  'id',
+  'at',
+  'viewerId',
+  'viewerHandle',
+  'viewerName',
+  'text',
+  'count',
+  'giftId',
+  'giftName',
+  'unitCoins',
+  'amount',
+  'amountMinor',
+  'currency',
+  'months',
+  'tier',
+  'viewers',
+  'watching',
+  'state',
 ] as const;
 export type MappedField = (typeof MAPPED_FIELDS)[number];
 
@@ -25,7 +55,10 @@ export const KIND_FIELDS: Record<MappedKind, { needs: readonly MappedField[]; ma
   chat: { needs: ['text', 'viewerName'], may: ['id', 'at', 'viewerId', 'viewerHandle'] },
   follow: { needs: ['viewerName'], may: ['id', 'at', 'viewerId', 'viewerHandle'] },
   like: { needs: [], may: ['count', 'id', 'at', ...WHO] },
-  gift: { needs: ['giftName', 'viewerName'], may: ['unitCoins', 'count', 'giftId', 'id', 'at', 'viewerId', 'viewerHandle'] },
+  gift: {
+    needs: ['giftName', 'viewerName'],
+    may: ['unitCoins', 'count', 'giftId', 'id', 'at', 'viewerId', 'viewerHandle'],
+  },
   tip: { needs: ['amount', 'currency', 'viewerName'], may: ['id', 'at', 'viewerId', 'viewerHandle'] },
   subscribe: { needs: ['viewerName'], may: ['months', 'tier', 'id', 'at', 'viewerId', 'viewerHandle'] },
   giftSubs: { needs: ['count', 'viewerName'], may: ['id', 'at', 'viewerId', 'viewerHandle'] },
@@ -36,12 +69,19 @@ export const KIND_FIELDS: Record<MappedKind, { needs: readonly MappedField[]; ma
   room: { needs: ['state'], may: ['id', 'at'] },
 };
 
-const path = z.string().min(1).max(500).refine((text) => selector(text) !== null, 'is no JSONPath (RFC 9535)');
+const path = z
+  .string()
+  .min(1)
+  .max(500)
+  .refine((text) => selector(text) !== null, 'is no JSONPath (RFC 9535)');
 
 export const ruleSchema = z.object({
   kind: z.enum(MAPPED_KINDS),
   /** Only messages in which this path has this value; null: all. */
-  when: z.object({ path, is: z.string().max(200) }).nullable().default(null),
+  when: z
+    .object({ path, is: z.string().max(200) })
+    .nullable()
+    .default(null),
   /** Where one message holds several: each value that this selects is read as a message of its own; null: the message itself. */
   each: path.nullable().default(null),
   /** Field → the JSONPath to its value. */
@@ -70,7 +110,9 @@ interface ReadyRule {
 const ready = (rule: Rule, patterns: Patterns): ReadyRule => {
   const must = (text: string): Select => selector(text, patterns) ?? (() => []);
   return {
-    rule, when: rule.when && { select: must(rule.when.path), is: rule.when.is }, each: rule.each === null ? null : must(rule.each),
+    rule,
+    when: rule.when && { select: must(rule.when.path), is: rule.when.is },
+    each: rule.each === null ? null : must(rule.each),
     fields: Object.entries(rule.fields).map(([field, text]) => [field as MappedField, must(text)]),
   };
 };
@@ -79,7 +121,13 @@ type Values = Partial<Record<MappedField, string>>;
 
 /** Strings, numbers and booleans are values; null, lists and objects are none. */
 const asText = (value: unknown): string | undefined =>
-  typeof value === 'string' ? value : typeof value === 'number' && Number.isFinite(value) ? String(value) : typeof value === 'boolean' ? String(value) : undefined;
+  typeof value === 'string'
+    ? value
+    : typeof value === 'number' && Number.isFinite(value)
+      ? String(value)
+      : typeof value === 'boolean'
+        ? String(value)
+        : undefined;
 
 function valuesOf({ rule, fields }: ReadyRule, json: unknown, budget: Budget): Values {
   const values: Values = { ...rule.fixed };
@@ -90,7 +138,8 @@ function valuesOf({ rule, fields }: ReadyRule, json: unknown, budget: Budget): V
   return values;
 }
 
-const matches = ({ when }: ReadyRule, json: unknown, budget: Budget): boolean => when === null || when.select(json, budget).some((value) => asText(value) === when.is);
+const matches = ({ when }: ReadyRule, json: unknown, budget: Budget): boolean =>
+  when === null || when.select(json, budget).some((value) => asText(value) === when.is);
 
 /** Seconds, milliseconds or a date: whatever a platform writes, in ms since the epoch; null when it is no time. */
 export function readTime(text: string): number | null {
@@ -105,29 +154,51 @@ export function readTime(text: string): number | null {
 }
 
 /** What one rule makes of one message: an event, or what it lacks. */
-export type Made = { event: StreamEvent; missing: MappedField[] } | { event: null; missing: MappedField[]; reason: string };
+export type Made =
+  { event: StreamEvent; missing: MappedField[] } | { event: null; missing: MappedField[]; reason: string };
 
 function make({ rule, fields }: ReadyRule, values: Values, { feed, seenAt }: Origin, fallbackId: string): Made {
   const { needs } = KIND_FIELDS[rule.kind];
-  const missing = [...needs, 'id' as const, 'at' as const].filter((field) => values[field] === undefined && !(field === 'amount' && values.amountMinor !== undefined));
+  const missing = [...needs, 'id' as const, 'at' as const].filter(
+    (field) => values[field] === undefined && !(field === 'amount' && values.amountMinor !== undefined),
+  );
   const lacking = missing.filter((field) => field !== 'id' && field !== 'at');
-  if (lacking.length > 0) return { event: null, missing, reason: `The message has no usable ${lacking.map((field) => `"${field}"`).join(', ')}.` };
+  if (lacking.length > 0)
+    return {
+      event: null,
+      missing,
+      reason: `The message has no usable ${lacking.map((field) => `"${field}"`).join(', ')}.`,
+    };
   const at = values.at === undefined ? seenAt : readTime(values.at);
   if (at === null) return { event: null, missing, reason: 'The time in the message cannot be read.' };
-  const number = (field: MappedField, otherwise: number): number => (values[field] === undefined ? otherwise : Math.round(Number(values[field])));
+  const number = (field: MappedField, otherwise: number): number =>
+    values[field] === undefined ? otherwise : Math.round(Number(values[field]));
   const name = values.viewerName ?? values.viewerHandle;
   // Without an id of the platform's own the handle, or else the name, tells one viewer from another.
   const viewerId = values.viewerId ?? values.viewerHandle ?? name;
-  const viewer = viewerId === undefined ? undefined : viewerFrom(viewerId.slice(0, 200), values.viewerHandle ?? '', name ?? viewerId, []);
+  const viewer =
+    viewerId === undefined
+      ? undefined
+      : viewerFrom(viewerId.slice(0, 200), values.viewerHandle ?? '', name ?? viewerId, []);
   const inFields = fields.some(([field]) => field === 'id');
   const id = `${rule.kind}:${values.id === undefined || !inFields ? fallbackId : values.id}`.slice(0, 300);
   const base = { id, feed, at, seenAt: seenAt ?? at, kind: rule.kind, ...(viewer ? { viewer } : {}) };
-  const amountMinor = values.amountMinor !== undefined ? number('amountMinor', 0) : toMinor(values.amount ?? '', values.currency?.toUpperCase() ?? '');
+  const amountMinor =
+    values.amountMinor !== undefined
+      ? number('amountMinor', 0)
+      : toMinor(values.amount ?? '', values.currency?.toUpperCase() ?? '');
   const rest: Record<MappedKind, object> = {
     chat: { text: cleanText(values.text ?? '', 2000) },
-    follow: {}, share: {}, join: {},
+    follow: {},
+    share: {},
+    join: {},
     like: { count: number('count', 1) },
-    gift: { giftId: (values.giftId ?? values.giftName ?? '').slice(0, 100), name: cleanText(values.giftName ?? '', 200), unitCoins: number('unitCoins', 0), count: number('count', 1) },
+    gift: {
+      giftId: (values.giftId ?? values.giftName ?? '').slice(0, 100),
+      name: cleanText(values.giftName ?? '', 200),
+      unitCoins: number('unitCoins', 0),
+      count: number('count', 1),
+    },
     tip: { amountMinor, currency: values.currency?.toUpperCase() },
     subscribe: { months: number('months', 1), tier: number('tier', 1), gifted: false },
     giftSubs: { count: number('count', 1) },
@@ -136,7 +207,8 @@ function make({ rule, fields }: ReadyRule, values: Values, { feed, seenAt }: Ori
     room: { state: roomState(values.state ?? '') },
   };
   const parsed = streamEventSchema.safeParse({ ...base, ...rest[rule.kind] });
-  if (parsed.success && !(parsed.data.kind === 'tip' && minorDigits(parsed.data.currency) === null)) return { event: parsed.data, missing };
+  if (parsed.success && !(parsed.data.kind === 'tip' && minorDigits(parsed.data.currency) === null))
+    return { event: parsed.data, missing };
   const field = parsed.success ? 'currency' : parsed.error.issues[0]?.path.join('.');
   return { event: null, missing, reason: `The ${rule.kind} has no usable "${field || 'content'}".` };
 }
@@ -161,7 +233,12 @@ export function mapper(mapping: Mapping, patterns: Patterns = NO_PATTERNS): Mapp
           if (!matches(rule, json, budget)) continue;
           const parts = rule.each ? rule.each(json, budget) : [json];
           parts.forEach((part, n) => {
-            const made = make(rule, valuesOf(rule, part, budget), origin, rule.each ? `${fallbackId}#${n}` : fallbackId);
+            const made = make(
+              rule,
+              valuesOf(rule, part, budget),
+              origin,
+              rule.each ? `${fallbackId}#${n}` : fallbackId,
+            );
             readings.push(made.event ? { kind: 'heard', heard: { event: made.event } } : bad(made.reason));
           });
         }
@@ -175,16 +252,23 @@ export function mapper(mapping: Mapping, patterns: Patterns = NO_PATTERNS): Mapp
 }
 
 /** What each rule makes of a sample, for the streamer to see while tapping it together; null: the rule does not speak of it. */
-export function tryMapping(mapping: Mapping, json: unknown, seenAt: number, patterns: Patterns = NO_PATTERNS): (Made | null)[] {
-  return mapping.rules.map((rule) => ready(rule, patterns)).map((rule) => {
-    const budget: Budget = { nodes: MOST_NODES };
-    try {
-      if (!matches(rule, json, budget)) return null;
-      const part = rule.each ? rule.each(json, budget)[0] : json;
-      return make(rule, valuesOf(rule, part ?? null, budget), { feed: 'sample', seenAt }, 'sample');
-    } catch (error) {
-      if (!(error instanceof TooMuch)) throw error;
-      return { event: null, missing: [], reason: TOO_MUCH };
-    }
-  });
+export function tryMapping(
+  mapping: Mapping,
+  json: unknown,
+  seenAt: number,
+  patterns: Patterns = NO_PATTERNS,
+): (Made | null)[] {
+  return mapping.rules
+    .map((rule) => ready(rule, patterns))
+    .map((rule) => {
+      const budget: Budget = { nodes: MOST_NODES };
+      try {
+        if (!matches(rule, json, budget)) return null;
+        const part = rule.each ? rule.each(json, budget)[0] : json;
+        return make(rule, valuesOf(rule, part ?? null, budget), { feed: 'sample', seenAt }, 'sample');
+      } catch (error) {
+        if (!(error instanceof TooMuch)) throw error;
+        return { event: null, missing: [], reason: TOO_MUCH };
+      }
+    });
 }

@@ -13,7 +13,12 @@ import { bad, readJson, unusable, viewerFrom } from './reading';
 export const oxbowKinds = ['chat', 'follow', 'raid', 'audience', 'subscribe', 'giftSubs', 'tip'] as const;
 
 /** Oxbow's badges by our names. */
-const BADGES: Readonly<Record<string, string>> = { broadcaster: 'host', moderator: 'moderator', subscriber: 'subscriber', bot: 'bot' };
+const BADGES: Readonly<Record<string, string>> = {
+  broadcaster: 'host',
+  moderator: 'moderator',
+  subscriber: 'subscriber',
+  bot: 'bot',
+};
 const rolesOf = (badges: readonly string[]): string[] => badges.map((badge) => BADGES[badge] ?? badge);
 
 /**
@@ -21,41 +26,83 @@ const rolesOf = (badges: readonly string[]): string[] => badges.map((badge) => B
  * @returns null for a line that is the protocol's own (PING, JOIN, numbers): nothing that a viewer did
  */
 export function readOxbowChat(line: string, { feed, seenAt }: Origin): Reading | null {
-  if (line.length > MAX_MESSAGE) return bad(`The line is ${line.length.toLocaleString('en')} characters long; no more than ${MAX_MESSAGE.toLocaleString('en')} are read.`);
+  if (line.length > MAX_MESSAGE)
+    return bad(
+      `The line is ${line.length.toLocaleString('en')} characters long; no more than ${MAX_MESSAGE.toLocaleString('en')} are read.`,
+    );
   const message = parseIrc(line);
   if (!message) return bad('The line is no IRC message.');
   if (message.command !== 'PRIVMSG') return null;
-  const { tags, prefix, params: [, text] } = message;
+  const {
+    tags,
+    prefix,
+    params: [, text],
+  } = message;
   const at = Date.parse(tags.time ?? '');
   const account = tags.account || prefix?.nick;
   if (!tags.id || tags.id.length > 200) return bad('The chat line has no usable "id" tag.');
   if (!Number.isFinite(at) || at < 0) return bad('The chat line has no usable "time" tag.');
   if (!account || account.length > 200) return bad('The chat line does not say who wrote it.');
   if (text === undefined) return bad('The chat line has no text.');
-  const badges = (tags.badges ?? '').split(',').map((badge) => badge.split('/')[0] ?? '').filter(Boolean);
+  const badges = (tags.badges ?? '')
+    .split(',')
+    .map((badge) => badge.split('/')[0] ?? '')
+    .filter(Boolean);
   return {
     kind: 'heard',
-    heard: { event: { id: tags.id, feed, at, seenAt: seenAt ?? at, viewer: viewerFrom(account, prefix?.nick ?? account, tags['display-name'] ?? '', rolesOf(badges)), kind: 'chat', text: cleanText(text, 2000) } },
+    heard: {
+      event: {
+        id: tags.id,
+        feed,
+        at,
+        seenAt: seenAt ?? at,
+        viewer: viewerFrom(account, prefix?.nick ?? account, tags['display-name'] ?? '', rolesOf(badges)),
+        kind: 'chat',
+        text: cleanText(text, 2000),
+      },
+    },
   };
 }
 
 const amount = z.number().int().min(0).max(1e9);
 const user = z.object({
-  account: z.string().min(1).max(200), handle: z.string().max(100_000).default(''), displayName: z.string().max(100_000).default(''), badges: z.array(z.string()).default([]),
+  account: z.string().min(1).max(200),
+  handle: z.string().max(100_000).default(''),
+  displayName: z.string().max(100_000).default(''),
+  badges: z.array(z.string()).default([]),
 });
 const bodies = {
   'channel.live': z.object({ handle: z.string() }),
   'channel.offline': z.object({ handle: z.string() }),
   'channel.followed': z.object({ user }),
-  'channel.subscribed': z.object({ user, tier: z.number().int().min(1).max(100), months: z.number().int().min(0).max(1200), message: z.string().nullish(), gifted: z.boolean().default(false) }),
-  'channel.subscriptions_gifted': z.object({ user, tier: z.number().int().min(1).max(100), count: amount, recipients: z.array(user).max(10_000) }),
+  'channel.subscribed': z.object({
+    user,
+    tier: z.number().int().min(1).max(100),
+    months: z.number().int().min(0).max(1200),
+    message: z.string().nullish(),
+    gifted: z.boolean().default(false),
+  }),
+  'channel.subscriptions_gifted': z.object({
+    user,
+    tier: z.number().int().min(1).max(100),
+    count: amount,
+    recipients: z.array(user).max(10_000),
+  }),
   'channel.raided': z.object({ from: user, viewers: amount }),
-  'channel.tipped': z.object({ user, amount: z.object({ value: z.string(), currency: currencySchema }), message: z.string().nullish() }),
+  'channel.tipped': z.object({
+    user,
+    amount: z.object({ value: z.string(), currency: currencySchema }),
+    message: z.string().nullish(),
+  }),
   'channel.audience': z.object({ watching: amount }),
 } as const;
 type Bodies = { [K in keyof typeof bodies]: z.infer<(typeof bodies)[K]> };
 
-const envelope = z.object({ type: z.string().max(200), timestamp: z.iso.datetime({ offset: true }), data: z.unknown() });
+const envelope = z.object({
+  type: z.string().max(200),
+  timestamp: z.iso.datetime({ offset: true }),
+  data: z.unknown(),
+});
 
 /** One webhook as it came (Standard Webhooks 1.0): its id, the time of this try, and the body. Signatures are checked before. */
 export interface Hook {
@@ -76,29 +123,44 @@ export function readOxbowHook({ id, body }: Hook, { feed, seenAt }: Origin): Rea
   if (!data.success) return bad(unusable(`${type} webhook`, data.error));
   const at = Date.parse(read.data.timestamp);
   const event = toEvent(type, data.data as Bodies[keyof Bodies], { id, feed, at, seenAt: seenAt ?? at });
-  return event ? { kind: 'heard', heard: { event } } : bad('The tip’s amount cannot be read, or its currency is none of ISO 4217.');
+  return event
+    ? { kind: 'heard', heard: { event } }
+    : bad('The tip’s amount cannot be read, or its currency is none of ISO 4217.');
 }
 
 const isType = (type: string): type is keyof Bodies => Object.hasOwn(bodies, type);
 const viewerOf = (u: z.infer<typeof user>) => viewerFrom(u.account, u.handle, u.displayName, rolesOf(u.badges));
 
-function toEvent(type: keyof Bodies, body: Bodies[keyof Bodies], base: { id: string; feed: string; at: number; seenAt: number }): StreamEvent | null {
+function toEvent(
+  type: keyof Bodies,
+  body: Bodies[keyof Bodies],
+  base: { id: string; feed: string; at: number; seenAt: number },
+): StreamEvent | null {
   const of = <K extends keyof Bodies>(_type: K) => body as Bodies[K];
   switch (type) {
-    case 'channel.live': return { ...base, kind: 'room', state: 'live', roomId: base.id, startedAt: base.at };
-    case 'channel.offline': return { ...base, kind: 'room', state: 'ended' };
-    case 'channel.followed': return { ...base, kind: 'follow', viewer: viewerOf(of(type).user) };
+    case 'channel.live':
+      return { ...base, kind: 'room', state: 'live', roomId: base.id, startedAt: base.at };
+    case 'channel.offline':
+      return { ...base, kind: 'room', state: 'ended' };
+    case 'channel.followed':
+      return { ...base, kind: 'follow', viewer: viewerOf(of(type).user) };
     case 'channel.subscribed': {
       const { user: who, tier, months, gifted } = of(type);
       return { ...base, kind: 'subscribe', viewer: viewerOf(who), tier, months, gifted };
     }
-    case 'channel.subscriptions_gifted': return { ...base, kind: 'giftSubs', viewer: viewerOf(of(type).user), count: of(type).count };
-    case 'channel.raided': return { ...base, kind: 'raid', viewer: viewerOf(of(type).from), viewers: of(type).viewers };
+    case 'channel.subscriptions_gifted':
+      return { ...base, kind: 'giftSubs', viewer: viewerOf(of(type).user), count: of(type).count };
+    case 'channel.raided':
+      return { ...base, kind: 'raid', viewer: viewerOf(of(type).from), viewers: of(type).viewers };
     case 'channel.tipped': {
-      const { user: who, amount: { value, currency } } = of(type);
+      const {
+        user: who,
+        amount: { value, currency },
+      } = of(type);
       const amountMinor = toMinor(value, currency);
       return amountMinor === null ? null : { ...base, kind: 'tip', viewer: viewerOf(who), amountMinor, currency };
     }
-    case 'channel.audience': return { ...base, kind: 'audience', watching: of(type).watching };
+    case 'channel.audience':
+      return { ...base, kind: 'audience', watching: of(type).watching };
   }
 }

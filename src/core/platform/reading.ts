@@ -31,13 +31,19 @@ export function isTooDeep(text: string): boolean {
   }
   return false;
 }
-const [QUOTE, BACKSLASH, OPEN_LIST, CLOSE_LIST, OPEN_OBJECT, CLOSE_OBJECT] = Array.from('"\\[]{}', (char) => char.charCodeAt(0)) as [number, number, number, number, number, number];
+const [QUOTE, BACKSLASH, OPEN_LIST, CLOSE_LIST, OPEN_OBJECT, CLOSE_OBJECT] = Array.from('"\\[]{}', (char) =>
+  char.charCodeAt(0),
+) as [number, number, number, number, number, number];
 
 export type Json = { ok: true; json: unknown } | { ok: false; reason: string };
 
 /** Parses a message's JSON; no more than MAX_MESSAGE UTF-16 units, unless `most` says otherwise. */
 export function readJson(text: string, most = MAX_MESSAGE): Json {
-  if (text.length > most) return { ok: false, reason: `The message is ${text.length.toLocaleString('en')} characters long; no more than ${most.toLocaleString('en')} are read.` };
+  if (text.length > most)
+    return {
+      ok: false,
+      reason: `The message is ${text.length.toLocaleString('en')} characters long; no more than ${most.toLocaleString('en')} are read.`,
+    };
   if (isTooDeep(text)) return { ok: false, reason: `The message is nested more than ${MOST_DEPTH} levels deep.` };
   try {
     return { ok: true, json: JSON.parse(text) };
@@ -47,10 +53,16 @@ export function readJson(text: string, most = MAX_MESSAGE): Json {
 }
 
 /** The sentence for a message whose form is wrong: it names the first part that cannot be used. */
-export const unusable = (what: string, error: z.ZodError): string => `The ${what} has no usable "${error.issues[0]?.path.join('.') || 'content'}".`;
+export const unusable = (what: string, error: z.ZodError): string =>
+  `The ${what} has no usable "${error.issues[0]?.path.join('.') || 'content'}".`;
 
 /** A viewer as adapters make one of what a platform says: cleaned, with a name in any case, and only roles that we know. */
 export function viewerFrom(id: string, handle: string, name: string, badges: readonly string[]): Viewer {
   const tidy = cleanText(handle, 200);
-  return { id, handle: tidy, name: tidied(name, tidy), roles: badges.filter((badge): badge is Role => (ROLES as readonly string[]).includes(badge)) };
+  return {
+    id,
+    handle: tidy,
+    name: tidied(name, tidy),
+    roles: badges.filter((badge): badge is Role => (ROLES as readonly string[]).includes(badge)),
+  };
 }

@@ -48,7 +48,12 @@ export function recapOf(events: readonly StreamEvent[], by: RecapBasis = NO_BASI
   }
   const barMinutes = Math.max(1, Math.ceil((to - from) / 60_000 / MOST_BARS));
   const length = barMinutes * 60_000;
-  const bars: RecapBar[] = Array.from({ length: Math.max(1, Math.ceil((to - from + 1) / length)) }, (_, n) => ({ from: from + n * length, likes: 0, chats: 0, gifts: 0 }));
+  const bars: RecapBar[] = Array.from({ length: Math.max(1, Math.ceil((to - from + 1) / length)) }, (_, n) => ({
+    from: from + n * length,
+    likes: 0,
+    chats: 0,
+    gifts: 0,
+  }));
   for (const event of events) {
     const bar = bars[Math.floor((event.seenAt - from) / length)];
     if (!bar) continue;
@@ -57,5 +62,13 @@ export function recapOf(events: readonly StreamEvent[], by: RecapBasis = NO_BASI
     else if (event.kind === 'gift') bar.gifts += event.count;
   }
   const ranked = [...state.derived.people.all()].sort((a, b) => b.worth - a.worth || compareTallies('coins', a, b));
-  return { from, to, totals: state.totals, people: ranked.length, toThank: ranked.filter(({ coins, likes, worth }) => coins > 0 || likes > 0 || worth > 0).slice(0, 20), bars, barMinutes };
+  return {
+    from,
+    to,
+    totals: state.totals,
+    people: ranked.length,
+    toThank: ranked.filter(({ coins, likes, worth }) => coins > 0 || likes > 0 || worth > 0).slice(0, 20),
+    bars,
+    barMinutes,
+  };
 }

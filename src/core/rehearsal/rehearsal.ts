@@ -47,9 +47,15 @@ export function rehearse(show: Show, events: Iterable<StreamEvent>): Rehearsal {
   let start: number | null = null;
   const emit = (effect: Effect): void => {
     switch (effect.effect) {
-      case 'alert': if (effect.joined) joined.set(effect.alert.id, (joined.get(effect.alert.id) ?? 0) + 1); break;
-      case 'played': ended.push({ alert: effect.alert, shown: true }); break;
-      case 'passed': ended.push({ alert: { ...effect.alert }, shown: false }); break;
+      case 'alert':
+        if (effect.joined) joined.set(effect.alert.id, (joined.get(effect.alert.id) ?? 0) + 1);
+        break;
+      case 'played':
+        ended.push({ alert: effect.alert, shown: true });
+        break;
+      case 'passed':
+        ended.push({ alert: { ...effect.alert }, shown: false });
+        break;
       case 'held': {
         const reasons = (held[effect.cue] ??= {});
         reasons[effect.why] = (reasons[effect.why] ?? 0) + 1;
@@ -72,14 +78,27 @@ export function rehearse(show: Show, events: Iterable<StreamEvent>): Rehearsal {
   passTime(state, Infinity, emit);
   const begun = start ?? 0;
   const alerts = ended.map(({ alert, shown }): RehearsedAlert => ({
-    cue: alert.cue, spotlight: alert.spotlight, text: withoutIsolates(alert.text), names: alert.names, askedAt: alert.at - begun,
-    from: shown ? alert.from - begun : null, until: shown ? alert.until - begun : null, waitMs: shown ? alert.from - alert.at : 0, joined: joined.get(alert.id) ?? 0,
+    cue: alert.cue,
+    spotlight: alert.spotlight,
+    text: withoutIsolates(alert.text),
+    names: alert.names,
+    askedAt: alert.at - begun,
+    from: shown ? alert.from - begun : null,
+    until: shown ? alert.until - begun : null,
+    waitMs: shown ? alert.from - alert.at : 0,
+    joined: joined.get(alert.id) ?? 0,
     shortenedMs: shown ? Math.max(0, alert.length - (alert.until - alert.from)) : 0,
   }));
   const waits = alerts.flatMap(({ from, waitMs }) => (from === null ? [] : [waitMs]));
   return {
-    alerts, shown: waits.length, joined: alerts.reduce((sum, alert) => sum + alert.joined, 0), shortened: alerts.filter(({ shortenedMs }) => shortenedMs > 0).length,
-    passed: alerts.length - waits.length, meanWaitMs: waits.length === 0 ? 0 : Math.round(waits.reduce((sum, wait) => sum + wait, 0) / waits.length), longestWaitMs: Math.max(0, ...waits), held,
+    alerts,
+    shown: waits.length,
+    joined: alerts.reduce((sum, alert) => sum + alert.joined, 0),
+    shortened: alerts.filter(({ shortenedMs }) => shortenedMs > 0).length,
+    passed: alerts.length - waits.length,
+    meanWaitMs: waits.length === 0 ? 0 : Math.round(waits.reduce((sum, wait) => sum + wait, 0) / waits.length),
+    longestWaitMs: Math.max(0, ...waits),
+    held,
   };
 }
 

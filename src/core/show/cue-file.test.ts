@@ -9,16 +9,28 @@ const pot = mediaSchema.parse({ id: 'a'.repeat(64), name: 'Pot', type: 'image/pn
 const start = starterShow('mine');
 const gift: Cue = {
   ...newCue('gift', WHEN_KINDS.gift.make(start), [
-    { kind: 'show', spotlight: 'spotlight', words: '{viewer}', seconds: 3, look: { ...PLAIN_LOOK, picture: pot.id } }, { kind: 'add', number: 'countdown/kiln', amount: 30, per: 'once' }, { kind: 'call', cue: 'welcome' },
+    { kind: 'show', spotlight: 'spotlight', words: '{viewer}', seconds: 3, look: { ...PLAIN_LOOK, picture: pot.id } },
+    { kind: 'add', number: 'countdown/kiln', amount: 30, per: 'once' },
+    { kind: 'call', cue: 'welcome' },
   ]),
-  feeds: ['f1'], who: { are: 'everyone', top: 3, only: [{ feed: 'f1', viewer: 'u1', name: 'Inês' }], never: [] },
+  feeds: ['f1'],
+  who: { are: 'everyone', top: 3, only: [{ feed: 'f1', viewer: 'u1', name: 'Inês' }], never: [] },
 };
-const mine: Show = { ...start, cues: [...start.cues, gift], media: [pot], countdowns: [{ id: 'kiln', name: 'Kiln', seconds: 60, most: 0 }, { id: 'other', name: 'Other', seconds: 60, most: 0 }] };
+const mine: Show = {
+  ...start,
+  cues: [...start.cues, gift],
+  media: [pot],
+  countdowns: [
+    { id: 'kiln', name: 'Kiln', seconds: 60, most: 0 },
+    { id: 'other', name: 'Other', seconds: 60, most: 0 },
+  ],
+};
 const file = cueFileOf(mine, mine.cues, { [pot.id]: 'AAAA', ['b'.repeat(64)]: 'BBBB' });
 const read = (changed: object): ReturnType<typeof readCueFile> => readCueFile(JSON.stringify({ ...file, ...changed }));
 let ids = 0;
 const newId = (): string => `new${(ids += 1)}`;
-const all = (choice: 'leave' | 'beside' | 'instead', of: CueFile = file) => Object.fromEntries(of.cues.map(({ id }) => [id, choice]));
+const all = (choice: 'leave' | 'beside' | 'instead', of: CueFile = file) =>
+  Object.fromEntries(of.cues.map(({ id }) => [id, choice]));
 
 test('a file has what its cues need and no more, and nobody’s name', () => {
   expect(readCueFile(JSON.stringify(file))).toEqual({ ok: true, file });
@@ -28,32 +40,78 @@ test('a file has what its cues need and no more, and nobody’s name', () => {
 });
 
 test.each([
-  ['no JSON', 'not json', /cannot be read/], ['a show', JSON.stringify(mine), /no cue file/], ['a later version', JSON.stringify({ ...file, version: 9 }), /later Gavirn \(version 9/],
-  ['no cues', JSON.stringify({ ...file, cues: [] }), /part that cannot be used: cues/], ['an unknown step', JSON.stringify({ ...file, cues: [{ ...gift, steps: [{ kind: 'run', code: 'x' }] }] }), /cues › 0 › steps › 0/],
-  ['a picture of a kind that runs', JSON.stringify({ ...file, media: [{ ...pot, type: 'text/html' }] }), /media › 0 › type/], ['bytes that are none', JSON.stringify({ ...file, files: { [pot.id]: '<script>' } }), /files/],
-])('%s is refused in a sentence', (_name, text, reason) => expect(readCueFile(text)).toEqual({ ok: false, reason: expect.stringMatching(reason) }));
+  ['no JSON', 'not json', /cannot be read/],
+  ['a show', JSON.stringify(mine), /no cue file/],
+  ['a later version', JSON.stringify({ ...file, version: 9 }), /later Gavirn \(version 9/],
+  ['no cues', JSON.stringify({ ...file, cues: [] }), /part that cannot be used: cues/],
+  [
+    'an unknown step',
+    JSON.stringify({ ...file, cues: [{ ...gift, steps: [{ kind: 'run', code: 'x' }] }] }),
+    /cues › 0 › steps › 0/,
+  ],
+  [
+    'a picture of a kind that runs',
+    JSON.stringify({ ...file, media: [{ ...pot, type: 'text/html' }] }),
+    /media › 0 › type/,
+  ],
+  ['bytes that are none', JSON.stringify({ ...file, files: { [pot.id]: '<script>' } }), /files/],
+])('%s is refused in a sentence', (_name, text, reason) =>
+  expect(readCueFile(text)).toEqual({ ok: false, reason: expect.stringMatching(reason) }),
+);
 
 test('nothing that is not of the format comes through: no code, no handlers, no foreign keys', () => {
-  const answer = read({ run: 'alert(1)', cues: [{ ...gift, onload: 'x', steps: [{ kind: 'post', words: '<script>alert(1)</script>', eval: 'x' }], __proto__: { polluted: true } }] });
+  const answer = read({
+    run: 'alert(1)',
+    cues: [
+      {
+        ...gift,
+        onload: 'x',
+        steps: [{ kind: 'post', words: '<script>alert(1)</script>', eval: 'x' }],
+        __proto__: { polluted: true },
+      },
+    ],
+  });
   expect(answer.ok && JSON.stringify(answer.file)).not.toMatch(/onload|eval|polluted|"run"/);
   expect(answer.ok && answer.file.cues[0]?.steps).toEqual([{ kind: 'post', words: '<script>alert(1)</script>' }]);
 });
 
 test('an address that is none, or would run, is refused', () => {
-  for (const url of ['javascript:alert(1)', 'file:///etc/passwd', 'data:text/html,x', 'nowhere']) expect(read({ cues: [newCue('x', { kind: 'follow' }, [{ kind: 'ask', url, words: '' }])] }).ok).toBe(false);
+  for (const url of ['javascript:alert(1)', 'file:///etc/passwd', 'data:text/html,x', 'nowhere'])
+    expect(read({ cues: [newCue('x', { kind: 'follow' }, [{ kind: 'ask', url, words: '' }])] }).ok).toBe(false);
 });
 
 test('what clashes is said before anything changes', () => {
   const changed = { ...file, cues: file.cues.map((cue) => (cue.id === 'welcome' ? { ...cue, name: 'Theirs' } : cue)) };
-  expect(clashes(changed, mine).map(({ cue, how }) => [cue.id, how])).toEqual([['welcome', 'differs'], ['thanks', 'same'], ['hundred', 'same'], ['gift', 'same']]);
-  const elsewhere = clashes({ ...file, cues: [gift, newCue('tells', { kind: 'follow' }, [{ kind: 'ask', url: 'https://hooks.example.org/a?secret=1', words: '' }])] }, emptyShow('e', 'Empty'));
+  expect(clashes(changed, mine).map(({ cue, how }) => [cue.id, how])).toEqual([
+    ['welcome', 'differs'],
+    ['thanks', 'same'],
+    ['hundred', 'same'],
+    ['gift', 'same'],
+  ]);
+  const elsewhere = clashes(
+    {
+      ...file,
+      cues: [
+        gift,
+        newCue('tells', { kind: 'follow' }, [{ kind: 'ask', url: 'https://hooks.example.org/a?secret=1', words: '' }]),
+      ],
+    },
+    emptyShow('e', 'Empty'),
+  );
   expect(elsewhere.map(({ how, said }) => [how, said])).toEqual([
-    ['new', ['Its spotlight is not here: it will use yours.', 'The cue that it calls is not here. Choose one afterwards.']], ['new', ['It tells hooks.example.org. It comes in switched off: look at it first.']],
+    [
+      'new',
+      ['Its spotlight is not here: it will use yours.', 'The cue that it calls is not here. Choose one afterwards.'],
+    ],
+    ['new', ['It tells hooks.example.org. It comes in switched off: look at it first.']],
   ]);
 });
 
 test('into an empty show: all that the cue needs comes along, the spotlight becomes the one that is there', () => {
-  const other: Show = { ...emptyShow('e', 'Empty'), pieces: start.pieces.map((piece) => (piece.kind === 'spotlight' ? { ...piece, id: 'their-spotlight' } : piece)) };
+  const other: Show = {
+    ...emptyShow('e', 'Empty'),
+    pieces: start.pieces.map((piece) => (piece.kind === 'spotlight' ? { ...piece, id: 'their-spotlight' } : piece)),
+  };
   bringIn(other, file, { gift: 'instead' }, newId);
   expect(other.cues.map(({ id }) => id)).toEqual(['gift']);
   expect(other.cues[0]?.steps[0]).toMatchObject({ spotlight: 'their-spotlight' });
@@ -75,6 +133,11 @@ test('left, instead, or beside: what was not chosen stays as it was, and a copy 
 
 test('a cue that sends something out comes in switched off', () => {
   const other = structuredClone(mine);
-  bringIn(other, { ...file, cues: [newCue('tells', { kind: 'follow' }, [{ kind: 'ask', url: 'https://example.org', words: '' }])] }, { tells: 'instead' }, newId);
+  bringIn(
+    other,
+    { ...file, cues: [newCue('tells', { kind: 'follow' }, [{ kind: 'ask', url: 'https://example.org', words: '' }])] },
+    { tells: 'instead' },
+    newId,
+  );
   expect(other.cues.at(-1)).toMatchObject({ id: 'tells', on: false });
 });

@@ -9,7 +9,10 @@ import { cueSchema, type Cue, type Show } from './show';
 export const CUE_FILE_FORMAT = 'gavirn.cues';
 export const CUE_FILE_VERSION = 1;
 
-const base64 = z.string().max(34_000_000).regex(/^[A-Za-z0-9+/]*={0,2}$/);
+const base64 = z
+  .string()
+  .max(34_000_000)
+  .regex(/^[A-Za-z0-9+/]*={0,2}$/);
 
 /** Cues to be handed to another show, with what they need (docs/cues.md). Data only: what is in none of these fields is dropped as it is read. */
 export const cueFileSchema = z.object({
@@ -36,11 +39,22 @@ export function readCueFile(text: string): ReadCueFile {
     return { ok: false, reason: 'This is no cue file: its JSON cannot be read. Nothing was changed.' };
   }
   const head = z.looseObject({ format: z.literal(CUE_FILE_FORMAT), version: z.number().int().min(1) }).safeParse(json);
-  if (!head.success) return { ok: false, reason: 'This is no cue file. A cue file is what "Save cues as a file" in Cues makes. Nothing was changed.' };
-  if (head.data.version > CUE_FILE_VERSION) return { ok: false, reason: `These cues were saved by a later Gavirn (version ${head.data.version}; this one reads up to ${CUE_FILE_VERSION}). Nothing was changed.` };
+  if (!head.success)
+    return {
+      ok: false,
+      reason: 'This is no cue file. A cue file is what "Save cues as a file" in Cues makes. Nothing was changed.',
+    };
+  if (head.data.version > CUE_FILE_VERSION)
+    return {
+      ok: false,
+      reason: `These cues were saved by a later Gavirn (version ${head.data.version}; this one reads up to ${CUE_FILE_VERSION}). Nothing was changed.`,
+    };
   const parsed = cueFileSchema.safeParse(json);
   if (parsed.success) return { ok: true, file: parsed.data };
-  return { ok: false, reason: `The cue file has a part that cannot be used: ${parsed.error.issues[0]?.path.join(' › ') || 'its content'}. Nothing was changed.` };
+  return {
+    ok: false,
+    reason: `The cue file has a part that cannot be used: ${parsed.error.issues[0]?.path.join(' › ') || 'its content'}. Nothing was changed.`,
+  };
 }
 
 /** Which goals, counters and countdowns a cue names. */
@@ -55,17 +69,26 @@ function numbersOfCue({ when, steps, holds }: Cue): Set<string> {
 }
 
 /** A cue as a file has it: without what is of its show alone. */
-const alone = ({ holds: { scenes: _scenes, ...holds }, ...cue }: Cue): Cue => ({ ...cue, holds, feeds: [], who: { ...cue.who, only: [], never: [] } });
+const alone = ({ holds: { scenes: _scenes, ...holds }, ...cue }: Cue): Cue => ({
+  ...cue,
+  holds,
+  feeds: [],
+  who: { ...cue.who, only: [], never: [] },
+});
 
 /** A file of these cues. Names of viewers, feeds and scenes stay behind: they are nobody's in another show. */
 export function cueFileOf(show: Show, cues: readonly Cue[], files: Readonly<Record<string, string>>): CueFile {
   const numbers = new Set(cues.flatMap((cue) => [...numbersOfCue(cue)]));
   const used = new Set(cues.flatMap(({ steps }) => steps.flatMap(stepMedia)));
   return {
-    format: CUE_FILE_FORMAT, version: CUE_FILE_VERSION,
+    format: CUE_FILE_FORMAT,
+    version: CUE_FILE_VERSION,
     cues: cues.map(alone),
-    goals: show.goals.filter(({ id }) => numbers.has(`goal/${id}`)), counters: show.counters.filter(({ id }) => numbers.has(`counter/${id}`)), countdowns: show.countdowns.filter(({ id }) => numbers.has(`countdown/${id}`)),
-    media: show.media.filter(({ id }) => used.has(id)), files: Object.fromEntries(Object.entries(files).filter(([id]) => used.has(id))),
+    goals: show.goals.filter(({ id }) => numbers.has(`goal/${id}`)),
+    counters: show.counters.filter(({ id }) => numbers.has(`counter/${id}`)),
+    countdowns: show.countdowns.filter(({ id }) => numbers.has(`countdown/${id}`)),
+    media: show.media.filter(({ id }) => used.has(id)),
+    files: Object.fromEntries(Object.entries(files).filter(([id]) => used.has(id))),
   };
 }
 
@@ -84,20 +107,44 @@ const alike = (a: Cue, b: Cue): boolean => JSON.stringify(alone(a)) === JSON.str
 export function clashes(file: CueFile, show: Show): Clash[] {
   return file.cues.map((cue) => {
     const there = show.cues.find(({ id }) => id === cue.id);
-    return { cue, how: !there ? 'new' : alike(cue, there) ? 'same' : 'differs', said: cue.steps.flatMap((step) => stepSaid(step, file, show)) };
+    return {
+      cue,
+      how: !there ? 'new' : alike(cue, there) ? 'same' : 'differs',
+      said: cue.steps.flatMap((step) => stepSaid(step, file, show)),
+    };
   });
 }
 
 function stepSaid(step: Step, file: CueFile, show: Show): string[] {
   switch (step.kind) {
-    case 'show': return show.pieces.some(({ id, kind }) => id === step.spotlight && kind === 'spotlight') ? [] : ['Its spotlight is not here: it will use yours.'];
-    case 'piece': return show.pieces.some(({ id }) => id === step.piece) ? [] : ['The piece that it shows or hides is not here. Choose one afterwards.'];
-    case 'call': return file.cues.some(({ id }) => id === step.cue) || show.cues.some(({ id }) => id === step.cue) ? [] : ['The cue that it calls is not here. Choose one afterwards.'];
-    case 'scene': return show.scenes.some(({ id }) => id === step.scene) ? [] : ['The scene that it changes to is not here. Choose one afterwards.'];
-    case 'draw': return show.draws.some(({ id }) => id === step.draw) ? [] : ['The draw that it starts is not here. Choose one afterwards.'];
-    case 'lantern': return show.lanterns.some(({ id }) => id === step.lantern) ? [] : ['The lantern that it lets go is not here. Choose one afterwards.'];
-    case 'ask': return step.url === '' ? [] : [`It tells ${new URL(step.url).host}. It comes in switched off: look at it first.`];
-    default: return [];
+    case 'show':
+      return show.pieces.some(({ id, kind }) => id === step.spotlight && kind === 'spotlight')
+        ? []
+        : ['Its spotlight is not here: it will use yours.'];
+    case 'piece':
+      return show.pieces.some(({ id }) => id === step.piece)
+        ? []
+        : ['The piece that it shows or hides is not here. Choose one afterwards.'];
+    case 'call':
+      return file.cues.some(({ id }) => id === step.cue) || show.cues.some(({ id }) => id === step.cue)
+        ? []
+        : ['The cue that it calls is not here. Choose one afterwards.'];
+    case 'scene':
+      return show.scenes.some(({ id }) => id === step.scene)
+        ? []
+        : ['The scene that it changes to is not here. Choose one afterwards.'];
+    case 'draw':
+      return show.draws.some(({ id }) => id === step.draw)
+        ? []
+        : ['The draw that it starts is not here. Choose one afterwards.'];
+    case 'lantern':
+      return show.lanterns.some(({ id }) => id === step.lantern)
+        ? []
+        : ['The lantern that it lets go is not here. Choose one afterwards.'];
+    case 'ask':
+      return step.url === '' ? [] : [`It tells ${new URL(step.url).host}. It comes in switched off: look at it first.`];
+    default:
+      return [];
   }
 }
 
@@ -107,26 +154,55 @@ export type CueChoice = 'leave' | 'beside' | 'instead';
  * Brings cues of a file into a show, in place: only those that were chosen, as they were chosen. What they need and is not there comes along.
  * @param newId makes an id for a cue that comes in beside one of the same id
  */
-export function bringIn(show: Show, file: CueFile, choices: Readonly<Record<string, CueChoice>>, newId: () => string): void {
+export function bringIn(
+  show: Show,
+  file: CueFile,
+  choices: Readonly<Record<string, CueChoice>>,
+  newId: () => string,
+): void {
   const spotlight = show.pieces.find(({ kind }) => kind === 'spotlight')?.id;
   const chosen = file.cues.filter(({ id }) => (choices[id] ?? 'leave') !== 'leave');
-  const renamed = new Map(chosen.map(({ id }) => [id, choices[id] === 'beside' && show.cues.some((cue) => cue.id === id) ? newId() : id]));
+  const renamed = new Map(
+    chosen.map(({ id }) => [id, choices[id] === 'beside' && show.cues.some((cue) => cue.id === id) ? newId() : id]),
+  );
   for (const cue of chosen) {
     const steps = cue.steps.map((step): Step => {
-      if (step.kind === 'show' && spotlight !== undefined && !show.pieces.some(({ id, kind }) => id === step.spotlight && kind === 'spotlight')) return { ...step, spotlight };
+      if (
+        step.kind === 'show' &&
+        spotlight !== undefined &&
+        !show.pieces.some(({ id, kind }) => id === step.spotlight && kind === 'spotlight')
+      )
+        return { ...step, spotlight };
       if (step.kind === 'call') return { ...step, cue: renamed.get(step.cue) ?? step.cue };
-      if (step.kind === 'pick') return { ...step, of: step.of.map((choice) => ({ ...choice, cue: renamed.get(choice.cue) ?? choice.cue })) };
+      if (step.kind === 'pick')
+        return { ...step, of: step.of.map((choice) => ({ ...choice, cue: renamed.get(choice.cue) ?? choice.cue })) };
       return step;
     });
     const tells = steps.some((step) => step.kind === 'ask' && step.url !== '');
-    const mine: Cue = { ...cue, id: renamed.get(cue.id) ?? cue.id, on: cue.on && !tells, feeds: cue.feeds.filter((id) => show.feeds.some((feed) => feed.id === id)), steps };
+    const mine: Cue = {
+      ...cue,
+      id: renamed.get(cue.id) ?? cue.id,
+      on: cue.on && !tells,
+      feeds: cue.feeds.filter((id) => show.feeds.some((feed) => feed.id === id)),
+      steps,
+    };
     const at = show.cues.findIndex(({ id }) => id === mine.id);
     if (at >= 0) show.cues[at] = mine;
     else show.cues.push(mine);
     const numbers = numbersOfCue(mine);
-    for (const goal of file.goals) if (numbers.has(`goal/${goal.id}`) && !show.goals.some(({ id }) => id === goal.id)) show.goals.push(goal);
-    for (const counter of file.counters) if (numbers.has(`counter/${counter.id}`) && !show.counters.some(({ id }) => id === counter.id)) show.counters.push(counter);
-    for (const countdown of file.countdowns) if (numbers.has(`countdown/${countdown.id}`) && !show.countdowns.some(({ id }) => id === countdown.id)) show.countdowns.push(countdown);
-    for (const media of file.media) if (mine.steps.some((step) => stepMedia(step).includes(media.id)) && !show.media.some(({ id }) => id === media.id)) show.media.push(media);
+    for (const goal of file.goals)
+      if (numbers.has(`goal/${goal.id}`) && !show.goals.some(({ id }) => id === goal.id)) show.goals.push(goal);
+    for (const counter of file.counters)
+      if (numbers.has(`counter/${counter.id}`) && !show.counters.some(({ id }) => id === counter.id))
+        show.counters.push(counter);
+    for (const countdown of file.countdowns)
+      if (numbers.has(`countdown/${countdown.id}`) && !show.countdowns.some(({ id }) => id === countdown.id))
+        show.countdowns.push(countdown);
+    for (const media of file.media)
+      if (
+        mine.steps.some((step) => stepMedia(step).includes(media.id)) &&
+        !show.media.some(({ id }) => id === media.id)
+      )
+        show.media.push(media);
   }
 }

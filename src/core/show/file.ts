@@ -23,22 +23,29 @@ const MIGRATIONS: Readonly<Record<number, Migration>> = {
   }),
 };
 
-const isRecord = (value: unknown): value is Record<string, unknown> => typeof value === 'object' && value !== null && !Array.isArray(value);
+const isRecord = (value: unknown): value is Record<string, unknown> =>
+  typeof value === 'object' && value !== null && !Array.isArray(value);
 
 /** What is no list, or no object in it, stays as it is: the schema says what is wrong with it. */
 const each = (list: unknown, change: (item: Record<string, unknown>, n: number) => Record<string, unknown>): unknown =>
-  (Array.isArray(list) ? list.map((item: unknown, n) => (isRecord(item) ? change(item, n) : item)) : list);
+  Array.isArray(list) ? list.map((item: unknown, n) => (isRecord(item) ? change(item, n) : item)) : list;
 
 /** A "when" of version 2: one gift or any, and likes of one viewer. */
 function whenOfTwo(when: unknown): unknown {
   if (!isRecord(when)) return when;
-  if (when.kind === 'gift' && 'gift' in when) return { kind: 'gift', gifts: when.gift === null ? [] : [when.gift], coins: ANY, at: 'step' };
+  if (when.kind === 'gift' && 'gift' in when)
+    return { kind: 'gift', gifts: when.gift === null ? [] : [when.gift], coins: ANY, at: 'step' };
   if (when.kind === 'likes') return { kind: 'every', every: when.every, of: 'likes', by: 'viewer', within: 0 };
   return when;
 }
 
 /** Brings a document from `version` to `to` through `steps`; null when a step is missing. */
-export function migrate(document: Record<string, unknown>, version: number, to: number, steps: Readonly<Record<number, Migration>>): Record<string, unknown> | null {
+export function migrate(
+  document: Record<string, unknown>,
+  version: number,
+  to: number,
+  steps: Readonly<Record<number, Migration>>,
+): Record<string, unknown> | null {
   let now = document;
   for (let from = version; from < to; from += 1) {
     const step = steps[from];
@@ -64,23 +71,48 @@ export function readShow(text: string): ReadShow {
 /** The same for a document that is JSON already. */
 export function readShowDocument(json: unknown): ReadShow {
   const head = header.safeParse(json);
-  if (!head.success) return { ok: false, reason: 'This is not a show file. A show file is what "Save as a file" in Shows makes. Nothing was changed.' };
+  if (!head.success)
+    return {
+      ok: false,
+      reason: 'This is not a show file. A show file is what "Save as a file" in Shows makes. Nothing was changed.',
+    };
   if (head.data.version > SHOW_VERSION) {
-    return { ok: false, reason: `This show was saved by a later Gavirn (version ${head.data.version}; this one reads up to ${SHOW_VERSION}). Update Gavirn, then open it again. Nothing was changed.` };
+    return {
+      ok: false,
+      reason: `This show was saved by a later Gavirn (version ${head.data.version}; this one reads up to ${SHOW_VERSION}). Update Gavirn, then open it again. Nothing was changed.`,
+    };
   }
   const tooLarge = sizeTrouble(head.data);
   if (tooLarge !== null) return { ok: false, reason: `${tooLarge} Nothing was changed.` };
   const parsed = showSchema.safeParse(migrate(head.data, head.data.version, SHOW_VERSION, MIGRATIONS));
   if (!parsed.success) {
     const issue = parsed.error.issues[0];
-    return { ok: false, reason: `The show file has a part that cannot be used: ${issue?.path.join(' › ') || 'its content'}. Nothing was changed.` };
+    return {
+      ok: false,
+      reason: `The show file has a part that cannot be used: ${issue?.path.join(' › ') || 'its content'}. Nothing was changed.`,
+    };
   }
   const doubled = doubledId(parsed.data);
-  return doubled ? { ok: false, reason: `The show file names "${doubled}" twice. Nothing was changed.` } : { ok: true, show: parsed.data };
+  return doubled
+    ? { ok: false, reason: `The show file names "${doubled}" twice. Nothing was changed.` }
+    : { ok: true, show: parsed.data };
 }
 
 function doubledId(show: Show): string | null {
-  for (const list of [show.feeds, show.pieces, show.scenes, show.cues, show.goals, show.counters, show.countdowns, show.lanterns, show.draws, show.teams, show.outlets, show.media]) {
+  for (const list of [
+    show.feeds,
+    show.pieces,
+    show.scenes,
+    show.cues,
+    show.goals,
+    show.counters,
+    show.countdowns,
+    show.lanterns,
+    show.draws,
+    show.teams,
+    show.outlets,
+    show.media,
+  ]) {
     const seen = new Set<string>();
     for (const { id } of list) {
       if (seen.has(id)) return id;

@@ -59,7 +59,11 @@ const feedBase = {
 export const transportSchema = z.discriminatedUnion('transport', [
   z.object({ transport: z.literal('sse'), url: z.url({ protocol: /^https?$/ }).max(2000) }),
   z.object({ transport: z.literal('websocket'), url: z.url({ protocol: /^wss?$/ }).max(2000) }),
-  z.object({ transport: z.literal('poll'), url: z.url({ protocol: /^https?$/ }).max(2000), everyMs: z.number().int().min(500).max(600_000) }),
+  z.object({
+    transport: z.literal('poll'),
+    url: z.url({ protocol: /^https?$/ }).max(2000),
+    everyMs: z.number().int().min(500).max(600_000),
+  }),
   z.object({ transport: z.literal('webhook') }),
 ]);
 export type Transport = z.infer<typeof transportSchema>;
@@ -72,7 +76,12 @@ export const feedSchema = z.discriminatedUnion('platform', [
   z.object({ ...feedBase, platform: z.literal('mapped'), source: transportSchema, rules: mappingSchema.shape.rules }),
   z.object({ ...feedBase, platform: z.literal('cloudevents'), rules: mappingSchema.shape.rules.default([]) }),
   z.object({ ...feedBase, platform: z.literal('activity') }),
-  z.object({ ...feedBase, platform: z.literal('file'), as: z.enum(RECORDING_FORMATS), speed: z.number().min(1).max(100).default(1) }),
+  z.object({
+    ...feedBase,
+    platform: z.literal('file'),
+    as: z.enum(RECORDING_FORMATS),
+    speed: z.number().min(1).max(100).default(1),
+  }),
 ]);
 export type Feed = z.infer<typeof feedSchema>;
 export type PlatformName = Feed['platform'];
@@ -106,14 +115,20 @@ export const outletShowsSchema = z.discriminatedUnion('kind', [
 
 /** `sounds`: what is heard is heard from here. One at a time does, so that nothing is heard twice. */
 export const outletSchema = z.object({
-  id, name: label, sounds: z.boolean().default(false), shows: outletShowsSchema.default({ kind: 'all' }),
+  id,
+  name: label,
+  sounds: z.boolean().default(false),
+  shows: outletShowsSchema.default({ kind: 'all' }),
   /** For viewers, or a screen that only the streamer sees. */
   whose: z.enum(['viewers', 'me']).default('viewers'),
 });
 export type Outlet = z.infer<typeof outletSchema>;
 export type OutletShows = Outlet['shows'];
 
-export const frameSchema = z.object({ width: z.number().int().min(16).max(7680), height: z.number().int().min(16).max(7680) });
+export const frameSchema = z.object({
+  width: z.number().int().min(16).max(7680),
+  height: z.number().int().min(16).max(7680),
+});
 export type FrameSize = z.infer<typeof frameSchema>;
 
 /**
@@ -127,7 +142,10 @@ export const showSchema = z.object({
   name: label,
   frame: frameSchema,
   /** The language of its words (BCP 47), by which plural forms are chosen. */
-  language: z.string().regex(/^[a-zA-Z]{2,3}(-[A-Za-z0-9]{2,8})*$/).default('en'),
+  language: z
+    .string()
+    .regex(/^[a-zA-Z]{2,3}(-[A-Za-z0-9]{2,8})*$/)
+    .default('en'),
   /** The time zone of its clock (IANA); empty: UTC, until a browser says. */
   zone: z.string().max(60).refine(isZone, 'No such time zone.').default(''),
   feeds: z.array(feedSchema).max(20),
@@ -135,7 +153,10 @@ export const showSchema = z.object({
   /** Viewers of several feeds who are one person. */
   people: z.array(personSchema).max(2000).default([]),
   /** What the streamer has written down of certain viewers. */
-  notes: z.array(someoneSchema.extend({ note: z.string().min(1).max(500) })).max(5000).default([]),
+  notes: z
+    .array(someoneSchema.extend({ note: z.string().min(1).max(500) }))
+    .max(5000)
+    .default([]),
   /** Back to front. */
   pieces: z.array(pieceSchema).max(100),
   /** None: there is one picture, with all pieces. The first is shown as a session begins. */
@@ -146,7 +167,12 @@ export const showSchema = z.object({
   /** Findings of the layout that the streamer has dismissed, by their keys. */
   dismissed: z.array(z.string().max(300)).max(500).default([]),
   /** How the pieces stood on frames of other proportions, by `width×height`: turned back, they stand so again. */
-  layouts: z.record(z.string().max(20), z.record(id, z.object({ place: placeSchema, places: z.record(id, placeSchema).optional() }))).default({}),
+  layouts: z
+    .record(
+      z.string().max(20),
+      z.record(id, z.object({ place: placeSchema, places: z.record(id, placeSchema).optional() })),
+    )
+    .default({}),
   cues: z.array(cueSchema).max(500),
   goals: z.array(goalSchema).max(50),
   counters: z.array(counterSchema).max(50).default([]),

@@ -5,7 +5,24 @@ const LONGEST_LIST = 5000;
 const MOST_VALUES = 400_000;
 /** Lists whose entries take long to read, by the name they stand under: as many as their schemas take (show.ts). */
 const MOST: Readonly<Record<string, number>> = {
-  pieces: 100, cues: 500, steps: 20, goals: 50, feeds: 20, outlets: 50, scenes: 12, counters: 50, countdowns: 20, lanterns: 20, draws: 20, teams: 12, media: 500, rules: 40, rungs: 50, choices: 60, perks: 100, dismissed: 500,
+  pieces: 100,
+  cues: 500,
+  steps: 20,
+  goals: 50,
+  feeds: 20,
+  outlets: 50,
+  scenes: 12,
+  counters: 50,
+  countdowns: 20,
+  lanterns: 20,
+  draws: 20,
+  teams: 12,
+  media: 500,
+  rules: 40,
+  rungs: 50,
+  choices: 60,
+  perks: 100,
+  dismissed: 500,
 };
 
 /** Why a document is too large to be read, in a sentence; null when it is not. */
@@ -18,7 +35,8 @@ export function sizeTrouble(document: unknown): string | null {
     if (values > MOST_VALUES) return 'The show holds more than Gavirn can work with.';
     if (Array.isArray(value)) {
       const most = MOST[name] ?? LONGEST_LIST;
-      if (value.length > most) return `The show has ${value.length.toLocaleString('en')} ${name || 'entries'} in one list; no more than ${most.toLocaleString('en')} are possible.`;
+      if (value.length > most)
+        return `The show has ${value.length.toLocaleString('en')} ${name || 'entries'} in one list; no more than ${most.toLocaleString('en')} are possible.`;
       for (const each of value) waiting.push({ name: '', value: each });
     } else if (typeof value === 'object' && value !== null) {
       const names = Object.keys(value);

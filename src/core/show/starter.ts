@@ -16,15 +16,55 @@ import { SHOW_FORMAT, SHOW_VERSION, type Cue, type Show } from './show';
 
 /** An empty vertical show. `id` is made outside: core has no chance of its own. */
 export const emptyShow = (id: string, name: string): Show => ({
-  format: SHOW_FORMAT, version: SHOW_VERSION, id, name, frame: { width: 1080, height: 1920 },
-  language: 'en', zone: '', feeds: [], money: { currency: 'EUR', rates: {} }, people: [], notes: [], pieces: [], scenes: [], transition: TRANSITION, safe: SAFE, dismissed: [], layouts: {}, cues: [], goals: [], counters: [], countdowns: [], lanterns: [], draws: [], teams: [], leftOut: LEFT_OUT, points: POINTS, media: [], sound: SOUND, speech: SPEECH, outlets: [{ id: 'main', name: 'Everything', sounds: true, shows: { kind: 'all' }, whose: 'viewers' }],
+  format: SHOW_FORMAT,
+  version: SHOW_VERSION,
+  id,
+  name,
+  frame: { width: 1080, height: 1920 },
+  language: 'en',
+  zone: '',
+  feeds: [],
+  money: { currency: 'EUR', rates: {} },
+  people: [],
+  notes: [],
+  pieces: [],
+  scenes: [],
+  transition: TRANSITION,
+  safe: SAFE,
+  dismissed: [],
+  layouts: {},
+  cues: [],
+  goals: [],
+  counters: [],
+  countdowns: [],
+  lanterns: [],
+  draws: [],
+  teams: [],
+  leftOut: LEFT_OUT,
+  points: POINTS,
+  media: [],
+  sound: SOUND,
+  speech: SPEECH,
+  outlets: [{ id: 'main', name: 'Everything', sounds: true, shows: { kind: 'all' }, whose: 'viewers' }],
 });
 
 /** A show whose spotlights show one alert after another, each for its whole length: nothing is joined, shortened or passed over. */
-export const plainly = (show: Show): Show => ({ ...show, pieces: show.pieces.map((piece) => (piece.kind === 'spotlight' ? { ...piece, queue: PLAIN } : piece)) });
+export const plainly = (show: Show): Show => ({
+  ...show,
+  pieces: show.pieces.map((piece) => (piece.kind === 'spotlight' ? { ...piece, queue: PLAIN } : piece)),
+});
 
 /** A cue for everyone that nothing holds back. */
-export const newCue = (id: string, when: When, steps: Step[]): Cue => ({ id, name: '', on: true, when, feeds: [], who: EVERYONE, holds: ALWAYS, steps });
+export const newCue = (id: string, when: When, steps: Step[]): Cue => ({
+  id,
+  name: '',
+  on: true,
+  when,
+  feeds: [],
+  who: EVERYONE,
+  holds: ALWAYS,
+  steps,
+});
 
 const words = (said: string, seconds: number): Step => ({ kind: 'show', spotlight: 'spotlight', words: said, seconds });
 

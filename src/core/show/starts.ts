@@ -13,57 +13,122 @@ export interface Start {
   make: (show: Show, spotlight: string, id: () => string) => Cue[];
 }
 
-const words = (spotlight: string, said: string, seconds: number): Step => ({ kind: 'show', spotlight, words: said, seconds });
+const words = (spotlight: string, said: string, seconds: number): Step => ({
+  kind: 'show',
+  spotlight,
+  words: said,
+  seconds,
+});
 const play = (sound: string): Step => ({ kind: 'play', sound, volume: 100 });
 
 /** In the order in which they are offered. */
 export const STARTS: readonly Start[] = [
   {
-    title: 'Thank followers', says: 'Words and a drop of water', shape: 'follow',
+    title: 'Thank followers',
+    says: 'Words and a drop of water',
+    shape: 'follow',
     make: (_show, at, id) => [newCue(id(), { kind: 'follow' }, [words(at, 'Welcome, {viewer}', 4), play('drop')])],
   },
   {
-    title: 'Thank gifts by size', says: 'Small, middle and large gifts, each with a sound of its own', shape: 'gift',
+    title: 'Thank gifts by size',
+    says: 'Small, middle and large gifts, each with a sound of its own',
+    shape: 'gift',
     make: (show, at, id) => {
       const gift = WHEN_KINDS.gift.make(show);
       const said = '{viewer} sent {count} {gift}';
       return [
-        { ...newCue(id(), { ...gift, coins: { least: null, most: 99 } }, [words(at, said, 3), play('cup')]), name: 'Small gifts' },
-        { ...newCue(id(), { ...gift, coins: { least: 100, most: 999 } }, [words(at, said, 4), play('wooden-bars')]), name: 'Middle gifts' },
-        { ...newCue(id(), { ...gift, coins: { least: 1000, most: null } }, [words(at, `${said}: {total} coins`, 6), play('three-bells')]), name: 'Large gifts' },
+        {
+          ...newCue(id(), { ...gift, coins: { least: null, most: 99 } }, [words(at, said, 3), play('cup')]),
+          name: 'Small gifts',
+        },
+        {
+          ...newCue(id(), { ...gift, coins: { least: 100, most: 999 } }, [words(at, said, 4), play('wooden-bars')]),
+          name: 'Middle gifts',
+        },
+        {
+          ...newCue(id(), { ...gift, coins: { least: 1000, most: null } }, [
+            words(at, `${said}: {total} coins`, 6),
+            play('three-bells'),
+          ]),
+          name: 'Large gifts',
+        },
       ];
     },
   },
   {
-    title: 'Every 100 likes', says: 'Of one viewer', shape: 'like',
-    make: (show, at, id) => [newCue(id(), { ...WHEN_KINDS.every.make(show), every: 100 }, [words(at, '{viewer}: {count} likes', 3), play('wood-block')])],
+    title: 'Every 100 likes',
+    says: 'Of one viewer',
+    shape: 'like',
+    make: (show, at, id) => [
+      newCue(id(), { ...WHEN_KINDS.every.make(show), every: 100 }, [
+        words(at, '{viewer}: {count} likes', 3),
+        play('wood-block'),
+      ]),
+    ],
   },
   {
-    title: 'Five new followers within a minute', says: 'The room is growing', shape: 'follow',
-    make: (_show, at, id) => [newCue(id(), { kind: 'every', every: 5, of: 'follows', by: 'session', within: 60 }, [words(at, '{count} new followers in a minute', 4), play('glass-falling')])],
+    title: 'Five new followers within a minute',
+    says: 'The room is growing',
+    shape: 'follow',
+    make: (_show, at, id) => [
+      newCue(id(), { kind: 'every', every: 5, of: 'follows', by: 'session', within: 60 }, [
+        words(at, '{count} new followers in a minute', 4),
+        play('glass-falling'),
+      ]),
+    ],
   },
   {
-    title: 'Thank subscribers', says: 'Words and a hand bell', shape: 'subscribe',
-    make: (show, at, id) => [newCue(id(), WHEN_KINDS.subscribe.make(show), [words(at, '{viewer} subscribed', 5), play('hand-bell')])],
+    title: 'Thank subscribers',
+    says: 'Words and a hand bell',
+    shape: 'subscribe',
+    make: (show, at, id) => [
+      newCue(id(), WHEN_KINDS.subscribe.make(show), [words(at, '{viewer} subscribed', 5), play('hand-bell')]),
+    ],
   },
   {
-    title: 'Thank tips', says: 'The amount, and read aloud', shape: 'tip',
-    make: (show, at, id) => [newCue(id(), WHEN_KINDS.tip.make(show), [words(at, '{viewer} tipped {worth}', 5), play('four-strings'), { kind: 'wait', seconds: 1.5 }, { kind: 'read', words: 'Thank you, {viewer}' }])],
+    title: 'Thank tips',
+    says: 'The amount, and read aloud',
+    shape: 'tip',
+    make: (show, at, id) => [
+      newCue(id(), WHEN_KINDS.tip.make(show), [
+        words(at, '{viewer} tipped {worth}', 5),
+        play('four-strings'),
+        { kind: 'wait', seconds: 1.5 },
+        { kind: 'read', words: 'Thank you, {viewer}' },
+      ]),
+    ],
   },
   {
-    title: 'Welcome a raid', says: 'The streamer and how many come', shape: 'raid',
-    make: (show, at, id) => [newCue(id(), WHEN_KINDS.raid.make(show), [words(at, '{viewer} comes with {count, plural, one {# viewer} other {# viewers}}', 6), play('low-bell')])],
+    title: 'Welcome a raid',
+    says: 'The streamer and how many come',
+    shape: 'raid',
+    make: (show, at, id) => [
+      newCue(id(), WHEN_KINDS.raid.make(show), [
+        words(at, '{viewer} comes with {count, plural, one {# viewer} other {# viewers}}', 6),
+        play('low-bell'),
+      ]),
+    ],
   },
   {
-    title: 'Greet each viewer once', says: 'When they first do something, twenty seconds apart', shape: 'join',
-    make: (_show, at, id) => [{ ...newCue(id(), { kind: 'first' }, [words(at, 'Hello, {viewer}', 3)]), holds: { ...ALWAYS, every: 20 } }],
+    title: 'Greet each viewer once',
+    says: 'When they first do something, twenty seconds apart',
+    shape: 'join',
+    make: (_show, at, id) => [
+      { ...newCue(id(), { kind: 'first' }, [words(at, 'Hello, {viewer}', 3)]), holds: { ...ALWAYS, every: 20 } },
+    ],
   },
   {
-    title: 'A goal is reached', says: 'Words and bells', shape: 'room',
-    make: (show, at, id) => [newCue(id(), WHEN_KINDS.goal.make(show), [words(at, '{goal}: reached', 6), play('three-bells')])],
+    title: 'A goal is reached',
+    says: 'Words and bells',
+    shape: 'room',
+    make: (show, at, id) => [
+      newCue(id(), WHEN_KINDS.goal.make(show), [words(at, '{goal}: reached', 6), play('three-bells')]),
+    ],
   },
   {
-    title: 'Applause at a press', says: 'A button on the desk', shape: 'room',
+    title: 'Applause at a press',
+    says: 'A button on the desk',
+    shape: 'room',
     make: (show, at, id) => [newCue(id(), WHEN_KINDS.press.make(show), [words(at, 'Applause', 3), play('rattle')])],
   },
 ];

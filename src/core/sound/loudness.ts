@@ -41,7 +41,14 @@ export function kWeighting(rate: number): [Biquad, Biquad] {
 }
 
 /** How much each channel counts, in the order of ITU-R BS.775: left, right, centre, low frequencies, left and right surround. */
-const WEIGHTS: Readonly<Record<number, readonly number[]>> = { 1: [1], 2: [1, 1], 3: [1, 1, 1], 4: [1, 1, 1.41, 1.41], 5: [1, 1, 1, 1.41, 1.41], 6: [1, 1, 1, 0, 1.41, 1.41] };
+const WEIGHTS: Readonly<Record<number, readonly number[]>> = {
+  1: [1],
+  2: [1, 1],
+  3: [1, 1, 1],
+  4: [1, 1, 1.41, 1.41],
+  5: [1, 1, 1, 1.41, 1.41],
+  6: [1, 1, 1, 0, 1.41, 1.41],
+};
 
 const STEP_SECONDS = 0.1;
 const GATE = -70;
@@ -74,11 +81,30 @@ function steps(channels: readonly Float32Array[], rate: number): Float64Array {
  * wait for the one before it: two channels at a time is what keeps a processor busy.
  */
 function addPowers(
-  powers: Float64Array, left: Float32Array, right: Float32Array, length: number, leftWeight: number, rightWeight: number,
-  [{ b: [b0, b1, b2], a: [a1, a2] }, { a: [c1, c2] }]: [Biquad, Biquad],
+  powers: Float64Array,
+  left: Float32Array,
+  right: Float32Array,
+  length: number,
+  leftWeight: number,
+  rightWeight: number,
+  [
+    {
+      b: [b0, b1, b2],
+      a: [a1, a2],
+    },
+    {
+      a: [c1, c2],
+    },
+  ]: [Biquad, Biquad],
 ): void {
-  let s1 = 0, s2 = 0, t1 = 0, t2 = 0;
-  let u1 = 0, u2 = 0, v1 = 0, v2 = 0;
+  let s1 = 0,
+    s2 = 0,
+    t1 = 0,
+    t2 = 0;
+  let u1 = 0,
+    u2 = 0,
+    v1 = 0,
+    v2 = 0;
   for (let step = 0; step < powers.length; step += 1) {
     let leftSum = 0;
     let rightSum = 0;
@@ -131,15 +157,19 @@ export function measureLoudness(channels: readonly Float32Array[], rate: number)
 }
 
 /** The integrated loudness alone, LUFS: without looking between the samples for peaks, which is most of the work. */
-export const integratedLoudness = (channels: readonly Float32Array[], rate: number): number => integrated(powersOf(channels, rate));
+export const integratedLoudness = (channels: readonly Float32Array[], rate: number): number =>
+  integrated(powersOf(channels, rate));
 
 function powersOf(channels: readonly Float32Array[], rate: number): Float64Array {
   const least = Math.ceil(rate * 0.4);
-  const whole = (channels[0]?.length ?? 0) >= least ? channels : channels.map((samples) => {
-    const padded = new Float32Array(least);
-    padded.set(samples);
-    return padded;
-  });
+  const whole =
+    (channels[0]?.length ?? 0) >= least
+      ? channels
+      : channels.map((samples) => {
+          const padded = new Float32Array(least);
+          padded.set(samples);
+          return padded;
+        });
   return steps(whole, rate);
 }
 
@@ -156,7 +186,10 @@ function rangeOf(powers: Float64Array): number {
   const loud = windows(powers, 30).filter((power) => loudnessOf(power) >= GATE);
   if (loud.length === 0) return 0;
   const gate = loudnessOf(mean(loud)) - RANGE_RELATIVE;
-  const kept = loud.map(loudnessOf).filter((level) => level >= gate).sort((a, b) => a - b);
+  const kept = loud
+    .map(loudnessOf)
+    .filter((level) => level >= gate)
+    .sort((a, b) => a - b);
   const at = (share: number): number => kept[Math.round((kept.length - 1) * share)] ?? 0;
   return at(0.95) - at(0.1);
 }

@@ -4,7 +4,13 @@ export const ATTACKS = { soft: 0.03, slow: 0.35 } as const;
 /** How a sound is made: see synth.ts. Frequencies in Hz, times in seconds, levels as factors. */
 export type Recipe =
   /** Something hard is struck: partials that die away, each at its own rate, and the knock itself. */
-  | { make: 'struck'; hz: number; partials: readonly (readonly [ratio: number, level: number, seconds: number])[]; knock: number; times: readonly number[] }
+  | {
+      make: 'struck';
+      hz: number;
+      partials: readonly (readonly [ratio: number, level: number, seconds: number])[];
+      knock: number;
+      times: readonly number[];
+    }
   /** The same thing struck at several pitches, one after another. */
   | { make: 'tune'; of: Extract<Recipe, { make: 'struck' }>; hz: readonly number[]; every: number }
   /** A bubble that rises and closes. */
@@ -15,4 +21,9 @@ export type Recipe =
   | { make: 'grains'; hz: number; grains: number; seconds: number }
   | { make: 'plucked'; hz: readonly number[]; every: number; seconds: number }
   /** A train of pulses from one pitch to another, through resonances. */
-  | { make: 'voice'; hz: readonly [number, number]; formants: readonly (readonly [hz: number, level: number])[]; seconds: number };
+  | {
+      make: 'voice';
+      hz: readonly [number, number];
+      formants: readonly (readonly [hz: number, level: number])[];
+      seconds: number;
+    };

@@ -11,22 +11,29 @@ export function synthesize(recipe: Recipe): Float32Array {
   for (const sample of made) peak = max(peak, abs(sample));
   // Ends in silence, so that no sound ends with a click.
   const fade = min(made.length, floor(0.01 * RATE));
-  for (let n = 0; n < made.length; n += 1) made[n] = ((made[n] ?? 0) / (peak || 1)) * 0.9 * min(1, (made.length - n) / fade);
+  for (let n = 0; n < made.length; n += 1)
+    made[n] = ((made[n] ?? 0) / (peak || 1)) * 0.9 * min(1, (made.length - n) / fade);
   return made;
 }
 
 function make(recipe: Recipe): Float32Array {
   switch (recipe.make) {
-    case 'struck': return struck(recipe);
+    case 'struck':
+      return struck(recipe);
     case 'tune': {
       const strokes = recipe.hz.map((hz) => struck({ ...recipe.of, hz: hz * recipe.of.hz }));
       return mixed(strokes.map((samples, n) => ({ at: n * recipe.every, samples })));
     }
-    case 'drops': return mixed(recipe.drops.map(({ at, hz, seconds }) => ({ at, samples: drop(hz, seconds) })));
-    case 'noise': return noise(recipe);
-    case 'grains': return grains(recipe);
-    case 'plucked': return mixed(recipe.hz.map((hz, n) => ({ at: n * recipe.every, samples: plucked(hz, recipe.seconds) })));
-    case 'voice': return voice(recipe);
+    case 'drops':
+      return mixed(recipe.drops.map(({ at, hz, seconds }) => ({ at, samples: drop(hz, seconds) })));
+    case 'noise':
+      return noise(recipe);
+    case 'grains':
+      return grains(recipe);
+    case 'plucked':
+      return mixed(recipe.hz.map((hz, n) => ({ at: n * recipe.every, samples: plucked(hz, recipe.seconds) })));
+    case 'voice':
+      return voice(recipe);
   }
 }
 
@@ -57,7 +64,8 @@ function struck({ hz, partials, knock, times }: Extract<Recipe, { make: 'struck'
     const step = (2 * PI * hz * ratio) / RATE;
     // A partial above what can be heard is left out: it would come back as another one.
     if (step > PI * 0.8) continue;
-    for (let n = 0; n < one.length; n += 1) one[n] = (one[n] ?? 0) + level * sin(step * n) * exp((-3 * n) / (seconds * RATE));
+    for (let n = 0; n < one.length; n += 1)
+      one[n] = (one[n] ?? 0) + level * sin(step * n) * exp((-3 * n) / (seconds * RATE));
   }
   const random = chance(floor(hz * 7));
   for (let n = 0; n < 0.012 * RATE; n += 1) one[n] = (one[n] ?? 0) + knock * random() * exp(-n / (0.003 * RATE));
@@ -104,13 +112,17 @@ function noise({ from, to, width, seconds, attack }: Extract<Recipe, { make: 'no
 
 function grains({ hz, grains: count, seconds }: Extract<Recipe, { make: 'grains' }>): Float32Array {
   const random = chance(hz);
-  return mixed(Array.from({ length: count }, (_, n) => {
-    const at = (seconds * (n + 0.5 + random() * 0.5)) / count;
-    const filter = band();
-    const level = 0.4 + 0.6 * abs(random());
-    const grain = silence(0.012).map((_sample, m) => filter(random(), hz * (1 + random() * 0.05), 1) * level * exp(-m / (0.003 * RATE)));
-    return { at, samples: grain };
-  }));
+  return mixed(
+    Array.from({ length: count }, (_, n) => {
+      const at = (seconds * (n + 0.5 + random() * 0.5)) / count;
+      const filter = band();
+      const level = 0.4 + 0.6 * abs(random());
+      const grain = silence(0.012).map(
+        (_sample, m) => filter(random(), hz * (1 + random() * 0.05), 1) * level * exp(-m / (0.003 * RATE)),
+      );
+      return { at, samples: grain };
+    }),
+  );
 }
 
 /** A string: a burst of noise that goes round in a line as long as its period and is dulled at each turn (Karplus and Strong, 1983). */

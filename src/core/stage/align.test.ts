@@ -5,7 +5,11 @@ import { gaps, move, resizeTurned, scaleBox, tidyTurn } from './place';
 import { turnPoint, turnedBounds } from '@/core/paint/turn';
 
 const frame = { width: 1080, height: 1920 };
-const boxes = [{ x: 100, y: 50, w: 200, h: 100 }, { x: 420, y: 300, w: 100, h: 80 }, { x: 700, y: 900, w: 60, h: 60 }];
+const boxes = [
+  { x: 100, y: 50, w: 200, h: 100 },
+  { x: 420, y: 300, w: 100, h: 80 },
+  { x: 700, y: 900, w: 60, h: 60 },
+];
 
 test('several are put in line with the box around them; one alone with the frame', () => {
   expect(align(boxes, 'left', frame).map(({ x }) => x)).toEqual([100, 100, 100]);
@@ -31,34 +35,65 @@ test('a side snaps to another piece’s side; the distance to what lies around i
   const other = { x: 520, y: 100, w: 200, h: 200 };
   const { box, guides } = move({ x: 100, y: 120, w: 100, h: 100 }, 416, 0, frame, true, [other]);
   expect([box.x, guides[0]]).toEqual([520, { axis: 'x', at: 520 }]);
-  expect(gaps({ x: 100, y: 120, w: 100, h: 100 }, [other], frame)).toEqual({ left: 100, right: 320, top: 120, bottom: 1700 });
+  expect(gaps({ x: 100, y: 120, w: 100, h: 100 }, [other], frame)).toEqual({
+    left: 100,
+    right: 320,
+    top: 120,
+    bottom: 1700,
+  });
 });
 
 test('turning: a corner of a turned box is dragged while the opposite one stays where it is seen', () => {
-  fc.assert(fc.property(fc.integer({ min: -179, max: 180 }), fc.integer({ min: -80, max: 200 }), fc.integer({ min: -80, max: 200 }), fc.constantFrom(-1 as const, 1 as const), fc.constantFrom(-1 as const, 1 as const), (turn, dx, dy, x, y) => {
-    const box = { x: 300, y: 500, w: 300, h: 200 };
-    const after = resizeTurned(box, { x, y }, dx, dy, turn, { w: 60, h: 60 }, frame);
-    const opposite = (at: typeof box): { x: number; y: number } => turnPoint({ x: x < 0 ? at.x + at.w : at.x, y: y < 0 ? at.y + at.h : at.y }, { degrees: turn, x: at.x + at.w / 2, y: at.y + at.h / 2 });
-    expect(Math.abs(opposite(after).x - opposite(box).x)).toBeLessThan(1.6);
-    expect(Math.abs(opposite(after).y - opposite(box).y)).toBeLessThan(1.6);
-  }));
+  fc.assert(
+    fc.property(
+      fc.integer({ min: -179, max: 180 }),
+      fc.integer({ min: -80, max: 200 }),
+      fc.integer({ min: -80, max: 200 }),
+      fc.constantFrom(-1 as const, 1 as const),
+      fc.constantFrom(-1 as const, 1 as const),
+      (turn, dx, dy, x, y) => {
+        const box = { x: 300, y: 500, w: 300, h: 200 };
+        const after = resizeTurned(box, { x, y }, dx, dy, turn, { w: 60, h: 60 }, frame);
+        const opposite = (at: typeof box): { x: number; y: number } =>
+          turnPoint(
+            { x: x < 0 ? at.x + at.w : at.x, y: y < 0 ? at.y + at.h : at.y },
+            { degrees: turn, x: at.x + at.w / 2, y: at.y + at.h / 2 },
+          );
+        expect(Math.abs(opposite(after).x - opposite(box).x)).toBeLessThan(1.6);
+        expect(Math.abs(opposite(after).y - opposite(box).y)).toBeLessThan(1.6);
+      },
+    ),
+  );
 });
 
 test('angles lie within half a turn, and nearly upright is upright', () => {
-  expect([tidyTurn(3), tidyTurn(-4), tidyTurn(87), tidyTurn(271), tidyTurn(5), tidyTurn(540)]).toEqual([0, 0, 90, -90, 5, 180]);
+  expect([tidyTurn(3), tidyTurn(-4), tidyTurn(87), tidyTurn(271), tidyTurn(5), tidyTurn(540)]).toEqual([
+    0, 0, 90, -90, 5, 180,
+  ]);
 });
 
 test('the bounds of a box turned by a quarter are its own, lying; by an eighth they are larger', () => {
   const box = { x: 0, y: 0, w: 100, h: 40 };
-  const round = (bounds: typeof box) => Object.fromEntries(Object.entries(bounds).map(([key, value]) => [key, Math.round(value)]));
+  const round = (bounds: typeof box) =>
+    Object.fromEntries(Object.entries(bounds).map(([key, value]) => [key, Math.round(value)]));
   expect(round(turnedBounds(box, { degrees: 90, x: 50, y: 20 }))).toEqual({ x: 30, y: -30, w: 40, h: 100 });
   // (100 + 40) · cos 45° = 98.99
   expect(round(turnedBounds(box, { degrees: 45, x: 50, y: 20 }))).toEqual({ x: 1, y: -29, w: 99, h: 99 });
 });
 
 test('a pinch keeps the middle and the proportions, down to the least', () => {
-  expect(scaleBox({ x: 100, y: 100, w: 200, h: 100 }, 2, { w: 50, h: 50 }, frame)).toEqual({ x: 0, y: 50, w: 400, h: 200 });
-  expect(scaleBox({ x: 100, y: 100, w: 200, h: 100 }, 0.1, { w: 50, h: 50 }, frame)).toEqual({ x: 150, y: 125, w: 100, h: 50 });
+  expect(scaleBox({ x: 100, y: 100, w: 200, h: 100 }, 2, { w: 50, h: 50 }, frame)).toEqual({
+    x: 0,
+    y: 50,
+    w: 400,
+    h: 200,
+  });
+  expect(scaleBox({ x: 100, y: 100, w: 200, h: 100 }, 0.1, { w: 50, h: 50 }, frame)).toEqual({
+    x: 150,
+    y: 125,
+    w: 100,
+    h: 50,
+  });
 });
 
 test('cover counts what lies over each other once', () => {

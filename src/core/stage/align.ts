@@ -11,12 +11,18 @@ export function align(boxes: readonly Box[], to: Alignment, frame: FrameSize): B
   const whole = boxes.length > 1 ? around(boxes) : { x: 0, y: 0, w: frame.width, h: frame.height };
   return boxes.map((box) => {
     switch (to) {
-      case 'left': return { ...box, x: whole.x };
-      case 'centre': return { ...box, x: Math.round(whole.x + (whole.w - box.w) / 2) };
-      case 'right': return { ...box, x: whole.x + whole.w - box.w };
-      case 'top': return { ...box, y: whole.y };
-      case 'middle': return { ...box, y: Math.round(whole.y + (whole.h - box.h) / 2) };
-      case 'bottom': return { ...box, y: whole.y + whole.h - box.h };
+      case 'left':
+        return { ...box, x: whole.x };
+      case 'centre':
+        return { ...box, x: Math.round(whole.x + (whole.w - box.w) / 2) };
+      case 'right':
+        return { ...box, x: whole.x + whole.w - box.w };
+      case 'top':
+        return { ...box, y: whole.y };
+      case 'middle':
+        return { ...box, y: Math.round(whole.y + (whole.h - box.h) / 2) };
+      case 'bottom':
+        return { ...box, y: whole.y + whole.h - box.h };
     }
   });
 }

@@ -18,18 +18,27 @@ test.each([
   ['upright, seven', ['spotlight', 'goal', 'leaderboard', 'countdown', 'plate', 'audience', 'ticker'], undefined],
   ['wide, six', ['spotlight', 'goal', 'leaderboard', 'chat', 'counter', 'info'], WIDE],
   ['square, four', ['spotlight', 'goal', 'leaderboard', 'audience'], { width: 1080, height: 1080 }],
-] as [string, PieceKindName[], Show['frame'] | undefined][])('%s: the best layout has nothing to put right, and keeps every piece', (_name, kinds, frame) => {
-  const show = withPieces(kinds, frame);
-  const [best, ...others] = arrange(show, '', nodeMeasure);
-  expect(best?.findings).toEqual([]);
-  expect(best?.without).toEqual([]);
-  expect(others.length).toBeGreaterThan(0);
-  expect(judge(withPlaces(show, '', best?.places ?? {}), '', nodeMeasure)).toEqual([]);
-});
+] as [string, PieceKindName[], Show['frame'] | undefined][])(
+  '%s: the best layout has nothing to put right, and keeps every piece',
+  (_name, kinds, frame) => {
+    const show = withPieces(kinds, frame);
+    const [best, ...others] = arrange(show, '', nodeMeasure);
+    expect(best?.findings).toEqual([]);
+    expect(best?.without).toEqual([]);
+    expect(others.length).toBeGreaterThan(0);
+    expect(judge(withPlaces(show, '', best?.places ?? {}), '', nodeMeasure)).toEqual([]);
+  },
+);
 
 test('it beats hand placing, each piece where it first came to stand: on findings, on cover, on the size of type', () => {
   const show = withPieces(['spotlight', 'goal', 'leaderboard', 'countdown', 'counter', 'plate', 'ticker']);
-  const byHand = proposalOf('by hand', Object.fromEntries(show.pieces.map(({ id, place }) => [id, place])), show, '', nodeMeasure);
+  const byHand = proposalOf(
+    'by hand',
+    Object.fromEntries(show.pieces.map(({ id, place }) => [id, place])),
+    show,
+    '',
+    nodeMeasure,
+  );
   const [best] = arrange(show, '', nodeMeasure);
   expect(byHand.findings.length).toBeGreaterThan(0);
   expect(best?.findings.length).toBeLessThan(byHand.findings.length);
@@ -45,14 +54,37 @@ test('a face is left free', () => {
 });
 
 test('what finds no room comes off and is named; pictures and what is locked stay where they are', () => {
-  const many = withPieces(['spotlight', 'goal', 'leaderboard', 'chat', 'shelf', 'info', 'ticker', 'countdown', 'counter', 'plate', 'audience']);
-  const crowded = { ...many, pieces: [PIECE_KINDS.camera.make('camera', many), ...many.pieces.map((piece) => (piece.id === 'goal' ? { ...piece, locked: true } : piece))] };
+  const many = withPieces([
+    'spotlight',
+    'goal',
+    'leaderboard',
+    'chat',
+    'shelf',
+    'info',
+    'ticker',
+    'countdown',
+    'counter',
+    'plate',
+    'audience',
+  ]);
+  const crowded = {
+    ...many,
+    pieces: [
+      PIECE_KINDS.camera.make('camera', many),
+      ...many.pieces.map((piece) => (piece.id === 'goal' ? { ...piece, locked: true } : piece)),
+    ],
+  };
   const [best] = arrange(crowded, '', nodeMeasure);
   expect(best?.without.length).toBeGreaterThan(0);
   expect(best?.places).not.toHaveProperty('goal');
   expect(best?.places).not.toHaveProperty('camera');
   const after = withPlaces(crowded, '', best?.places ?? {}, best?.without);
-  expect(after.pieces.filter(({ off }) => off).map(({ id }) => id).sort()).toEqual([...(best?.without ?? [])].sort());
+  expect(
+    after.pieces
+      .filter(({ off }) => off)
+      .map(({ id }) => id)
+      .sort(),
+  ).toEqual([...(best?.without ?? [])].sort());
 });
 
 test('the same pieces give the same layouts', () => {
@@ -66,8 +98,13 @@ test('an upright show on a wide frame is arranged, not stretched; turned back it
   expect(wide.frame).toEqual(WIDE);
   expect(judge(wide, '', nodeMeasure)).toEqual([]);
   // The spotlight would be 1601 px wide if it were stretched with its frame.
-  expect(wide.pieces.every(({ place }) => place.w < 1000 && place.x + place.w <= 1920 && place.y + place.h <= 1080)).toBe(true);
-  const moved = { ...wide, pieces: wide.pieces.map((piece) => (piece.id === 'goal' ? { ...piece, place: { ...piece.place, x: 33 } } : piece)) };
+  expect(
+    wide.pieces.every(({ place }) => place.w < 1000 && place.x + place.w <= 1920 && place.y + place.h <= 1080),
+  ).toBe(true);
+  const moved = {
+    ...wide,
+    pieces: wide.pieces.map((piece) => (piece.id === 'goal' ? { ...piece, place: { ...piece.place, x: 33 } } : piece)),
+  };
   const back = onFrame(moved, upright.frame, nodeMeasure);
   expect(back.pieces).toEqual(upright.pieces);
   expect(onFrame(back, WIDE, nodeMeasure).pieces.find(({ id }) => id === 'goal')?.place.x).toBe(33);

@@ -3,19 +3,25 @@ import { turnedBounds } from '@/core/paint/turn';
 
 /** How much of two boxes lies over each other, px². */
 export const overlap = (a: Box, b: Box): number =>
-  Math.max(0, Math.min(a.x + a.w, b.x + b.w) - Math.max(a.x, b.x)) * Math.max(0, Math.min(a.y + a.h, b.y + b.h) - Math.max(a.y, b.y));
+  Math.max(0, Math.min(a.x + a.w, b.x + b.w) - Math.max(a.x, b.x)) *
+  Math.max(0, Math.min(a.y + a.h, b.y + b.h) - Math.max(a.y, b.y));
 
 export const areaOf = ({ w, h }: Box): number => w * h;
 
 /** The upright box that a piece takes on the frame, turned or not. */
 export const boundsOf = ({ place, turn }: { place: Box; turn?: number }): Box =>
-  (turn ? turnedBounds(place, { degrees: turn, x: place.x + place.w / 2, y: place.y + place.h / 2 }) : place);
+  turn ? turnedBounds(place, { degrees: turn, x: place.x + place.w / 2, y: place.y + place.h / 2 }) : place;
 
 /** The box around several. */
 export function around(boxes: readonly Box[]): Box {
   const x = Math.min(...boxes.map((box) => box.x));
   const y = Math.min(...boxes.map((box) => box.y));
-  return { x, y, w: Math.max(...boxes.map((box) => box.x + box.w)) - x, h: Math.max(...boxes.map((box) => box.y + box.h)) - y };
+  return {
+    x,
+    y,
+    w: Math.max(...boxes.map((box) => box.x + box.w)) - x,
+    h: Math.max(...boxes.map((box) => box.y + box.h)) - y,
+  };
 }
 
 const COLUMNS = 54;

@@ -13,7 +13,11 @@ import type { Scene } from './stage';
 export function inputsOfLog(show: Show, events: readonly StreamEvent[]): Input[] {
   const sorted = [...events].sort((a, b) => a.seenAt - b.seenAt);
   const start = sorted[0]?.seenAt ?? 0;
-  return [{ input: 'show', at: start, show }, { input: 'begin', at: start, session: 'log' }, ...sorted.map((event): Input => ({ input: 'event', at: event.seenAt, event }))];
+  return [
+    { input: 'show', at: start, show },
+    { input: 'begin', at: start, session: 'log' },
+    ...sorted.map((event): Input => ({ input: 'event', at: event.seenAt, event })),
+  ];
 }
 
 /** Runs forward through a session's inputs. Asked for an earlier moment, it begins anew. */
@@ -25,7 +29,10 @@ export class Film {
   readonly until: number;
 
   /** @param show as it is now: the inputs bring it as it was then */
-  constructor(private readonly show: Show, private readonly inputs: readonly Input[]) {
+  constructor(
+    private readonly show: Show,
+    private readonly inputs: readonly Input[],
+  ) {
     this.state = newState(show);
     this.from = inputs.find(({ input }) => input === 'begin')?.at ?? inputs[0]?.at ?? 0;
     this.until = inputs.reduce((latest, { at }) => Math.max(latest, at), this.from);
@@ -47,6 +54,10 @@ export class Film {
     fold(this.state, { input: 'tick', at: now });
     const { state } = this;
     const pieces = piecesSeen(state.show, { scene: state.scene, hidden: state.hidden, by });
-    return { frame: state.show.frame, pieces, live: Object.fromEntries(pieces.map((piece) => [piece.id, liveOf(piece, state)])) };
+    return {
+      frame: state.show.frame,
+      pieces,
+      live: Object.fromEntries(pieces.map((piece) => [piece.id, liveOf(piece, state)])),
+    };
   }
 }

@@ -32,7 +32,12 @@ export function findHole(alpha: Uint8Array | Uint8ClampedArray, width: number, h
       if (x > right) right = x;
       if (y < top) top = y;
       if (y > bottom) bottom = y;
-      for (const next of [x > 0 ? at - 1 : -1, x < width - 1 ? at + 1 : -1, y > 0 ? at - width : -1, y < height - 1 ? at + width : -1]) {
+      for (const next of [
+        x > 0 ? at - 1 : -1,
+        x < width - 1 ? at + 1 : -1,
+        y > 0 ? at - width : -1,
+        y < height - 1 ? at + width : -1,
+      ]) {
         if (next < 0 || seen[next] === 1 || (alpha[next] ?? 255) >= CLEAR) continue;
         seen[next] = 1;
         depth += 1;

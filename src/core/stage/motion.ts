@@ -22,20 +22,46 @@ const gathering = (t: number): number => t ** 3;
 /** Beyond the end and back, by a tenth. */
 const beyond = (t: number): number => 1 + 2.70158 * (t - 1) ** 3 + 1.70158 * (t - 1) ** 2;
 /** Falls, and lands twice more, lower each time. */
-const landing = (t: number): number => (t < 0.5 ? (t / 0.5) ** 2 : t < 0.8 ? 1 - 0.16 * (1 - ((t - 0.65) / 0.15) ** 2) : 1 - 0.04 * max(0, 1 - ((t - 0.9) / 0.1) ** 2));
+const landing = (t: number): number =>
+  t < 0.5
+    ? (t / 0.5) ** 2
+    : t < 0.8
+      ? 1 - 0.16 * (1 - ((t - 0.65) / 0.15) ** 2)
+      : 1 - 0.04 * max(0, 1 - ((t - 0.9) / 0.1) ** 2);
 const still = (opacity: number): Pose => ({ dx: 0, dy: 0, opacity });
 const fadeOut = (t: number): Pose => still(1 - t);
 
 export const MOTIONS = {
   rise: { title: 'Rise', come: (t) => ({ dx: 0, dy: (1 - slowing(t)) * 36, opacity: slowing(t) }), go: fadeOut },
-  sink: { title: 'Sink', come: (t) => ({ dx: 0, dy: -(1 - slowing(t)) * 36, opacity: slowing(t) }), go: (t) => ({ dx: 0, dy: gathering(t) * 36, opacity: 1 - t }) },
-  slide: { title: 'Slide in', come: (t) => ({ dx: -(1 - slowing(t)) * 260, dy: 0, opacity: min(1, t * 2) }), go: (t) => ({ dx: -gathering(t) * 260, dy: 0, opacity: 1 - t }) },
-  cross: { title: 'Pass through', come: (t) => ({ dx: -(1 - slowing(t)) * 260, dy: 0, opacity: min(1, t * 2) }), go: (t) => ({ dx: gathering(t) * 260, dy: 0, opacity: 1 - t }) },
+  sink: {
+    title: 'Sink',
+    come: (t) => ({ dx: 0, dy: -(1 - slowing(t)) * 36, opacity: slowing(t) }),
+    go: (t) => ({ dx: 0, dy: gathering(t) * 36, opacity: 1 - t }),
+  },
+  slide: {
+    title: 'Slide in',
+    come: (t) => ({ dx: -(1 - slowing(t)) * 260, dy: 0, opacity: min(1, t * 2) }),
+    go: (t) => ({ dx: -gathering(t) * 260, dy: 0, opacity: 1 - t }),
+  },
+  cross: {
+    title: 'Pass through',
+    come: (t) => ({ dx: -(1 - slowing(t)) * 260, dy: 0, opacity: min(1, t * 2) }),
+    go: (t) => ({ dx: gathering(t) * 260, dy: 0, opacity: 1 - t }),
+  },
   fade: { title: 'Fade', come: still, go: fadeOut },
   drop: { title: 'Drop', come: (t) => ({ dx: 0, dy: -(1 - landing(t)) * 160, opacity: min(1, t * 4) }), go: fadeOut },
-  spring: { title: 'Spring up', come: (t) => ({ dx: 0, dy: (1 - beyond(t)) * 120, opacity: min(1, t * 3) }), go: (t) => ({ dx: 0, dy: gathering(t) * 120, opacity: 1 - t }) },
+  spring: {
+    title: 'Spring up',
+    come: (t) => ({ dx: 0, dy: (1 - beyond(t)) * 120, opacity: min(1, t * 3) }),
+    go: (t) => ({ dx: 0, dy: gathering(t) * 120, opacity: 1 - t }),
+  },
   sway: { title: 'Sway', come: still, stay: (s) => ({ dx: 7 * sin((2 * PI * s) / 1.8), dy: 0 }), go: fadeOut },
-  bob: { title: 'Bob', come: (t) => ({ dx: 0, dy: (1 - slowing(t)) * 36, opacity: slowing(t) }), stay: (s) => ({ dx: 0, dy: 6 * sin((2 * PI * s) / 1.4) }), go: fadeOut },
+  bob: {
+    title: 'Bob',
+    come: (t) => ({ dx: 0, dy: (1 - slowing(t)) * 36, opacity: slowing(t) }),
+    stay: (s) => ({ dx: 0, dy: 6 * sin((2 * PI * s) / 1.4) }),
+    go: fadeOut,
+  },
 } as const satisfies Record<string, MotionKind>;
 
 export type MotionName = keyof typeof MOTIONS;
@@ -71,6 +97,10 @@ export function poseAt(moves: Moves, from: number, until: number, now: number): 
   // What sways while it stays is at rest as it comes, so that it does not begin with a jump.
   const staying: MotionKind = MOTIONS[moves.stay];
   const stay = staying.stay?.((now - from) / 1000) ?? { dx: 0, dy: 0 };
-  const pose = { dx: come.dx + stay.dx * comes + go.dx, dy: come.dy + stay.dy * comes + go.dy, opacity: come.opacity * go.opacity };
+  const pose = {
+    dx: come.dx + stay.dx * comes + go.dx,
+    dy: come.dy + stay.dy * comes + go.dy,
+    opacity: come.opacity * go.opacity,
+  };
   return { pose, next: comes < 1 || goes > 0 || staying.stay ? now : until - outMs };
 }

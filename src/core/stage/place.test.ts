@@ -15,18 +15,30 @@ test('moving snaps to edges and middle, and says to what', () => {
 test('a corner resizes while the opposite one stays', () => {
   expect(resize(box, { x: -1, y: -1 }, -50, 20, { w: 10, h: 10 }, frame)).toEqual({ x: 50, y: 220, w: 450, h: 280 });
   expect(resize(box, { x: 1, y: 1 }, 30, -20, { w: 10, h: 10 }, frame)).toEqual({ ...box, w: 430, h: 280 });
-  expect(resize(box, { x: -1, y: 1 }, 5000, -5000, { w: 120, h: 90 }, frame)).toEqual({ x: 380, y: 200, w: 120, h: 90 });
+  expect(resize(box, { x: -1, y: 1 }, 5000, -5000, { w: 120, h: 90 }, frame)).toEqual({
+    x: 380,
+    y: 200,
+    w: 120,
+    h: 90,
+  });
 });
 
 test('wherever it is dragged, a thumb can take it back, and it stands on whole px', () => {
-  fc.assert(fc.property(fc.double({ min: -9000, max: 9000, noNaN: true }), fc.double({ min: -9000, max: 9000, noNaN: true }), fc.boolean(), (dx, dy, snap) => {
-    const { box: moved } = move(box, dx, dy, frame, snap);
-    expect(Object.values(moved).every(Number.isInteger)).toBe(true);
-    expect(moved.x + moved.w).toBeGreaterThanOrEqual(KEPT_IN_FRAME);
-    expect(moved.x).toBeLessThanOrEqual(frame.width - KEPT_IN_FRAME);
-    expect(moved.y + moved.h).toBeGreaterThanOrEqual(KEPT_IN_FRAME);
-    expect(moved.y).toBeLessThanOrEqual(frame.height - KEPT_IN_FRAME);
-  }));
+  fc.assert(
+    fc.property(
+      fc.double({ min: -9000, max: 9000, noNaN: true }),
+      fc.double({ min: -9000, max: 9000, noNaN: true }),
+      fc.boolean(),
+      (dx, dy, snap) => {
+        const { box: moved } = move(box, dx, dy, frame, snap);
+        expect(Object.values(moved).every(Number.isInteger)).toBe(true);
+        expect(moved.x + moved.w).toBeGreaterThanOrEqual(KEPT_IN_FRAME);
+        expect(moved.x).toBeLessThanOrEqual(frame.width - KEPT_IN_FRAME);
+        expect(moved.y + moved.h).toBeGreaterThanOrEqual(KEPT_IN_FRAME);
+        expect(moved.y).toBeLessThanOrEqual(frame.height - KEPT_IN_FRAME);
+      },
+    ),
+  );
 });
 
 describe('room for a new piece', () => {
@@ -35,7 +47,10 @@ describe('room for a new piece', () => {
   test('where it is, if nothing is there; else the nearest place that is free, above where platforms put their own', () => {
     const box = { x: 90, y: 400, w: 450, h: 190 };
     expect(freePlace(box, [], frame)).toEqual(box);
-    const others = [{ x: 90, y: 380, w: 800, h: 300 }, { x: 0, y: 0, w: 1080, h: 200 }];
+    const others = [
+      { x: 90, y: 380, w: 800, h: 300 },
+      { x: 0, y: 0, w: 1080, h: 200 },
+    ];
     const found = freePlace(box, others, frame);
     expect(others.some((other) => meets(found, other))).toBe(false);
     expect(found.y + found.h).toBeLessThanOrEqual(1920 * 0.78);
@@ -48,11 +63,18 @@ describe('room for a new piece', () => {
   });
 
   test('never on another one while there is room', () => {
-    const box = fc.record({ x: fc.integer({ min: 0, max: 700 }), y: fc.integer({ min: 192, max: 1200 }), w: fc.constant(300), h: fc.constant(150) });
-    fc.assert(fc.property(box, fc.array(box, { maxLength: 4 }), (own, others) => {
-      const found = freePlace(own, others, frame);
-      return !others.some((other) => meets(found, other));
-    }));
+    const box = fc.record({
+      x: fc.integer({ min: 0, max: 700 }),
+      y: fc.integer({ min: 192, max: 1200 }),
+      w: fc.constant(300),
+      h: fc.constant(150),
+    });
+    fc.assert(
+      fc.property(box, fc.array(box, { maxLength: 4 }), (own, others) => {
+        const found = freePlace(own, others, frame);
+        return !others.some((other) => meets(found, other));
+      }),
+    );
   });
 });
 

@@ -7,7 +7,10 @@ import type { FrameSize } from '@/core/show/show';
 /** Shares of the frame, 0 to 1. */
 const veilSchema = z.object({
   name: z.string().min(1).max(60),
-  x: z.number().min(0).max(1), y: z.number().min(0).max(1), w: z.number().min(0).max(1), h: z.number().min(0).max(1),
+  x: z.number().min(0).max(1),
+  y: z.number().min(0).max(1),
+  w: z.number().min(0).max(1),
+  h: z.number().min(0).max(1),
 });
 export type Veil = z.infer<typeof veilSchema>;
 
@@ -41,4 +44,7 @@ export const isUpright = ({ width, height }: FrameSize): boolean => height > wid
 
 /** What lies over a frame, px. */
 export const veilsOf = (safe: Safe, frame: FrameSize): { name: string; box: Box }[] =>
-  (isUpright(frame) ? safe.upright : safe.wide).map(({ name, x, y, w, h }) => ({ name, box: { x: x * frame.width, y: y * frame.height, w: w * frame.width, h: h * frame.height } }));
+  (isUpright(frame) ? safe.upright : safe.wide).map(({ name, x, y, w, h }) => ({
+    name,
+    box: { x: x * frame.width, y: y * frame.height, w: w * frame.width, h: h * frame.height },
+  }));

@@ -13,11 +13,31 @@ import { between } from './transition';
 import { WALL_FRAME, wallPlaces } from './wall';
 
 const base = starterShow('seen');
-const scenes = [{ id: 'a', name: 'A' }, { id: 'b', name: 'B' }];
+const scenes = [
+  { id: 'a', name: 'A' },
+  { id: 'b', name: 'B' },
+];
 const elsewhere = { x: 10, y: 900, w: 300, h: 200 };
-const show: Show = { ...base, scenes, pieces: base.pieces.map((piece): Piece => (piece.id === 'goal' ? { ...piece, places: { b: elsewhere } } : piece.id === 'leaderboard' ? { ...piece, scenes: ['a'], seenBy: 'me' } : piece)) };
-const outlet = (shows: Outlet['shows'], whose: Outlet['whose'] = 'viewers'): Outlet => ({ id: 'o', name: 'O', sounds: false, shows, whose });
-const seen = (by: Outlet | 'app', scene = 'a', hidden: string[] = []) => piecesSeen(show, { scene, hidden: new Set(hidden), by }).map(({ id }) => id);
+const show: Show = {
+  ...base,
+  scenes,
+  pieces: base.pieces.map((piece): Piece =>
+    piece.id === 'goal'
+      ? { ...piece, places: { b: elsewhere } }
+      : piece.id === 'leaderboard'
+        ? { ...piece, scenes: ['a'], seenBy: 'me' }
+        : piece,
+  ),
+};
+const outlet = (shows: Outlet['shows'], whose: Outlet['whose'] = 'viewers'): Outlet => ({
+  id: 'o',
+  name: 'O',
+  sounds: false,
+  shows,
+  whose,
+});
+const seen = (by: Outlet | 'app', scene = 'a', hidden: string[] = []) =>
+  piecesSeen(show, { scene, hidden: new Set(hidden), by }).map(({ id }) => id);
 
 test('what comes out of an outlet: all, some, one scene; the streamer’s own pieces only on a screen of theirs', () => {
   expect(seen('app')).toEqual(['goal', 'spotlight', 'leaderboard']);
@@ -41,18 +61,39 @@ test('on a wall pieces come out as large as they go, in their own proportions, b
     for (const [n, { place }] of placed.entries()) {
       const own = base.pieces[n]!.place;
       expect(place.w / place.h).toBeCloseTo(own.w / own.h, 1);
-      expect(place.x >= 0 && place.y >= 0 && place.x + place.w <= WALL_FRAME.width && place.y + place.h <= WALL_FRAME.height).toBe(true);
-      for (const { place: other } of placed.slice(n + 1)) expect(place.x + place.w <= other.x || other.x + other.w <= place.x || place.y + place.h <= other.y || other.y + other.h <= place.y).toBe(true);
+      expect(
+        place.x >= 0 && place.y >= 0 && place.x + place.w <= WALL_FRAME.width && place.y + place.h <= WALL_FRAME.height,
+      ).toBe(true);
+      for (const { place: other } of placed.slice(n + 1))
+        expect(
+          place.x + place.w <= other.x ||
+            other.x + other.w <= place.x ||
+            place.y + place.h <= other.y ||
+            other.y + other.h <= place.y,
+        ).toBe(true);
     }
   }
   expect(wallPlaces([leaderboard.make('l', base)])[0]?.place.h).toBeGreaterThan(450);
 });
 
 test('between two scenes what goes fades, what comes rises, what stays glides: from all of the first to all of the second', () => {
-  const group = (key: string, x: number): PlacedGroup => ({ key, box: { x, y: 0, w: 10, h: 10 }, ops: [], dx: 0, dy: 0, opacity: 1 });
+  const group = (key: string, x: number): PlacedGroup => ({
+    key,
+    box: { x, y: 0, w: 10, h: 10 },
+    ops: [],
+    dx: 0,
+    dy: 0,
+    opacity: 1,
+  });
   const list = (...groups: PlacedGroup[]): DisplayList => ({ width: 100, height: 100, groups, next: Infinity });
   const [before, after] = [list(group('stays', 0), group('goes', 5)), list(group('stays', 80), group('comes', 5))];
-  const at = (t: number, kind: 'cut' | 'fade' | 'glide' = 'glide') => Object.fromEntries(between(before, after, t, { kind, ms: 400 }).groups.map(({ key, box, dx, opacity }) => [key, [box.x + dx, opacity]]));
+  const at = (t: number, kind: 'cut' | 'fade' | 'glide' = 'glide') =>
+    Object.fromEntries(
+      between(before, after, t, { kind, ms: 400 }).groups.map(({ key, box, dx, opacity }) => [
+        key,
+        [box.x + dx, opacity],
+      ]),
+    );
   expect(at(0)).toEqual({ goes: [5, 1], stays: [0, 1], comes: [5, 0] });
   expect(at(0.5)).toEqual({ goes: [5, 0.5], stays: [40, 1], comes: [5, 0.5] });
   expect(at(1)).toEqual({ stays: [80, 1], comes: [5, 1] });
@@ -61,7 +102,9 @@ test('between two scenes what goes fades, what comes rises, what stays glides: f
 });
 
 test('a film is at every moment what the session was then, forwards and back', () => {
-  const log = Array.from({ length: 40 }, (_, n) => aGift({ id: `g${n}`, by: `v${n % 5}`, count: 1, at: 1000 + n * 500, seenAt: 1000 + n * 500 }));
+  const log = Array.from({ length: 40 }, (_, n) =>
+    aGift({ id: `g${n}`, by: `v${n % 5}`, count: 1, at: 1000 + n * 500, seenAt: 1000 + n * 500 }),
+  );
   const film = new Film(base, inputsOfLog(base, log));
   const state = newState(base);
   for (const input of inputsOfLog(base, log)) if (input.at <= 8000) fold(state, input);

@@ -12,12 +12,17 @@ const [goal, spotlight, board] = show.pieces as [Piece, Piece, LeaderboardPiece]
 const alert = { id: 'a1', from: 1000, until: 5000, text: 'Welcome, Inês', names: [], place: 0 };
 const live: Record<string, Live> = {
   goal: { kind: 'goal', goal: { name: 'Gift goal', value: 150, target: 200, hidden: false } },
-  spotlight: { kind: 'spotlight', alerts: [alert, { id: 'a2', from: 5000, until: 9000, text: 'Next', names: [], place: 0 }] },
+  spotlight: {
+    kind: 'spotlight',
+    alerts: [alert, { id: 'a2', from: 5000, until: 9000, text: 'Next', names: [], place: 0 }],
+  },
   leaderboard: { kind: 'leaderboard', rows: [{ name: 'Inês', value: 50 }] },
 };
 const scene = { frame: show.frame, pieces: show.pieces, live };
 const textsOf = (piece: Piece, shown: Live, seen: 'air' | 'edit' = 'air'): string[] =>
-  new Stage({ measure, seen }).at({ frame: show.frame, pieces: [piece], live: { [piece.id]: shown } }, 2000).groups.flatMap(({ ops }) => ops.flatMap((op) => (op.op === 'text' ? [op.text] : [])));
+  new Stage({ measure, seen })
+    .at({ frame: show.frame, pieces: [piece], live: { [piece.id]: shown } }, 2000)
+    .groups.flatMap(({ ops }) => ops.flatMap((op) => (op.op === 'text' ? [op.text] : [])));
 
 describe('an alert', () => {
   const stage = new Stage({ measure, seen: 'air' });
@@ -46,14 +51,22 @@ describe('an alert', () => {
   });
 
   test('opened late, the rest of it is shown', () => {
-    expect(new Stage({ measure, seen: 'air' }).at(scene, 4000).groups.some(({ key }) => key === 'spotlight/a1')).toBe(true);
+    expect(new Stage({ measure, seen: 'air' }).at(scene, 4000).groups.some(({ key }) => key === 'spotlight/a1')).toBe(
+      true,
+    );
   });
 });
 
 test('a piece that has not changed is not drawn again', () => {
   const stage = new Stage({ measure, seen: 'air' });
   const before = stage.at(scene, 2000).groups;
-  const after = stage.at({ ...scene, live: { ...live, goal: { kind: 'goal', goal: { name: 'Gift goal', value: 160, target: 200, hidden: false } } } }, 2016).groups;
+  const after = stage.at(
+    {
+      ...scene,
+      live: { ...live, goal: { kind: 'goal', goal: { name: 'Gift goal', value: 160, target: 200, hidden: false } } },
+    },
+    2016,
+  ).groups;
   const ops = (groups: typeof before, key: string) => groups.find((group) => group.key === key)?.ops;
   expect(ops(after, 'leaderboard')).toBe(ops(before, 'leaderboard'));
   expect(ops(after, 'goal')).not.toBe(ops(before, 'goal'));
@@ -86,7 +99,10 @@ test.each(HOUSE_STYLES)('in %s a leaderboard shows whole rows only, inside its b
     const piece: LeaderboardPiece = { ...board, style, rows: 10, place: { ...board.place, h } };
     const rows = Array.from({ length: 10 }, (_, n) => ({ name: `Viewer ${n}`, value: 10 - n }));
     const { rows: fit } = rowsThatFit(piece);
-    const groups = new Stage({ measure, seen: 'air' }).at({ frame: show.frame, pieces: [piece], live: { [piece.id]: { kind: 'leaderboard', rows } } }, 0).groups;
+    const groups = new Stage({ measure, seen: 'air' }).at(
+      { frame: show.frame, pieces: [piece], live: { [piece.id]: { kind: 'leaderboard', rows } } },
+      0,
+    ).groups;
     const texts = groups.flatMap(({ ops }) => ops.flatMap((op) => (op.op === 'text' ? [op] : [])));
     expect(texts.filter(({ text }) => text.startsWith('Viewer'))).toHaveLength(fit);
     if (fit > 0) for (const { baseline } of texts) expect(baseline).toBeLessThan(h);
@@ -96,13 +112,21 @@ test.each(HOUSE_STYLES)('in %s a leaderboard shows whole rows only, inside its b
 test('names of any length stay inside their piece', () => {
   const long = { name: 'W'.repeat(200), value: 1_234_567 };
   const piece = board;
-  const ops = new Stage({ measure, seen: 'air' }).at({ frame: show.frame, pieces: [piece], live: { [piece.id]: { kind: 'leaderboard', rows: [long] } } }, 0).groups[0]?.ops ?? [];
-  for (const op of ops) if (op.op === 'text') expect(op.x + measure(op.text, op.font)).toBeLessThanOrEqual(piece.place.w);
+  const ops =
+    new Stage({ measure, seen: 'air' }).at(
+      { frame: show.frame, pieces: [piece], live: { [piece.id]: { kind: 'leaderboard', rows: [long] } } },
+      0,
+    ).groups[0]?.ops ?? [];
+  for (const op of ops)
+    if (op.op === 'text') expect(op.x + measure(op.text, op.font)).toBeLessThanOrEqual(piece.place.w);
 });
 
-test.each(Object.values(PIECE_KINDS))('$kind: what it makes is a piece by its own schema, and no smaller than it can be read', (kind) => {
-  const piece = kind.make('new', show);
-  expect(kind.schema.safeParse(piece)).toMatchObject({ success: true });
-  expect(piece.place.w).toBeGreaterThanOrEqual(kind.least.w);
-  expect(piece.place.h).toBeGreaterThanOrEqual(kind.least.h);
-});
+test.each(Object.values(PIECE_KINDS))(
+  '$kind: what it makes is a piece by its own schema, and no smaller than it can be read',
+  (kind) => {
+    const piece = kind.make('new', show);
+    expect(kind.schema.safeParse(piece)).toMatchObject({ success: true });
+    expect(piece.place.w).toBeGreaterThanOrEqual(kind.least.w);
+    expect(piece.place.h).toBeGreaterThanOrEqual(kind.least.h);
+  },
+);

@@ -46,8 +46,21 @@ export class Stage {
 
   private groundOf(fill: Fill, { width: w, height: h }: FrameSize): PlacedGroup {
     const [op] = this.ground?.ops ?? [];
-    if (!this.ground || this.ground.box.w !== w || this.ground.box.h !== h || op?.op !== 'rect' || JSON.stringify(op.fill) !== JSON.stringify(fill)) {
-      this.ground = { key: 'ground', box: { x: 0, y: 0, w, h }, ops: [{ op: 'rect', x: 0, y: 0, w, h, radius: 0, fill }], dx: 0, dy: 0, opacity: 1 };
+    if (
+      !this.ground ||
+      this.ground.box.w !== w ||
+      this.ground.box.h !== h ||
+      op?.op !== 'rect' ||
+      JSON.stringify(op.fill) !== JSON.stringify(fill)
+    ) {
+      this.ground = {
+        key: 'ground',
+        box: { x: 0, y: 0, w, h },
+        ops: [{ op: 'rect', x: 0, y: 0, w, h, radius: 0, fill }],
+        dx: 0,
+        dy: 0,
+        opacity: 1,
+      };
     }
     return this.ground;
   }
@@ -57,7 +70,9 @@ export class Stage {
     if (known && known.piece === piece && known.live === live) return known.groups;
     const groups = drawPiece(piece, live, this.tools);
     // The next alert in line was already drawn while it waited; its bitmap stays good for as long as the piece does.
-    if (known?.piece === piece) for (const group of groups) group.ops = known.groups.find((old) => old.key === group.key && sameOps(old, group))?.ops ?? group.ops;
+    if (known?.piece === piece)
+      for (const group of groups)
+        group.ops = known.groups.find((old) => old.key === group.key && sameOps(old, group))?.ops ?? group.ops;
     this.drawn.set(piece.id, { piece, live, groups });
     return groups;
   }
@@ -68,7 +83,11 @@ const sameOps = (a: Group, b: Group): boolean => JSON.stringify(a.ops) === JSON.
 /** A group as its piece is turned, and how opaque that is. */
 function asPlaced(group: PlacedGroup, { turn, opacity, place: { x, y, w, h } }: Piece): PlacedGroup {
   if (!turn && opacity === undefined) return group;
-  return { ...group, opacity: group.opacity * (opacity ?? 1), ...(turn ? { turn: { degrees: turn, x: x + w / 2, y: y + h / 2 } } : {}) };
+  return {
+    ...group,
+    opacity: group.opacity * (opacity ?? 1),
+    ...(turn ? { turn: { degrees: turn, x: x + w / 2, y: y + h / 2 } } : {}),
+  };
 }
 
 /** A group at one moment (none before it comes and after it has gone), and when it will next look otherwise. */
@@ -107,7 +126,9 @@ function playing(group: Group, since: number): { ops: readonly Op[]; next: numbe
 
 /** The frame in words, front to back as a reader would take it: one line a piece that has something to say. */
 export const twinLines = (scene: Scene, now: number): string[] =>
-  scene.pieces.map((piece) => {
-    const live = scene.live[piece.id];
-    return live ? twinOf(piece, live, now) : '';
-  }).filter((line) => line !== '');
+  scene.pieces
+    .map((piece) => {
+      const live = scene.live[piece.id];
+      return live ? twinOf(piece, live, now) : '';
+    })
+    .filter((line) => line !== '');

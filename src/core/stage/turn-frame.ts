@@ -19,26 +19,45 @@ export const frameKey = ({ width, height }: FrameSize): string => `${width}×${h
  */
 export function onFrame(show: Show, frame: FrameSize, measure: Measure): Show {
   if (frameKey(frame) === frameKey(show.frame)) return show;
-  const left = Object.fromEntries(show.pieces.map(({ id, place, places }) => [id, { place, ...(places ? { places } : {}) }]));
+  const left = Object.fromEntries(
+    show.pieces.map(({ id, place, places }) => [id, { place, ...(places ? { places } : {}) }]),
+  );
   // The latest few: a size that is stepped through by tens is nobody's layout.
   const { [frameKey(show.frame)]: before, ...others } = show.layouts;
   void before;
   const layouts = Object.fromEntries([...Object.entries(others), [frameKey(show.frame), left] as const].slice(-KEPT));
   const known = show.layouts[frameKey(frame)] ?? {};
-  const placed = show.pieces.map((piece) => ({ ...piece, ...(known[piece.id] ?? { place: viewPlace(piece, show, frame) ?? carried(piece, show.frame, frame), places: undefined }) }));
+  const placed = show.pieces.map((piece) => ({
+    ...piece,
+    ...(known[piece.id] ?? {
+      place: viewPlace(piece, show, frame) ?? carried(piece, show.frame, frame),
+      places: undefined,
+    }),
+  }));
   const scaled = { ...show, frame, layouts, pieces: cameraOverGame(placed, frame) };
   const sameShape = Math.abs(show.frame.width / show.frame.height - frame.width / frame.height) < 0.02;
   const fresh = show.pieces.filter(({ id }) => !known[id]);
   if (fresh.length === 0 || sameShape) return scaled;
   // Only what has not stood here before is arranged; the rest is kept where it stood.
-  const locked = { ...scaled, pieces: scaled.pieces.map((piece) => (known[piece.id] ? { ...piece, locked: true } : piece)) };
+  const locked = {
+    ...scaled,
+    pieces: scaled.pieces.map((piece) => (known[piece.id] ? { ...piece, locked: true } : piece)),
+  };
   const [best] = arrange(locked, scaled.scenes[0]?.id ?? '', measure);
-  return best ? { ...scaled, pieces: scaled.pieces.map((piece) => (known[piece.id] || !best.places[piece.id] ? piece : { ...piece, place: best.places[piece.id] ?? piece.place })) } : scaled;
+  return best
+    ? {
+        ...scaled,
+        pieces: scaled.pieces.map((piece) =>
+          known[piece.id] || !best.places[piece.id] ? piece : { ...piece, place: best.places[piece.id] ?? piece.place },
+        ),
+      }
+    : scaled;
 }
 
 /** Where a game view stands on a frame of that shape, and a camera beside one: a game fills a wide frame, and a camera takes a corner of it. */
 function viewPlace(piece: Piece, show: Show, frame: FrameSize): Box | null {
-  if (!show.pieces.some(({ kind }) => kind === 'game') || (piece.kind !== 'game' && piece.kind !== 'camera')) return null;
+  if (!show.pieces.some(({ kind }) => kind === 'game') || (piece.kind !== 'game' && piece.kind !== 'camera'))
+    return null;
   return PIECE_KINDS[piece.kind].make(piece.id, { ...show, frame }).place;
 }
 
@@ -60,8 +79,17 @@ function carried(piece: Piece, from: FrameSize, to: FrameSize): Box {
   }
   const by = Math.min(to.width, to.height) / Math.min(from.width, from.height);
   const smallest = least(piece);
-  const [nw, nh] = [Math.round(Math.min(to.width, Math.max(smallest.w, w * by))), Math.round(Math.min(to.height, Math.max(smallest.h, h * by)))];
+  const [nw, nh] = [
+    Math.round(Math.min(to.width, Math.max(smallest.w, w * by))),
+    Math.round(Math.min(to.height, Math.max(smallest.h, h * by))),
+  ];
   // The room to its left and above keeps its share of all the room there is.
-  const share = (at: number, size: number, whole: number): number => (whole - size <= 0 ? 0 : Math.min(1, Math.max(0, at / (whole - size))));
-  return { x: Math.round(share(x, w, from.width) * (to.width - nw)), y: Math.round(share(y, h, from.height) * (to.height - nh)), w: nw, h: nh };
+  const share = (at: number, size: number, whole: number): number =>
+    whole - size <= 0 ? 0 : Math.min(1, Math.max(0, at / (whole - size)));
+  return {
+    x: Math.round(share(x, w, from.width) * (to.width - nw)),
+    y: Math.round(share(y, h, from.height) * (to.height - nh)),
+    w: nw,
+    h: nh,
+  };
 }

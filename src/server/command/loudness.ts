@@ -24,7 +24,9 @@ export async function loudness(files: readonly string[]): Promise<number> {
     }
     const measured = measureLoudness(sound.channels, sound.rate);
     const round = (value: number): number | null => (Number.isFinite(value) ? Math.round(value * 100) / 100 : null);
-    process.stdout.write(`${JSON.stringify({ file, lufs: round(measured.lufs), truePeakDb: round(measured.truePeakDb), range: round(measured.range), gainDb: round(levelling(measured)) })}\n`);
+    process.stdout.write(
+      `${JSON.stringify({ file, lufs: round(measured.lufs), truePeakDb: round(measured.truePeakDb), range: round(measured.range), gainDb: round(levelling(measured)) })}\n`,
+    );
   }
   return code;
 }
@@ -41,8 +43,12 @@ async function decode(file: string): Promise<Decoded> {
   const read = await byFfmpeg(file);
   if (read !== 'missing') return read;
   // By what it is, not by what it is called.
-  if (bytes.subarray(0, 4).toString('latin1') === 'RIFF' && bytes.subarray(8, 12).toString('latin1') === 'WAVE') return readWave(file, bytes);
-  return { ok: false, reason: `${file} is no WAV file, and reading any other needs ffmpeg (Debian's package of that name), which is not installed.` };
+  if (bytes.subarray(0, 4).toString('latin1') === 'RIFF' && bytes.subarray(8, 12).toString('latin1') === 'WAVE')
+    return readWave(file, bytes);
+  return {
+    ok: false,
+    reason: `${file} is no WAV file, and reading any other needs ffmpeg (Debian's package of that name), which is not installed.`,
+  };
 }
 
 function readWave(file: string, bytes: Uint8Array): Decoded {
@@ -52,21 +58,42 @@ function readWave(file: string, bytes: Uint8Array): Decoded {
     const samples = wave.getSamples(false, Float32Array) as unknown as Float32Array | Float32Array[];
     const { sampleRate } = wave.fmt as { sampleRate: number };
     const channels = Array.isArray(samples) ? samples : [samples];
-    if ((channels[0]?.length ?? 0) === 0) return { ok: false, reason: `${file} is a WAV file without any sound in it.` };
+    if ((channels[0]?.length ?? 0) === 0)
+      return { ok: false, reason: `${file} is a WAV file without any sound in it.` };
     return { ok: true, channels, rate: sampleRate };
   } catch {
-    return { ok: false, reason: `${file} looks like a WAV file and cannot be read: it is broken, or of a kind that is not known here.` };
+    return {
+      ok: false,
+      reason: `${file} looks like a WAV file and cannot be read: it is broken, or of a kind that is not known here.`,
+    };
   }
 }
 
 async function byFfmpeg(file: string): Promise<Decoded | 'missing'> {
   try {
-    const { stdout: about } = await run('ffprobe', ['-v', 'error', '-select_streams', 'a:0', '-show_entries', 'stream=sample_rate,channels', '-of', 'json', '--', file]);
+    const { stdout: about } = await run('ffprobe', [
+      '-v',
+      'error',
+      '-select_streams',
+      'a:0',
+      '-show_entries',
+      'stream=sample_rate,channels',
+      '-of',
+      'json',
+      '--',
+      file,
+    ]);
     const [stream] = (JSON.parse(about) as { streams?: { sample_rate: string; channels: number }[] }).streams ?? [];
     if (!stream) return { ok: false, reason: `${file} has no sound in it.` };
-    const { stdout } = await run('ffmpeg', ['-v', 'error', '-i', file, '-map', 'a:0', '-f', 'f32le', '-'], { encoding: 'buffer', maxBuffer: MOST_BYTES });
+    const { stdout } = await run('ffmpeg', ['-v', 'error', '-i', file, '-map', 'a:0', '-f', 'f32le', '-'], {
+      encoding: 'buffer',
+      maxBuffer: MOST_BYTES,
+    });
     const all = new Float32Array(stdout.buffer.slice(stdout.byteOffset, stdout.byteOffset + (stdout.byteLength & ~3)));
-    const channels = Array.from({ length: stream.channels }, () => new Float32Array(Math.floor(all.length / stream.channels)));
+    const channels = Array.from(
+      { length: stream.channels },
+      () => new Float32Array(Math.floor(all.length / stream.channels)),
+    );
     channels.forEach((samples, channel) => {
       for (let n = 0; n < samples.length; n += 1) samples[n] = all[n * stream.channels + channel] ?? 0;
     });

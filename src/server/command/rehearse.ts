@@ -33,7 +33,12 @@ export async function rehearse(args: readonly string[]): Promise<number> {
     if (read.ok) events.push(read.event);
     else process.stderr.write(`line ${n + 1}: ${read.reason}\n`);
   }
-  const { alerts, ...sum } = run(show.show, events.sort((a, b) => a.seenAt - b.seenAt));
-  process.stdout.write([...alerts, { events: events.length, ...sum }].map((each) => `${JSON.stringify(each)}\n`).join(''));
+  const { alerts, ...sum } = run(
+    show.show,
+    events.sort((a, b) => a.seenAt - b.seenAt),
+  );
+  process.stdout.write(
+    [...alerts, { events: events.length, ...sum }].map((each) => `${JSON.stringify(each)}\n`).join(''),
+  );
   return 0;
 }

@@ -18,7 +18,8 @@ import { hostWith, type FileHost } from '@/server/paint/file-host';
 import { nodeMeasure, nodeSurface, packageFile } from '@/server/paint/node-host';
 import { refuse } from './refuse';
 
-const USAGE = 'Usage: ./gavirn render SHOW.json --log FILE (--at T --out F.png|F.svg | --from T --to T --out F.webm|F.mp4) [--fps N] [--scale N] [--outlet ID]. T: seconds, or H:MM:SS, from the beginning of the session.';
+const USAGE =
+  'Usage: ./gavirn render SHOW.json --log FILE (--at T --out F.png|F.svg | --from T --to T --out F.webm|F.mp4) [--fps N] [--scale N] [--outlet ID]. T: seconds, or H:MM:SS, from the beginning of the session.';
 
 /** "90", "1:30" or "0:01:30" as seconds; null when it is no time. */
 export function secondsOf(text: string): number | null {
@@ -45,12 +46,26 @@ export async function render(args: readonly string[]): Promise<number> {
   let positionals: string[];
   try {
     const option = { type: 'string' } as const;
-    ({ values, positionals } = parseArgs({ args: [...args], allowPositionals: true, options: { log: option, at: option, from: option, to: option, out: option, fps: option, scale: option, outlet: option } }));
+    ({ values, positionals } = parseArgs({
+      args: [...args],
+      allowPositionals: true,
+      options: {
+        log: option,
+        at: option,
+        from: option,
+        to: option,
+        out: option,
+        fps: option,
+        scale: option,
+        outlet: option,
+      },
+    }));
   } catch {
     return refuse(`That is not understood. ${USAGE}`);
   }
   const [file, more] = positionals;
-  if (file === undefined || more !== undefined || values.log === undefined || values.out === undefined) return refuse(`A show, a log and a file to write are needed. ${USAGE}`);
+  if (file === undefined || more !== undefined || values.log === undefined || values.out === undefined)
+    return refuse(`A show, a log and a file to write are needed. ${USAGE}`);
   const text = await readFile(file, 'utf8').catch(() => null);
   if (text === null) return refuse(`There is no show file ${file} that could be read.`);
   const read = readShow(text);
@@ -60,13 +75,25 @@ export async function render(args: readonly string[]): Promise<number> {
   if (log === null) return refuse(`There is no log ${values.log} that could be read.`);
   const inputs = readInputs(log, show);
   if (inputs.length === 0) return refuse(`${values.log} holds no events and no journal.`);
-  const by = values.outlet === undefined ? 'app' : show.outlets.find(({ id, name }) => id === values.outlet || name === values.outlet);
+  const by =
+    values.outlet === undefined
+      ? 'app'
+      : show.outlets.find(({ id, name }) => id === values.outlet || name === values.outlet);
   if (!by) return refuse(`The show has no outlet ${values.outlet}.`);
   const scale = Number(values.scale ?? 1);
   const fps = Number(values.fps ?? 30);
-  if (!(scale > 0 && scale <= 4) || !(fps >= 1 && fps <= 60)) return refuse('--scale is above 0 and up to 4, --fps from 1 to 60.');
-  const plan: Plan = { show, film: new Film(show, inputs), host: await hostWith(show.media, filesOf(text)), by, scale, out: values.out };
-  for (const name of plan.host.unread) process.stderr.write(`“${name}” is not drawn: ffmpeg is not installed, or cannot read it.\n`);
+  if (!(scale > 0 && scale <= 4) || !(fps >= 1 && fps <= 60))
+    return refuse('--scale is above 0 and up to 4, --fps from 1 to 60.');
+  const plan: Plan = {
+    show,
+    film: new Film(show, inputs),
+    host: await hostWith(show.media, filesOf(text)),
+    by,
+    scale,
+    out: values.out,
+  };
+  for (const name of plan.host.unread)
+    process.stderr.write(`“${name}” is not drawn: ffmpeg is not installed, or cannot read it.\n`);
   try {
     return await draw(plan, values, fps);
   } finally {
@@ -75,14 +102,17 @@ export async function render(args: readonly string[]): Promise<number> {
 }
 
 async function draw(plan: Plan, values: Record<string, string | undefined>, fps: number): Promise<number> {
-  const [at, from, to] = [values.at, values.from, values.to].map((value) => (value === undefined ? undefined : secondsOf(value)));
+  const [at, from, to] = [values.at, values.from, values.to].map((value) =>
+    value === undefined ? undefined : secondsOf(value),
+  );
   if (at === null || from === null || to === null) return refuse(`A time is seconds, or H:MM:SS. ${USAGE}`);
   if (/\.(png|svg)$/i.test(plan.out)) {
     if (at === undefined) return refuse(`A still needs --at. ${USAGE}`);
     return still(plan, at);
   }
   if (!/\.(webm|mp4)$/i.test(plan.out)) return refuse(`--out ends in .png, .svg, .webm or .mp4. ${USAGE}`);
-  if (from === undefined || to === undefined || to <= from) return refuse(`A clip needs --from and --to, and --to lies behind --from. ${USAGE}`);
+  if (from === undefined || to === undefined || to <= from)
+    return refuse(`A clip needs --from and --to, and --to lies behind --from. ${USAGE}`);
   return clip(plan, from, to, fps);
 }
 
@@ -133,8 +163,44 @@ async function clip(plan: Plan, from: number, to: number, fps: number): Promise<
   const [width, height] = [even(show.frame.width), even(show.frame.height)];
   const webm = /\.webm$/i.test(out);
   // What comes out of an outlet is transparent where nothing is; VP9 keeps that.
-  const codec = webm ? ['-c:v', 'libvpx-vp9', '-pix_fmt', by === 'app' ? 'yuv420p' : 'yuva420p', '-deadline', 'realtime', '-cpu-used', '6', '-b:v', '0', '-crf', '30'] : ['-c:v', 'libx264', '-preset', 'veryfast', '-crf', '20', '-pix_fmt', 'yuv420p', '-movflags', '+faststart'];
-  const ffmpeg = spawn('ffmpeg', ['-hide_banner', '-loglevel', 'error', '-y', '-f', 'rawvideo', '-pix_fmt', 'rgba', '-s', `${width}x${height}`, '-r', String(fps), '-i', '-', ...codec, out], { stdio: ['pipe', 'ignore', 'pipe'] });
+  const codec = webm
+    ? [
+        '-c:v',
+        'libvpx-vp9',
+        '-pix_fmt',
+        by === 'app' ? 'yuv420p' : 'yuva420p',
+        '-deadline',
+        'realtime',
+        '-cpu-used',
+        '6',
+        '-b:v',
+        '0',
+        '-crf',
+        '30',
+      ]
+    : ['-c:v', 'libx264', '-preset', 'veryfast', '-crf', '20', '-pix_fmt', 'yuv420p', '-movflags', '+faststart'];
+  const ffmpeg = spawn(
+    'ffmpeg',
+    [
+      '-hide_banner',
+      '-loglevel',
+      'error',
+      '-y',
+      '-f',
+      'rawvideo',
+      '-pix_fmt',
+      'rgba',
+      '-s',
+      `${width}x${height}`,
+      '-r',
+      String(fps),
+      '-i',
+      '-',
+      ...codec,
+      out,
+    ],
+    { stdio: ['pipe', 'ignore', 'pipe'] },
+  );
   let trouble = '';
   ffmpeg.stderr.on('data', (part: Buffer) => (trouble += part.toString()));
   const ended = new Promise<number | null>((resolve) => {
@@ -152,26 +218,37 @@ async function clip(plan: Plan, from: number, to: number, fps: number): Promise<
     painter.paint(stage.at(film.at(now, by), now));
     const pixels = surface.canvas.data();
     // Whichever comes first: it has room again, or it has ended.
-    if (!ffmpeg.stdin.write(Buffer.from(pixels))) await Promise.race([once(ffmpeg.stdin, 'drain'), ended]).catch(() => undefined);
+    if (!ffmpeg.stdin.write(Buffer.from(pixels)))
+      await Promise.race([once(ffmpeg.stdin, 'drain'), ended]).catch(() => undefined);
     // Drawing is deferred: without a pause the canvas's memory grows.
     await new Promise((resolve) => setImmediate(resolve));
     if (process.stderr.isTTY && n % fps === 0) process.stderr.write(`\r${Math.round((n / frames) * 100)} %`);
   }
   ffmpeg.stdin.end();
   const code = await ended;
-  if (code === null) return refuse('ffmpeg is not installed: it makes the clip out of the frames. On Debian: apt-get install ffmpeg.');
-  return code === 0 ? 0 : refuse(`ffmpeg could not make ${out}: ${trouble.trim().split('\n').at(-1) ?? 'it gives no reason'}.`);
+  if (code === null)
+    return refuse('ffmpeg is not installed: it makes the clip out of the frames. On Debian: apt-get install ffmpeg.');
+  return code === 0
+    ? 0
+    : refuse(`ffmpeg could not make ${out}: ${trouble.trim().split('\n').at(-1) ?? 'it gives no reason'}.`);
 }
 
 /** Pictures as data URLs, drawn anew as PNG. */
-const addressIn = (host: PaintHost) => (src: string, at?: number): string | undefined => {
-  const image = host.image(src, at);
-  if (!image) return undefined;
-  const { w, h } = sizeOf(image);
-  const { canvas, context } = nodeSurface(Math.round(w) || 144, Math.round(h) || 144);
-  context.drawImage(image, 0, 0, canvas.width, canvas.height);
-  return `data:image/png;base64,${canvas.toBuffer('image/png').toString('base64')}`;
-};
+const addressIn =
+  (host: PaintHost) =>
+  (src: string, at?: number): string | undefined => {
+    const image = host.image(src, at);
+    if (!image) return undefined;
+    const { w, h } = sizeOf(image);
+    const { canvas, context } = nodeSurface(Math.round(w) || 144, Math.round(h) || 144);
+    context.drawImage(image, 0, 0, canvas.width, canvas.height);
+    return `data:image/png;base64,${canvas.toBuffer('image/png').toString('base64')}`;
+  };
 
 /** The fonts of a frame's text, held by the file. */
-const fontsOf = (list: DisplayList): string => facesFor(list).map((face) => fontFaceRule(face, `data:font/ttf;base64,${readFileSync(packageFile(face.file)).toString('base64')}`)).join('\n');
+const fontsOf = (list: DisplayList): string =>
+  facesFor(list)
+    .map((face) =>
+      fontFaceRule(face, `data:font/ttf;base64,${readFileSync(packageFile(face.file)).toString('base64')}`),
+    )
+    .join('\n');

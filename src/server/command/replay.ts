@@ -40,16 +40,24 @@ export async function replay(args: readonly string[]): Promise<number> {
   try {
     await READERS[asked.as](asked.file, run, mapping?.mapper ?? null);
   } catch (error) {
-    return refuse(`${asked.file} could not be read to its end: ${error instanceof Error ? error.message : String(error)}.`);
+    return refuse(
+      `${asked.file} could not be read to its end: ${error instanceof Error ? error.message : String(error)}.`,
+    );
   }
   // RFC 8785 (JSON Canonicalization Scheme): keys sorted, one spelling for every number.
-  const summary = run.summary((state) => createHash('sha256').update(canonicalize(state) ?? '').digest('hex'));
+  const summary = run.summary((state) =>
+    createHash('sha256')
+      .update(canonicalize(state) ?? '')
+      .digest('hex'),
+  );
   process.stdout.write(`${JSON.stringify(summary)}\n`);
-  for (const { reason } of [...run.state.troubles.values()].flatMap((trouble) => trouble.bad)) process.stderr.write(`bad message: ${reason}\n`);
+  for (const { reason } of [...run.state.troubles.values()].flatMap((trouble) => trouble.bad))
+    process.stderr.write(`bad message: ${reason}\n`);
   return 0;
 }
 
-type Asked = { ok: true; file: string; as: Format; show: string | null; mapping: string | null } | { ok: false; reason: string };
+type Asked =
+  { ok: true; file: string; as: Format; show: string | null; mapping: string | null } | { ok: false; reason: string };
 
 function readArguments(args: readonly string[]): Asked {
   let file: string | null = null;
@@ -86,7 +94,11 @@ async function loadMapping(file: string | null): Promise<{ ok: true; mapper: Map
   const json = readJson(text, 1_000_000);
   if (!json.ok) return { ok: false, reason: `${file} is no mapping: its JSON cannot be read.` };
   const mapping = mappingSchema.safeParse(json.json);
-  if (!mapping.success) return { ok: false, reason: `${file} is no mapping: ${mapping.error.issues[0]?.path.join(' › ') || 'its content'} cannot be used.` };
+  if (!mapping.success)
+    return {
+      ok: false,
+      reason: `${file} is no mapping: ${mapping.error.issues[0]?.path.join(' › ') || 'its content'} cannot be used.`,
+    };
   return { ok: true, mapper: mapper(mapping.data, linearPatterns()) };
 }
 
@@ -95,7 +107,8 @@ type Read = (file: string, run: Replay, mapper: Mapper | null) => Promise<void>;
 const READERS: Record<Format, Read> = {
   brindle: async (file, run) => {
     const parser = brindleStream(ORIGIN, ({ reading, raw }) => run.read(reading, raw));
-    for await (const chunk of createReadStream(file, { encoding: 'utf8', highWaterMark: 1 << 18 })) parser.feed(chunk as string);
+    for await (const chunk of createReadStream(file, { encoding: 'utf8', highWaterMark: 1 << 18 }))
+      parser.feed(chunk as string);
   },
   events: eachLine((line) => {
     // Its counts are differences already, so that only "once" is left to be done.
@@ -114,7 +127,8 @@ const READERS: Record<Format, Read> = {
   },
   cloudevents: async (file, run) => {
     const text = await readFile(file, 'utf8');
-    if (text.trimStart().startsWith('[')) for (const { reading, raw } of readRecording(text, 'cloudevents', REPLAY_FEED)) run.read(reading, raw);
+    if (text.trimStart().startsWith('['))
+      for (const { reading, raw } of readRecording(text, 'cloudevents', REPLAY_FEED)) run.read(reading, raw);
     else await eachLine((line) => cloudEventLine(line, ORIGIN))(file, run, null);
   },
   mapped: (file, run, rules) => {
@@ -126,7 +140,8 @@ const READERS: Record<Format, Read> = {
     })(file, run, null);
   },
   csv: async (file, run) => {
-    for (const { reading, raw } of readRecording(await readFile(file, 'utf8'), 'csv', REPLAY_FEED)) run.read(reading, raw);
+    for (const { reading, raw } of readRecording(await readFile(file, 'utf8'), 'csv', REPLAY_FEED))
+      run.read(reading, raw);
   },
 };
 
@@ -138,7 +153,10 @@ function eachLine(read: (line: string) => Reading[]): Read {
   };
 }
 
-const oxbowLineSchema = z.union([z.object({ irc: z.string() }), z.object({ id: z.string(), body: z.union([z.string(), z.looseObject({})]) })]);
+const oxbowLineSchema = z.union([
+  z.object({ irc: z.string() }),
+  z.object({ id: z.string(), body: z.union([z.string(), z.looseObject({})]) }),
+]);
 
 /** `{"irc":"…raw line…"}` or a webhook `{"id","timestamp","body"}`, the body as text or as the object itself. */
 function oxbowLine(line: string): Reading[] {

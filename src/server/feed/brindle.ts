@@ -7,7 +7,10 @@ import { SseClient } from './sse';
 export const connectBrindle: Connect<'brindle'> = ({ feed, addresses, listener, position, room, now }) => {
   const place = PLACES.brindle(addresses.brindle, feed.handle);
   return new SseClient({
-    url: `${place}/events`, listener, position, room,
+    url: `${place}/events`,
+    listener,
+    position,
+    room,
     read: (frame) => [readBrindle(frame, { feed: feed.id, seenAt: now() })],
     check: async () => handleSteps('Brindle', feed.handle, await lookAt(place)),
   });

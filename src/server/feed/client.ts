@@ -81,7 +81,11 @@ export function pause(ms: number, signal: AbortSignal): Promise<void> {
  * Does one thing after another until it is stopped, each time after as long as the last one asked for (ms). What the network does is dealt
  * with in `once`; what it throws is a fault of ours, is told as such, and ends nothing.
  */
-export async function keepOn(once: () => Promise<number>, signal: AbortSignal, fault: (error: unknown) => void): Promise<void> {
+export async function keepOn(
+  once: () => Promise<number>,
+  signal: AbortSignal,
+  fault: (error: unknown) => void,
+): Promise<void> {
   while (!signal.aborted) {
     let wait = FAULT_PAUSE_MS;
     try {

@@ -39,7 +39,13 @@ export type Connect<P extends PlatformName> = (connecting: Connecting<Extract<Fe
 
 /** Every platform's way to be connected. A new one is its file and a line here. */
 export const CONNECT: { [P in PlatformName]: Connect<P> } = {
-  brindle: connectBrindle, oxbow: connectOxbow, tarn: connectTarn, mapped: connectMapped, cloudevents: connectCloudEvents, activity: connectActivity, file: connectFile,
+  brindle: connectBrindle,
+  oxbow: connectOxbow,
+  tarn: connectTarn,
+  mapped: connectMapped,
+  cloudevents: connectCloudEvents,
+  activity: connectActivity,
+  file: connectFile,
 };
 
 /** Connects a feed by its platform's way. */

@@ -11,7 +11,9 @@ import { verify } from './signature';
 import { Turn } from './turn';
 
 /** What a request brings, or a refusal with its status and a sentence. */
-export type Taken = { ok: true; messages: Iterable<{ readings: Reading[]; raw: string }> } | { ok: false; status: number; reason: string };
+export type Taken =
+  | { ok: true; messages: Iterable<{ readings: Reading[]; raw: string }> }
+  | { ok: false; status: number; reason: string };
 
 /** A feed that is posted to, at an address of its own. It is always open: there is nothing to connect. */
 export class InboxClient implements FeedClient {
@@ -19,7 +21,11 @@ export class InboxClient implements FeedClient {
   private heard = 0;
   private refused: string | null = null;
 
-  constructor(private readonly listener: FeedListener, private readonly secrets: FeedSecrets, private readonly take: (request: InboxRequest) => Taken) {
+  constructor(
+    private readonly listener: FeedListener,
+    private readonly secrets: FeedSecrets,
+    private readonly take: (request: InboxRequest) => Taken,
+  ) {
     listener.onState('connected');
   }
 
@@ -62,12 +68,27 @@ export class InboxClient implements FeedClient {
     return refusal !== null && good === 0 ? { status: 422, detail: refusal } : { status: 204, detail: null };
   }
 
-  readonly check = (): Promise<CheckStep[]> => Promise.resolve([
-    { step: 'Address', outcome: 'good', says: 'This feed has an address of its own. Paste it where your platform asks for a webhook.' },
-    this.refused !== null ? { step: 'Secret', outcome: 'bad', says: `${this.refused} Paste the secret of this page where your platform asks for it.` }
-      : this.heard > 0 ? { step: 'Messages', outcome: 'good', says: `${this.heard.toLocaleString('en')} requests have come since the server was started.` }
-        : { step: 'Messages', outcome: 'unknown', says: 'Nothing has come yet. Send one from your platform.' },
-  ]);
+  readonly check = (): Promise<CheckStep[]> =>
+    Promise.resolve([
+      {
+        step: 'Address',
+        outcome: 'good',
+        says: 'This feed has an address of its own. Paste it where your platform asks for a webhook.',
+      },
+      this.refused !== null
+        ? {
+            step: 'Secret',
+            outcome: 'bad',
+            says: `${this.refused} Paste the secret of this page where your platform asks for it.`,
+          }
+        : this.heard > 0
+          ? {
+              step: 'Messages',
+              outcome: 'good',
+              says: `${this.heard.toLocaleString('en')} requests have come since the server was started.`,
+            }
+          : { step: 'Messages', outcome: 'unknown', says: 'Nothing has come yet. Send one from your platform.' },
+    ]);
 }
 
 export const connectCloudEvents: Connect<'cloudevents'> = ({ feed, listener, secrets, now }) => {
@@ -76,8 +97,19 @@ export const connectCloudEvents: Connect<'cloudevents'> = ({ feed, listener, sec
     const request = readCloudEventRequest(headers, body);
     if (!request.ok) return { ok: false, status: 400, reason: request.reason };
     const origin = { feed: feed.id, seenAt: now() };
-    if (request.events.length > MOST_IN_BATCH) return { ok: false, status: 400, reason: `The batch holds ${request.events.length.toLocaleString('en')} events; no more than ${MOST_IN_BATCH.toLocaleString('en')} are taken at once.` };
-    return { ok: true, messages: each(request.events, (event) => ({ readings: readCloudEvent(event, origin, rules), raw: JSON.stringify(event) ?? '' })) };
+    if (request.events.length > MOST_IN_BATCH)
+      return {
+        ok: false,
+        status: 400,
+        reason: `The batch holds ${request.events.length.toLocaleString('en')} events; no more than ${MOST_IN_BATCH.toLocaleString('en')} are taken at once.`,
+      };
+    return {
+      ok: true,
+      messages: each(request.events, (event) => ({
+        readings: readCloudEvent(event, origin, rules),
+        raw: JSON.stringify(event) ?? '',
+      })),
+    };
   });
 };
 
@@ -97,5 +129,8 @@ export const connectActivity: Connect<'activity'> = ({ feed, listener, secrets, 
     const json = readJson(body);
     if (!json.ok) return { ok: false, status: 400, reason: json.reason };
     const seenAt = now();
-    return { ok: true, messages: [{ readings: [readActivity(json.json, { feed: feed.id, seenAt }, ownId(seenAt))], raw: body }] };
+    return {
+      ok: true,
+      messages: [{ readings: [readActivity(json.json, { feed: feed.id, seenAt }, ownId(seenAt))], raw: body }],
+    };
   });

@@ -31,7 +31,13 @@ beforeEach(async () => {
     opened.on('message', (data) => said.push(String(data)));
   });
   client = new IrcClient({
-    url: `ws://127.0.0.1:${(server.address() as AddressInfo).port}/`, nick: 'kiln-helper', channel: 'odavarn.kiln', onLine: (line) => heard.push(line), onUp: (now) => up.push(now), onMissed: () => (missed += 1), onFault: (error) => faults.push(error),
+    url: `ws://127.0.0.1:${(server.address() as AddressInfo).port}/`,
+    nick: 'kiln-helper',
+    channel: 'odavarn.kiln',
+    onLine: (line) => heard.push(line),
+    onUp: (now) => up.push(now),
+    onMissed: () => (missed += 1),
+    onFault: (error) => faults.push(error),
   });
 });
 afterEach(async () => {
@@ -40,7 +46,12 @@ afterEach(async () => {
   await new Promise((resolve) => server.close(resolve));
 });
 
-const waitFor = (line: string): Promise<unknown> => until(() => said, (lines) => lines.includes(line), 4000);
+const waitFor = (line: string): Promise<unknown> =>
+  until(
+    () => said,
+    (lines) => lines.includes(line),
+    4000,
+  );
 async function register(times = 1): Promise<void> {
   await waitFor('USER kiln-helper 0 * kiln-helper');
   socket.send(':s CAP * LS :message-tags server-time echo');
@@ -50,12 +61,22 @@ async function register(times = 1): Promise<void> {
   socket.send(':s 001 kiln-helper :Welcome');
   await waitFor('JOIN #odavarn.kiln');
   socket.send(':kiln-helper!k@s JOIN #odavarn.kiln');
-  await until(() => up.filter(Boolean).length, (count) => count === times);
+  await until(
+    () => up.filter(Boolean).length,
+    (count) => count === times,
+  );
 }
 
 test('it negotiates its capabilities before it registers, and joins when it is welcome', async () => {
   await register();
-  expect(said).toEqual(['CAP LS 302', 'NICK kiln-helper', 'USER kiln-helper 0 * kiln-helper', 'CAP REQ :message-tags server-time', 'CAP END', 'JOIN #odavarn.kiln']);
+  expect(said).toEqual([
+    'CAP LS 302',
+    'NICK kiln-helper',
+    'USER kiln-helper 0 * kiln-helper',
+    'CAP REQ :message-tags server-time',
+    'CAP END',
+    'JOIN #odavarn.kiln',
+  ]);
 });
 
 test('a server that refuses the capabilities is joined all the same', async () => {
@@ -71,7 +92,10 @@ test('a ping is answered with its own words, and an ending of either kind is no 
   socket.send('PING :tolsun.oulu.fi\r\n');
   await waitFor('PONG tolsun.oulu.fi');
   socket.send('@id=1 :a!a@s PRIVMSG #odavarn.kiln :one\r\n@id=2 :a!a@s PRIVMSG #odavarn.kiln :two\n');
-  await until(() => heard, (lines) => lines.length === 2);
+  await until(
+    () => heard,
+    (lines) => lines.length === 2,
+  );
   expect(heard).toEqual(['@id=1 :a!a@s PRIVMSG #odavarn.kiln :one', '@id=2 :a!a@s PRIVMSG #odavarn.kiln :two']);
 });
 
@@ -88,8 +112,15 @@ test('cut off, it says so and comes back from the beginning', async () => {
   await register();
   said.length = 0;
   socket.terminate();
-  await until(() => up, (list) => list.at(-1) === false);
-  await until(() => connections, (count) => count === 2, 5000);
+  await until(
+    () => up,
+    (list) => list.at(-1) === false,
+  );
+  await until(
+    () => connections,
+    (count) => count === 2,
+    5000,
+  );
   await register(2);
   expect(up).toEqual([true, false, true]);
 });
@@ -111,17 +142,24 @@ test('a line that is posted is known to be posted when it is seen, and refused w
 
 test('what was said while it was away is not all said again: a gap is marked, and only then', async () => {
   await register();
-  const kept = (at: number): string => `@oxbow/kept-from=${new Date(at).toISOString()} :oxbow NOTICE #odavarn.kiln :No more than 10000 lines are kept.`;
+  const kept = (at: number): string =>
+    `@oxbow/kept-from=${new Date(at).toISOString()} :oxbow NOTICE #odavarn.kiln :No more than 10000 lines are kept.`;
   // On the way in nothing has been missed.
   socket.send(kept(Date.now() - 1000));
   said = [];
   socket.terminate();
-  await until(() => connections, (count) => count === 2);
+  await until(
+    () => connections,
+    (count) => count === 2,
+  );
   await register(2);
   expect(missed).toBe(0);
   socket.send(kept(Date.now() - 60_000));
   socket.send(kept(Date.now() + 1000));
-  await until(() => missed, (count) => count === 1);
+  await until(
+    () => missed,
+    (count) => count === 1,
+  );
   expect(heard).toEqual([]);
 });
 
@@ -130,13 +168,27 @@ test('a fault of ours in one line costs that line', async () => {
   client.stop();
   said = [];
   const lines: string[] = [];
-  client = new IrcClient({ url: `ws://127.0.0.1:${(server.address() as AddressInfo).port}/`, nick: 'kiln-helper', channel: 'odavarn.kiln', onUp: (now) => up.push(now), onMissed: () => undefined, onFault: (error) => faults.push(error), onLine: (line) => {
-    if (line.includes('bad')) throw new TypeError('a fault of ours');
-    lines.push(line);
-  } });
-  await until(() => connections, (count) => count === 2);
+  client = new IrcClient({
+    url: `ws://127.0.0.1:${(server.address() as AddressInfo).port}/`,
+    nick: 'kiln-helper',
+    channel: 'odavarn.kiln',
+    onUp: (now) => up.push(now),
+    onMissed: () => undefined,
+    onFault: (error) => faults.push(error),
+    onLine: (line) => {
+      if (line.includes('bad')) throw new TypeError('a fault of ours');
+      lines.push(line);
+    },
+  });
+  await until(
+    () => connections,
+    (count) => count === 2,
+  );
   await register(2);
   for (const word of ['one', 'bad', 'two']) socket.send(`:a!a@s PRIVMSG #odavarn.kiln :${word}`);
-  await until(() => lines, (all) => all.length === 2);
+  await until(
+    () => lines,
+    (all) => all.length === 2,
+  );
   expect([faults, connections]).toEqual([[expect.any(TypeError)], 2]);
 });

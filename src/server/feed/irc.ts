@@ -51,7 +51,10 @@ export class IrcClient {
     if (this.stopped.signal.aborted) return 0;
     if (this.joined) this.lostAt = Date.now();
     this.joined = false;
-    this.settle({ ok: false, reason: 'The chat was lost before the platform answered. The line may or may not have been posted.' });
+    this.settle({
+      ok: false,
+      reason: 'The chat was lost before the platform answered. The line may or may not have been posted.',
+    });
     this.options.onUp(false);
     this.failures += 1;
     return backoff(this.failures, Math.random());
@@ -59,7 +62,10 @@ export class IrcClient {
 
   private connect(): Promise<void> {
     return new Promise((resolve) => {
-      const socket = new WebSocket(this.options.url, 'text.ircv3.net', { handshakeTimeout: 10_000, maxPayload: 1 << 20 });
+      const socket = new WebSocket(this.options.url, 'text.ircv3.net', {
+        handshakeTimeout: 10_000,
+        maxPayload: 1 << 20,
+      });
       this.socket = socket;
       let asked: ReturnType<typeof setTimeout> | undefined;
       let silent: ReturnType<typeof setTimeout> | undefined;
@@ -75,9 +81,13 @@ export class IrcClient {
         this.send({ command: 'NICK', params: [this.options.nick] });
         this.send({ command: 'USER', params: [this.options.nick, '0', '*', this.options.nick] });
       });
-      const inflow = new Inflow((text) => {
-        for (const line of text.split(/\r?\n/)) if (line !== '') this.take(line);
-      }, socket, this.options.onFault);
+      const inflow = new Inflow(
+        (text) => {
+          for (const line of text.split(/\r?\n/)) if (line !== '') this.take(line);
+        },
+        socket,
+        this.options.onFault,
+      );
       socket.on('message', (data) => {
         heard();
         inflow.add(String(data));
@@ -101,14 +111,19 @@ export class IrcClient {
     const message = parseIrc(line);
     const { nick, channel } = this.options;
     switch (message?.command) {
-      case 'PING': return this.send({ command: 'PONG', params: message.params });
-      case 'PONG': return;
-      case 'CAP':
-        if (message.params[1] === 'LS' && message.params[2] !== '*') this.send({ command: 'CAP', params: ['REQ', 'message-tags server-time'] });
-        // Refused or granted, the registration ends here: without tags a line is bad and is shown as such.
-        else if (message.params[1] === 'ACK' || message.params[1] === 'NAK') this.send({ command: 'CAP', params: ['END'] });
+      case 'PING':
+        return this.send({ command: 'PONG', params: message.params });
+      case 'PONG':
         return;
-      case '001': return this.send({ command: 'JOIN', params: [`#${channel}`] });
+      case 'CAP':
+        if (message.params[1] === 'LS' && message.params[2] !== '*')
+          this.send({ command: 'CAP', params: ['REQ', 'message-tags server-time'] });
+        // Refused or granted, the registration ends here: without tags a line is bad and is shown as such.
+        else if (message.params[1] === 'ACK' || message.params[1] === 'NAK')
+          this.send({ command: 'CAP', params: ['END'] });
+        return;
+      case '001':
+        return this.send({ command: 'JOIN', params: [`#${channel}`] });
       case 'JOIN':
         if (message.prefix?.nick !== nick) return;
         this.joined = true;
@@ -120,7 +135,8 @@ export class IrcClient {
         return;
       case 'NOTICE':
         if (message.tags['oxbow/kept-from'] !== undefined) {
-          if (this.lostAt !== null && Date.parse(message.tags['oxbow/kept-from']) > this.lostAt) this.options.onMissed();
+          if (this.lostAt !== null && Date.parse(message.tags['oxbow/kept-from']) > this.lostAt)
+            this.options.onMissed();
           return;
         }
         this.settle({ ok: false, reason: message.params.at(-1) ?? 'The platform refused without a reason.' });
@@ -128,7 +144,8 @@ export class IrcClient {
       case 'PRIVMSG':
         if (message.prefix?.nick === nick && message.params[1] === this.posting?.text) this.settle({ ok: true });
         return this.options.onLine(line, message);
-      default: if (message === null) this.options.onLine(line, { tags: {}, prefix: null, command: '', params: [] });
+      default:
+        if (message === null) this.options.onLine(line, { tags: {}, prefix: null, command: '', params: [] });
     }
   }
 
@@ -143,7 +160,11 @@ export class IrcClient {
     if (!this.joined) return { ok: false, reason: 'The chat is not connected just now.' };
     if (this.posting) return { ok: false, reason: 'Another line is being posted.' };
     return new Promise((resolve) => {
-      const timer = setTimeout(() => this.settle({ ok: false, reason: 'The platform did not answer. The line may or may not have been posted.' }), ANSWER_MS);
+      const timer = setTimeout(
+        () =>
+          this.settle({ ok: false, reason: 'The platform did not answer. The line may or may not have been posted.' }),
+        ANSWER_MS,
+      );
       this.posting = {
         text,
         settle: (posted) => {

@@ -4,7 +4,11 @@ import type { CheckStep } from './client';
 import type { PlatformAddresses } from './connect';
 
 const CHECK_MS = 5000;
-const infoSchema = z.object({ state: z.enum(['offline', 'live', 'ended']), public: z.boolean().default(true), moderators: z.array(z.string().max(200)).max(1000).default([]) });
+const infoSchema = z.object({
+  state: z.enum(['offline', 'live', 'ended']),
+  public: z.boolean().default(true),
+  moderators: z.array(z.string().max(200)).max(1000).default([]),
+});
 export type RoomInfo = z.infer<typeof infoSchema>;
 
 export type Look = { found: 'yes'; info: RoomInfo } | { found: 'nobody' } | { found: 'unreachable' };
@@ -26,12 +30,37 @@ export async function lookAt(url: string): Promise<Look> {
 
 /** The two steps that every platform with handles has: the handle is found, and viewers can see the broadcast. */
 export function handleSteps(platform: string, handle: string, look: Look): CheckStep[] {
-  if (look.found === 'unreachable') return [{ step: 'Handle', outcome: 'unknown', says: `${platform} does not answer just now. It is tried again by itself.` }];
-  if (look.found === 'nobody') return [{ step: 'Handle', outcome: 'bad', says: `Nobody on ${platform} has the handle ${handle}. Check the spelling against your profile’s address, remove this feed and add it again.` }];
+  if (look.found === 'unreachable')
+    return [
+      {
+        step: 'Handle',
+        outcome: 'unknown',
+        says: `${platform} does not answer just now. It is tried again by itself.`,
+      },
+    ];
+  if (look.found === 'nobody')
+    return [
+      {
+        step: 'Handle',
+        outcome: 'bad',
+        says: `Nobody on ${platform} has the handle ${handle}. Check the spelling against your profile’s address, remove this feed and add it again.`,
+      },
+    ];
   return [
     { step: 'Handle', outcome: 'good', says: `${handle} is on ${platform}.` },
     look.info.public
-      ? { step: 'Broadcast', outcome: 'good', says: look.info.state === 'live' ? 'You are live, and everyone can watch.' : 'Everyone can watch once you are live.' }
-      : { step: 'Broadcast', outcome: 'bad', says: `Your broadcast is not public, so ${platform} tells nobody what happens in it. Set it to public in ${platform}’s app.` },
+      ? {
+          step: 'Broadcast',
+          outcome: 'good',
+          says:
+            look.info.state === 'live'
+              ? 'You are live, and everyone can watch.'
+              : 'Everyone can watch once you are live.',
+        }
+      : {
+          step: 'Broadcast',
+          outcome: 'bad',
+          says: `Your broadcast is not public, so ${platform} tells nobody what happens in it. Set it to public in ${platform}’s app.`,
+        },
   ];
 }

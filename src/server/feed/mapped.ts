@@ -23,7 +23,9 @@ const MOST_BYTES = 4 << 20;
 /** An address with the feed's secret in it, if it has a place for one. It is never shown and never logged. */
 function addressed(url: string, token: string | undefined): { url: string; headers: Record<string, string> } {
   if (token === undefined || token === '') return { url, headers: {} };
-  return url.includes('{secret}') ? { url: url.replaceAll('{secret}', encodeURIComponent(token)), headers: {} } : { url, headers: { authorization: `Bearer ${token}` } };
+  return url.includes('{secret}')
+    ? { url: url.replaceAll('{secret}', encodeURIComponent(token)), headers: {} }
+    : { url, headers: { authorization: `Bearer ${token}` } };
 }
 
 /** Any other platform: its transport, and the rules that say what its messages are. */
@@ -38,8 +40,15 @@ export const connectMapped: Connect<'mapped'> = (connecting) => {
     case 'sse': {
       const { url, headers } = addressed(feed.source.url, secrets.token);
       return new SseClient({
-        url, headers, listener, position, room, tellsRoom: tellsRoom(feed),
-        read: (frame) => read(frame.data, frame.id || ownId(now())), check: () => checkAddress(url, headers, outward), ask: outward.fetch,
+        url,
+        headers,
+        listener,
+        position,
+        room,
+        tellsRoom: tellsRoom(feed),
+        read: (frame) => read(frame.data, frame.id || ownId(now())),
+        check: () => checkAddress(url, headers, outward),
+        ask: outward.fetch,
       });
     }
     case 'websocket':
@@ -61,9 +70,30 @@ async function checkAddress(url: string, headers: Record<string, string>, outwar
   const answer = await outward.fetch(url.replace(/^ws/, 'http'), { headers, signal: abort.signal }).catch(() => null);
   clearTimeout(timer);
   abort.abort();
-  if (!answer) return [{ step: 'Address', outcome: 'bad', says: 'Nothing answers at this address. Check it, and whether it needs to be reached from the internet.' }];
-  if (answer.status === 401 || answer.status === 403) return [{ step: 'Address', outcome: 'bad', says: `The address answers, and lets nobody in without the right secret (${answer.status}). Put it in on this page.` }];
-  if (answer.status >= 400 && answer.status !== 426) return [{ step: 'Address', outcome: 'bad', says: `The address answers with ${answer.status}. Check it against your platform’s own words.` }];
+  if (!answer)
+    return [
+      {
+        step: 'Address',
+        outcome: 'bad',
+        says: 'Nothing answers at this address. Check it, and whether it needs to be reached from the internet.',
+      },
+    ];
+  if (answer.status === 401 || answer.status === 403)
+    return [
+      {
+        step: 'Address',
+        outcome: 'bad',
+        says: `The address answers, and lets nobody in without the right secret (${answer.status}). Put it in on this page.`,
+      },
+    ];
+  if (answer.status >= 400 && answer.status !== 426)
+    return [
+      {
+        step: 'Address',
+        outcome: 'bad',
+        says: `The address answers with ${answer.status}. Check it against your platform’s own words.`,
+      },
+    ];
   return [{ step: 'Address', outcome: 'good', says: 'The address answers.' }];
 }
 
@@ -85,7 +115,11 @@ class MappedClient implements FeedClient {
     this.room = connecting.room;
     this.address = addressed(source.url, connecting.secrets.token);
     this.say('looking');
-    void keepOn(() => (source.transport === 'poll' ? this.poll(source.everyMs) : this.listen()), this.stopped.signal, connecting.listener.onFault);
+    void keepOn(
+      () => (source.transport === 'poll' ? this.poll(source.everyMs) : this.listen()),
+      this.stopped.signal,
+      connecting.listener.onFault,
+    );
   }
 
   stop(): void {
@@ -99,7 +133,8 @@ class MappedClient implements FeedClient {
     if (tellsRoom(this.connecting.feed)) this.say(live ? 'connected' : 'waiting');
   }
 
-  readonly check = (): Promise<CheckStep[]> => checkAddress(this.address.url, this.address.headers, this.connecting.outward);
+  readonly check = (): Promise<CheckStep[]> =>
+    checkAddress(this.address.url, this.address.headers, this.connecting.outward);
 
   private say(state: FeedState): void {
     if (state === this.state) return;
@@ -112,7 +147,6 @@ class MappedClient implements FeedClient {
     if (!tellsRoom(this.connecting.feed)) this.say('connected');
     else this.say(this.room === 'live' ? 'connected' : 'waiting');
   }
-
 
   private failed(): number {
     this.failures += 1;
@@ -145,7 +179,11 @@ class MappedClient implements FeedClient {
     let body: string;
     try {
       answer = await this.connecting.outward.fetch(this.address.url, {
-        headers: { accept: 'application/json', ...this.address.headers, ...(this.etag === null ? {} : { 'if-none-match': this.etag }) },
+        headers: {
+          accept: 'application/json',
+          ...this.address.headers,
+          ...(this.etag === null ? {} : { 'if-none-match': this.etag }),
+        },
         signal: AbortSignal.any([this.stopped.signal, AbortSignal.timeout(ANSWER_MS)]),
       });
       body = await boundedText(answer, MOST_BYTES);
@@ -171,7 +209,12 @@ class MappedClient implements FeedClient {
     const { outward } = this.connecting;
     if (outward.refuses(this.address.url) !== null) return Promise.resolve(this.failed());
     return new Promise((resolve) => {
-      const socket = new WebSocket(this.address.url, { headers: this.address.headers, handshakeTimeout: 10_000, maxPayload: MOST_BYTES, lookup: outward.lookup });
+      const socket = new WebSocket(this.address.url, {
+        headers: this.address.headers,
+        handshakeTimeout: 10_000,
+        maxPayload: MOST_BYTES,
+        lookup: outward.lookup,
+      });
       this.socket = socket;
       socket.on('open', () => this.up());
       const inflow = new Inflow((text) => this.take(text), socket, this.connecting.listener.onFault);

@@ -3,7 +3,23 @@ import type { AddressInfo } from 'node:net';
 import { everywhere, isPublic, onlyPublic } from './outward';
 
 // IANA IPv4 and IPv6 Special-Purpose Address Registries; RFC 6890, RFC 4291 (IPv4-mapped), RFC 5737 (documentation).
-test.each(['127.0.0.1', '10.1.2.3', '172.16.0.1', '192.168.1.1', '169.254.169.254', '100.64.0.1', '0.0.0.0', '192.0.2.1', '255.255.255.255', '::1', 'fe80::1', 'fc00::1', '::ffff:127.0.0.1', '::', 'nonsense'])('%s is not on the internet', (address) => {
+test.each([
+  '127.0.0.1',
+  '10.1.2.3',
+  '172.16.0.1',
+  '192.168.1.1',
+  '169.254.169.254',
+  '100.64.0.1',
+  '0.0.0.0',
+  '192.0.2.1',
+  '255.255.255.255',
+  '::1',
+  'fe80::1',
+  'fc00::1',
+  '::ffff:127.0.0.1',
+  '::',
+  'nonsense',
+])('%s is not on the internet', (address) => {
   expect(isPublic(address)).toBe(false);
 });
 

@@ -12,7 +12,8 @@ export interface Outward {
   refuses: (url: string) => string | null;
 }
 
-const INSIDE = 'This address is inside the server’s own network, which Gavirn does not ask. Use one that can be reached from the internet.';
+const INSIDE =
+  'This address is inside the server’s own network, which Gavirn does not ask. Use one that can be reached from the internet.';
 
 /** Whether an IP address is one of the whole internet's: not this machine's, not a private network's, no special one (IANA's special-purpose registries). */
 export function isPublic(address: string): boolean {
@@ -45,9 +46,13 @@ export function onlyPublic(): Outward {
   const connect = buildConnector({ lookup });
   // A number needs no looking up: it is judged here, where a redirect comes by as well.
   const dispatcher = new Agent({
-    connect: (options, done) => (isIP(options.hostname) !== 0 && !isPublic(options.hostname) ? done(new Error(INSIDE), null) : connect(options, done)),
+    connect: (options, done) =>
+      isIP(options.hostname) !== 0 && !isPublic(options.hostname)
+        ? done(new Error(INSIDE), null)
+        : connect(options, done),
   });
-  const asked = (input: Parameters<typeof fetchBy>[0], init?: Parameters<typeof fetchBy>[1]) => fetchBy(input, { ...init, dispatcher });
+  const asked = (input: Parameters<typeof fetchBy>[0], init?: Parameters<typeof fetchBy>[1]) =>
+    fetchBy(input, { ...init, dispatcher });
   return {
     // The same standard's fetch; its types are the package's own.
     fetch: asked as unknown as typeof fetch,

@@ -5,7 +5,15 @@ import type { Feed } from '@/core/show/show';
 import { imitates, oneEditApart } from '@/core/people/lookalike';
 import { backoff } from './backoff';
 import { boundedJson } from './bounded';
-import { keepOn, type CheckStep, type FeedClient, type InboxAnswer, type InboxRequest, type Posted, type Room } from './client';
+import {
+  keepOn,
+  type CheckStep,
+  type FeedClient,
+  type InboxAnswer,
+  type InboxRequest,
+  type Posted,
+  type Room,
+} from './client';
 import type { Connect, Connecting } from './connect';
 import { IrcClient } from './irc';
 import { handleSteps, lookAt, PLACES, type Look } from './look';
@@ -34,7 +42,9 @@ class OxbowClient implements FeedClient {
     this.room = connecting.room;
     this.say('looking');
     this.chat = new IrcClient({
-      url: `${addresses.oxbow.replace(/^http/, 'ws')}/irc`, nick: feed.helper || GUEST, channel: feed.handle,
+      url: `${addresses.oxbow.replace(/^http/, 'ws')}/irc`,
+      nick: feed.helper || GUEST,
+      channel: feed.handle,
       onLine: (line) => {
         const reading = readOxbowChat(line, { feed: feed.id, seenAt: now() });
         if (!reading) return;
@@ -65,7 +75,8 @@ class OxbowClient implements FeedClient {
   private tell(): void {
     if (this.stopped.signal.aborted) return;
     if (this.registered === 'notFound') this.say('notFound');
-    else if (!this.chatUp || this.registered === 'no') this.say(this.state === 'looking' || this.state === null ? 'looking' : 'reconnecting');
+    else if (!this.chatUp || this.registered === 'no')
+      this.say(this.state === 'looking' || this.state === null ? 'looking' : 'reconnecting');
     else this.say(this.room === 'live' ? 'connected' : 'waiting');
   }
 
@@ -89,7 +100,9 @@ class OxbowClient implements FeedClient {
   private async register(): Promise<number> {
     const { inbox, secrets } = this.connecting;
     const answer = await fetch(`${this.place}/hook`, {
-      method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ callback: inbox, secret: secrets.signing }),
+      method: 'PUT',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ callback: inbox, secret: secrets.signing }),
       signal: AbortSignal.any([this.stopped.signal, AbortSignal.timeout(ANSWER_MS)]),
     }).catch(() => null);
     // Only its status is of interest.
@@ -115,7 +128,10 @@ class OxbowClient implements FeedClient {
     // A platform's question whether we are here, by which a callback is checked: nothing happened.
     if (isPing(request.body)) return { status: 204, detail: null };
     listener.onRaw(request.body);
-    listener.onReading(readOxbowHook({ id: verified.id, body: request.body }, { feed: feed.id, seenAt: now() }), request.body);
+    listener.onReading(
+      readOxbowHook({ id: verified.id, body: request.body }, { feed: feed.id, seenAt: now() }),
+      request.body,
+    );
     return { status: 204, detail: null };
   }
 
@@ -129,32 +145,83 @@ class OxbowClient implements FeedClient {
 
   /** Asks Oxbow to call us now, and reads what came of it. */
   private async hookSteps(): Promise<CheckStep[]> {
-    const answer = await fetch(`${this.place}/hook/ping`, { method: 'POST', signal: AbortSignal.timeout(ANSWER_MS) }).catch(() => null);
+    const answer = await fetch(`${this.place}/hook/ping`, {
+      method: 'POST',
+      signal: AbortSignal.timeout(ANSWER_MS),
+    }).catch(() => null);
     const came = answer?.ok ? ((await boundedJson(answer)) as { status?: number | null } | null) : null;
     const status = came?.status ?? null;
-    if (status === null) return [{ step: 'Callback', outcome: 'bad', says: 'Oxbow cannot reach this server. It must have an address that can be reached from the internet; ask whoever runs it.' }];
+    if (status === null)
+      return [
+        {
+          step: 'Callback',
+          outcome: 'bad',
+          says: 'Oxbow cannot reach this server. It must have an address that can be reached from the internet; ask whoever runs it.',
+        },
+      ];
     const reached: CheckStep = { step: 'Callback', outcome: 'good', says: 'Oxbow reaches this server.' };
-    if (status >= 200 && status < 300) return [reached, { step: 'Secret', outcome: 'good', says: 'Oxbow signs with the right secret.' }];
-    return [reached, { step: 'Secret', outcome: 'bad', says: `${this.refused ?? `What Oxbow sent was refused (${status}).`} Renew the secret on this page.` }];
+    if (status >= 200 && status < 300)
+      return [reached, { step: 'Secret', outcome: 'good', says: 'Oxbow signs with the right secret.' }];
+    return [
+      reached,
+      {
+        step: 'Secret',
+        outcome: 'bad',
+        says: `${this.refused ?? `What Oxbow sent was refused (${status}).`} Renew the secret on this page.`,
+      },
+    ];
   }
 
   readonly post = (text: string): Promise<Posted> =>
-    this.connecting.feed.helper === '' ? Promise.resolve({ ok: false, reason: 'This feed has no helper account. Name one on its page.' }) : this.chat.post(text);
+    this.connecting.feed.helper === ''
+      ? Promise.resolve({ ok: false, reason: 'This feed has no helper account. Name one on its page.' })
+      : this.chat.post(text);
 }
 
 /** The helper's step: named, made a moderator, and not somebody else who looks like it. */
-function helperSteps({ helper, handle }: OxbowFeed, { info: { moderators } }: Extract<Look, { found: 'yes' }>): CheckStep[] {
-  if (helper === '') return [{ step: 'Helper', outcome: 'unknown', says: 'No helper account. Without one Gavirn reads the chat and posts nothing in it.' }];
-  const double = moderators.find((other) => other !== helper && (imitates(other, helper) || oneEditApart(other, helper)));
-  if (double) return [{ step: 'Helper', outcome: 'bad', says: `${double} is a moderator and looks like ${helper}, but is another account. Take its rights away in Oxbow’s chat.` }];
+function helperSteps(
+  { helper, handle }: OxbowFeed,
+  { info: { moderators } }: Extract<Look, { found: 'yes' }>,
+): CheckStep[] {
+  if (helper === '')
+    return [
+      {
+        step: 'Helper',
+        outcome: 'unknown',
+        says: 'No helper account. Without one Gavirn reads the chat and posts nothing in it.',
+      },
+    ];
+  const double = moderators.find(
+    (other) => other !== helper && (imitates(other, helper) || oneEditApart(other, helper)),
+  );
+  if (double)
+    return [
+      {
+        step: 'Helper',
+        outcome: 'bad',
+        says: `${double} is a moderator and looks like ${helper}, but is another account. Take its rights away in Oxbow’s chat.`,
+      },
+    ];
   return moderators.includes(helper)
     ? [{ step: 'Helper', outcome: 'good', says: `${helper} is a moderator and can post.` }]
-    : [{ step: 'Helper', outcome: 'bad', says: `${helper} is no moderator, so Oxbow refuses what it posts. Type in your chat on Oxbow: /mod ${helper}` }];
+    : [
+        {
+          step: 'Helper',
+          outcome: 'bad',
+          says: `${helper} is no moderator, so Oxbow refuses what it posts. Type in your chat on Oxbow: /mod ${helper}`,
+        },
+      ];
 }
 
 function isPing(body: string): boolean {
   const json = readJson(body);
-  return json.ok && typeof json.json === 'object' && json.json !== null && 'type' in json.json && json.json.type === 'hook.ping';
+  return (
+    json.ok &&
+    typeof json.json === 'object' &&
+    json.json !== null &&
+    'type' in json.json &&
+    json.json.type === 'hook.ping'
+  );
 }
 
 export const connectOxbow: Connect<'oxbow'> = (connecting) => new OxbowClient(connecting);

@@ -49,7 +49,8 @@ export class PlaybackClient implements FeedClient {
       for (const message of part) {
         const { reading } = message;
         // A message without a time of its own stands where the one before it stood.
-        const at = reading.kind === 'heard' ? reading.heard.event.seenAt : reading.kind === 'bad' ? 0 : (reading.at ?? 0);
+        const at =
+          reading.kind === 'heard' ? reading.heard.event.seenAt : reading.kind === 'bad' ? 0 : (reading.at ?? 0);
         clock = Math.max(clock, at);
         recorded.push({ at: clock, message });
       }
@@ -74,7 +75,13 @@ export class PlaybackClient implements FeedClient {
   }
 
   get playback(): Playback {
-    return { at: Math.round(this.at), length: this.length, playing: this.playing, speed: this.speed, messages: this.recorded.length };
+    return {
+      at: Math.round(this.at),
+      length: this.length,
+      playing: this.playing,
+      speed: this.speed,
+      messages: this.recorded.length,
+    };
   }
 
   command(command: PlaybackCommand): void {
@@ -118,7 +125,11 @@ export class PlaybackClient implements FeedClient {
     this.steps += 1;
     // Where it stands is shown as it goes, though nothing may happen for long.
     if (this.steps % SHOWN_EVERY === 0) this.connecting.listener.onChanged?.();
-    for (let entry = this.recorded[this.next]; entry && entry.at - this.begin <= this.at; entry = this.recorded[this.next]) {
+    for (
+      let entry = this.recorded[this.next];
+      entry && entry.at - this.begin <= this.at;
+      entry = this.recorded[this.next]
+    ) {
       this.next += 1;
       this.play(entry.message);
     }
@@ -136,21 +147,53 @@ export class PlaybackClient implements FeedClient {
     const { event, ...rest } = reading.heard;
     if (event.kind === 'room') return;
     const at = now();
-    listener.onReading({ kind: 'heard', heard: { ...rest, event: { ...event, feed: feed.id, id: `${this.playingNumber}.${this.turn}:${event.id}`.slice(0, 300), at, seenAt: at } } }, raw);
+    listener.onReading(
+      {
+        kind: 'heard',
+        heard: {
+          ...rest,
+          event: {
+            ...event,
+            feed: feed.id,
+            id: `${this.playingNumber}.${this.turn}:${event.id}`.slice(0, 300),
+            at,
+            seenAt: at,
+          },
+        },
+      },
+      raw,
+    );
   }
 
   private tellRoom(state: 'live' | 'ended'): void {
     const { listener, now, feed } = this.connecting;
     const at = now();
     if ((state === 'live') === (this.room === 'live')) return;
-    listener.onReading({ kind: 'heard', heard: { event: { id: `${this.playingNumber}:${state}:${at}`, feed: feed.id, at, seenAt: at, kind: 'room', state } } }, '');
+    listener.onReading(
+      {
+        kind: 'heard',
+        heard: {
+          event: { id: `${this.playingNumber}:${state}:${at}`, feed: feed.id, at, seenAt: at, kind: 'room', state },
+        },
+      },
+      '',
+    );
   }
 
-  readonly check = (): Promise<CheckStep[]> => Promise.resolve([
-    this.recorded.length > 0
-      ? { step: 'Recording', outcome: 'good', says: `${this.recorded.length.toLocaleString('en')} messages, ${lengthWords(this.length)} long.` }
-      : { step: 'Recording', outcome: 'bad', says: 'The server does not have the recording. This browser sends it again by itself; if it is gone here too, add it anew.' },
-  ]);
+  readonly check = (): Promise<CheckStep[]> =>
+    Promise.resolve([
+      this.recorded.length > 0
+        ? {
+            step: 'Recording',
+            outcome: 'good',
+            says: `${this.recorded.length.toLocaleString('en')} messages, ${lengthWords(this.length)} long.`,
+          }
+        : {
+            step: 'Recording',
+            outcome: 'bad',
+            says: 'The server does not have the recording. This browser sends it again by itself; if it is gone here too, add it anew.',
+          },
+    ]);
 }
 
 export const connectFile: Connect<'file'> = (connecting) => new PlaybackClient(connecting);

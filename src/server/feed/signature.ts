@@ -22,9 +22,14 @@ export function verify({ headers, body }: InboxRequest, { signing, previous }: F
   const id = headers['webhook-id'] ?? '';
   const timestamp = headers['webhook-timestamp'] ?? '';
   if (id === '' || !/^\d{1,12}$/.test(timestamp)) return { ok: false, reason: 'The webhook lacks its id or its time.' };
-  if (Math.abs(Number(timestamp) * 1000 - now) > TOLERANCE_MS) return { ok: false, reason: 'The webhook is older or newer than five minutes: an old one sent again, or a clock that is off.' };
+  if (Math.abs(Number(timestamp) * 1000 - now) > TOLERANCE_MS)
+    return {
+      ok: false,
+      reason: 'The webhook is older or newer than five minutes: an old one sent again, or a clock that is off.',
+    };
   const secrets = [...(signing ? [signing] : []), ...(previous && previous.until > now ? [previous.signing] : [])];
-  if (secrets.length === 0) return { ok: false, reason: 'The feed has no secret yet, so that no webhook can be trusted.' };
+  if (secrets.length === 0)
+    return { ok: false, reason: 'The feed has no secret yet, so that no webhook can be trusted.' };
   const given = (headers['webhook-signature'] ?? '').split(' ').map((part) => Buffer.from(part));
   const right = secrets.some((secret) => {
     const expected = Buffer.from(sign(secret, id, timestamp, body));

@@ -31,14 +31,22 @@ afterEach(async () => {
 function connect(options: Partial<SseOptions> = {}, states: FeedState[] = [], faults: unknown[] = []) {
   const frames: Frame[] = [];
   const client: SseClient = new SseClient({
-    url: `http://127.0.0.1:${(server.address() as AddressInfo).port}/`, position: null, random: () => 0,
+    url: `http://127.0.0.1:${(server.address() as AddressInfo).port}/`,
+    position: null,
+    random: () => 0,
     read: (frame) => {
       frames.push(frame);
       if (frame.event === 'room') client.setRoom(frame.data.includes('live'));
       return [];
     },
     check: () => Promise.resolve([]),
-    listener: { onReading: () => undefined, onRaw: () => undefined, onState: (state) => states.push(state), onClock: () => undefined, onFault: (error) => faults.push(error) },
+    listener: {
+      onReading: () => undefined,
+      onRaw: () => undefined,
+      onState: (state) => states.push(state),
+      onClock: () => undefined,
+      onFault: (error) => faults.push(error),
+    },
     ...options,
   });
   clients.push(client);
@@ -51,7 +59,7 @@ const stream = (res: ServerResponse, text: string, end = false): void => {
   if (end) res.end();
 };
 const soon = async (so: () => boolean, ms = 4000): Promise<void> => {
-  for (const end = Date.now() + ms; !so(); ) {
+  for (const end = Date.now() + ms; !so();) {
     if (Date.now() > end) throw new Error('It did not come to that.');
     await new Promise((resolve) => setTimeout(resolve, 10));
   }
@@ -60,10 +68,39 @@ const soon = async (so: () => boolean, ms = 4000): Promise<void> => {
 // The examples of the WHATWG HTML standard, section 9.2.6 "Interpreting an event stream" (from memory).
 test.each([
   ['three lines of data are one message', 'data: YHOO\ndata: +2\ndata: 10\n\n', [['YHOO\n+2\n10', '']]],
-  ['a comment is nothing; an empty id resets it; only one space is taken off', ': test stream\n\ndata: first event\nid: 1\n\ndata:second event\nid\n\ndata:  third event\n\n', [['first event', '1'], ['second event', ''], [' third event', '']]],
-  ['data without a colon; what no blank line ends is dropped', 'data\n\ndata\ndata\n\ndata:', [['', ''], ['\n', '']]],
-  ['with and without a space is the same', 'data:test\n\ndata: test\n\n', [['test', ''], ['test', '']]],
-  ['carriage returns end lines too, and a byte order mark is passed over', '\ufeffdata: a\r\rdata: b\r\n\r\n', [['a', ''], ['b', '']]],
+  [
+    'a comment is nothing; an empty id resets it; only one space is taken off',
+    ': test stream\n\ndata: first event\nid: 1\n\ndata:second event\nid\n\ndata:  third event\n\n',
+    [
+      ['first event', '1'],
+      ['second event', ''],
+      [' third event', ''],
+    ],
+  ],
+  [
+    'data without a colon; what no blank line ends is dropped',
+    'data\n\ndata\ndata\n\ndata:',
+    [
+      ['', ''],
+      ['\n', ''],
+    ],
+  ],
+  [
+    'with and without a space is the same',
+    'data:test\n\ndata: test\n\n',
+    [
+      ['test', ''],
+      ['test', ''],
+    ],
+  ],
+  [
+    'carriage returns end lines too, and a byte order mark is passed over',
+    '\ufeffdata: a\r\rdata: b\r\n\r\n',
+    [
+      ['a', ''],
+      ['b', ''],
+    ],
+  ],
 ])('%s', async (_name, text, wanted) => {
   answer = (res) => stream(res, text, true);
   const { frames } = connect();
@@ -138,7 +175,8 @@ test('a line, or a message, without an end is cut off at a megabyte and tried ag
     stream(res, 'data: ');
     res.on('close', () => (cut += 1));
     const more = (): void => {
-      while (!res.destroyed && sent < 1 << 28 && res.write(nth === 1 ? piece : `${piece}\ndata: `)) sent += piece.length;
+      while (!res.destroyed && sent < 1 << 28 && res.write(nth === 1 ? piece : `${piece}\ndata: `))
+        sent += piece.length;
     };
     res.on('drain', more);
     more();
@@ -156,14 +194,26 @@ test('a platform that asks to be left alone is, and a fault of ours in reading i
   const states: FeedState[] = [];
   const faults: unknown[] = [];
   connect({
-    tellsRoom: false, read: ({ data }) => {
+    tellsRoom: false,
+    read: ({ data }) => {
       if (data === 'bad') throw new TypeError('a fault of ours');
       return [{ kind: 'gap', lost: 1 } as Reading];
     },
-    listener: { onReading: (reading) => void readings.push(reading), onRaw: () => undefined, onState: (state) => void states.push(state), onClock: () => undefined, onFault: (error) => void faults.push(error) },
+    listener: {
+      onReading: (reading) => void readings.push(reading),
+      onRaw: () => undefined,
+      onState: (state) => void states.push(state),
+      onClock: () => undefined,
+      onFault: (error) => void faults.push(error),
+    },
   });
   await soon(() => readings.length === 2);
-  expect([faults, readings.map(({ kind }) => kind), states, asked.length]).toEqual([[expect.any(TypeError)], ['bad', 'gap'], ['looking', 'connected'], 1]);
+  expect([faults, readings.map(({ kind }) => kind), states, asked.length]).toEqual([
+    [expect.any(TypeError)],
+    ['bad', 'gap'],
+    ['looking', 'connected'],
+    1,
+  ]);
 });
 
 test('stopped is stopped', async () => {
@@ -178,6 +228,8 @@ test('stopped is stopped', async () => {
 });
 
 test('tries are 1 to 30 s apart, by chance below a bound that doubles', () => {
-  expect([1, 2, 3, 4, 5, 6, 40].map((failures) => backoff(failures, 0.999_999))).toEqual([2000, 4000, 8000, 16_000, 30_000, 30_000, 30_000]);
+  expect([1, 2, 3, 4, 5, 6, 40].map((failures) => backoff(failures, 0.999_999))).toEqual([
+    2000, 4000, 8000, 16_000, 30_000, 30_000, 30_000,
+  ]);
   for (const failures of [1, 5, 40]) expect(backoff(failures, 0)).toBe(1000);
 });

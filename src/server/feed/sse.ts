@@ -89,7 +89,11 @@ export class SseClient implements FeedClient {
     };
     try {
       const response = await ask(url, {
-        headers: { accept: 'text/event-stream', ...this.options.headers, ...(this.position ? { 'last-event-id': this.position } : {}) },
+        headers: {
+          accept: 'text/event-stream',
+          ...this.options.headers,
+          ...(this.position ? { 'last-event-id': this.position } : {}),
+        },
         signal: AbortSignal.any([this.stopped.signal, silence.signal]),
       }).catch((error: unknown) => {
         throw new ConnectionLost('Nobody answers.', { cause: error });

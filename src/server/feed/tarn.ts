@@ -62,7 +62,8 @@ class TarnClient implements FeedClient {
     return PLACES.tarn(this.connecting.addresses.tarn, this.connecting.feed.handle);
   }
 
-  readonly check = async (): Promise<CheckStep[]> => handleSteps('Tarn', this.connecting.feed.handle, await lookAt(this.address));
+  readonly check = async (): Promise<CheckStep[]> =>
+    handleSteps('Tarn', this.connecting.feed.handle, await lookAt(this.address));
 
   private async inTurn(): Promise<number> {
     const done = await takeTurn(this.address);
@@ -83,7 +84,8 @@ class TarnClient implements FeedClient {
     let body: string;
     try {
       answer = await fetch(`${this.address}/activity?after=${encodeURIComponent(this.cursor)}`, {
-        headers: this.etag === null ? {} : { 'if-none-match': this.etag }, signal: AbortSignal.any([this.stopped.signal, AbortSignal.timeout(ANSWER_MS)]),
+        headers: this.etag === null ? {} : { 'if-none-match': this.etag },
+        signal: AbortSignal.any([this.stopped.signal, AbortSignal.timeout(ANSWER_MS)]),
       });
       body = await boundedText(answer);
     } catch {
@@ -96,7 +98,8 @@ class TarnClient implements FeedClient {
     if (Number.isFinite(stated)) listener.onClock(stated - Date.now());
     const asked = retryAfterMs(answer.headers.get('retry-after'), Date.now());
     switch (answer.status) {
-      case 200: return this.take(body, answer.headers.get('etag'));
+      case 200:
+        return this.take(body, answer.headers.get('etag'));
       case 304:
         this.failures = 0;
         this.refusals = 0;
@@ -112,8 +115,10 @@ class TarnClient implements FeedClient {
         this.etag = null;
         listener.onReading({ kind: 'gap', lost: null, at: now() }, '', 'latest');
         return LEAST_PAUSE_MS;
-      case 429: return this.tooSoon(asked ?? 2000);
-      default: return Math.max(this.failed(), asked ?? 0);
+      case 429:
+        return this.tooSoon(asked ?? 2000);
+      default:
+        return Math.max(this.failed(), asked ?? 0);
     }
   }
 

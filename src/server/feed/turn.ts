@@ -30,7 +30,11 @@ export class Inflow {
    * @param gate holds the sender back while too much waits
    * @param fault hears what `take` throws: a fault of ours, which costs that message and ends nothing
    */
-  constructor(private readonly take: (message: string) => void | Promise<void>, private readonly gate: { pause: () => void; resume: () => void }, private readonly fault: (error: unknown) => void) {}
+  constructor(
+    private readonly take: (message: string) => void | Promise<void>,
+    private readonly gate: { pause: () => void; resume: () => void },
+    private readonly fault: (error: unknown) => void,
+  ) {}
 
   add(message: string): void {
     this.waiting.push(message);

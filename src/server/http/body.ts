@@ -3,7 +3,10 @@ import { isTooDeep } from '@/core/platform/reading';
 
 /** A body that cannot be taken, with its status: Express hands it to the error handler. */
 class Unreadable extends Error {
-  constructor(readonly status: number, message: string) {
+  constructor(
+    readonly status: number,
+    message: string,
+  ) {
     super(message);
   }
 }
@@ -32,6 +35,8 @@ export function readBody(req: Request, res: Response, limit = '100kb'): Promise<
 /** Runs a middleware where it is needed. */
 export function run(handler: RequestHandler, req: Request, res: Response): Promise<void> {
   return new Promise((resolve, reject) => {
-    void handler(req, res, (error?: unknown) => (error === undefined ? resolve() : reject(error instanceof Error ? error : new Error(String(error)))));
+    void handler(req, res, (error?: unknown) =>
+      error === undefined ? resolve() : reject(error instanceof Error ? error : new Error(String(error))),
+    );
   });
 }

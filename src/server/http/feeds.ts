@@ -7,7 +7,11 @@ import { diskTrouble } from '@/server/live/disk';
 import { problem } from '@/server/problem';
 import { readBody, run } from './body';
 
-const playbackSchema = z.union([z.object({ play: z.boolean() }), z.object({ seek: z.number().min(0).max(1e10) }), z.object({ speed: z.number().min(1).max(100) })]);
+const playbackSchema = z.union([
+  z.object({ play: z.boolean() }),
+  z.object({ seek: z.number().min(0).max(1e10) }),
+  z.object({ speed: z.number().min(1).max(100) }),
+]);
 const recordingText = text({ type: () => true, limit: '64mb', defaultCharset: 'utf-8' });
 const postSchema = z.object({ text: z.string().trim().min(1).max(400) });
 
@@ -19,7 +23,8 @@ export function feeds(house: House, withShow: (req: Request, res: Response) => L
   const withConnection = (req: Request, res: Response) => {
     const show = withShow(req, res);
     const connection = show?.connections.get(feedOf(req)) ?? null;
-    if (show && !connection) problem(res, 404, 'No such feed', 'The show has no such feed, or it has just been taken out.');
+    if (show && !connection)
+      problem(res, 404, 'No such feed', 'The show has no such feed, or it has just been taken out.');
     return show && connection ? { show, connection } : null;
   };
 
@@ -27,7 +32,11 @@ export function feeds(house: House, withShow: (req: Request, res: Response) => L
     const found = withConnection(req, res);
     if (!found) return;
     const { client } = found.connection;
-    res.json(client ? await client.check() : [{ step: 'Feed', outcome: 'bad', says: 'This feed is stopped. Start it, then check again.' }]);
+    res.json(
+      client
+        ? await client.check()
+        : [{ step: 'Feed', outcome: 'bad', says: 'This feed is stopped. Start it, then check again.' }],
+    );
   });
 
   /** Everything that is kept of a feed's trouble, for its page. */
@@ -36,7 +45,14 @@ export function feeds(house: House, withShow: (req: Request, res: Response) => L
     if (!found) return;
     const { keeper, feed, raw } = found.connection;
     const trouble = found.show.state.troubles.get(feed.id);
-    res.json({ bad: trouble?.bad ?? [], badCount: trouble?.badCount ?? 0, gaps: trouble?.gaps ?? [], outages: keeper.outages, latencies: keeper.latencies, raw });
+    res.json({
+      bad: trouble?.bad ?? [],
+      badCount: trouble?.badCount ?? 0,
+      gaps: trouble?.gaps ?? [],
+      outages: keeper.outages,
+      latencies: keeper.latencies,
+      raw,
+    });
   });
 
   router.post('/:feed/post', async (req, res) => {
@@ -44,8 +60,12 @@ export function feeds(house: House, withShow: (req: Request, res: Response) => L
     if (!found) return;
     await readBody(req, res);
     const body = postSchema.safeParse(req.body);
-    if (!body.success) return problem(res, 400, 'Not understood', 'A line of text was expected, of 400 characters at most.');
-    const posted = (await found.connection.client?.post?.(body.data.text)) ?? { ok: false as const, reason: 'This platform’s chat takes no lines from Gavirn.' };
+    if (!body.success)
+      return problem(res, 400, 'Not understood', 'A line of text was expected, of 400 characters at most.');
+    const posted = (await found.connection.client?.post?.(body.data.text)) ?? {
+      ok: false as const,
+      reason: 'This platform’s chat takes no lines from Gavirn.',
+    };
     if (posted.ok) res.status(204).end();
     else problem(res, 409, 'Not posted', posted.reason);
   });
@@ -55,7 +75,8 @@ export function feeds(house: House, withShow: (req: Request, res: Response) => L
     if (!found) return;
     await readBody(req, res);
     const body = playbackSchema.safeParse(req.body);
-    if (!body.success || !(found.connection.client instanceof PlaybackClient)) return problem(res, 400, 'Not understood', 'Only a recording can be played.');
+    if (!body.success || !(found.connection.client instanceof PlaybackClient))
+      return problem(res, 400, 'Not understood', 'Only a recording can be played.');
     found.connection.client.command(body.data);
     res.status(204).end();
   });
@@ -77,7 +98,12 @@ export function feeds(house: House, withShow: (req: Request, res: Response) => L
     } catch (error) {
       const trouble = diskTrouble(error);
       if (trouble === null) throw error;
-      return problem(res, 507, 'Not kept', `The recording cannot be kept on the server: ${trouble}. It stays in this browser.`);
+      return problem(
+        res,
+        507,
+        'Not kept',
+        `The recording cannot be kept on the server: ${trouble}. It stays in this browser.`,
+      );
     }
     res.status(204).end();
   });

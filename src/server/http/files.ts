@@ -8,15 +8,18 @@ const packages = createRequire(join(process.cwd(), 'package.json'));
 const folderOf = (name: string): string => dirname(packages.resolve(`${name}/package.json`));
 
 /** These never change under their name: a new version is a new build, and a browser may keep them. */
-const keep = (res: Response): void => void res.set('cache-control', 'public, max-age=604800').set('access-control-allow-origin', '*');
+const keep = (res: Response): void =>
+  void res.set('cache-control', 'public, max-age=604800').set('access-control-allow-origin', '*');
 
 /** Fonts and emoji, from the packages that they ship in: /fonts/<file> and /emoji/<code points>.svg. */
 export function files(): Router {
   const router = Router();
-  const fonts = new Map(FONT_FACES.map(({ file }) => {
-    const [scope = '', name = '', ...rest] = file.split('/');
-    return [rest.at(-1) ?? '', join(folderOf(`${scope}/${name}`), ...rest)];
-  }));
+  const fonts = new Map(
+    FONT_FACES.map(({ file }) => {
+      const [scope = '', name = '', ...rest] = file.split('/');
+      return [rest.at(-1) ?? '', join(folderOf(`${scope}/${name}`), ...rest)];
+    }),
+  );
   router.get('/fonts/:file', (req, res) => {
     const path = fonts.get(req.params.file);
     if (!path || !existsSync(path)) return void res.status(404).end();

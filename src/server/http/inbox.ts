@@ -14,7 +14,13 @@ const WITHIN_MS = 10_000;
 /** Feeds' own addresses, /in/<key>: what is posted there is an event of that feed, or a refusal that says why. */
 export function inbox(house: House): Router {
   const router = Router();
-  const perFeed = rateLimit({ windowMs: WITHIN_MS, limit: MOST_REQUESTS, keyGenerator: (req) => String(req.params.key), standardHeaders: 'draft-8', legacyHeaders: false });
+  const perFeed = rateLimit({
+    windowMs: WITHIN_MS,
+    limit: MOST_REQUESTS,
+    keyGenerator: (req) => String(req.params.key),
+    standardHeaders: 'draft-8',
+    legacyHeaders: false,
+  });
   router.post('/:key', async (req, res) => {
     // Who may send is known before what is sent is read.
     const found = INBOX_KEY.test(req.params.key) ? house.inbox(req.params.key) : null;
@@ -22,8 +28,13 @@ export function inbox(house: House): Router {
     await run(perFeed, req, res);
     if (res.headersSent) return;
     await run(body, req, res);
-    const headers = Object.fromEntries(Object.entries(req.headers).map(([name, value]) => [name, Array.isArray(value) ? value.join(', ') : value]));
-    const { status, detail } = await found.live.receive(found.feed, { headers, body: typeof req.body === 'string' ? req.body : '' });
+    const headers = Object.fromEntries(
+      Object.entries(req.headers).map(([name, value]) => [name, Array.isArray(value) ? value.join(', ') : value]),
+    );
+    const { status, detail } = await found.live.receive(found.feed, {
+      headers,
+      body: typeof req.body === 'string' ? req.body : '',
+    });
     if (detail === null) res.status(status).end();
     else problem(res, status, 'Refused', detail);
   });

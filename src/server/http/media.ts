@@ -23,7 +23,14 @@ export function media(house: House, withShow: (req: Request, res: Response) => L
     const file = fileOf(show, req);
     const path = file && house.mediaOf(show.state.show.id)?.path(file.id);
     if (!file || !path) return problem(res, 404, 'No such file', 'This server does not have the file.');
-    res.sendFile(path, { headers: { 'content-type': file.type, 'x-content-type-options': 'nosniff', 'content-security-policy': "default-src 'none'; sandbox" }, dotfiles: 'allow' });
+    res.sendFile(path, {
+      headers: {
+        'content-type': file.type,
+        'x-content-type-options': 'nosniff',
+        'content-security-policy': "default-src 'none'; sandbox",
+      },
+      dotfiles: 'allow',
+    });
   });
 
   router.put('/:file', async (req, res) => {

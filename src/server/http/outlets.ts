@@ -23,14 +23,23 @@ export function outlets(house: House, built: string, policy: string): Router {
   const known = (key: string): boolean => OUTLET_KEY.test(key) && house.hasOutlet(key);
   const nobody = (res: Response): void => void res.status(404).type('text/plain').send('No outlet has this address.');
   // Guessing keys is hopeless (128 bits), but nobody needs to be let try. Only wrong addresses count, and none that stays open for hours.
-  const guesses = rateLimit({ windowMs: 60_000, limit: MOST_GUESSES, standardHeaders: 'draft-8', legacyHeaders: false });
+  const guesses = rateLimit({
+    windowMs: 60_000,
+    limit: MOST_GUESSES,
+    standardHeaders: 'draft-8',
+    legacyHeaders: false,
+  });
   router.use('/:key', (req, res, next) => (known(String(req.params.key)) ? next() : void guesses(req, res, next)));
 
   router.get('/:key', (req, res) => {
     // Made to be framed by a compositor, wherever that is; nothing else is.
     res.set('content-security-policy', policy);
     res.removeHeader('x-frame-options');
-    res.status(known(req.params.key) ? 200 : 404).type('html').set('cache-control', 'no-store').send(page);
+    res
+      .status(known(req.params.key) ? 200 : 404)
+      .type('html')
+      .set('cache-control', 'no-store')
+      .send(page);
   });
 
   router.get('/:key/stream', (req, res) => {
@@ -50,7 +59,15 @@ export function outlets(house: House, built: string, policy: string): Router {
     const file = found?.live.state.show.media.find(({ id }) => id === req.params.id);
     const path = file && found?.media.path(file.id);
     if (!file || !path) return nobody(res);
-    res.sendFile(path, { headers: { 'content-type': file.type, 'content-security-policy': "default-src 'none'; style-src 'unsafe-inline'; sandbox", 'x-content-type-options': 'nosniff', 'cache-control': 'private, max-age=31536000, immutable' }, dotfiles: 'allow' });
+    res.sendFile(path, {
+      headers: {
+        'content-type': file.type,
+        'content-security-policy': "default-src 'none'; style-src 'unsafe-inline'; sandbox",
+        'x-content-type-options': 'nosniff',
+        'cache-control': 'private, max-age=31536000, immutable',
+      },
+      dotfiles: 'allow',
+    });
   });
 
   // What is to be heard now, said by this server; nothing else can be asked for.
@@ -59,7 +76,8 @@ export function outlets(house: House, built: string, policy: string): Router {
     const heard = found?.live.state.heard.find(({ id }) => id === req.params.heard);
     if (heard?.kind !== 'speech') return nobody(res);
     const spoken = await speech.say(heard);
-    if (spoken === 'busy') return void res.status(503).set('retry-after', '1').type('text/plain').send('Too much is to be said already.');
+    if (spoken === 'busy')
+      return void res.status(503).set('retry-after', '1').type('text/plain').send('Too much is to be said already.');
     if (!spoken) return nobody(res);
     res.type('audio/wav').set('cache-control', 'no-store').send(spoken);
   });

@@ -10,9 +10,26 @@ import { readBody } from './body';
 const MOST = 200_000;
 const MOST_ROWS = 20_000;
 const text = z.string().max(300).default('');
-const listSchema = z.object({ q: text, by: z.enum(ROLL_ORDERS).default('last'), from: z.coerce.number().int().min(0).default(0), most: z.coerce.number().int().min(1).max(MOST).default(50) });
+const listSchema = z.object({
+  q: text,
+  by: z.enum(ROLL_ORDERS).default('last'),
+  from: z.coerce.number().int().min(0).default(0),
+  most: z.coerce.number().int().min(1).max(MOST).default(50),
+});
 const someone = z.object({ feed: z.string().min(1).max(100), viewer: z.string().min(1).max(300) });
-const importSchema = z.object({ feed: z.string().min(1).max(100), rows: z.array(z.object({ handle: z.string().max(200), viewer: z.string().min(1).max(200).optional(), name: z.string().max(200).optional(), points: z.number().int().min(0).max(1e12) })).max(MOST_ROWS) });
+const importSchema = z.object({
+  feed: z.string().min(1).max(100),
+  rows: z
+    .array(
+      z.object({
+        handle: z.string().max(200),
+        viewer: z.string().min(1).max(200).optional(),
+        name: z.string().max(200).optional(),
+        points: z.number().int().min(0).max(1e12),
+      }),
+    )
+    .max(MOST_ROWS),
+});
 
 /** Everybody who was ever seen, below /api/shows/<id>/people. */
 export function people(house: House, withShow: (req: Request, res: Response) => LiveShow | null): Router {
@@ -23,7 +40,9 @@ export function people(house: House, withShow: (req: Request, res: Response) => 
     if (!show) return;
     const asked = listSchema.safeParse(req.query);
     if (!asked.success) return problem(res, 400, 'Not understood', `People are listed by ${ROLL_ORDERS.join(', ')}.`);
-    res.json(roll(show.state, { sought: asked.data.q, order: asked.data.by, from: asked.data.from, most: asked.data.most }));
+    res.json(
+      roll(show.state, { sought: asked.data.q, order: asked.data.by, from: asked.data.from, most: asked.data.most }),
+    );
   });
 
   router.get('/one', (req, res) => {
@@ -41,15 +60,33 @@ export function people(house: House, withShow: (req: Request, res: Response) => 
     if (!show) return;
     await readBody(req, res, '8mb');
     const { rows: given } = (req.body ?? {}) as { rows?: unknown };
-    if (Array.isArray(given) && given.length > MOST_ROWS) return problem(res, 413, 'Too many', `A table of ${given.length.toLocaleString('en')} lines was sent; no more than ${MOST_ROWS.toLocaleString('en')} are taken at once.`);
+    if (Array.isArray(given) && given.length > MOST_ROWS)
+      return problem(
+        res,
+        413,
+        'Too many',
+        `A table of ${given.length.toLocaleString('en')} lines was sent; no more than ${MOST_ROWS.toLocaleString('en')} are taken at once.`,
+      );
     const asked = importSchema.safeParse(req.body);
-    if (!asked.success) return problem(res, 400, 'Not understood', 'A feed and lines with a handle and points were expected.');
+    if (!asked.success)
+      return problem(res, 400, 'Not understood', 'A feed and lines with a handle and points were expected.');
     const { feed, rows } = asked.data;
-    if (!show.state.show.feeds.some(({ id }) => id === feed)) return problem(res, 409, 'No such feed', 'The feed that the viewers are of is not in this show.');
+    if (!show.state.show.feeds.some(({ id }) => id === feed))
+      return problem(res, 409, 'No such feed', 'The feed that the viewers are of is not in this show.');
     const { viewers, past, ledger } = show.state;
     const byHandle = new Map<string, string>();
-    for (const each of [...ledger.accounts.values(), ...past.viewers.values(), ...viewers.values()]) if (each.feed === feed) byHandle.set(each.handle.toLowerCase(), each.id);
-    show.command({ command: 'import', rows: rows.map(({ handle, viewer, name, points }) => ({ feed, id: viewer ?? byHandle.get(handle.toLowerCase()) ?? idByHandle(handle), handle, name: name ?? handle, points })) });
+    for (const each of [...ledger.accounts.values(), ...past.viewers.values(), ...viewers.values()])
+      if (each.feed === feed) byHandle.set(each.handle.toLowerCase(), each.id);
+    show.command({
+      command: 'import',
+      rows: rows.map(({ handle, viewer, name, points }) => ({
+        feed,
+        id: viewer ?? byHandle.get(handle.toLowerCase()) ?? idByHandle(handle),
+        handle,
+        name: name ?? handle,
+        points,
+      })),
+    });
     res.json({ rows: rows.length });
   });
 
@@ -59,7 +96,13 @@ export function people(house: House, withShow: (req: Request, res: Response) => 
     const asked = someone.safeParse(req.body);
     if (!asked.success) return problem(res, 400, 'Not understood', 'A feed and a viewer were expected.');
     const trouble = await house.forget(String((req.params as Record<string, string>).id), asked.data);
-    if (trouble !== null) return problem(res, 507, 'Not forgotten', `The viewer could not be taken out of the server’s files: ${trouble}. Nothing else was changed; ask again once there is room.`);
+    if (trouble !== null)
+      return problem(
+        res,
+        507,
+        'Not forgotten',
+        `The viewer could not be taken out of the server’s files: ${trouble}. Nothing else was changed; ask again once there is room.`,
+      );
     res.status(204).end();
   });
 

@@ -8,7 +8,9 @@ import { readBody } from './body';
 
 const CHECK_MS = 5000;
 const checkSchema = z.object({ platform: z.enum(['brindle', 'oxbow', 'tarn']), handle: z.string().min(1).max(64) });
-const giftsSchema = z.array(z.object({ id: z.string().max(100), name: z.string().max(200), coins: z.number() })).max(5000);
+const giftsSchema = z
+  .array(z.object({ id: z.string().max(100), name: z.string().max(200), coins: z.number() }))
+  .max(5000);
 
 /** What a look at a handle found. `unreachable`: the platform does not answer; that says nothing of the handle. */
 export type HandleCheck = { found: 'live' | 'offline' | 'nobody' | 'unreachable' };
@@ -23,15 +25,25 @@ export function platforms(addresses: PlatformAddresses): Router {
     if (!asked.success) return problem(res, 400, 'Not understood', 'A platform and a handle were expected.');
     const { platform, handle } = asked.data;
     const look = await lookAt(PLACES[platform](addresses[platform], handle));
-    const found: HandleCheck = { found: look.found === 'yes' ? (look.info.state === 'live' ? 'live' : 'offline') : look.found };
+    const found: HandleCheck = {
+      found: look.found === 'yes' ? (look.info.state === 'live' ? 'live' : 'offline') : look.found,
+    };
     res.json(found);
   });
 
   router.get('/brindle/gifts', async (_req, res) => {
-    const answer = await fetch(`${addresses.brindle}/gifts`, { signal: AbortSignal.timeout(CHECK_MS) }).catch(() => null);
+    const answer = await fetch(`${addresses.brindle}/gifts`, { signal: AbortSignal.timeout(CHECK_MS) }).catch(
+      () => null,
+    );
     const gifts = giftsSchema.safeParse(answer?.ok ? await boundedJson(answer, 2 << 20) : null);
     if (gifts.success) res.json(gifts.data);
-    else problem(res, 502, 'No list of gifts', 'The platform does not answer. Any gift it sends can be chosen once it has been seen.');
+    else
+      problem(
+        res,
+        502,
+        'No list of gifts',
+        'The platform does not answer. Any gift it sends can be chosen once it has been seen.',
+      );
   });
 
   return router;

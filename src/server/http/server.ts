@@ -47,7 +47,14 @@ const NEW_SHOWS = 30;
 /** Gavirn's server: the app, the API, outlets, and the shows that run. */
 export function gavirnServer(options: ServerOptions): { server: Server; close: () => Promise<void> } {
   const log = options.log ?? noLog();
-  const house = new House({ folder: options.data, addresses: options.addresses, self: options.self, outward: options.outward, log, limits: options.limits });
+  const house = new House({
+    folder: options.data,
+    addresses: options.addresses,
+    self: options.self,
+    outward: options.outward,
+    log,
+    limits: options.limits,
+  });
   const app = express();
   const index = join(options.built, 'app', 'index.html');
   const page = existsSync(index) ? readFileSync(index, 'utf8') : null;
@@ -55,23 +62,52 @@ export function gavirnServer(options: ServerOptions): { server: Server; close: (
   app.disable('x-powered-by');
   app.set('etag', 'weak');
   app.set('trust proxy', options.proxies ?? 0);
-  if (options.standins) app.use(createProxyMiddleware({ target: options.standins, pathFilter: '/standins', on: { error: standinsAway } }));
-  app.use(helmet({ strictTransportSecurity: false, crossOriginOpenerPolicy: false, crossOriginResourcePolicy: false, originAgentCluster: false, contentSecurityPolicy: false }));
+  if (options.standins)
+    app.use(createProxyMiddleware({ target: options.standins, pathFilter: '/standins', on: { error: standinsAway } }));
+  app.use(
+    helmet({
+      strictTransportSecurity: false,
+      crossOriginOpenerPolicy: false,
+      crossOriginResourcePolicy: false,
+      originAgentCluster: false,
+      contentSecurityPolicy: false,
+    }),
+  );
   app.use((_req, res, next) => {
     res.set('content-security-policy', policies.app);
     next();
   });
-  app.use(compression({ filter: (req, res) => !req.path.endsWith('/stream') && !req.path.endsWith('/desk') && compression.filter(req, res) }));
+  app.use(
+    compression({
+      filter: (req, res) =>
+        !req.path.endsWith('/stream') && !req.path.endsWith('/desk') && compression.filter(req, res),
+    }),
+  );
 
   app.use('/api', rateLimit({ windowMs: 10_000, limit: 600, standardHeaders: 'draft-8', legacyHeaders: false }));
-  app.get('/api/config', async (_req, res) => void res.json({ demo: options.demo !== null, standins: options.standins !== null, speaks: await canSpeak(), time: Date.now() }));
+  app.get(
+    '/api/config',
+    async (_req, res) =>
+      void res.json({
+        demo: options.demo !== null,
+        standins: options.standins !== null,
+        speaks: await canSpeak(),
+        time: Date.now(),
+      }),
+  );
   app.use('/api/shows', shows(house, newcomers(options.newShows ?? NEW_SHOWS)));
   app.use('/api/platforms', platforms(options.addresses));
   app.use('/api', (_req, res) => problem(res, 404, 'No such address', 'Gavirn has nothing here.'));
 
   app.use('/in', inbox(house));
   app.use('/o', outlets(house, options.built, policies.outlet));
-  app.use('/outlet', express.static(join(options.built, 'outlet'), { index: false, setHeaders: (res) => void res.set('cache-control', 'no-cache') }));
+  app.use(
+    '/outlet',
+    express.static(join(options.built, 'outlet'), {
+      index: false,
+      setHeaders: (res) => void res.set('cache-control', 'no-cache'),
+    }),
+  );
   app.use(files());
   if (options.demo) app.use('/demo', express.static(options.demo, { index: false, extensions: ['json'] }));
   serveApp(app, join(options.built, 'app'), page);
@@ -89,19 +125,32 @@ export function gavirnServer(options: ServerOptions): { server: Server; close: (
 }
 
 /** Limits how many shows one address may begin: each has its files, feeds and timers here. */
-const newcomers = (limit: number): express.RequestHandler => rateLimit({
-  windowMs: 3_600_000, limit, standardHeaders: 'draft-8', legacyHeaders: false,
-  handler: (_req, res) => problem(res, 429, 'Too many new shows', `From one address ${limit} new shows an hour are taken. The show stays in this browser and is sent again by itself.`),
-});
+const newcomers = (limit: number): express.RequestHandler =>
+  rateLimit({
+    windowMs: 3_600_000,
+    limit,
+    standardHeaders: 'draft-8',
+    legacyHeaders: false,
+    handler: (_req, res) =>
+      problem(
+        res,
+        429,
+        'Too many new shows',
+        `From one address ${limit} new shows an hour are taken. The show stays in this browser and is sent again by itself.`,
+      ),
+  });
 
 /** A body that cannot be read, or is too large; anything else is a fault of ours, and says no more than that. */
-const unreadable = (log: Log): express.ErrorRequestHandler => (error: { status?: number; message: string }, req, res, next) => {
-  if (res.headersSent) return next(error);
-  if (error.status === 413) return problem(res, 413, 'Too large', 'That is more than a show can hold.');
-  if (error.status !== undefined && error.status < 500) return problem(res, error.status, 'Not understood', 'What was sent cannot be read.');
-  log.error({ what: req.method, err: error }, 'A request met a fault of Gavirn’s own.');
-  problem(res, 500, 'A fault in Gavirn', 'Something went wrong in the server. Your show is as it was.');
-};
+const unreadable =
+  (log: Log): express.ErrorRequestHandler =>
+  (error: { status?: number; message: string }, req, res, next) => {
+    if (res.headersSent) return next(error);
+    if (error.status === 413) return problem(res, 413, 'Too large', 'That is more than a show can hold.');
+    if (error.status !== undefined && error.status < 500)
+      return problem(res, error.status, 'Not understood', 'What was sent cannot be read.');
+    log.error({ what: req.method, err: error }, 'A request met a fault of Gavirn’s own.');
+    problem(res, 500, 'A fault in Gavirn', 'Something went wrong in the server. Your show is as it was.');
+  };
 
 /** Answers for stand-ins that are not there, so that a page says so instead of waiting. */
 function standinsAway(_error: Error, _req: unknown, res: unknown): void {
@@ -118,12 +167,25 @@ function standinsAway(_error: Error, _req: unknown, res: unknown): void {
  * @param ancestors who may frame it
  */
 function policy(page: string, ancestors: string): string {
-  const inline = [...page.matchAll(/<script>([\s\S]*?)<\/script>/g)].map(([, script = '']) => `'sha256-${createHash('sha256').update(script).digest('base64')}'`);
+  const inline = [...page.matchAll(/<script>([\s\S]*?)<\/script>/g)].map(
+    ([, script = '']) => `'sha256-${createHash('sha256').update(script).digest('base64')}'`,
+  );
   const directives: Record<string, string[]> = {
-    'default-src': ["'self'"], 'base-uri': ["'self'"], 'object-src': ["'none'"], 'form-action': ["'self'"], 'script-src': ["'self'", ...inline], 'style-src': ["'self'", "'unsafe-inline'"],
-    'img-src': ["'self'", 'data:', 'blob:'], 'media-src': ["'self'", 'blob:'], 'connect-src': ["'self'", 'blob:'], 'worker-src': ["'self'", 'blob:'], 'frame-ancestors': [ancestors],
+    'default-src': ["'self'"],
+    'base-uri': ["'self'"],
+    'object-src': ["'none'"],
+    'form-action': ["'self'"],
+    'script-src': ["'self'", ...inline],
+    'style-src': ["'self'", "'unsafe-inline'"],
+    'img-src': ["'self'", 'data:', 'blob:'],
+    'media-src': ["'self'", 'blob:'],
+    'connect-src': ["'self'", 'blob:'],
+    'worker-src': ["'self'", 'blob:'],
+    'frame-ancestors': [ancestors],
   };
-  return Object.entries(directives).map(([name, values]) => `${name} ${values.join(' ')}`).join('; ');
+  return Object.entries(directives)
+    .map(([name, values]) => `${name} ${values.join(' ')}`)
+    .join('; ');
 }
 
 /** The exported app: files as they are, and its one page for every address without an ending. */
@@ -131,7 +193,8 @@ function serveApp(app: express.Express, folder: string, page: string | null): vo
   app.use('/_expo', express.static(join(folder, '_expo'), { immutable: true, maxAge: '1y', index: false }));
   app.use(express.static(folder, { index: false }));
   app.get('/{*path}', (req, res) => {
-    if (/\.[a-z0-9]+$/i.test(req.path) || page === null) return problem(res, 404, 'No such address', 'Gavirn has nothing here.');
+    if (/\.[a-z0-9]+$/i.test(req.path) || page === null)
+      return problem(res, 404, 'No such address', 'Gavirn has nothing here.');
     res.type('html').set('cache-control', 'no-cache').send(page);
   });
 }

@@ -21,7 +21,11 @@ import { people } from './people';
 
 const key = z.string().regex(/^[\w-]{16,100}$/);
 /** Beside the show: the keys of its outlets, and what its feeds must know. */
-const publishSchema = z.object({ show: z.unknown(), outletKeys: z.record(z.string().max(100), key), secrets: secretsSchema.default({}) });
+const publishSchema = z.object({
+  show: z.unknown(),
+  outletKeys: z.record(z.string().max(100), key),
+  secrets: secretsSchema.default({}),
+});
 /** A show has no more outlets than this, and no more feeds (and one signer of tellings). */
 const MOST_OUTLETS = 50;
 const MOST_SECRETS = 21;
@@ -29,7 +33,8 @@ const MOST_SECRETS = 21;
 /** The desk's key, from the Authorization header: never from the address, which ends up in logs and histories. */
 const keyOf = (req: Request): string => /^Bearer ([\w-]{16,100})$/.exec(req.get('authorization') ?? '')?.[1] ?? '';
 
-const countOf = (value: unknown): number => (typeof value === 'object' && value !== null ? Object.keys(value).length : 0);
+const countOf = (value: unknown): number =>
+  typeof value === 'object' && value !== null ? Object.keys(value).length : 0;
 
 /**
  * What the app does with a show, below /api/shows. Everything needs the desk's key, which is looked at before anything else that comes.
@@ -41,10 +46,22 @@ export function shows(house: House, newcomers: RequestHandler): Router {
   const withShow = (req: Request, res: Response): LiveShow | null => {
     const found = house.desk(String(req.params.id), keyOf(req));
     switch (found.found) {
-      case 'show': return found.live;
-      case 'none': problem(res, 404, 'No such show', 'This server does not have the show. The browser that has it publishes it again.'); break;
-      case 'notYours': problem(res, 403, 'Not your show', 'The key is not this show’s.'); break;
-      case 'broken': problem(res, 503, 'The show’s files cannot be used', brokenWords(found.says)); break;
+      case 'show':
+        return found.live;
+      case 'none':
+        problem(
+          res,
+          404,
+          'No such show',
+          'This server does not have the show. The browser that has it publishes it again.',
+        );
+        break;
+      case 'notYours':
+        problem(res, 403, 'Not your show', 'The key is not this show’s.');
+        break;
+      case 'broken':
+        problem(res, 503, 'The show’s files cannot be used', brokenWords(found.says));
+        break;
     }
     return null;
   };
@@ -54,20 +71,35 @@ export function shows(house: House, newcomers: RequestHandler): Router {
     if (desk === '') return problem(res, 401, 'No key', 'A show is published with its desk key.');
     const may = house.mayPublish(String(req.params.id), desk);
     if (typeof may === 'object') return problem(res, 503, 'The show’s files cannot be used', brokenWords(may.broken));
-    if (may === 'notYours') return problem(res, 403, 'Not your show', 'Another browser published this show with another key.');
+    if (may === 'notYours')
+      return problem(res, 403, 'Not your show', 'Another browser published this show with another key.');
     if (may === 'new') await run(newcomers, req, res);
     if (res.headersSent) return;
     await readBody(req, res, '8mb');
     const given = req.body as { outletKeys?: unknown; secrets?: unknown } | undefined;
-    if (countOf(given?.outletKeys) > MOST_OUTLETS || countOf(given?.secrets) > MOST_SECRETS) return problem(res, 400, 'Not understood', `A show has ${MOST_OUTLETS} outlets and ${MOST_SECRETS - 1} feeds at most.`);
+    if (countOf(given?.outletKeys) > MOST_OUTLETS || countOf(given?.secrets) > MOST_SECRETS)
+      return problem(
+        res,
+        400,
+        'Not understood',
+        `A show has ${MOST_OUTLETS} outlets and ${MOST_SECRETS - 1} feeds at most.`,
+      );
     const body = publishSchema.safeParse(given);
     const read = body.success ? readShowDocument(body.data.show) : null;
-    if (!body.success || !read) return problem(res, 400, 'Not understood', 'A show and the keys of its outlets were expected.');
+    if (!body.success || !read)
+      return problem(res, 400, 'Not understood', 'A show and the keys of its outlets were expected.');
     if (!read.ok) return problem(res, 422, 'Not a show', read.reason);
-    if (read.show.id !== req.params.id) return problem(res, 400, 'Not understood', 'The address names another show than the document.');
+    if (read.show.id !== req.params.id)
+      return problem(res, 400, 'Not understood', 'The address names another show than the document.');
     const published = house.publish(read.show, desk, body.data.outletKeys, body.data.secrets);
     if (published.ok) return void res.status(204).end();
-    problem(res, published.status, 'Not published', published.detail, published.taken ? { taken: published.taken } : {});
+    problem(
+      res,
+      published.status,
+      'Not published',
+      published.detail,
+      published.taken ? { taken: published.taken } : {},
+    );
   });
 
   router.delete('/:id', async (req, res) => {
@@ -101,7 +133,8 @@ export function shows(house: House, newcomers: RequestHandler): Router {
     const show = withShow(req, res);
     if (!show) return;
     const draw = show.state.draws.get(String(req.params.draw));
-    if (!draw?.last || draw.turns) return problem(res, 404, 'Not drawn', 'This reel has drawn nothing yet, or still turns.');
+    if (!draw?.last || draw.turns)
+      return problem(res, 404, 'Not drawn', 'This reel has drawn nothing yet, or still turns.');
     res.json(draw.last);
   });
 
@@ -161,7 +194,8 @@ export function shows(house: House, newcomers: RequestHandler): Router {
   router.delete('/:id/sessions/:session', (req, res) => {
     const show = withShow(req, res);
     if (!show) return;
-    if (!show.drop(String(req.params.session))) return problem(res, 404, 'No such session', 'This server has no finished session of that name.');
+    if (!show.drop(String(req.params.session)))
+      return problem(res, 404, 'No such session', 'This server has no finished session of that name.');
     res.status(204).end();
   });
 

@@ -16,7 +16,13 @@ export interface Limits {
 }
 
 export const DAY_MS = 86_400_000;
-export const LIMITS: Limits = { shows: 2000, showBytes: 500e6, allBytes: 20e9, sessionBytes: 4e9, sleepMs: 30 * DAY_MS };
+export const LIMITS: Limits = {
+  shows: 2000,
+  showBytes: 500e6,
+  allBytes: 20e9,
+  sessionBytes: 4e9,
+  sleepMs: 30 * DAY_MS,
+};
 
 /** What shows' own files come to, and whether more may come. */
 export class Allowance {
@@ -35,8 +41,10 @@ export class Allowance {
   /** Why no more is kept for a show, in a sentence; null where there is room. */
   refuses(show: string, more: number): string | null {
     const { showBytes, allBytes } = this.limits;
-    if ((this.byShow.get(show) ?? 0) + more > showBytes) return `The files of one show may come to ${bytesWords(showBytes)} on this server. Remove some that you do not use.`;
-    if (this.all + more > allBytes) return `This server keeps no more than ${bytesWords(allBytes)} of files for all its shows. Ask whoever runs it for more room.`;
+    if ((this.byShow.get(show) ?? 0) + more > showBytes)
+      return `The files of one show may come to ${bytesWords(showBytes)} on this server. Remove some that you do not use.`;
+    if (this.all + more > allBytes)
+      return `This server keeps no more than ${bytesWords(allBytes)} of files for all its shows. Ask whoever runs it for more room.`;
     return null;
   }
 }
@@ -44,6 +52,7 @@ export class Allowance {
 /** What the files directly in a folder come to, bytes. */
 export function bytesIn(folder: string, counts: (name: string) => boolean = () => true): number {
   let bytes = 0;
-  for (const entry of readdirSync(folder, { withFileTypes: true })) if (entry.isFile() && counts(entry.name)) bytes += statSync(join(folder, entry.name)).size;
+  for (const entry of readdirSync(folder, { withFileTypes: true }))
+    if (entry.isFile() && counts(entry.name)) bytes += statSync(join(folder, entry.name)).size;
   return bytes;
 }

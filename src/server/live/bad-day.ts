@@ -20,13 +20,24 @@ import { takeSnapshot } from './snapshot';
 import type { Standing } from './standing';
 
 const base = { handle: 'h', on: false, rate: { coin: 0, kept: 0 }, admitted: [] };
-export const FEEDS: Feed[] = [{ ...base, id: 'b', platform: 'brindle' }, { ...base, id: 'o', platform: 'oxbow', helper: '' }, { ...base, id: 't', platform: 'tarn' }];
+export const FEEDS: Feed[] = [
+  { ...base, id: 'b', platform: 'brindle' },
+  { ...base, id: 'o', platform: 'oxbow', helper: '' },
+  { ...base, id: 't', platform: 'tarn' },
+];
 
 /** The private parts that a process's sudden end is played with. */
 interface Inside {
   hear: (connection: Connection, reading: Reading, raw: string, position?: string) => void;
   standing: Pick<Standing, 'positions'>;
-  journal: { number: number; bytes: number; parts: { waiting: string[]; file: { close: () => Promise<void> } | null }[]; stopTimer: (() => void) | null; writing: Promise<void> | null; flush: () => Promise<boolean> };
+  journal: {
+    number: number;
+    bytes: number;
+    parts: { waiting: string[]; file: { close: () => Promise<void> } | null }[];
+    stopTimer: (() => void) | null;
+    writing: Promise<void> | null;
+    flush: () => Promise<boolean>;
+  };
   streakTimer: ReturnType<typeof setInterval>;
   ticks: { stop: () => void };
 }
@@ -64,7 +75,13 @@ export class Day {
   private tarnLast: { state: string; watching: number | null } | null = null;
 
   /** @param now where the platforms' clock stands, ms; `own`: the server's is the same, and not the machine's */
-  constructor(private readonly folder: string, readonly random: () => number, private readonly show: Show, public now: number, private readonly own = false) {
+  constructor(
+    private readonly folder: string,
+    readonly random: () => number,
+    private readonly show: Show,
+    public now: number,
+    private readonly own = false,
+  ) {
     const clock = (): number => (this.now += 3);
     this.brindle = new Room('h', clock, random);
     this.oxbow = new OxbowChannel('h', clock, random);
@@ -89,12 +106,32 @@ export class Day {
   private start(): LiveShow {
     this.connections.clear();
     for (const feed of FEEDS) {
-      const client: Pick<FeedClient, 'room' | 'setRoom'> & { room: 'live' | 'off' | null } = { room: null, setRoom: (live) => void (client.room = live ? 'live' : 'off') };
+      const client: Pick<FeedClient, 'room' | 'setRoom'> & { room: 'live' | 'off' | null } = {
+        room: null,
+        setRoom: (live) => void (client.room = live ? 'live' : 'off'),
+      };
       this.connections.set(feed.id, { feed, client: client as FeedClient, keeper: new HealthKeeper(0), raw: [] });
     }
-    const live = new LiveShow(this.folder, this.show, { addresses: { brindle: '', oxbow: '', tarn: '' }, outward: everywhere, asks: () => null, secrets: () => ({ inbox: '' }), inbox: () => '', recording: () => Promise.resolve(null), ...(this.own ? { clock: new SteadyClock(() => this.now, () => this.now) } : {}) });
+    const live = new LiveShow(this.folder, this.show, {
+      addresses: { brindle: '', oxbow: '', tarn: '' },
+      outward: everywhere,
+      asks: () => null,
+      secrets: () => ({ inbox: '' }),
+      inbox: () => '',
+      recording: () => Promise.resolve(null),
+      ...(this.own
+        ? {
+            clock: new SteadyClock(
+              () => this.now,
+              () => this.now,
+            ),
+          }
+        : {}),
+    });
     // The feeds are off, so that nothing is connected for real: whether one is live is played here too.
-    Object.defineProperty(live.connections, 'anyLive', { get: () => [...this.connections.values()].some(({ client }) => client?.room === 'live') });
+    Object.defineProperty(live.connections, 'anyLive', {
+      get: () => [...this.connections.values()].some(({ client }) => client?.room === 'live'),
+    });
     return live;
   }
 
@@ -130,7 +167,15 @@ export class Day {
     const parser: EventSourceParser = createParser({
       onEvent: ({ event, data, id }) => {
         this.lastEventId = id ?? this.lastEventId;
-        this.hear('b', readBrindle({ event: event ?? 'message', data, id: this.lastEventId ?? '' }, { feed: 'b', seenAt: (this.now += 1) }), data, this.lastEventId);
+        this.hear(
+          'b',
+          readBrindle(
+            { event: event ?? 'message', data, id: this.lastEventId ?? '' },
+            { feed: 'b', seenAt: (this.now += 1) },
+          ),
+          data,
+          this.lastEventId,
+        );
       },
     });
     const send = (text: string): void => parser.feed(text);
@@ -168,7 +213,9 @@ export class Day {
       if (page.status !== 200) throw new Error('Nothing was forgotten here.');
       const read = readTarn(JSON.stringify(page.body), { feed: 't', seenAt: (this.now += 1) }, this.tarnLast);
       if (!read.ok) throw new Error(read.reason);
-      read.readings.forEach(({ reading, raw }, n) => this.hear('t', reading, raw, n === read.readings.length - 1 ? read.next : undefined));
+      read.readings.forEach(({ reading, raw }, n) =>
+        this.hear('t', reading, raw, n === read.readings.length - 1 ? read.next : undefined),
+      );
       if (again) return;
       this.tarnLast = read.room ?? null;
       if (read.next === after) return;

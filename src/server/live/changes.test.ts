@@ -21,7 +21,10 @@ test('of a list only what is new is told', () => {
 test('a wall clock that is set back moves nothing, and after a restart time goes on from the journal', () => {
   let wall = 1_000_000;
   let steady = 0;
-  const clock = new SteadyClock(() => wall, () => steady);
+  const clock = new SteadyClock(
+    () => wall,
+    () => steady,
+  );
   wall -= 3_600_000;
   steady += 500;
   expect(clock.now()).toBe(1_000_500);
@@ -38,7 +41,10 @@ test('the steps of a streak are one line that grows, until it ends or falls sile
   recorder.record(aGift({ ...step, count: 2 }), START, 'a1');
   recorder.record(aFollow(), START + 1, null);
   recorder.record(aGift({ ...step, count: 3 }), START + 2, 'a2');
-  expect(recorder.lines.map(({ kind, count, open, alert }) => [kind, count, open, alert])).toEqual([['follow', 1, false, null], ['gift', 5, true, 'a2']]);
+  expect(recorder.lines.map(({ kind, count, open, alert }) => [kind, count, open, alert])).toEqual([
+    ['follow', 1, false, null],
+    ['gift', 5, true, 'a2'],
+  ]);
   recorder.close('f', 'k');
   expect(recorder.lines.at(-1)).toMatchObject({ count: 5, open: false });
 });

@@ -61,7 +61,11 @@ test('one who comes gets everything; then only what has changed, with ids that g
   jest.advanceTimersByTime(EVERY);
   source.set(2);
   jest.advanceTimersByTime(EVERY);
-  expect(one.heard).toEqual([['view', 0, { now: 7, value: 0 }], ['change', 1, { now: 7, value: 1 }], ['change', 2, { now: 7, value: 2 }]]);
+  expect(one.heard).toEqual([
+    ['view', 0, { now: 7, value: 0 }],
+    ['change', 1, { now: 7, value: 1 }],
+    ['change', 2, { now: 7, value: 2 }],
+  ]);
 });
 
 test('a thousand changes at once are two messages: the first at once, the last after the pause', () => {
@@ -70,7 +74,10 @@ test('a thousand changes at once are two messages: the first at once, the last a
   for (let n = 1; n <= 1000; n += 1) source.set(n);
   expect(one.heard.at(-1)).toEqual(['change', 1, { now: 7, value: 1 }]);
   jest.advanceTimersByTime(EVERY);
-  expect(one.heard.slice(1)).toEqual([['change', 1, { now: 7, value: 1 }], ['change', 2, { now: 7, value: 1000 }]]);
+  expect(one.heard.slice(1)).toEqual([
+    ['change', 1, { now: 7, value: 1 }],
+    ['change', 2, { now: 7, value: 1000 }],
+  ]);
 });
 
 test('with nobody there nothing is computed', () => {

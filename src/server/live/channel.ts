@@ -28,7 +28,12 @@ export class Channel {
   private catchUpTimer: ReturnType<typeof setTimeout> | null = null;
   private readonly stopListening: () => void;
 
-  constructor(private readonly show: Source, private readonly view: ChannelView, private readonly everyMs: number, private readonly log: Log = noLog()) {
+  constructor(
+    private readonly show: Source,
+    private readonly view: ChannelView,
+    private readonly everyMs: number,
+    private readonly log: Log = noLog(),
+  ) {
     this.stopListening = show.onChange(() => this.soon());
     this.changed();
   }

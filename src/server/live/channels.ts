@@ -16,32 +16,47 @@ export function deskChannel(live: LiveShow, watching: (outlet: string) => number
   const seen = new Map<string, number>();
   const now = () => {
     // By the minute: a section that changed with every message would be sent with every message.
-    for (const { id } of live.state.show.outlets) if (watching(id) > 0) seen.set(id, Math.floor(Date.now() / 60_000) * 60_000);
+    for (const { id } of live.state.show.outlets)
+      if (watching(id) > 0) seen.set(id, Math.floor(Date.now() / 60_000) * 60_000);
     return deskView(live, watching, seen);
   };
-  return new Channel(live, {
-    whole: () => ({ ...now() }),
-    changed: () => {
-      const { happened, marks: allMarks, ...rest } = now();
-      const changed = sections.of(rest);
-      const newLines = lines.of(happened);
-      const newMarks = marks.of(allMarks);
-      if (!changed && newLines.length === 0 && newMarks.length === 0) return null;
-      return { ...changed, ...(newLines.length ? { happened: newLines } : {}), ...(newMarks.length ? { marks: newMarks } : {}) };
+  return new Channel(
+    live,
+    {
+      whole: () => ({ ...now() }),
+      changed: () => {
+        const { happened, marks: allMarks, ...rest } = now();
+        const changed = sections.of(rest);
+        const newLines = lines.of(happened);
+        const newMarks = marks.of(allMarks);
+        if (!changed && newLines.length === 0 && newMarks.length === 0) return null;
+        return {
+          ...changed,
+          ...(newLines.length ? { happened: newLines } : {}),
+          ...(newMarks.length ? { marks: newMarks } : {}),
+        };
+      },
     },
-  }, DESK_EVERY_MS, log);
+    DESK_EVERY_MS,
+    log,
+  );
 }
 
 export function outletChannel(live: LiveShow, outlet: string, log: Log): Channel {
   const setup = new Changes();
   const shown = new Changes();
-  return new Channel(live, {
-    whole: () => ({ ...outletView(live, outlet) }),
-    changed: () => {
-      const { live: nowLive, ...rest } = outletView(live, outlet);
-      const changedSetup = setup.of(rest);
-      const changedLive = shown.of(nowLive);
-      return changedSetup || changedLive ? { ...changedSetup, ...(changedLive ? { live: changedLive } : {}) } : null;
+  return new Channel(
+    live,
+    {
+      whole: () => ({ ...outletView(live, outlet) }),
+      changed: () => {
+        const { live: nowLive, ...rest } = outletView(live, outlet);
+        const changedSetup = setup.of(rest);
+        const changedLive = shown.of(nowLive);
+        return changedSetup || changedLive ? { ...changedSetup, ...(changedLive ? { live: changedLive } : {}) } : null;
+      },
     },
-  }, OUTLET_EVERY_MS, log);
+    OUTLET_EVERY_MS,
+    log,
+  );
 }

@@ -5,7 +5,10 @@
 export class SteadyClock {
   private base: number;
 
-  constructor(wall: () => number = Date.now, private readonly steady: () => number = () => performance.now()) {
+  constructor(
+    wall: () => number = Date.now,
+    private readonly steady: () => number = () => performance.now(),
+  ) {
     this.base = wall() - steady();
   }
 

@@ -106,9 +106,17 @@ export class Connections {
       keeper.state(!feed.on ? 'stopped' : this.resting ? 'full' : 'faulty', host.now());
       return connection;
     }
-    const fault = (error: unknown): void => host.log.error({ platform: feed.platform, err: error }, 'A feed met a fault of Gavirn’s own.');
+    const fault = (error: unknown): void =>
+      host.log.error({ platform: feed.platform, err: error }, 'A feed met a fault of Gavirn’s own.');
     connection.client = connectFeed({
-      feed, addresses: host.addresses, outward: host.outward, now: host.now, secrets: host.secrets(feed.id), inbox: host.inbox(feed.id), recording: () => host.recording(feed.id), ...host.resume(feed.id),
+      feed,
+      addresses: host.addresses,
+      outward: host.outward,
+      now: host.now,
+      secrets: host.secrets(feed.id),
+      inbox: host.inbox(feed.id),
+      recording: () => host.recording(feed.id),
+      ...host.resume(feed.id),
       listener: {
         onRaw: (text) => {
           connection.raw.push({ at: host.now(), text: text.slice(0, RAW_LENGTH) });
@@ -139,10 +147,13 @@ export class Connections {
     if (tellsRoom(feed)) return;
     client?.setRoom(true);
     clearTimeout(this.quietTimers.get(feed.id));
-    this.quietTimers.set(feed.id, setTimeout(() => {
-      client?.setRoom(false);
-      this.host.quiet();
-    }, QUIET_MS).unref());
+    this.quietTimers.set(
+      feed.id,
+      setTimeout(() => {
+        client?.setRoom(false);
+        this.host.quiet();
+      }, QUIET_MS).unref(),
+    );
   }
 
   /** The streamer says that it is over: what cannot know it by itself is told. */

@@ -26,7 +26,11 @@ class BadDisk implements Disk {
   /** How much of each file would outlast a power cut. */
   private readonly synced = new Map<string, number>();
 
-  constructor(private readonly from: number, private readonly times: number, private readonly how: How) {}
+  constructor(
+    private readonly from: number,
+    private readonly times: number,
+    private readonly how: How,
+  ) {}
 
   private fails(op: Op): boolean {
     this.done += 1;
@@ -70,16 +74,41 @@ class BadDisk implements Disk {
   }
 
   powerCut(): void {
-    for (const [path, bytes] of this.synced) if (existsSync(path) && path.endsWith('.journal') && readFileSync(path).length > bytes) truncateSync(path, bytes);
+    for (const [path, bytes] of this.synced)
+      if (existsSync(path) && path.endsWith('.journal') && readFileSync(path).length > bytes) truncateSync(path, bytes);
   }
 }
 
-const FEED: Feed = { id: 'c', platform: 'cloudevents', handle: 'h', on: true, rate: { coin: 0, kept: 0 }, admitted: [], rules: [] };
+const FEED: Feed = {
+  id: 'c',
+  platform: 'cloudevents',
+  handle: 'h',
+  on: true,
+  rate: { coin: 0, kept: 0 },
+  admitted: [],
+  rules: [],
+};
 const show = { ...emptyShow('s', 'S'), feeds: [FEED] };
-const start = (folder: string, by?: Disk): LiveShow => new LiveShow(folder, show, { addresses: { brindle: '', oxbow: '', tarn: '' }, outward: everywhere, asks: () => null, secrets: () => ({ inbox: '' }), inbox: () => '', recording: () => Promise.resolve(null), ...(by ? { disk: by } : {}) });
+const start = (folder: string, by?: Disk): LiveShow =>
+  new LiveShow(folder, show, {
+    addresses: { brindle: '', oxbow: '', tarn: '' },
+    outward: everywhere,
+    asks: () => null,
+    secrets: () => ({ inbox: '' }),
+    inbox: () => '',
+    recording: () => Promise.resolve(null),
+    ...(by ? { disk: by } : {}),
+  });
 const event = (id: string): { headers: Record<string, string>; body: string } => ({
   headers: { 'content-type': 'application/cloudevents+json' },
-  body: JSON.stringify({ specversion: '1.0', id, source: '/t', type: 'app.gavirn.event.chat', time: '2026-11-27T10:00:00Z', data: { viewer: { id: 'u', handle: 'u', name: 'U', roles: [] }, text: id } }),
+  body: JSON.stringify({
+    specversion: '1.0',
+    id,
+    source: '/t',
+    type: 'app.gavirn.event.chat',
+    time: '2026-11-27T10:00:00Z',
+    data: { viewer: { id: 'u', handle: 'u', name: 'U', roles: [] }, text: id },
+  }),
 });
 
 /** A platform that posts, and posts again what was not acknowledged. */
@@ -100,7 +129,12 @@ class Sender {
 }
 
 /** Every chat line that the folder's journals hold, in all sessions. */
-const kept = (folder: string): string[] => Journal.numbers(folder).flatMap((number) => [...Journal.read(folder, number)].flatMap((input) => (input.input === 'event' && input.event.kind === 'chat' ? [input.event.text] : [])));
+const kept = (folder: string): string[] =>
+  Journal.numbers(folder).flatMap((number) =>
+    [...Journal.read(folder, number)].flatMap((input) =>
+      input.input === 'event' && input.event.kind === 'chat' ? [input.event.text] : [],
+    ),
+  );
 
 /** Two sessions of a few events each, with repetitions in between; then the power goes. */
 async function evening(live: LiveShow, sender: Sender): Promise<void> {
@@ -129,7 +163,9 @@ async function tried(from: number, times: number, how: How): Promise<{ ops: numb
   for (const id of ['a1', 'a2', 'a3', 'b1', 'b2']) await sender.send(again, id);
   expect(await again.flushed()).toBe(true);
   expect([from, times, how, kept(folder).sort()]).toEqual([from, times, how, ['a1', 'a2', 'a3', 'b1', 'b2']]);
-  const counted = again.sessions.list(again.state).reduce((sum, { totals }) => sum + totals.byKind.chat, 0) + (again.isOn ? again.state.totals.byKind.chat : 0);
+  const counted =
+    again.sessions.list(again.state).reduce((sum, { totals }) => sum + totals.byKind.chat, 0) +
+    (again.isOn ? again.state.totals.byKind.chat : 0);
   expect(counted).toBe(5);
   await again.close();
   rmSync(folder, { recursive: true, force: true });
@@ -139,7 +175,8 @@ async function tried(from: number, times: number, how: How): Promise<{ ops: numb
 test('each operation fails once, in each way, with a power cut behind it: acknowledged is counted, exactly once', async () => {
   const whole = await tried(Infinity, 0, 'full');
   expect(new Set(whole.kinds)).toEqual(new Set<Op>(['open', 'write', 'sync', 'truncate', 'rename']));
-  for (const how of ['full', 'broken', 'half'] as const) for (let at = 1; at <= whole.ops; at += 1) await tried(at, 1, how);
+  for (const how of ['full', 'broken', 'half'] as const)
+    for (let at = 1; at <= whole.ops; at += 1) await tried(at, 1, how);
 }, 120_000);
 
 test('from each operation on several fail, or all of them until the power is cut', async () => {
@@ -152,7 +189,11 @@ test('a session that begins on a full disk waits for it, and its beginning is th
   const sender = new Sender();
   const live = start(folder, new BadDisk(1, 12, 'full'));
   await sender.send(live, 'a1');
-  expect([sender.acknowledged.size, live.isOn, live.trouble]).toEqual([0, true, expect.stringMatching(/the disk is full/)]);
+  expect([sender.acknowledged.size, live.isOn, live.trouble]).toEqual([
+    0,
+    true,
+    expect.stringMatching(/the disk is full/),
+  ]);
   while (!sender.acknowledged.has('a1')) await sender.send(live, 'a1');
   expect([live.trouble, kept(folder)]).toEqual([null, ['a1']]);
   await live.close();

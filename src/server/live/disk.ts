@@ -75,12 +75,24 @@ export function writeWhole(path: string, content: string | Uint8Array): void {
 export function diskTrouble(error: unknown): string | null {
   const code = error instanceof Error && 'code' in error ? String(error.code) : '';
   switch (code) {
-    case 'ENOSPC': case 'EDQUOT': return 'the disk is full';
-    case 'EROFS': return 'the disk can only be read';
-    case 'EACCES': case 'EPERM': return 'this account may not write there';
-    case 'EIO': return 'the disk has a fault';
-    case 'EMFILE': case 'ENFILE': return 'too many files are open';
-    case 'ENOENT': case 'ENOTDIR': case 'EISDIR': return 'a file or folder of it is not what it should be';
-    default: return null;
+    case 'ENOSPC':
+    case 'EDQUOT':
+      return 'the disk is full';
+    case 'EROFS':
+      return 'the disk can only be read';
+    case 'EACCES':
+    case 'EPERM':
+      return 'this account may not write there';
+    case 'EIO':
+      return 'the disk has a fault';
+    case 'EMFILE':
+    case 'ENFILE':
+      return 'too many files are open';
+    case 'ENOENT':
+    case 'ENOTDIR':
+    case 'EISDIR':
+      return 'a file or folder of it is not what it should be';
+    default:
+      return null;
   }
 }

@@ -13,7 +13,13 @@ test('a thousand faults over three feeds at once: none lost, none twice', async 
   const folder = mkdtempSync(join(tmpdir(), 'gavirn-faults-'));
   const random = seeded(20261119);
   const day = new Day(folder, random, { ...emptyShow('s', 'S'), feeds: FEEDS }, Date.UTC(2026, 10, 19, 19));
-  Object.assign(day.brindle.trouble, { repeat: 0.1, reorder: 0.1, loseStreakEnds: 0.5, malformed: 0.03, skewMs: -120_000 });
+  Object.assign(day.brindle.trouble, {
+    repeat: 0.1,
+    reorder: 0.1,
+    loseStreakEnds: 0.5,
+    malformed: 0.03,
+    skewMs: -120_000,
+  });
   Object.assign(day.oxbow.trouble, { repeat: 0.1, reorder: 0.1, malformed: 0.03, skewMs: 90_000 });
   Object.assign(day.tarn.trouble, { repeat: 0.1, reorder: 0.1, malformed: 0.03, skewMs: 5000 });
   day.connectBrindle();
@@ -26,8 +32,16 @@ test('a thousand faults over three feeds at once: none lost, none twice', async 
   day.poll(false);
   await day.flush();
   const faults: (() => void | Promise<void>)[] = [
-    () => day.cutBrindle(), () => day.cutChat(), () => day.connectBrindle(), () => day.connectChat(), () => day.deliver(true), () => day.deliver(false),
-    () => day.poll(false), () => day.poll(true), () => day.kill(), () => day.flush(),
+    () => day.cutBrindle(),
+    () => day.cutChat(),
+    () => day.connectBrindle(),
+    () => day.connectChat(),
+    () => day.deliver(true),
+    () => day.deliver(false),
+    () => day.poll(false),
+    () => day.poll(true),
+    () => day.kill(),
+    () => day.flush(),
   ];
   const done = new Map<number, number>();
   for (let round = 0; round < ROUNDS; round += 1) {
@@ -46,11 +60,35 @@ test('a thousand faults over three feeds at once: none lost, none twice', async 
   const [b, o, t] = [day.brindle.ledger, day.oxbow.ledger, day.tarn.ledger];
   expect(Math.min(...done.values())).toBeGreaterThan(60);
   expect({
-    chat: totals.byKind.chat, follows: totals.follows, shares: totals.byKind.share, joins: totals.byKind.join, subscriptions: totals.subscriptions, giftSubs: totals.giftSubs,
-    gifts: totals.gifts, coins: totals.coins, likes: totals.likes, viewerLikes: totals.viewerLikes, tips: totals.byKind.tip, money: totals.tips, raids: totals.byKind.raid, raiders: totals.raidViewers,
+    chat: totals.byKind.chat,
+    follows: totals.follows,
+    shares: totals.byKind.share,
+    joins: totals.byKind.join,
+    subscriptions: totals.subscriptions,
+    giftSubs: totals.giftSubs,
+    gifts: totals.gifts,
+    coins: totals.coins,
+    likes: totals.likes,
+    viewerLikes: totals.viewerLikes,
+    tips: totals.byKind.tip,
+    money: totals.tips,
+    raids: totals.byKind.raid,
+    raiders: totals.raidViewers,
   }).toEqual({
-    chat: b.chat + o.chat + t.chat, follows: b.follow + o.follow + t.follow, shares: b.share, joins: b.join, subscriptions: b.subscribe + o.subscribe + t.subscribe, giftSubs: o.giftSubs.count,
-    gifts: b.gift.count, coins: b.gift.coins, likes: b.like.room + t.like, viewerLikes: b.like.viewers, tips: o.tip.count + t.tip.count, money: { ...o.tip.minor, ...t.tip.minor }, raids: o.raid.count, raiders: o.raid.viewers,
+    chat: b.chat + o.chat + t.chat,
+    follows: b.follow + o.follow + t.follow,
+    shares: b.share,
+    joins: b.join,
+    subscriptions: b.subscribe + o.subscribe + t.subscribe,
+    giftSubs: o.giftSubs.count,
+    gifts: b.gift.count,
+    coins: b.gift.coins,
+    likes: b.like.room + t.like,
+    viewerLikes: b.like.viewers,
+    tips: o.tip.count + t.tip.count,
+    money: { ...o.tip.minor, ...t.tip.minor },
+    raids: o.raid.count,
+    raiders: o.raid.viewers,
   });
   expect([...day.state.troubles.values()].reduce((sum, trouble) => sum + trouble.lost, 0)).toBe(0);
   await day.close();

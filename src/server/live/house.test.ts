@@ -1,4 +1,14 @@
-import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, utimesSync, writeFileSync } from 'node:fs';
+import {
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  readFileSync,
+  rmSync,
+  statSync,
+  utimesSync,
+  writeFileSync,
+} from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import type { Feed } from '@/core/show/show';
@@ -18,7 +28,15 @@ let now: number;
 let logged: string[];
 
 const open = (limits: Partial<Limits> = {}): void => {
-  house = new House({ folder, addresses: { brindle: 'http://127.0.0.1:9', oxbow: 'http://127.0.0.1:9', tarn: 'http://127.0.0.1:9' }, self: '', outward: everywhere, limits, now: () => now, log: newLog('info', { write: (line) => logged.push(line) }) });
+  house = new House({
+    folder,
+    addresses: { brindle: 'http://127.0.0.1:9', oxbow: 'http://127.0.0.1:9', tarn: 'http://127.0.0.1:9' },
+    self: '',
+    outward: everywhere,
+    limits,
+    now: () => now,
+    log: newLog('info', { write: (line) => logged.push(line) }),
+  });
 };
 beforeEach(() => {
   folder = mkdtempSync(join(tmpdir(), 'gavirn-house-'));
@@ -34,19 +52,69 @@ const again = async (limits: Partial<Limits> = {}): Promise<void> => {
   await house.close();
   open(limits);
 };
-const feed: Feed = { id: 'c', platform: 'cloudevents', handle: 'h', on: true, rate: { coin: 0, kept: 0 }, admitted: [], rules: [] };
-const showOf = (id: string, feeds: Feed[] = [feed]) => ({ ...emptyShow(id, id), feeds, outlets: [{ id: 'main', name: 'Main', sounds: true, shows: { kind: 'all' as const }, whose: 'viewers' as const }] });
-const publish = (id: string, more: { key?: string; outlet?: string; inbox?: string; feeds?: Feed[] } = {}) => house.publish(showOf(id, more.feeds), more.key ?? KEY, { main: more.outlet ?? `outlet-${id}-0123456789` }, { c: { inbox: more.inbox ?? `inbox-${id}-0123456789` } });
+const feed: Feed = {
+  id: 'c',
+  platform: 'cloudevents',
+  handle: 'h',
+  on: true,
+  rate: { coin: 0, kept: 0 },
+  admitted: [],
+  rules: [],
+};
+const showOf = (id: string, feeds: Feed[] = [feed]) => ({
+  ...emptyShow(id, id),
+  feeds,
+  outlets: [{ id: 'main', name: 'Main', sounds: true, shows: { kind: 'all' as const }, whose: 'viewers' as const }],
+});
+const publish = (id: string, more: { key?: string; outlet?: string; inbox?: string; feeds?: Feed[] } = {}) =>
+  house.publish(
+    showOf(id, more.feeds),
+    more.key ?? KEY,
+    { main: more.outlet ?? `outlet-${id}-0123456789` },
+    { c: { inbox: more.inbox ?? `inbox-${id}-0123456789` } },
+  );
 const shows = (): string[] => readdirSync(join(folder, 'shows'));
-const folderOf = (id: string): string => join(folder, 'shows', shows().find((name) => readFileSync(join(folder, 'shows', name, 'show.json'), 'utf8').includes(`"id":"${id}"`)) ?? 'none');
+const folderOf = (id: string): string =>
+  join(
+    folder,
+    'shows',
+    shows().find((name) => readFileSync(join(folder, 'shows', name, 'show.json'), 'utf8').includes(`"id":"${id}"`)) ??
+      'none',
+  );
 const found = (id: string, key = KEY): string => house.desk(id, key).found;
 
 test.each<[string, (show: string) => void, RegExp]>([
-  ['a document without its outlets', (show) => writeFileSync(join(show, 'show.json'), readFileSync(join(show, 'show.json'), 'utf8').replace(/,"outlets":\{[^}]*\}\}$/, '}')), /outlets/],
-  ['a document that was cut off', (show) => writeFileSync(join(show, 'show.json'), '{"show":{"id":"a'), /cannot be read to the end/],
+  [
+    'a document without its outlets',
+    (show) =>
+      writeFileSync(
+        join(show, 'show.json'),
+        readFileSync(join(show, 'show.json'), 'utf8').replace(/,"outlets":\{[^}]*\}\}$/, '}'),
+      ),
+    /outlets/,
+  ],
+  [
+    'a document that was cut off',
+    (show) => writeFileSync(join(show, 'show.json'), '{"show":{"id":"a'),
+    /cannot be read to the end/,
+  ],
   ['a document of nothing', (show) => writeFileSync(join(show, 'show.json'), 'null'), /no usable/],
-  ['a folder in place of its secrets', (show) => { rmSync(join(show, 'secrets.json')); mkdirSync(join(show, 'secrets.json')); }, /./],
-  ['a folder in place of its pictures', (show) => { rmSync(join(show, 'media'), { recursive: true }); writeFileSync(join(show, 'media'), ''); }, /./],
+  [
+    'a folder in place of its secrets',
+    (show) => {
+      rmSync(join(show, 'secrets.json'));
+      mkdirSync(join(show, 'secrets.json'));
+    },
+    /./,
+  ],
+  [
+    'a folder in place of its pictures',
+    (show) => {
+      rmSync(join(show, 'media'), { recursive: true });
+      writeFileSync(join(show, 'media'), '');
+    },
+    /./,
+  ],
 ])('%s: that show is named to its streamer, its files stay, the others run', async (_name, damage, says) => {
   for (const id of ['a', 'b']) expect(publish(id)).toEqual({ ok: true });
   await house.close();
@@ -59,7 +127,11 @@ test.each<[string, (show: string) => void, RegExp]>([
   // A secret that cannot be read is handed over again by the browser: the show itself runs.
   if (asked.found === 'show') return expect(_name).toMatch(/secrets/);
   expect(asked).toEqual({ found: 'broken', says: expect.stringMatching(says) });
-  expect(publish('a')).toMatchObject({ ok: false, status: 503, detail: expect.stringMatching(/Nothing of it was changed.*safe in this browser/) as string });
+  expect(publish('a')).toMatchObject({
+    ok: false,
+    status: 503,
+    detail: expect.stringMatching(/Nothing of it was changed.*safe in this browser/) as string,
+  });
   expect(readdirSync(broken).sort()).toEqual(files.sort());
   expect(publish('b')).toEqual({ ok: true });
   expect(logged.some((line) => line.includes('left aside'))).toBe(true);
@@ -80,9 +152,20 @@ test('journals with strange names, snapshots of nothing and half-written files c
 
 test('an outlet’s or a feed’s address belongs to one show: whoever else names it is refused and told which', () => {
   publish('mine');
-  expect(publish('theirs', { key: OTHER, outlet: 'outlet-mine-0123456789' })).toEqual({ ok: false, status: 409, detail: expect.any(String) as string, taken: { outlets: ['main'], feeds: [] } });
-  expect(publish('theirs', { key: OTHER, inbox: 'inbox-mine-0123456789' })).toMatchObject({ status: 409, taken: { outlets: [], feeds: ['c'] } });
-  expect([house.outlet('outlet-mine-0123456789')?.live.state.show.id, house.inbox('inbox-mine-0123456789')?.live.state.show.id]).toEqual(['mine', 'mine']);
+  expect(publish('theirs', { key: OTHER, outlet: 'outlet-mine-0123456789' })).toEqual({
+    ok: false,
+    status: 409,
+    detail: expect.any(String) as string,
+    taken: { outlets: ['main'], feeds: [] },
+  });
+  expect(publish('theirs', { key: OTHER, inbox: 'inbox-mine-0123456789' })).toMatchObject({
+    status: 409,
+    taken: { outlets: [], feeds: ['c'] },
+  });
+  expect([
+    house.outlet('outlet-mine-0123456789')?.live.state.show.id,
+    house.inbox('inbox-mine-0123456789')?.live.state.show.id,
+  ]).toEqual(['mine', 'mine']);
   expect(publish('theirs', { key: OTHER })).toEqual({ ok: true });
   // Its own may be sent again, and go back to nobody once it is gone.
   expect(publish('mine')).toEqual({ ok: true });
@@ -91,18 +174,33 @@ test('an outlet’s or a feed’s address belongs to one show: whoever else name
 test('an address is free again once its show is gone', async () => {
   publish('mine');
   await house.remove('mine');
-  expect(publish('theirs', { key: OTHER, outlet: 'outlet-mine-0123456789', inbox: 'inbox-mine-0123456789' })).toEqual({ ok: true });
+  expect(publish('theirs', { key: OTHER, outlet: 'outlet-mine-0123456789', inbox: 'inbox-mine-0123456789' })).toEqual({
+    ok: true,
+  });
 });
 
 test('no more shows than the server takes', async () => {
   await again({ shows: 2 });
   expect([publish('a'), publish('b')]).toEqual([{ ok: true }, { ok: true }]);
-  expect(publish('c')).toMatchObject({ ok: false, status: 507, detail: expect.stringMatching(/holds 2 shows/) as string });
+  expect(publish('c')).toMatchObject({
+    ok: false,
+    status: 507,
+    detail: expect.stringMatching(/holds 2 shows/) as string,
+  });
   expect(publish('a')).toEqual({ ok: true });
 });
 
 test('recordings count, and go with their feeds', async () => {
-  const file: Feed = { id: 'r', platform: 'file', handle: 'rec', on: true, rate: { coin: 0, kept: 0 }, admitted: [], as: 'events', speed: 1 };
+  const file: Feed = {
+    id: 'r',
+    platform: 'file',
+    handle: 'rec',
+    on: true,
+    rate: { coin: 0, kept: 0 },
+    admitted: [],
+    as: 'events',
+    speed: 1,
+  };
   await again({ showBytes: 1000, allBytes: 1500 });
   for (const id of ['a', 'b']) publish(id, { feeds: [feed, file] });
   expect(house.refuses('a', 900)).toBeNull();
@@ -119,7 +217,12 @@ test('files are for this account alone', () => {
   publish('a');
   const show = folderOf('a');
   const mode = (path: string): string => (statSync(path).mode & 0o777).toString(8);
-  expect([mode(show), mode(join(show, 'show.json')), mode(join(show, 'secrets.json')), mode(join(show, 'media'))]).toEqual(['700', '600', '600', '700']);
+  expect([
+    mode(show),
+    mode(join(show, 'show.json')),
+    mode(join(show, 'secrets.json')),
+    mode(join(show, 'media')),
+  ]).toEqual(['700', '600', '600', '700']);
 });
 
 describe('a show that nobody has opened for long', () => {
@@ -127,7 +230,11 @@ describe('a show that nobody has opened for long', () => {
   beforeEach(() => again({ sleepMs: 30 * DAY_MS }));
 
   test('sleeps, with its files left, and wakes within two seconds when anything of it is opened', async () => {
-    for (const open of [() => found('a') === 'show', () => house.outlet('outlet-a-0123456789') !== null, () => house.inbox('inbox-a-0123456789') !== null]) {
+    for (const open of [
+      () => found('a') === 'show',
+      () => house.outlet('outlet-a-0123456789') !== null,
+      () => house.inbox('inbox-a-0123456789') !== null,
+    ]) {
       publish('a');
       now += 29 * DAY_MS;
       house.letSleep();
@@ -153,7 +260,17 @@ describe('a show that nobody has opened for long', () => {
     house.letSleep();
     expect(sleep()).toBe(false);
     outlet?.channel.remove(stream);
-    const event = { headers: { 'content-type': 'application/cloudevents+json' }, body: JSON.stringify({ specversion: '1.0', id: '1', source: '/t', type: 'app.gavirn.event.follow', time: '2026-11-27T10:00:00Z', data: { viewer: { id: 'u', handle: 'u', name: 'U', roles: [] } } }) };
+    const event = {
+      headers: { 'content-type': 'application/cloudevents+json' },
+      body: JSON.stringify({
+        specversion: '1.0',
+        id: '1',
+        source: '/t',
+        type: 'app.gavirn.event.follow',
+        time: '2026-11-27T10:00:00Z',
+        data: { viewer: { id: 'u', handle: 'u', name: 'U', roles: [] } },
+      }),
+    };
     expect((await outlet?.live.receive('c', event))?.status).toBe(204);
     house.letSleep();
     expect([outlet?.live.isOn, sleep()]).toEqual([true, false]);
@@ -183,5 +300,9 @@ test('a show’s key tells whose it is', () => {
   publish('a');
   expect([found('a'), found('a', OTHER), found('nobody')]).toEqual(['show', 'notYours', 'none']);
   expect(publish('a', { key: OTHER })).toMatchObject({ ok: false, status: 403 });
-  expect([house.mayPublish('a', KEY), house.mayPublish('a', OTHER), house.mayPublish('b', OTHER)]).toEqual(['owner', 'notYours', 'new']);
+  expect([house.mayPublish('a', KEY), house.mayPublish('a', OTHER), house.mayPublish('b', OTHER)]).toEqual([
+    'owner',
+    'notYours',
+    'new',
+  ]);
 });

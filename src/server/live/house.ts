@@ -54,10 +54,13 @@ export interface HouseOptions {
 }
 
 /** A show that somebody asks for: it, or why not. */
-export type Found = { found: 'show'; live: LiveShow } | { found: 'none' } | { found: 'notYours' } | { found: 'broken'; says: string };
+export type Found =
+  { found: 'show'; live: LiveShow } | { found: 'none' } | { found: 'notYours' } | { found: 'broken'; says: string };
 
 /** What came of publishing a show. `taken`: keys that belong to another show already; the browser makes new ones. */
-export type Published = { ok: true } | { ok: false; status: 403 | 409 | 422 | 503 | 507; detail: string; taken?: { outlets: string[]; feeds: string[] } };
+export type Published =
+  | { ok: true }
+  | { ok: false; status: 403 | 409 | 422 | 503 | 507; detail: string; taken?: { outlets: string[]; feeds: string[] } };
 
 /** All shows that this server runs, what it keeps of them on the disk, and who may look at them or act. */
 export class House {
@@ -81,7 +84,8 @@ export class House {
     this.now = options.now ?? Date.now;
     this.allowance = new Allowance(this.limits);
     makeFolder(this.showsFolder);
-    for (const entry of readdirSync(this.showsFolder, { withFileTypes: true })) if (entry.isDirectory()) this.bringIn(entry.name);
+    for (const entry of readdirSync(this.showsFolder, { withFileTypes: true }))
+      if (entry.isDirectory()) this.bringIn(entry.name);
     this.looking = setInterval(() => this.letSleep(), LOOK_EVERY_MS).unref();
   }
 
@@ -124,7 +128,14 @@ export class House {
   private add(stored: Stored, openedAt: number): Entry {
     const folder = this.folderOf(stored.show.id);
     makeFolder(folder);
-    const entry: Entry = { stored, vault: new Vault(folder), media: new MediaStore(folder), recordings: new Recordings(folder), running: null, openedAt };
+    const entry: Entry = {
+      stored,
+      vault: new Vault(folder),
+      media: new MediaStore(folder),
+      recordings: new Recordings(folder),
+      running: null,
+      openedAt,
+    };
     this.entries.set(stored.show.id, entry);
     this.index(entry);
     this.tidy(entry);
@@ -148,14 +159,28 @@ export class House {
   /** Lets a show run, if it does not; null where its files cannot be used. */
   private wake(entry: Entry): Running | null {
     if (entry.running) return entry.running;
-    const { stored: { show }, vault, recordings } = entry;
+    const {
+      stored: { show },
+      vault,
+      recordings,
+    } = entry;
     const { addresses, outward, self } = this.options;
     try {
       const live = new LiveShow(this.folderOf(show.id), show, {
-        addresses, outward, log: this.log, mostBytes: this.limits.sessionBytes, secrets: (feed) => vault.of(feed), inbox: (feed) => `${self}/in/${vault.of(feed).inbox}`, asks: () => vault.asks, recording: (feed) => recordings.read(feed),
+        addresses,
+        outward,
+        log: this.log,
+        mostBytes: this.limits.sessionBytes,
+        secrets: (feed) => vault.of(feed),
+        inbox: (feed) => `${self}/in/${vault.of(feed).inbox}`,
+        asks: () => vault.asks,
+        recording: (feed) => recordings.read(feed),
       });
       const outlets = new Map<string, Channel>();
-      const watching = (outlet: string): number => Object.entries(entry.stored.outlets).filter(([, id]) => id === outlet).reduce((sum, [hash]) => sum + (outlets.get(hash)?.size ?? 0), 0);
+      const watching = (outlet: string): number =>
+        Object.entries(entry.stored.outlets)
+          .filter(([, id]) => id === outlet)
+          .reduce((sum, [hash]) => sum + (outlets.get(hash)?.size ?? 0), 0);
       entry.running = { live, desk: deskChannel(live, watching, this.log), outlets };
       return entry.running;
     } catch (error) {
@@ -174,20 +199,37 @@ export class House {
         markOpened(this.folderOf(entry.stored.show.id), now);
       } catch (error) {
         // It runs all the same; after a restart it may sleep again sooner than it should.
-        this.log.warn({ show: showHash(entry.stored.show.id), err: error }, 'It could not be noted that a show was opened.');
+        this.log.warn(
+          { show: showHash(entry.stored.show.id), err: error },
+          'It could not be noted that a show was opened.',
+        );
       }
     }
     entry.openedAt = now;
     const running = this.wake(entry);
-    if (asleep && running) running.live.notice('This show had slept on the server, since nobody had opened it for long. Its feeds are connected again; what happened meanwhile was not counted.');
+    if (asleep && running)
+      running.live.notice(
+        'This show had slept on the server, since nobody had opened it for long. Its feeds are connected again; what happened meanwhile was not counted.',
+      );
     return running;
   }
 
   /** Lets those sleep that nobody has opened for long, that nobody looks at, and that are not live. */
   letSleep(): void {
     for (const entry of this.entries.values()) {
-      const { running, openedAt, stored: { show } } = entry;
-      if (!running || this.now() - openedAt < this.limits.sleepMs || running.live.isOn || running.desk.size > 0 || [...running.outlets.values()].some(({ size }) => size > 0)) continue;
+      const {
+        running,
+        openedAt,
+        stored: { show },
+      } = entry;
+      if (
+        !running ||
+        this.now() - openedAt < this.limits.sleepMs ||
+        running.live.isOn ||
+        running.desk.size > 0 ||
+        [...running.outlets.values()].some(({ size }) => size > 0)
+      )
+        continue;
       try {
         markAsleep(this.folderOf(show.id));
       } catch (error) {
@@ -196,7 +238,9 @@ export class House {
         continue;
       }
       entry.running = null;
-      this.stop(running).catch((error: unknown) => this.log.error({ show: showHash(show.id), err: error }, 'A show that sleeps could not be closed.'));
+      this.stop(running).catch((error: unknown) =>
+        this.log.error({ show: showHash(show.id), err: error }, 'A show that sleeps could not be closed.'),
+      );
     }
   }
 
@@ -226,7 +270,9 @@ export class House {
     if (!entry) return { found: 'none' };
     if (!this.mayAct(entry, key)) return { found: 'notYours' };
     const running = this.open(entry);
-    return running ? { found: 'show', live: running.live } : { found: 'broken', says: this.broken.get(this.nameOf(id)) ?? '' };
+    return running
+      ? { found: 'show', live: running.live }
+      : { found: 'broken', says: this.broken.get(this.nameOf(id)) ?? '' };
   }
 
   /**
@@ -235,14 +281,25 @@ export class House {
   publish(show: Show, deskKey: string, outletKeys: Readonly<Record<string, string>>, secrets: Secrets = {}): Published {
     const may = this.mayPublish(show.id, deskKey);
     if (typeof may === 'object') return { ok: false, status: 503, detail: brokenWords(may.broken) };
-    if (may === 'notYours') return { ok: false, status: 403, detail: 'Another browser published this show with another key.' };
+    if (may === 'notYours')
+      return { ok: false, status: 403, detail: 'Another browser published this show with another key.' };
     const known = new Set(show.outlets.map(({ id }) => id));
-    const keys = Object.entries(outletKeys).filter(([id]) => known.has(id)).map(([id, key]): [string, string] => [hashOf(key), id]);
+    const keys = Object.entries(outletKeys)
+      .filter(([id]) => known.has(id))
+      .map(([id, key]): [string, string] => [hashOf(key), id]);
     const taken = {
       outlets: keys.filter(([hash]) => (this.byOutletKey.get(hash)?.show ?? show.id) !== show.id).map(([, id]) => id),
-      feeds: Object.entries(secrets).filter(([, { inbox }]) => inbox !== '' && (this.byInbox.get(inbox) ?? show.id) !== show.id).map(([feed]) => feed),
+      feeds: Object.entries(secrets)
+        .filter(([, { inbox }]) => inbox !== '' && (this.byInbox.get(inbox) ?? show.id) !== show.id)
+        .map(([feed]) => feed),
     };
-    if (taken.outlets.length > 0 || taken.feeds.length > 0) return { ok: false, status: 409, detail: 'An address of this show belongs to another show on this server already. New ones are needed.', taken };
+    if (taken.outlets.length > 0 || taken.feeds.length > 0)
+      return {
+        ok: false,
+        status: 409,
+        detail: 'An address of this show belongs to another show on this server already. New ones are needed.',
+        taken,
+      };
     const stored: Stored = { show, deskHash: hashOf(deskKey), outlets: Object.fromEntries(keys) };
     try {
       return may === 'new' ? this.publishNew(stored, secrets) : this.publishAgain(stored, secrets);
@@ -251,30 +308,47 @@ export class House {
       const says = diskTrouble(error);
       if (says === null) throw error;
       this.log.error({ show: showHash(show.id), err: error }, 'A show could not be written.');
-      return { ok: false, status: 507, detail: `The show cannot be kept on the server: ${says}. It stays in this browser and is sent again by itself.` };
+      return {
+        ok: false,
+        status: 507,
+        detail: `The show cannot be kept on the server: ${says}. It stays in this browser and is sent again by itself.`,
+      };
     }
   }
 
   private publishNew(stored: Stored, secrets: Secrets): Published {
     const { show } = stored;
-    if (this.entries.size >= this.limits.shows) return { ok: false, status: 507, detail: `This server holds ${this.limits.shows.toLocaleString('en')} shows and takes no more. Ask whoever runs it.` };
+    if (this.entries.size >= this.limits.shows)
+      return {
+        ok: false,
+        status: 507,
+        detail: `This server holds ${this.limits.shows.toLocaleString('en')} shows and takes no more. Ask whoever runs it.`,
+      };
     const folder = this.folderOf(show.id);
     writeStored(folder, stored);
     new Vault(folder).keep(secrets);
     const entry = this.add(stored, this.now());
-    return this.wake(entry) ? { ok: true } : { ok: false, status: 503, detail: brokenWords(this.broken.get(this.nameOf(show.id)) ?? '') };
+    return this.wake(entry)
+      ? { ok: true }
+      : { ok: false, status: 503, detail: brokenWords(this.broken.get(this.nameOf(show.id)) ?? '') };
   }
 
   private publishAgain(stored: Stored, secrets: Secrets): Published {
     const { show } = stored;
     const entry = this.entries.get(show.id);
     const running = entry && this.open(entry);
-    if (!entry || !running) return { ok: false, status: 503, detail: brokenWords(this.broken.get(this.nameOf(show.id)) ?? '') };
+    if (!entry || !running)
+      return { ok: false, status: 503, detail: brokenWords(this.broken.get(this.nameOf(show.id)) ?? '') };
     // Before the feeds are changed: a new one finds its secret there.
     const renewed = entry.vault.keep(secrets);
     const changed = JSON.stringify(entry.stored.show) !== JSON.stringify(show);
     const toRenew = renewed.filter((feed) => running.live.connections.get(feed) !== null);
-    if (changed && !running.live.publish(show)) return { ok: false, status: 422, detail: 'The server cannot run the show as it now is. It goes on as it was before; take the last change back.' };
+    if (changed && !running.live.publish(show))
+      return {
+        ok: false,
+        status: 422,
+        detail: 'The server cannot run the show as it now is. It goes on as it was before; take the last change back.',
+      };
     writeStored(this.folderOf(show.id), stored);
     const revoked = Object.keys(entry.stored.outlets).filter((hash) => !(hash in stored.outlets));
     entry.stored = stored;
@@ -320,7 +394,8 @@ export class House {
     const folder = this.folderOf(id);
     let trouble: string | null = null;
     try {
-      for (const number of Journal.numbers(folder)) Journal.rewrite(folder, number, (input) => withoutViewer(input, viewer));
+      for (const number of Journal.numbers(folder))
+        Journal.rewrite(folder, number, (input) => withoutViewer(input, viewer));
     } catch (error) {
       // Those that were not written anew are as they were.
       trouble = diskTrouble(error) ?? 'a journal cannot be read';

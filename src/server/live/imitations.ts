@@ -19,7 +19,11 @@ export class Imitations {
       lookalikes = new Lookalikes();
       this.byFeed.set(feed, lookalikes);
     }
-    const imitation = lookalikes.meet(viewer.id, viewer.name, viewer.roles.includes('moderator') || viewer.roles.includes('host'));
+    const imitation = lookalikes.meet(
+      viewer.id,
+      viewer.name,
+      viewer.roles.includes('moderator') || viewer.roles.includes('host'),
+    );
     if (!imitation) return;
     this.kept.push({ ...imitation, feed, at });
     if (this.kept.length > KEPT) this.kept.shift();

@@ -66,8 +66,16 @@ test('a line that the disk has spoilt is left out, and the rest is read', async 
 
 test('a snapshot stands for the lines before it, and what comes back with it is what came without', async () => {
   const show = starterShow('kept');
-  const journal = Journal.create(folder, [{ input: 'show', at: START, show }, { input: 'begin', at: START, session: 's', feeds: {} }]);
-  const event = (id: string, at: number): Input => ({ input: 'event', at, event: aLike({ id, by: 'ines', at, seenAt: at, count: 60 }), position: id });
+  const journal = Journal.create(folder, [
+    { input: 'show', at: START, show },
+    { input: 'begin', at: START, session: 's', feeds: {} },
+  ]);
+  const event = (id: string, at: number): Input => ({
+    input: 'event',
+    at,
+    event: aLike({ id, by: 'ines', at, seenAt: at, count: 60 }),
+    position: id,
+  });
   journal.append(event('m1', START + 1));
   journal.append(event('m2', START + 2));
   await journal.flush();
@@ -82,12 +90,17 @@ test('a snapshot stands for the lines before it, and what comes back with it is 
   expect(standing.freeze()).toEqual(without);
   expect(standing.state.totals.likes).toBe(180);
   expect(standing.positions.get('f')).toBe('m3');
-  expect(takeIn(standing.intakeOf('f'), { event: aLike({ id: 'm1', by: 'ines', at: START + 4, seenAt: START + 4 }) })).toBeNull();
+  expect(
+    takeIn(standing.intakeOf('f'), { event: aLike({ id: 'm1', by: 'ines', at: START + 4, seenAt: START + 4 }) }),
+  ).toBeNull();
 });
 
 test('a snapshot taken in a process of its own is the same', async () => {
   const show = starterShow('apart');
-  const journal = Journal.create(folder, [{ input: 'show', at: START, show }, { input: 'begin', at: START, session: 's', feeds: {} }]);
+  const journal = Journal.create(folder, [
+    { input: 'show', at: START, show },
+    { input: 'begin', at: START, session: 's', feeds: {} },
+  ]);
   await journal.close();
   await snapshotApart(folder, 1, journal.bytes).done;
   const apart = readFileSync(Journal.snapshotFile(folder, 1), 'utf8');
@@ -105,7 +118,13 @@ test('a snapshot that is broken, or of more lines than there are, is not believe
   expect(Journal.recover(folder, 1).recovered).toMatchObject({ snapshot: null, inputs: [tick(1)] });
   // A whole one, but for its version, or for one part of it.
   const standing = Standing.of(starterShow('kept')).freeze();
-  for (const text of [snapshotText(1, standing).replace(`"version":${SNAPSHOT_VERSION}`, '"version":1'), snapshotText(1, { ...standing, state: { ...standing.state, totals: { ...standing.state.totals, likes: '3' as never } } })]) {
+  for (const text of [
+    snapshotText(1, standing).replace(`"version":${SNAPSHOT_VERSION}`, '"version":1'),
+    snapshotText(1, {
+      ...standing,
+      state: { ...standing.state, totals: { ...standing.state.totals, likes: '3' as never } },
+    }),
+  ]) {
     writeFileSync(join(folder, '1.snapshot'), text);
     expect(Journal.recover(folder, 1).recovered).toMatchObject({ snapshot: null, inputs: [tick(1)] });
   }
@@ -122,27 +141,49 @@ test('written at once, nothing comes twice', async () => {
     if (at % 50 === 0) void journal.flush();
   }
   await journal.close();
-  expect([...Journal.read(folder, 1)].map(({ at }) => at).sort((a, b) => a - b)).toEqual(Array.from({ length: 200 }, (_, n) => n + 1));
+  expect([...Journal.read(folder, 1)].map(({ at }) => at).sort((a, b) => a - b)).toEqual(
+    Array.from({ length: 200 }, (_, n) => n + 1),
+  );
 });
 
 test('what a session begins with is kept when it is read back: positions, rooms, counters, and the ids that were let in last', () => {
   const show = starterShow('kept');
-  const begin: Input = { input: 'begin', at: START, session: 's', feeds: { f: { position: 'p7', room: 'live', counters: { like: 40, follow: 3 }, seen: ['m1'] }, g: { position: '', room: null } } };
-  const source = (): { snapshot: null; inputs: Input[] } => ({ snapshot: null, inputs: [{ input: 'show', at: START, show }, begin] });
+  const begin: Input = {
+    input: 'begin',
+    at: START,
+    session: 's',
+    feeds: {
+      f: { position: 'p7', room: 'live', counters: { like: 40, follow: 3 }, seen: ['m1'] },
+      g: { position: '', room: null },
+    },
+  };
+  const source = (): { snapshot: null; inputs: Input[] } => ({
+    snapshot: null,
+    inputs: [{ input: 'show', at: START, show }, begin],
+  });
   const standing = Standing.readBack(show, source(), source);
-  expect([standing.positions.get('f'), standing.rooms.get('f'), standing.positions.has('g'), standing.rooms.has('g')]).toEqual(['p7', 'live', false, false]);
+  expect([
+    standing.positions.get('f'),
+    standing.rooms.get('f'),
+    standing.positions.has('g'),
+    standing.rooms.has('g'),
+  ]).toEqual(['p7', 'live', false, false]);
   expect(standing.intakeOf('f').counters).toEqual({ like: 40, follow: 3 });
-  expect(takeIn(standing.intakeOf('f'), { event: aLike({ id: 'm1', by: 'ines', at: START, seenAt: START }) })).toBeNull();
+  expect(
+    takeIn(standing.intakeOf('f'), { event: aLike({ id: 'm1', by: 'ines', at: START, seenAt: START }) }),
+  ).toBeNull();
   expect(standing.recentOf('f')).toEqual(['m1']);
 });
 
 test('whatever is appended while lines are written, and whenever sessions are left meanwhile: every line is on the disk, in its session', async () => {
   let serial = 0;
   // A disk on which everything takes a while, so that much happens in between.
-  const slow = <A extends unknown[], R>(call: (...args: A) => Promise<R>) => async (...args: A): Promise<R> => {
-    await new Promise((resolve) => setTimeout(resolve, (serial += 1) % 4));
-    return call(...args);
-  };
+  const slow =
+    <A extends unknown[], R>(call: (...args: A) => Promise<R>) =>
+    async (...args: A): Promise<R> => {
+      await new Promise((resolve) => setTimeout(resolve, (serial += 1) % 4));
+      return call(...args);
+    };
   const journal = Journal.create(folder, [tick(0)], {
     open: slow(async (path) => {
       const file = await disk.open(path);
@@ -165,5 +206,7 @@ test('whatever is appended while lines are written, and whenever sessions are le
   }
   expect(new Set(await Promise.all(flushed))).toEqual(new Set([true]));
   await journal.close();
-  expect(Journal.numbers(folder).map((number) => [...Journal.read(folder, number)].map(({ at }) => at))).toEqual(expected);
+  expect(Journal.numbers(folder).map((number) => [...Journal.read(folder, number)].map(({ at }) => at))).toEqual(
+    expected,
+  );
 });

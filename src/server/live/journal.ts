@@ -1,4 +1,17 @@
-import { closeSync, createReadStream, existsSync, fdatasyncSync, fstatSync, openSync, readdirSync, readFileSync, readSync, renameSync, rmSync, writeSync } from 'node:fs';
+import {
+  closeSync,
+  createReadStream,
+  existsSync,
+  fdatasyncSync,
+  fstatSync,
+  openSync,
+  readdirSync,
+  readFileSync,
+  readSync,
+  renameSync,
+  rmSync,
+  writeSync,
+} from 'node:fs';
 import { join } from 'node:path';
 import { createInterface } from 'node:readline';
 import type { Input } from '@/core/engine/input';
@@ -53,7 +66,11 @@ export class Journal {
   /** A session's file is whole and closed. */
   finished: (number: number) => void = () => undefined;
 
-  private constructor(readonly folder: string, part: Pick<Part, 'number' | 'made' | 'bytes' | 'dirty'>, private readonly disk: Disk) {
+  private constructor(
+    readonly folder: string,
+    part: Pick<Part, 'number' | 'made' | 'bytes' | 'dirty'>,
+    private readonly disk: Disk,
+  ) {
     this.parts = [{ ...part, file: null, waiting: [] }];
   }
 
@@ -68,12 +85,21 @@ export class Journal {
   /** The numbers of the journals in a folder, oldest first. */
   static numbers(folder: string): number[] {
     if (!existsSync(folder)) return [];
-    return readdirSync(folder, { withFileTypes: true }).filter((entry) => entry.isFile()).map(({ name }) => /^([1-9]\d{0,8})\.journal$/.exec(name)?.[1]).filter((n) => n !== undefined).map(Number).sort((a, b) => a - b);
+    return readdirSync(folder, { withFileTypes: true })
+      .filter((entry) => entry.isFile())
+      .map(({ name }) => /^([1-9]\d{0,8})\.journal$/.exec(name)?.[1])
+      .filter((n) => n !== undefined)
+      .map(Number)
+      .sort((a, b) => a - b);
   }
 
   /** A new journal behind the others in the folder, with its first inputs: it will be there with all of them, or not at all. */
   static create(folder: string, first: readonly Input[], disk: Disk = realDisk): Journal {
-    const journal = new Journal(folder, { number: (Journal.numbers(folder).at(-1) ?? 0) + 1, made: false, bytes: 0, dirty: false }, disk);
+    const journal = new Journal(
+      folder,
+      { number: (Journal.numbers(folder).at(-1) ?? 0) + 1, made: false, bytes: 0, dirty: false },
+      disk,
+    );
     for (const input of first) journal.append(input);
     return journal;
   }
@@ -82,7 +108,10 @@ export class Journal {
   static recover(folder: string, number: number, disk: Disk = realDisk): { journal: Journal; recovered: Recovered } {
     const recovered = Journal.readBack(folder, number);
     // What lies behind the last whole line is cut off before the next one is written.
-    return { journal: new Journal(folder, { number, made: true, bytes: recovered.bytes, dirty: true }, disk), recovered };
+    return {
+      journal: new Journal(folder, { number, made: true, bytes: recovered.bytes, dirty: true }, disk),
+      recovered,
+    };
   }
 
   /** Reads what the first `upTo` bytes of a journal hold, all of it if that is not said. What its snapshot holds is not read again. */
@@ -93,7 +122,7 @@ export class Journal {
       const snapshot = readSnapshot(Journal.snapshotFile(folder, number), size);
       const from = snapshot?.bytes ?? 0;
       const buffer = Buffer.alloc(size - from);
-      for (let read = 0; read < buffer.length; ) {
+      for (let read = 0; read < buffer.length;) {
         const got = readSync(fd, buffer, read, buffer.length - read, from + read);
         if (got === 0) throw new Error('The journal has become shorter while it was read.');
         read += got;
@@ -120,7 +149,7 @@ export class Journal {
           const changed = change(input);
           if (!changed) continue;
           const bytes = Buffer.from(`${JSON.stringify(changed)}\n`);
-          for (let written = 0; written < bytes.length; ) written += writeSync(fd, bytes, written);
+          for (let written = 0; written < bytes.length;) written += writeSync(fd, bytes, written);
         }
         fdatasyncSync(fd);
       } finally {
@@ -263,7 +292,10 @@ export class Journal {
     const upTo = part ? part.bytes : Infinity;
     const waiting = part ? [...part.waiting] : [];
     if (upTo > 0) {
-      const lines = createInterface({ input: createReadStream(Journal.file(this.folder, number), { end: upTo - 1 }), crlfDelay: Infinity });
+      const lines = createInterface({
+        input: createReadStream(Journal.file(this.folder, number), { end: upTo - 1 }),
+        crlfDelay: Infinity,
+      });
       for await (const line of lines) yield* readLine(line);
     }
     for (const line of waiting) yield* readLine(line);
@@ -279,7 +311,7 @@ export class Journal {
 }
 
 async function writeAll(file: DiskFile, bytes: Uint8Array, at: number): Promise<void> {
-  for (let written = 0; written < bytes.length; ) {
+  for (let written = 0; written < bytes.length;) {
     const more = await file.write(bytes, written, at + written);
     if (more === 0) throw new Error('the disk takes nothing more');
     written += more;
@@ -288,7 +320,8 @@ async function writeAll(file: DiskFile, bytes: Uint8Array, at: number): Promise<
 
 /** The inputs of all whole lines. One line at a time: a long session's file is longer than a string can be. */
 function* inputsOf(bytes: Buffer): Generator<Input> {
-  for (let from = 0, to = bytes.indexOf(0x0a); to >= 0; from = to + 1, to = bytes.indexOf(0x0a, from)) yield* readLine(bytes.toString('utf8', from, to));
+  for (let from = 0, to = bytes.indexOf(0x0a); to >= 0; from = to + 1, to = bytes.indexOf(0x0a, from))
+    yield* readLine(bytes.toString('utf8', from, to));
 }
 
 /** One line of the file; none when a fault of the disk has made it unreadable: a session with one event less is better than no server. */

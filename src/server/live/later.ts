@@ -9,7 +9,10 @@ export function later(ms: number, call: () => void): () => void {
   if (ms === Infinity) return () => undefined;
   let timer: ReturnType<typeof setTimeout>;
   const wait = (left: number): void => {
-    timer = setTimeout(() => (left > LONGEST_MS ? wait(left - LONGEST_MS) : call()), Math.min(Math.max(left, 0), LONGEST_MS));
+    timer = setTimeout(
+      () => (left > LONGEST_MS ? wait(left - LONGEST_MS) : call()),
+      Math.min(Math.max(left, 0), LONGEST_MS),
+    );
   };
   wait(ms);
   return () => clearTimeout(timer);

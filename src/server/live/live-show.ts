@@ -35,13 +35,14 @@ const STREAK_CHECK_MS = 1000;
 const KEPT_NOTICES = 10;
 
 /** What a show needs of the house that it runs in. */
-export type LiveShowHost = Pick<ConnectionHost, 'addresses' | 'outward' | 'secrets' | 'inbox' | 'recording'> & Pick<OutboundHost, 'asks'> & {
-  clock?: SteadyClock;
-  log?: Log;
-  disk?: Disk;
-  /** So much its sessions may come to on the disk, bytes. */
-  mostBytes?: number;
-};
+export type LiveShowHost = Pick<ConnectionHost, 'addresses' | 'outward' | 'secrets' | 'inbox' | 'recording'> &
+  Pick<OutboundHost, 'asks'> & {
+    clock?: SteadyClock;
+    log?: Log;
+    disk?: Disk;
+    /** So much its sessions may come to on the disk, bytes. */
+    mostBytes?: number;
+  };
 
 /** After a fault by time alone the engine is left in peace for this long, ms: it would fail again at once. */
 const FAULT_PAUSE_MS = 5000;
@@ -86,18 +87,32 @@ export class LiveShow {
     } else {
       const { journal, recovered } = Journal.recover(folder, last, host.disk);
       this.journal = journal;
-      this.standing = Standing.readBack(show, recovered, () => journal.history(), () => this.historyState());
+      this.standing = Standing.readBack(
+        show,
+        recovered,
+        () => journal.history(),
+        () => this.historyState(),
+      );
       this.clock.notBefore(this.state.now);
     }
-    this.ticks = new Ticks(() => this.clock.now(), () => this.nextDue(), () => void this.put({ input: 'tick', at: this.clock.now() }));
+    this.ticks = new Ticks(
+      () => this.clock.now(),
+      () => this.nextDue(),
+      () => void this.put({ input: 'tick', at: this.clock.now() }),
+    );
     this.mostBytes = host.mostBytes ?? Infinity;
     this.journal.changed = () => {
       this.restIfFull();
       this.changed();
     };
     this.connections = new Connections({
-      ...host, log: this.log, now: () => this.clock.now(),
-      resume: (feed) => ({ position: this.standing.positions.get(feed) ?? null, room: this.standing.rooms.get(feed) ?? null }),
+      ...host,
+      log: this.log,
+      now: () => this.clock.now(),
+      resume: (feed) => ({
+        position: this.standing.positions.get(feed) ?? null,
+        room: this.standing.rooms.get(feed) ?? null,
+      }),
       forget: (feed) => {
         this.standing.positions.delete(feed);
         this.standing.rooms.delete(feed);
@@ -107,13 +122,20 @@ export class LiveShow {
       quiet: () => this.endIfOver(),
     });
     this.outbound = new Outbound({
-      outward: host.outward, asks: host.asks, log: this.log, changed: () => this.changed(), nameOf: (feed) => this.state.show.feeds.find(({ id }) => id === feed)?.handle ?? '',
+      outward: host.outward,
+      asks: host.asks,
+      log: this.log,
+      changed: () => this.changed(),
+      nameOf: (feed) => this.state.show.feeds.find(({ id }) => id === feed)?.handle ?? '',
       clients: (feed) => {
         const own = feed === null ? null : this.connections.get(feed)?.client;
-        return own?.post ? [{ feed: feed ?? '', client: own }] : this.state.show.feeds.map(({ id }) => ({ feed: id, client: this.connections.get(id)?.client }));
+        return own?.post
+          ? [{ feed: feed ?? '', client: own }]
+          : this.state.show.feeds.map(({ id }) => ({ feed: id, client: this.connections.get(id)?.client }));
       },
     });
-    if (JSON.stringify(this.state.show) !== JSON.stringify(show)) this.put({ input: 'show', at: this.clock.now(), show });
+    if (JSON.stringify(this.state.show) !== JSON.stringify(show))
+      this.put({ input: 'show', at: this.clock.now(), show });
     this.sessions = new Sessions(folder, this.journal.number, this.state);
     this.journal.finished = (number) => {
       this.sessions.closed(number);
@@ -154,7 +176,9 @@ export class LiveShow {
   /** A sentence while nothing more can be kept. */
   get trouble(): string | null {
     if (this.journal.trouble !== null) return this.journal.trouble;
-    return this.tooMuch ? 'The sessions of this show have used up their room on the server, so nothing more is taken in. Leave this page open: the browser takes finished sessions over, and then it goes on.' : null;
+    return this.tooMuch
+      ? 'The sessions of this show have used up their room on the server, so nothing more is taken in. Leave this page open: the browser takes finished sessions over, and then it goes on.'
+      : null;
   }
 
   /** Whether a session is on. */
@@ -172,7 +196,11 @@ export class LiveShow {
   /** All that went wrong, as the streamer is told, newest last. */
   get told(): Notice[] {
     const { faults, show } = this.state;
-    const ofFaults = faults.map((fault): Notice => ({ id: `fault/${fault.at}/${fault.cue ?? fault.feed ?? ''}`, at: fault.at, says: `${faultWords(fault, show)}${fault.count > 1 ? ` (${fault.count} times)` : ''}` }));
+    const ofFaults = faults.map((fault): Notice => ({
+      id: `fault/${fault.at}/${fault.cue ?? fault.feed ?? ''}`,
+      at: fault.at,
+      says: `${faultWords(fault, show)}${fault.count > 1 ? ` (${fault.count} times)` : ''}`,
+    }));
     return [...ofFaults, ...this.notices, ...this.outbound.notices].sort((a, b) => a.at - b.at);
   }
 
@@ -188,7 +216,9 @@ export class LiveShow {
   private weigh(): void {
     const present = `${this.journal.number}.journal`;
     const { folder } = this.journal;
-    this.earlierBytes = existsSync(folder) ? bytesIn(folder, (name) => name.endsWith('.journal') && name !== present) : 0;
+    this.earlierBytes = existsSync(folder)
+      ? bytesIn(folder, (name) => name.endsWith('.journal') && name !== present)
+      : 0;
     this.restIfFull();
   }
 
@@ -280,7 +310,8 @@ export class LiveShow {
 
   /** A draw that has no seed gets one, before anyone can know what it will draw. */
   private seedDraws(): void {
-    for (const draw of unseeded(this.state)) if (!this.put({ input: 'seed', at: this.clock.now(), draw, seed: randomBytes(32).toString('hex') })) return;
+    for (const draw of unseeded(this.state))
+      if (!this.put({ input: 'seed', at: this.clock.now(), draw, seed: randomBytes(32).toString('hex') })) return;
   }
 
   private snapshotIfDue(): void {
@@ -309,8 +340,12 @@ export class LiveShow {
         this.put({ input: 'gap', at, feed: feed.id, from: keeper.health.heardAt, lost: reading.lost, ...behind });
         return;
       case 'counter': {
-        const counted = takeReading(this.standing.intakeOf(feed.id), feed.id, reading.counter, reading.value, { at, seenAt: at });
-        if (counted?.counted === 'base') this.put({ input: 'counter', at, feed: feed.id, counter: reading.counter, value: reading.value, ...behind });
+        const counted = takeReading(this.standing.intakeOf(feed.id), feed.id, reading.counter, reading.value, {
+          at,
+          seenAt: at,
+        });
+        if (counted?.counted === 'base')
+          this.put({ input: 'counter', at, feed: feed.id, counter: reading.counter, value: reading.value, ...behind });
         else if (counted) this.happen(connection, counted.event, behind);
         return;
       }
@@ -341,18 +376,33 @@ export class LiveShow {
     if (at < this.noBeginBefore) return;
     const { show } = this.state;
     const before = this.standing;
-    const feeds = Object.fromEntries(show.feeds.map(({ id }) => [id, { position: before.positions.get(id) ?? '', room: before.rooms.get(id) ?? null, counters: { ...before.intakeOf(id).counters }, seen: before.recentOf(id) }]));
+    const feeds = Object.fromEntries(
+      show.feeds.map(({ id }) => [
+        id,
+        {
+          position: before.positions.get(id) ?? '',
+          room: before.rooms.get(id) ?? null,
+          counters: { ...before.intakeOf(id).counters },
+          seen: before.recentOf(id),
+        },
+      ]),
+    );
     const begin: Input = { input: 'begin', at, session: randomUUID(), feeds, lasting: lastingOf(this.state) };
     const first: Input[] = [];
     let rotated = false;
-    this.standing = before.next(newState(show), () => (rotated ? this.historyState() : Standing.stateOf(show, () => ({ snapshot: null, inputs: first }))));
+    this.standing = before.next(newState(show), () =>
+      rotated ? this.historyState() : Standing.stateOf(show, () => ({ snapshot: null, inputs: first })),
+    );
     // A cue that fails as the session begins is switched off the third time; then it begins without it.
     for (const input of [{ input: 'show', at, show } as const, ...new Array<Input>(MOST_BEGINNINGS).fill(begin)]) {
       if (input.input === 'begin' && this.state.session !== null) break;
       const { done, caught } = this.standing.apply(input, false, (effect) => this.outbound.act(effect));
       for (const { fault, error } of caught) {
         first.push(fault);
-        this.log.error({ what: fault.what, off: fault.off, err: error }, 'A session’s beginning could not be done as it is written.');
+        this.log.error(
+          { what: fault.what, off: fault.off, err: error },
+          'A session’s beginning could not be done as it is written.',
+        );
       }
       if (done) first.push(input);
     }
@@ -379,7 +429,8 @@ export class LiveShow {
 
   private closeStreaks(): void {
     const at = this.clock.now();
-    for (const [feed, intake] of this.standing.allIntakes()) for (const streak of closeSilent(intake, at)) this.put({ input: 'streakEnd', at, feed, streak });
+    for (const [feed, intake] of this.standing.allIntakes())
+      for (const streak of closeSilent(intake, at)) this.put({ input: 'streakEnd', at, feed, streak });
   }
 
   /** When something will happen by time alone, ms of the engine's clock; Infinity: nothing will. */

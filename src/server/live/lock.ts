@@ -15,15 +15,28 @@ export type Locked = { ok: true; release: () => Promise<void> } | { ok: false; r
  * @param lost called when the lock was taken away meanwhile: the folder must not be written any more
  */
 export async function lockFolder(folder: string, lost: (error: Error) => void): Promise<Locked> {
-  const taken = { ok: false as const, reason: `Another Gavirn server uses the folder ${folder}. Stop it first, or choose another folder with --data.` };
+  const taken = {
+    ok: false as const,
+    reason: `Another Gavirn server uses the folder ${folder}. Stop it first, or choose another folder with --data.`,
+  };
   const machine = thisMachine();
-  const claim = machine === null ? null : await claimName(`gavirn-${createHash('sha256').update(folder).digest('hex').slice(0, 32)}`);
+  const claim =
+    machine === null
+      ? null
+      : await claimName(`gavirn-${createHash('sha256').update(folder).digest('hex').slice(0, 32)}`);
   if (claim === 'taken') return taken;
   const owner = join(folder, 'lock.owner');
   // The owner was on this machine, and does not hold its name any more: it is gone.
   if (claim && read(owner) === machine) rmSync(join(folder, 'lock'), { recursive: true, force: true });
   try {
-    const release = await lock(folder, { lockfilePath: join(folder, 'lock'), stale: STALE_MS, update: STALE_MS / 4, realpath: false, retries: { retries: 6, minTimeout: 500, maxTimeout: 3000 }, onCompromised: lost });
+    const release = await lock(folder, {
+      lockfilePath: join(folder, 'lock'),
+      stale: STALE_MS,
+      update: STALE_MS / 4,
+      realpath: false,
+      retries: { retries: 6, minTimeout: 500, maxTimeout: 3000 },
+      onCompromised: lost,
+    });
     writeFileSync(owner, machine ?? '', { mode: 0o600 });
     return {
       ok: true,

@@ -34,15 +34,44 @@ test('a call after forty days, a year and never', () => {
 });
 
 test('a goal of the month, a window of sixty days and a countdown of thirty write a tick when something changes, and none else, for a year', async () => {
-  jest.useFakeTimers({ now: START, doNotFake: ['setImmediate', 'nextTick', 'performance', 'setInterval', 'clearInterval'] });
+  jest.useFakeTimers({
+    now: START,
+    doNotFake: ['setImmediate', 'nextTick', 'performance', 'setInterval', 'clearInterval'],
+  });
   const folder = mkdtempSync(join(tmpdir(), 'gavirn-year-'));
-  const feed: Feed = { id: 'c', platform: 'cloudevents', handle: 'h', on: true, rate: { coin: 0, kept: 0 }, admitted: [], rules: [] };
-  const goal = (id: string, window: object) => goalSchema.parse({ id, name: id, measure: 'follows', target: 10, onReach: { kind: 'stay' }, window });
+  const feed: Feed = {
+    id: 'c',
+    platform: 'cloudevents',
+    handle: 'h',
+    on: true,
+    rate: { coin: 0, kept: 0 },
+    admitted: [],
+    rules: [],
+  };
+  const goal = (id: string, window: object) =>
+    goalSchema.parse({ id, name: id, measure: 'follows', target: 10, onReach: { kind: 'stay' }, window });
   const show: Show = {
-    ...emptyShow('s', 'S'), feeds: [feed], goals: [goal('month', { over: 'month' }), goal('sixty', { over: 'days', from: '2026-01-01', days: 60 }), goal('later', { over: 'days', from: '2026-06-01', days: 60 })],
+    ...emptyShow('s', 'S'),
+    feeds: [feed],
+    goals: [
+      goal('month', { over: 'month' }),
+      goal('sixty', { over: 'days', from: '2026-01-01', days: 60 }),
+      goal('later', { over: 'days', from: '2026-06-01', days: 60 }),
+    ],
     countdowns: [countdownSchema.parse({ id: 'd', name: 'Thirty days', seconds: 30 * 86_400 })],
   };
-  const live = new LiveShow(folder, show, { addresses: { brindle: '', oxbow: '', tarn: '' }, outward: everywhere, asks: () => null, secrets: () => ({ inbox: '' }), inbox: () => '', recording: () => Promise.resolve(null), clock: new SteadyClock(() => Date.now(), () => Date.now()) });
+  const live = new LiveShow(folder, show, {
+    addresses: { brindle: '', oxbow: '', tarn: '' },
+    outward: everywhere,
+    asks: () => null,
+    secrets: () => ({ inbox: '' }),
+    inbox: () => '',
+    recording: () => Promise.resolve(null),
+    clock: new SteadyClock(
+      () => Date.now(),
+      () => Date.now(),
+    ),
+  });
   const ticks: number[] = [];
   const { append } = Journal.prototype;
   jest.spyOn(Journal.prototype, 'append').mockImplementation(function (this: Journal, input) {
@@ -51,7 +80,17 @@ test('a goal of the month, a window of sixty days and a countdown of thirty writ
   });
   // This feed says nothing of a broadcast, and its silence would end the session: here it goes on all year.
   jest.spyOn(Connections.prototype, 'heardFrom').mockImplementation(({ client }) => client?.setRoom(true));
-  const follow = { headers: { 'content-type': 'application/cloudevents+json' }, body: JSON.stringify({ specversion: '1.0', id: '1', source: '/t', type: 'app.gavirn.event.follow', time: '2026-01-01T12:00:00Z', data: { viewer: { id: 'u', handle: 'u', name: 'U', roles: [] } } }) };
+  const follow = {
+    headers: { 'content-type': 'application/cloudevents+json' },
+    body: JSON.stringify({
+      specversion: '1.0',
+      id: '1',
+      source: '/t',
+      type: 'app.gavirn.event.follow',
+      time: '2026-01-01T12:00:00Z',
+      data: { viewer: { id: 'u', handle: 'u', name: 'U', roles: [] } },
+    }),
+  };
   const answered = live.receive('c', follow);
   await jest.advanceTimersByTimeAsync(100);
   expect((await answered).status).toBe(204);
@@ -60,7 +99,23 @@ test('a goal of the month, a window of sixty days and a countdown of thirty writ
   const at = (text: string): number => Date.parse(text);
   const dates = [...new Set(ticks.map((each) => new Date(each).toISOString().slice(0, 10)))];
   expect(ticks.length).toBeLessThanOrEqual(16);
-  expect(dates).toEqual(['2026-01-31', '2026-02-01', '2026-03-01', '2026-03-02', '2026-04-01', '2026-05-01', '2026-06-01', '2026-07-01', '2026-07-31', '2026-08-01', '2026-09-01', '2026-10-01', '2026-11-01', '2026-12-01', '2027-01-01']);
+  expect(dates).toEqual([
+    '2026-01-31',
+    '2026-02-01',
+    '2026-03-01',
+    '2026-03-02',
+    '2026-04-01',
+    '2026-05-01',
+    '2026-06-01',
+    '2026-07-01',
+    '2026-07-31',
+    '2026-08-01',
+    '2026-09-01',
+    '2026-10-01',
+    '2026-11-01',
+    '2026-12-01',
+    '2027-01-01',
+  ]);
   expect(live.state.goals.get('month')).toMatchObject({ value: 0, from: at('2027-01-01T00:00:00Z') });
   expect(live.state.countdowns.get('d')).toMatchObject({ endsAt: null, left: 0 });
   jest.restoreAllMocks();

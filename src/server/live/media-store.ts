@@ -36,7 +36,8 @@ export class MediaStore {
    * @returns why it was not kept, in a sentence; null when it was
    */
   async keep(file: Media, bytes: Buffer): Promise<string | null> {
-    if (createHash('sha256').update(bytes).digest('hex') !== file.id) return 'What came is not the file that the show names.';
+    if (createHash('sha256').update(bytes).digest('hex') !== file.id)
+      return 'What came is not the file that the show names.';
     const turn = new Turn();
     const looked = await lookAt(bytes, file.name, () => turn.rest());
     if (!looked.ok) return looked.reason;

@@ -9,20 +9,30 @@ test('no more than twenty lines within thirty seconds, in their order; what is t
   const posted: { text: string; at: number }[] = [];
   const posts = new Posts(() => Date.now());
   const faults: unknown[] = [];
-  const add = (text: string): boolean => posts.add(text, (line) => {
-    posted.push({ text: line, at: Date.now() });
-    return Promise.resolve({ ok: true });
-  }, (error) => void faults.push(error));
+  const add = (text: string): boolean =>
+    posts.add(
+      text,
+      (line) => {
+        posted.push({ text: line, at: Date.now() });
+        return Promise.resolve({ ok: true });
+      },
+      (error) => void faults.push(error),
+    );
   const dropped: string[] = [];
   for (let n = 0; n < 100; n += 1) {
     if (add(`line ${n}`)) dropped.push(`line ${n}`);
     await jest.advanceTimersByTimeAsync(100);
   }
   await jest.advanceTimersByTimeAsync(5 * WITHIN_MS);
-  expect(posted.map(({ text }) => text)).toEqual(Array.from({ length: 100 }, (_, n) => `line ${n}`).filter((line) => !dropped.includes(line)));
+  expect(posted.map(({ text }) => text)).toEqual(
+    Array.from({ length: 100 }, (_, n) => `line ${n}`).filter((line) => !dropped.includes(line)),
+  );
   expect(dropped).toHaveLength(60);
   // In any thirty seconds.
-  for (const { at } of posted) expect(posted.filter((other) => other.at >= at && other.at < at + WITHIN_MS).length).toBeLessThanOrEqual(MOST_POSTS);
+  for (const { at } of posted)
+    expect(posted.filter((other) => other.at >= at && other.at < at + WITHIN_MS).length).toBeLessThanOrEqual(
+      MOST_POSTS,
+    );
   expect(faults).toEqual([]);
 });
 
@@ -30,7 +40,10 @@ test('a line that cannot be posted for a fault of ours costs itself; stopped, no
   const posts = new Posts();
   const faults: unknown[] = [];
   const posted: string[] = [];
-  const post = (text: string): Promise<{ ok: true }> => (text === 'bad' ? Promise.reject(new TypeError('ours')) : (posted.push(text), Promise.resolve({ ok: true as const })));
+  const post = (text: string): Promise<{ ok: true }> =>
+    text === 'bad'
+      ? Promise.reject(new TypeError('ours'))
+      : (posted.push(text), Promise.resolve({ ok: true as const }));
   for (const text of ['one', 'bad', 'two']) posts.add(text, post, (error) => void faults.push(error));
   await new Promise((resolve) => setTimeout(resolve, 20));
   expect([posted, faults]).toEqual([['one', 'two'], [expect.any(TypeError)]]);

@@ -49,8 +49,13 @@ export class Outbound {
         posts = new Posts();
         this.posts.set(feed, posts);
       }
-      const dropped = posts.add(text, client.post, (error) => this.host.log.error({ err: error }, 'A line could not be posted for a fault of Gavirn’s own.'));
-      if (dropped) this.notice(`“${text.slice(0, 60)}” was not posted to ${this.host.nameOf(feed)}: ${posts.waiting} lines wait already, and no more than ${MOST_POSTS} are posted in ${WITHIN_MS / 1000} s.`);
+      const dropped = posts.add(text, client.post, (error) =>
+        this.host.log.error({ err: error }, 'A line could not be posted for a fault of Gavirn’s own.'),
+      );
+      if (dropped)
+        this.notice(
+          `“${text.slice(0, 60)}” was not posted to ${this.host.nameOf(feed)}: ${posts.waiting} lines wait already, and no more than ${MOST_POSTS} are posted in ${WITHIN_MS / 1000} s.`,
+        );
     }
   }
 
@@ -63,13 +68,24 @@ export class Outbound {
   }
 
   private ask(asked: Extract<Effect, { effect: 'ask' }>): void {
-    if (this.telling >= MOST_TELLINGS) return this.keep({ id: randomUUID(), at: Date.now(), host: new URL(asked.url).host, trouble: 'Too many wait to be told already.' });
+    if (this.telling >= MOST_TELLINGS)
+      return this.keep({
+        id: randomUUID(),
+        at: Date.now(),
+        host: new URL(asked.url).host,
+        trouble: 'Too many wait to be told already.',
+      });
     this.telling += 1;
-    tell(asked, randomUUID(), Date.now(), this.host.asks(), this.host.outward).then((told) => this.keep(told), (error: unknown) => {
-      this.host.log.error({ err: error }, 'A web address could not be told for a fault of Gavirn’s own.');
-    }).finally(() => {
-      this.telling -= 1;
-    });
+    tell(asked, randomUUID(), Date.now(), this.host.asks(), this.host.outward)
+      .then(
+        (told) => this.keep(told),
+        (error: unknown) => {
+          this.host.log.error({ err: error }, 'A web address could not be told for a fault of Gavirn’s own.');
+        },
+      )
+      .finally(() => {
+        this.telling -= 1;
+      });
   }
 
   private keep(told: Told): void {
@@ -126,10 +142,13 @@ export class Posts {
       this.lately = this.lately.filter((at) => now - at < WITHIN_MS);
       const [first] = this.lately;
       if (this.queue.length > 0 && first !== undefined && this.lately.length >= MOST_POSTS) {
-        this.timer = setTimeout(() => {
-          this.timer = null;
-          void this.run(fault);
-        }, first + WITHIN_MS - now + 1);
+        this.timer = setTimeout(
+          () => {
+            this.timer = null;
+            void this.run(fault);
+          },
+          first + WITHIN_MS - now + 1,
+        );
         break;
       }
       const next = this.queue.shift();

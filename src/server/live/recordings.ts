@@ -36,7 +36,9 @@ export class Recordings {
 
   only({ feeds }: Show): void {
     const named = new Set(feeds.flatMap(({ id, platform }) => (platform === 'file' ? [this.file(id)] : [])));
-    for (const name of readdirSync(this.folder)) if (name.endsWith(ENDING) && !named.has(join(this.folder, name))) rmSync(join(this.folder, name), { force: true });
+    for (const name of readdirSync(this.folder))
+      if (name.endsWith(ENDING) && !named.has(join(this.folder, name)))
+        rmSync(join(this.folder, name), { force: true });
   }
 
   get bytes(): number {

@@ -9,7 +9,26 @@ const UPDATES = 1_000_000;
 const VIEWERS = 50_000;
 const TURN = 20_000;
 
-const tally = (id: string): ViewerTally => ({ key: `f/${id}`, id, feed: 'f', name: id, handle: id, likes: 0, coins: 0, gifts: 0, follows: 0, shares: 0, chats: 0, subscriptions: 0, giftSubs: 0, tips: 0, worth: 0, points: 0, firstAt: 0, lastAt: 0 });
+const tally = (id: string): ViewerTally => ({
+  key: `f/${id}`,
+  id,
+  feed: 'f',
+  name: id,
+  handle: id,
+  likes: 0,
+  coins: 0,
+  gifts: 0,
+  follows: 0,
+  shares: 0,
+  chats: 0,
+  subscriptions: 0,
+  giftSubs: 0,
+  tips: 0,
+  worth: 0,
+  points: 0,
+  firstAt: 0,
+  lastAt: 0,
+});
 
 test('after a million random updates of 50,000 viewers: the same viewers with the same scores in the same order', async () => {
   const { client, stop } = await startRedis();
@@ -35,7 +54,8 @@ test('after a million random updates of 50,000 viewers: the same viewers with th
     expect(ours.map(({ score }) => score)).toEqual(redis.map(({ score }) => score));
     // Equals stand by their ids here, against them there; so each group of equals is compared as a whole, but for a last one that may be cut.
     const last = redis.at(-1)?.score;
-    const sorted = (list: typeof ours): typeof ours => list.filter(({ score }) => score !== last).sort((a, b) => b.score - a.score || (a.value < b.value ? -1 : 1));
+    const sorted = (list: typeof ours): typeof ours =>
+      list.filter(({ score }) => score !== last).sort((a, b) => b.score - a.score || (a.value < b.value ? -1 : 1));
     expect(sorted(ours)).toEqual(sorted(redis));
     expect(sorted(ours).length).toBeGreaterThan(15);
     expect(await client.zCard('coins')).toBe(viewers.filter(({ coins }) => coins > 0).length);

@@ -8,7 +8,11 @@ export class Sessions {
   private readonly finished = new Map<number, FinishedSession>();
   private readonly dropped = new Set<number>();
 
-  constructor(private readonly folder: string, public current: number, state: SessionState) {
+  constructor(
+    private readonly folder: string,
+    public current: number,
+    state: SessionState,
+  ) {
     for (const number of Journal.numbers(folder)) {
       if (number === current) continue;
       // Left over from an earlier run: its state is made again from its inputs.
@@ -67,7 +71,14 @@ function describe(state: SessionState): FinishedSession | null {
     lost += trouble.lost;
     bad += trouble.badCount;
   }
-  return { id: session.id, startedAt: session.startedAt, endedAt: session.endedAt, totals: structuredClone(totals), lost, bad };
+  return {
+    id: session.id,
+    startedAt: session.startedAt,
+    endedAt: session.endedAt,
+    totals: structuredClone(totals),
+    lost,
+    bad,
+  };
 }
 
 function rebuild(folder: string, number: number, like: SessionState): FinishedSession | null {

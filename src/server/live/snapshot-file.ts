@@ -9,15 +9,30 @@ import type { FrozenStanding } from './standing';
 export const SNAPSHOT_VERSION = 2;
 
 const intake = z.object({
-  seen: z.object({ older: z.string().nullable(), newer: z.string() }), roomId: z.string().nullable(), roomLikes: z.number(), roomAt: z.number(), counters: z.partialRecord(z.enum(['like', 'follow']), z.number()), readings: z.number(),
-  streaks: z.array(z.tuple([z.string(), z.object({ count: z.number(), at: z.number(), open: z.boolean() })])), open: z.array(z.string()),
+  seen: z.object({ older: z.string().nullable(), newer: z.string() }),
+  roomId: z.string().nullable(),
+  roomLikes: z.number(),
+  roomAt: z.number(),
+  counters: z.partialRecord(z.enum(['like', 'follow']), z.number()),
+  readings: z.number(),
+  streaks: z.array(z.tuple([z.string(), z.object({ count: z.number(), at: z.number(), open: z.boolean() })])),
+  open: z.array(z.string()),
 });
 const standing: z.ZodType<FrozenStanding> = z.object({
-  state: frozenStateSchema, intakes: z.array(z.tuple([z.string(), intake])), positions: z.array(z.tuple([z.string(), z.string()])), rooms: z.array(z.tuple([z.string(), z.enum(['live', 'off'])])), recent: z.array(z.tuple([z.string(), z.array(z.string())])),
+  state: frozenStateSchema,
+  intakes: z.array(z.tuple([z.string(), intake])),
+  positions: z.array(z.tuple([z.string(), z.string()])),
+  rooms: z.array(z.tuple([z.string(), z.enum(['live', 'off'])])),
+  recent: z.array(z.tuple([z.string(), z.array(z.string())])),
 });
-const snapshotSchema = z.object({ version: z.literal(SNAPSHOT_VERSION), bytes: z.number().int().min(1), content: standing });
+const snapshotSchema = z.object({
+  version: z.literal(SNAPSHOT_VERSION),
+  bytes: z.number().int().min(1),
+  content: standing,
+});
 
-export const snapshotText = (bytes: number, content: FrozenStanding): string => JSON.stringify({ version: SNAPSHOT_VERSION, bytes, content } satisfies z.infer<typeof snapshotSchema>);
+export const snapshotText = (bytes: number, content: FrozenStanding): string =>
+  JSON.stringify({ version: SNAPSHOT_VERSION, bytes, content } satisfies z.infer<typeof snapshotSchema>);
 
 /**
  * Reads a snapshot back.

@@ -16,13 +16,18 @@ export function takeSnapshot(folder: string, number: number, bytes: number): voi
   const [first] = recovered.inputs;
   const show = recovered.snapshot?.state.show ?? (first?.input === 'show' ? first.show : null);
   if (!show) throw new Error('The journal does not begin with its show.');
-  writeWhole(Journal.snapshotFile(folder, number), snapshotText(recovered.bytes, Standing.readBack(show, recovered, reread).freeze()));
+  writeWhole(
+    Journal.snapshotFile(folder, number),
+    snapshotText(recovered.bytes, Standing.readBack(show, recovered, reread).freeze()),
+  );
 }
 
 /** The program that takes one: beside the server's own, or from its source where that runs from its source too. */
 function program(): string[] {
   const [, own = ''] = process.argv;
-  return own.endsWith('.mjs') ? [join(dirname(own), 'snapshot.mjs')] : ['--import', 'tsx', join(process.cwd(), 'src/server/live/snapshot-main.ts')];
+  return own.endsWith('.mjs')
+    ? [join(dirname(own), 'snapshot.mjs')]
+    : ['--import', 'tsx', join(process.cwd(), 'src/server/live/snapshot-main.ts')];
 }
 
 /**
@@ -30,10 +35,19 @@ function program(): string[] {
  * @returns how to stop it, and a promise that resolves when it is done, whether it succeeded or not: the lines are the truth, and
  * without a snapshot reading them back takes longer
  */
-export function snapshotApart(folder: string, number: number, bytes: number): { stop: () => void; done: Promise<void> } {
+export function snapshotApart(
+  folder: string,
+  number: number,
+  bytes: number,
+): { stop: () => void; done: Promise<void> } {
   const stop = new AbortController();
   const done = new Promise<void>((resolve) => {
-    const child = execFile(process.execPath, [...program(), folder, String(number), String(bytes)], { signal: stop.signal }, () => resolve());
+    const child = execFile(
+      process.execPath,
+      [...program(), folder, String(number), String(bytes)],
+      { signal: stop.signal },
+      () => resolve(),
+    );
     // It can wait; the feeds cannot.
     if (child.pid !== undefined) setPriority(child.pid, constants.priority.PRIORITY_BELOW_NORMAL);
   });

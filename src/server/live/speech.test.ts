@@ -42,7 +42,9 @@ test('three hundred who ask at once: each text is made once, two at a time, and 
     running -= 1;
     return Buffer.from(text);
   });
-  const answers = await Promise.all(Array.from({ length: 300 }, (_, n) => speech.say({ ...said, text: `line ${n % 30}` })));
+  const answers = await Promise.all(
+    Array.from({ length: 300 }, (_, n) => speech.say({ ...said, text: `line ${n % 30}` })),
+  );
   expect([most, made.length, new Set(made).size]).toEqual([2, 22, 22]);
   expect(answers.filter((answer) => answer === 'busy')).toHaveLength(80);
   // What was refused is made when it is asked for again; what could not be made is tried anew.

@@ -17,19 +17,31 @@ let can: Promise<boolean> | null = null;
 export const canSpeak = (): Promise<boolean> => (can ??= isThere(PROGRAM));
 
 /** Whether a program of Debian's packages is installed. */
-export const isThere = (program: string): Promise<boolean> => new Promise((resolve) => {
-  const asked = spawn(program, ['--version'], { stdio: 'ignore' });
-  asked.on('error', () => resolve(false));
-  asked.on('exit', (code) => resolve(code === 0));
-});
+export const isThere = (program: string): Promise<boolean> =>
+  new Promise((resolve) => {
+    const asked = spawn(program, ['--version'], { stdio: 'ignore' });
+    asked.on('error', () => resolve(false));
+    asked.on('exit', (code) => resolve(code === 0));
+  });
 
 /**
  * Makes speech of words by espeak-ng. The words go in as its input, never as an argument: nothing in them can be an option.
  * @returns a WAV file; null when it could not be made
  */
 export function speak({ text, language, speed, pitch }: Said, program = PROGRAM): Promise<Buffer | null> {
-  const args = ['-v', language.toLowerCase(), '-s', String(Math.round(WORDS_A_MINUTE * speed)), '-p', String(Math.max(0, Math.min(99, Math.round(PITCH * pitch)))), '--stdin', '--stdout'];
-  return run(program, args, text).then((wav) => wav ?? (language === 'en' ? null : run(program, ['-v', 'en', ...args.slice(2)], text)));
+  const args = [
+    '-v',
+    language.toLowerCase(),
+    '-s',
+    String(Math.round(WORDS_A_MINUTE * speed)),
+    '-p',
+    String(Math.max(0, Math.min(99, Math.round(PITCH * pitch)))),
+    '--stdin',
+    '--stdout',
+  ];
+  return run(program, args, text).then(
+    (wav) => wav ?? (language === 'en' ? null : run(program, ['-v', 'en', ...args.slice(2)], text)),
+  );
 }
 
 /** So many are made at once; so many more wait; and so many that were made are kept. */

@@ -62,7 +62,12 @@ export class Standing {
    * @param reread reads the same again: a state takes over what it was made of
    * @param later makes the state again once it goes on
    */
-  static readBack(show: Show, recovered: StandingSource, reread: () => StandingSource, later?: () => SessionState): Standing {
+  static readBack(
+    show: Show,
+    recovered: StandingSource,
+    reread: () => StandingSource,
+    later?: () => SessionState,
+  ): Standing {
     let done = 0;
     // While it is read, what came before is what has been read so far; from then on it is all of it, and what comes.
     const history = (): SessionState => (reading || !later ? Standing.stateOf(show, reread, done) : later());
@@ -89,15 +94,27 @@ export class Standing {
 
   /** The same intakes, positions and rooms with another state: as a session begins. */
   next(state: SessionState, history: () => SessionState): Standing {
-    const next = new Standing(state, { intakes: [], positions: [...this.positions], rooms: [...this.rooms], recent: [...this.recent].map(([feed]) => [feed, this.recentOf(feed)]) }, history);
+    const next = new Standing(
+      state,
+      {
+        intakes: [],
+        positions: [...this.positions],
+        rooms: [...this.rooms],
+        recent: [...this.recent].map(([feed]) => [feed, this.recentOf(feed)]),
+      },
+      history,
+    );
     next.intakes = this.intakes;
     return next;
   }
 
   freeze(): FrozenStanding {
     return {
-      state: freeze(this.state), intakes: [...this.intakes].map(([feed, intake]) => [feed, freezeIntake(intake)]),
-      positions: [...this.positions], rooms: [...this.rooms], recent: [...this.recent.keys()].map((feed) => [feed, this.recentOf(feed)]),
+      state: freeze(this.state),
+      intakes: [...this.intakes].map(([feed, intake]) => [feed, freezeIntake(intake)]),
+      positions: [...this.positions],
+      rooms: [...this.rooms],
+      recent: [...this.recent.keys()].map((feed) => [feed, this.recentOf(feed)]),
     };
   }
 
@@ -148,7 +165,8 @@ export class Standing {
         if (again) remember(this.intakeOf(input.event.feed), input.event);
         this.letIn(input.event.feed, input.event.id);
         if (input.position !== undefined) this.positions.set(input.event.feed, input.position);
-        if (input.event.kind === 'room') this.rooms.set(input.event.feed, input.event.state === 'live' ? 'live' : 'off');
+        if (input.event.kind === 'room')
+          this.rooms.set(input.event.feed, input.event.state === 'live' ? 'live' : 'off');
         this.recorder.record(input.event, input.at, alert);
         break;
       case 'counter':
@@ -176,11 +194,14 @@ export class Standing {
         for (const [feed, { position, room, counters, seen }] of Object.entries(input.feeds ?? {})) {
           if (position !== '') this.positions.set(feed, position);
           if (room) this.rooms.set(feed, room);
-          if (again) for (const id of seen ?? []) {
-            this.intakeOf(feed).seen.add(id);
-            this.letIn(feed, id);
-          }
-          if (again) for (const [counter, value] of Object.entries(counters ?? {})) setCounter(this.intakeOf(feed), counter as 'like' | 'follow', value);
+          if (again)
+            for (const id of seen ?? []) {
+              this.intakeOf(feed).seen.add(id);
+              this.letIn(feed, id);
+            }
+          if (again)
+            for (const [counter, value] of Object.entries(counters ?? {}))
+              setCounter(this.intakeOf(feed), counter as 'like' | 'follow', value);
         }
         break;
       case 'show':

@@ -20,7 +20,10 @@ export interface Stored {
 const fileOf = (folder: string): string => join(folder, 'show.json');
 const asleepFile = (folder: string): string => join(folder, 'asleep');
 
-export type ReadStored = { read: 'show'; stored: Stored; openedAt: number; asleep: boolean } | { read: 'nothing' } | { read: 'broken'; says: string };
+export type ReadStored =
+  | { read: 'show'; stored: Stored; openedAt: number; asleep: boolean }
+  | { read: 'nothing' }
+  | { read: 'broken'; says: string };
 
 /** Reads a folder's show. One that was cut off or spoilt is said to be, and stays as it is. */
 export function readStored(folder: string): ReadStored {
@@ -34,10 +37,16 @@ export function readStored(folder: string): ReadStored {
     return { read: 'broken', says: diskTrouble(error) ?? 'its file cannot be read to the end' };
   }
   const stored = storedSchema.safeParse(json);
-  if (!stored.success) return { read: 'broken', says: `its file has no usable “${stored.error.issues[0]?.path.join('.') || 'content'}”` };
+  if (!stored.success)
+    return { read: 'broken', says: `its file has no usable “${stored.error.issues[0]?.path.join('.') || 'content'}”` };
   const show = readShowDocument(stored.data.show);
   if (!show.ok) return { read: 'broken', says: show.reason };
-  return { read: 'show', stored: { ...stored.data, show: show.show }, openedAt: statSync(file).mtimeMs, asleep: existsSync(asleepFile(folder)) };
+  return {
+    read: 'show',
+    stored: { ...stored.data, show: show.show },
+    openedAt: statSync(file).mtimeMs,
+    asleep: existsSync(asleepFile(folder)),
+  };
 }
 
 /** Keeps it. Throws where the disk does not take it: then it is as it was. */

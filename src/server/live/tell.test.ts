@@ -30,34 +30,59 @@ beforeEach(async () => {
   await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
   url = `http://127.0.0.1:${(server.address() as AddressInfo).port}/hook`;
 });
-afterEach(() => new Promise<void>((resolve) => {
-  server.closeAllConnections();
-  server.close(() => resolve());
-}));
+afterEach(
+  () =>
+    new Promise<void>((resolve) => {
+      server.closeAllConnections();
+      server.close(() => resolve());
+    }),
+);
 
-const telling = (secret: string | null = SECRET) => tell({ effect: 'ask', url: `${url}?key=private`, name: 'Thank gifts', text: '\u2068ليلى\u2069 sent 3 Glaze Pots' }, 'e1', AT, secret, everywhere, 10);
+const telling = (secret: string | null = SECRET) =>
+  tell(
+    { effect: 'ask', url: `${url}?key=private`, name: 'Thank gifts', text: '\u2068ليلى\u2069 sent 3 Glaze Pots' },
+    'e1',
+    AT,
+    secret,
+    everywhere,
+    10,
+  );
 
 test('a CloudEvent that says the cue and its words, and nothing else', async () => {
   expect(await telling()).toEqual({ id: 'e1', at: AT, host: new URL(url).host, trouble: null });
   const [{ headers, body, method } = { headers: {}, body: '', method: '' }] = got;
   expect([method, headers['content-type']]).toEqual(['POST', 'application/cloudevents+json']);
   expect(JSON.parse(body)).toEqual({
-    specversion: '1.0', id: 'e1', source: '/gavirn/cues', type: 'gavirn.cue', time: '2026-03-01T20:00:05.000Z', datacontenttype: 'application/json', data: { cue: 'Thank gifts', words: 'ليلى sent 3 Glaze Pots' },
+    specversion: '1.0',
+    id: 'e1',
+    source: '/gavirn/cues',
+    type: 'gavirn.cue',
+    time: '2026-03-01T20:00:05.000Z',
+    datacontenttype: 'application/json',
+    data: { cue: 'Thank gifts', words: 'ليلى sent 3 Glaze Pots' },
   });
 });
 
 test('it is signed over its id, its time and its body, by the secret’s bytes', async () => {
   await telling();
   const [{ headers, body } = { headers: {} as IncomingHttpHeaders, body: '' }] = got;
-  const expected = createHmac('sha256', '0123456789abcdef0123456789abcdef').update(`e1.${Math.floor(AT / 1000)}.${body}`).digest('base64');
-  expect([headers['webhook-id'], headers['webhook-timestamp'], headers['webhook-signature']]).toEqual(['e1', String(Math.floor(AT / 1000)), `v1,${expected}`]);
+  const expected = createHmac('sha256', '0123456789abcdef0123456789abcdef')
+    .update(`e1.${Math.floor(AT / 1000)}.${body}`)
+    .digest('base64');
+  expect([headers['webhook-id'], headers['webhook-timestamp'], headers['webhook-signature']]).toEqual([
+    'e1',
+    String(Math.floor(AT / 1000)),
+    `v1,${expected}`,
+  ]);
   got = [];
   await telling(null);
   expect(got[0]?.headers['webhook-signature']).toBeUndefined();
 });
 
 test.each([
-  ['a server in trouble', 503 as const, 'It refused (503).'], ['a cut connection', 'cut' as const, 'It cannot be reached.'], ['too many requests', 429 as const, 'It refused (429).'],
+  ['a server in trouble', 503 as const, 'It refused (503).'],
+  ['a cut connection', 'cut' as const, 'It cannot be reached.'],
+  ['too many requests', 429 as const, 'It refused (429).'],
 ])('%s is asked once more, with the same id, and no more than that', async (_name, answer, sentence) => {
   answers = [answer, 204];
   expect((await telling()).trouble).toBeNull();
@@ -77,6 +102,8 @@ test('a refusal is final, and a redirect is not followed', async () => {
 });
 
 test('an address inside the server’s own network is not told, where that is not allowed', async () => {
-  expect((await tell({ effect: 'ask', url, name: '', text: '' }, 'e1', AT, null, onlyPublic(), 10)).trouble).toMatch(/own network/);
+  expect((await tell({ effect: 'ask', url, name: '', text: '' }, 'e1', AT, null, onlyPublic(), 10)).trouble).toMatch(
+    /own network/,
+  );
   expect(got).toEqual([]);
 });

@@ -25,16 +25,33 @@ const AGAIN_MS = 1000;
  * @param secret `whsec_…`, or null: then it is not signed
  * @param at ms, UTC
  */
-export async function tell(asked: Asked, id: string, at: number, secret: string | null, outward: Outward, againMs = AGAIN_MS): Promise<Told> {
+export async function tell(
+  asked: Asked,
+  id: string,
+  at: number,
+  secret: string | null,
+  outward: Outward,
+  againMs = AGAIN_MS,
+): Promise<Told> {
   const { host } = new URL(asked.url);
   const refused = outward.refuses(asked.url);
   if (refused !== null) return { id, at, host, trouble: refused };
   const body = JSON.stringify({
-    specversion: '1.0', id, source: '/gavirn/cues', type: 'gavirn.cue', time: new Date(at).toISOString(), datacontenttype: 'application/json',
+    specversion: '1.0',
+    id,
+    source: '/gavirn/cues',
+    type: 'gavirn.cue',
+    time: new Date(at).toISOString(),
+    datacontenttype: 'application/json',
     data: { cue: asked.name, words: withoutIsolates(asked.text) },
   });
   const timestamp = String(Math.floor(at / 1000));
-  const headers = { 'content-type': 'application/cloudevents+json', ...(secret ? { 'webhook-id': id, 'webhook-timestamp': timestamp, 'webhook-signature': sign(secret, id, timestamp, body) } : {}) };
+  const headers = {
+    'content-type': 'application/cloudevents+json',
+    ...(secret
+      ? { 'webhook-id': id, 'webhook-timestamp': timestamp, 'webhook-signature': sign(secret, id, timestamp, body) }
+      : {}),
+  };
   let trouble = await post(asked.url, headers, body, outward);
   if (trouble?.again) {
     await new Promise((resolve) => setTimeout(resolve, againMs));
@@ -43,15 +60,30 @@ export async function tell(asked: Asked, id: string, at: number, secret: string 
   return { id, at, host, trouble: trouble?.sentence ?? null };
 }
 
-async function post(url: string, headers: Record<string, string>, body: string, outward: Outward): Promise<{ sentence: string; again: boolean } | null> {
+async function post(
+  url: string,
+  headers: Record<string, string>,
+  body: string,
+  outward: Outward,
+): Promise<{ sentence: string; again: boolean } | null> {
   try {
-    const response = await outward.fetch(url, { method: 'POST', headers, body, redirect: 'manual', signal: AbortSignal.timeout(TIMEOUT_MS) });
+    const response = await outward.fetch(url, {
+      method: 'POST',
+      headers,
+      body,
+      redirect: 'manual',
+      signal: AbortSignal.timeout(TIMEOUT_MS),
+    });
     await response.body?.cancel();
     if (response.ok) return null;
-    if (response.status >= 300 && response.status < 400) return { sentence: 'It sends on to another address, which is not followed.', again: false };
+    if (response.status >= 300 && response.status < 400)
+      return { sentence: 'It sends on to another address, which is not followed.', again: false };
     return { sentence: `It refused (${response.status}).`, again: response.status >= 500 || response.status === 429 };
   } catch (error) {
     const slow = error instanceof Error && error.name === 'TimeoutError';
-    return { sentence: slow ? `It did not answer within ${TIMEOUT_MS / 1000} s.` : 'It cannot be reached.', again: true };
+    return {
+      sentence: slow ? `It did not answer within ${TIMEOUT_MS / 1000} s.` : 'It cannot be reached.',
+      again: true,
+    };
   }
 }

@@ -9,7 +9,11 @@ export class Ticks {
    * @param now the engine's clock, ms
    * @param due when something will happen next, ms of the engine's clock; Infinity: nothing will
    */
-  constructor(private readonly now: () => number, private readonly due: () => number, private readonly tick: () => void) {}
+  constructor(
+    private readonly now: () => number,
+    private readonly due: () => number,
+    private readonly tick: () => void,
+  ) {}
 
   private get at(): number {
     return Math.max(this.due(), this.notBefore);

@@ -29,25 +29,48 @@ const HOURS = 12;
 const MINUTE = 60_000;
 
 type Sums = Record<string, number> & { viewers: Record<string, { coins: number; likes: number; follows: number }> };
-const OVER: Record<string, Window> = { session: { over: 'session' }, day: { over: 'day' }, week: { over: 'week' }, month: { over: 'month' } };
-const COUNTED = GOAL_MEASURES.filter((measure) => ['coins', 'gifts', 'likes', 'follows', 'chats', 'shares', 'subscriptions'].includes(measure));
+const OVER: Record<string, Window> = {
+  session: { over: 'session' },
+  day: { over: 'day' },
+  week: { over: 'week' },
+  month: { over: 'month' },
+};
+const COUNTED = GOAL_MEASURES.filter((measure) =>
+  ['coins', 'gifts', 'likes', 'follows', 'chats', 'shares', 'subscriptions'].includes(measure),
+);
 const BOARDS = ['coins', 'likes'] as const;
 
 const base = { ...emptyShow('s', 'S'), zone: ZONE, feeds: FEEDS, leftOut: { ...LEFT_OUT, hosts: false, bots: false } };
 const show: Show = {
   ...base,
-  goals: Object.entries(OVER).flatMap(([over, window]) => COUNTED.map((measure): Goal => ({ id: `${over}/${measure}`, name: measure, measure, target: 1e9, onReach: { kind: 'stay' }, window }))),
-  pieces: Object.entries(OVER).flatMap(([over, window]) => BOARDS.map((measure) => ({ ...leaderboard.make(`${over}/${measure}`, base), rows: 10, measure, window }))),
+  goals: Object.entries(OVER).flatMap(([over, window]) =>
+    COUNTED.map((measure): Goal => ({
+      id: `${over}/${measure}`,
+      name: measure,
+      measure,
+      target: 1e9,
+      onReach: { kind: 'stay' },
+      window,
+    })),
+  ),
+  pieces: Object.entries(OVER).flatMap(([over, window]) =>
+    BOARDS.map((measure) => ({ ...leaderboard.make(`${over}/${measure}`, base), rows: 10, measure, window })),
+  ),
   counters: [{ id: 'hellos', name: 'Hellos', start: 0, step: 1, target: null, keyword: 'hello' }],
   countdowns: [{ id: 'kiln', name: 'Kiln', seconds: 1_000_000, most: 0, adds: { coin: 500, follow: 90_000 } }],
   // Chat and time watched depend on the order in which messages come; the rest does not.
-  points: { ...POINTS, on: true, earn: { ...POINTS.earn, chat: 0, minute: 0, share: 0, subscribe: 0, giftSub: 0, tip: 0, raid: 0 } },
+  points: {
+    ...POINTS,
+    on: true,
+    earn: { ...POINTS.earn, chat: 0, minute: 0, share: 0, subscribe: 0, giftSub: 0, tip: 0, raid: 0 },
+  },
 };
 
 test('twelve hours, a restart an hour, a change of the clock: every number on the frame equals an independent recount', async () => {
   const folder = mkdtempSync(join(tmpdir(), 'gavirn-hours-'));
   const day = new Day(folder, seeded(20261025), show, BEGINS, true);
-  for (const { trouble } of [day.brindle, day.oxbow, day.tarn]) Object.assign(trouble, { repeat: 0.1, reorder: 0.1, malformed: 0.02 });
+  for (const { trouble } of [day.brindle, day.oxbow, day.tarn])
+    Object.assign(trouble, { repeat: 0.1, reorder: 0.1, malformed: 0.02 });
   const connect = async (): Promise<void> => {
     day.connectBrindle();
     day.connectChat();
@@ -85,7 +108,10 @@ test('twelve hours, a restart an hour, a change of the clock: every number on th
   for await (const event of live.events(state.session?.id ?? '') ?? []) log += writeEventLine(event);
   const file = join(folder, 'events.ndjson');
   writeFileSync(file, log);
-  const counted = spawnSync(process.execPath, ['e2e/recount.mjs', file, '--zone', ZONE, '--now', String(state.now)], { encoding: 'utf8', maxBuffer: 1 << 26 });
+  const counted = spawnSync(process.execPath, ['e2e/recount.mjs', file, '--zone', ZONE, '--now', String(state.now)], {
+    encoding: 'utf8',
+    maxBuffer: 1 << 26,
+  });
   expect(counted.stderr).toBe('');
   const again = JSON.parse(counted.stdout) as Record<string, Sums>;
 
@@ -99,7 +125,11 @@ test('twelve hours, a restart an hour, a change of the clock: every number on th
     for (const measure of BOARDS) {
       const piece = show.pieces.find(({ id }) => id === `${over}/${measure}`);
       const shown = piece && liveOf(piece, state);
-      wanted[`board ${over}/${measure}`] = Object.values(sums.viewers).map((viewer) => viewer[measure]).filter((n) => n > 0).sort((a, b) => b - a).slice(0, 10);
+      wanted[`board ${over}/${measure}`] = Object.values(sums.viewers)
+        .map((viewer) => viewer[measure])
+        .filter((n) => n > 0)
+        .sort((a, b) => b - a)
+        .slice(0, 10);
       found[`board ${over}/${measure}`] = shown?.kind === 'leaderboard' ? shown.rows.map(({ value }) => value) : null;
     }
   }
@@ -124,7 +154,13 @@ test('twelve hours, a restart an hour, a change of the clock: every number on th
   expect(Object.keys(session?.viewers ?? {}).length).toBeGreaterThan(10);
 
   const [b, o, t] = [day.brindle.ledger, day.oxbow.ledger, day.tarn.ledger];
-  expect([session?.coins, session?.likes, session?.follows, session?.chats, session?.subscriptions]).toEqual([b.gift.coins, b.like.room + t.like, b.follow + o.follow + t.follow, b.chat + o.chat + t.chat, b.subscribe + o.subscribe + t.subscribe]);
+  expect([session?.coins, session?.likes, session?.follows, session?.chats, session?.subscriptions]).toEqual([
+    b.gift.coins,
+    b.like.room + t.like,
+    b.follow + o.follow + t.follow,
+    b.chat + o.chat + t.chat,
+    b.subscribe + o.subscribe + t.subscribe,
+  ]);
   await day.close();
   rmSync(folder, { recursive: true, force: true });
 }, 120_000);

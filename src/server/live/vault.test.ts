@@ -17,7 +17,13 @@ test('what is kept is there after a restart, readable by its account only', () =
   expect(vault.keep({ a: key(1), b: key(3) })).toEqual([]);
   expect(vault.keep({ a: key(1) })).toEqual(['b']);
   const back = new Vault(folder);
-  expect([back.of('a'), back.of('b'), back.feedOf(key(1).inbox), back.feedOf(key(3).inbox), back.inboxes]).toEqual([key(1), { inbox: '' }, 'a', null, [key(1).inbox]]);
+  expect([back.of('a'), back.of('b'), back.feedOf(key(1).inbox), back.feedOf(key(3).inbox), back.inboxes]).toEqual([
+    key(1),
+    { inbox: '' },
+    'a',
+    null,
+    [key(1).inbox],
+  ]);
   expect(statSync(join(folder, 'secrets.json')).mode & 0o077).toBe(0);
 });
 

@@ -36,7 +36,9 @@ export class Vault {
 
   /** Takes the secrets as they now are; returns the feeds whose secrets have changed. */
   keep(secrets: Secrets): string[] {
-    const changed = [...new Set([...Object.keys(secrets), ...Object.keys(this.secrets)])].filter((feed) => JSON.stringify(secrets[feed]) !== JSON.stringify(this.secrets[feed]));
+    const changed = [...new Set([...Object.keys(secrets), ...Object.keys(this.secrets)])].filter(
+      (feed) => JSON.stringify(secrets[feed]) !== JSON.stringify(this.secrets[feed]),
+    );
     if (changed.length === 0) return [];
     // Kept only once it is on the disk: else it would be believed to be.
     writeWhole(this.file, JSON.stringify(secrets));

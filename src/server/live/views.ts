@@ -21,22 +21,42 @@ export function outletView(show: LiveShow, outlet: string): OutletView {
   const seen = by ? piecesSeen(state.show, { ...state, by }) : [];
   const wall = by?.shows.kind === 'wall' ? by.shows : null;
   return {
-    frame: wall ? WALL_FRAME : frame, ground: wall ? wallFill(wall.ground) : null, pieces: wall ? wallPlaces(seen) : seen, scene: state.scene, transition, language,
-    live: liveOfPieces(show, seen), heard: sounds ? state.heard.filter(({ at }) => at > state.now - HEARD_MS) : null, sounds: sounds ? soundsOf(state.show) : [], pictures: picturesOf(state.show), sound: state.show.sound, own: sounds ? ownSounds(state.show) : [],
+    frame: wall ? WALL_FRAME : frame,
+    ground: wall ? wallFill(wall.ground) : null,
+    pieces: wall ? wallPlaces(seen) : seen,
+    scene: state.scene,
+    transition,
+    language,
+    live: liveOfPieces(show, seen),
+    heard: sounds ? state.heard.filter(({ at }) => at > state.now - HEARD_MS) : null,
+    sounds: sounds ? soundsOf(state.show) : [],
+    pictures: picturesOf(state.show),
+    sound: state.show.sound,
+    own: sounds ? ownSounds(state.show) : [],
   };
 }
 
-const soundsOf = (show: Show): string[] => [...new Set(show.cues.flatMap(({ on, steps }) => (on ? steps.flatMap((step) => (step.kind === 'play' ? [step.sound] : [])) : [])))];
+const soundsOf = (show: Show): string[] => [
+  ...new Set(
+    show.cues.flatMap(({ on, steps }) =>
+      on ? steps.flatMap((step) => (step.kind === 'play' ? [step.sound] : [])) : [],
+    ),
+  ),
+];
 
 /** Of what is on; a clip is started when it is shown. */
 function picturesOf({ cues, media, pieces }: Show): OutletView['pictures'] {
   const used = usedMedia({ cues: cues.filter(({ on }) => on), pieces });
-  return media.filter((file) => used.has(file.id) && mediaKind(file) === 'picture').map(({ id, frames }) => `media:${id}${frames.length > 1 ? '#0' : ''}`);
+  return media
+    .filter((file) => used.has(file.id) && mediaKind(file) === 'picture')
+    .map(({ id, frames }) => `media:${id}${frames.length > 1 ? '#0' : ''}`);
 }
 
-const ownSounds = ({ media }: Show) => media.filter((file) => mediaKind(file) === 'sound').map(({ id, cut }) => ({ id, cut }));
+const ownSounds = ({ media }: Show) =>
+  media.filter((file) => mediaKind(file) === 'sound').map(({ id, cut }) => ({ id, cut }));
 
-const liveOfPieces = ({ state }: LiveShow, pieces: readonly Piece[]): Record<string, Live> => Object.fromEntries(pieces.map((piece) => [piece.id, liveOf(piece, state)]));
+const liveOfPieces = ({ state }: LiveShow, pieces: readonly Piece[]): Record<string, Live> =>
+  Object.fromEntries(pieces.map((piece) => [piece.id, liveOf(piece, state)]));
 
 const SHOWN_ALERTS = 8;
 const SHOWN_PLAYED = 10;
@@ -45,7 +65,11 @@ const SHOWN_HAND = 40;
 const SHOWN_NOTICES = 10;
 
 /** The sections of the desk's view; `watching` counts an outlet's open streams, `seen` says when each last had one (ms UTC, whole minutes). */
-export function deskView(show: LiveShow, watching: (outlet: string) => number, seen: ReadonlyMap<string, number>): DeskView {
+export function deskView(
+  show: LiveShow,
+  watching: (outlet: string) => number,
+  seen: ReadonlyMap<string, number>,
+): DeskView {
   const { state } = show;
   const feeds: Record<string, FeedView> = {};
   for (const { id } of state.show.feeds) {
@@ -54,8 +78,14 @@ export function deskView(show: LiveShow, watching: (outlet: string) => number, s
     const trouble = state.troubles.get(id);
     if (connection && health) {
       feeds[id] = {
-        ...health, outages: connection.keeper.outages.slice(-SHOWN_TROUBLE), playback: connection.client instanceof PlaybackClient ? connection.client.playback : null, bad: trouble?.badCount ?? 0, lost: trouble?.lost ?? 0, duplicates: trouble?.duplicates ?? 0,
-        badKept: (trouble?.bad.slice(-SHOWN_TROUBLE) ?? []).map((bad) => ({ ...bad, text: bad.text.slice(0, 300) })), gapsKept: trouble?.gaps.slice(-SHOWN_TROUBLE) ?? [],
+        ...health,
+        outages: connection.keeper.outages.slice(-SHOWN_TROUBLE),
+        playback: connection.client instanceof PlaybackClient ? connection.client.playback : null,
+        bad: trouble?.badCount ?? 0,
+        lost: trouble?.lost ?? 0,
+        duplicates: trouble?.duplicates ?? 0,
+        badKept: (trouble?.bad.slice(-SHOWN_TROUBLE) ?? []).map((bad) => ({ ...bad, text: bad.text.slice(0, 300) })),
+        gapsKept: trouble?.gaps.slice(-SHOWN_TROUBLE) ?? [],
       };
     }
   }
@@ -72,9 +102,28 @@ export function deskView(show: LiveShow, watching: (outlet: string) => number, s
     draws: state.show.draws.flatMap((draw) => {
       const known = state.draws.get(draw.id);
       // What was drawn is nobody's to know while the reel turns.
-      return known ? [{ id: draw.id, hash: known.hash, number: known.number, entries: entryCount(state, draw), last: known.turns || !known.last ? null : { number: known.last.number, drawn: known.last.entries[known.last.picked]?.label ?? '' }, turns: known.turns }] : [];
+      return known
+        ? [
+            {
+              id: draw.id,
+              hash: known.hash,
+              number: known.number,
+              entries: entryCount(state, draw),
+              last:
+                known.turns || !known.last
+                  ? null
+                  : { number: known.last.number, drawn: known.last.entries[known.last.picked]?.label ?? '' },
+              turns: known.turns,
+            },
+          ]
+        : [];
     }),
-    queues: Object.fromEntries([...state.queues].map(([id, queue]) => [id, { alerts: queue.list(SHOWN_ALERTS), count: queue.length, held: queue.held, until: queue.until }])),
+    queues: Object.fromEntries(
+      [...state.queues].map(([id, queue]) => [
+        id,
+        { alerts: queue.list(SHOWN_ALERTS), count: queue.length, held: queue.held, until: queue.until },
+      ]),
+    ),
     played: state.played.slice(-SHOWN_PLAYED),
     lines: state.lines.slice(-SHOWN_PLAYED),
     told: [...show.outbound.told],

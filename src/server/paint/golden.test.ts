@@ -13,12 +13,24 @@ import { nodeMeasure, nodeSurface } from './node-host';
 
 const SCALE = 0.42;
 const NOW = 10_000;
-const FILES = ['tall-pot', 'kiln-fire', 'porthole'].map((name) => ({ id: `${SAMPLE_FILE}${name}`, bytes: readFileSync(`public/samples/${name}.svg`) }));
-const samples = hostWith(FILES.map(({ id, bytes }) => ({ ...mediaSchema.parse({ id: '0'.repeat(64), name: id, type: 'image/svg+xml', bytes: bytes.length }), id })), new Map(FILES.map(({ id, bytes }) => [id, bytes])));
+const FILES = ['tall-pot', 'kiln-fire', 'porthole'].map((name) => ({
+  id: `${SAMPLE_FILE}${name}`,
+  bytes: readFileSync(`public/samples/${name}.svg`),
+}));
+const samples = hostWith(
+  FILES.map(({ id, bytes }) => ({
+    ...mediaSchema.parse({ id: '0'.repeat(64), name: id, type: 'image/svg+xml', bytes: bytes.length }),
+    id,
+  })),
+  new Map(FILES.map(({ id, bytes }) => [id, bytes])),
+);
 
 test.each(HOUSE_STYLES)('all pieces in %s look as they did', async (style) => {
   const scene = gallerySheet(style, 'usual', NOW);
-  const { canvas, context } = nodeSurface(Math.round(scene.frame.width * SCALE), Math.round(scene.frame.height * SCALE));
+  const { canvas, context } = nodeSurface(
+    Math.round(scene.frame.width * SCALE),
+    Math.round(scene.frame.height * SCALE),
+  );
   new Painter(context, await samples, SCALE).paint(new Stage({ measure: nodeMeasure, seen: 'program' }).at(scene, NOW));
   expect(differsFromGolden(`src/server/paint/golden/${style}.png`, canvas.toBuffer('image/png'))).toBe(0);
 });

@@ -30,14 +30,30 @@ export class MovingFile {
   private chunk: { n: number; frames: Frames | null } | null = null;
   private drawn: { key: string; image: CanvasImageSource } | null = null;
 
-  constructor(private readonly media: Pick<Media, 'width' | 'height' | 'frames' | 'seconds'>, bytes: Uint8Array) {
+  constructor(
+    private readonly media: Pick<Media, 'width' | 'height' | 'frames' | 'seconds'>,
+    bytes: Uint8Array,
+  ) {
     writeFileSync(this.file, bytes);
     const count = media.frames.length || CLIP_FPS;
     // A show that does not say how large it is takes the usual.
     const [w, h] = [media.width || 1280, media.height || 720];
     const scale = Math.min(1, LONGEST_SIDE / Math.max(w, h), Math.sqrt(FRAMES_BYTES / (4 * w * h * count)));
     this.size = { w: Math.max(1, Math.round(w * scale)), h: Math.max(1, Math.round(h * scale)) };
-    const codec = run('ffprobe', ['-v', 'error', '-select_streams', 'v:0', '-show_entries', 'stream=codec_name', '-of', 'default=nw=1:nk=1', this.file])?.toString().trim() ?? '';
+    const codec =
+      run('ffprobe', [
+        '-v',
+        'error',
+        '-select_streams',
+        'v:0',
+        '-show_entries',
+        'stream=codec_name',
+        '-of',
+        'default=nw=1:nk=1',
+        this.file,
+      ])
+        ?.toString()
+        .trim() ?? '';
     this.readable = codec !== '';
     const decoder = DECODERS[codec];
     this.decoder = decoder === undefined ? [] : ['-c:v', decoder];
@@ -54,7 +70,10 @@ export class MovingFile {
     const to = Math.max(0, Math.min(ms, this.media.seconds * 1000 - 1));
     const n = Math.floor(to / CHUNK_MS);
     if (this.chunk?.n !== n) {
-      const frames = this.read(['-ss', String((n * CHUNK_MS) / 1000), '-t', String(CHUNK_MS / 1000)], ['-vf', `fps=${CLIP_FPS}`]);
+      const frames = this.read(
+        ['-ss', String((n * CHUNK_MS) / 1000), '-t', String(CHUNK_MS / 1000)],
+        ['-vf', `fps=${CLIP_FPS}`],
+      );
       // The last stretch may hold no frame of its own: what came before it stays.
       this.chunk = { n, frames: frames ?? this.chunk?.frames ?? null };
     }
@@ -68,7 +87,22 @@ export class MovingFile {
 
   private read(from: readonly string[], how: readonly string[]): Frames | null {
     const { w, h } = this.size;
-    const pixels = run('ffmpeg', ['-v', 'error', ...this.decoder, ...from, '-i', this.file, ...how, '-s', `${w}x${h}`, '-f', 'rawvideo', '-pix_fmt', 'rgba', '-']);
+    const pixels = run('ffmpeg', [
+      '-v',
+      'error',
+      ...this.decoder,
+      ...from,
+      '-i',
+      this.file,
+      ...how,
+      '-s',
+      `${w}x${h}`,
+      '-f',
+      'rawvideo',
+      '-pix_fmt',
+      'rgba',
+      '-',
+    ]);
     return pixels && pixels.length >= w * h * 4 ? { w, h, pixels } : null;
   }
 

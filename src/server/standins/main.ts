@@ -10,7 +10,12 @@ import { tarn } from './tarn/routes';
 import { weir } from './weir/routes';
 
 /** The stand-ins' own process: platforms and compositor, each below /standins. Handles that exist from the start come from the demo. */
-const { values } = parseArgs({ options: { port: { type: 'string', default: '4601' }, handles: { type: 'string', default: 'odavarn.kiln,bram.ittel' } } });
+const { values } = parseArgs({
+  options: {
+    port: { type: 'string', default: '4601' },
+    handles: { type: 'string', default: 'odavarn.kiln,bram.ittel' },
+  },
+});
 const app = express();
 const server = createServer(app);
 app.disable('x-powered-by');
@@ -21,14 +26,21 @@ app.use('/standins/oxbow', oxbow(handles, server));
 app.use('/standins/tarn', tarn(handles));
 app.use('/standins/weir', weir());
 app.use(files());
-app.use('/standins/pages', express.static(pages, { index: false, setHeaders: (res) => void res.set('cache-control', 'no-cache') }));
-for (const platform of ['brindle', 'oxbow', 'tarn']) app.get(`/standins/${platform}`, (_req, res) => res.sendFile(join(pages, `${platform}.html`)));
+app.use(
+  '/standins/pages',
+  express.static(pages, { index: false, setHeaders: (res) => void res.set('cache-control', 'no-cache') }),
+);
+for (const platform of ['brindle', 'oxbow', 'tarn'])
+  app.get(`/standins/${platform}`, (_req, res) => res.sendFile(join(pages, `${platform}.html`)));
 app.get('/standins/weir', (_req, res) => res.sendFile(join(pages, 'weir.html')));
 app.get('/standins/weir/watch', (_req, res) => res.sendFile(join(pages, 'watch.html')));
 
-closeOnEnd(() => new Promise((resolve) => {
-  server.closeAllConnections();
-  server.close(() => resolve());
-}));
+closeOnEnd(
+  () =>
+    new Promise((resolve) => {
+      server.closeAllConnections();
+      server.close(() => resolve());
+    }),
+);
 // Only this machine: whoever is outside reaches them through Gavirn's server.
 listen(server, Number(values.port), '127.0.0.1', () => process.send?.('ready'));

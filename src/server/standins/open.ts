@@ -7,7 +7,10 @@ import { tarn } from './tarn/routes';
 
 /** The stand-in platforms in this process, for tests: on a free port, with handles that exist. */
 export class Standins {
-  private constructor(private readonly server: Server, readonly address: string) {}
+  private constructor(
+    private readonly server: Server,
+    readonly address: string,
+  ) {}
 
   static async open(handles: readonly string[], port = 0): Promise<Standins> {
     const app = express();
@@ -20,18 +23,28 @@ export class Standins {
   }
 
   get addresses() {
-    return { brindle: `${this.address}/standins/brindle`, oxbow: `${this.address}/standins/oxbow`, tarn: `${this.address}/standins/tarn` };
+    return {
+      brindle: `${this.address}/standins/brindle`,
+      oxbow: `${this.address}/standins/oxbow`,
+      tarn: `${this.address}/standins/tarn`,
+    };
   }
 
   async act(platform: 'brindle' | 'oxbow' | 'tarn', handle: string, body: Record<string, unknown>): Promise<void> {
     const place = platform === 'tarn' ? 'tarn/v1/rooms' : `${platform}/live`;
-    const answer = await fetch(`${this.address}/standins/${place}/${handle}/act`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
+    const answer = await fetch(`${this.address}/standins/${place}/${handle}/act`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(body),
+    });
     if (!answer.ok) throw new Error(`${platform} refused ${JSON.stringify(body)}: ${await answer.text()}`);
     await answer.body?.cancel();
   }
 
   async ledger<L>(platform: 'brindle' | 'oxbow' | 'tarn', handle: string): Promise<L> {
-    return ((await (await fetch(`${this.address}/standins/${platform}/ledger`)).json()) as Record<string, L>)[handle] as L;
+    return ((await (await fetch(`${this.address}/standins/${platform}/ledger`)).json()) as Record<string, L>)[
+      handle
+    ] as L;
   }
 
   async close(): Promise<void> {
@@ -42,7 +55,7 @@ export class Standins {
 
 /** Waits until `read` gives what is wanted; says what it gave last. */
 export async function until<T>(read: () => T | Promise<T>, wanted: (value: T) => boolean, ms = 8000): Promise<T> {
-  for (const end = Date.now() + ms; ; ) {
+  for (const end = Date.now() + ms; ;) {
     const value = await read();
     if (wanted(value)) return value;
     if (Date.now() > end) throw new Error(`Still not so after ${ms} ms: ${JSON.stringify(value)?.slice(0, 400)}`);

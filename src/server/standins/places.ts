@@ -5,7 +5,11 @@ import { problem } from '@/server/problem';
 export class Places<P> {
   private readonly all: Map<string, P>;
 
-  constructor(private readonly platform: string, handles: readonly string[], private readonly make: (handle: string) => P) {
+  constructor(
+    private readonly platform: string,
+    handles: readonly string[],
+    private readonly make: (handle: string) => P,
+  ) {
     this.all = new Map(handles.map((handle) => [handle, make(handle)]));
   }
 
@@ -17,7 +21,8 @@ export class Places<P> {
   of(req: Request, res: Response): P | null {
     const handle = String(req.params.handle);
     const place = this.all.get(handle);
-    if (place === undefined) problem(res, 404, 'No such handle', `Nobody on ${this.platform} has the handle "${handle.slice(0, 64)}".`);
+    if (place === undefined)
+      problem(res, 404, 'No such handle', `Nobody on ${this.platform} has the handle "${handle.slice(0, 64)}".`);
     return place ?? null;
   }
 

@@ -7,7 +7,10 @@ import { Text } from '@/ui/part/text';
 /** One more step behind the others; what it is to do is chosen right away. `onAdded`: with its first token's field. */
 export function AddStep({ cue, onAdded }: { cue: Cue; onAdded: (field: string) => void }) {
   const { show, edit } = useShow();
-  if (cue.steps.length >= MOST_STEPS) return <Text tone="muted">{`A cue has ${MOST_STEPS} steps at most. Let another cue do the rest, and call it.`}</Text>;
+  if (cue.steps.length >= MOST_STEPS)
+    return (
+      <Text tone="muted">{`A cue has ${MOST_STEPS} steps at most. Let another cue do the rest, and call it.`}</Text>
+    );
   const add = (kind: StepKindName): void => {
     const step = STEP_KINDS[kind].make(show);
     edit((draft) => {
@@ -18,7 +21,16 @@ export function AddStep({ cue, onAdded }: { cue: Cue; onAdded: (field: string) =
   return (
     <View className="gap-2">
       {Object.values(STEP_KINDS).map(({ kind, title }) => (
-        <Pressable key={kind} role="button" onPress={() => add(kind)} className="min-h-[48px] px-4 justify-center rounded-control bg-raised active:opacity-80"><Text size={17} face="strong">{title}</Text></Pressable>
+        <Pressable
+          key={kind}
+          role="button"
+          onPress={() => add(kind)}
+          className="min-h-[48px] px-4 justify-center rounded-control bg-raised active:opacity-80"
+        >
+          <Text size={17} face="strong">
+            {title}
+          </Text>
+        </Pressable>
       ))}
     </View>
   );

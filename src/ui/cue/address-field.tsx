@@ -14,7 +14,15 @@ const isAddress = (typed: string): boolean => {
 };
 
 /** A web address that a cue tells, and what whoever is behind it needs so that they can trust it. What is no address is not taken. */
-export function AddressField({ label, value, onChange }: { label: string; value: string; onChange: (value: string) => void }) {
+export function AddressField({
+  label,
+  value,
+  onChange,
+}: {
+  label: string;
+  value: string;
+  onChange: (value: string) => void;
+}) {
   const { keys } = useShow();
   const [typed, setTyped] = useState(value);
   const [shown, setShown] = useState(false);
@@ -25,12 +33,31 @@ export function AddressField({ label, value, onChange }: { label: string; value:
   };
   return (
     <>
-      <TextField label={label} value={typed} most={2000} exact placeholder="https://" onChange={take} problem={typed.trim() === '' || isAddress(typed.trim()) ? null : 'An address begins with https:// or http://.'} />
-      <Text tone="muted">It gets a CloudEvent by POST: the cue’s name and your words, and nothing else. It has 5 s to answer, and is asked once more.</Text>
+      <TextField
+        label={label}
+        value={typed}
+        most={2000}
+        exact
+        placeholder="https://"
+        onChange={take}
+        problem={typed.trim() === '' || isAddress(typed.trim()) ? null : 'An address begins with https:// or http://.'}
+      />
+      <Text tone="muted">
+        It gets a CloudEvent by POST: the cue’s name and your words, and nothing else. It has 5 s to answer, and is
+        asked once more.
+      </Text>
       {secret ? (
         <>
           <Text tone="muted">Each is signed (Standard Webhooks). Whoever checks it needs this secret:</Text>
-          {shown ? <Text selectable className="p-3 rounded-control bg-raised break-all">{secret}</Text> : <Button kind="outline" onPress={() => setShown(true)}>Show the secret</Button>}
+          {shown ? (
+            <Text selectable className="p-3 rounded-control bg-raised break-all">
+              {secret}
+            </Text>
+          ) : (
+            <Button kind="outline" onPress={() => setShown(true)}>
+              Show the secret
+            </Button>
+          )}
         </>
       ) : null}
     </>

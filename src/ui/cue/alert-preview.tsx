@@ -14,7 +14,15 @@ import { FrameView } from '@/ui/stage/frame-view';
 const STAYS = { position: 'sticky' as 'absolute', top: 0 };
 
 /** The alert of a step as it will come, stay and go, painted by the painter of the air; anew after each change, and at a press. */
-export function AlertPreview({ step, sample, width = 328 }: { step: Extract<Step, { kind: 'show' }>; sample: WordValues; width?: number }) {
+export function AlertPreview({
+  step,
+  sample,
+  width = 328,
+}: {
+  step: Extract<Step, { kind: 'show' }>;
+  sample: WordValues;
+  width?: number;
+}) {
   const { show } = useShow();
   const [round, setRound] = useState(0);
   const piece = show.pieces.find((one) => one.id === step.spotlight && one.kind === 'spotlight');
@@ -22,10 +30,28 @@ export function AlertPreview({ step, sample, width = 328 }: { step: Extract<Step
   const scene = useMemo(() => {
     const from = engineClock.now();
     if (piece?.kind !== 'spotlight') return null;
-    const alone = { ...piece, queue: { ...piece.queue, mode: 'one' as const }, place: { ...piece.place, x: 24, y: 24 } };
+    const alone = {
+      ...piece,
+      queue: { ...piece.queue, mode: 'one' as const },
+      place: { ...piece.place, x: 24, y: 24 },
+    };
     return {
-      show: { ...show, frame: { width: piece.place.w + 48, height: piece.place.h + 48 } }, pieces: [alone],
-      live: { [piece.id]: sampleAlert(alone, { id: `preview/${round}/${from}`, from, until: from + step.seconds * 1000, text: takeApart(step.words, show.language)(sample), name: String(sample.viewer ?? 'Inês'), look: step.look }, show) },
+      show: { ...show, frame: { width: piece.place.w + 48, height: piece.place.h + 48 } },
+      pieces: [alone],
+      live: {
+        [piece.id]: sampleAlert(
+          alone,
+          {
+            id: `preview/${round}/${from}`,
+            from,
+            until: from + step.seconds * 1000,
+            text: takeApart(step.words, show.language)(sample),
+            name: String(sample.viewer ?? 'Inês'),
+            look: step.look,
+          },
+          show,
+        ),
+      },
     };
   }, [piece, show, step, sample, round]);
   if (!scene) return null;

@@ -11,44 +11,92 @@ import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
 
 const OFFERED = {
-  new: [{ value: 'leave', label: 'Leave it' }, { value: 'instead', label: 'Bring it in' }],
-  same: [{ value: 'leave', label: 'Leave it' }, { value: 'beside', label: 'Once more' }],
-  differs: [{ value: 'leave', label: 'Keep yours' }, { value: 'instead', label: 'Take this one' }, { value: 'beside', label: 'Keep both' }],
+  new: [
+    { value: 'leave', label: 'Leave it' },
+    { value: 'instead', label: 'Bring it in' },
+  ],
+  same: [
+    { value: 'leave', label: 'Leave it' },
+    { value: 'beside', label: 'Once more' },
+  ],
+  differs: [
+    { value: 'leave', label: 'Keep yours' },
+    { value: 'instead', label: 'Take this one' },
+    { value: 'beside', label: 'Keep both' },
+  ],
 } as const satisfies Record<string, readonly { value: CueChoice; label: string }[]>;
 
-const SAYS = { new: 'New here.', same: 'You have the same already.', differs: 'You have one that came from the same, and is another by now.' } as const;
+const SAYS = {
+  new: 'New here.',
+  same: 'You have the same already.',
+  differs: 'You have one that came from the same, and is another by now.',
+} as const;
 
 /** Cues of a file, before anything changes: what is new, what clashes, what is missing; and what to do with each. */
 export function CueFileSheet({ file, onClose }: { file: CueFile; onClose: (said: string[]) => void }) {
   const { show, edit } = useShow();
   const list = clashes(file, show);
-  const [choices, setChoices] = useState<Record<string, CueChoice>>(() => Object.fromEntries(list.map(({ cue, how }) => [cue.id, how === 'new' ? 'instead' : 'leave'])));
+  const [choices, setChoices] = useState<Record<string, CueChoice>>(() =>
+    Object.fromEntries(list.map(({ cue, how }) => [cue.id, how === 'new' ? 'instead' : 'leave'])),
+  );
   const [busy, setBusy] = useState(false);
   // Its sentence names what is in the file where the show has nothing of that name.
-  const seen = { ...show, media: [...show.media, ...file.media], goals: [...show.goals, ...file.goals], counters: [...show.counters, ...file.counters], countdowns: [...show.countdowns, ...file.countdowns] };
+  const seen = {
+    ...show,
+    media: [...show.media, ...file.media],
+    goals: [...show.goals, ...file.goals],
+    counters: [...show.counters, ...file.counters],
+    countdowns: [...show.countdowns, ...file.countdowns],
+  };
   const count = Object.values(choices).filter((choice) => choice !== 'leave').length;
   const bring = async (): Promise<void> => {
     setBusy(true);
-    const used = file.media.filter(({ id }) => list.some(({ cue }) => choices[cue.id] !== 'leave' && JSON.stringify(cue.steps).includes(id)));
+    const used = file.media.filter(({ id }) =>
+      list.some(({ cue }) => choices[cue.id] !== 'leave' && JSON.stringify(cue.steps).includes(id)),
+    );
     const said = await takeFiles(used, file.files);
     edit((draft) => bringIn(draft, file, choices, () => randomKey().slice(0, 12)));
     onClose(said);
   };
   return (
-    <Sheet title={`${file.cues.length} ${file.cues.length === 1 ? 'cue' : 'cues'} in this file`} onClose={() => onClose([])}>
+    <Sheet
+      title={`${file.cues.length} ${file.cues.length === 1 ? 'cue' : 'cues'} in this file`}
+      onClose={() => onClose([])}
+    >
       <Text tone="muted">Nothing has been changed yet.</Text>
       <View role="list" aria-label="Cues of the file" className="gap-4">
         {list.map(({ cue, how, said }) => (
           <View key={cue.id} role="listitem" className="gap-2 pt-3 border-t border-line">
-            {cue.name ? <Text size={13} face="strong" tone="muted">{cue.name}</Text> : null}
-            <Text>{cueSentence(cue, seen).map(({ text }) => text).join('')}</Text>
-            <Text size={13} tone={how === 'differs' ? 'brick' : 'muted'}>{SAYS[how]}</Text>
-            {said.map((sentence) => <Text key={sentence} size={13} tone="brick">{sentence}</Text>)}
-            <Segments<CueChoice> label={`What to do with ${cue.name || 'this cue'}`} options={OFFERED[how]} value={choices[cue.id] ?? 'leave'} onChange={(choice) => setChoices({ ...choices, [cue.id]: choice })} />
+            {cue.name ? (
+              <Text size={13} face="strong" tone="muted">
+                {cue.name}
+              </Text>
+            ) : null}
+            <Text>
+              {cueSentence(cue, seen)
+                .map(({ text }) => text)
+                .join('')}
+            </Text>
+            <Text size={13} tone={how === 'differs' ? 'brick' : 'muted'}>
+              {SAYS[how]}
+            </Text>
+            {said.map((sentence) => (
+              <Text key={sentence} size={13} tone="brick">
+                {sentence}
+              </Text>
+            ))}
+            <Segments<CueChoice>
+              label={`What to do with ${cue.name || 'this cue'}`}
+              options={OFFERED[how]}
+              value={choices[cue.id] ?? 'leave'}
+              onChange={(choice) => setChoices({ ...choices, [cue.id]: choice })}
+            />
           </View>
         ))}
       </View>
-      <Button kind="main" disabled={count === 0 || busy} onPress={() => void bring()}>{count === 0 ? 'Bring nothing in' : count === 1 ? 'Bring in 1 cue' : `Bring in ${count} cues`}</Button>
+      <Button kind="main" disabled={count === 0 || busy} onPress={() => void bring()}>
+        {count === 0 ? 'Bring nothing in' : count === 1 ? 'Bring in 1 cue' : `Bring in ${count} cues`}
+      </Button>
     </Sheet>
   );
 }

@@ -16,26 +16,52 @@ export function CueRow({ cue, onField }: { cue: Cue; onField: (field: string) =>
   const [said, setSaid] = useState<string | null>(null);
   const trouble = cueTrouble(cue, show);
   const tryIt = async (): Promise<void> => {
-    const answer = await ask('POST', `/api/shows/${encodeURIComponent(show.id)}/commands`, { key: keys.desk, body: { command: 'try', cue: cue.id } });
+    const answer = await ask('POST', `/api/shows/${encodeURIComponent(show.id)}/commands`, {
+      key: keys.desk,
+      body: { command: 'try', cue: cue.id },
+    });
     setSaid(answer.ok ? null : answer.reason);
   };
   return (
-    <View role="listitem" aria-label={cueSentence(cue, show).map(({ text }) => text).join('')} className={`flex-row gap-3 py-4 border-t border-line ${cue.on ? '' : 'opacity-60'}`}>
-      <View className="pt-2"><Shape kind={eventsOf(cue)[0] ?? 'room'} size={16} /></View>
+    <View
+      role="listitem"
+      aria-label={cueSentence(cue, show)
+        .map(({ text }) => text)
+        .join('')}
+      className={`flex-row gap-3 py-4 border-t border-line ${cue.on ? '' : 'opacity-60'}`}
+    >
+      <View className="pt-2">
+        <Shape kind={eventsOf(cue)[0] ?? 'room'} size={16} />
+      </View>
       <View className="flex-1">
-        {cue.name ? <Text size={13} face="strong" tone="muted">{cue.name}</Text> : null}
+        {cue.name ? (
+          <Text size={13} face="strong" tone="muted">
+            {cue.name}
+          </Text>
+        ) : null}
         <NativeText className="text-17 font-text text-ink leading-[34px]">
-          {cueSentence(cue, show).map(({ text, field }, n) => (field
-            ? <Token key={n} text={text} onPress={() => onField(field)} />
-            : <Fragment key={n}>{text}</Fragment>))}
-          {' '}<Token text="Then …" label="Then …: add a step" onPress={() => onField('add')} />
+          {cueSentence(cue, show).map(({ text, field }, n) =>
+            field ? <Token key={n} text={text} onPress={() => onField(field)} /> : <Fragment key={n}>{text}</Fragment>,
+          )}{' '}
+          <Token text="Then …" label="Then …: add a step" onPress={() => onField('add')} />
         </NativeText>
         {cue.on ? null : <Text tone="muted">Switched off.</Text>}
         {trouble && cue.on ? <Text tone="brick">{trouble}</Text> : null}
-        {said ? <Text tone="brick" role="alert">{said}</Text> : null}
+        {said ? (
+          <Text tone="brick" role="alert">
+            {said}
+          </Text>
+        ) : null}
       </View>
       <View className="items-end gap-1">
-        <Button label={`Try: ${cueSentence(cue, show).map(({ text }) => text).join('')}`} onPress={() => void tryIt()}>Try</Button>
+        <Button
+          label={`Try: ${cueSentence(cue, show)
+            .map(({ text }) => text)
+            .join('')}`}
+          onPress={() => void tryIt()}
+        >
+          Try
+        </Button>
         <IconButton icon={EllipsisVertical} label="More for this cue" tone="muted" onPress={() => onField('cue')} />
       </View>
     </View>
@@ -46,7 +72,10 @@ export function CueRow({ cue, onField }: { cue: Cue; onField: (field: string) =>
 function Token({ text, label = `Change ${text}`, onPress }: { text: string; label?: string; onPress: () => void }) {
   return (
     <span
-      role="button" tabIndex={0} aria-label={label} onClick={onPress}
+      role="button"
+      tabIndex={0}
+      aria-label={label}
+      onClick={onPress}
       onKeyDown={(event) => {
         if (event.key !== 'Enter' && event.key !== ' ') return;
         event.preventDefault();

@@ -35,10 +35,24 @@ export function CuesPlace() {
   const [said, setSaid] = useState<string[]>([]);
   const [most, setMost] = useState(PAGE);
   const silent = show.cues.filter((cue) => cue.on && cueTrouble(cue, show)).length;
-  const cue = open !== null && open !== 'new' && 'cue' in open ? show.cues.find(({ id }) => id === open.cue) : undefined;
+  const cue =
+    open !== null && open !== 'new' && 'cue' in open ? show.cues.find(({ id }) => id === open.cue) : undefined;
   const wanted = sought.trim().toLocaleLowerCase();
-  const seen = show.cues.filter((each) => wanted === '' || `${each.name} ${each.group ?? ''} ${cueSentence(each, show).map(({ text }) => text).join('')}`.toLocaleLowerCase().includes(wanted));
-  const save = async (): Promise<void> => saveFile(`${show.name} cues.gavirn.json`, 'application/json', JSON.stringify(cueFileOf(show, seen, await filesOf(show.media)), null, 2));
+  const seen = show.cues.filter(
+    (each) =>
+      wanted === '' ||
+      `${each.name} ${each.group ?? ''} ${cueSentence(each, show)
+        .map(({ text }) => text)
+        .join('')}`
+        .toLocaleLowerCase()
+        .includes(wanted),
+  );
+  const save = async (): Promise<void> =>
+    saveFile(
+      `${show.name} cues.gavirn.json`,
+      'application/json',
+      JSON.stringify(cueFileOf(show, seen, await filesOf(show.media)), null, 2),
+    );
   const bring = async (): Promise<void> => {
     const file = await openFile('application/json,.json');
     if (!file) return;
@@ -48,33 +62,98 @@ export function CuesPlace() {
   };
   return (
     <>
-      <PlaceBody title="Cues" beside={<Button kind={show.cues.length === 0 ? 'main' : 'outline'} icon={Plus} onPress={() => setOpen('new')}>New cue</Button>}>
+      <PlaceBody
+        title="Cues"
+        beside={
+          <Button kind={show.cues.length === 0 ? 'main' : 'outline'} icon={Plus} onPress={() => setOpen('new')}>
+            New cue
+          </Button>
+        }
+      >
         <Text tone="muted">{count(show.cues.length, silent)}</Text>
-        {show.cues.length > MANY ? <View className="mt-3"><TextField label="Search cues" value={sought} exact onChange={setSought} /></View> : null}
-        {said.length > 0 ? <View role="alert" className="mt-2 gap-1">{said.map((sentence) => <Text key={sentence} tone="brick">{sentence}</Text>)}</View> : null}
+        {show.cues.length > MANY ? (
+          <View className="mt-3">
+            <TextField label="Search cues" value={sought} exact onChange={setSought} />
+          </View>
+        ) : null}
+        {said.length > 0 ? (
+          <View role="alert" className="mt-2 gap-1">
+            {said.map((sentence) => (
+              <Text key={sentence} tone="brick">
+                {sentence}
+              </Text>
+            ))}
+          </View>
+        ) : null}
         {groupsOf(seen.slice(0, most)).map(([group, cues]) => (
           <View key={group} className="mt-3">
-            {group === '' ? null : <Text size={17} face="title" level={2}>{group}</Text>}
+            {group === '' ? null : (
+              <Text size={17} face="title" level={2}>
+                {group}
+              </Text>
+            )}
             <View role="list" aria-label={group === '' ? 'Cues' : group}>
-              {cues.map((each) => <CueRow key={each.id} cue={each} onField={(field) => setOpen({ cue: each.id, field })} />)}
+              {cues.map((each) => (
+                <CueRow key={each.id} cue={each} onField={(field) => setOpen({ cue: each.id, field })} />
+              ))}
             </View>
           </View>
         ))}
-        {seen.length > most ? <Button kind="outline" className="mt-3" onPress={() => setMost(most + PAGE)}>{`Show ${Math.min(PAGE, seen.length - most)} more of ${seen.length}`}</Button> : null}
-        {show.cues.length === 0 ? <Text size={17} tone="muted" className="mt-2">A cue is one sentence: when this happens, show that. Start with one for followers or gifts.</Text> : null}
-        {show.cues.length > 0 && seen.length === 0 ? <Text tone="muted" className="mt-3">No cue says that.</Text> : null}
+        {seen.length > most ? (
+          <Button
+            kind="outline"
+            className="mt-3"
+            onPress={() => setMost(most + PAGE)}
+          >{`Show ${Math.min(PAGE, seen.length - most)} more of ${seen.length}`}</Button>
+        ) : null}
+        {show.cues.length === 0 ? (
+          <Text size={17} tone="muted" className="mt-2">
+            A cue is one sentence: when this happens, show that. Start with one for followers or gifts.
+          </Text>
+        ) : null}
+        {show.cues.length > 0 && seen.length === 0 ? (
+          <Text tone="muted" className="mt-3">
+            No cue says that.
+          </Text>
+        ) : null}
         <View className="flex-row flex-wrap gap-2 mt-4 pt-4 border-t border-line">
           <TryAll />
-          <Button kind="outline" onPress={() => router.navigate('/media')}>Media</Button>
-          <Button kind="outline" onPress={() => router.navigate('/sound')}>Sound and read aloud</Button>
-          <Button kind="outline" onPress={() => router.navigate('/points')}>Points</Button>
-          <Button kind="outline" onPress={() => void bring()}>Bring in cues</Button>
-          <Button kind="outline" disabled={seen.length === 0} onPress={() => void save()}>Save cues as a file</Button>
+          <Button kind="outline" onPress={() => router.navigate('/media')}>
+            Media
+          </Button>
+          <Button kind="outline" onPress={() => router.navigate('/sound')}>
+            Sound and read aloud
+          </Button>
+          <Button kind="outline" onPress={() => router.navigate('/points')}>
+            Points
+          </Button>
+          <Button kind="outline" onPress={() => void bring()}>
+            Bring in cues
+          </Button>
+          <Button kind="outline" disabled={seen.length === 0} onPress={() => void save()}>
+            Save cues as a file
+          </Button>
         </View>
       </PlaceBody>
       {open === 'new' ? <NewCue onClose={() => setOpen(null)} /> : null}
-      {open !== null && open !== 'new' && 'file' in open ? <CueFileSheet file={open.file} onClose={(sentences) => { setSaid(sentences); setOpen(null); }} /> : null}
-      {cue && open !== null && open !== 'new' && 'cue' in open ? <CueSheet key={`${cue.id}/${open.field}`} cue={cue} field={open.field} onField={(field) => setOpen({ cue: cue.id, field })} onClose={() => setOpen(null)} /> : null}
+      {open !== null && open !== 'new' && 'file' in open ? (
+        <CueFileSheet
+          file={open.file}
+          onClose={(sentences) => {
+            setSaid(sentences);
+            setOpen(null);
+          }}
+        />
+      ) : null}
+      {cue && open !== null && open !== 'new' && 'cue' in open ? (
+        <CueSheet
+          key={`${cue.id}/${open.field}`}
+          cue={cue}
+          field={open.field}
+          onField={(field) => setOpen({ cue: cue.id, field })}
+          onClose={() => setOpen(null)}
+        />
+      ) : null}
     </>
   );
 }

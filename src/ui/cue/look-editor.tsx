@@ -14,26 +14,75 @@ import { Choice, Segments } from '@/ui/part/choice';
 import { DecimalField } from '@/ui/part/decimal-field';
 import { Text } from '@/ui/part/text';
 
-const SIZES = [{ value: 'small', label: 'Small' }, { value: 'middle', label: 'Middle' }, { value: 'large', label: 'Large' }] as const;
-const MOTION_OPTIONS = [{ value: 'piece' as const, label: 'As the spotlight moves' }, ...MOTION_NAMES.map((value) => ({ value, label: MOTIONS[value].title }))];
+const SIZES = [
+  { value: 'small', label: 'Small' },
+  { value: 'middle', label: 'Middle' },
+  { value: 'large', label: 'Large' },
+] as const;
+const MOTION_OPTIONS = [
+  { value: 'piece' as const, label: 'As the spotlight moves' },
+  ...MOTION_NAMES.map((value) => ({ value, label: MOTIONS[value].title })),
+];
 
 /** What an alert shows with its words, and how all of it moves. */
-export function LookEditor({ look = PLAIN_LOOK, onChange }: { look: Look | undefined; onChange: (look: Look) => void }) {
+export function LookEditor({
+  look = PLAIN_LOOK,
+  onChange,
+}: {
+  look: Look | undefined;
+  onChange: (look: Look) => void;
+}) {
   const [part, setPart] = useState<'picture' | 'words' | 'motion'>('picture');
   const set = (next: Partial<Look>): void => onChange({ ...look, ...next });
   return (
     <>
-      <Segments label="What to change" value={part} onChange={setPart} options={[{ value: 'picture', label: 'Picture' }, { value: 'words', label: 'Words' }, { value: 'motion', label: 'Motion' }]} />
+      <Segments
+        label="What to change"
+        value={part}
+        onChange={setPart}
+        options={[
+          { value: 'picture', label: 'Picture' },
+          { value: 'words', label: 'Words' },
+          { value: 'motion', label: 'Motion' },
+        ]}
+      />
       {part === 'picture' ? <PictureEditor look={look} set={set} /> : null}
       {part === 'words' ? (
         <>
-          <Labelled label="Size of the words"><Segments label="Size of the words" value={look.text} onChange={(text) => set({ text })} options={SIZES} /></Labelled>
+          <Labelled label="Size of the words">
+            <Segments label="Size of the words" value={look.text} onChange={(text) => set({ text })} options={SIZES} />
+          </Labelled>
           <View className="flex-row gap-3">
-            <View className="flex-1"><DecimalField label="Come after, seconds" value={look.wordsAfter} least={0} most={60} onChange={(wordsAfter) => set({ wordsAfter })} /></View>
-            <View className="flex-1"><DecimalField label="Stay for, seconds (0: to the end)" value={look.wordsFor} least={0} most={120} onChange={(wordsFor) => set({ wordsFor })} /></View>
+            <View className="flex-1">
+              <DecimalField
+                label="Come after, seconds"
+                value={look.wordsAfter}
+                least={0}
+                most={60}
+                onChange={(wordsAfter) => set({ wordsAfter })}
+              />
+            </View>
+            <View className="flex-1">
+              <DecimalField
+                label="Stay for, seconds (0: to the end)"
+                value={look.wordsFor}
+                least={0}
+                most={120}
+                onChange={(wordsFor) => set({ wordsFor })}
+              />
+            </View>
           </View>
-          <Text size={13} tone="muted">How the words move by themselves</Text>
-          <Choice label="How the words move" value={look.wordsMotion} onChange={(wordsMotion) => set({ wordsMotion })} options={MOTION_OPTIONS.map((option) => (option.value === 'piece' ? { ...option, label: 'With the picture' } : option))} />
+          <Text size={13} tone="muted">
+            How the words move by themselves
+          </Text>
+          <Choice
+            label="How the words move"
+            value={look.wordsMotion}
+            onChange={(wordsMotion) => set({ wordsMotion })}
+            options={MOTION_OPTIONS.map((option) =>
+              option.value === 'piece' ? { ...option, label: 'With the picture' } : option,
+            )}
+          />
         </>
       ) : null}
       {part === 'motion' ? <MotionEditor look={look} set={set} /> : null}
@@ -41,7 +90,14 @@ export function LookEditor({ look = PLAIN_LOOK, onChange }: { look: Look | undef
   );
 }
 
-const Labelled = ({ label, children }: { label: string; children: React.ReactNode }) => <View className="gap-2"><Text size={13} tone="muted">{label}</Text>{children}</View>;
+const Labelled = ({ label, children }: { label: string; children: React.ReactNode }) => (
+  <View className="gap-2">
+    <Text size={13} tone="muted">
+      {label}
+    </Text>
+    {children}
+  </View>
+);
 
 function PictureEditor({ look, set }: { look: Look; set: (look: Partial<Look>) => void }) {
   const { edit } = useShow();
@@ -61,21 +117,62 @@ function PictureEditor({ look, set }: { look: Look; set: (look: Partial<Look>) =
     <>
       {look.picture === '' ? null : (
         <>
-          <Labelled label="Where the picture stands"><Segments label="Where the picture stands" value={look.layout} onChange={(layout) => set({ layout })} options={[{ value: 'beside', label: 'Beside' }, { value: 'above', label: 'Above' }, { value: 'below', label: 'Below' }, { value: 'behind', label: 'Behind' }]} /></Labelled>
-          {look.layout === 'behind' ? null : <Labelled label="Its size"><Segments label="Its size" value={look.size} onChange={(size) => set({ size })} options={SIZES} /></Labelled>}
+          <Labelled label="Where the picture stands">
+            <Segments
+              label="Where the picture stands"
+              value={look.layout}
+              onChange={(layout) => set({ layout })}
+              options={[
+                { value: 'beside', label: 'Beside' },
+                { value: 'above', label: 'Above' },
+                { value: 'below', label: 'Below' },
+                { value: 'behind', label: 'Behind' },
+              ]}
+            />
+          </Labelled>
+          {look.layout === 'behind' ? null : (
+            <Labelled label="Its size">
+              <Segments label="Its size" value={look.size} onChange={(size) => set({ size })} options={SIZES} />
+            </Labelled>
+          )}
         </>
       )}
       <Labelled label="What is shown with the words">
-        <Choice label="What is shown with the words" value={look.picture === '' || look.picture === 'initials' ? look.picture : null} onChange={(picture) => set({ picture })} options={[{ value: '', label: 'Nothing' }, { value: 'initials', label: 'The viewer’s initials' }]} />
+        <Choice
+          label="What is shown with the words"
+          value={look.picture === '' || look.picture === 'initials' ? look.picture : null}
+          onChange={(picture) => set({ picture })}
+          options={[
+            { value: '', label: 'Nothing' },
+            { value: 'initials', label: 'The viewer’s initials' },
+          ]}
+        />
         {library.map((media) => (
           <View key={media.id} className="flex-row items-center gap-2">
             <Thumb media={media} size={44} />
-            <View className="flex-1"><Choice label="One of your files" value={look.picture === media.id ? media.id : null} onChange={() => choose(media)} options={[{ value: media.id, label: media.name, note: factsWords(media) }]} /></View>
+            <View className="flex-1">
+              <Choice
+                label="One of your files"
+                value={look.picture === media.id ? media.id : null}
+                onChange={() => choose(media)}
+                options={[{ value: media.id, label: media.name, note: factsWords(media) }]}
+              />
+            </View>
           </View>
         ))}
       </Labelled>
-      <Button kind="outline" icon={Plus} onPress={() => void add()}>Add a picture or clip</Button>
-      {said.length > 0 ? <View role="alert" className="gap-1">{said.map((sentence) => <Text key={sentence} tone="brick">{sentence}</Text>)}</View> : null}
+      <Button kind="outline" icon={Plus} onPress={() => void add()}>
+        Add a picture or clip
+      </Button>
+      {said.length > 0 ? (
+        <View role="alert" className="gap-1">
+          {said.map((sentence) => (
+            <Text key={sentence} tone="brick">
+              {sentence}
+            </Text>
+          ))}
+        </View>
+      ) : null}
     </>
   );
 }
@@ -85,11 +182,41 @@ function MotionEditor({ look, set }: { look: Look; set: (look: Partial<Look>) =>
   return (
     <>
       <View className="flex-row gap-3">
-        <View className="flex-1"><DecimalField label="Coming takes, seconds" value={look.comes} least={0} most={5} onChange={(comes) => set({ comes })} /></View>
-        <View className="flex-1"><DecimalField label="Going takes, seconds" value={look.goes} least={0} most={5} onChange={(goes) => set({ goes })} /></View>
+        <View className="flex-1">
+          <DecimalField
+            label="Coming takes, seconds"
+            value={look.comes}
+            least={0}
+            most={5}
+            onChange={(comes) => set({ comes })}
+          />
+        </View>
+        <View className="flex-1">
+          <DecimalField
+            label="Going takes, seconds"
+            value={look.goes}
+            least={0}
+            most={5}
+            onChange={(goes) => set({ goes })}
+          />
+        </View>
       </View>
-      <Segments label="Which motion" value={when} onChange={setWhen} options={[{ value: 'come', label: 'As it comes' }, { value: 'stay', label: 'While it stays' }, { value: 'go', label: 'As it goes' }]} />
-      <Choice label="Motion" value={look[when]} onChange={(motion) => set({ [when]: motion })} options={MOTION_OPTIONS} />
+      <Segments
+        label="Which motion"
+        value={when}
+        onChange={setWhen}
+        options={[
+          { value: 'come', label: 'As it comes' },
+          { value: 'stay', label: 'While it stays' },
+          { value: 'go', label: 'As it goes' },
+        ]}
+      />
+      <Choice
+        label="Motion"
+        value={look[when]}
+        onChange={(motion) => set({ [when]: motion })}
+        options={MOTION_OPTIONS}
+      />
     </>
   );
 }

@@ -31,13 +31,33 @@ export function NewCue({ onClose }: { onClose: () => void }) {
   };
   return (
     <Sheet title="New cue" onClose={onClose}>
-      <Segments label="Begin with" options={[{ value: 'starts', label: 'Ready to use' }, { value: 'moments', label: 'Any moment' }]} value={from} onChange={setFrom} />
+      <Segments
+        label="Begin with"
+        options={[
+          { value: 'starts', label: 'Ready to use' },
+          { value: 'moments', label: 'Any moment' },
+        ]}
+        value={from}
+        onChange={setFrom}
+      />
       <View className="gap-2">
         {from === 'starts'
-          ? STARTS.map((start) => <Row key={start.title} title={start.title} says={start.says} kind={start.shape} onPress={() => add(start)} />)
-          : Object.values(WHEN_KINDS).map(({ kind, title }) => <Row key={kind} title={title} kind={shapeOf(kind)} onPress={() => add(momentStart(kind))} />)}
+          ? STARTS.map((start) => (
+              <Row
+                key={start.title}
+                title={start.title}
+                says={start.says}
+                kind={start.shape}
+                onPress={() => add(start)}
+              />
+            ))
+          : Object.values(WHEN_KINDS).map(({ kind, title }) => (
+              <Row key={kind} title={title} kind={shapeOf(kind)} onPress={() => add(momentStart(kind))} />
+            ))}
       </View>
-      {show.pieces.some(({ kind }) => kind === 'spotlight') ? null : <Text tone="muted">A spotlight for its words is put on the stage with it.</Text>}
+      {show.pieces.some(({ kind }) => kind === 'spotlight') ? null : (
+        <Text tone="muted">A spotlight for its words is put on the stage with it.</Text>
+      )}
     </Sheet>
   );
 
@@ -47,21 +67,48 @@ export function NewCue({ onClose }: { onClose: () => void }) {
 }
 
 const momentStart = (kind: WhenKindName): Pick<Start, 'make'> => ({
-  make: (show, spotlight, id) => [newCue(id(), WHEN_KINDS[kind].make(show), [{ kind: 'show', spotlight, words: WORDS[kind] ?? 'Thank you, {viewer}', seconds: 4 }])],
+  make: (show, spotlight, id) => [
+    newCue(id(), WHEN_KINDS[kind].make(show), [
+      { kind: 'show', spotlight, words: WORDS[kind] ?? 'Thank you, {viewer}', seconds: 4 },
+    ]),
+  ],
 });
 
 const WORDS: Partial<Record<WhenKindName, string>> = {
-  follow: 'Welcome, {viewer}', gift: '{viewer} sent {count} {gift}', every: '{viewer}: {count}', raid: '{viewer} comes with {count} viewers', share: '{viewer} shared this', first: 'Hello, {viewer}', chat: '{viewer}: {message}',
-  goal: '{goal}: reached', session: 'Here we go', clock: 'A moment for water', press: 'Applause', subscribe: '{viewer} subscribed for {months} months', giftSubs: '{viewer} gave {count, plural, one {# subscription} other {# subscriptions}} away', tip: '{viewer} tipped {worth}',
+  follow: 'Welcome, {viewer}',
+  gift: '{viewer} sent {count} {gift}',
+  every: '{viewer}: {count}',
+  raid: '{viewer} comes with {count} viewers',
+  share: '{viewer} shared this',
+  first: 'Hello, {viewer}',
+  chat: '{viewer}: {message}',
+  goal: '{goal}: reached',
+  session: 'Here we go',
+  clock: 'A moment for water',
+  press: 'Applause',
+  subscribe: '{viewer} subscribed for {months} months',
+  giftSubs: '{viewer} gave {count, plural, one {# subscription} other {# subscriptions}} away',
+  tip: '{viewer} tipped {worth}',
 };
 
 function Row({ title, says, kind, onPress }: { title: string; says?: string; kind: EventKind; onPress: () => void }) {
   return (
-    <Pressable role="button" aria-label={says ? `${title}: ${says}` : title} onPress={onPress} className="min-h-[56px] px-4 py-2 flex-row items-center gap-3 rounded-control bg-raised">
+    <Pressable
+      role="button"
+      aria-label={says ? `${title}: ${says}` : title}
+      onPress={onPress}
+      className="min-h-[56px] px-4 py-2 flex-row items-center gap-3 rounded-control bg-raised"
+    >
       <Shape kind={kind} size={16} />
       <View className="flex-1">
-        <Text size={17} face="strong">{title}</Text>
-        {says ? <Text size={13} tone="muted">{says}</Text> : null}
+        <Text size={17} face="strong">
+          {title}
+        </Text>
+        {says ? (
+          <Text size={13} tone="muted">
+            {says}
+          </Text>
+        ) : null}
       </View>
     </Pressable>
   );

@@ -7,9 +7,19 @@ import { Text } from '@/ui/part/text';
 import { Ticks } from '@/ui/part/ticks';
 
 /** The cues of which one is done, each with its weight. */
-export function PickEditor({ step, own, onChange }: { step: PickStep; own: string; onChange: (step: PickStep) => void }) {
+export function PickEditor({
+  step,
+  own,
+  onChange,
+}: {
+  step: PickStep;
+  own: string;
+  onChange: (step: PickStep) => void;
+}) {
   const { show } = useShow();
-  const named = show.cues.map(({ id, name }, n) => ({ value: id, label: name || `Cue ${n + 1}` })).filter(({ value }) => value !== own);
+  const named = show.cues
+    .map(({ id, name }, n) => ({ value: id, label: name || `Cue ${n + 1}` }))
+    .filter(({ value }) => value !== own);
   if (named.length === 0) return <Text tone="brick">There is no other cue to choose from yet.</Text>;
   const tick = (cue: string): void => {
     const rest = step.of.filter((each) => each.cue !== cue);
@@ -23,12 +33,26 @@ export function PickEditor({ step, own, onChange }: { step: PickStep; own: strin
       <View className="gap-2">
         {step.of.map(({ cue, weight }) => (
           <NumberField
-            key={cue} label={`Weight of ${named.find(({ value }) => value === cue)?.label ?? 'a cue that is gone'}`} value={weight} least={1} most={1000}
-            onChange={(next) => onChange({ ...step, of: step.of.map((each) => (each.cue === cue ? { cue, weight: next } : each)) })}
+            key={cue}
+            label={`Weight of ${named.find(({ value }) => value === cue)?.label ?? 'a cue that is gone'}`}
+            value={weight}
+            least={1}
+            most={1000}
+            onChange={(next) =>
+              onChange({ ...step, of: step.of.map((each) => (each.cue === cue ? { cue, weight: next } : each)) })
+            }
           />
         ))}
       </View>
-      <Segments label="The same twice running" options={[{ value: 'no', label: 'Never the same twice running' }, { value: 'yes', label: 'May come twice' }]} value={step.twice ? 'yes' : 'no'} onChange={(twice) => onChange({ ...step, twice: twice === 'yes' })} />
+      <Segments
+        label="The same twice running"
+        options={[
+          { value: 'no', label: 'Never the same twice running' },
+          { value: 'yes', label: 'May come twice' },
+        ]}
+        value={step.twice ? 'yes' : 'no'}
+        onChange={(twice) => onChange({ ...step, twice: twice === 'yes' })}
+      />
     </>
   );
 }

@@ -5,21 +5,49 @@ import { Text } from '@/ui/part/text';
 import { TextField } from '@/ui/part/field';
 
 /** At least and at most; a field that is empty sets no bound. */
-export function RangeEditor({ label, unit, value, onChange }: { label: string; unit: string; value: Range; onChange: (value: Range) => void }) {
+export function RangeEditor({
+  label,
+  unit,
+  value,
+  onChange,
+}: {
+  label: string;
+  unit: string;
+  value: Range;
+  onChange: (value: Range) => void;
+}) {
   const trouble = rangeTrouble(value);
   return (
     <View className="gap-2">
-      <Text size={13} tone="muted">{unit === '' ? label : `${label}, ${unit}`}</Text>
+      <Text size={13} tone="muted">
+        {unit === '' ? label : `${label}, ${unit}`}
+      </Text>
       <View className="flex-row gap-3">
-        <View className="flex-1"><Bound label="At least" value={value.least} onChange={(least) => onChange({ ...value, least })} /></View>
-        <View className="flex-1"><Bound label="At most" value={value.most} onChange={(most) => onChange({ ...value, most })} /></View>
+        <View className="flex-1">
+          <Bound label="At least" value={value.least} onChange={(least) => onChange({ ...value, least })} />
+        </View>
+        <View className="flex-1">
+          <Bound label="At most" value={value.most} onChange={(most) => onChange({ ...value, most })} />
+        </View>
       </View>
-      {trouble ? <Text tone="brick" role="alert">{trouble}</Text> : null}
+      {trouble ? (
+        <Text tone="brick" role="alert">
+          {trouble}
+        </Text>
+      ) : null}
     </View>
   );
 }
 
-function Bound({ label, value, onChange }: { label: string; value: number | null; onChange: (value: number | null) => void }) {
+function Bound({
+  label,
+  value,
+  onChange,
+}: {
+  label: string;
+  value: number | null;
+  onChange: (value: number | null) => void;
+}) {
   const [typing, setTyping] = useState<string | null>(null);
   const text = typing ?? (value === null ? '' : String(value));
   const take = (next: string): void => {
@@ -28,5 +56,14 @@ function Bound({ label, value, onChange }: { label: string; value: number | null
     else if (/^\d{1,12}$/.test(next.trim())) onChange(Number(next));
   };
   const fits = text.trim() === '' || /^\d{1,12}$/.test(text.trim());
-  return <TextField label={label} value={text} placeholder="no bound" onChange={take} problem={fits ? null : 'A whole number, or nothing.'} exact />;
+  return (
+    <TextField
+      label={label}
+      value={text}
+      placeholder="no bound"
+      onChange={take}
+      problem={fits ? null : 'A whole number, or nothing.'}
+      exact
+    />
+  );
 }

@@ -32,25 +32,83 @@ export function SoundChoice({ value, onChange }: { value: string; onChange: (id:
   return (
     <View className="gap-3">
       <View>
-        <Text size={13} tone="muted">Your own</Text>
-        {own.map((media) => <Row key={media.id} group="Your own" id={media.id} name={media.name} note={loudnessWords(media.lufs, show.sound.target)} chosen={value === media.id} onChoose={() => choose(media)} onHear={() => void hearHere(media.id, show.sound, media)} />)}
-        <Button kind="outline" icon={Plus} className="mt-1" onPress={() => void add()}>Add a sound</Button>
-        {said.length > 0 ? <View role="alert" className="gap-1 mt-1">{said.map((sentence) => <Text key={sentence} tone="brick">{sentence}</Text>)}</View> : null}
+        <Text size={13} tone="muted">
+          Your own
+        </Text>
+        {own.map((media) => (
+          <Row
+            key={media.id}
+            group="Your own"
+            id={media.id}
+            name={media.name}
+            note={loudnessWords(media.lufs, show.sound.target)}
+            chosen={value === media.id}
+            onChoose={() => choose(media)}
+            onHear={() => void hearHere(media.id, show.sound, media)}
+          />
+        ))}
+        <Button kind="outline" icon={Plus} className="mt-1" onPress={() => void add()}>
+          Add a sound
+        </Button>
+        {said.length > 0 ? (
+          <View role="alert" className="gap-1 mt-1">
+            {said.map((sentence) => (
+              <Text key={sentence} tone="brick">
+                {sentence}
+              </Text>
+            ))}
+          </View>
+        ) : null}
       </View>
       {groups.map((group) => (
         <View key={group}>
-          <Text size={13} tone="muted">{group}</Text>
-          {SOUNDS.filter(({ of }) => of === group).map(({ id, name }) => <Row key={id} group={group} id={id} name={name} chosen={value === id} onChoose={() => onChange(id)} onHear={() => void hearHere(id, show.sound)} />)}
+          <Text size={13} tone="muted">
+            {group}
+          </Text>
+          {SOUNDS.filter(({ of }) => of === group).map(({ id, name }) => (
+            <Row
+              key={id}
+              group={group}
+              id={id}
+              name={name}
+              chosen={value === id}
+              onChoose={() => onChange(id)}
+              onHear={() => void hearHere(id, show.sound)}
+            />
+          ))}
         </View>
       ))}
     </View>
   );
 }
 
-function Row({ group, id, name, note, chosen, onChoose, onHear }: { group: string; id: string; name: string; note?: string | null; chosen: boolean; onChoose: () => void; onHear: () => void }) {
+function Row({
+  group,
+  id,
+  name,
+  note,
+  chosen,
+  onChoose,
+  onHear,
+}: {
+  group: string;
+  id: string;
+  name: string;
+  note?: string | null;
+  chosen: boolean;
+  onChoose: () => void;
+  onHear: () => void;
+}) {
   return (
     <View className="flex-row items-center">
-      <View className="flex-1"><Choice label={group} options={[{ value: id, label: name, ...(note ? { note } : {}) }]} value={chosen ? id : null} onChange={onChoose} /></View>
+      <View className="flex-1">
+        <Choice
+          label={group}
+          options={[{ value: id, label: name, ...(note ? { note } : {}) }]}
+          value={chosen ? id : null}
+          onChange={onChoose}
+        />
+      </View>
       <IconButton icon={Volume2} label={`Hear ${name}`} onPress={onHear} />
     </View>
   );

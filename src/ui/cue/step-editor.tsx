@@ -10,7 +10,17 @@ import { PickEditor } from './pick-editor';
 import { SettingEditor } from './setting-editor';
 
 /** One step of a cue: the setting whose token was tapped, and a way to the others. */
-export function StepEditor({ cue, step, field, onChange }: { cue: Cue; step: Step; field: string; onChange: (step: Step) => void }) {
+export function StepEditor({
+  cue,
+  step,
+  field,
+  onChange,
+}: {
+  cue: Cue;
+  step: Step;
+  field: string;
+  onChange: (step: Step) => void;
+}) {
   const [open, setOpen] = useState(field);
   const { settings } = stepKind(step);
   const sample = useMemo(() => sampleValues(cue.when), [cue.when]);
@@ -25,11 +35,27 @@ export function StepEditor({ cue, step, field, onChange }: { cue: Cue; step: Ste
   return (
     <>
       {step.kind === 'show' ? <AlertPreview step={step} sample={sample} /> : null}
-      {shown ? <SettingEditor key={shown.field} setting={shown} value={(step as Record<string, unknown>)[shown.field]} sample={sample} onChange={(value) => set(shown.field, value)} /> : null}
+      {shown ? (
+        <SettingEditor
+          key={shown.field}
+          setting={shown}
+          value={(step as Record<string, unknown>)[shown.field]}
+          sample={sample}
+          onChange={(value) => set(shown.field, value)}
+        />
+      ) : null}
       {others.length > 0 ? (
         <View className="gap-2 pt-2 border-t border-line">
-          <Text size={13} tone="muted">More of this step</Text>
-          <View className="flex-row flex-wrap gap-2">{others.map((setting) => <Button key={setting.field} kind="outline" onPress={() => setOpen(setting.field)}>{setting.label}</Button>)}</View>
+          <Text size={13} tone="muted">
+            More of this step
+          </Text>
+          <View className="flex-row flex-wrap gap-2">
+            {others.map((setting) => (
+              <Button key={setting.field} kind="outline" onPress={() => setOpen(setting.field)}>
+                {setting.label}
+              </Button>
+            ))}
+          </View>
         </View>
       ) : null}
     </>

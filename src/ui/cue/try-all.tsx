@@ -6,7 +6,12 @@ import { Button } from '@/ui/part/button';
 import { Text } from '@/ui/part/text';
 
 /** How long a cue takes before the next is tried, ms. */
-const lengthOf = ({ steps }: Cue): number => Math.min(20_000, 1200 + 1000 * steps.reduce((sum, step) => sum + (step.kind === 'show' || step.kind === 'wait' ? step.seconds : 0), 0));
+const lengthOf = ({ steps }: Cue): number =>
+  Math.min(
+    20_000,
+    1200 +
+      1000 * steps.reduce((sum, step) => sum + (step.kind === 'show' || step.kind === 'wait' ? step.seconds : 0), 0),
+  );
 
 /** Tries every cue that is on, one after another; stopped by another press. */
 export function TryAll() {
@@ -20,7 +25,10 @@ export function TryAll() {
     const cue = cues[n];
     if (!cue) return setAt(null);
     setAt(n);
-    const answer = await ask('POST', `/api/shows/${encodeURIComponent(show.id)}/commands`, { key: keys.desk, body: { command: 'try', cue: cue.id } });
+    const answer = await ask('POST', `/api/shows/${encodeURIComponent(show.id)}/commands`, {
+      key: keys.desk,
+      body: { command: 'try', cue: cue.id },
+    });
     setSaid(answer.ok ? null : answer.reason);
     if (answer.ok) timer.current = setTimeout(() => void step(n + 1), lengthOf(cue));
     else setAt(null);
@@ -31,8 +39,14 @@ export function TryAll() {
   };
   return (
     <>
-      <Button kind="outline" disabled={cues.length === 0} onPress={() => (at === null ? void step(0) : stop())}>{at === null ? 'Try them all' : `Stop: ${at + 1} of ${cues.length}`}</Button>
-      {said ? <Text tone="brick" role="alert">{said}</Text> : null}
+      <Button kind="outline" disabled={cues.length === 0} onPress={() => (at === null ? void step(0) : stop())}>
+        {at === null ? 'Try them all' : `Stop: ${at + 1} of ${cues.length}`}
+      </Button>
+      {said ? (
+        <Text tone="brick" role="alert">
+          {said}
+        </Text>
+      ) : null}
     </>
   );
 }

@@ -10,7 +10,17 @@ import { Button } from '@/ui/part/button';
 import { TextField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
 
-const LABELS: Partial<Record<WordField, string>> = { viewer: 'Viewer', handle: 'Handle', gift: 'Gift', count: 'How many', total: 'What it comes to', worth: 'Worth', message: 'Message', months: 'Months', goal: 'Goal' };
+const LABELS: Partial<Record<WordField, string>> = {
+  viewer: 'Viewer',
+  handle: 'Handle',
+  gift: 'Gift',
+  count: 'How many',
+  total: 'What it comes to',
+  worth: 'Worth',
+  message: 'Message',
+  months: 'Months',
+  goal: 'Goal',
+};
 const NUMBERS: readonly WordField[] = ['count', 'total', 'months'];
 const SHOWN = 5;
 
@@ -20,28 +30,65 @@ export function TryFields({ cue, onClose }: { cue: Cue; onClose: () => void }) {
   const [values, setValues] = useState<WordValues>(() => sampleValues(cue.when));
   const [said, setSaid] = useState<string | null>(null);
   const kinds = eventsOf(cue);
-  const happened = (desk.view?.happened ?? []).filter(({ kind, name }) => kinds.includes(kind) && name !== null).slice(-SHOWN).reverse();
+  const happened = (desk.view?.happened ?? [])
+    .filter(({ kind, name }) => kinds.includes(kind) && name !== null)
+    .slice(-SHOWN)
+    .reverse();
   const tryIt = async (): Promise<void> => {
-    const answer = await ask('POST', `/api/shows/${encodeURIComponent(show.id)}/commands`, { key: keys.desk, body: { command: 'try', cue: cue.id, values } });
+    const answer = await ask('POST', `/api/shows/${encodeURIComponent(show.id)}/commands`, {
+      key: keys.desk,
+      body: { command: 'try', cue: cue.id, values },
+    });
     setSaid(answer.ok ? null : answer.reason);
     if (answer.ok) onClose();
   };
-  const set = (field: WordField, text: string): void => setValues({ ...values, [field]: NUMBERS.includes(field) && /^\d{1,9}$/.test(text.trim()) ? Number(text) : text });
+  const set = (field: WordField, text: string): void =>
+    setValues({ ...values, [field]: NUMBERS.includes(field) && /^\d{1,9}$/.test(text.trim()) ? Number(text) : text });
   return (
     <>
       {happened.length > 0 ? (
         <View className="gap-2">
-          <Text size={13} tone="muted">With something that happened</Text>
+          <Text size={13} tone="muted">
+            With something that happened
+          </Text>
           {happened.map((line) => (
-            <Button key={line.id} kind="outline" onPress={() => setValues({ ...values, viewer: line.name ?? '', count: line.count, ...(line.kind === 'gift' ? { gift: line.text, total: line.coins } : {}), ...(line.kind === 'chat' ? { message: line.text } : {}) })}>
+            <Button
+              key={line.id}
+              kind="outline"
+              onPress={() =>
+                setValues({
+                  ...values,
+                  viewer: line.name ?? '',
+                  count: line.count,
+                  ...(line.kind === 'gift' ? { gift: line.text, total: line.coins } : {}),
+                  ...(line.kind === 'chat' ? { message: line.text } : {}),
+                })
+              }
+            >
               {`${line.name ?? 'Someone'}: ${line.text === '' ? line.count : line.text}`}
             </Button>
           ))}
         </View>
       ) : null}
-      {(Object.keys(values) as WordField[]).map((field) => (LABELS[field] ? <TextField key={field} label={LABELS[field]} value={String(values[field] ?? '')} most={200} onChange={(text) => set(field, text)} /> : null))}
-      {said ? <Text tone="brick" role="alert">{said}</Text> : null}
-      <Button kind="main" onPress={() => void tryIt()}>Try it with these</Button>
+      {(Object.keys(values) as WordField[]).map((field) =>
+        LABELS[field] ? (
+          <TextField
+            key={field}
+            label={LABELS[field]}
+            value={String(values[field] ?? '')}
+            most={200}
+            onChange={(text) => set(field, text)}
+          />
+        ) : null,
+      )}
+      {said ? (
+        <Text tone="brick" role="alert">
+          {said}
+        </Text>
+      ) : null}
+      <Button kind="main" onPress={() => void tryIt()}>
+        Try it with these
+      </Button>
     </>
   );
 }

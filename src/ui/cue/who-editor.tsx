@@ -19,7 +19,11 @@ export function WhoEditor({ who, onChange }: { who: Who; onChange: (who: Who) =>
     if (adding === null) return;
     const other = adding === 'only' ? 'never' : 'only';
     // Nobody is in both: the later word counts.
-    onChange({ ...who, [adding]: [...who[adding].filter((each) => !same(each, one)), one], [other]: who[other].filter((each) => !same(each, one)) });
+    onChange({
+      ...who,
+      [adding]: [...who[adding].filter((each) => !same(each, one)), one],
+      [other]: who[other].filter((each) => !same(each, one)),
+    });
     setAdding(null);
   };
   if (adding !== null) {
@@ -27,28 +31,84 @@ export function WhoEditor({ who, onChange }: { who: Who; onChange: (who: Who) =>
       <>
         <Text size={17}>{adding === 'only' ? 'Only for this viewer' : 'Never for this viewer'}</Text>
         <ViewerSearch onChoose={({ feed, viewer, name }) => add({ feed, viewer, name })} />
-        <Button kind="outline" onPress={() => setAdding(null)}>Leave it</Button>
+        <Button kind="outline" onPress={() => setAdding(null)}>
+          Leave it
+        </Button>
       </>
     );
   }
   return (
     <>
-      <Choice label="For whom" options={options} value={who.are} onChange={(are) => onChange({ ...who, are, ...(are === 'level' ? { level: who.level ?? 2 } : {}) })} />
-      {who.are === 'top' ? <NumberField label="Places that count as the top" value={who.top} least={1} most={20} onChange={(top) => onChange({ ...who, top })} /> : null}
-      {who.are === 'level' ? <NumberField label="From level" value={who.level ?? 2} least={1} most={100} onChange={(level) => onChange({ ...who, level })} /> : null}
-      <Named title="Only for certain viewers" named={who.only} onAdd={() => setAdding('only')} onTakeOut={(one) => onChange({ ...who, only: who.only.filter((each) => !same(each, one)) })} />
-      <Named title="Never for certain viewers" named={who.never} onAdd={() => setAdding('never')} onTakeOut={(one) => onChange({ ...who, never: who.never.filter((each) => !same(each, one)) })} />
+      <Choice
+        label="For whom"
+        options={options}
+        value={who.are}
+        onChange={(are) => onChange({ ...who, are, ...(are === 'level' ? { level: who.level ?? 2 } : {}) })}
+      />
+      {who.are === 'top' ? (
+        <NumberField
+          label="Places that count as the top"
+          value={who.top}
+          least={1}
+          most={20}
+          onChange={(top) => onChange({ ...who, top })}
+        />
+      ) : null}
+      {who.are === 'level' ? (
+        <NumberField
+          label="From level"
+          value={who.level ?? 2}
+          least={1}
+          most={100}
+          onChange={(level) => onChange({ ...who, level })}
+        />
+      ) : null}
+      <Named
+        title="Only for certain viewers"
+        named={who.only}
+        onAdd={() => setAdding('only')}
+        onTakeOut={(one) => onChange({ ...who, only: who.only.filter((each) => !same(each, one)) })}
+      />
+      <Named
+        title="Never for certain viewers"
+        named={who.never}
+        onAdd={() => setAdding('never')}
+        onTakeOut={(one) => onChange({ ...who, never: who.never.filter((each) => !same(each, one)) })}
+      />
     </>
   );
 }
 
-function Named({ title, named, onAdd, onTakeOut }: { title: string; named: readonly Someone[]; onAdd: () => void; onTakeOut: (one: Someone) => void }) {
+function Named({
+  title,
+  named,
+  onAdd,
+  onTakeOut,
+}: {
+  title: string;
+  named: readonly Someone[];
+  onAdd: () => void;
+  onTakeOut: (one: Someone) => void;
+}) {
   return (
     <View className="gap-2" role="group" aria-label={title}>
-      <Text size={13} tone="muted">{title}</Text>
+      <Text size={13} tone="muted">
+        {title}
+      </Text>
       <View className="flex-row flex-wrap gap-2">
-        {named.map((one) => <Button key={`${one.feed}/${one.viewer}`} icon={X} label={`Take out ${one.name}`} onPress={() => onTakeOut(one)}>{one.name}</Button>)}
-        <Button kind="outline" icon={Plus} label={`${title}: name one`} onPress={onAdd}>Name one</Button>
+        {named.map((one) => (
+          <Button
+            key={`${one.feed}/${one.viewer}`}
+            icon={X}
+            label={`Take out ${one.name}`}
+            onPress={() => onTakeOut(one)}
+          >
+            {one.name}
+          </Button>
+        ))}
+        <Button kind="outline" icon={Plus} label={`${title}: name one`} onPress={onAdd}>
+          Name one
+        </Button>
       </View>
     </View>
   );

@@ -6,24 +6,60 @@ import { TextField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
 
 /** Words with fields, and how they will read. */
-export function WordsEditor({ label, words, sample, onChange }: { label: string; words: string; sample: WordValues; onChange: (words: string) => void }) {
+export function WordsEditor({
+  label,
+  words,
+  sample,
+  onChange,
+}: {
+  label: string;
+  words: string;
+  sample: WordValues;
+  onChange: (words: string) => void;
+}) {
   const { show } = useShow();
   return (
     <>
-      <TextField label={label} value={words} most={300} autoFocus onChange={onChange} problem={wordsTrouble(words, show.language)} />
+      <TextField
+        label={label}
+        value={words}
+        most={300}
+        autoFocus
+        onChange={onChange}
+        problem={wordsTrouble(words, show.language)}
+      />
       <View className="px-3 py-2 rounded-control border border-line">
-        <Text size={13} tone="muted">For example</Text>
+        <Text size={13} tone="muted">
+          For example
+        </Text>
         <Text role="status">{withoutIsolates(takeApart(words, show.language)(sample)) || '…'}</Text>
       </View>
       <View className="gap-2">
-        <Text size={13} tone="muted">Put in what changes</Text>
+        <Text size={13} tone="muted">
+          Put in what changes
+        </Text>
         <View className="flex-row flex-wrap gap-2">
           {WORD_FIELDS.map((field) => (
-            <Pressable key={field} role="button" aria-label={`Put in {${field}}`} onPress={() => onChange(`${words}${words.endsWith(' ') || words === '' ? '' : ' '}{${field}}`)} className="min-h-[44px] px-3 justify-center rounded-control bg-raised">
+            <Pressable
+              key={field}
+              role="button"
+              aria-label={`Put in {${field}}`}
+              onPress={() => onChange(`${words}${words.endsWith(' ') || words === '' ? '' : ' '}{${field}}`)}
+              className="min-h-[44px] px-3 justify-center rounded-control bg-raised"
+            >
               <Text>{`{${field}}`}</Text>
             </Pressable>
           ))}
-          <Pressable role="button" aria-label="Put in forms by number" onPress={() => onChange(`${words}${words.endsWith(' ') || words === '' ? '' : ' '}{count, plural, one {# gift} other {# gifts}}`)} className="min-h-[44px] px-3 justify-center rounded-control bg-raised">
+          <Pressable
+            role="button"
+            aria-label="Put in forms by number"
+            onPress={() =>
+              onChange(
+                `${words}${words.endsWith(' ') || words === '' ? '' : ' '}{count, plural, one {# gift} other {# gifts}}`,
+              )
+            }
+            className="min-h-[44px] px-3 justify-center rounded-control bg-raised"
+          >
             <Text>forms by number</Text>
           </Pressable>
         </View>

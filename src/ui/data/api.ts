@@ -1,10 +1,16 @@
 /** An answer of Gavirn's server: what it said, or a sentence and its status (null when there was no answer at all). */
-export type Answer<T> = { ok: true; value: T } | { ok: false; status: number | null; reason: string; problem?: unknown };
+export type Answer<T> =
+  { ok: true; value: T } | { ok: false; status: number | null; reason: string; problem?: unknown };
 
-const AWAY = 'Gavirn’s server does not answer. What you see is kept in this browser; it goes on by itself when the server is back.';
+const AWAY =
+  'Gavirn’s server does not answer. What you see is kept in this browser; it goes on by itself when the server is back.';
 
 /** Asks Gavirn's server. Problem documents (RFC 9457) become their `detail`. */
-export async function ask<T>(method: 'GET' | 'PUT' | 'POST' | 'DELETE', path: string, options: { key?: string; body?: unknown; raw?: string; bytes?: Uint8Array<ArrayBuffer>; text?: boolean } = {}): Promise<Answer<T>> {
+export async function ask<T>(
+  method: 'GET' | 'PUT' | 'POST' | 'DELETE',
+  path: string,
+  options: { key?: string; body?: unknown; raw?: string; bytes?: Uint8Array<ArrayBuffer>; text?: boolean } = {},
+): Promise<Answer<T>> {
   const headers: Record<string, string> = {};
   if (options.key) headers.authorization = `Bearer ${options.key}`;
   if (options.body !== undefined) headers['content-type'] = 'application/json';
@@ -19,7 +25,12 @@ export async function ask<T>(method: 'GET' | 'PUT' | 'POST' | 'DELETE', path: st
   }
   if (!response.ok) {
     const problem = (await response.json().catch(() => null)) as { detail?: unknown } | null;
-    return { ok: false, status: response.status, reason: typeof problem?.detail === 'string' ? problem.detail : `The server refused (${response.status}).`, problem };
+    return {
+      ok: false,
+      status: response.status,
+      reason: typeof problem?.detail === 'string' ? problem.detail : `The server refused (${response.status}).`,
+      problem,
+    };
   }
   if (response.status === 204) return { ok: true, value: undefined as T };
   // The server's own answers, whose forms the routes state.

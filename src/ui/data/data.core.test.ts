@@ -8,12 +8,17 @@ import { lengthWords } from '@/core/desk/length';
 import { clockTime } from '../pulse/session-word';
 
 const show = starterShow('s');
-const edit = (from: Changed, recipe: Parameters<typeof doEdit>[2]): Changed => doEdit(from.show, from.history, recipe) ?? from;
+const edit = (from: Changed, recipe: Parameters<typeof doEdit>[2]): Changed =>
+  doEdit(from.show, from.history, recipe) ?? from;
 const start: Changed = { show, history: noHistory };
 
 describe('undo and redo', () => {
-  const renamed = edit(start, (draft) => { draft.name = 'Kiln'; });
-  const moved = edit(renamed, (draft) => { if (draft.pieces[0]) draft.pieces[0].place.x = 7; });
+  const renamed = edit(start, (draft) => {
+    draft.name = 'Kiln';
+  });
+  const moved = edit(renamed, (draft) => {
+    if (draft.pieces[0]) draft.pieces[0].place.x = 7;
+  });
 
   test('go back and forth to exactly what was', () => {
     const back = undoEdit(moved.show, moved.history) as Changed;
@@ -26,9 +31,17 @@ describe('undo and redo', () => {
   });
 
   test('what changes nothing is no edit, and a new edit ends what could be redone', () => {
-    expect(doEdit(show, noHistory, (draft) => { draft.name = show.name; })).toBeNull();
+    expect(
+      doEdit(show, noHistory, (draft) => {
+        draft.name = show.name;
+      }),
+    ).toBeNull();
     const back = undoEdit(moved.show, moved.history) as Changed;
-    expect(edit(back, (draft) => { draft.name = 'Other'; }).history.undone).toEqual([]);
+    expect(
+      edit(back, (draft) => {
+        draft.name = 'Other';
+      }).history.undone,
+    ).toEqual([]);
   });
 
   test('undoing here leaves alone what another tab did meanwhile', () => {
@@ -38,23 +51,72 @@ describe('undo and redo', () => {
 });
 
 describe('the desk’s view', () => {
-  const line = (id: string, count = 1) => ({ id, feed: 'f', kind: 'gift' as const, at: 1, name: 'Inês', count, text: 'Ember', coins: 1, open: false, alert: null });
-  const view: DeskView = { session: { id: 'one', startedAt: 1, endedAt: null }, trouble: null, feeds: {}, totals: newTotals(), goals: [], queues: {}, played: [], lines: [], hidden: [], scene: '', told: [], notices: [], counters: {}, countdowns: [], draws: [], outlooks: {}, hand: [], live: {}, outlets: {}, outletsSeen: {}, happened: [line('a'), line('b')], marks: [], imitations: [] };
+  const line = (id: string, count = 1) => ({
+    id,
+    feed: 'f',
+    kind: 'gift' as const,
+    at: 1,
+    name: 'Inês',
+    count,
+    text: 'Ember',
+    coins: 1,
+    open: false,
+    alert: null,
+  });
+  const view: DeskView = {
+    session: { id: 'one', startedAt: 1, endedAt: null },
+    trouble: null,
+    feeds: {},
+    totals: newTotals(),
+    goals: [],
+    queues: {},
+    played: [],
+    lines: [],
+    hidden: [],
+    scene: '',
+    told: [],
+    notices: [],
+    counters: {},
+    countdowns: [],
+    draws: [],
+    outlooks: {},
+    hand: [],
+    live: {},
+    outlets: {},
+    outletsSeen: {},
+    happened: [line('a'), line('b')],
+    marks: [],
+    imitations: [],
+  };
 
   test('takes sections as they are, adds lines, and replaces one that grew', () => {
     const next = merge(view, { now: 5, outlets: { main: 2 }, happened: [line('a', 4), line('c')] });
     expect(next?.outlets).toEqual({ main: 2 });
-    expect(next?.happened.map(({ id, count }) => [id, count])).toEqual([['b', 1], ['a', 4], ['c', 1]]);
+    expect(next?.happened.map(({ id, count }) => [id, count])).toEqual([
+      ['b', 1],
+      ['a', 4],
+      ['c', 1],
+    ]);
   });
 
   test('a new session begins with an empty list, an end keeps it', () => {
-    expect(merge(view, { now: 5, session: { id: 'two', startedAt: 5, endedAt: null }, happened: [line('d')] })?.happened.map(({ id }) => id)).toEqual(['d']);
+    expect(
+      merge(view, { now: 5, session: { id: 'two', startedAt: 5, endedAt: null }, happened: [line('d')] })?.happened.map(
+        ({ id }) => id,
+      ),
+    ).toEqual(['d']);
     expect(merge(view, { now: 5, session: { id: 'one', startedAt: 1, endedAt: 5 } })?.happened).toHaveLength(2);
   });
 
   test('marks older than the pulse are dropped, one that grew is one', () => {
-    const marks = [{ t: 1000, feed: 'f', kind: 'like' as const, count: 1, worth: 0 }, { t: 80_000, feed: 'f', kind: 'like' as const, count: 1, worth: 0 }];
-    const next = merge({ ...view, marks }, { now: 81_000, marks: [{ t: 80_000, feed: 'f', kind: 'like', count: 5, worth: 0 }] });
+    const marks = [
+      { t: 1000, feed: 'f', kind: 'like' as const, count: 1, worth: 0 },
+      { t: 80_000, feed: 'f', kind: 'like' as const, count: 1, worth: 0 },
+    ];
+    const next = merge(
+      { ...view, marks },
+      { now: 81_000, marks: [{ t: 80_000, feed: 'f', kind: 'like', count: 5, worth: 0 }] },
+    );
     expect(next?.marks).toEqual([{ t: 80_000, feed: 'f', kind: 'like', count: 5, worth: 0 }]);
   });
 
@@ -63,6 +125,23 @@ describe('the desk’s view', () => {
   });
 });
 
-test.each([[0, 'now'], [8000, '8 s'], [61_000, '1 min'], [7_300_000, '2 h'], [200_000_000, '2 d']])('%i ms ago is %s', (ms, words) => expect(ago(ms)).toBe(words));
-test.each([[42_000, '42 s'], [720_000, '12 min'], [7_920_000, '2 h 12 min'], [7_200_000, '2 h']])('a length of %i ms is %s', (ms, words) => expect(lengthWords(ms)).toBe(words));
-test.each([[0, '0:00'], [42_000, '0:42'], [2_530_000, '42:10'], [3_723_000, '1:02:03'], [-5, '0:00']])('%i ms on a clock is %s', (ms, words) => expect(clockTime(ms)).toBe(words));
+test.each([
+  [0, 'now'],
+  [8000, '8 s'],
+  [61_000, '1 min'],
+  [7_300_000, '2 h'],
+  [200_000_000, '2 d'],
+])('%i ms ago is %s', (ms, words) => expect(ago(ms)).toBe(words));
+test.each([
+  [42_000, '42 s'],
+  [720_000, '12 min'],
+  [7_920_000, '2 h 12 min'],
+  [7_200_000, '2 h'],
+])('a length of %i ms is %s', (ms, words) => expect(lengthWords(ms)).toBe(words));
+test.each([
+  [0, '0:00'],
+  [42_000, '0:42'],
+  [2_530_000, '42:10'],
+  [3_723_000, '1:02:03'],
+  [-5, '0:00'],
+])('%i ms on a clock is %s', (ms, words) => expect(clockTime(ms)).toBe(words));

@@ -20,16 +20,21 @@ export interface FeedTroubleView {
   raw: { at: number; text: string }[];
 }
 
-const pathOf = (show: string, feed: string, what: string): string => `/api/shows/${encodeURIComponent(show)}/feeds/${encodeURIComponent(feed)}/${what}`;
+const pathOf = (show: string, feed: string, what: string): string =>
+  `/api/shows/${encodeURIComponent(show)}/feeds/${encodeURIComponent(feed)}/${what}`;
 
 /** Asks the server something of one feed, again every so often; a refusal is its sentence. */
 function useFeed<T>(feed: string, what: string, refreshInterval: number) {
   const { show, keys } = useShow();
-  return useSWR<T, Error>([what, show.id, feed], async () => {
-    const answer = await ask<T>('GET', pathOf(show.id, feed, what), { key: keys.desk });
-    if (!answer.ok) throw new Error(answer.reason);
-    return answer.value;
-  }, { refreshInterval, keepPreviousData: true });
+  return useSWR<T, Error>(
+    [what, show.id, feed],
+    async () => {
+      const answer = await ask<T>('GET', pathOf(show.id, feed, what), { key: keys.desk });
+      if (!answer.ok) throw new Error(answer.reason);
+      return answer.value;
+    },
+    { refreshInterval, keepPreviousData: true },
+  );
 }
 
 export const useCheck = (feed: string) => useFeed<CheckStep[]>(feed, 'check', 0);

@@ -26,7 +26,10 @@ export function newSigning(): string {
 }
 
 /** Oxbow refuses to post without a secret; every other feed may do with its address alone. */
-const newKey = ({ platform }: Feed): FeedKey => ({ inbox: randomKey(), ...(platform === 'oxbow' ? { signing: newSigning() } : {}) });
+const newKey = ({ platform }: Feed): FeedKey => ({
+  inbox: randomKey(),
+  ...(platform === 'oxbow' ? { signing: newSigning() } : {}),
+});
 
 /** Under this name stands what is told to web addresses is signed with. */
 export const ASKS = '#asks';
@@ -34,9 +37,14 @@ export const ASKS = '#asks';
 /** A key for each feed of the show: the known ones, and new ones for new feeds; and one for what is told to web addresses, where a cue does. */
 export function feedKeysFor(show: Show, known: Readonly<Record<string, FeedKey>>): Record<string, FeedKey> {
   const keys = Object.fromEntries(show.feeds.map((feed) => [feed.id, known[feed.id] ?? newKey(feed)]));
-  if (show.cues.some(({ steps }) => steps.some(({ kind }) => kind === 'ask'))) keys[ASKS] = known[ASKS] ?? { inbox: randomKey(), signing: newSigning() };
+  if (show.cues.some(({ steps }) => steps.some(({ kind }) => kind === 'ask')))
+    keys[ASKS] = known[ASKS] ?? { inbox: randomKey(), signing: newSigning() };
   return keys;
 }
 
 /** A new secret; the old one stays good for a day. */
-export const renewed = (key: FeedKey, now: number): FeedKey => ({ ...key, signing: newSigning(), ...(key.signing ? { previous: { signing: key.signing, until: now + OVERLAP_MS } } : {}) });
+export const renewed = (key: FeedKey, now: number): FeedKey => ({
+  ...key,
+  signing: newSigning(),
+  ...(key.signing ? { previous: { signing: key.signing, until: now + OVERLAP_MS } } : {}),
+});

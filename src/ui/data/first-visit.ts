@@ -12,7 +12,10 @@ const DAY_MS = 86_400_000;
 /** What a browser finds that opens Gavirn for the first time: in the demo the demo show and a finished session, otherwise a starter. */
 export async function firstVisit(demo: boolean): Promise<LibraryIndex> {
   if (!demo) return addStarter();
-  const [show, log] = await Promise.all([ask<string>('GET', '/demo/kiln-hours.json', { text: true }), ask<string>('GET', '/demo/session.ndjson', { text: true })]);
+  const [show, log] = await Promise.all([
+    ask<string>('GET', '/demo/kiln-hours.json', { text: true }),
+    ask<string>('GET', '/demo/session.ndjson', { text: true }),
+  ]);
   const read = show.ok ? readShow(show.value) : null;
   if (!read?.ok) return addStarter();
   await addSalvage();
@@ -31,16 +34,34 @@ async function addSalvage(): Promise<void> {
 
 /** The recorded session, moved to the last Thursday evening before now, so that it does not look years old. */
 async function keepDemoSession(showId: string, show: Show, log: string): Promise<void> {
-  const events = log.split('\n').filter(Boolean).flatMap((line) => {
-    const read = readEventLine(line);
-    return read.ok ? [read.event] : [];
-  });
+  const events = log
+    .split('\n')
+    .filter(Boolean)
+    .flatMap((line) => {
+      const read = readEventLine(line);
+      return read.ok ? [read.event] : [];
+    });
   const start = events[0]?.seenAt;
   if (start === undefined) return;
   const now = new Date();
-  const thursday = new Date(now.getFullYear(), now.getMonth(), now.getDate() - ((now.getDay() + 3) % 7 || 7), 19, 0, 0).getTime();
+  const thursday = new Date(
+    now.getFullYear(),
+    now.getMonth(),
+    now.getDate() - ((now.getDay() + 3) % 7 || 7),
+    19,
+    0,
+    0,
+  ).getTime();
   const shift = Math.min(thursday, now.getTime() - DAY_MS) - start;
-  const moved = events.map((event) => ({ ...event, at: event.at + shift, seenAt: event.seenAt + shift })).map(writeEventLine).join('');
+  const moved = events
+    .map((event) => ({ ...event, at: event.at + shift, seenAt: event.seenAt + shift }))
+    .map(writeEventLine)
+    .join('');
   const recap = await sumUp(moved, show);
-  await keepSession(showId, { id: 'demo-session', startedAt: recap.from, endedAt: recap.to, lost: 0, bad: 0 }, recap, moved);
+  await keepSession(
+    showId,
+    { id: 'demo-session', startedAt: recap.from, endedAt: recap.to, lost: 0, bad: 0 },
+    recap,
+    moved,
+  );
 }

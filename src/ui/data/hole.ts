@@ -17,7 +17,10 @@ export async function holeOf(id: string): Promise<Box | null> {
     return null;
   }
   const scale = Math.min(1, LONGEST / Math.max(image.naturalWidth, image.naturalHeight));
-  const [width, height] = [Math.max(1, Math.round(image.naturalWidth * scale)), Math.max(1, Math.round(image.naturalHeight * scale))];
+  const [width, height] = [
+    Math.max(1, Math.round(image.naturalWidth * scale)),
+    Math.max(1, Math.round(image.naturalHeight * scale)),
+  ];
   const canvas = Object.assign(document.createElement('canvas'), { width, height });
   const context = canvas.getContext('2d');
   if (!context) return null;

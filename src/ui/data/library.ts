@@ -8,13 +8,21 @@ import { readJson, removeKey, writeJson } from './storage';
 
 /* The shows that this browser has. Keys are kept beside a show, never in it: a show file can be handed to anyone. */
 
-const indexSchema = z.object({ current: z.string(), shows: z.array(z.object({ id: z.string(), name: z.string() })).min(1) });
+const indexSchema = z.object({
+  current: z.string(),
+  shows: z.array(z.object({ id: z.string(), name: z.string() })).min(1),
+});
 export type LibraryIndex = z.infer<typeof indexSchema>;
 
-const keysSchema = z.object({ desk: z.string(), outlets: z.record(z.string(), z.string()), feeds: z.record(z.string(), feedKeySchema).default({}) });
+const keysSchema = z.object({
+  desk: z.string(),
+  outlets: z.record(z.string(), z.string()),
+  feeds: z.record(z.string(), feedKeySchema).default({}),
+});
 export type ShowKeys = z.infer<typeof keysSchema>;
 
-export const readIndex = async (): Promise<LibraryIndex | null> => indexSchema.safeParse(await readJson('index')).data ?? null;
+export const readIndex = async (): Promise<LibraryIndex | null> =>
+  indexSchema.safeParse(await readJson('index')).data ?? null;
 
 export async function readStoredShow(id: string): Promise<Show | null> {
   const read = readShowDocument(await readJson(`show/${id}`));
@@ -23,7 +31,11 @@ export async function readStoredShow(id: string): Promise<Show | null> {
 
 /** A show's keys; outlets and feeds that have none yet get one. */
 export async function readKeys(show: Show): Promise<ShowKeys> {
-  const known = keysSchema.safeParse(await readJson(`keys/${show.id}`)).data ?? { desk: randomKey(), outlets: {}, feeds: {} };
+  const known = keysSchema.safeParse(await readJson(`keys/${show.id}`)).data ?? {
+    desk: randomKey(),
+    outlets: {},
+    feeds: {},
+  };
   const outlets = Object.fromEntries(show.outlets.map(({ id }) => [id, known.outlets[id] ?? randomKey()]));
   const keys = { desk: known.desk, outlets, feeds: feedKeysFor(show, known.feeds) };
   if (JSON.stringify(keys) !== JSON.stringify(known)) await writeJson(`keys/${show.id}`, keys);
@@ -39,7 +51,10 @@ export async function renewOutletKey(show: Show, outlet: string): Promise<ShowKe
 }
 
 /** New addresses for outlets and feeds whose own belong to another show on the server. */
-export async function replaceKeys(show: Show, { outlets, feeds }: { outlets: readonly string[]; feeds: readonly string[] }): Promise<void> {
+export async function replaceKeys(
+  show: Show,
+  { outlets, feeds }: { outlets: readonly string[]; feeds: readonly string[] },
+): Promise<void> {
   const keys = await readKeys(show);
   const next: ShowKeys = { ...keys, outlets: { ...keys.outlets }, feeds: { ...keys.feeds } };
   for (const id of outlets) next.outlets[id] = randomKey();
@@ -68,7 +83,8 @@ export async function addShow(show: Show, secrets: Readonly<Record<string, FeedK
   const index = await readIndex();
   const own = { ...show, id: randomKey() };
   await storeShow(own);
-  if (Object.keys(secrets).length > 0) await writeJson(`keys/${own.id}`, { desk: randomKey(), outlets: {}, feeds: secrets });
+  if (Object.keys(secrets).length > 0)
+    await writeJson(`keys/${own.id}`, { desk: randomKey(), outlets: {}, feeds: secrets });
   const next = { current: own.id, shows: [...(index?.shows ?? []), { id: own.id, name: own.name }] };
   await writeJson('index', next);
   return next;

@@ -9,7 +9,12 @@ const refuse = (reason: string): Found => ({ ok: false, reason });
 const NONE: Facts = { width: 0, height: 0, seconds: 0, frames: [], lufs: null };
 
 /** What a browser finds out of a picture by showing it; one that is broken inside is found here. `size`: as its head says, px. */
-export async function pictureFacts(url: string, bytes: Uint8Array<ArrayBuffer>, type: MediaType, size: { width: number; height: number }): Promise<Found> {
+export async function pictureFacts(
+  url: string,
+  bytes: Uint8Array<ArrayBuffer>,
+  type: MediaType,
+  size: { width: number; height: number },
+): Promise<Found> {
   const image = new Image();
   image.src = url;
   try {
@@ -21,7 +26,15 @@ export async function pictureFacts(url: string, bytes: Uint8Array<ArrayBuffer>, 
   // A drawing may have no size of its own.
   const width = naturalWidth || size.width;
   const height = naturalHeight || size.height;
-  return { ok: true, facts: { ...NONE, width, height, frames: type === 'image/gif' || type === 'image/webp' || type === 'image/png' ? await framesOf(bytes, type) : [] } };
+  return {
+    ok: true,
+    facts: {
+      ...NONE,
+      width,
+      height,
+      frames: type === 'image/gif' || type === 'image/webp' || type === 'image/png' ? await framesOf(bytes, type) : [],
+    },
+  };
 }
 
 /** How long each frame stands, ms; none for a picture that stands still, or where the browser cannot tell. */
@@ -55,10 +68,24 @@ export function clipFacts(url: string): Promise<Found> {
       resolve(found);
     };
     video.onloadeddata = () => {
-      if (video.videoWidth === 0) return done(refuse('This file has sound but no picture. Save it as a sound: WAV, MP3, Ogg, FLAC or M4A.'));
-      done({ ok: true, facts: { ...NONE, width: video.videoWidth, height: video.videoHeight, seconds: Number.isFinite(video.duration) ? Math.min(3600, video.duration) : 0 } });
+      if (video.videoWidth === 0)
+        return done(refuse('This file has sound but no picture. Save it as a sound: WAV, MP3, Ogg, FLAC or M4A.'));
+      done({
+        ok: true,
+        facts: {
+          ...NONE,
+          width: video.videoWidth,
+          height: video.videoHeight,
+          seconds: Number.isFinite(video.duration) ? Math.min(3600, video.duration) : 0,
+        },
+      });
     };
-    video.onerror = () => done(refuse('This browser cannot play this clip: it is broken, or made in a way it does not know. WebM with VP9 works nearly everywhere.'));
+    video.onerror = () =>
+      done(
+        refuse(
+          'This browser cannot play this clip: it is broken, or made in a way it does not know. WebM with VP9 works nearly everywhere.',
+        ),
+      );
     video.src = url;
   });
 }
@@ -68,10 +95,15 @@ export async function soundFacts(bytes: Uint8Array<ArrayBuffer>): Promise<Found>
   try {
     buffer = await decodeSound(bytes.slice().buffer);
   } catch {
-    return refuse('This browser cannot play this sound: it is broken, or made in a way it does not know. WAV and MP3 work everywhere.');
+    return refuse(
+      'This browser cannot play this sound: it is broken, or made in a way it does not know. WAV and MP3 work everywhere.',
+    );
   }
-  if (buffer.duration > MOST_SOUND_SECONDS) return refuse(`This sound lasts ${Math.round(buffer.duration)} s. ${MOST_SOUND_SECONDS} s at most are taken.`);
-  const channels = Array.from({ length: Math.min(2, buffer.numberOfChannels) }, (_, n) => buffer.getChannelData(n).slice());
+  if (buffer.duration > MOST_SOUND_SECONDS)
+    return refuse(`This sound lasts ${Math.round(buffer.duration)} s. ${MOST_SOUND_SECONDS} s at most are taken.`);
+  const channels = Array.from({ length: Math.min(2, buffer.numberOfChannels) }, (_, n) =>
+    buffer.getChannelData(n).slice(),
+  );
   const { lufs } = await soundMaker().measure(channels, buffer.sampleRate);
   return { ok: true, facts: { ...NONE, seconds: buffer.duration, lufs: Number.isFinite(lufs) ? lufs : null } };
 }

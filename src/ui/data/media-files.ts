@@ -6,7 +6,8 @@ import { addMedia, mediaBytes } from './media';
 /* Media inside a saved show or cue file: bytes in base64, by id. */
 
 /** The bytes that a saved show brings along. */
-export const readFileMedia = (json: unknown): Record<string, string> => z.object({ files: z.record(z.string(), z.string()) }).safeParse(json).data?.files ?? {};
+export const readFileMedia = (json: unknown): Record<string, string> =>
+  z.object({ files: z.record(z.string(), z.string()) }).safeParse(json).data?.files ?? {};
 
 /** The bytes of these files, as far as this browser has them. */
 export async function filesOf(media: readonly Media[]): Promise<Record<string, string>> {
@@ -34,7 +35,8 @@ export async function takeFiles(media: readonly Media[], files: Readonly<Record<
     }
     const added = await addMedia(`${one.name}.${MEDIA_TYPES[one.type].ending}`, bytes);
     if (!added.ok) said.push(added.reason);
-    else if (added.media.id !== one.id) said.push(`“${one.name}” is not the file that it is said to be. Add it in Media.`);
+    else if (added.media.id !== one.id)
+      said.push(`“${one.name}” is not the file that it is said to be. Add it in Media.`);
   }
   return said;
 }

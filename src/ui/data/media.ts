@@ -20,7 +20,11 @@ export type Added = { ok: true; media: Media; known: boolean } | { ok: false; re
 
 export async function readMedia(): Promise<Media[]> {
   const list = await readJson('media');
-  return z.array(z.unknown()).catch([]).parse(list).flatMap((one) => mediaSchema.safeParse(one).data ?? []);
+  return z
+    .array(z.unknown())
+    .catch([])
+    .parse(list)
+    .flatMap((one) => mediaSchema.safeParse(one).data ?? []);
 }
 
 /** One change after another: two that read the same list would lose one of them. */
@@ -64,23 +68,43 @@ export async function addMedia(name: string, bytes: Uint8Array<ArrayBuffer>): Pr
   if (!looked.ok) return looked;
   const found = await factsOf(bytes, looked);
   if (!found.ok) return found;
-  const media: Media = mediaSchema.parse({ id, name: name.replace(/\.[^.]{1,5}$/, '').trim().slice(0, 120) || MEDIA_TYPES[looked.type].title, type: looked.type, bytes: bytes.length, ...found.facts });
-  if (!(await writeText(bytesKey(id), uint8ArrayToBase64(bytes)))) return { ok: false, reason: 'This browser has no room for the file. Remove others, or old sessions, and add it again.' };
+  const media: Media = mediaSchema.parse({
+    id,
+    name:
+      name
+        .replace(/\.[^.]{1,5}$/, '')
+        .trim()
+        .slice(0, 120) || MEDIA_TYPES[looked.type].title,
+    type: looked.type,
+    bytes: bytes.length,
+    ...found.facts,
+  });
+  if (!(await writeText(bytesKey(id), uint8ArrayToBase64(bytes))))
+    return {
+      ok: false,
+      reason: 'This browser has no room for the file. Remove others, or old sessions, and add it again.',
+    };
   await changeList((now) => [...now.filter((one) => one.id !== id), media]);
   return { ok: true, media, known: false };
 }
 
-async function factsOf(bytes: Uint8Array<ArrayBuffer>, { type, width, height }: { type: Media['type']; width: number; height: number }): Promise<Found> {
+async function factsOf(
+  bytes: Uint8Array<ArrayBuffer>,
+  { type, width, height }: { type: Media['type']; width: number; height: number },
+): Promise<Found> {
   if (MEDIA_TYPES[type].as === 'sound') return soundFacts(bytes);
   const url = URL.createObjectURL(new Blob([bytes], { type }));
   try {
-    return MEDIA_TYPES[type].as === 'clip' ? await clipFacts(url) : await pictureFacts(url, bytes, type, { width, height });
+    return MEDIA_TYPES[type].as === 'clip'
+      ? await clipFacts(url)
+      : await pictureFacts(url, bytes, type, { width, height });
   } finally {
     URL.revokeObjectURL(url);
   }
 }
 
-export const changeMedia = (id: string, change: (media: Media) => Media): Promise<void> => changeList((list) => list.map((one) => (one.id === id ? change(one) : one)));
+export const changeMedia = (id: string, change: (media: Media) => Media): Promise<void> =>
+  changeList((list) => list.map((one) => (one.id === id ? change(one) : one)));
 
 export async function removeMedia(id: string): Promise<void> {
   await changeList((list) => list.filter((one) => one.id !== id));
@@ -102,8 +126,11 @@ export async function usesOf(id: string): Promise<Use[]> {
   for (const { id: showId } of (await readIndex())?.shows ?? []) {
     const read = readShowDocument(await readJson(`show/${showId}`));
     if (!read.ok) continue;
-    for (const piece of read.show.pieces) if ('media' in piece && piece.media === id) uses.push({ show: read.show.name, cue: piece.name });
-    for (const [n, cue] of read.show.cues.entries()) if (cue.steps.some((step) => stepMedia(step).includes(id))) uses.push({ show: read.show.name, cue: cue.name || `cue ${n + 1}` });
+    for (const piece of read.show.pieces)
+      if ('media' in piece && piece.media === id) uses.push({ show: read.show.name, cue: piece.name });
+    for (const [n, cue] of read.show.cues.entries())
+      if (cue.steps.some((step) => stepMedia(step).includes(id)))
+        uses.push({ show: read.show.name, cue: cue.name || `cue ${n + 1}` });
   }
   return uses;
 }

@@ -24,15 +24,30 @@ async function answered<T>(answer: Promise<Answer<T>>): Promise<T> {
 
 /** Everybody who was ever seen with a show, sought and in an order; asked anew while it is looked at. */
 export const useRoll = (show: string, key: string, sought: string, by: RollOrder, most: number) =>
-  useSWR<Roll, Error>(['people', show, sought, by, most], () => answered(ask<Roll>('GET', `${path(show)}?${new URLSearchParams({ q: sought, by, most: String(most) })}`, { key })), { keepPreviousData: true, refreshInterval: 5000 });
+  useSWR<Roll, Error>(
+    ['people', show, sought, by, most],
+    () =>
+      answered(
+        ask<Roll>('GET', `${path(show)}?${new URLSearchParams({ q: sought, by, most: String(most) })}`, { key }),
+      ),
+    { keepPreviousData: true, refreshInterval: 5000 },
+  );
 
-export const wholeRoll = (show: string, key: string): Promise<Answer<Roll>> => ask<Roll>('GET', `${path(show)}?${new URLSearchParams({ by: 'name', most: '200000' })}`, { key });
+export const wholeRoll = (show: string, key: string): Promise<Answer<Roll>> =>
+  ask<Roll>('GET', `${path(show)}?${new URLSearchParams({ by: 'name', most: '200000' })}`, { key });
 
 export const usePerson = (show: string, key: string, feed: string, viewer: string) =>
-  useSWR<PersonView, Error>(['person', show, feed, viewer], () => answered(ask<PersonView>('GET', `${path(show)}/one?${new URLSearchParams({ feed, viewer })}`, { key })), { refreshInterval: 3000 });
+  useSWR<PersonView, Error>(
+    ['person', show, feed, viewer],
+    () => answered(ask<PersonView>('GET', `${path(show)}/one?${new URLSearchParams({ feed, viewer })}`, { key })),
+    { refreshInterval: 3000 },
+  );
 
-export const importPoints = (show: string, key: string, body: { feed: string; rows: { handle: string; viewer?: string; name?: string; points: number }[] }): Promise<Answer<{ rows: number }>> =>
-  ask('POST', `${path(show)}/import`, { key, body });
+export const importPoints = (
+  show: string,
+  key: string,
+  body: { feed: string; rows: { handle: string; viewer?: string; name?: string; points: number }[] },
+): Promise<Answer<{ rows: number }>> => ask('POST', `${path(show)}/import`, { key, body });
 
 /** Forgets a viewer on the server and in the sessions that this browser keeps. The show itself is the caller's to change. */
 export async function forgetViewer(show: Show, key: string, viewer: Forgotten): Promise<Answer<void>> {
@@ -50,6 +65,9 @@ export async function forgetViewer(show: Show, key: string, viewer: Forgotten): 
     });
     await keepSession(show.id, session, await sumUp(lines.join(''), show), lines.join(''));
   }
-  await mutate((cached) => Array.isArray(cached) && ['people', 'person', 'sessions', 'recap', 'running'].includes(String(cached[0])));
+  await mutate(
+    (cached) =>
+      Array.isArray(cached) && ['people', 'person', 'sessions', 'recap', 'running'].includes(String(cached[0])),
+  );
   return answer;
 }

@@ -20,7 +20,11 @@ export async function sendRecordings(show: Show, key: string): Promise<void> {
     const text = await readText(keyOf(feed.id));
     if (text === null) continue;
     sent.add(feed.id);
-    const answer = await ask('PUT', `/api/shows/${encodeURIComponent(show.id)}/feeds/${encodeURIComponent(feed.id)}/recording`, { key, raw: text });
+    const answer = await ask(
+      'PUT',
+      `/api/shows/${encodeURIComponent(show.id)}/feeds/${encodeURIComponent(feed.id)}/recording`,
+      { key, raw: text },
+    );
     if (!answer.ok) sent.delete(feed.id);
   }
 }

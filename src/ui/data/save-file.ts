@@ -1,5 +1,6 @@
 /** Hands a file to the person: the browser saves it where it saves files. */
-export const saveFile = (name: string, type: string, content: string): void => saveBlob(name, new Blob([content], { type }));
+export const saveFile = (name: string, type: string, content: string): void =>
+  saveBlob(name, new Blob([content], { type }));
 
 /** The same for bytes. */
 export function saveBlob(name: string, blob: Blob): void {
@@ -29,5 +30,8 @@ export function chooseFiles(accept: string, several = false): Promise<File[]> {
 export async function openFile(accept: string): Promise<{ name: string; text: string } | null> {
   const [file] = await chooseFiles(accept);
   if (!file) return null;
-  return file.text().then((text) => ({ name: file.name, text }), () => null);
+  return file.text().then(
+    (text) => ({ name: file.name, text }),
+    () => null,
+  );
 }

@@ -2,7 +2,13 @@ import { z } from 'zod';
 import type { Recap } from '@/core/recap/recap';
 import { readJson, readText, removeKey, writeJson, writeText } from './storage';
 
-const entrySchema = z.object({ id: z.string(), startedAt: z.number(), endedAt: z.number(), lost: z.number(), bad: z.number() });
+const entrySchema = z.object({
+  id: z.string(),
+  startedAt: z.number(),
+  endedAt: z.number(),
+  lost: z.number(),
+  bad: z.number(),
+});
 /** One finished session that this browser keeps. */
 export type SessionEntry = z.infer<typeof entrySchema>;
 
@@ -21,7 +27,8 @@ export async function keepSession(showId: string, entry: SessionEntry, recap: Re
 }
 
 /** Our own writing, read back. */
-export const readRecap = async (session: string): Promise<Recap | null> => (await readJson(`recap/${session}`)) as Recap | null;
+export const readRecap = async (session: string): Promise<Recap | null> =>
+  (await readJson(`recap/${session}`)) as Recap | null;
 
 export const readLog = (session: string): Promise<string | null> => readText(`log/${session}`);
 

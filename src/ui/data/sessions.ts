@@ -31,7 +31,10 @@ async function takeSessions(show: Show, key: string): Promise<void> {
 const taking = new Set<string>();
 
 /** Takes sessions over when the page opens and whenever one has ended. */
-export function useTakenSessions(open: { show: Show; key: string } | null, session: { id: string; endedAt: number | null } | null): void {
+export function useTakenSessions(
+  open: { show: Show; key: string } | null,
+  session: { id: string; endedAt: number | null } | null,
+): void {
   const id = open?.show.id;
   const key = open?.key;
   const latest = useRef(open);
@@ -51,15 +54,27 @@ export const useSessions = (showId: string) => useSWR(['sessions', showId], () =
 
 /** A finished session by the show's present rates and people; without its log, as it was summed up when it ended. */
 export const useRecap = (session: string, show: Show) =>
-  useSWR(['recap', session, JSON.stringify([show.people, show.money, show.feeds.map(({ id, rate }) => [id, rate])])], async () => {
-    const log = await readLog(session);
-    return log === null ? readRecap(session) : sumUp(log, show);
-  }, { keepPreviousData: true, revalidateOnFocus: false });
+  useSWR(
+    ['recap', session, JSON.stringify([show.people, show.money, show.feeds.map(({ id, rate }) => [id, rate])])],
+    async () => {
+      const log = await readLog(session);
+      return log === null ? readRecap(session) : sumUp(log, show);
+    },
+    { keepPreviousData: true, revalidateOnFocus: false },
+  );
 
 /** The session that runs now, summed up so far; asked anew every few seconds while it is looked at. */
 export const useRunningRecap = (show: Show, key: string, session: string | null) =>
-  useSWR(session ? ['running', show.id, session, JSON.stringify(show.people)] : null, async () => {
-    const log = await ask<string>('GET', `/api/shows/${encodeURIComponent(show.id)}/sessions/${encodeURIComponent(session ?? '')}/events`, { key, text: true });
-    if (!log.ok) throw new Error(log.reason);
-    return { log: log.value, recap: await sumUp(log.value, show) };
-  }, { refreshInterval: 5000 });
+  useSWR(
+    session ? ['running', show.id, session, JSON.stringify(show.people)] : null,
+    async () => {
+      const log = await ask<string>(
+        'GET',
+        `/api/shows/${encodeURIComponent(show.id)}/sessions/${encodeURIComponent(session ?? '')}/events`,
+        { key, text: true },
+      );
+      if (!log.ok) throw new Error(log.reason);
+      return { log: log.value, recap: await sumUp(log.value, show) };
+    },
+    { refreshInterval: 5000 },
+  );

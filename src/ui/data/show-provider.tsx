@@ -21,16 +21,39 @@ const reload = async (): Promise<void> => {
 };
 
 /** Opens the current show and follows it as the server runs it. */
-export function ShowProvider({ children, waiting, failed }: { children: ReactNode; waiting: ReactNode; failed: (sentence: string) => ReactNode }) {
-  const { error } = useSWR<OpenShow, Error>('library', showStore.load, { revalidateOnFocus: false, revalidateIfStale: false, revalidateOnReconnect: false });
+export function ShowProvider({
+  children,
+  waiting,
+  failed,
+}: {
+  children: ReactNode;
+  waiting: ReactNode;
+  failed: (sentence: string) => ReactNode;
+}) {
+  const { error } = useSWR<OpenShow, Error>('library', showStore.load, {
+    revalidateOnFocus: false,
+    revalidateIfStale: false,
+    revalidateOnReconnect: false,
+  });
   const open = useSyncExternalStore(showStore.subscribe, showStore.now);
   const desk = useDesk(open?.show.id ?? null, open?.keys.desk ?? null, putBack);
   useTakenSessions(open ? { show: open.show, key: open.keys.desk } : null, desk.view?.session ?? null);
 
-  const value = useMemo(() => open && {
-    ...open, desk, reload, edit: showStore.edit, undo: showStore.undo, redo: showStore.redo, seen: showStore.seen,
-    canUndo: open.history.done.length > 0, canRedo: open.history.undone.length > 0,
-  }, [open, desk]);
+  const value = useMemo(
+    () =>
+      open && {
+        ...open,
+        desk,
+        reload,
+        edit: showStore.edit,
+        undo: showStore.undo,
+        redo: showStore.redo,
+        seen: showStore.seen,
+        canUndo: open.history.done.length > 0,
+        canRedo: open.history.undone.length > 0,
+      },
+    [open, desk],
+  );
 
   if (error && !open) return failed(error.message);
   if (!value) return waiting;

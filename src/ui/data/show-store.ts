@@ -7,7 +7,17 @@ import { sendMedia } from './media';
 import { sendRecordings } from './recordings';
 import { doEdit, redoEdit, undoEdit, type Changed, type History } from './history';
 import { readHistory, storeHistory } from './history-store';
-import { addStarter, readIndex, readKeys, readStoredShow, renameInIndex, replaceKeys, storeShow, type LibraryIndex, type ShowKeys } from './library';
+import {
+  addStarter,
+  readIndex,
+  readKeys,
+  readStoredShow,
+  renameInIndex,
+  replaceKeys,
+  storeShow,
+  type LibraryIndex,
+  type ShowKeys,
+} from './library';
 
 /** Edits are gathered for this long before they are published: a thumb that drags makes many. */
 const PUBLISH_MS = 150;
@@ -27,8 +37,14 @@ export interface OpenShow {
 
 const takenSchema = z.object({ taken: z.object({ outlets: z.array(z.string()), feeds: z.array(z.string()) }) });
 
-function readdressedWords(show: Show, { outlets, feeds }: { outlets: readonly string[]; feeds: readonly string[] }): string {
-  const names = [...show.outlets.filter(({ id }) => outlets.includes(id)).map(({ name }) => name), ...show.feeds.filter(({ id }) => feeds.includes(id)).map(({ handle }) => handle)];
+function readdressedWords(
+  show: Show,
+  { outlets, feeds }: { outlets: readonly string[]; feeds: readonly string[] },
+): string {
+  const names = [
+    ...show.outlets.filter(({ id }) => outlets.includes(id)).map(({ name }) => name),
+    ...show.feeds.filter(({ id }) => feeds.includes(id)).map(({ handle }) => handle),
+  ];
   return `Another show on this server has the same address, so this one was given new ones: ${names.map((name) => `“${name}”`).join(', ')}. Copy them again where you had pasted the old ones.`;
 }
 
@@ -63,7 +79,10 @@ class ShowStore {
   readonly load = (): Promise<OpenShow> => (this.loading ??= this.read().finally(() => (this.loading = null)));
 
   private async read(): Promise<OpenShow> {
-    const config = await fetchJson<ServerConfig>('/api/config').catch((): ServerConfig => ({ demo: false, standins: false }));
+    const config = await fetchJson<ServerConfig>('/api/config').catch((): ServerConfig => ({
+      demo: false,
+      standins: false,
+    }));
     let index = (await readIndex()) ?? (await firstVisit(config.demo));
     let show = await readStoredShow(index.current);
     if (!show) {
@@ -71,10 +90,21 @@ class ShowStore {
       index = await addStarter();
       show = await readStoredShow(index.current);
     }
-    if (!show) throw new Error('This browser keeps no data for this page, so that there is no show to open. Allow it to store data, then reload.');
+    if (!show)
+      throw new Error(
+        'This browser keeps no data for this page, so that there is no show to open. Allow it to store data, then reload.',
+      );
     // A browser knows where it is; a server does not.
     if (show.zone === '') show = { ...show, zone: Intl.DateTimeFormat().resolvedOptions().timeZone };
-    const opened: OpenShow = { index, show, keys: await readKeys(show), demo: config.demo, history: await readHistory(show.id), refused: null, readdressed: null };
+    const opened: OpenShow = {
+      index,
+      show,
+      keys: await readKeys(show),
+      demo: config.demo,
+      history: await readHistory(show.id),
+      refused: null,
+      readdressed: null,
+    };
     this.set(opened);
     void this.publish();
     return opened;
@@ -85,7 +115,8 @@ class ShowStore {
     for (const listener of this.listeners) listener();
   }
 
-  readonly edit = (recipe: (draft: Draft<Show>) => void): void => this.take(this.open && doEdit(this.open.show, this.open.history, recipe));
+  readonly edit = (recipe: (draft: Draft<Show>) => void): void =>
+    this.take(this.open && doEdit(this.open.show, this.open.history, recipe));
   readonly undo = (): void => this.take(this.open && undoEdit(this.open.show, this.open.history));
   readonly redo = (): void => this.take(this.open && redoEdit(this.open.show, this.open.history));
 
@@ -121,7 +152,10 @@ class ShowStore {
     const keys = await readKeys(show);
     if (this.open.show.id !== show.id) return;
     if (JSON.stringify(keys) !== JSON.stringify(this.open.keys)) this.set({ ...this.open, keys });
-    const answer = await ask('PUT', `/api/shows/${encodeURIComponent(show.id)}`, { key: keys.desk, body: { show, outletKeys: keys.outlets, secrets: keys.feeds } });
+    const answer = await ask('PUT', `/api/shows/${encodeURIComponent(show.id)}`, {
+      key: keys.desk,
+      body: { show, outletKeys: keys.outlets, secrets: keys.feeds },
+    });
     if (answer.ok) {
       await sendRecordings(show, keys.desk);
       await sendMedia(show, keys.desk);
@@ -130,13 +164,15 @@ class ShowStore {
     const refused = answer.ok || answer.status === null || taken ? null : answer.reason;
     // Two shows cannot have one address: this one gets others, and whoever pasted the old ones has to be told.
     const readdressed = taken ? readdressedWords(show, taken) : this.open.readdressed;
-    if (this.open.show.id === show.id && (this.open.refused !== refused || this.open.readdressed !== readdressed)) this.set({ ...this.open, refused, readdressed });
+    if (this.open.show.id === show.id && (this.open.refused !== refused || this.open.readdressed !== readdressed))
+      this.set({ ...this.open, refused, readdressed });
     if (taken) {
       await replaceKeys(show, taken);
       this.timer ??= setTimeout(() => void this.publish(), PUBLISH_MS);
       return;
     }
-    if (!answer.ok && (answer.status === null || answer.status >= 500 || answer.status === 429)) this.timer ??= setTimeout(() => void this.publish(), AGAIN_MS);
+    if (!answer.ok && (answer.status === null || answer.status >= 500 || answer.status === 429))
+      this.timer ??= setTimeout(() => void this.publish(), AGAIN_MS);
   };
 }
 

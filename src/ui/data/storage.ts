@@ -43,9 +43,11 @@ export async function writeText(key: string, text: string): Promise<boolean> {
     return true;
   } catch (error) {
     const full = error instanceof Error && /quota|full|storage/i.test(`${error.name} ${error.message}`);
-    tell(full
-      ? 'This browser’s storage is full. Your changes work and are on the server, but are not kept in this browser: save the show as a file, or remove old sessions.'
-      : 'This browser does not keep data just now. Your changes work and are on the server; save the show as a file to be safe.');
+    tell(
+      full
+        ? 'This browser’s storage is full. Your changes work and are on the server, but are not kept in this browser: save the show as a file, or remove old sessions.'
+        : 'This browser does not keep data just now. Your changes work and are on the server; save the show as a file to be safe.',
+    );
     return false;
   }
 }

@@ -14,7 +14,14 @@ const HIGH = 90;
 export function CourseChart({ goal, target }: { goal: string; target: number }) {
   const { show, keys } = useShow();
   const { marigold, line, muted } = useColours();
-  const { data } = useSWR(['course', show.id, goal], () => ask<CoursePoint[]>('GET', `/api/shows/${encodeURIComponent(show.id)}/goals/${encodeURIComponent(goal)}/course`, { key: keys.desk }), { refreshInterval: 5000 });
+  const { data } = useSWR(
+    ['course', show.id, goal],
+    () =>
+      ask<CoursePoint[]>('GET', `/api/shows/${encodeURIComponent(show.id)}/goals/${encodeURIComponent(goal)}/course`, {
+        key: keys.desk,
+      }),
+    { refreshInterval: 5000 },
+  );
   const points = data?.ok ? data.value : [];
   const [first] = points;
   const last = points.at(-1);
@@ -23,12 +30,22 @@ export function CourseChart({ goal, target }: { goal: string; target: number }) 
   const x = (at: number): number => ((at - first[0]) / (last[0] - first[0])) * WIDE;
   const y = (value: number): number => HIGH - 3 - (value / most) * (HIGH - 6);
   // A number that is counted stands until it changes: steps, not slopes.
-  const path = points.map(([at, value], n) => (n === 0 ? `M${x(at).toFixed(1)} ${y(value).toFixed(1)}` : `H${x(at).toFixed(1)}V${y(value).toFixed(1)}`)).join('');
-  const clock = (at: number): string => new Intl.DateTimeFormat('en', { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' }).format(at);
+  const path = points
+    .map(([at, value], n) =>
+      n === 0 ? `M${x(at).toFixed(1)} ${y(value).toFixed(1)}` : `H${x(at).toFixed(1)}V${y(value).toFixed(1)}`,
+    )
+    .join('');
+  const clock = (at: number): string =>
+    new Intl.DateTimeFormat('en', { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' }).format(at);
   return (
     <View className="gap-1">
-      <Text size={13} tone="muted">Its course in this session</Text>
-      <View role="img" aria-label={`From ${first[1].toLocaleString('en')} at ${clock(first[0])} to ${last[1].toLocaleString('en')} at ${clock(last[0])}; the target is ${target.toLocaleString('en')}`}>
+      <Text size={13} tone="muted">
+        Its course in this session
+      </Text>
+      <View
+        role="img"
+        aria-label={`From ${first[1].toLocaleString('en')} at ${clock(first[0])} to ${last[1].toLocaleString('en')} at ${clock(last[0])}; the target is ${target.toLocaleString('en')}`}
+      >
         <Svg width="100%" height={HIGH} viewBox={`0 0 ${WIDE} ${HIGH}`} preserveAspectRatio="none">
           <Line x1={0} y1={y(0)} x2={WIDE} y2={y(0)} stroke={line} strokeWidth={1} />
           <Line x1={0} y1={y(target)} x2={WIDE} y2={y(target)} stroke={muted} strokeWidth={1.5} strokeDasharray="4 4" />
@@ -36,9 +53,17 @@ export function CourseChart({ goal, target }: { goal: string; target: number }) 
         </Svg>
       </View>
       <View className="flex-row justify-between">
-        <Text size={13} tone="muted" className="tabular-nums">{`${clock(first[0])}, ${first[1].toLocaleString('en')}`}</Text>
+        <Text
+          size={13}
+          tone="muted"
+          className="tabular-nums"
+        >{`${clock(first[0])}, ${first[1].toLocaleString('en')}`}</Text>
         <Text size={13} tone="muted" className="tabular-nums">{`target ${target.toLocaleString('en')}`}</Text>
-        <Text size={13} tone="muted" className="tabular-nums">{`${clock(last[0])}, ${last[1].toLocaleString('en')}`}</Text>
+        <Text
+          size={13}
+          tone="muted"
+          className="tabular-nums"
+        >{`${clock(last[0])}, ${last[1].toLocaleString('en')}`}</Text>
       </View>
     </View>
   );

@@ -15,13 +15,20 @@ export function NoticeList({ notices: all, now }: { notices: readonly Notice[]; 
   return (
     <Card flush trouble label="Notices">
       <View role="status" className="px-4 py-3 gap-2">
-        <Text size={13} tone="muted">Notices</Text>
-        {[...notices].reverse().slice(0, SHOWN).map(({ id, at, says }) => (
-          <View key={id} className="gap-[2px]">
-            <Text tone="brick">{says}</Text>
-            <Text size={13} tone="muted">{agoWords(now - at)}</Text>
-          </View>
-        ))}
+        <Text size={13} tone="muted">
+          Notices
+        </Text>
+        {[...notices]
+          .reverse()
+          .slice(0, SHOWN)
+          .map(({ id, at, says }) => (
+            <View key={id} className="gap-[2px]">
+              <Text tone="brick">{says}</Text>
+              <Text size={13} tone="muted">
+                {agoWords(now - at)}
+              </Text>
+            </View>
+          ))}
       </View>
     </Card>
   );

@@ -11,7 +11,29 @@ import { CourseChart } from './course-chart';
 import { agoWords } from '@/ui/words/ago';
 
 /** One number of the show, set by hand; what was changed by hand before, each to be taken back. */
-export function NumberSheet({ number, name, value, hand, outlook, boost, target, now, onCommand, onClose }: { number: string; name: string; value: number; hand: readonly HandChange[]; outlook: string | null; boost: { times: number; until: number } | null; target: number | null; now: number; onCommand: (command: Command) => void; onClose: () => void }) {
+export function NumberSheet({
+  number,
+  name,
+  value,
+  hand,
+  outlook,
+  boost,
+  target,
+  now,
+  onCommand,
+  onClose,
+}: {
+  number: string;
+  name: string;
+  value: number;
+  hand: readonly HandChange[];
+  outlook: string | null;
+  boost: { times: number; until: number } | null;
+  target: number | null;
+  now: number;
+  onCommand: (command: Command) => void;
+  onClose: () => void;
+}) {
   const time = number.startsWith('countdown/');
   const words = (n: number): string => (time ? clockWords(n * 1000) : n.toLocaleString('en'));
   const [typed, setTyped] = useState('');
@@ -22,25 +44,73 @@ export function NumberSheet({ number, name, value, hand, outlook, boost, target,
   return (
     <Sheet title={name} onClose={onClose}>
       <View className="flex-row items-baseline gap-3">
-        <Text size={30} face="figure">{words(value)}</Text>
+        <Text size={30} face="figure">
+          {words(value)}
+        </Text>
         <Text tone="muted">now</Text>
       </View>
       {outlook === null ? null : <Text tone="muted">{outlook}</Text>}
-      <TextField label={time ? 'Set it to (minutes:seconds)' : 'Set it to'} value={typed} most={12} exact onChange={setTyped} problem={typed === '' || fits ? null : time ? 'A time like 12:30, or minutes alone.' : least === 0 ? 'A whole number from 0 on.' : 'A whole number.'} />
-      <Button kind="main" disabled={!fits} onPress={() => { if (to !== null) onCommand({ command: 'set', number, to }); setTyped(''); }}>Set it</Button>
+      <TextField
+        label={time ? 'Set it to (minutes:seconds)' : 'Set it to'}
+        value={typed}
+        most={12}
+        exact
+        onChange={setTyped}
+        problem={
+          typed === '' || fits
+            ? null
+            : time
+              ? 'A time like 12:30, or minutes alone.'
+              : least === 0
+                ? 'A whole number from 0 on.'
+                : 'A whole number.'
+        }
+      />
+      <Button
+        kind="main"
+        disabled={!fits}
+        onPress={() => {
+          if (to !== null) onCommand({ command: 'set', number, to });
+          setTyped('');
+        }}
+      >
+        Set it
+      </Button>
       {target === null ? null : <CourseChart goal={number.slice(number.indexOf('/') + 1)} target={target} />}
-      {time ? <Boost countdown={number.slice(number.indexOf('/') + 1)} boost={boost} now={now} onCommand={onCommand} /> : null}
+      {time ? (
+        <Boost countdown={number.slice(number.indexOf('/') + 1)} boost={boost} now={now} onCommand={onCommand} />
+      ) : null}
       <View className="gap-1">
-        <Text size={13} tone="muted">Changed by hand</Text>
+        <Text size={13} tone="muted">
+          Changed by hand
+        </Text>
         {changes.length === 0 ? <Text>Not in this session.</Text> : null}
         <View role="list" aria-label="Changed by hand">
           {changes.map((change) => (
-            <View key={change.id} role="listitem" className="flex-row items-center justify-between gap-3 min-h-[52px] border-b border-line">
+            <View
+              key={change.id}
+              role="listitem"
+              className="flex-row items-center justify-between gap-3 min-h-[52px] border-b border-line"
+            >
               <View className="flex-1">
-                <Text tone={change.undone ? 'muted' : 'ink'} className="tabular-nums">{`${words(change.from)} became ${words(change.to)}`}</Text>
-                <Text size={13} tone="muted">{[change.by, agoWords(now - change.at), change.undone ? 'taken back' : null].filter(Boolean).join(', ')}</Text>
+                <Text
+                  tone={change.undone ? 'muted' : 'ink'}
+                  className="tabular-nums"
+                >{`${words(change.from)} became ${words(change.to)}`}</Text>
+                <Text size={13} tone="muted">
+                  {[change.by, agoWords(now - change.at), change.undone ? 'taken back' : null]
+                    .filter(Boolean)
+                    .join(', ')}
+                </Text>
               </View>
-              {change.undone ? null : <Button label={`Take back: ${words(change.from)} became ${words(change.to)}`} onPress={() => onCommand({ command: 'takeBack', change: change.id })}>Take back</Button>}
+              {change.undone ? null : (
+                <Button
+                  label={`Take back: ${words(change.from)} became ${words(change.to)}`}
+                  onPress={() => onCommand({ command: 'takeBack', change: change.id })}
+                >
+                  Take back
+                </Button>
+              )}
             </View>
           ))}
         </View>
@@ -53,14 +123,38 @@ const BOOSTS = [2, 3] as const;
 const BOOST_MINUTES = 10;
 
 /** For a while, what viewers do adds more time. */
-function Boost({ countdown, boost, now, onCommand }: { countdown: string; boost: { times: number; until: number } | null; now: number; onCommand: (command: Command) => void }) {
+function Boost({
+  countdown,
+  boost,
+  now,
+  onCommand,
+}: {
+  countdown: string;
+  boost: { times: number; until: number } | null;
+  now: number;
+  onCommand: (command: Command) => void;
+}) {
   const left = boost ? boost.until - now : 0;
   return (
     <View className="gap-2" role="group" aria-label="What viewers add">
-      <Text size={13} tone="muted">{boost && left > 0 ? `What viewers add counts ${boost.times} times, for ${clockWords(left)} more` : 'What viewers add'}</Text>
+      <Text size={13} tone="muted">
+        {boost && left > 0
+          ? `What viewers add counts ${boost.times} times, for ${clockWords(left)} more`
+          : 'What viewers add'}
+      </Text>
       <View className="flex-row flex-wrap gap-2">
-        {BOOSTS.map((times) => <Button key={times} kind="outline" onPress={() => onCommand({ command: 'boost', countdown, times, seconds: BOOST_MINUTES * 60 })}>{`${times} times for ${BOOST_MINUTES} min`}</Button>)}
-        {left > 0 ? <Button kind="outline" onPress={() => onCommand({ command: 'boost', countdown, times: 1, seconds: 1 })}>No more</Button> : null}
+        {BOOSTS.map((times) => (
+          <Button
+            key={times}
+            kind="outline"
+            onPress={() => onCommand({ command: 'boost', countdown, times, seconds: BOOST_MINUTES * 60 })}
+          >{`${times} times for ${BOOST_MINUTES} min`}</Button>
+        ))}
+        {left > 0 ? (
+          <Button kind="outline" onPress={() => onCommand({ command: 'boost', countdown, times: 1, seconds: 1 })}>
+            No more
+          </Button>
+        ) : null}
       </View>
     </View>
   );

@@ -13,13 +13,20 @@ export function PassedLines({ lines, now }: { lines: readonly Line[]; now: numbe
   return (
     <Card flush label="Not shown, since too much waited">
       <View className="px-4 py-3 gap-1">
-        <Text size={13} tone="muted">Not shown, since too much waited</Text>
-        {[...lines].reverse().slice(0, SHOWN).map((line) => (
-          <View key={line.id} className="flex-row justify-between gap-3">
-            <ViewerText text={line.text} size={15} numberOfLines={1} className="shrink" />
-            <Text size={13} tone="muted" className="tabular-nums">{ago(now - line.at)}</Text>
-          </View>
-        ))}
+        <Text size={13} tone="muted">
+          Not shown, since too much waited
+        </Text>
+        {[...lines]
+          .reverse()
+          .slice(0, SHOWN)
+          .map((line) => (
+            <View key={line.id} className="flex-row justify-between gap-3">
+              <ViewerText text={line.text} size={15} numberOfLines={1} className="shrink" />
+              <Text size={13} tone="muted" className="tabular-nums">
+                {ago(now - line.at)}
+              </Text>
+            </View>
+          ))}
       </View>
     </Card>
   );

@@ -14,7 +14,12 @@ export function ToldLines({ told, now }: { told: DeskView['told']; now: number }
     <Card flush trouble label="Not told">
       <View className="px-4 py-3 gap-1">
         <Text size={13} tone="muted">{`Not told: ${failed.length} of the last ${told.length}`}</Text>
-        {[...failed].reverse().slice(0, SHOWN).map(({ id, at, host, trouble }) => <Text key={id} tone="brick">{`${host}: ${trouble ?? ''} ${agoWords(now - at)}`}</Text>)}
+        {[...failed]
+          .reverse()
+          .slice(0, SHOWN)
+          .map(({ id, at, host, trouble }) => (
+            <Text key={id} tone="brick">{`${host}: ${trouble ?? ''} ${agoWords(now - at)}`}</Text>
+          ))}
       </View>
     </Card>
   );

@@ -8,7 +8,10 @@ import { Text } from '@/ui/part/text';
 import { mappedFeed } from './new-feed';
 
 const WAYS = [
-  { value: 'webhook', label: 'It posts to me' }, { value: 'sse', label: 'Event stream' }, { value: 'websocket', label: 'WebSocket' }, { value: 'poll', label: 'Ask now and then' },
+  { value: 'webhook', label: 'It posts to me' },
+  { value: 'sse', label: 'Event stream' },
+  { value: 'websocket', label: 'WebSocket' },
+  { value: 'poll', label: 'Ask now and then' },
 ] as const;
 type Way = (typeof WAYS)[number]['value'];
 
@@ -29,24 +32,75 @@ export function AddByAddress({ onAdd }: { onAdd: (feed: Feed) => void }) {
   const [nameless, setNameless] = useState(false);
   const add = (): void => {
     setNameless(name.trim() === '');
-    const source: Transport = way === 'webhook' ? { transport: way } : way === 'poll' ? { transport: way, url: url.trim(), everyMs: POLL_MS } : { transport: way, url: url.trim() };
+    const source: Transport =
+      way === 'webhook'
+        ? { transport: way }
+        : way === 'poll'
+          ? { transport: way, url: url.trim(), everyMs: POLL_MS }
+          : { transport: way, url: url.trim() };
     const right = transportSchema.safeParse(source).success;
-    setProblem(right ? null : way === 'websocket' ? 'A WebSocket’s address begins with ws:// or wss://.' : 'A whole address is needed, with http:// or https:// in front.');
+    setProblem(
+      right
+        ? null
+        : way === 'websocket'
+          ? 'A WebSocket’s address begins with ws:// or wss://.'
+          : 'A whole address is needed, with http:// or https:// in front.',
+    );
     if (right && name.trim() !== '') onAdd(mappedFeed(name, source));
   };
   return (
     <>
-      <TextField label="What you call it" value={name} placeholder="My other platform" most={64} autoFocus onChange={setName} problem={nameless ? 'It needs a name, to be found in lists.' : null} />
+      <TextField
+        label="What you call it"
+        value={name}
+        placeholder="My other platform"
+        most={64}
+        autoFocus
+        onChange={setName}
+        problem={nameless ? 'It needs a name, to be found in lists.' : null}
+      />
       <View className="gap-2">
-        <Text size={13} tone="muted">How do its messages come?</Text>
-        <Segments label="Way" options={WAYS} value={way} onChange={(next) => { setWay(next); setProblem(null); }} />
-        <Text size={13} tone="muted">{SAYS[way]}</Text>
+        <Text size={13} tone="muted">
+          How do its messages come?
+        </Text>
+        <Segments
+          label="Way"
+          options={WAYS}
+          value={way}
+          onChange={(next) => {
+            setWay(next);
+            setProblem(null);
+          }}
+        />
+        <Text size={13} tone="muted">
+          {SAYS[way]}
+        </Text>
       </View>
       {way === 'webhook' ? null : (
-        <TextField label="Address" value={url} exact most={2000} onChange={(text) => { setUrl(text); setProblem(null); }} problem={problem} placeholder={way === 'websocket' ? 'wss://' : 'https://'} onSubmit={add} />
+        <TextField
+          label="Address"
+          value={url}
+          exact
+          most={2000}
+          onChange={(text) => {
+            setUrl(text);
+            setProblem(null);
+          }}
+          problem={problem}
+          placeholder={way === 'websocket' ? 'wss://' : 'https://'}
+          onSubmit={add}
+        />
       )}
-      {way === 'webhook' ? null : <Text size={13} tone="muted">{'If the address holds a secret, write {secret} in its place. You put it in on the feed’s page, where it is kept apart.'}</Text>}
-      <Button kind="main" onPress={add}>Add this feed</Button>
+      {way === 'webhook' ? null : (
+        <Text size={13} tone="muted">
+          {
+            'If the address holds a secret, write {secret} in its place. You put it in on the feed’s page, where it is kept apart.'
+          }
+        </Text>
+      )}
+      <Button kind="main" onPress={add}>
+        Add this feed
+      </Button>
     </>
   );
 }

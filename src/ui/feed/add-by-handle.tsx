@@ -12,16 +12,36 @@ import { handleFeed } from './new-feed';
 
 type Found = 'live' | 'offline' | 'nobody' | 'unreachable' | 'asking';
 
-const SENTENCES: Record<Found, { tone: 'lagoon' | 'mist' | 'brick'; text: (handle: string, platform: string) => string }> = {
+const SENTENCES: Record<
+  Found,
+  { tone: 'lagoon' | 'mist' | 'brick'; text: (handle: string, platform: string) => string }
+> = {
   asking: { tone: 'mist', text: (handle) => `Looking for ${handle} …` },
   live: { tone: 'lagoon', text: (handle) => `Found ${handle}, live right now.` },
-  offline: { tone: 'lagoon', text: (handle) => `Found ${handle}. Not live now: the feed will wait and connect by itself.` },
-  nobody: { tone: 'brick', text: (handle, platform) => `Nobody on ${platform} has the handle ${handle}. Check the spelling against your profile’s address.` },
-  unreachable: { tone: 'brick', text: (_handle, platform) => `${platform} does not answer just now. You can add the feed; it keeps trying by itself.` },
+  offline: {
+    tone: 'lagoon',
+    text: (handle) => `Found ${handle}. Not live now: the feed will wait and connect by itself.`,
+  },
+  nobody: {
+    tone: 'brick',
+    text: (handle, platform) =>
+      `Nobody on ${platform} has the handle ${handle}. Check the spelling against your profile’s address.`,
+  },
+  unreachable: {
+    tone: 'brick',
+    text: (_handle, platform) =>
+      `${platform} does not answer just now. You can add the feed; it keeps trying by itself.`,
+  },
 };
 
 /** A platform that finds the streamer by a handle: the handle, and whether there is such a one. */
-export function AddByHandle({ platform, onAdd }: { platform: 'brindle' | 'oxbow' | 'tarn'; onAdd: (feed: Feed) => void }) {
+export function AddByHandle({
+  platform,
+  onAdd,
+}: {
+  platform: 'brindle' | 'oxbow' | 'tarn';
+  onAdd: (feed: Feed) => void;
+}) {
   const { show } = useShow();
   const { name } = PLATFORMS[platform];
   const [typed, setTyped] = useState('');
@@ -32,7 +52,8 @@ export function AddByHandle({ platform, onAdd }: { platform: 'brindle' | 'oxbow'
     const tidy = tidyHandle(typed);
     if (!tidy.ok) return setProblem(tidy.reason);
     const { handle, remark } = tidy;
-    if (show.feeds.some((feed) => feed.platform === platform && feed.handle === handle)) return setProblem(`${handle} is in this show already.`);
+    if (show.feeds.some((feed) => feed.platform === platform && feed.handle === handle))
+      return setProblem(`${handle} is in this show already.`);
     setProblem(null);
     setTyped(handle);
     setChecked({ handle, remark, found: 'asking' });
@@ -45,14 +66,37 @@ export function AddByHandle({ platform, onAdd }: { platform: 'brindle' | 'oxbow'
   return (
     <>
       <TextField
-        label={`Your handle on ${name}`} value={typed} placeholder="odavarn.kiln" exact autoFocus most={300} problem={problem}
-        onChange={(text) => { setTyped(text); setChecked(null); setProblem(null); }} onSubmit={() => void check()}
+        label={`Your handle on ${name}`}
+        value={typed}
+        placeholder="odavarn.kiln"
+        exact
+        autoFocus
+        most={300}
+        problem={problem}
+        onChange={(text) => {
+          setTyped(text);
+          setChecked(null);
+          setProblem(null);
+        }}
+        onSubmit={() => void check()}
       />
-      <Text size={13} tone="muted">The name in your profile’s address, not the one shown above your video. You can paste the whole address.</Text>
-      {checked && tell ? <Text tone={tell.tone} role="status">{[checked.remark, tell.text(checked.handle, name)].filter(Boolean).join(' ')}</Text> : null}
+      <Text size={13} tone="muted">
+        The name in your profile’s address, not the one shown above your video. You can paste the whole address.
+      </Text>
+      {checked && tell ? (
+        <Text tone={tell.tone} role="status">
+          {[checked.remark, tell.text(checked.handle, name)].filter(Boolean).join(' ')}
+        </Text>
+      ) : null}
       <View className="flex-row gap-2">
-        <Button className="flex-1" kind={mayAdd ? 'plain' : 'main'} onPress={() => void check()}>Check</Button>
-        {mayAdd ? <Button className="flex-1" kind="main" onPress={() => onAdd(handleFeed(platform, checked.handle))}>Add this feed</Button> : null}
+        <Button className="flex-1" kind={mayAdd ? 'plain' : 'main'} onPress={() => void check()}>
+          Check
+        </Button>
+        {mayAdd ? (
+          <Button className="flex-1" kind="main" onPress={() => onAdd(handleFeed(platform, checked.handle))}>
+            Add this feed
+          </Button>
+        ) : null}
       </View>
     </>
   );

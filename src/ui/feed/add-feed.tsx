@@ -12,9 +12,18 @@ import { AddByHandle } from './add-by-handle';
 import { AddFile } from './add-file';
 import { AddInbox } from './add-inbox';
 
-const OPTIONS = Object.entries(PLATFORMS).map(([value, { name, says }]) => ({ value: value as PlatformName, label: name, note: says }));
+const OPTIONS = Object.entries(PLATFORMS).map(([value, { name, says }]) => ({
+  value: value as PlatformName,
+  label: name,
+  note: says,
+}));
 
-const TITLES: Record<Platform['by'], (name: string) => string> = { handle: (name) => `Add ${name}`, address: () => 'Add any other platform', inbox: (name) => `Add ${name}`, file: () => 'Add a recording' };
+const TITLES: Record<Platform['by'], (name: string) => string> = {
+  handle: (name) => `Add ${name}`,
+  address: () => 'Add any other platform',
+  inbox: (name) => `Add ${name}`,
+  file: () => 'Add a recording',
+};
 
 /** Adding a feed: which platform, how it is found, and a check. */
 export function AddFeed({ onClose }: { onClose: () => void }) {
@@ -30,16 +39,24 @@ export function AddFeed({ onClose }: { onClose: () => void }) {
     if (then) router.push(`/feed/${feed.id}`);
   };
   return (
-    <Sheet title={platform === null ? 'Add a feed' : TITLES[PLATFORMS[platform].by](PLATFORMS[platform].name)} onClose={onClose}>
+    <Sheet
+      title={platform === null ? 'Add a feed' : TITLES[PLATFORMS[platform].by](PLATFORMS[platform].name)}
+      onClose={onClose}
+    >
       {platform === null ? (
         <View className="gap-2">
           <Text tone="muted">Where do you go live?</Text>
           <Choice label="Platform" options={OPTIONS} value={platform} onChange={setPlatform} />
         </View>
-      ) : platform === 'brindle' || platform === 'oxbow' || platform === 'tarn' ? <AddByHandle platform={platform} onAdd={(feed) => add(feed, platform === 'oxbow')} />
-        : platform === 'mapped' ? <AddByAddress onAdd={(feed) => add(feed, true)} />
-          : platform === 'file' ? <AddFile onAdd={(feed) => add(feed, true)} />
-            : <AddInbox platform={platform} onAdd={(feed) => add(feed, true)} />}
+      ) : platform === 'brindle' || platform === 'oxbow' || platform === 'tarn' ? (
+        <AddByHandle platform={platform} onAdd={(feed) => add(feed, platform === 'oxbow')} />
+      ) : platform === 'mapped' ? (
+        <AddByAddress onAdd={(feed) => add(feed, true)} />
+      ) : platform === 'file' ? (
+        <AddFile onAdd={(feed) => add(feed, true)} />
+      ) : (
+        <AddInbox platform={platform} onAdd={(feed) => add(feed, true)} />
+      )}
     </Sheet>
   );
 }

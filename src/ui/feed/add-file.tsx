@@ -7,7 +7,12 @@ import { Button } from '@/ui/part/button';
 import { Text } from '@/ui/part/text';
 import { fileFeed } from './new-feed';
 
-const FORMAT_WORDS = { events: 'an event log', csv: 'a table of events', cloudevents: 'CloudEvents', brindle: 'a saved Brindle stream' } as const;
+const FORMAT_WORDS = {
+  events: 'an event log',
+  csv: 'a table of events',
+  cloudevents: 'CloudEvents',
+  brindle: 'a saved Brindle stream',
+} as const;
 
 /** A recorded session: the file, and what it was found to be. */
 export function AddFile({ onAdd }: { onAdd: (feed: Feed) => void }) {
@@ -16,7 +21,10 @@ export function AddFile({ onAdd }: { onAdd: (feed: Feed) => void }) {
     const file = await openFile('.ndjson,.csv,.json,.txt,application/json,text/csv,text/plain');
     if (!file) return;
     const as = guessFormat(file.text);
-    if (!as) return setProblem(`${file.name} is no recording. Gavirn plays event logs (NDJSON), tables of events (CSV with a column "kind"), CloudEvents, and saved Brindle streams.`);
+    if (!as)
+      return setProblem(
+        `${file.name} is no recording. Gavirn plays event logs (NDJSON), tables of events (CSV with a column "kind"), CloudEvents, and saved Brindle streams.`,
+      );
     const feed = fileFeed(file.name, as);
     await keepRecording(feed.id, file.text);
     onAdd(feed);
@@ -24,8 +32,14 @@ export function AddFile({ onAdd }: { onAdd: (feed: Feed) => void }) {
   return (
     <>
       <Text tone="muted">{`Play a session again as if it happened now, at 1 to 100 times its speed. It can be ${Object.values(FORMAT_WORDS).join(', ')}.`}</Text>
-      {problem ? <Text tone="brick" role="alert">{problem}</Text> : null}
-      <Button kind="main" onPress={() => void choose()}>Choose a file</Button>
+      {problem ? (
+        <Text tone="brick" role="alert">
+          {problem}
+        </Text>
+      ) : null}
+      <Button kind="main" onPress={() => void choose()}>
+        Choose a file
+      </Button>
     </>
   );
 }

@@ -12,9 +12,21 @@ export function AddInbox({ platform, onAdd }: { platform: 'cloudevents' | 'activ
   const add = (): void => onAdd(inboxFeed(platform, name.trim() || PLATFORMS[platform].name));
   return (
     <>
-      <TextField label="What you call it" value={name} placeholder={PLATFORMS[platform].name} most={64} autoFocus onChange={setName} onSubmit={add} />
-      <Text size={13} tone="muted">The feed gets an address of its own. Whatever posts there is heard.</Text>
-      <Button kind="main" onPress={add}>Add this feed</Button>
+      <TextField
+        label="What you call it"
+        value={name}
+        placeholder={PLATFORMS[platform].name}
+        most={64}
+        autoFocus
+        onChange={setName}
+        onSubmit={add}
+      />
+      <Text size={13} tone="muted">
+        The feed gets an address of its own. Whatever posts there is heard.
+      </Text>
+      <Button kind="main" onPress={add}>
+        Add this feed
+      </Button>
     </>
   );
 }

@@ -13,32 +13,67 @@ import { SampleTree } from './sample-tree';
 export function KindSheet({ onChoose, onClose }: { onChoose: (kind: MappedKind) => void; onClose: () => void }) {
   return (
     <Sheet title="These messages are …" onClose={onClose}>
-      <Choice label="Kind" options={MAPPED_KINDS.map((kind) => ({ value: kind, label: KIND_WORDS[kind] }))} value={null} onChange={onChoose} />
+      <Choice
+        label="Kind"
+        options={MAPPED_KINDS.map((kind) => ({ value: kind, label: KIND_WORDS[kind] }))}
+        value={null}
+        onChange={onChoose}
+      />
     </Sheet>
   );
 }
 
 const prompt = (target: Target): string =>
-  target === 'when' ? 'Tap what tells these messages from others' : target === 'each' ? 'Tap anything inside the list' : `Tap the ${FIELD_WORDS[target].charAt(0).toLowerCase()}${FIELD_WORDS[target].slice(1)}`;
+  target === 'when'
+    ? 'Tap what tells these messages from others'
+    : target === 'each'
+      ? 'Tap anything inside the list'
+      : `Tap the ${FIELD_WORDS[target].charAt(0).toLowerCase()}${FIELD_WORDS[target].slice(1)}`;
 
 const standing = (rule: Rule, target: Target): string | null =>
-  target === 'when' ? (rule.when ? `${rule.when.path} is ${rule.when.is}` : null) : target === 'each' ? rule.each : (rule.fields[target] ?? rule.fixed[target] ?? null);
+  target === 'when'
+    ? rule.when
+      ? `${rule.when.path} is ${rule.when.is}`
+      : null
+    : target === 'each'
+      ? rule.each
+      : (rule.fields[target] ?? rule.fixed[target] ?? null);
 
 /** The sample, in which one value is tapped. */
-export function AimSheet({ rule, target, json, onTap, onTakeOut, onClose }: {
-  rule: Rule; target: Target; json: unknown; onTap: (steps: (string | number)[], value: unknown) => void; onTakeOut: () => void; onClose: () => void;
+export function AimSheet({
+  rule,
+  target,
+  json,
+  onTap,
+  onTakeOut,
+  onClose,
+}: {
+  rule: Rule;
+  target: Target;
+  json: unknown;
+  onTap: (steps: (string | number)[], value: unknown) => void;
+  onTakeOut: () => void;
+  onClose: () => void;
 }) {
   const now = standing(rule, target);
-  const used = new Map(Object.entries(rule.fields).map(([field, path]) => [path, FIELD_WORDS[field as keyof typeof FIELD_WORDS]]));
+  const used = new Map(
+    Object.entries(rule.fields).map(([field, path]) => [path, FIELD_WORDS[field as keyof typeof FIELD_WORDS]]),
+  );
   return (
     <Sheet title={prompt(target)} onClose={onClose}>
       {now === null ? null : (
         <View className="flex-row items-center gap-3">
           <Text tone="muted" numberOfLines={1} className="flex-1">{`Now ${now}`}</Text>
-          <Button kind="outline" onPress={onTakeOut}>Take it out</Button>
+          <Button kind="outline" onPress={onTakeOut}>
+            Take it out
+          </Button>
         </View>
       )}
-      {json === undefined ? <Text tone="muted">Paste or catch a sample first; then its values can be tapped here.</Text> : <SampleTree json={json} used={used} onTap={onTap} />}
+      {json === undefined ? (
+        <Text tone="muted">Paste or catch a sample first; then its values can be tapped here.</Text>
+      ) : (
+        <SampleTree json={json} used={used} onTap={onTap} />
+      )}
     </Sheet>
   );
 }

@@ -8,7 +8,11 @@ import { Button } from '@/ui/part/button';
 import { Text } from '@/ui/part/text';
 import { useColours } from '@/ui/theme/look';
 
-const SIGNS = { good: { icon: Check, colour: 'lagoon', word: 'Done' }, bad: { icon: X, colour: 'brick', word: 'Not yet' }, unknown: { icon: CircleHelp, colour: 'mist', word: 'Open' } } as const;
+const SIGNS = {
+  good: { icon: Check, colour: 'lagoon', word: 'Done' },
+  bad: { icon: X, colour: 'brick', word: 'Not yet' },
+  unknown: { icon: CircleHelp, colour: 'mist', word: 'Open' },
+} as const;
 
 /** What must be true before a feed works, each with what was found and the next thing to do. */
 export function CheckSteps({ feed }: { feed: Feed }) {
@@ -20,15 +24,33 @@ export function CheckSteps({ feed }: { feed: Feed }) {
         {(steps ?? []).map(({ step, outcome, says }, n) => {
           const { icon: Icon, colour, word } = SIGNS[outcome];
           return (
-            <View key={`${step}${n}`} role="listitem" aria-label={`${step}: ${word}. ${says}`} className="flex-row gap-3">
-              <View className="pt-[1px]"><Icon size={20} color={colours[colour]} strokeWidth={2.4} /></View>
-              <View className="flex-1"><Text face="strong">{step}</Text><Text tone={outcome === 'bad' ? 'brick' : 'muted'}>{says}</Text></View>
+            <View
+              key={`${step}${n}`}
+              role="listitem"
+              aria-label={`${step}: ${word}. ${says}`}
+              className="flex-row gap-3"
+            >
+              <View className="pt-[1px]">
+                <Icon size={20} color={colours[colour]} strokeWidth={2.4} />
+              </View>
+              <View className="flex-1">
+                <Text face="strong">{step}</Text>
+                <Text tone={outcome === 'bad' ? 'brick' : 'muted'}>{says}</Text>
+              </View>
             </View>
           );
         })}
       </View>
-      {error ? <Text tone="brick" role="alert">{error.message}</Text> : null}
-      <View className="flex-row"><Button disabled={isValidating} onPress={() => void mutate()}>{isValidating ? 'Checking …' : 'Check again'}</Button></View>
+      {error ? (
+        <Text tone="brick" role="alert">
+          {error.message}
+        </Text>
+      ) : null}
+      <View className="flex-row">
+        <Button disabled={isValidating} onPress={() => void mutate()}>
+          {isValidating ? 'Checking …' : 'Check again'}
+        </Button>
+      </View>
     </>
   );
 }

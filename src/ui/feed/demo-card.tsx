@@ -26,9 +26,15 @@ export function DemoCard() {
   const found = show.feeds.flatMap(({ platform, handle }) => (isStandin(platform) ? [{ platform, handle }] : []));
   const rooms = found.length > 0 ? found : [{ platform: 'brindle' as const, handle: 'odavarn.kiln' }];
   const first = rooms[0] ?? { platform: 'brindle' as const, handle: 'odavarn.kiln' };
-  const { data: room, mutate } = useSWR<Room, Error>(standinRoom(first.platform, first.handle), fetchJson, { refreshInterval: 3000 });
+  const { data: room, mutate } = useSWR<Room, Error>(standinRoom(first.platform, first.handle), fetchJson, {
+    refreshInterval: 3000,
+  });
   const act = async (body: (platform: Standin) => Record<string, unknown>): Promise<void> => {
-    const answers = await Promise.all(rooms.map(({ platform, handle }) => ask('POST', `${standinRoom(platform, handle)}/act`, { body: body(platform) })));
+    const answers = await Promise.all(
+      rooms.map(({ platform, handle }) =>
+        ask('POST', `${standinRoom(platform, handle)}/act`, { body: body(platform) }),
+      ),
+    );
     const refused = answers.find(({ ok }) => !ok);
     setTrouble(refused && !refused.ok ? refused.reason : null);
     await mutate();
@@ -37,22 +43,57 @@ export function DemoCard() {
   const names = [...new Set(rooms.map(({ platform }) => PLATFORMS[platform].name))];
   return (
     <Card label="Demo">
-      <Text size={17} face="title" level={2}>Try it with a pretend crowd</Text>
-      <Text tone="muted" className="mt-1">{`${list(names)} ${names.length === 1 ? 'is a made-up platform that comes' : 'are made-up platforms that come'} with Gavirn. A pretend crowd goes live as ${first.handle} and sends likes, gifts, follows, tips and chat.`}</Text>
+      <Text size={17} face="title" level={2}>
+        Try it with a pretend crowd
+      </Text>
+      <Text
+        tone="muted"
+        className="mt-1"
+      >{`${list(names)} ${names.length === 1 ? 'is a made-up platform that comes' : 'are made-up platforms that come'} with Gavirn. A pretend crowd goes live as ${first.handle} and sends likes, gifts, follows, tips and chat.`}</Text>
       <View className="flex-row flex-wrap gap-2 mt-3">
-        {running
-          ? <Button onPress={() => void act(() => ({ act: 'end' }))}>End the pretend show</Button>
-          : <Button kind="main" onPress={() => void act((platform) => ({ act: 'crowd', rate: CROWD_RATES[platform], seed: Date.now() % 100_000 }))}>Start a pretend crowd</Button>}
-        {names.map((name) => <Button key={name} kind="outline" onPress={() => void Linking.openURL(`/standins/${name.toLowerCase()}?handle=${encodeURIComponent(rooms.find(({ platform }) => PLATFORMS[platform].name === name)?.handle ?? first.handle)}`)}>{`${name}’s page`}</Button>)}
-        <Button kind="outline" onPress={() => void Linking.openURL('/standins/weir')}>Cloud compositor</Button>
+        {running ? (
+          <Button onPress={() => void act(() => ({ act: 'end' }))}>End the pretend show</Button>
+        ) : (
+          <Button
+            kind="main"
+            onPress={() =>
+              void act((platform) => ({ act: 'crowd', rate: CROWD_RATES[platform], seed: Date.now() % 100_000 }))
+            }
+          >
+            Start a pretend crowd
+          </Button>
+        )}
+        {names.map((name) => (
+          <Button
+            key={name}
+            kind="outline"
+            onPress={() =>
+              void Linking.openURL(
+                `/standins/${name.toLowerCase()}?handle=${encodeURIComponent(rooms.find(({ platform }) => PLATFORMS[platform].name === name)?.handle ?? first.handle)}`,
+              )
+            }
+          >{`${name}’s page`}</Button>
+        ))}
+        <Button kind="outline" onPress={() => void Linking.openURL('/standins/weir')}>
+          Cloud compositor
+        </Button>
       </View>
-      {trouble ? <Text tone="brick" className="mt-2" role="alert">{trouble}</Text> : null}
+      {trouble ? (
+        <Text tone="brick" className="mt-2" role="alert">
+          {trouble}
+        </Text>
+      ) : null}
       <View className="mt-3 pt-2 border-t border-line flex-row items-center justify-between gap-3">
-        <Text tone="muted" className="shrink">Rather begin with your own? This show stays in the list.</Text>
-        <Button kind="outline" onPress={() => void addStarter().then(reload)}>Start empty</Button>
+        <Text tone="muted" className="shrink">
+          Rather begin with your own? This show stays in the list.
+        </Text>
+        <Button kind="outline" onPress={() => void addStarter().then(reload)}>
+          Start empty
+        </Button>
       </View>
     </Card>
   );
 }
 
-const list = (names: readonly string[]): string => (names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`);
+const list = (names: readonly string[]): string =>
+  names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;

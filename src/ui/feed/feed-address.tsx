@@ -12,12 +12,25 @@ import { TextField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
 import { Section } from './feed-page';
 
-const takesPosts = (feed: Feed): boolean => feed.platform === 'oxbow' || feed.platform === 'cloudevents' || feed.platform === 'activity' || (feed.platform === 'mapped' && feed.source.transport === 'webhook');
+const takesPosts = (feed: Feed): boolean =>
+  feed.platform === 'oxbow' ||
+  feed.platform === 'cloudevents' ||
+  feed.platform === 'activity' ||
+  (feed.platform === 'mapped' && feed.source.transport === 'webhook');
 
 /** A feed's own address and its secrets: never shown unless asked for, and renewed without losing anything. */
 export function FeedAddress({ feed, now }: { feed: Feed; now: number }) {
-  if (feed.platform === 'mapped' && feed.source.transport !== 'webhook') return <Section title="Address"><Token feed={feed} url={feed.source.url} /></Section>;
-  return takesPosts(feed) ? <Section title={feed.platform === 'oxbow' ? 'Secret' : 'Its own address'}><Inbox feed={feed} now={now} /></Section> : null;
+  if (feed.platform === 'mapped' && feed.source.transport !== 'webhook')
+    return (
+      <Section title="Address">
+        <Token feed={feed} url={feed.source.url} />
+      </Section>
+    );
+  return takesPosts(feed) ? (
+    <Section title={feed.platform === 'oxbow' ? 'Secret' : 'Its own address'}>
+      <Inbox feed={feed} now={now} />
+    </Section>
+  ) : null;
 }
 
 function Inbox({ feed, now }: { feed: Feed; now: number }) {
@@ -29,9 +42,15 @@ function Inbox({ feed, now }: { feed: Feed; now: number }) {
   const own = feed.platform !== 'oxbow';
   if (!key) return <Text tone="muted">It is being made …</Text>;
   const address = `${window.location.origin}/in/${key.inbox}`;
-  const copy = (what: string, text: string): void => void navigator.clipboard.writeText(text).then(() => setCopied(what), () => setCopied(null));
+  const copy = (what: string, text: string): void =>
+    void navigator.clipboard.writeText(text).then(
+      () => setCopied(what),
+      () => setCopied(null),
+    );
   const renew = async (): Promise<void> => {
-    await changeFeedKey(show, feed.id, (known) => (known.signing ? renewed(known, Date.now()) : { ...known, signing: newSigning() }));
+    await changeFeedKey(show, feed.id, (known) =>
+      known.signing ? renewed(known, Date.now()) : { ...known, signing: newSigning() },
+    );
     await reload();
   };
   const overlap = key.previous && key.previous.until > now ? key.previous.until : null;
@@ -39,19 +58,60 @@ function Inbox({ feed, now }: { feed: Feed; now: number }) {
     <>
       {own ? (
         <>
-          <Text tone="muted">Paste it where your platform asks for a webhook. Whoever knows it can send to this feed.</Text>
-          <Text selectable className="break-all" accessibilityLabel="The feed’s own address">{address}</Text>
-          <View className="flex-row"><Button icon={Copy} onPress={() => copy('address', address)}>{copied === 'address' ? 'Copied' : 'Copy address'}</Button></View>
+          <Text tone="muted">
+            Paste it where your platform asks for a webhook. Whoever knows it can send to this feed.
+          </Text>
+          <Text selectable className="break-all" accessibilityLabel="The feed’s own address">
+            {address}
+          </Text>
+          <View className="flex-row">
+            <Button icon={Copy} onPress={() => copy('address', address)}>
+              {copied === 'address' ? 'Copied' : 'Copy address'}
+            </Button>
+          </View>
         </>
-      ) : <Text tone="muted">Gavirn registers its address and this secret with Oxbow by itself, and refuses what is not signed by it.</Text>}
-      {key.signing ? <Text selectable={shown} className="break-all" accessibilityLabel="Secret">{shown ? key.signing : `whsec_${'•'.repeat(20)}`}</Text> : <Text tone="muted">No secret: what is posted is not checked. With one, every request must be signed (Standard Webhooks).</Text>}
+      ) : (
+        <Text tone="muted">
+          Gavirn registers its address and this secret with Oxbow by itself, and refuses what is not signed by it.
+        </Text>
+      )}
+      {key.signing ? (
+        <Text selectable={shown} className="break-all" accessibilityLabel="Secret">
+          {shown ? key.signing : `whsec_${'•'.repeat(20)}`}
+        </Text>
+      ) : (
+        <Text tone="muted">
+          No secret: what is posted is not checked. With one, every request must be signed (Standard Webhooks).
+        </Text>
+      )}
       <View className="flex-row flex-wrap gap-2">
-        {key.signing ? <Button onPress={() => setShown(!shown)}>{shown ? 'Hide the secret' : 'Show the secret'}</Button> : null}
-        {key.signing ? <Button icon={Copy} onPress={() => copy('secret', key.signing ?? '')}>{copied === 'secret' ? 'Copied' : 'Copy the secret'}</Button> : null}
-        <Button kind="outline" onPress={() => (key.signing ? setAsking(true) : void renew())}>{key.signing ? 'Renew the secret' : 'Ask for signatures'}</Button>
+        {key.signing ? (
+          <Button onPress={() => setShown(!shown)}>{shown ? 'Hide the secret' : 'Show the secret'}</Button>
+        ) : null}
+        {key.signing ? (
+          <Button icon={Copy} onPress={() => copy('secret', key.signing ?? '')}>
+            {copied === 'secret' ? 'Copied' : 'Copy the secret'}
+          </Button>
+        ) : null}
+        <Button kind="outline" onPress={() => (key.signing ? setAsking(true) : void renew())}>
+          {key.signing ? 'Renew the secret' : 'Ask for signatures'}
+        </Button>
       </View>
-      {overlap ? <Text size={13} tone="mist">{`The secret before this one is still taken until ${format(overlap, 'd MMMM HH:mm')}.`}</Text> : null}
-      {asking ? <Confirm title="Renew the secret" says="A new secret is made. The old one is still taken for a day, so that nothing is lost while you change it over there." yes="Renew" onYes={() => void renew()} onClose={() => setAsking(false)} /> : null}
+      {overlap ? (
+        <Text
+          size={13}
+          tone="mist"
+        >{`The secret before this one is still taken until ${format(overlap, 'd MMMM HH:mm')}.`}</Text>
+      ) : null}
+      {asking ? (
+        <Confirm
+          title="Renew the secret"
+          says="A new secret is made. The old one is still taken for a day, so that nothing is lost while you change it over there."
+          yes="Renew"
+          onYes={() => void renew()}
+          onClose={() => setAsking(false)}
+        />
+      ) : null}
     </>
   );
 }
@@ -68,10 +128,22 @@ function Token({ feed, url }: { feed: Feed; url: string }) {
   };
   return (
     <>
-      <Text selectable className="break-all">{url}</Text>
-      <Text size={13} tone="muted">{has ? 'It has a secret: •••••••• . Type another one to replace it, or nothing to take it away.' : url.includes('{secret}') ? 'Its secret is still missing.' : 'If it asks for a key, put it in here: it is sent as a bearer token and stands in no file.'}</Text>
+      <Text selectable className="break-all">
+        {url}
+      </Text>
+      <Text size={13} tone="muted">
+        {has
+          ? 'It has a secret: •••••••• . Type another one to replace it, or nothing to take it away.'
+          : url.includes('{secret}')
+            ? 'Its secret is still missing.'
+            : 'If it asks for a key, put it in here: it is sent as a bearer token and stands in no file.'}
+      </Text>
       <TextField label="Secret" value={typed} exact most={2000} onChange={setTyped} onSubmit={() => void keep()} />
-      {typed !== '' || has ? <View className="flex-row"><Button onPress={() => void keep()}>{typed === '' ? 'Take the secret away' : 'Keep the secret'}</Button></View> : null}
+      {typed !== '' || has ? (
+        <View className="flex-row">
+          <Button onPress={() => void keep()}>{typed === '' ? 'Take the secret away' : 'Keep the secret'}</Button>
+        </View>
+      ) : null}
     </>
   );
 }

@@ -32,9 +32,10 @@ export function FeedCard({ feed, onRemoved }: { feed: Feed; onRemoved: () => voi
   const view = desk.view?.feeds[feed.id];
   const { sentence, mood } = feedWord(desk.server, view);
   const name = feedName(feed);
-  const change = (recipe: (feeds: Feed[]) => Feed[]): void => edit((draft) => {
-    draft.feeds = recipe(draft.feeds);
-  });
+  const change = (recipe: (feeds: Feed[]) => Feed[]): void =>
+    edit((draft) => {
+      draft.feeds = recipe(draft.feeds);
+    });
   const at = show.feeds.findIndex(({ id }) => id === feed.id);
   const moveBy = (by: number): void => {
     change((feeds) => {
@@ -48,52 +49,111 @@ export function FeedCard({ feed, onRemoved }: { feed: Feed; onRemoved: () => voi
   return (
     <Card trouble={mood === 'trouble'} label={`${name}, ${feedNote(feed)}`}>
       <View className="flex-row items-center justify-between -mt-2 -mr-2">
-        <Text size={17} face="title" level={2} numberOfLines={1} className="shrink">{name}</Text>
+        <Text size={17} face="title" level={2} numberOfLines={1} className="shrink">
+          {name}
+        </Text>
         <View className="flex-row items-center shrink">
-          <Text tone="muted" numberOfLines={1} className="shrink">{feedNote(feed)}</Text>
+          <Text tone="muted" numberOfLines={1} className="shrink">
+            {feedNote(feed)}
+          </Text>
           <IconButton icon={EllipsisVertical} label={`More for ${name}`} tone="muted" onPress={() => setOpen('menu')} />
         </View>
       </View>
-      <Text tone={TONES[mood]} accessibilityLiveRegion="polite">{sentence}</Text>
-      <View className="flex-row mt-2"><Lane marks={(desk.view?.marks ?? []).filter((mark) => mark.feed === feed.id)} mood={mood} now={time} /></View>
-      <View className="flex-row flex-wrap mt-3 gap-y-3">
-        {kinds.map((kind) => <KindSeen key={kind} kind={kind} at={view?.lastSeen[kind]} gated={sendsOf(feed, kind) === 'notYet'} now={time} />)}
-        {kinds.length === 0 ? <Text tone="brick">It has no rule yet, so nothing it sends means anything. Open it and make one.</Text> : null}
+      <Text tone={TONES[mood]} accessibilityLiveRegion="polite">
+        {sentence}
+      </Text>
+      <View className="flex-row mt-2">
+        <Lane marks={(desk.view?.marks ?? []).filter((mark) => mark.feed === feed.id)} mood={mood} now={time} />
       </View>
-      <Pressable role="button" onPress={() => router.push(`/feed/${feed.id}`)} className="mt-2 -mb-2 min-h-[44px] flex-row items-center justify-between gap-3">
-        <Text size={13} tone={view && (view.lost > 0 || view.bad > 0) ? 'brick' : 'muted'} className="shrink">{healthLine(view)}</Text>
-        <Text size={13} face="strong">Details</Text>
+      <View className="flex-row flex-wrap mt-3 gap-y-3">
+        {kinds.map((kind) => (
+          <KindSeen
+            key={kind}
+            kind={kind}
+            at={view?.lastSeen[kind]}
+            gated={sendsOf(feed, kind) === 'notYet'}
+            now={time}
+          />
+        ))}
+        {kinds.length === 0 ? (
+          <Text tone="brick">It has no rule yet, so nothing it sends means anything. Open it and make one.</Text>
+        ) : null}
+      </View>
+      <Pressable
+        role="button"
+        onPress={() => router.push(`/feed/${feed.id}`)}
+        className="mt-2 -mb-2 min-h-[44px] flex-row items-center justify-between gap-3"
+      >
+        <Text size={13} tone={view && (view.lost > 0 || view.bad > 0) ? 'brick' : 'muted'} className="shrink">
+          {healthLine(view)}
+        </Text>
+        <Text size={13} face="strong">
+          Details
+        </Text>
       </Pressable>
       {open === 'menu' ? (
         <Sheet title={`${name}, ${feedNote(feed)}`} onClose={() => setOpen(null)}>
           {view ? <Text tone="muted">{diagnosis(name, view, time)[0]}</Text> : null}
-          <Button onPress={() => { change((feeds) => feeds.map((other) => (other.id === feed.id ? { ...other, on: !other.on } : other))); setOpen(null); }}>{feed.on ? 'Stop this feed' : 'Start this feed'}</Button>
+          <Button
+            onPress={() => {
+              change((feeds) => feeds.map((other) => (other.id === feed.id ? { ...other, on: !other.on } : other)));
+              setOpen(null);
+            }}
+          >
+            {feed.on ? 'Stop this feed' : 'Start this feed'}
+          </Button>
           {show.feeds.length > 1 ? (
             <View className="flex-row gap-2">
-              <Button className="flex-1" disabled={at === 0} onPress={() => moveBy(-1)}>Move up</Button>
-              <Button className="flex-1" disabled={at === show.feeds.length - 1} onPress={() => moveBy(1)}>Move down</Button>
+              <Button className="flex-1" disabled={at === 0} onPress={() => moveBy(-1)}>
+                Move up
+              </Button>
+              <Button className="flex-1" disabled={at === show.feeds.length - 1} onPress={() => moveBy(1)}>
+                Move down
+              </Button>
             </View>
           ) : null}
-          <Button kind="bad" onPress={() => setOpen('remove')}>Remove this feed</Button>
+          <Button kind="bad" onPress={() => setOpen('remove')}>
+            Remove this feed
+          </Button>
         </Sheet>
       ) : null}
       {open === 'remove' ? (
         <Confirm
-          title="Remove this feed" says="Nothing more will arrive from it. What it has sent stays in the totals. It can be undone." yes="Remove"
-          onYes={() => { change((feeds) => feeds.filter(({ id }) => id !== feed.id)); onRemoved(); }} onClose={() => setOpen(null)}
+          title="Remove this feed"
+          says="Nothing more will arrive from it. What it has sent stays in the totals. It can be undone."
+          yes="Remove"
+          onYes={() => {
+            change((feeds) => feeds.filter(({ id }) => id !== feed.id));
+            onRemoved();
+          }}
+          onClose={() => setOpen(null)}
         />
       ) : null}
     </Card>
   );
 }
 
-function KindSeen({ kind, at, gated, now: time }: { kind: EventKind; at: number | undefined; gated: boolean; now: number }) {
+function KindSeen({
+  kind,
+  at,
+  gated,
+  now: time,
+}: {
+  kind: EventKind;
+  at: number | undefined;
+  gated: boolean;
+  now: number;
+}) {
   return (
     <View className="w-1/3 flex-row items-center gap-2">
       <Shape kind={kind} size={13} />
       <View className="shrink">
-        <Text size={13} numberOfLines={1}>{KIND_WORDS[kind]}</Text>
-        <Text size={13} tone={gated && at === undefined ? 'mist' : 'muted'} className="tabular-nums">{at !== undefined ? ago(time - at) : gated ? 'not yet' : 'none so far'}</Text>
+        <Text size={13} numberOfLines={1}>
+          {KIND_WORDS[kind]}
+        </Text>
+        <Text size={13} tone={gated && at === undefined ? 'mist' : 'muted'} className="tabular-nums">
+          {at !== undefined ? ago(time - at) : gated ? 'not yet' : 'none so far'}
+        </Text>
       </View>
     </View>
   );

@@ -9,11 +9,24 @@ import { Text } from '@/ui/part/text';
 import { agoWords } from '@/ui/words/ago';
 
 /** What a feed sends, when each came last, and what an account must be admitted to. */
-export function FeedKinds({ feed, view, now, change }: { feed: Feed; view: FeedView | undefined; now: number; change: (recipe: (draft: Draft<Feed>) => void) => void }) {
+export function FeedKinds({
+  feed,
+  view,
+  now,
+  change,
+}: {
+  feed: Feed;
+  view: FeedView | undefined;
+  now: number;
+  change: (recipe: (draft: Draft<Feed>) => void) => void;
+}) {
   const { admission, name } = PLATFORMS[feed.platform];
-  const toggle = (kind: EventKind): void => change((draft) => {
-    draft.admitted = draft.admitted.includes(kind) ? draft.admitted.filter((other) => other !== kind) : [...draft.admitted, kind];
-  });
+  const toggle = (kind: EventKind): void =>
+    change((draft) => {
+      draft.admitted = draft.admitted.includes(kind)
+        ? draft.admitted.filter((other) => other !== kind)
+        : [...draft.admitted, kind];
+    });
   const kinds = kindsOf(feed);
   if (kinds.length === 0) return <Text tone="muted">Nothing yet: make a rule first.</Text>;
   return (
@@ -27,11 +40,25 @@ export function FeedKinds({ feed, view, now, change }: { feed: Feed; view: FeedV
             <Shape kind={kind} size={15} />
             <View className="flex-1">
               <Text>{KIND_WORDS[kind]}</Text>
-              <Text size={13} tone="muted">{at !== undefined ? `last ${agoWords(now - at)}` : admitted ? 'none so far' : `only once ${name} has admitted your account`}</Text>
+              <Text size={13} tone="muted">
+                {at !== undefined
+                  ? `last ${agoWords(now - at)}`
+                  : admitted
+                    ? 'none so far'
+                    : `only once ${name} has admitted your account`}
+              </Text>
             </View>
             {gated ? (
-              <Pressable role="switch" aria-checked={admitted} aria-label={`${admitted ? 'Admitted' : 'Not yet'}: my account and ${KIND_WORDS[kind].toLowerCase()}`} onPress={() => toggle(kind)} className={`min-h-[44px] px-3 justify-center rounded-control border ${admitted ? 'border-lagoon' : 'border-line'}`}>
-                <Text face="strong" tone={admitted ? 'lagoon' : 'muted'}>{admitted ? 'Admitted' : 'Not yet'}</Text>
+              <Pressable
+                role="switch"
+                aria-checked={admitted}
+                aria-label={`${admitted ? 'Admitted' : 'Not yet'}: my account and ${KIND_WORDS[kind].toLowerCase()}`}
+                onPress={() => toggle(kind)}
+                className={`min-h-[44px] px-3 justify-center rounded-control border ${admitted ? 'border-lagoon' : 'border-line'}`}
+              >
+                <Text face="strong" tone={admitted ? 'lagoon' : 'muted'}>
+                  {admitted ? 'Admitted' : 'Not yet'}
+                </Text>
               </Pressable>
             ) : null}
           </View>

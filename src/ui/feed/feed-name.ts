@@ -2,7 +2,9 @@ import { PLATFORMS } from '@/core/platform';
 import type { Feed } from '@/core/show/show';
 
 /** What a feed is called in lists: its platform where that has handles, else what the streamer named it. */
-export const feedName = (feed: Pick<Feed, 'platform' | 'handle'>): string => (PLATFORMS[feed.platform].by === 'handle' ? PLATFORMS[feed.platform].name : feed.handle);
+export const feedName = (feed: Pick<Feed, 'platform' | 'handle'>): string =>
+  PLATFORMS[feed.platform].by === 'handle' ? PLATFORMS[feed.platform].name : feed.handle;
 
 /** What stands beside it: the handle, or which kind of feed it is. */
-export const feedNote = (feed: Pick<Feed, 'platform' | 'handle'>): string => (PLATFORMS[feed.platform].by === 'handle' ? feed.handle : PLATFORMS[feed.platform].name);
+export const feedNote = (feed: Pick<Feed, 'platform' | 'handle'>): string =>
+  PLATFORMS[feed.platform].by === 'handle' ? feed.handle : PLATFORMS[feed.platform].name;

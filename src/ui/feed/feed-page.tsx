@@ -33,29 +33,63 @@ export function FeedPage() {
   const router = useRouter();
   const time = useDrift(now);
   const feed = show.feeds.find((each) => each.id === id);
-  const change = useMemo(() => (recipe: (draft: Draft<Feed>) => void): void => edit((draft) => {
-    const found = draft.feeds.find((each) => each.id === id);
-    if (found) recipe(found);
-  }), [edit, id]);
-  const back = <Button kind="outline" icon={ArrowLeft} label="Back to Feeds" onPress={() => router.navigate('/feeds')}>Feeds</Button>;
-  if (!feed) return <PlaceBody title="No such feed" beside={back}><Text tone="muted" className="mt-2">This show has no such feed. It may have been removed.</Text></PlaceBody>;
+  const change = useMemo(
+    () =>
+      (recipe: (draft: Draft<Feed>) => void): void =>
+        edit((draft) => {
+          const found = draft.feeds.find((each) => each.id === id);
+          if (found) recipe(found);
+        }),
+    [edit, id],
+  );
+  const back = (
+    <Button kind="outline" icon={ArrowLeft} label="Back to Feeds" onPress={() => router.navigate('/feeds')}>
+      Feeds
+    </Button>
+  );
+  if (!feed)
+    return (
+      <PlaceBody title="No such feed" beside={back}>
+        <Text tone="muted" className="mt-2">
+          This show has no such feed. It may have been removed.
+        </Text>
+      </PlaceBody>
+    );
   const view = desk.view?.feeds[feed.id];
   const { sentence, mood } = feedWord(desk.server, view);
   return (
     <PlaceBody title={feedName(feed)} beside={back}>
       <Text tone="muted">{feedNote(feed)}</Text>
-      <Text size={17} tone={TONES[mood]} className="mt-2" role="status">{sentence}</Text>
+      <Text size={17} tone={TONES[mood]} className="mt-2" role="status">
+        {sentence}
+      </Text>
       <View className="gap-3 mt-4">
-        {feed.platform === 'file' && view?.playback ? <PlaybackControls feed={feed} playback={view.playback} change={change} /> : null}
+        {feed.platform === 'file' && view?.playback ? (
+          <PlaybackControls feed={feed} playback={view.playback} change={change} />
+        ) : null}
         {feed.platform === 'oxbow' ? null : <FeedAddress feed={feed} now={time} />}
         {feed.platform === 'mapped' || feed.platform === 'cloudevents' ? <Mapping feed={feed} change={change} /> : null}
-        <Section title="What must be true"><CheckSteps feed={feed} /></Section>
-        {feed.platform === 'oxbow' ? <Section title="Helper account"><Helper feed={feed} change={change} /></Section> : null}
+        <Section title="What must be true">
+          <CheckSteps feed={feed} />
+        </Section>
+        {feed.platform === 'oxbow' ? (
+          <Section title="Helper account">
+            <Helper feed={feed} change={change} />
+          </Section>
+        ) : null}
         {feed.platform === 'oxbow' ? <FeedAddress feed={feed} now={time} /> : null}
-        <Section title="What it sends"><FeedKinds feed={feed} view={view} now={time} change={change} /></Section>
-        <Section title="Worth"><FeedRates feed={feed} change={change} /></Section>
+        <Section title="What it sends">
+          <FeedKinds feed={feed} view={view} now={time} change={change} />
+        </Section>
+        <Section title="Worth">
+          <FeedRates feed={feed} change={change} />
+        </Section>
         <Section title="What is wrong">
-          {view ? diagnosis(feedName(feed), view, time).map((line) => <Text key={line.slice(0, 24)}>{line}</Text>) : <Text tone="muted">Nothing has been heard of this feed yet.</Text>}
+          {view ? (
+            diagnosis(feedName(feed), view, time).map((line) => <Text key={line.slice(0, 24)}>{line}</Text>)
+          ) : (
+            <Text tone="muted">Nothing has been heard of this feed yet.</Text>
+          )}
           <FeedTrouble feed={feed} now={time} />
         </Section>
       </View>
@@ -64,5 +98,12 @@ export function FeedPage() {
 }
 
 export function Section({ title, children }: { title: string; children: ReactNode }) {
-  return <Card className="gap-3" label={title}><Text size={17} face="title" level={2}>{title}</Text>{children}</Card>;
+  return (
+    <Card className="gap-3" label={title}>
+      <Text size={17} face="title" level={2}>
+        {title}
+      </Text>
+      {children}
+    </Card>
+  );
 }

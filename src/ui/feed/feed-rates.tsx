@@ -18,9 +18,35 @@ export function FeedRates({ feed, change }: { feed: Feed; change: (recipe: (draf
   const hasCoins = PLATFORMS[feed.platform].kinds.includes('gift');
   return (
     <>
-      <Text tone="muted">Rates are yours: Gavirn asks nobody. They make coins, stickers and tips of different platforms comparable.</Text>
-      {hasCoins ? <DecimalField label={`One coin is worth, in ${minorDigits(currency) === 3 ? `thousandths of ${currency}` : unit}`} value={feed.rate.coin} least={0} most={1_000_000} onChange={(coin) => change((draft) => { draft.rate.coin = coin; })} /> : null}
-      <NumberField label="The platform keeps" unit="percent" value={feed.rate.kept} least={0} most={100} step={5} onChange={(kept) => change((draft) => { draft.rate.kept = kept; })} />
+      <Text tone="muted">
+        Rates are yours: Gavirn asks nobody. They make coins, stickers and tips of different platforms comparable.
+      </Text>
+      {hasCoins ? (
+        <DecimalField
+          label={`One coin is worth, in ${minorDigits(currency) === 3 ? `thousandths of ${currency}` : unit}`}
+          value={feed.rate.coin}
+          least={0}
+          most={1_000_000}
+          onChange={(coin) =>
+            change((draft) => {
+              draft.rate.coin = coin;
+            })
+          }
+        />
+      ) : null}
+      <NumberField
+        label="The platform keeps"
+        unit="percent"
+        value={feed.rate.kept}
+        least={0}
+        most={100}
+        step={5}
+        onChange={(kept) =>
+          change((draft) => {
+            draft.rate.kept = kept;
+          })
+        }
+      />
       <Money />
     </>
   );
@@ -41,20 +67,66 @@ function Money() {
   };
   return (
     <View className="gap-3 pt-3 border-t border-line">
-      <Text size={13} tone="muted">For all feeds of this show</Text>
+      <Text size={13} tone="muted">
+        For all feeds of this show
+      </Text>
       <TextField
-        label="Your currency" value={own} exact most={3} problem={known(own) ? null : 'Three letters, as in EUR, USD or JPY (ISO 4217).'}
-        onChange={(text) => { setOwn(text.toUpperCase()); if (known(text)) edit((draft) => { draft.money.currency = text.toUpperCase(); }); }}
+        label="Your currency"
+        value={own}
+        exact
+        most={3}
+        problem={known(own) ? null : 'Three letters, as in EUR, USD or JPY (ISO 4217).'}
+        onChange={(text) => {
+          setOwn(text.toUpperCase());
+          if (known(text))
+            edit((draft) => {
+              draft.money.currency = text.toUpperCase();
+            });
+        }}
       />
       {Object.entries(rates).map(([other, rate]) => (
         <View key={other} className="flex-row items-end gap-2">
-          <View className="flex-1"><DecimalField label={`1 ${other} in ${currency}`} value={rate} least={0} most={1_000_000} onChange={(next) => edit((draft) => { draft.money.rates[other] = next; })} /></View>
-          <Button kind="outline" label={`Remove the rate of ${other}`} onPress={() => edit((draft) => { delete draft.money.rates[other]; })}>Remove</Button>
+          <View className="flex-1">
+            <DecimalField
+              label={`1 ${other} in ${currency}`}
+              value={rate}
+              least={0}
+              most={1_000_000}
+              onChange={(next) =>
+                edit((draft) => {
+                  draft.money.rates[other] = next;
+                })
+              }
+            />
+          </View>
+          <Button
+            kind="outline"
+            label={`Remove the rate of ${other}`}
+            onPress={() =>
+              edit((draft) => {
+                delete draft.money.rates[other];
+              })
+            }
+          >
+            Remove
+          </Button>
         </View>
       ))}
       <View className="flex-row items-end gap-2">
-        <View className="flex-1"><TextField label="Another currency" value={code} exact most={3} placeholder="USD" onChange={(text) => setCode(text.toUpperCase())} problem={code.length === 3 && !known(code) ? 'No currency of ISO 4217 has this code.' : null} /></View>
-        <Button disabled={!known(code) || code.toUpperCase() === currency} onPress={addRate}>Add its rate</Button>
+        <View className="flex-1">
+          <TextField
+            label="Another currency"
+            value={code}
+            exact
+            most={3}
+            placeholder="USD"
+            onChange={(text) => setCode(text.toUpperCase())}
+            problem={code.length === 3 && !known(code) ? 'No currency of ISO 4217 has this code.' : null}
+          />
+        </View>
+        <Button disabled={!known(code) || code.toUpperCase() === currency} onPress={addRate}>
+          Add its rate
+        </Button>
       </View>
     </View>
   );

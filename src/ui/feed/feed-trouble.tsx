@@ -12,7 +12,13 @@ import { useColours } from '@/ui/theme/look';
 import { agoWords } from '@/ui/words/ago';
 import { lengthWords } from '@/core/desk/length';
 
-const PARTS = [{ value: 'bad', label: 'Unreadable' }, { value: 'gaps', label: 'Gaps' }, { value: 'away', label: 'Away' }, { value: 'raw', label: 'Messages' }, { value: 'names', label: 'Look-alikes' }] as const;
+const PARTS = [
+  { value: 'bad', label: 'Unreadable' },
+  { value: 'gaps', label: 'Gaps' },
+  { value: 'away', label: 'Away' },
+  { value: 'raw', label: 'Messages' },
+  { value: 'names', label: 'Look-alikes' },
+] as const;
 type Part = (typeof PARTS)[number]['value'];
 
 /** What is kept of a feed's trouble: its delay over time, and lists to look through. */
@@ -27,14 +33,34 @@ export function FeedTrouble({ feed, now }: { feed: Feed; now: number }) {
       <Latency points={data.latencies} now={now} />
       <Segments label="Kept of this feed" options={PARTS} value={part} onChange={setPart} />
       <View role="list" aria-label={PARTS.find(({ value }) => value === part)?.label}>
-        {part === 'bad' ? [...data.bad].reverse().map((bad, n) => <Entry key={n} head={`${agoWords(now - bad.at)}: ${bad.reason}`} text={bad.text} />) : null}
-        {part === 'gaps' ? [...data.gaps].reverse().map((gap, n) => (
-          <Entry key={n} head={`${gap.from === null ? '' : `${format(gap.from, 'HH:mm:ss')} to `}${format(gap.at, 'HH:mm:ss')}: ${gap.lost === null ? 'nobody knows how many messages' : gap.lost === 1 ? '1 message' : `${gap.lost.toLocaleString('en')} messages`} lost`} />
-        )) : null}
-        {part === 'away' ? [...data.outages].reverse().map((outage, n) => (
-          <Entry key={n} head={`${format(outage.from, 'HH:mm:ss')} to ${outage.until === null ? 'now' : format(outage.until, 'HH:mm:ss')}: not connected for ${lengthWords((outage.until ?? now) - outage.from)}`} />
-        )) : null}
-        {part === 'raw' ? [...data.raw].reverse().map((raw, n) => <Entry key={n} head={agoWords(now - raw.at)} text={raw.text} />) : null}
+        {part === 'bad'
+          ? [...data.bad]
+              .reverse()
+              .map((bad, n) => <Entry key={n} head={`${agoWords(now - bad.at)}: ${bad.reason}`} text={bad.text} />)
+          : null}
+        {part === 'gaps'
+          ? [...data.gaps]
+              .reverse()
+              .map((gap, n) => (
+                <Entry
+                  key={n}
+                  head={`${gap.from === null ? '' : `${format(gap.from, 'HH:mm:ss')} to `}${format(gap.at, 'HH:mm:ss')}: ${gap.lost === null ? 'nobody knows how many messages' : gap.lost === 1 ? '1 message' : `${gap.lost.toLocaleString('en')} messages`} lost`}
+                />
+              ))
+          : null}
+        {part === 'away'
+          ? [...data.outages]
+              .reverse()
+              .map((outage, n) => (
+                <Entry
+                  key={n}
+                  head={`${format(outage.from, 'HH:mm:ss')} to ${outage.until === null ? 'now' : format(outage.until, 'HH:mm:ss')}: not connected for ${lengthWords((outage.until ?? now) - outage.from)}`}
+                />
+              ))
+          : null}
+        {part === 'raw'
+          ? [...data.raw].reverse().map((raw, n) => <Entry key={n} head={agoWords(now - raw.at)} text={raw.text} />)
+          : null}
         {part === 'names' ? [...names].reverse().map((each, n) => <Entry key={n} head={imitationWords(each)} />) : null}
       </View>
       <Empty part={part} data={data} names={names.length} />
@@ -43,9 +69,24 @@ export function FeedTrouble({ feed, now }: { feed: Feed; now: number }) {
 }
 
 function Empty({ part, data, names }: { part: Part; data: FeedTroubleView; names: number }) {
-  const count = { bad: data.bad.length, gaps: data.gaps.length, away: data.outages.length, raw: data.raw.length, names }[part];
-  if (count > 0) return part === 'bad' && data.badCount > count ? <Text size={13} tone="muted">{`The last ${count} of ${data.badCount.toLocaleString('en')}.`}</Text> : null;
-  const words: Record<Part, string> = { bad: 'No message was unreadable.', gaps: 'No gap: nothing was lost.', away: 'It has not been away since the server was started.', raw: 'No message yet.', names: 'Nobody here imitates another name.' };
+  const count = {
+    bad: data.bad.length,
+    gaps: data.gaps.length,
+    away: data.outages.length,
+    raw: data.raw.length,
+    names,
+  }[part];
+  if (count > 0)
+    return part === 'bad' && data.badCount > count ? (
+      <Text size={13} tone="muted">{`The last ${count} of ${data.badCount.toLocaleString('en')}.`}</Text>
+    ) : null;
+  const words: Record<Part, string> = {
+    bad: 'No message was unreadable.',
+    gaps: 'No gap: nothing was lost.',
+    away: 'It has not been away since the server was started.',
+    raw: 'No message yet.',
+    names: 'Nobody here imitates another name.',
+  };
   return <Text tone="muted">{words[part]}</Text>;
 }
 
@@ -55,7 +96,13 @@ function Entry({ head, text }: { head: string; text?: string }) {
   return (
     <View role="listitem" className="border-b border-line py-2 gap-1">
       <Text>{head}</Text>
-      {text ? <Pressable role="button" aria-expanded={open} onPress={() => setOpen(!open)}><Text size={13} tone="muted" numberOfLines={open ? undefined : 2} selectable className="break-all">{text}</Text></Pressable> : null}
+      {text ? (
+        <Pressable role="button" aria-expanded={open} onPress={() => setOpen(!open)}>
+          <Text size={13} tone="muted" numberOfLines={open ? undefined : 2} selectable className="break-all">
+            {text}
+          </Text>
+        </Pressable>
+      ) : null}
     </View>
   );
 }
@@ -71,12 +118,34 @@ function Latency({ points, now }: { points: [number, number][]; now: number }) {
   const most = Math.max(1000, ...points.map(([, ms]) => ms));
   const span = Math.max(60_000, now - (points[0]?.[0] ?? now));
   const x = (t: number): number => ((t - (now - span)) / span) * width;
-  const path = points.map(([t, ms], n) => `${n === 0 ? 'M' : 'L'}${x(t).toFixed(1)} ${(HEIGHT - 2 - (ms / most) * (HEIGHT - 6)).toFixed(1)}`).join('');
+  const path = points
+    .map(
+      ([t, ms], n) =>
+        `${n === 0 ? 'M' : 'L'}${x(t).toFixed(1)} ${(HEIGHT - 2 - (ms / most) * (HEIGHT - 6)).toFixed(1)}`,
+    )
+    .join('');
   return (
-    <View role="img" aria-label={`Delay: ${(last[1] / 1000).toFixed(1)} s now, ${(Math.max(...points.map(([, ms]) => ms)) / 1000).toFixed(1)} s at most`}>
-      <View className="flex-row justify-between"><Text size={13} tone="muted">Delay</Text><Text size={13} tone="muted" className="tabular-nums">{`${(last[1] / 1000).toFixed(1)} s now · scale to ${(most / 1000).toFixed(1)} s`}</Text></View>
+    <View
+      role="img"
+      aria-label={`Delay: ${(last[1] / 1000).toFixed(1)} s now, ${(Math.max(...points.map(([, ms]) => ms)) / 1000).toFixed(1)} s at most`}
+    >
+      <View className="flex-row justify-between">
+        <Text size={13} tone="muted">
+          Delay
+        </Text>
+        <Text
+          size={13}
+          tone="muted"
+          className="tabular-nums"
+        >{`${(last[1] / 1000).toFixed(1)} s now · scale to ${(most / 1000).toFixed(1)} s`}</Text>
+      </View>
       <View style={{ height: HEIGHT }} onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)}>
-        {width > 0 ? <Svg width={width} height={HEIGHT} aria-hidden><Path d={`M0 ${HEIGHT - 1}h${width}`} stroke={line} /><Path d={points.length > 1 ? path : `${path}h3`} stroke={lagoon} strokeWidth={2} fill="none" /></Svg> : null}
+        {width > 0 ? (
+          <Svg width={width} height={HEIGHT} aria-hidden>
+            <Path d={`M0 ${HEIGHT - 1}h${width}`} stroke={line} />
+            <Path d={points.length > 1 ? path : `${path}h3`} stroke={lagoon} strokeWidth={2} fill="none" />
+          </Svg>
+        ) : null}
       </View>
     </View>
   );

@@ -10,10 +10,21 @@ import { SampleTree } from './sample-tree';
 /* The parts of a feed's page as a page renders them. */
 
 beforeAll(() => {
-  window.matchMedia = ((query: string) => ({ matches: false, media: query, addEventListener: () => undefined, removeEventListener: () => undefined })) as unknown as typeof window.matchMedia;
+  window.matchMedia = ((query: string) => ({
+    matches: false,
+    media: query,
+    addEventListener: () => undefined,
+    removeEventListener: () => undefined,
+  })) as unknown as typeof window.matchMedia;
 });
 
-const sample = { event: 'present', from: { nick: '<b>Inês</b>' }, items: [{ title: 'Paper Boat' }, { title: 'Reed' }], qty: 3, none: null };
+const sample = {
+  event: 'present',
+  from: { nick: '<b>Inês</b>' },
+  items: [{ title: 'Paper Boat' }, { title: 'Reed' }],
+  qty: 3,
+  none: null,
+};
 const made = (rule: Rule) => tryMapping({ rules: [rule] }, sample, 1)[0];
 
 test('every value of a sample can be tapped, and tells where it stands; markup in it is text', () => {
@@ -42,7 +53,12 @@ test('a rule says what is needed, what the sample becomes, and what it may do wi
   expect(screen.getByRole('status').textContent).toBe('The message has no usable "giftName", "viewerName".');
   fireEvent.click(screen.getByRole('button', { name: 'Gift’s name, needed' }));
   expect(onAim).toHaveBeenLastCalledWith('giftName');
-  rule = withTapped(withTapped(withTapped(rule, 'giftName', ['items', 0, 'title'], 'Paper Boat'), 'viewerName', ['from', 'nick'], 'x'), 'count', ['qty'], 3);
+  rule = withTapped(
+    withTapped(withTapped(rule, 'giftName', ['items', 0, 'title'], 'Paper Boat'), 'viewerName', ['from', 'nick'], 'x'),
+    'count',
+    ['qty'],
+    3,
+  );
   rerender(<RuleCard rule={rule} made={made(rule)} onAim={onAim} onRemove={() => undefined} />);
   expect(screen.getByRole('status').textContent).toBe('Becomes: <b>Inês</b> sends 3 × Paper Boat');
   expect(screen.getByText(/the same message sent twice counts twice/)).toBeTruthy();
@@ -54,17 +70,46 @@ test('a rule says what is needed, what the sample becomes, and what it may do wi
 test('the sheet for a field says what to tap, and lets what stands there be taken out', () => {
   const onTakeOut = jest.fn();
   const rule = withTapped(newRule('chat'), 'text', ['event'], 'present');
-  const { rerender } = render(<AimSheet rule={rule} target="text" json={sample} onTap={() => undefined} onTakeOut={onTakeOut} onClose={() => undefined} />);
+  const { rerender } = render(
+    <AimSheet
+      rule={rule}
+      target="text"
+      json={sample}
+      onTap={() => undefined}
+      onTakeOut={onTakeOut}
+      onClose={() => undefined}
+    />,
+  );
   expect(screen.getByRole('dialog', { name: 'Tap the text' })).toBeTruthy();
   fireEvent.click(screen.getByRole('button', { name: 'Take it out' }));
   expect(onTakeOut).toHaveBeenCalledTimes(1);
-  rerender(<AimSheet rule={rule} target="when" json={undefined} onTap={() => undefined} onTakeOut={onTakeOut} onClose={() => undefined} />);
+  rerender(
+    <AimSheet
+      rule={rule}
+      target="when"
+      json={undefined}
+      onTap={() => undefined}
+      onTakeOut={onTakeOut}
+      onClose={() => undefined}
+    />,
+  );
   expect(screen.getByText(/Paste or catch a sample first/)).toBeTruthy();
 });
 
 function Rate({ onChange }: { onChange: (value: number) => void }) {
   const [value, setValue] = useState(0.8);
-  return <DecimalField label="Rate" value={value} least={0} most={10} onChange={(next) => { setValue(next); onChange(next); }} />;
+  return (
+    <DecimalField
+      label="Rate"
+      value={value}
+      least={0}
+      most={10}
+      onChange={(next) => {
+        setValue(next);
+        onChange(next);
+      }}
+    />
+  );
 }
 
 test('a rate may have a fraction, with a point or a comma; what is none is said and not taken', () => {

@@ -22,19 +22,48 @@ export function FeedsPlace() {
     <>
       <PlaceBody
         title="Feeds"
-        below={<View className="px-4 py-3 w-full max-w-[760px] self-center"><Button kind={show.feeds.length === 0 ? 'main' : 'outline'} icon={Plus} onPress={() => { setAdding(true); setRemoved(null); }}>Add a feed</Button></View>}
+        below={
+          <View className="px-4 py-3 w-full max-w-[760px] self-center">
+            <Button
+              kind={show.feeds.length === 0 ? 'main' : 'outline'}
+              icon={Plus}
+              onPress={() => {
+                setAdding(true);
+                setRemoved(null);
+              }}
+            >
+              Add a feed
+            </Button>
+          </View>
+        }
       >
         <View className="gap-3 mt-2">
           {removed ? (
-            <View role="status" className="flex-row items-center justify-between gap-3 pl-4 pr-2 min-h-[52px] rounded-card bg-raised">
+            <View
+              role="status"
+              className="flex-row items-center justify-between gap-3 pl-4 pr-2 min-h-[52px] rounded-card bg-raised"
+            >
               <Text className="shrink">{`${removed} is removed.`}</Text>
-              <Button kind="outline" onPress={() => { undo(); setRemoved(null); }}>Undo</Button>
+              <Button
+                kind="outline"
+                onPress={() => {
+                  undo();
+                  setRemoved(null);
+                }}
+              >
+                Undo
+              </Button>
             </View>
           ) : null}
           <NoticeList notices={desk.view?.notices ?? []} now={engineClock.now()} />
-          {show.feeds.map((feed) => <FeedCard key={feed.id} feed={feed} onRemoved={() => setRemoved(feedName(feed))} />)}
+          {show.feeds.map((feed) => (
+            <FeedCard key={feed.id} feed={feed} onRemoved={() => setRemoved(feedName(feed))} />
+          ))}
           {show.feeds.length === 0 ? (
-            <Text size={17} tone="muted">Connect the platform on which you go live. All it takes is your handle; Gavirn then waits for you and connects by itself each time.</Text>
+            <Text size={17} tone="muted">
+              Connect the platform on which you go live. All it takes is your handle; Gavirn then waits for you and
+              connects by itself each time.
+            </Text>
           ) : null}
           {demo ? <DemoCard /> : null}
         </View>

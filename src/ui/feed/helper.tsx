@@ -10,7 +10,13 @@ import { Text } from '@/ui/part/text';
 const HELLO = 'Gavirn is here.';
 
 /** The account that posts in chat: its name, and a line by which one sees that it may. */
-export function Helper({ feed, change }: { feed: Extract<Feed, { platform: 'oxbow' }>; change: (recipe: (draft: Draft<Feed>) => void) => void }) {
+export function Helper({
+  feed,
+  change,
+}: {
+  feed: Extract<Feed, { platform: 'oxbow' }>;
+  change: (recipe: (draft: Draft<Feed>) => void) => void;
+}) {
   const [typed, setTyped] = useState(feed.helper);
   const [problem, setProblem] = useState<string | null>(null);
   const [posted, setPosted] = useState<{ ok: boolean; says: string } | null>(null);
@@ -34,11 +40,31 @@ export function Helper({ feed, change }: { feed: Extract<Feed, { platform: 'oxbo
   };
   return (
     <>
-      <Text tone="muted">An account of your own, beside the one you stream with. Oxbow lets it post only after you have made it a moderator.</Text>
-      <TextField label="Helper’s handle" value={typed} exact most={300} placeholder="kiln-helper" onChange={setTyped} onSubmit={save} problem={problem} />
-      {typed === feed.helper ? null : <Button kind="main" onPress={save}>Keep</Button>}
+      <Text tone="muted">
+        An account of your own, beside the one you stream with. Oxbow lets it post only after you have made it a
+        moderator.
+      </Text>
+      <TextField
+        label="Helper’s handle"
+        value={typed}
+        exact
+        most={300}
+        placeholder="kiln-helper"
+        onChange={setTyped}
+        onSubmit={save}
+        problem={problem}
+      />
+      {typed === feed.helper ? null : (
+        <Button kind="main" onPress={save}>
+          Keep
+        </Button>
+      )}
       {feed.helper === '' ? null : <Button onPress={() => void hello()}>Post a hello</Button>}
-      {posted ? <Text tone={posted.ok ? 'lagoon' : 'brick'} role="status">{posted.says}</Text> : null}
+      {posted ? (
+        <Text tone={posted.ok ? 'lagoon' : 'brick'} role="status">
+          {posted.says}
+        </Text>
+      ) : null}
     </>
   );
 }

@@ -22,7 +22,13 @@ const hasPattern = (rules: readonly Rule[]): boolean => /\b(?:match|search)\(/.t
 type MappingFeed = Extract<Feed, { platform: 'mapped' | 'cloudevents' }>;
 
 /** What a feed's messages mean: a sample, pasted or caught, and rules that are tapped together from it. */
-export function Mapping({ feed, change }: { feed: MappingFeed; change: (recipe: (draft: Draft<Feed>) => void) => void }) {
+export function Mapping({
+  feed,
+  change,
+}: {
+  feed: MappingFeed;
+  change: (recipe: (draft: Draft<Feed>) => void) => void;
+}) {
   const { data } = useTrouble(feed.id);
   const [pasted, setPasted] = useState<string | null>(null);
   const [caught, setCaught] = useState<string | null>(null);
@@ -34,12 +40,18 @@ export function Mapping({ feed, change }: { feed: MappingFeed; change: (recipe: 
   const sample = useMemo(() => (text.trim() === '' ? null : readJson(text, 1 << 20)), [text]);
   const json = sample?.ok ? sample.json : undefined;
   // The engine for patterns is large, and few paths have one: it is loaded where it is needed.
-  const { data: patterns } = useSWR(hasPattern(feed.rules) ? 'patterns' : null, async () => (await import('@/core/platform/linear-patterns')).linearPatterns());
-  const made = useMemo(() => (json === undefined ? [] : tryMapping({ rules: feed.rules }, json, Math.round(engineClock.now()), patterns)), [json, feed.rules, patterns]);
+  const { data: patterns } = useSWR(hasPattern(feed.rules) ? 'patterns' : null, async () =>
+    (await import('@/core/platform/linear-patterns')).linearPatterns(),
+  );
+  const made = useMemo(
+    () => (json === undefined ? [] : tryMapping({ rules: feed.rules }, json, Math.round(engineClock.now()), patterns)),
+    [json, feed.rules, patterns],
+  );
 
-  const setRules = (next: Rule[]): void => change((draft) => {
-    if (draft.platform === 'mapped' || draft.platform === 'cloudevents') draft.rules = next;
-  });
+  const setRules = (next: Rule[]): void =>
+    change((draft) => {
+      if (draft.platform === 'mapped' || draft.platform === 'cloudevents') draft.rules = next;
+    });
   const setRule = (at: number, rule: Rule): void => setRules(feed.rules.map((other, n) => (n === at ? rule : other)));
   const add = (kind: MappedKind): void => {
     const rule = newRule(kind);
@@ -62,34 +74,90 @@ export function Mapping({ feed, change }: { feed: MappingFeed; change: (recipe: 
     <Section title="What its messages mean">
       {json === undefined ? (
         <>
-          <Text tone="muted">Paste one message of this platform, or catch one as it comes. Then say which of its values is what, by tapping.</Text>
-          <AreaField label="A sample message (JSON)" value={pasted ?? ''} onChange={setPasted} problem={sample && !sample.ok ? sample.reason : null} />
-          <View className="flex-row"><Button disabled={latest === undefined} onPress={() => setCaught(latest ?? null)}>{latest === undefined ? 'Waiting for a message …' : 'Use the latest message'}</Button></View>
+          <Text tone="muted">
+            Paste one message of this platform, or catch one as it comes. Then say which of its values is what, by
+            tapping.
+          </Text>
+          <AreaField
+            label="A sample message (JSON)"
+            value={pasted ?? ''}
+            onChange={setPasted}
+            problem={sample && !sample.ok ? sample.reason : null}
+          />
+          <View className="flex-row">
+            <Button disabled={latest === undefined} onPress={() => setCaught(latest ?? null)}>
+              {latest === undefined ? 'Waiting for a message …' : 'Use the latest message'}
+            </Button>
+          </View>
         </>
       ) : (
         <>
-          <Text size={13} tone="muted" numberOfLines={2} selectable className="break-all">{text}</Text>
+          <Text size={13} tone="muted" numberOfLines={2} selectable className="break-all">
+            {text}
+          </Text>
           <View className="flex-row flex-wrap gap-2">
-            <Button kind="outline" onPress={() => { setPasted(null); setCaught(null); }}>Another sample</Button>
-            {latest !== undefined && latest !== text ? <Button kind="outline" onPress={() => { setPasted(null); setCaught(latest); }}>Use the latest message</Button> : null}
+            <Button
+              kind="outline"
+              onPress={() => {
+                setPasted(null);
+                setCaught(null);
+              }}
+            >
+              Another sample
+            </Button>
+            {latest !== undefined && latest !== text ? (
+              <Button
+                kind="outline"
+                onPress={() => {
+                  setPasted(null);
+                  setCaught(latest);
+                }}
+              >
+                Use the latest message
+              </Button>
+            ) : null}
           </View>
         </>
       )}
       <View role="list" aria-label="Rules" className="gap-3">
         {feed.rules.map((rule, n) => (
           <RuleCard
-            key={n} rule={rule} made={json === undefined ? undefined : (made[n] ?? null)} onAim={(target) => setAim({ rule: n, target })}
+            key={n}
+            rule={rule}
+            made={json === undefined ? undefined : (made[n] ?? null)}
+            onAim={(target) => setAim({ rule: n, target })}
             onRemove={() => setRules(feed.rules.filter((_, other) => other !== n))}
           />
         ))}
       </View>
-      <View className="flex-row"><Button icon={Plus} kind={feed.rules.length === 0 && json !== undefined ? 'main' : 'plain'} disabled={json === undefined} onPress={() => setAdding(true)}>New rule</Button></View>
-      {json === undefined && feed.rules.length === 0 ? <Text size={13} tone="muted">A rule says which message is a gift, a follow, a line of chat … A feed may have several.</Text> : null}
+      <View className="flex-row">
+        <Button
+          icon={Plus}
+          kind={feed.rules.length === 0 && json !== undefined ? 'main' : 'plain'}
+          disabled={json === undefined}
+          onPress={() => setAdding(true)}
+        >
+          New rule
+        </Button>
+      </View>
+      {json === undefined && feed.rules.length === 0 ? (
+        <Text size={13} tone="muted">
+          A rule says which message is a gift, a follow, a line of chat … A feed may have several.
+        </Text>
+      ) : null}
       {adding ? <KindSheet onChoose={add} onClose={() => setAdding(false)} /> : null}
       {aim && aimed ? (
         <AimSheet
-          key={`${aim.rule}/${aim.target}`} rule={aimed} target={aim.target} json={json} onTap={tap} onClose={() => setAim(null)}
-          onTakeOut={() => { setRule(aim.rule, withoutTarget(aimed, aim.target)); setAim(null); }}
+          key={`${aim.rule}/${aim.target}`}
+          rule={aimed}
+          target={aim.target}
+          json={json}
+          onTap={tap}
+          onClose={() => setAim(null)}
+          onTakeOut={() => {
+            setRule(aim.rule, withoutTarget(aimed, aim.target));
+            setAim(null);
+          }}
         />
       ) : null}
     </Section>

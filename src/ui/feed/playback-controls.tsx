@@ -15,7 +15,15 @@ import { Section } from './feed-page';
 const SPEEDS = [1, 2, 5, 10, 30, 100].map((speed) => ({ value: String(speed), label: `${speed}×` }));
 
 /** Plays a recording: on and off, from where, how fast. */
-export function PlaybackControls({ feed, playback, change }: { feed: Extract<Feed, { platform: 'file' }>; playback: Playback; change: (recipe: (draft: Draft<Feed>) => void) => void }) {
+export function PlaybackControls({
+  feed,
+  playback,
+  change,
+}: {
+  feed: Extract<Feed, { platform: 'file' }>;
+  playback: Playback;
+  change: (recipe: (draft: Draft<Feed>) => void) => void;
+}) {
   const [width, setWidth] = useState(0);
   const [refused, setRefused] = useState<string | null>(null);
   const send = useFeedCommand(feed.id);
@@ -25,21 +33,55 @@ export function PlaybackControls({ feed, playback, change }: { feed: Extract<Fee
   return (
     <Section title="Play">
       <View className="flex-row items-center gap-3">
-        <Button kind="main" icon={playback.playing ? Pause : Play} onPress={() => void command({ play: !playback.playing })}>{playback.playing ? 'Pause' : 'Play'}</Button>
+        <Button
+          kind="main"
+          icon={playback.playing ? Pause : Play}
+          onPress={() => void command({ play: !playback.playing })}
+        >
+          {playback.playing ? 'Pause' : 'Play'}
+        </Button>
         <Text className="tabular-nums">{`${clockTime(playback.at)} of ${clockTime(playback.length)}`}</Text>
         <Text size={13} tone="muted" className="shrink">{`${playback.messages.toLocaleString('en')} messages`}</Text>
       </View>
       <Pressable
-        role="slider" aria-label="Place in the recording" aria-valuemin={0} aria-valuemax={Math.round(playback.length / 1000)} aria-valuenow={Math.round(playback.at / 1000)}
-        onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)} onPress={({ nativeEvent }) => { if (width > 0) seek(nativeEvent.locationX / width); }}
+        role="slider"
+        aria-label="Place in the recording"
+        aria-valuemin={0}
+        aria-valuemax={Math.round(playback.length / 1000)}
+        aria-valuenow={Math.round(playback.at / 1000)}
+        onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)}
+        onPress={({ nativeEvent }) => {
+          if (width > 0) seek(nativeEvent.locationX / width);
+        }}
         // On a wide screen the arrows go by a twentieth.
-        {...{ onKeyDown: (event: { key: string }) => { if (event.key === 'ArrowRight') seek(share + 0.05); else if (event.key === 'ArrowLeft') seek(share - 0.05); } }}
+        {...{
+          onKeyDown: (event: { key: string }) => {
+            if (event.key === 'ArrowRight') seek(share + 0.05);
+            else if (event.key === 'ArrowLeft') seek(share - 0.05);
+          },
+        }}
         className="h-[44px] justify-center"
       >
-        <View className="h-[8px] rounded-[4px] bg-raised overflow-hidden" style={{ pointerEvents: 'none' }}><View className="h-[8px] bg-marigold" style={{ width: `${share * 100}%` }} /></View>
+        <View className="h-[8px] rounded-[4px] bg-raised overflow-hidden" style={{ pointerEvents: 'none' }}>
+          <View className="h-[8px] bg-marigold" style={{ width: `${share * 100}%` }} />
+        </View>
       </Pressable>
-      <Segments label="Speed" options={SPEEDS} value={String(playback.speed)} onChange={(speed) => { change((draft) => { if (draft.platform === 'file') draft.speed = Number(speed); }); void command({ speed: Number(speed) }); }} />
-      {refused ? <Text tone="brick" role="alert">{refused}</Text> : null}
+      <Segments
+        label="Speed"
+        options={SPEEDS}
+        value={String(playback.speed)}
+        onChange={(speed) => {
+          change((draft) => {
+            if (draft.platform === 'file') draft.speed = Number(speed);
+          });
+          void command({ speed: Number(speed) });
+        }}
+      />
+      {refused ? (
+        <Text tone="brick" role="alert">
+          {refused}
+        </Text>
+      ) : null}
     </Section>
   );
 }

@@ -18,12 +18,21 @@ function linesOf(json: unknown, steps: (string | number)[] = [], lines: Line[] =
   const holds = typeof json === 'object' && json !== null;
   if (steps.length > 0 || !holds) lines.push({ steps, depth: Math.max(0, steps.length - 1), value: json, holds });
   if (!holds) return lines;
-  for (const [key, value] of Object.entries(json)) linesOf(value, [...steps, Array.isArray(json) ? Number(key) : key], lines);
+  for (const [key, value] of Object.entries(json))
+    linesOf(value, [...steps, Array.isArray(json) ? Number(key) : key], lines);
   return lines;
 }
 
 /** A sample message, a line a value; each can be tapped. `used` names the paths that a rule has taken already. */
-export function SampleTree({ json, used, onTap }: { json: unknown; used: ReadonlyMap<string, string>; onTap: (steps: (string | number)[], value: unknown) => void }) {
+export function SampleTree({
+  json,
+  used,
+  onTap,
+}: {
+  json: unknown;
+  used: ReadonlyMap<string, string>;
+  onTap: (steps: (string | number)[], value: unknown) => void;
+}) {
   const lines = linesOf(json);
   return (
     <View role="list" aria-label="The sample’s values" className="rounded-control border border-line">
@@ -34,16 +43,34 @@ export function SampleTree({ json, used, onTap }: { json: unknown; used: Readonl
         const shown = holds ? (Array.isArray(value) ? `a list of ${value.length}` : '') : JSON.stringify(value);
         return (
           <Pressable
-            key={path} role="button" disabled={holds} onPress={() => onTap(steps, value)}
-            className={`min-h-[44px] py-2 pr-3 flex-row items-center gap-2 border-b border-line ${taken ? 'bg-raised' : ''}`} style={{ paddingLeft: 12 + depth * 14 }}
+            key={path}
+            role="button"
+            disabled={holds}
+            onPress={() => onTap(steps, value)}
+            className={`min-h-[44px] py-2 pr-3 flex-row items-center gap-2 border-b border-line ${taken ? 'bg-raised' : ''}`}
+            style={{ paddingLeft: 12 + depth * 14 }}
           >
-            <Text size={13} tone="muted" className="shrink-0">{typeof steps.at(-1) === 'number' ? `[${name}]` : name}</Text>
-            <Text face={holds ? 'text' : 'strong'} tone={holds ? 'muted' : 'ink'} numberOfLines={1} className="flex-1">{shown}</Text>
-            {taken ? <Text size={13} tone="marigold">{taken}</Text> : null}
+            <Text size={13} tone="muted" className="shrink-0">
+              {typeof steps.at(-1) === 'number' ? `[${name}]` : name}
+            </Text>
+            <Text face={holds ? 'text' : 'strong'} tone={holds ? 'muted' : 'ink'} numberOfLines={1} className="flex-1">
+              {shown}
+            </Text>
+            {taken ? (
+              <Text size={13} tone="marigold">
+                {taken}
+              </Text>
+            ) : null}
           </Pressable>
         );
       })}
-      {lines.length >= MOST_LINES ? <Text size={13} tone="muted" className="p-3">{`The sample has more values; the first ${MOST_LINES} are shown.`}</Text> : null}
+      {lines.length >= MOST_LINES ? (
+        <Text
+          size={13}
+          tone="muted"
+          className="p-3"
+        >{`The sample has more values; the first ${MOST_LINES} are shown.`}</Text>
+      ) : null}
     </View>
   );
 }

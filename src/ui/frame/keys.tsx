@@ -6,7 +6,8 @@ import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
 import { PLACES } from './places';
 
-const typing = (target: EventTarget | null): boolean => target instanceof HTMLElement && (/^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) || target.isContentEditable);
+const typing = (target: EventTarget | null): boolean =>
+  target instanceof HTMLElement && (/^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) || target.isContentEditable);
 
 /** Presses Try in the list item that has the focus, as its own button would be pressed. */
 function tryFocused(): void {
@@ -16,7 +17,8 @@ function tryFocused(): void {
 /** Goes to the search field of the place that is open, if it has one. */
 function search(): boolean {
   for (const input of document.querySelectorAll<HTMLInputElement>('[role="main"] input[aria-labelledby]')) {
-    if (!document.getElementById(input.getAttribute('aria-labelledby') ?? '')?.textContent?.startsWith('Search')) continue;
+    if (!document.getElementById(input.getAttribute('aria-labelledby') ?? '')?.textContent?.startsWith('Search'))
+      continue;
     input.focus();
     return true;
   }
@@ -50,8 +52,9 @@ export function Keys() {
       else if (event.key === 'Z') redo();
       else if (event.key === 't') tryFocused();
       else if (event.key === '?') setListed(true);
-      else if (event.key === '/' && search()) { /* It has the focus now. */ }
-      else return;
+      else if (event.key === '/' && search()) {
+        /* It has the focus now. */
+      } else return;
       event.preventDefault();
     };
     window.addEventListener('keydown', pressed);
@@ -62,7 +65,9 @@ export function Keys() {
     <Sheet title="Keys" onClose={() => setListed(false)}>
       {LIST.map(([keys, does]) => (
         <View key={keys} className="flex-row gap-4 py-1">
-          <Text face="strong" className="w-[120px]">{keys}</Text>
+          <Text face="strong" className="w-[120px]">
+            {keys}
+          </Text>
           <Text className="flex-1">{does}</Text>
         </View>
       ))}

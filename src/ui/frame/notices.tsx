@@ -13,11 +13,19 @@ export function Notices() {
   if (sentences.length === 0 && readdressed === null) return null;
   return (
     <View role="alert" className="px-4 py-2 gap-1 border-b border-brick bg-surface">
-      {sentences.map((sentence) => <Text key={sentence} tone="brick">{sentence}</Text>)}
+      {sentences.map((sentence) => (
+        <Text key={sentence} tone="brick">
+          {sentence}
+        </Text>
+      ))}
       {readdressed === null ? null : (
         <View className="flex-row items-center gap-3">
-          <Text tone="brick" className="flex-1">{readdressed}</Text>
-          <Button kind="outline" onPress={seen}>I have read it</Button>
+          <Text tone="brick" className="flex-1">
+            {readdressed}
+          </Text>
+          <Button kind="outline" onPress={seen}>
+            I have read it
+          </Button>
         </View>
       )}
     </View>

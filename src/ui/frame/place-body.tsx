@@ -3,12 +3,24 @@ import { ScrollView, View } from 'react-native';
 import { Text } from '@/ui/part/text';
 
 /** A place that scrolls, with its heading and perhaps something beside it. */
-export function PlaceBody({ title, beside, children, below }: { title: string; beside?: ReactNode; children: ReactNode; below?: ReactNode }) {
+export function PlaceBody({
+  title,
+  beside,
+  children,
+  below,
+}: {
+  title: string;
+  beside?: ReactNode;
+  children: ReactNode;
+  below?: ReactNode;
+}) {
   return (
     <View className="flex-1">
       <ScrollView className="flex-1" contentContainerClassName="px-4 pt-4 pb-6 w-full max-w-[760px] self-center">
         <View className="flex-row items-center justify-between min-h-[44px] gap-3">
-          <Text size={30} face="title" level={1} className="shrink">{title}</Text>
+          <Text size={30} face="title" level={1} className="shrink">
+            {title}
+          </Text>
           {beside}
         </View>
         {children}

@@ -38,18 +38,35 @@ export function Places({ wide }: { wide: boolean }) {
   const path = usePathname();
   const { ink, muted } = useColours();
   return (
-    <View role="navigation" aria-label="Places" className={wide ? 'w-[84px] items-center pt-5 border-r border-line' : 'flex-row border-t border-line bg-ground'} style={wide ? undefined : { paddingBottom: 'env(safe-area-inset-bottom)' as never }}>
-      {wide ? <View className="pb-4"><Mark /></View> : null}
+    <View
+      role="navigation"
+      aria-label="Places"
+      className={wide ? 'w-[84px] items-center pt-5 border-r border-line' : 'flex-row border-t border-line bg-ground'}
+      style={wide ? undefined : { paddingBottom: 'env(safe-area-inset-bottom)' as never }}
+    >
+      {wide ? (
+        <View className="pb-4">
+          <Mark />
+        </View>
+      ) : null}
       {PLACES.map(({ path: to, name, sign }) => {
         const here = path.startsWith(to) || (to === '/feeds' && path.startsWith('/feed/'));
         return (
           <Pressable
-            key={to} role="link" aria-current={here ? 'page' : undefined} aria-label={name} onPress={() => router.navigate(to)}
+            key={to}
+            role="link"
+            aria-current={here ? 'page' : undefined}
+            aria-label={name}
+            onPress={() => router.navigate(to)}
             className={`items-center justify-center gap-1 ${wide ? 'w-[84px] h-[66px]' : 'flex-1 h-[62px]'}`}
           >
-            <View className={`absolute bg-marigold ${wide ? 'left-0 top-[6px] bottom-[6px] w-[3px] rounded-r-[3px]' : 'top-[-1px] w-[34px] h-[3px] rounded-b-[3px]'} ${here ? '' : 'opacity-0'}`} />
+            <View
+              className={`absolute bg-marigold ${wide ? 'left-0 top-[6px] bottom-[6px] w-[3px] rounded-r-[3px]' : 'top-[-1px] w-[34px] h-[3px] rounded-b-[3px]'} ${here ? '' : 'opacity-0'}`}
+            />
             <Sign path={sign} color={here ? ink : muted} />
-            <Text size={13} face={here ? 'strong' : 'text'} tone={here ? 'ink' : 'muted'}>{name}</Text>
+            <Text size={13} face={here ? 'strong' : 'text'} tone={here ? 'ink' : 'muted'}>
+              {name}
+            </Text>
           </Pressable>
         );
       })}

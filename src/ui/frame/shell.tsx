@@ -18,7 +18,10 @@ export function Shell({ children }: { children: ReactNode }) {
       <View className="flex-1 bg-ground">
         <Pulse />
         <Notices />
-        <View role="main" className="flex-1">{children}<SheetHost /></View>
+        <View role="main" className="flex-1">
+          {children}
+          <SheetHost />
+        </View>
         <Places wide={false} />
         <Keys />
       </View>
@@ -30,11 +33,13 @@ export function Shell({ children }: { children: ReactNode }) {
       <View className="flex-1 border-r border-line">
         <Pulse />
         <Notices />
-        <View role="main" className="flex-1">{children}<SheetHost /></View>
+        <View role="main" className="flex-1">
+          {children}
+          <SheetHost />
+        </View>
       </View>
       {onStage ? null : <StageBeside />}
       <Keys />
     </View>
   );
 }
-

@@ -3,7 +3,10 @@ import { addMedia } from '@/ui/data/media';
 import { chooseFiles } from '@/ui/data/save-file';
 
 /** What a file chooser is to offer; what was chosen is told by its content all the same. */
-const accepted = (kinds: readonly MediaKind[]): string => MEDIA_TYPE_NAMES.filter((type) => kinds.includes(MEDIA_TYPES[type].as)).flatMap((type) => [type, `.${MEDIA_TYPES[type].ending}`]).join(',');
+const accepted = (kinds: readonly MediaKind[]): string =>
+  MEDIA_TYPE_NAMES.filter((type) => kinds.includes(MEDIA_TYPES[type].as))
+    .flatMap((type) => [type, `.${MEDIA_TYPES[type].ending}`])
+    .join(',');
 
 export interface AddedFiles {
   media: Media[];

@@ -30,23 +30,71 @@ export function MediaPlace() {
     setSaid((await addFiles(ALL)).said);
     setBusy(false);
   };
-  const seen = library.filter((media) => (kind === 'all' || mediaKind(media) === kind) && media.name.toLocaleLowerCase().includes(sought.trim().toLocaleLowerCase()));
+  const seen = library.filter(
+    (media) =>
+      (kind === 'all' || mediaKind(media) === kind) &&
+      media.name.toLocaleLowerCase().includes(sought.trim().toLocaleLowerCase()),
+  );
   const chosen = library.find(({ id }) => id === open);
   return (
     <>
-      <PlaceBody title="Media" beside={<Button kind={library.length === 0 ? 'main' : 'outline'} icon={Plus} disabled={busy} onPress={() => void add()}>{busy ? 'Looking …' : 'Add files'}</Button>}>
-        <Text tone="muted">{library.length === 0 ? 'Your own pictures, clips and sounds. They are kept in this browser, once each, and go to the server with the show that uses them.' : `${library.length} ${library.length === 1 ? 'file' : 'files'}, ${bytesWords(library.reduce((sum, { bytes }) => sum + bytes, 0))}`}</Text>
-        {said.length > 0 ? <View role="alert" className="mt-2 gap-1">{said.map((sentence) => <Text key={sentence} tone="brick">{sentence}</Text>)}</View> : null}
+      <PlaceBody
+        title="Media"
+        beside={
+          <Button
+            kind={library.length === 0 ? 'main' : 'outline'}
+            icon={Plus}
+            disabled={busy}
+            onPress={() => void add()}
+          >
+            {busy ? 'Looking …' : 'Add files'}
+          </Button>
+        }
+      >
+        <Text tone="muted">
+          {library.length === 0
+            ? 'Your own pictures, clips and sounds. They are kept in this browser, once each, and go to the server with the show that uses them.'
+            : `${library.length} ${library.length === 1 ? 'file' : 'files'}, ${bytesWords(library.reduce((sum, { bytes }) => sum + bytes, 0))}`}
+        </Text>
+        {said.length > 0 ? (
+          <View role="alert" className="mt-2 gap-1">
+            {said.map((sentence) => (
+              <Text key={sentence} tone="brick">
+                {sentence}
+              </Text>
+            ))}
+          </View>
+        ) : null}
         {library.length > 0 ? (
           <View className="mt-3 gap-3">
-            <Segments label="Kind" value={kind} onChange={setKind} options={[{ value: 'all', label: 'All' }, { value: 'picture', label: 'Pictures' }, { value: 'clip', label: 'Clips' }, { value: 'sound', label: 'Sounds' }]} />
+            <Segments
+              label="Kind"
+              value={kind}
+              onChange={setKind}
+              options={[
+                { value: 'all', label: 'All' },
+                { value: 'picture', label: 'Pictures' },
+                { value: 'clip', label: 'Clips' },
+                { value: 'sound', label: 'Sounds' },
+              ]}
+            />
             {library.length > 7 ? <TextField label="Search" value={sought} onChange={setSought} exact /> : null}
           </View>
-        ) : <Text tone="muted" className="mt-3">PNG, JPEG, WebP, GIF and SVG; WebM and MP4; WAV, MP3, Ogg, FLAC and M4A.</Text>}
+        ) : (
+          <Text tone="muted" className="mt-3">
+            PNG, JPEG, WebP, GIF and SVG; WebM and MP4; WAV, MP3, Ogg, FLAC and M4A.
+          </Text>
+        )}
         <View role="list" aria-label="Files" className="mt-2">
-          {seen.map((media) => <MediaRow key={media.id} media={media} target={show.sound.target} onPress={() => setOpen(media.id)} />)}
+          {seen.map((media) => (
+            <MediaRow key={media.id} media={media} target={show.sound.target} onPress={() => setOpen(media.id)} />
+          ))}
         </View>
-        {library.length > 0 && seen.length === 0 ? <Text tone="muted" className="mt-3">No file of that name and kind.</Text> : null}
+        {library.length > 0 && seen.length === 0 ? (
+          <Text tone="muted" className="mt-3">
+            No file of that name and kind.
+          </Text>
+        ) : null}
         <Samples />
       </PlaceBody>
       {chosen ? <MediaSheet key={chosen.id} media={chosen} onClose={() => setOpen(null)} /> : null}
@@ -58,12 +106,25 @@ function MediaRow({ media, target, onPress }: { media: Media; target: number; on
   const loud = mediaKind(media) === 'sound' ? loudnessWords(media.lufs, target) : null;
   return (
     <View role="listitem">
-      <Pressable role="button" aria-label={`${media.name}, ${factsWords(media)}`} onPress={onPress} className="min-h-[64px] py-2 flex-row items-center gap-3 border-b border-line">
+      <Pressable
+        role="button"
+        aria-label={`${media.name}, ${factsWords(media)}`}
+        onPress={onPress}
+        className="min-h-[64px] py-2 flex-row items-center gap-3 border-b border-line"
+      >
         <Thumb media={media} />
         <View className="flex-1">
-          <Text size={17} face="strong" numberOfLines={1}>{media.name}</Text>
-          <Text size={13} tone="muted" className="tabular-nums">{factsWords(media)}</Text>
-          {loud ? <Text size={13} tone="brick">{loud}</Text> : null}
+          <Text size={17} face="strong" numberOfLines={1}>
+            {media.name}
+          </Text>
+          <Text size={13} tone="muted" className="tabular-nums">
+            {factsWords(media)}
+          </Text>
+          {loud ? (
+            <Text size={13} tone="brick">
+              {loud}
+            </Text>
+          ) : null}
         </View>
       </Pressable>
     </View>

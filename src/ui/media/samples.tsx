@@ -6,7 +6,8 @@ import { addMedia } from '@/ui/data/media';
 import { Text } from '@/ui/part/text';
 
 const indexSchema = z.array(z.object({ name: z.string(), title: z.string(), kind: z.enum(['picture', 'art']) }));
-const readIndex = async (): Promise<z.infer<typeof indexSchema>> => indexSchema.parse(await (await fetch('/samples/index.json')).json());
+const readIndex = async (): Promise<z.infer<typeof indexSchema>> =>
+  indexSchema.parse(await (await fetch('/samples/index.json')).json());
 
 /** Pictures and frame arts that come with Gavirn: a tap puts one among the streamer's own. */
 export function Samples() {
@@ -16,20 +17,37 @@ export function Samples() {
     const response = await fetch(`/samples/${name}.svg`).catch(() => null);
     const added = response?.ok ? await addMedia(`${title}.svg`, new Uint8Array(await response.arrayBuffer())) : null;
     if (!added) return setSaid(`“${title}” is not to be had just now. Try again in a moment.`);
-    setSaid(!added.ok ? added.reason : added.known ? `“${title}” is among your files already.` : `“${title}” is among your files now.`);
+    setSaid(
+      !added.ok
+        ? added.reason
+        : added.known
+          ? `“${title}” is among your files already.`
+          : `“${title}” is among your files now.`,
+    );
   };
   if (data.length === 0) return null;
   return (
     <View className="mt-6 gap-3" role="group" aria-label="Samples">
-      <Text size={17} face="title" level={2}>Samples</Text>
+      <Text size={17} face="title" level={2}>
+        Samples
+      </Text>
       <Text tone="muted">Drawn for Gavirn; take any of them among your own. Those with a hole are frame arts.</Text>
       {said ? <Text role="status">{said}</Text> : null}
       <View role="list" className="flex-row flex-wrap gap-3">
         {data.map(({ name, title, kind }) => (
           <View key={name} role="listitem" className="grow basis-[100px] max-w-[160px]">
-            <Pressable role="button" aria-label={`Take ${title}`} onPress={() => void take(name, title)} className="gap-1 items-center">
-              <View className="w-full h-[100px] rounded-control bg-raised items-center justify-center"><img src={`/samples/${name}.svg`} alt="" style={{ width: 84, height: 84, objectFit: 'contain' }} /></View>
-              <Text size={13} tone="muted" numberOfLines={1}>{kind === 'art' ? `${title}, a frame` : title}</Text>
+            <Pressable
+              role="button"
+              aria-label={`Take ${title}`}
+              onPress={() => void take(name, title)}
+              className="gap-1 items-center"
+            >
+              <View className="w-full h-[100px] rounded-control bg-raised items-center justify-center">
+                <img src={`/samples/${name}.svg`} alt="" style={{ width: 84, height: 84, objectFit: 'contain' }} />
+              </View>
+              <Text size={13} tone="muted" numberOfLines={1}>
+                {kind === 'art' ? `${title}, a frame` : title}
+              </Text>
             </Pressable>
           </View>
         ))}

@@ -11,10 +11,15 @@ export function Thumb({ media, size = 48 }: { media: Media; size?: number }) {
   const { muted } = useColours();
   const fit = { width: size, height: size, objectFit: 'contain' as const };
   return (
-    <View className="rounded-control bg-raised overflow-hidden items-center justify-center" style={{ width: size, height: size }}>
+    <View
+      className="rounded-control bg-raised overflow-hidden items-center justify-center"
+      style={{ width: size, height: size }}
+    >
       {kind === 'sound' ? <Music size={20} color={muted} /> : null}
       {url !== null && kind === 'picture' ? <img src={url} alt="" style={fit} /> : null}
-      {url !== null && kind === 'clip' ? <video src={url} muted playsInline preload="metadata" style={fit} aria-hidden /> : null}
+      {url !== null && kind === 'clip' ? (
+        <video src={url} muted playsInline preload="metadata" style={fit} aria-hidden />
+      ) : null}
     </View>
   );
 }

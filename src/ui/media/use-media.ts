@@ -9,4 +9,5 @@ const NONE: Media[] = [];
 export const useMediaLibrary = (): Media[] => useSWR(MEDIA_KEY, readMedia, LOCAL).data ?? NONE;
 
 /** An address of a file of this browser; null while it is being found, or when it is not here. */
-export const useMediaUrl = (id: string | null): string | null => useSWR(id === null ? null : `${MEDIA_KEY}/${id}/url`, () => mediaUrl(id ?? ''), LOCAL).data ?? null;
+export const useMediaUrl = (id: string | null): string | null =>
+  useSWR(id === null ? null : `${MEDIA_KEY}/${id}/url`, () => mediaUrl(id ?? ''), LOCAL).data ?? null;

@@ -13,18 +13,40 @@ import { PasteGuide } from './paste-guide';
 export function OutletsPlace() {
   const { show, edit } = useShow();
   const router = useRouter();
-  const add = (): void => edit((draft) => {
-    draft.outlets.push({ id: randomKey().slice(0, 12), name: `Outlet ${draft.outlets.length + 1}`, sounds: false, shows: { kind: 'pieces', pieces: [] }, whose: 'viewers' });
-  });
+  const add = (): void =>
+    edit((draft) => {
+      draft.outlets.push({
+        id: randomKey().slice(0, 12),
+        name: `Outlet ${draft.outlets.length + 1}`,
+        sounds: false,
+        shows: { kind: 'pieces', pieces: [] },
+        whose: 'viewers',
+      });
+    });
   return (
     <PlaceBody title="Outlets">
-      <Text tone="muted">Paste the address into your app or cloud compositor as a web layer. It never changes by itself, and follows your stage within a second.</Text>
+      <Text tone="muted">
+        Paste the address into your app or cloud compositor as a web layer. It never changes by itself, and follows your
+        stage within a second.
+      </Text>
       <View className="flex-row flex-wrap gap-2 mt-3">
-        <Button kind="outline" onPress={() => router.navigate('/sound')}>Sound and read aloud</Button>
-        <Button kind="outline" onPress={() => router.navigate('/program')}>Program</Button>
-        {show.outlets.length < 50 ? <Button kind="outline" icon={Plus} onPress={add}>Add an outlet</Button> : null}
+        <Button kind="outline" onPress={() => router.navigate('/sound')}>
+          Sound and read aloud
+        </Button>
+        <Button kind="outline" onPress={() => router.navigate('/program')}>
+          Program
+        </Button>
+        {show.outlets.length < 50 ? (
+          <Button kind="outline" icon={Plus} onPress={add}>
+            Add an outlet
+          </Button>
+        ) : null}
       </View>
-      <View className="gap-3 mt-4">{show.outlets.map((outlet) => <OutletCard key={outlet.id} outlet={outlet} />)}</View>
+      <View className="gap-3 mt-4">
+        {show.outlets.map((outlet) => (
+          <OutletCard key={outlet.id} outlet={outlet} />
+        ))}
+      </View>
       <PasteGuide />
     </PlaceBody>
   );

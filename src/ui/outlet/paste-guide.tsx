@@ -6,7 +6,10 @@ import { useColours } from '@/ui/theme/look';
 
 const STEPS: readonly { says: string; draw: 'copy' | 'layer' | 'paste' | 'size' | 'try' }[] = [
   { draw: 'copy', says: 'Copy the outlet’s address here, or scan its code with the device that streams.' },
-  { draw: 'layer', says: 'In your app or cloud compositor, add a layer that shows a web page. It may be called web source, browser or URL.' },
+  {
+    draw: 'layer',
+    says: 'In your app or cloud compositor, add a layer that shows a web page. It may be called web source, browser or URL.',
+  },
   { draw: 'paste', says: 'Paste the address. Leave everything else in that field empty.' },
   { draw: 'size', says: 'Give the layer the width and height above, and let it cover the whole picture.' },
   { draw: 'try', says: 'Press “Try it” here: an alert comes up there. From now on nothing has to be pasted again.' },
@@ -16,7 +19,9 @@ const STEPS: readonly { says: string; draw: 'copy' | 'layer' | 'paste' | 'size' 
 export function PasteGuide() {
   return (
     <Card className="mt-4 gap-3" label="How to paste it">
-      <Text size={17} face="title" level={2}>How to paste it</Text>
+      <Text size={17} face="title" level={2}>
+        How to paste it
+      </Text>
       <View role="list" className="gap-3">
         {STEPS.map(({ says, draw }) => (
           <View key={draw} role="listitem" className="flex-row items-center gap-3">
@@ -35,11 +40,40 @@ function Drawing({ of }: { of: (typeof STEPS)[number]['draw'] }) {
   return (
     <Svg width={64} height={48} viewBox="0 0 64 48" aria-hidden>
       <Rect x={1} y={1} width={62} height={46} rx={6} fill="none" stroke={line} />
-      {of === 'copy' ? <><Rect x={10} y={14} width={34} height={9} rx={2} {...stroke} /><Path d="M14 18.5h22" stroke={muted} strokeWidth={1.8} /><Rect x={22} y={26} width={32} height={11} rx={3} fill={marigold} /></> : null}
-      {of === 'layer' ? <><Path d="M12 16l18-8 18 8-18 8z" {...stroke} /><Path d="M12 24l18 8 18-8M12 31l18 8 18-8" {...stroke} stroke={muted} /><Path d="M54 20v14M47 27h14" stroke={marigold} strokeWidth={2.6} /></> : null}
-      {of === 'paste' ? <><Rect x={8} y={17} width={48} height={14} rx={3} {...stroke} /><Path d="M14 24h26" stroke={marigold} strokeWidth={2.6} /><Path d="M44 20v8" stroke={ink} strokeWidth={1.8} /></> : null}
-      {of === 'size' ? <><Rect x={23} y={7} width={18} height={32} rx={2} {...stroke} /><Path d="M17 7v32M14 10l3-3 3 3M14 36l3 3 3-3M23 43h18" stroke={marigold} strokeWidth={1.8} fill="none" /></> : null}
-      {of === 'try' ? <><Rect x={22} y={5} width={20} height={38} rx={2} {...stroke} /><Rect x={25} y={12} width={14} height={8} rx={2} fill={lagoon} /><Path d="M48 10l4-3M49 16h6M48 22l4 3" stroke={lagoon} strokeWidth={1.8} /></> : null}
+      {of === 'copy' ? (
+        <>
+          <Rect x={10} y={14} width={34} height={9} rx={2} {...stroke} />
+          <Path d="M14 18.5h22" stroke={muted} strokeWidth={1.8} />
+          <Rect x={22} y={26} width={32} height={11} rx={3} fill={marigold} />
+        </>
+      ) : null}
+      {of === 'layer' ? (
+        <>
+          <Path d="M12 16l18-8 18 8-18 8z" {...stroke} />
+          <Path d="M12 24l18 8 18-8M12 31l18 8 18-8" {...stroke} stroke={muted} />
+          <Path d="M54 20v14M47 27h14" stroke={marigold} strokeWidth={2.6} />
+        </>
+      ) : null}
+      {of === 'paste' ? (
+        <>
+          <Rect x={8} y={17} width={48} height={14} rx={3} {...stroke} />
+          <Path d="M14 24h26" stroke={marigold} strokeWidth={2.6} />
+          <Path d="M44 20v8" stroke={ink} strokeWidth={1.8} />
+        </>
+      ) : null}
+      {of === 'size' ? (
+        <>
+          <Rect x={23} y={7} width={18} height={32} rx={2} {...stroke} />
+          <Path d="M17 7v32M14 10l3-3 3 3M14 36l3 3 3-3M23 43h18" stroke={marigold} strokeWidth={1.8} fill="none" />
+        </>
+      ) : null}
+      {of === 'try' ? (
+        <>
+          <Rect x={22} y={5} width={20} height={38} rx={2} {...stroke} />
+          <Rect x={25} y={12} width={14} height={8} rx={2} fill={lagoon} />
+          <Path d="M48 10l4-3M49 16h6M48 22l4 3" stroke={lagoon} strokeWidth={1.8} />
+        </>
+      ) : null}
     </Svg>
   );
 }

@@ -3,16 +3,40 @@ import { TextInput, View } from 'react-native';
 import { Text } from './text';
 
 /** Several lines of text with a label above, and what is wrong with them below. */
-export function AreaField({ label, value, onChange, problem }: { label: string; value: string; onChange: (value: string) => void; problem: string | null }) {
+export function AreaField({
+  label,
+  value,
+  onChange,
+  problem,
+}: {
+  label: string;
+  value: string;
+  onChange: (value: string) => void;
+  problem: string | null;
+}) {
   const id = useId();
   return (
     <View className="gap-1">
-      <Text size={13} tone="muted" nativeID={id}>{label}</Text>
+      <Text size={13} tone="muted" nativeID={id}>
+        {label}
+      </Text>
       <TextInput
-        aria-labelledby={id} aria-invalid={problem !== null} multiline numberOfLines={5} value={value} onChangeText={onChange} autoCapitalize="none" autoCorrect={false} spellCheck={false}
+        aria-labelledby={id}
+        aria-invalid={problem !== null}
+        multiline
+        numberOfLines={5}
+        value={value}
+        onChangeText={onChange}
+        autoCapitalize="none"
+        autoCorrect={false}
+        spellCheck={false}
         className={`min-h-[120px] p-3 rounded-control bg-raised border text-ink font-text text-15 ${problem ? 'border-brick' : 'border-raised'}`}
       />
-      {problem ? <Text tone="brick" role="alert">{problem}</Text> : null}
+      {problem ? (
+        <Text tone="brick" role="alert">
+          {problem}
+        </Text>
+      ) : null}
     </View>
   );
 }

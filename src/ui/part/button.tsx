@@ -23,28 +23,60 @@ export interface ButtonProps {
 }
 
 /** A button with words, 44 px high at least. */
-export function Button({ children, onPress, kind = 'plain', disabled = false, label, icon: Icon, className = '' }: ButtonProps) {
+export function Button({
+  children,
+  onPress,
+  kind = 'plain',
+  disabled = false,
+  label,
+  icon: Icon,
+  className = '',
+}: ButtonProps) {
   const colours = useColours();
   const { box, tone } = KINDS[kind];
   return (
     <Pressable
-      role="button" aria-label={label} aria-disabled={disabled} disabled={disabled} onPress={onPress}
+      role="button"
+      aria-label={label}
+      aria-disabled={disabled}
+      disabled={disabled}
+      onPress={onPress}
       className={`min-h-[44px] px-4 flex-row items-center justify-center gap-2 rounded-control active:opacity-80 ${box} ${disabled ? 'opacity-40' : ''} ${className}`}
     >
       {Icon ? <Icon size={18} color={colours[tone]} strokeWidth={2} /> : null}
-      {children === '' ? null : <Text face="strong" tone={tone} numberOfLines={1}>{children}</Text>}
+      {children === '' ? null : (
+        <Text face="strong" tone={tone} numberOfLines={1}>
+          {children}
+        </Text>
+      )}
     </Pressable>
   );
 }
 
 /** A button that is only an icon; its name is for those who do not see it. */
-export function IconButton({ icon: Icon, label, onPress, disabled = false, tone = 'ink', className = '' }: {
-  icon: IconType; label: string; onPress: () => void; disabled?: boolean; tone?: 'ink' | 'muted' | 'brick'; className?: string;
+export function IconButton({
+  icon: Icon,
+  label,
+  onPress,
+  disabled = false,
+  tone = 'ink',
+  className = '',
+}: {
+  icon: IconType;
+  label: string;
+  onPress: () => void;
+  disabled?: boolean;
+  tone?: 'ink' | 'muted' | 'brick';
+  className?: string;
 }) {
   const colours = useColours();
   return (
     <Pressable
-      role="button" aria-label={label} aria-disabled={disabled} disabled={disabled} onPress={onPress}
+      role="button"
+      aria-label={label}
+      aria-disabled={disabled}
+      disabled={disabled}
+      onPress={onPress}
       className={`w-[44px] h-[44px] items-center justify-center rounded-control active:bg-raised ${disabled ? 'opacity-30' : ''} ${className}`}
     >
       <Icon size={20} color={colours[tone]} strokeWidth={1.9} />

@@ -7,27 +7,70 @@ import { Text } from './text';
 const SWATCHES = ['#C8643C', '#F4B23E', '#F3EBDD', '#FFFFFF', '#7FA58B', '#4CC2B2', '#3F5F94', '#17110E'] as const;
 
 /** A colour: one of the house's, any other by its number, or none of its own. */
-export function ColourField({ label, none, value, onChange }: { label: string; none: string; value: string | undefined; onChange: (value: string | undefined) => void }) {
+export function ColourField({
+  label,
+  none,
+  value,
+  onChange,
+}: {
+  label: string;
+  none: string;
+  value: string | undefined;
+  onChange: (value: string | undefined) => void;
+}) {
   const [typed, setTyped] = useState<string | null>(null);
   const text = typed ?? value ?? '';
   const bad = text !== '' && !/^#[0-9a-fA-F]{6}$/.test(text);
   return (
     <View className="gap-2" role="group" aria-label={label}>
-      <Text size={13} tone="muted">{label}</Text>
+      <Text size={13} tone="muted">
+        {label}
+      </Text>
       <View className="flex-row flex-wrap gap-2 items-center">
-        <Pressable role="radio" aria-checked={value === undefined} aria-label={`${label}: ${none}`} onPress={() => { setTyped(null); onChange(undefined); }} className={`min-h-[44px] px-3 items-center justify-center rounded-control border ${value === undefined ? 'border-marigold bg-raised' : 'border-line'}`}>
+        <Pressable
+          role="radio"
+          aria-checked={value === undefined}
+          aria-label={`${label}: ${none}`}
+          onPress={() => {
+            setTyped(null);
+            onChange(undefined);
+          }}
+          className={`min-h-[44px] px-3 items-center justify-center rounded-control border ${value === undefined ? 'border-marigold bg-raised' : 'border-line'}`}
+        >
           <Text face={value === undefined ? 'strong' : 'text'}>{none}</Text>
         </Pressable>
         {SWATCHES.map((swatch) => {
           const chosen = value?.toLowerCase() === swatch.toLowerCase();
           return (
-            <Pressable key={swatch} role="radio" aria-checked={chosen} aria-label={`${label}: ${swatch}`} onPress={() => { setTyped(null); onChange(swatch); }} className={`w-[44px] h-[44px] rounded-control border-2 p-[3px] ${chosen ? 'border-marigold' : 'border-line'}`}>
+            <Pressable
+              key={swatch}
+              role="radio"
+              aria-checked={chosen}
+              aria-label={`${label}: ${swatch}`}
+              onPress={() => {
+                setTyped(null);
+                onChange(swatch);
+              }}
+              className={`w-[44px] h-[44px] rounded-control border-2 p-[3px] ${chosen ? 'border-marigold' : 'border-line'}`}
+            >
               <View className="flex-1 rounded-[3px]" style={{ backgroundColor: swatch }} />
             </Pressable>
           );
         })}
       </View>
-      {value !== undefined ? <TextField label={`${label}, as #rrggbb`} value={text} most={7} exact problem={bad ? 'Six digits or letters a to f behind a #, as #C8643C.' : null} onChange={(next) => { setTyped(next); if (/^#[0-9a-fA-F]{6}$/.test(next)) onChange(next); }} /> : null}
+      {value !== undefined ? (
+        <TextField
+          label={`${label}, as #rrggbb`}
+          value={text}
+          most={7}
+          exact
+          problem={bad ? 'Six digits or letters a to f behind a #, as #C8643C.' : null}
+          onChange={(next) => {
+            setTyped(next);
+            if (/^#[0-9a-fA-F]{6}$/.test(next)) onChange(next);
+          }}
+        />
+      ) : null}
     </View>
   );
 }

@@ -4,13 +4,36 @@ import { Sheet } from './sheet';
 import { Text } from './text';
 
 /** Asks before something that cannot be taken back. */
-export function Confirm({ title, says, yes, onYes, onClose }: { title: string; says: string; yes: string; onYes: () => void; onClose: () => void }) {
+export function Confirm({
+  title,
+  says,
+  yes,
+  onYes,
+  onClose,
+}: {
+  title: string;
+  says: string;
+  yes: string;
+  onYes: () => void;
+  onClose: () => void;
+}) {
   return (
     <Sheet title={title} onClose={onClose}>
       <Text size={17}>{says}</Text>
       <View className="flex-row gap-2">
-        <Button className="flex-1" onPress={onClose}>Leave it</Button>
-        <Button className="flex-1" kind="bad" onPress={() => { onYes(); onClose(); }}>{yes}</Button>
+        <Button className="flex-1" onPress={onClose}>
+          Leave it
+        </Button>
+        <Button
+          className="flex-1"
+          kind="bad"
+          onPress={() => {
+            onYes();
+            onClose();
+          }}
+        >
+          {yes}
+        </Button>
       </View>
     </Sheet>
   );

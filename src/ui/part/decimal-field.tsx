@@ -2,7 +2,19 @@ import { useState } from 'react';
 import { TextField } from './field';
 
 /** A number that may have a fraction, with a point or a comma; what is none, or out of bounds, says so and is not taken. */
-export function DecimalField({ label, value, least, most, onChange }: { label: string; value: number; least: number; most: number; onChange: (value: number) => void }) {
+export function DecimalField({
+  label,
+  value,
+  least,
+  most,
+  onChange,
+}: {
+  label: string;
+  value: number;
+  least: number;
+  most: number;
+  onChange: (value: number) => void;
+}) {
   const [typing, setTyping] = useState<string | null>(null);
   const text = typing ?? String(value);
   const read = (typed: string): number | null => {
@@ -14,5 +26,13 @@ export function DecimalField({ label, value, least, most, onChange }: { label: s
     const number = read(typed);
     if (number !== null) onChange(number);
   };
-  return <TextField label={label} value={text} exact onChange={take} problem={read(text) === null ? `A number from ${least} to ${most.toLocaleString('en')}.` : null} />;
+  return (
+    <TextField
+      label={label}
+      value={text}
+      exact
+      onChange={take}
+      problem={read(text) === null ? `A number from ${least} to ${most.toLocaleString('en')}.` : null}
+    />
+  );
 }

@@ -24,18 +24,44 @@ export interface TextFieldProps {
 }
 
 /** A line of text with its label above, and what is wrong with it below. */
-export function TextField({ label, value, onChange, problem, placeholder, onSubmit, autoFocus, most, exact }: TextFieldProps) {
+export function TextField({
+  label,
+  value,
+  onChange,
+  problem,
+  placeholder,
+  onSubmit,
+  autoFocus,
+  most,
+  exact,
+}: TextFieldProps) {
   const id = useId();
   const colours = useColours();
   return (
     <View className="gap-1">
-      <Text size={13} tone="muted" nativeID={id}>{label}</Text>
+      <Text size={13} tone="muted" nativeID={id}>
+        {label}
+      </Text>
       <TextInput
-        aria-labelledby={id} aria-invalid={Boolean(problem)} value={value} onChangeText={onChange} placeholder={placeholder} placeholderTextColor={colours.muted}
-        onSubmitEditing={onSubmit} autoFocus={autoFocus} maxLength={most} autoCapitalize={exact ? 'none' : undefined} autoCorrect={!exact} spellCheck={!exact}
+        aria-labelledby={id}
+        aria-invalid={Boolean(problem)}
+        value={value}
+        onChangeText={onChange}
+        placeholder={placeholder}
+        placeholderTextColor={colours.muted}
+        onSubmitEditing={onSubmit}
+        autoFocus={autoFocus}
+        maxLength={most}
+        autoCapitalize={exact ? 'none' : undefined}
+        autoCorrect={!exact}
+        spellCheck={!exact}
         className={`${BOX} ${problem ? 'border-brick' : 'border-raised'}`}
       />
-      {problem ? <Text size={15} tone="brick" role="alert">{problem}</Text> : null}
+      {problem ? (
+        <Text size={15} tone="brick" role="alert">
+          {problem}
+        </Text>
+      ) : null}
     </View>
   );
 }
@@ -69,16 +95,39 @@ export function NumberField({ label, value, least, most, step = 1, unit, short =
   };
   return (
     <View className="gap-1">
-      <Text size={13} tone="muted" nativeID={id}>{unit ? `${label}, ${unit}` : label}</Text>
+      <Text size={13} tone="muted" nativeID={id}>
+        {unit ? `${label}, ${unit}` : label}
+      </Text>
       <View className={`flex-row items-center ${short ? 'gap-1' : 'gap-2'}`}>
-        <IconButton icon={Minus} label={`Less ${label.toLowerCase()}`} onPress={() => stepBy(-step)} className="bg-raised" />
-        <TextInput
-          aria-labelledby={id} aria-invalid={!fits(typed)} inputMode="numeric" value={typed} onChangeText={take} onBlur={() => setTyping(null)}
-          style={short ? { paddingHorizontal: 4 } : undefined} className={`${BOX} ${short ? 'w-[74px]' : 'w-[104px]'} text-center tabular-nums ${fits(typed) ? 'border-raised' : 'border-brick'}`}
+        <IconButton
+          icon={Minus}
+          label={`Less ${label.toLowerCase()}`}
+          onPress={() => stepBy(-step)}
+          className="bg-raised"
         />
-        <IconButton icon={Plus} label={`More ${label.toLowerCase()}`} onPress={() => stepBy(step)} className="bg-raised" />
+        <TextInput
+          aria-labelledby={id}
+          aria-invalid={!fits(typed)}
+          inputMode="numeric"
+          value={typed}
+          onChangeText={take}
+          onBlur={() => setTyping(null)}
+          style={short ? { paddingHorizontal: 4 } : undefined}
+          className={`${BOX} ${short ? 'w-[74px]' : 'w-[104px]'} text-center tabular-nums ${fits(typed) ? 'border-raised' : 'border-brick'}`}
+        />
+        <IconButton
+          icon={Plus}
+          label={`More ${label.toLowerCase()}`}
+          onPress={() => stepBy(step)}
+          className="bg-raised"
+        />
       </View>
-      {fits(typed) ? null : <Text tone="brick" role="alert">{`A whole number from ${least.toLocaleString('en')} to ${most.toLocaleString('en')}.`}</Text>}
+      {fits(typed) ? null : (
+        <Text
+          tone="brick"
+          role="alert"
+        >{`A whole number from ${least.toLocaleString('en')} to ${most.toLocaleString('en')}.`}</Text>
+      )}
     </View>
   );
 }

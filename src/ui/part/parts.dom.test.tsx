@@ -8,12 +8,28 @@ import { ViewerText } from './viewer-text';
 /* Parts of the interface as a page renders them. */
 
 beforeAll(() => {
-  window.matchMedia = ((query: string) => ({ matches: false, media: query, addEventListener: () => undefined, removeEventListener: () => undefined })) as unknown as typeof window.matchMedia;
+  window.matchMedia = ((query: string) => ({
+    matches: false,
+    media: query,
+    addEventListener: () => undefined,
+    removeEventListener: () => undefined,
+  })) as unknown as typeof window.matchMedia;
 });
 
 function Number5({ onChange }: { onChange: (n: number) => void }) {
   const [value, setValue] = useState(5);
-  return <NumberField label="Places" value={value} least={1} most={10} onChange={(n) => { setValue(n); onChange(n); }} />;
+  return (
+    <NumberField
+      label="Places"
+      value={value}
+      least={1}
+      most={10}
+      onChange={(n) => {
+        setValue(n);
+        onChange(n);
+      }}
+    />
+  );
 }
 
 test('a number out of bounds says so and is not taken; the steps stop at the bounds', () => {
@@ -40,7 +56,11 @@ test('a field says what is wrong with it', () => {
 
 test('a sheet is a dialog with a name, and Escape closes it', () => {
   const onClose = jest.fn();
-  render(<Sheet title="Words" onClose={onClose}><ViewerText text="inside" /></Sheet>);
+  render(
+    <Sheet title="Words" onClose={onClose}>
+      <ViewerText text="inside" />
+    </Sheet>,
+  );
   expect(screen.getByRole('dialog', { name: 'Words' }).textContent).toContain('inside');
   act(() => void window.dispatchEvent(new KeyboardEvent('keydown', { key: 'Escape' })));
   expect(onClose).toHaveBeenCalledTimes(1);
@@ -49,7 +69,11 @@ test('a sheet is a dialog with a name, and Escape closes it', () => {
 test('a sheet takes the focus in, and gives it back', () => {
   const button = document.body.appendChild(document.createElement('button'));
   button.focus();
-  const { unmount } = render(<Sheet title="Words" onClose={() => undefined}><ViewerText text="inside" /></Sheet>);
+  const { unmount } = render(
+    <Sheet title="Words" onClose={() => undefined}>
+      <ViewerText text="inside" />
+    </Sheet>,
+  );
   expect(document.activeElement).toBe(screen.getByRole('dialog'));
   unmount();
   expect(document.activeElement).toBe(button);
@@ -72,5 +96,19 @@ test.each([
   ['subscribe', { count: 3 }, 'subscribed, month 3'],
   ['room', { text: 'live', name: null }, 'You went live'],
 ] as const)('what happened in words: %s', (kind, rest, said) => {
-  expect(words({ id: 'x', feed: 'f', kind, at: 0, name: 'Inês', count: 1, text: '', coins: 0, open: false, alert: null, ...rest })).toBe(said);
+  expect(
+    words({
+      id: 'x',
+      feed: 'f',
+      kind,
+      at: 0,
+      name: 'Inês',
+      count: 1,
+      text: '',
+      coins: 0,
+      open: false,
+      alert: null,
+      ...rest,
+    }),
+  ).toBe(said);
 });

@@ -8,7 +8,17 @@ jest.mock('@/ui/theme/look', () => ({ useColours: () => ({ look: 'dark', ink: '#
 
 test('one of several: what is chosen says so, a tap chooses another', () => {
   const onChange = jest.fn();
-  render(<Choice label="Gift" options={[{ value: 'any', label: 'Any gift' }, { value: 'pot', label: 'Glaze Pot', note: '50 coins' }]} value="any" onChange={onChange} />);
+  render(
+    <Choice
+      label="Gift"
+      options={[
+        { value: 'any', label: 'Any gift' },
+        { value: 'pot', label: 'Glaze Pot', note: '50 coins' },
+      ]}
+      value="any"
+      onChange={onChange}
+    />,
+  );
   expect(screen.getByRole('radio', { name: 'Any gift', checked: true })).toBeTruthy();
   fireEvent.press(screen.getByRole('radio', { name: 'Glaze Pot', checked: false }));
   expect(onChange).toHaveBeenCalledWith('pot');

@@ -7,14 +7,40 @@ import { Choice, type Option } from './choice';
 import { Text } from './text';
 
 /** One of many: the chosen one is seen, the others come at a press. `value`: null where nothing is chosen and a choice only leads somewhere. */
-export function Pick<V extends string>({ label, options, value, onChange }: { label: string; options: readonly Option<V>[]; value: V | null; onChange: (value: V) => void }) {
+export function Pick<V extends string>({
+  label,
+  options,
+  value,
+  onChange,
+}: {
+  label: string;
+  options: readonly Option<V>[];
+  value: V | null;
+  onChange: (value: V) => void;
+}) {
   const [open, setOpen] = useState(false);
   const chosen = options.find((option) => option.value === value)?.label ?? 'Choose';
   return (
     <View className="gap-1">
-      <Text size={13} tone="muted">{label}</Text>
-      <View className="flex-row"><Button icon={open ? ChevronUp : ChevronDown} label={`${label}: ${chosen}`} onPress={() => setOpen(!open)}>{chosen}</Button></View>
-      {open ? <Choice label={label} options={options} value={value} onChange={(next) => { setOpen(false); onChange(next); }} /> : null}
+      <Text size={13} tone="muted">
+        {label}
+      </Text>
+      <View className="flex-row">
+        <Button icon={open ? ChevronUp : ChevronDown} label={`${label}: ${chosen}`} onPress={() => setOpen(!open)}>
+          {chosen}
+        </Button>
+      </View>
+      {open ? (
+        <Choice
+          label={label}
+          options={options}
+          value={value}
+          onChange={(next) => {
+            setOpen(false);
+            onChange(next);
+          }}
+        />
+      ) : null}
     </View>
   );
 }

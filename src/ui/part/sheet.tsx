@@ -9,7 +9,17 @@ import { Text } from './text';
  * Where something is edited: it comes from below and leaves what lies above it in sight. Escape, the cross, and a tap beside it close
  * it; what was changed was changed as it was changed. `docked`: it stands in the page's flow, so that what is above makes room.
  */
-export function Sheet({ title, onClose, children, docked = false }: { title: string; onClose: () => void; children: ReactNode; docked?: boolean }) {
+export function Sheet({
+  title,
+  onClose,
+  children,
+  docked = false,
+}: {
+  title: string;
+  onClose: () => void;
+  children: ReactNode;
+  docked?: boolean;
+}) {
   const dialog = useRef<View>(null);
   // Whoever cannot see the sheet is taken into it, and back to where they were when it closes.
   useEffect(() => {
@@ -30,18 +40,35 @@ export function Sheet({ title, onClose, children, docked = false }: { title: str
     return () => window.removeEventListener('keydown', close, true);
   }, [onClose]);
   const body = (
-    <View ref={dialog} tabIndex={-1} role="dialog" aria-modal={!docked} aria-label={title} className={`outline-none bg-surface border-t border-line rounded-t-card w-full max-w-[720px] self-center ${docked ? 'h-[56%]' : 'max-h-[72%]'}`}>
+    <View
+      ref={dialog}
+      tabIndex={-1}
+      role="dialog"
+      aria-modal={!docked}
+      aria-label={title}
+      className={`outline-none bg-surface border-t border-line rounded-t-card w-full max-w-[720px] self-center ${docked ? 'h-[56%]' : 'max-h-[72%]'}`}
+    >
       <View className="flex-row items-center justify-between pl-4 pr-1 pt-1">
-        <Text size={17} face="title" level={2} numberOfLines={1} className="flex-1">{title}</Text>
+        <Text size={17} face="title" level={2} numberOfLines={1} className="flex-1">
+          {title}
+        </Text>
         <IconButton icon={X} label="Close" onPress={onClose} tone="muted" />
       </View>
-      <ScrollView className="px-4" contentContainerClassName="pb-5 gap-4">{children}</ScrollView>
+      <ScrollView className="px-4" contentContainerClassName="pb-5 gap-4">
+        {children}
+      </ScrollView>
     </View>
   );
   if (docked) return body;
   const over = (
     <View className="absolute inset-0 z-20 justify-end" style={{ pointerEvents: 'auto' }}>
-      <Pressable aria-label="Close" role="button" tabIndex={-1} onPress={onClose} className="absolute inset-0 bg-ground/60" />
+      <Pressable
+        aria-label="Close"
+        role="button"
+        tabIndex={-1}
+        onPress={onClose}
+        className="absolute inset-0 bg-ground/60"
+      />
       {body}
     </View>
   );

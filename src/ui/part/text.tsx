@@ -2,14 +2,28 @@ import type { ReactNode } from 'react';
 import { Text as NativeText, type TextProps as NativeTextProps } from 'react-native';
 
 const SIZES = { 13: 'text-13', 15: 'text-15', 17: 'text-17', 22: 'text-22', 30: 'text-30', 44: 'text-44' } as const;
-const FACES = { text: 'font-text', strong: 'font-strong', title: 'font-title', figure: 'font-figure tabular-nums' } as const;
+const FACES = {
+  text: 'font-text',
+  strong: 'font-strong',
+  title: 'font-title',
+  figure: 'font-figure tabular-nums',
+} as const;
 const TONES = {
-  ink: 'text-ink', muted: 'text-muted', lagoon: 'text-lagoon', brick: 'text-brick', mist: 'text-mist', marigold: 'text-marigold', onmarigold: 'text-onmarigold',
+  ink: 'text-ink',
+  muted: 'text-muted',
+  lagoon: 'text-lagoon',
+  brick: 'text-brick',
+  mist: 'text-mist',
+  marigold: 'text-marigold',
+  onmarigold: 'text-onmarigold',
   /** On a finding, which lies on the picture and is as bright in the light as in the dark. */
   onbrick: 'text-[#17110e]',
 } as const;
 
-export interface TextProps extends Pick<NativeTextProps, 'numberOfLines' | 'accessibilityLabel' | 'accessibilityLiveRegion' | 'role' | 'selectable' | 'nativeID'> {
+export interface TextProps extends Pick<
+  NativeTextProps,
+  'numberOfLines' | 'accessibilityLabel' | 'accessibilityLiveRegion' | 'role' | 'selectable' | 'nativeID'
+> {
   size?: keyof typeof SIZES;
   face?: keyof typeof FACES;
   tone?: keyof typeof TONES;

@@ -6,9 +6,18 @@ export function ViewerText({ text, ...rest }: Omit<TextProps, 'children'> & { te
   const parts = hasEmoji(text) ? clusters(text) : [text];
   return (
     <Text {...rest} {...{ dir: 'auto' }}>
-      {parts.map((part, n) => (isEmoji(part)
-        ? <img key={n} src={`/emoji/${emojiSource(part).slice(6)}.svg`} alt={part} style={{ height: '1.1em', width: '1.1em', verticalAlign: '-0.2em', display: 'inline' }} />
-        : part))}
+      {parts.map((part, n) =>
+        isEmoji(part) ? (
+          <img
+            key={n}
+            src={`/emoji/${emojiSource(part).slice(6)}.svg`}
+            alt={part}
+            style={{ height: '1.1em', width: '1.1em', verticalAlign: '-0.2em', display: 'inline' }}
+          />
+        ) : (
+          part
+        ),
+      )}
     </Text>
   );
 }

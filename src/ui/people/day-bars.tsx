@@ -21,15 +21,33 @@ export function DayBars({ days }: { days: readonly { day: number; coins: number;
   return (
     <View className="gap-1">
       <Text size={13} tone="muted">{`${title} by day of earlier sessions`}</Text>
-      <View role="img" aria-label={`${title} by day: ${days.length} days, most on ${dayWords(best.day)}: ${best[of].toLocaleString('en')}`}>
+      <View
+        role="img"
+        aria-label={`${title} by day: ${days.length} days, most on ${dayWords(best.day)}: ${best[of].toLocaleString('en')}`}
+      >
         <Svg width="100%" height={HIGH} viewBox={`0 0 ${WIDE} ${HIGH}`} preserveAspectRatio="xMinYMax meet">
           {days.map((day, n) => {
             const high = Math.max(2, (day[of] / most) * HIGH);
-            return <Rect key={day.day} x={n * step} y={HIGH - high} width={Math.max(1, step - 3)} height={high} rx={2} fill={marigold} opacity={day[of] === 0 ? 0.3 : 1} />;
+            return (
+              <Rect
+                key={day.day}
+                x={n * step}
+                y={HIGH - high}
+                width={Math.max(1, step - 3)}
+                height={high}
+                rx={2}
+                fill={marigold}
+                opacity={day[of] === 0 ? 0.3 : 1}
+              />
+            );
           })}
         </Svg>
       </View>
-      <Text size={13} tone="muted" className="tabular-nums">{`${dayWords(days[0]?.day ?? 0)}${days.length > 1 ? ` to ${dayWords(days.at(-1)?.day ?? 0)}` : ''}, most ${best[of].toLocaleString('en')} on ${dayWords(best.day)}`}</Text>
+      <Text
+        size={13}
+        tone="muted"
+        className="tabular-nums"
+      >{`${dayWords(days[0]?.day ?? 0)}${days.length > 1 ? ` to ${dayWords(days.at(-1)?.day ?? 0)}` : ''}, most ${best[of].toLocaleString('en')} on ${dayWords(best.day)}`}</Text>
     </View>
   );
 }

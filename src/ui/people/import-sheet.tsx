@@ -28,50 +28,101 @@ export function ImportSheet({ table, onClose }: { table: Table; onClose: (senten
     setColumns(next);
   };
   const bring = async (): Promise<void> => {
-    const rows = good.flatMap(({ handle, viewer, name, points }) => (points === undefined ? [] : [{ handle, points, ...(viewer ? { viewer } : {}), ...(name ? { name } : {}) }]));
+    const rows = good.flatMap(({ handle, viewer, name, points }) =>
+      points === undefined ? [] : [{ handle, points, ...(viewer ? { viewer } : {}), ...(name ? { name } : {}) }],
+    );
     const told = good.filter(({ note, leftOut }) => (note ?? '') !== '' || leftOut !== undefined);
-    if (told.length > 4000) return setSaid('Notes and places off the boards of more than 4,000 viewers cannot be kept. Leave those columns out, or split the table.');
+    if (told.length > 4000)
+      return setSaid(
+        'Notes and places off the boards of more than 4,000 viewers cannot be kept. Leave those columns out, or split the table.',
+      );
     if (rows.length > 0) {
       const answer = await importPoints(show.id, keys.desk, { feed, rows });
       if (!answer.ok) return setSaid(answer.reason);
     }
     if (told.length > 0) {
       const whole = await wholeRoll(show.id, keys.desk);
-      const byHandle = new Map((whole.ok ? whole.value.entries : []).filter((one) => one.feed === feed).map((one) => [one.handle.toLowerCase(), one]));
+      const byHandle = new Map(
+        (whole.ok ? whole.value.entries : [])
+          .filter((one) => one.feed === feed)
+          .map((one) => [one.handle.toLowerCase(), one]),
+      );
       edit((draft) => {
         for (const { handle, viewer: given, name, note, leftOut } of told) {
           const known = byHandle.get(handle.toLowerCase());
           const viewer = given ?? known?.viewer ?? `handle:${handle.toLowerCase()}`;
           const one = { feed, viewer, name: name ?? known?.name ?? handle };
-          const other = (each: { feed: string; viewer: string }): boolean => each.feed !== feed || each.viewer !== viewer;
+          const other = (each: { feed: string; viewer: string }): boolean =>
+            each.feed !== feed || each.viewer !== viewer;
           if (note) draft.notes = [...draft.notes.filter(other), { ...one, note }];
-          if (leftOut !== undefined) draft.leftOut.named = [...draft.leftOut.named.filter(other), ...(leftOut ? [one] : [])];
+          if (leftOut !== undefined)
+            draft.leftOut.named = [...draft.leftOut.named.filter(other), ...(leftOut ? [one] : [])];
         }
       });
     }
     onClose(null);
   };
-  const nothing = named && good.every(({ points, note, leftOut }) => points === undefined && !note && leftOut === undefined);
+  const nothing =
+    named && good.every(({ points, note, leftOut }) => points === undefined && !note && leftOut === undefined);
   return (
     <Sheet title="Bring in people" onClose={() => onClose(null)}>
       <Text tone="muted">{`${counted(table.rows.length, 'line')}. Say which column is which; what is not chosen is left alone.`}</Text>
-      {show.feeds.length > 1 ? <Pick label="They are viewers of" options={show.feeds.map((each) => ({ value: each.id, label: feedName(each) }))} value={feed} onChange={setFeed} /> : null}
+      {show.feeds.length > 1 ? (
+        <Pick
+          label="They are viewers of"
+          options={show.feeds.map((each) => ({ value: each.id, label: feedName(each) }))}
+          value={feed}
+          onChange={setFeed}
+        />
+      ) : null}
       {FIELDS.map((field) => (
         <Pick
-          key={field} label={FIELD_TITLES[field]} value={columns[field] === undefined ? NONE : String(columns[field])} onChange={(at) => set(field, at)}
-          options={[{ value: NONE, label: 'Not in the table' }, ...table.columns.map((name, n) => ({ value: String(n), label: name || `Column ${n + 1}`, note: table.rows[0]?.[n] ?? '' }))]}
+          key={field}
+          label={FIELD_TITLES[field]}
+          value={columns[field] === undefined ? NONE : String(columns[field])}
+          onChange={(at) => set(field, at)}
+          options={[
+            { value: NONE, label: 'Not in the table' },
+            ...table.columns.map((name, n) => ({
+              value: String(n),
+              label: name || `Column ${n + 1}`,
+              note: table.rows[0]?.[n] ?? '',
+            })),
+          ]}
         />
       ))}
       {bad.length > 0 ? (
         <View className="gap-1" role="alert">
-          <Text tone="brick">{named ? `${counted(bad.length, 'line')} cannot be used:` : 'Choose the column with the handles, or with the platform’s ids.'}</Text>
-          {named ? bad.slice(0, SHOWN_ERRORS).map(({ line, reason }) => <Text key={line} size={13} tone="brick">{`Line ${line}: ${reason}`}</Text>) : null}
-          {named && bad.length > SHOWN_ERRORS ? <Text size={13} tone="brick">{`and ${bad.length - SHOWN_ERRORS} more.`}</Text> : null}
+          <Text tone="brick">
+            {named
+              ? `${counted(bad.length, 'line')} cannot be used:`
+              : 'Choose the column with the handles, or with the platform’s ids.'}
+          </Text>
+          {named
+            ? bad
+                .slice(0, SHOWN_ERRORS)
+                .map(({ line, reason }) => <Text key={line} size={13} tone="brick">{`Line ${line}: ${reason}`}</Text>)
+            : null}
+          {named && bad.length > SHOWN_ERRORS ? (
+            <Text size={13} tone="brick">{`and ${bad.length - SHOWN_ERRORS} more.`}</Text>
+          ) : null}
         </View>
       ) : null}
-      {nothing ? <Text tone="muted">There is nothing to bring in: choose a column of points, of notes, or of who is left off the boards.</Text> : null}
-      {said ? <Text tone="brick" role="alert">{said}</Text> : null}
-      <Button kind="main" disabled={good.length === 0 || nothing || feed === ''} onPress={() => void bring()}>{bad.length === 0 ? `Bring in ${counted(good.length, 'line')}` : `Bring in the ${counted(good.length, 'good line')}`}</Button>
+      {nothing ? (
+        <Text tone="muted">
+          There is nothing to bring in: choose a column of points, of notes, or of who is left off the boards.
+        </Text>
+      ) : null}
+      {said ? (
+        <Text tone="brick" role="alert">
+          {said}
+        </Text>
+      ) : null}
+      <Button kind="main" disabled={good.length === 0 || nothing || feed === ''} onPress={() => void bring()}>
+        {bad.length === 0
+          ? `Bring in ${counted(good.length, 'line')}`
+          : `Bring in the ${counted(good.length, 'good line')}`}
+      </Button>
     </Sheet>
   );
 }

@@ -6,15 +6,52 @@ import { MannerFields, PLAIN } from '@/ui/sound/manner-fields';
 
 /** How one viewer's words are read aloud, where that is not as everybody's. */
 export function OwnVoice({ feed, viewer, name }: { feed: string; viewer: string; name: string }) {
-  const { show: { speech }, edit } = useShow();
+  const {
+    show: { speech },
+    edit,
+  } = useShow();
   const key = `${feed}/${viewer}`;
   const own = speech.viewers.find((one) => one.viewer === key);
-  if (!own) return <View className="flex-row"><Button kind="outline" onPress={() => edit((draft) => { draft.speech.viewers.push({ viewer: key, name, ...PLAIN }); })}>Give them a voice of their own</Button></View>;
+  if (!own)
+    return (
+      <View className="flex-row">
+        <Button
+          kind="outline"
+          onPress={() =>
+            edit((draft) => {
+              draft.speech.viewers.push({ viewer: key, name, ...PLAIN });
+            })
+          }
+        >
+          Give them a voice of their own
+        </Button>
+      </View>
+    );
   return (
     <View className="gap-2" role="group" aria-label="Their words read aloud">
-      <Text size={13} tone="muted">Their words read aloud</Text>
-      <MannerFields label="" manner={own} onChange={(next) => edit((draft) => { Object.assign(draft.speech.viewers.find((one) => one.viewer === key) ?? {}, next); })} />
-      <View className="flex-row"><Button onPress={() => edit((draft) => { draft.speech.viewers = draft.speech.viewers.filter((one) => one.viewer !== key); })}>Read them as everybody</Button></View>
+      <Text size={13} tone="muted">
+        Their words read aloud
+      </Text>
+      <MannerFields
+        label=""
+        manner={own}
+        onChange={(next) =>
+          edit((draft) => {
+            Object.assign(draft.speech.viewers.find((one) => one.viewer === key) ?? {}, next);
+          })
+        }
+      />
+      <View className="flex-row">
+        <Button
+          onPress={() =>
+            edit((draft) => {
+              draft.speech.viewers = draft.speech.viewers.filter((one) => one.viewer !== key);
+            })
+          }
+        >
+          Read them as everybody
+        </Button>
+      </View>
     </View>
   );
 }

@@ -21,7 +21,13 @@ import { ImportSheet } from './import-sheet';
 import { PersonSheet } from './person-sheet';
 
 const ORDERS: readonly { value: RollOrder; label: string }[] = [
-  { value: 'last', label: 'Last seen' }, { value: 'first', label: 'First seen' }, { value: 'points', label: 'Points' }, { value: 'coins', label: 'Coins' }, { value: 'worth', label: 'Worth' }, { value: 'likes', label: 'Likes' }, { value: 'name', label: 'Name' },
+  { value: 'last', label: 'Last seen' },
+  { value: 'first', label: 'First seen' },
+  { value: 'points', label: 'Points' },
+  { value: 'coins', label: 'Coins' },
+  { value: 'worth', label: 'Worth' },
+  { value: 'likes', label: 'Likes' },
+  { value: 'name', label: 'Name' },
 ];
 const PAGE = 40;
 
@@ -39,8 +45,19 @@ export function PeoplePlace() {
   const save = async (): Promise<void> => {
     const whole = await wholeRoll(show.id, keys.desk);
     if (!whole.ok) return setSaid(whole.reason);
-    const isNamed = (list: readonly { feed: string; viewer: string }[], one: RollEntry): boolean => list.some(({ feed, viewer }) => feed === one.feed && viewer === one.viewer);
-    saveFile(`${show.name} people.csv`, 'text/csv', peopleCsv(whole.value.entries.map((one) => ({ ...one, note: show.notes.find(({ feed, viewer }) => feed === one.feed && viewer === one.viewer)?.note ?? '', leftOut: isNamed(show.leftOut.named, one) }))));
+    const isNamed = (list: readonly { feed: string; viewer: string }[], one: RollEntry): boolean =>
+      list.some(({ feed, viewer }) => feed === one.feed && viewer === one.viewer);
+    saveFile(
+      `${show.name} people.csv`,
+      'text/csv',
+      peopleCsv(
+        whole.value.entries.map((one) => ({
+          ...one,
+          note: show.notes.find(({ feed, viewer }) => feed === one.feed && viewer === one.viewer)?.note ?? '',
+          leftOut: isNamed(show.leftOut.named, one),
+        })),
+      ),
+    );
   };
   const bring = async (): Promise<void> => {
     const file = await openFile('text/csv,.csv,.txt');
@@ -50,25 +67,92 @@ export function PeoplePlace() {
     if (read.ok) setTable(read.table);
   };
   return (
-    <PlaceBody title="People" beside={<Button kind="outline" onPress={() => router.navigate('/points')}>Points</Button>}>
-      <Text tone="muted" className="tabular-nums">{data ? (data.all === 0 ? 'Nobody yet' : data.found === data.all ? `${data.all.toLocaleString('en')} in all` : `${data.found.toLocaleString('en')} of ${data.all.toLocaleString('en')}`) : '…'}</Text>
+    <PlaceBody
+      title="People"
+      beside={
+        <Button kind="outline" onPress={() => router.navigate('/points')}>
+          Points
+        </Button>
+      }
+    >
+      <Text tone="muted" className="tabular-nums">
+        {data
+          ? data.all === 0
+            ? 'Nobody yet'
+            : data.found === data.all
+              ? `${data.all.toLocaleString('en')} in all`
+              : `${data.found.toLocaleString('en')} of ${data.all.toLocaleString('en')}`
+          : '…'}
+      </Text>
       <View className="gap-3 mt-3">
-        <TextField label="Name or handle" value={sought} exact onChange={(next) => { setSought(next); setMost(PAGE); }} />
+        <TextField
+          label="Name or handle"
+          value={sought}
+          exact
+          onChange={(next) => {
+            setSought(next);
+            setMost(PAGE);
+          }}
+        />
         <Pick label="In the order of" options={ORDERS} value={by} onChange={setBy} />
       </View>
-      {said ?? error?.message ? <Text tone="brick" role="alert" className="mt-2">{said ?? error?.message}</Text> : null}
+      {(said ?? error?.message) ? (
+        <Text tone="brick" role="alert" className="mt-2">
+          {said ?? error?.message}
+        </Text>
+      ) : null}
       <View role="list" aria-label="People" className="mt-2">
-        {(data?.entries ?? []).map((one) => <Row key={`${one.feed}/${one.viewer}`} one={one} by={by} onOpen={() => setOpen({ feed: one.feed, viewer: one.viewer })} />)}
+        {(data?.entries ?? []).map((one) => (
+          <Row
+            key={`${one.feed}/${one.viewer}`}
+            one={one}
+            by={by}
+            onOpen={() => setOpen({ feed: one.feed, viewer: one.viewer })}
+          />
+        ))}
       </View>
-      {data && data.found > data.entries.length ? <Button kind="outline" className="mt-3" onPress={() => setMost(most + PAGE)}>{`Show ${Math.min(PAGE, data.found - data.entries.length)} more of ${data.found.toLocaleString('en')}`}</Button> : null}
-      {data?.all === 0 ? <Text size={17} tone="muted" className="mt-2">Viewers are listed here once they have done something while you were live, and stay from session to session.</Text> : null}
-      {data && data.all > 0 && data.found === 0 ? <Text tone="muted" className="mt-2">Nobody of that name or handle.</Text> : null}
+      {data && data.found > data.entries.length ? (
+        <Button
+          kind="outline"
+          className="mt-3"
+          onPress={() => setMost(most + PAGE)}
+        >{`Show ${Math.min(PAGE, data.found - data.entries.length)} more of ${data.found.toLocaleString('en')}`}</Button>
+      ) : null}
+      {data?.all === 0 ? (
+        <Text size={17} tone="muted" className="mt-2">
+          Viewers are listed here once they have done something while you were live, and stay from session to session.
+        </Text>
+      ) : null}
+      {data && data.all > 0 && data.found === 0 ? (
+        <Text tone="muted" className="mt-2">
+          Nobody of that name or handle.
+        </Text>
+      ) : null}
       <View className="flex-row flex-wrap gap-2 mt-4">
-        <Button kind="outline" disabled={!data || data.all === 0} onPress={() => void save()}>Save people as CSV</Button>
-        <Button kind="outline" onPress={() => void bring()}>Bring in a CSV</Button>
+        <Button kind="outline" disabled={!data || data.all === 0} onPress={() => void save()}>
+          Save people as CSV
+        </Button>
+        <Button kind="outline" onPress={() => void bring()}>
+          Bring in a CSV
+        </Button>
       </View>
-      {open ? <PersonSheet key={`${open.feed}/${open.viewer}`} feed={open.feed} viewer={open.viewer} onClose={() => setOpen(null)} /> : null}
-      {table ? <ImportSheet table={table} onClose={(sentence) => { setTable(null); setSaid(sentence); }} /> : null}
+      {open ? (
+        <PersonSheet
+          key={`${open.feed}/${open.viewer}`}
+          feed={open.feed}
+          viewer={open.viewer}
+          onClose={() => setOpen(null)}
+        />
+      ) : null}
+      {table ? (
+        <ImportSheet
+          table={table}
+          onClose={(sentence) => {
+            setTable(null);
+            setSaid(sentence);
+          }}
+        />
+      ) : null}
     </PlaceBody>
   );
 }
@@ -78,16 +162,34 @@ function Row({ one, by, onOpen }: { one: RollEntry; by: RollOrder; onOpen: () =>
   const feed = show.feeds.find(({ id }) => id === one.feed);
   const seen = (at: number): string => (at === 0 ? 'not seen yet' : agoWords(engineClock.now() - at));
   const value = {
-    last: seen(one.lastAt), first: seen(one.firstAt), name: seen(one.lastAt), points: pointsWords(one.balance, show.points), coins: `${one.coins.toLocaleString('en')} coins`, worth: amountWords(one.worth, show.money.currency), likes: `${one.likes.toLocaleString('en')} likes`,
+    last: seen(one.lastAt),
+    first: seen(one.firstAt),
+    name: seen(one.lastAt),
+    points: pointsWords(one.balance, show.points),
+    coins: `${one.coins.toLocaleString('en')} coins`,
+    worth: amountWords(one.worth, show.money.currency),
+    likes: `${one.likes.toLocaleString('en')} likes`,
   }[by];
   return (
     <View role="listitem">
-      <Pressable role="button" onPress={onOpen} className="min-h-[52px] py-2 border-b border-line flex-row items-center gap-3">
+      <Pressable
+        role="button"
+        onPress={onOpen}
+        className="min-h-[52px] py-2 border-b border-line flex-row items-center gap-3"
+      >
         <View className="flex-1">
-          <View className="flex-row"><ViewerText text={one.name} size={17} numberOfLines={1} className="shrink" /></View>
-          <Text size={13} tone="muted" numberOfLines={1}>{`${one.handle} on ${feed ? feedName(feed) : 'a feed that is gone'}${show.points.on ? `, level ${one.level}` : ''}`}</Text>
+          <View className="flex-row">
+            <ViewerText text={one.name} size={17} numberOfLines={1} className="shrink" />
+          </View>
+          <Text
+            size={13}
+            tone="muted"
+            numberOfLines={1}
+          >{`${one.handle} on ${feed ? feedName(feed) : 'a feed that is gone'}${show.points.on ? `, level ${one.level}` : ''}`}</Text>
         </View>
-        <Text size={13} tone="muted" className="tabular-nums">{value}</Text>
+        <Text size={13} tone="muted" className="tabular-nums">
+          {value}
+        </Text>
       </Pressable>
     </View>
   );

@@ -32,21 +32,34 @@ export function PersonSheet({ feed, viewer, onClose }: { feed: string; viewer: s
   const [asking, setAsking] = useState(false);
   const [said, setSaid] = useState<string | null>(null);
   const same = (one: { feed: string; viewer: string }): boolean => one.feed === feed && one.viewer === viewer;
-  if (!person) return <Sheet title="Viewer" onClose={onClose}><Text tone={error ? 'brick' : 'muted'}>{error?.message ?? '…'}</Text></Sheet>;
+  if (!person)
+    return (
+      <Sheet title="Viewer" onClose={onClose}>
+        <Text tone={error ? 'brick' : 'muted'}>{error?.message ?? '…'}</Text>
+      </Sheet>
+    );
   const note = show.notes.find(same)?.note ?? '';
-  const write = (next: string): void => edit((draft) => {
-    draft.notes = draft.notes.filter((one) => !same(one)).concat(next.trim() === '' ? [] : [{ feed, viewer, name: person.name, note: next }]);
-  });
+  const write = (next: string): void =>
+    edit((draft) => {
+      draft.notes = draft.notes
+        .filter((one) => !same(one))
+        .concat(next.trim() === '' ? [] : [{ feed, viewer, name: person.name, note: next }]);
+    });
   const named = show.leftOut.named.some(same);
-  const leaveOut = (out: boolean): void => edit((draft) => {
-    draft.leftOut.named = draft.leftOut.named.filter((one) => !same(one)).concat(out ? [{ feed, viewer, name: person.name }] : []);
-  });
+  const leaveOut = (out: boolean): void =>
+    edit((draft) => {
+      draft.leftOut.named = draft.leftOut.named
+        .filter((one) => !same(one))
+        .concat(out ? [{ feed, viewer, name: person.name }] : []);
+    });
   const forget = async (): Promise<void> => {
     setAsking(false);
     edit((draft) => {
       draft.notes = draft.notes.filter((one) => !same(one));
       draft.leftOut.named = draft.leftOut.named.filter((one) => !same(one));
-      draft.people = draft.people.map((each) => ({ ...each, members: each.members.filter((one) => !same(one)) })).filter(({ members }) => members.length > 1);
+      draft.people = draft.people
+        .map((each) => ({ ...each, members: each.members.filter((one) => !same(one)) }))
+        .filter(({ members }) => members.length > 1);
       draft.speech.viewers = draft.speech.viewers.filter((one) => one.viewer !== `${feed}/${viewer}`);
       for (const team of draft.teams) team.members = team.members.filter((one) => !same(one));
       // A goal that was theirs alone is nobody's any more.
@@ -64,38 +77,93 @@ export function PersonSheet({ feed, viewer, onClose }: { feed: string; viewer: s
     const points = setting === 'points';
     return (
       <NumberSheet
-        number={points ? `points/${feed}/${viewer}` : `viewer/${setting}/${feed}/${viewer}`} name={`${person.name}: ${points ? show.points.unit : MEASURE_TITLES[setting].toLowerCase()}`} value={points ? person.balance : (person.session[setting] ?? 0)} hand={desk.view?.hand ?? []} outlook={null} boost={null} target={null} now={engineClock.now()} onClose={() => setSetting(null)}
-        onCommand={(body) => void ask('POST', `/api/shows/${encodeURIComponent(show.id)}/commands`, { key: keys.desk, body }).then(() => mutate())}
+        number={points ? `points/${feed}/${viewer}` : `viewer/${setting}/${feed}/${viewer}`}
+        name={`${person.name}: ${points ? show.points.unit : MEASURE_TITLES[setting].toLowerCase()}`}
+        value={points ? person.balance : (person.session[setting] ?? 0)}
+        hand={desk.view?.hand ?? []}
+        outlook={null}
+        boost={null}
+        target={null}
+        now={engineClock.now()}
+        onClose={() => setSetting(null)}
+        onCommand={(body) =>
+          void ask('POST', `/api/shows/${encodeURIComponent(show.id)}/commands`, { key: keys.desk, body }).then(() =>
+            mutate(),
+          )
+        }
       />
     );
   }
   return (
     <Sheet title={person.name} onClose={onClose}>
-      <Text tone="muted">{seenWords(person, (id) => { const of = show.feeds.find((each) => each.id === id); return of ? feedName(of) : 'a feed that is gone'; })}</Text>
+      <Text tone="muted">
+        {seenWords(person, (id) => {
+          const of = show.feeds.find((each) => each.id === id);
+          return of ? feedName(of) : 'a feed that is gone';
+        })}
+      </Text>
       {show.points.on || person.lines.length > 0 ? (
         <View className="flex-row items-center justify-between gap-3">
           <View>
-            <Text size={22} face="figure">{pointsWords(person.balance, show.points)}</Text>
-            <Text size={13} tone="muted" className="tabular-nums">{`level ${person.level}, ${person.earned.toLocaleString('en')} earned in all`}</Text>
+            <Text size={22} face="figure">
+              {pointsWords(person.balance, show.points)}
+            </Text>
+            <Text
+              size={13}
+              tone="muted"
+              className="tabular-nums"
+            >{`level ${person.level}, ${person.earned.toLocaleString('en')} earned in all`}</Text>
           </View>
-          <Button kind="outline" onPress={() => setSetting('points')}>Set by hand</Button>
+          <Button kind="outline" onPress={() => setSetting('points')}>
+            Set by hand
+          </Button>
         </View>
       ) : null}
       <Sums title="In this session" sums={person.session} currency={show.money.currency} none="Nothing yet." />
-      {person.seenNow ? <Pick label="Correct what they did in this session" value={null} options={CORRECTABLE.map((value) => ({ value, label: MEASURE_TITLES[value] }))} onChange={setSetting} /> : null}
+      {person.seenNow ? (
+        <Pick
+          label="Correct what they did in this session"
+          value={null}
+          options={CORRECTABLE.map((value) => ({ value, label: MEASURE_TITLES[value] }))}
+          onChange={setSetting}
+        />
+      ) : null}
       <Sums title="In all" sums={person.ever} currency={show.money.currency} none="Nothing yet." />
       {person.days.length > 0 ? <DayBars days={person.days} /> : null}
       <TextField label="Your note" value={note} most={500} onChange={write} />
-      <Segments label="On leaderboards" value={named ? 'no' : 'yes'} onChange={(value) => leaveOut(value === 'no')} options={[{ value: 'yes', label: 'On leaderboards' }, { value: 'no', label: 'Left off them' }]} />
-      {person.leftOut && !named ? <Text tone="muted">{person.unlisted ? 'They asked to be left off the leaderboards.' : 'Left off by their part in the show.'}</Text> : null}
+      <Segments
+        label="On leaderboards"
+        value={named ? 'no' : 'yes'}
+        onChange={(value) => leaveOut(value === 'no')}
+        options={[
+          { value: 'yes', label: 'On leaderboards' },
+          { value: 'no', label: 'Left off them' },
+        ]}
+      />
+      {person.leftOut && !named ? (
+        <Text tone="muted">
+          {person.unlisted ? 'They asked to be left off the leaderboards.' : 'Left off by their part in the show.'}
+        </Text>
+      ) : null}
       <SamePerson person={person} onDone={() => void mutate()} />
       <OwnVoice feed={feed} viewer={viewer} name={person.name} />
       {person.lines.length > 0 ? <Ledger person={person} /> : null}
-      {said ? <Text tone="brick" role="alert">{said}</Text> : null}
-      <View className="flex-row"><Button kind="bad" onPress={() => setAsking(true)}>Forget this viewer</Button></View>
+      {said ? (
+        <Text tone="brick" role="alert">
+          {said}
+        </Text>
+      ) : null}
+      <View className="flex-row">
+        <Button kind="bad" onPress={() => setAsking(true)}>
+          Forget this viewer
+        </Button>
+      </View>
       {asking ? (
         <Confirm
-          title={`Forget ${person.name}`} yes="Forget them" onYes={() => void forget()} onClose={() => setAsking(false)}
+          title={`Forget ${person.name}`}
+          yes="Forget them"
+          onYes={() => void forget()}
+          onClose={() => setAsking(false)}
           says="Their name, points, note and history go, here and on the server, from old sessions too. What they gave stays in the totals of the show and is nobody’s any more. This cannot be undone; should they come again, they are new."
         />
       ) : null}
@@ -105,35 +173,70 @@ export function PersonSheet({ feed, viewer, onClose }: { feed: string; viewer: s
 
 function seenWords(person: PersonView, feedOf: (id: string) => string): string {
   const now = engineClock.now();
-  const where = person.members.length > 1 ? `one person on ${person.members.map(({ feed, name }) => `${feedOf(feed)} (${name})`).join(', ')}` : `${person.handle} on ${feedOf(person.feed)}`;
-  return person.lastAt === 0 ? `${where}, not seen yet` : `${where}. First seen ${agoWords(now - person.firstAt)}, last ${agoWords(now - person.lastAt)}.`;
+  const where =
+    person.members.length > 1
+      ? `one person on ${person.members.map(({ feed, name }) => `${feedOf(feed)} (${name})`).join(', ')}`
+      : `${person.handle} on ${feedOf(person.feed)}`;
+  return person.lastAt === 0
+    ? `${where}, not seen yet`
+    : `${where}. First seen ${agoWords(now - person.firstAt)}, last ${agoWords(now - person.lastAt)}.`;
 }
 
-function Sums({ title, sums, currency, none }: { title: string; sums: Record<string, number>; currency: string; none: string }) {
-  const told = Object.entries(sums).map(([measure, value]) => `${MEASURE_TITLES[measure as Measure]} ${measure === 'worth' || measure === 'tips' ? amountWords(value, currency) : value.toLocaleString('en')}`);
+function Sums({
+  title,
+  sums,
+  currency,
+  none,
+}: {
+  title: string;
+  sums: Record<string, number>;
+  currency: string;
+  none: string;
+}) {
+  const told = Object.entries(sums).map(
+    ([measure, value]) =>
+      `${MEASURE_TITLES[measure as Measure]} ${measure === 'worth' || measure === 'tips' ? amountWords(value, currency) : value.toLocaleString('en')}`,
+  );
   return (
     <View className="gap-1">
-      <Text size={13} tone="muted">{title}</Text>
+      <Text size={13} tone="muted">
+        {title}
+      </Text>
       <Text className="tabular-nums">{told.length === 0 ? none : told.join(' · ')}</Text>
     </View>
   );
 }
 
-const REASONS: Record<Exclude<Why, EarnKind>, string> = { perk: 'bought', sent: 'handed on to', received: 'handed on by', cue: 'by a cue', hand: 'by hand', earlier: 'earlier, put together' };
+const REASONS: Record<Exclude<Why, EarnKind>, string> = {
+  perk: 'bought',
+  sent: 'handed on to',
+  received: 'handed on by',
+  cue: 'by a cue',
+  hand: 'by hand',
+  earlier: 'earlier, put together',
+};
 
 /** Every change of a viewer's points with its reason, newest first; they sum to what the viewer has. */
 function Ledger({ person }: { person: PersonView }) {
   const now = engineClock.now();
-  const reason = (why: Why): string => (why in REASONS ? REASONS[why as Exclude<Why, EarnKind>] : EARN_TITLES[why as EarnKind]);
+  const reason = (why: Why): string =>
+    why in REASONS ? REASONS[why as Exclude<Why, EarnKind>] : EARN_TITLES[why as EarnKind];
   return (
     <View className="gap-1">
-      <Text size={13} tone="muted">Every change of their points</Text>
+      <Text size={13} tone="muted">
+        Every change of their points
+      </Text>
       <View role="list" aria-label="Every change of their points">
         {[...person.lines].reverse().map((line, n) => (
           <View key={n} role="listitem" className="flex-row items-center gap-3 min-h-[44px] border-b border-line">
             <Text className="w-[76px] tabular-nums">{`${line.points > 0 ? '+' : '−'}${Math.abs(line.points).toLocaleString('en')}`}</Text>
-            <Text className="flex-1" numberOfLines={1}>{`${reason(line.why)}${line.note === '' ? '' : ` ${line.note}`}${line.count > 1 ? `, ${line.count} times` : ''}`}</Text>
-            <Text size={13} tone="muted">{agoWords(now - line.until)}</Text>
+            <Text
+              className="flex-1"
+              numberOfLines={1}
+            >{`${reason(line.why)}${line.note === '' ? '' : ` ${line.note}`}${line.count > 1 ? `, ${line.count} times` : ''}`}</Text>
+            <Text size={13} tone="muted">
+              {agoWords(now - line.until)}
+            </Text>
           </View>
         ))}
       </View>

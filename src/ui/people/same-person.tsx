@@ -13,15 +13,36 @@ export function SamePerson({ person: { feed, viewer, members }, onDone }: { pers
   const [choosing, setChoosing] = useState(false);
   return (
     <View className="flex-row flex-wrap gap-2">
-      <Button kind="outline" onPress={() => setChoosing(true)}>Same person as …</Button>
-      {members.length > 1 ? <Button onPress={() => { edit((draft) => { draft.people = partPerson(draft.people, whoOf(draft.people, feed, viewer)); }); onDone(); }}>Part them again</Button> : null}
+      <Button kind="outline" onPress={() => setChoosing(true)}>
+        Same person as …
+      </Button>
+      {members.length > 1 ? (
+        <Button
+          onPress={() => {
+            edit((draft) => {
+              draft.people = partPerson(draft.people, whoOf(draft.people, feed, viewer));
+            });
+            onDone();
+          }}
+        >
+          Part them again
+        </Button>
+      ) : null}
       {choosing ? (
         <ViewerChoice
-          title="Same person as" onClose={() => setChoosing(false)}
+          title="Same person as"
+          onClose={() => setChoosing(false)}
           onChoose={(other) => {
             setChoosing(false);
             if (members.some((one) => one.feed === other.feed && one.viewer === other.viewer)) return;
-            edit((draft) => { draft.people = joinPeople(draft.people, whoOf(draft.people, feed, viewer), whoOf(draft.people, other.feed, other.viewer), randomKey().slice(0, 12)); });
+            edit((draft) => {
+              draft.people = joinPeople(
+                draft.people,
+                whoOf(draft.people, feed, viewer),
+                whoOf(draft.people, other.feed, other.viewer),
+                randomKey().slice(0, 12),
+              );
+            });
             onDone();
           }}
         />

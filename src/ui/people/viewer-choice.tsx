@@ -13,8 +13,20 @@ import { ViewerText } from '@/ui/part/viewer-text';
 const MOST = 40;
 
 /** One of the viewers who were ever seen, by name or handle. */
-export function ViewerChoice({ title, onChoose, onClose }: { title: string; onChoose: (viewer: RollEntry) => void; onClose: () => void }) {
-  return <Sheet title={title} onClose={onClose}><ViewerSearch onChoose={onChoose} /></Sheet>;
+export function ViewerChoice({
+  title,
+  onChoose,
+  onClose,
+}: {
+  title: string;
+  onChoose: (viewer: RollEntry) => void;
+  onClose: () => void;
+}) {
+  return (
+    <Sheet title={title} onClose={onClose}>
+      <ViewerSearch onChoose={onChoose} />
+    </Sheet>
+  );
 }
 
 export function ViewerSearch({ onChoose }: { onChoose: (viewer: RollEntry) => void }) {
@@ -29,18 +41,35 @@ export function ViewerSearch({ onChoose }: { onChoose: (viewer: RollEntry) => vo
   return (
     <>
       <TextField label="Name or handle" value={sought} exact onChange={setSought} />
-      {error ? <Text tone="brick" role="alert">{error.message}</Text> : null}
+      {error ? (
+        <Text tone="brick" role="alert">
+          {error.message}
+        </Text>
+      ) : null}
       <View role="list" aria-label="Viewers">
         {found.map((viewer) => (
           <View key={`${viewer.feed}/${viewer.viewer}`} role="listitem">
-            <Pressable role="button" aria-label={`${viewer.name}, ${viewer.handle} on ${feedOf(viewer.feed)}`} onPress={() => onChoose(viewer)} className="min-h-[52px] py-2 border-b border-line">
-              <View className="flex-row"><ViewerText text={viewer.name} size={17} numberOfLines={1} className="shrink" /></View>
+            <Pressable
+              role="button"
+              aria-label={`${viewer.name}, ${viewer.handle} on ${feedOf(viewer.feed)}`}
+              onPress={() => onChoose(viewer)}
+              className="min-h-[52px] py-2 border-b border-line"
+            >
+              <View className="flex-row">
+                <ViewerText text={viewer.name} size={17} numberOfLines={1} className="shrink" />
+              </View>
               <Text size={13} tone="muted" numberOfLines={1}>{`${viewer.handle} on ${feedOf(viewer.feed)}`}</Text>
             </Pressable>
           </View>
         ))}
       </View>
-      {data && found.length === 0 ? <Text tone="muted">{sought.trim() === '' ? 'Nobody has been seen yet. Viewers are listed once they have done something.' : 'Nobody of that name or handle.'}</Text> : null}
+      {data && found.length === 0 ? (
+        <Text tone="muted">
+          {sought.trim() === ''
+            ? 'Nobody has been seen yet. Viewers are listed once they have done something.'
+            : 'Nobody of that name or handle.'}
+        </Text>
+      ) : null}
     </>
   );
 }

@@ -7,7 +7,15 @@ import { NumberField, TextField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
 
 /** How levels follow from points, and what the first of them begin at. */
-export function LevelsEditor({ levels, unit, onChange }: { levels: Levels; unit: string; onChange: (levels: Levels) => void }) {
+export function LevelsEditor({
+  levels,
+  unit,
+  onChange,
+}: {
+  levels: Levels;
+  unit: string;
+  onChange: (levels: Levels) => void;
+}) {
   const [typed, setTyped] = useState<string | null>(null);
   const begins = levels.by === 'table' ? levels.at : [];
   const text = typed ?? begins.join(', ');
@@ -16,23 +24,67 @@ export function LevelsEditor({ levels, unit, onChange }: { levels: Levels; unit:
     const read = levelsSchema.safeParse({ by: 'table', at: numbersIn(next) });
     if (read.success) onChange(read.data);
   };
-  const problem = typed !== null && !levelsSchema.safeParse({ by: 'table', at: numbersIn(typed) }).success ? 'Whole numbers with commas between them, each larger than the one before.' : null;
-  const first = [2, 3, 4, 5, 10, 20, 50, MOST_LEVEL].map((level) => ({ level, at: levelBegins(levels, level) })).filter(({ at }) => Number.isFinite(at));
+  const problem =
+    typed !== null && !levelsSchema.safeParse({ by: 'table', at: numbersIn(typed) }).success
+      ? 'Whole numbers with commas between them, each larger than the one before.'
+      : null;
+  const first = [2, 3, 4, 5, 10, 20, 50, MOST_LEVEL]
+    .map((level) => ({ level, at: levelBegins(levels, level) }))
+    .filter(({ at }) => Number.isFinite(at));
   return (
     <Card className="mt-4 gap-4" label="Levels">
-      <Text size={17} face="title" level={2}>Levels</Text>
-      <Segments label="Levels follow" value={levels.by} onChange={(by) => { setTyped(null); onChange(by === 'formula' ? { by, first: 100, more: 50 } : { by, at: [100, 250, 500, 1000] }); }} options={[{ value: 'formula', label: 'By a rule' }, { value: 'table', label: 'By a list' }]} />
+      <Text size={17} face="title" level={2}>
+        Levels
+      </Text>
+      <Segments
+        label="Levels follow"
+        value={levels.by}
+        onChange={(by) => {
+          setTyped(null);
+          onChange(by === 'formula' ? { by, first: 100, more: 50 } : { by, at: [100, 250, 500, 1000] });
+        }}
+        options={[
+          { value: 'formula', label: 'By a rule' },
+          { value: 'table', label: 'By a list' },
+        ]}
+      />
       {levels.by === 'formula' ? (
         <>
-          <NumberField label="The second level takes" unit={unit} value={levels.first} least={1} most={1_000_000} step={10} onChange={(n) => onChange({ ...levels, first: n })} />
-          <NumberField label="Each one after it takes so many more" unit={unit} value={levels.more} least={0} most={1_000_000} step={10} onChange={(more) => onChange({ ...levels, more })} />
+          <NumberField
+            label="The second level takes"
+            unit={unit}
+            value={levels.first}
+            least={1}
+            most={1_000_000}
+            step={10}
+            onChange={(n) => onChange({ ...levels, first: n })}
+          />
+          <NumberField
+            label="Each one after it takes so many more"
+            unit={unit}
+            value={levels.more}
+            least={0}
+            most={1_000_000}
+            step={10}
+            onChange={(more) => onChange({ ...levels, more })}
+          />
         </>
-      ) : <TextField label="What levels 2, 3 and so on begin at" value={text} exact problem={problem} onChange={type} />}
+      ) : (
+        <TextField label="What levels 2, 3 and so on begin at" value={text} exact problem={problem} onChange={type} />
+      )}
       <View className="flex-row flex-wrap gap-x-5 gap-y-1" role="list" aria-label="What levels begin at">
-        {first.map(({ level, at }) => <View key={level} role="listitem" className="min-w-[140px]"><Text tone="muted" className="tabular-nums">{`Level ${level} at ${at.toLocaleString('en')}`}</Text></View>)}
+        {first.map(({ level, at }) => (
+          <View key={level} role="listitem" className="min-w-[140px]">
+            <Text tone="muted" className="tabular-nums">{`Level ${level} at ${at.toLocaleString('en')}`}</Text>
+          </View>
+        ))}
       </View>
     </Card>
   );
 }
 
-const numbersIn = (text: string): number[] => text.split(/[\s,;]+/).filter((part) => part !== '').map(Number);
+const numbersIn = (text: string): number[] =>
+  text
+    .split(/[\s,;]+/)
+    .filter((part) => part !== '')
+    .map(Number);

@@ -16,49 +16,134 @@ export function PerksEditor({ points, onChange }: { points: PointsPlan; onChange
   const perk = points.perks.find(({ id }) => id === open);
   const add = (): void => {
     const id = randomKey();
-    onChange([...points.perks, perkSchema.parse({ id, name: 'New perk', keyword: `!perk${points.perks.length + 1}`, price: 100 })]);
+    onChange([
+      ...points.perks,
+      perkSchema.parse({ id, name: 'New perk', keyword: `!perk${points.perks.length + 1}`, price: 100 }),
+    ]);
     setOpen(id);
   };
   return (
     <Card className="mt-4 gap-3" label="Perks">
-      <Text size={17} face="title" level={2}>Perks</Text>
-      <Text tone="muted">A viewer writes the keyword and pays the price. What happens then is a cue: “When someone buys a perk …”.</Text>
+      <Text size={17} face="title" level={2}>
+        Perks
+      </Text>
+      <Text tone="muted">
+        A viewer writes the keyword and pays the price. What happens then is a cue: “When someone buys a perk …”.
+      </Text>
       <View role="list" aria-label="Perks">
         {points.perks.map((each) => (
           <View key={each.id} role="listitem">
-            <Pressable role="button" onPress={() => setOpen(each.id)} className="min-h-[52px] py-2 border-b border-line flex-row items-center justify-between gap-3">
+            <Pressable
+              role="button"
+              onPress={() => setOpen(each.id)}
+              className="min-h-[52px] py-2 border-b border-line flex-row items-center justify-between gap-3"
+            >
               <View className="flex-1">
-                <Text size={17} numberOfLines={1}>{each.name}</Text>
-                <Text size={13} tone="muted" numberOfLines={1}>{`${each.keyword}${each.level > 1 ? `, from level ${each.level} on` : ''}`}</Text>
+                <Text size={17} numberOfLines={1}>
+                  {each.name}
+                </Text>
+                <Text
+                  size={13}
+                  tone="muted"
+                  numberOfLines={1}
+                >{`${each.keyword}${each.level > 1 ? `, from level ${each.level} on` : ''}`}</Text>
               </View>
               <Text className="tabular-nums">{each.price === 0 ? 'free' : pointsWords(each.price, points)}</Text>
             </Pressable>
           </View>
         ))}
       </View>
-      <View className="flex-row"><Button kind="outline" icon={Plus} onPress={add}>Add a perk</Button></View>
+      <View className="flex-row">
+        <Button kind="outline" icon={Plus} onPress={add}>
+          Add a perk
+        </Button>
+      </View>
       {perk ? (
         <PerkSheet
-          perk={perk} taken={points.perks.some((each) => each.id !== perk.id && each.keyword === perk.keyword)} unit={points.unit} onClose={() => setOpen(null)}
+          perk={perk}
+          taken={points.perks.some((each) => each.id !== perk.id && each.keyword === perk.keyword)}
+          unit={points.unit}
+          onClose={() => setOpen(null)}
           onChange={(next) => onChange(points.perks.map((each) => (each.id === perk.id ? { ...each, ...next } : each)))}
-          onRemove={() => { setOpen(null); onChange(points.perks.filter(({ id }) => id !== perk.id)); }}
+          onRemove={() => {
+            setOpen(null);
+            onChange(points.perks.filter(({ id }) => id !== perk.id));
+          }}
         />
       ) : null}
     </Card>
   );
 }
 
-function PerkSheet({ perk, taken, unit, onChange, onRemove, onClose }: { perk: Perk; taken: boolean; unit: string; onChange: (next: Partial<Perk>) => void; onRemove: () => void; onClose: () => void }) {
+function PerkSheet({
+  perk,
+  taken,
+  unit,
+  onChange,
+  onRemove,
+  onClose,
+}: {
+  perk: Perk;
+  taken: boolean;
+  unit: string;
+  onChange: (next: Partial<Perk>) => void;
+  onRemove: () => void;
+  onClose: () => void;
+}) {
   const [keyword, setKeyword] = useState(perk.keyword);
-  const problem = keyword.trim() === '' ? 'It needs a keyword.' : (keywordProblem(keyword) ?? (taken ? 'Another perk has this keyword; the first of the two is bought.' : null));
+  const problem =
+    keyword.trim() === ''
+      ? 'It needs a keyword.'
+      : (keywordProblem(keyword) ?? (taken ? 'Another perk has this keyword; the first of the two is bought.' : null));
   return (
     <Sheet title={perk.name} onClose={onClose}>
-      <TextField label="Name" value={perk.name} most={80} onChange={(name) => { if (name.trim() !== '') onChange({ name }); }} />
-      <TextField label="Keyword" value={keyword} most={40} exact problem={problem} onChange={(next) => { setKeyword(next); if (next.trim() !== '' && keywordProblem(next) === null) onChange({ keyword: next.trim() }); }} />
-      <NumberField label="Price" unit={unit} value={perk.price} least={0} most={1_000_000_000} step={10} onChange={(price) => onChange({ price })} />
-      <NumberField label="From level" value={perk.level} least={1} most={MOST_LEVEL} onChange={(level) => onChange({ level })} />
-      <NumberField label="The same viewer again after" unit="seconds" value={perk.pause} least={0} most={86_400} step={30} onChange={(pause) => onChange({ pause })} />
-      <Button kind="bad" onPress={onRemove}>Remove this perk</Button>
+      <TextField
+        label="Name"
+        value={perk.name}
+        most={80}
+        onChange={(name) => {
+          if (name.trim() !== '') onChange({ name });
+        }}
+      />
+      <TextField
+        label="Keyword"
+        value={keyword}
+        most={40}
+        exact
+        problem={problem}
+        onChange={(next) => {
+          setKeyword(next);
+          if (next.trim() !== '' && keywordProblem(next) === null) onChange({ keyword: next.trim() });
+        }}
+      />
+      <NumberField
+        label="Price"
+        unit={unit}
+        value={perk.price}
+        least={0}
+        most={1_000_000_000}
+        step={10}
+        onChange={(price) => onChange({ price })}
+      />
+      <NumberField
+        label="From level"
+        value={perk.level}
+        least={1}
+        most={MOST_LEVEL}
+        onChange={(level) => onChange({ level })}
+      />
+      <NumberField
+        label="The same viewer again after"
+        unit="seconds"
+        value={perk.pause}
+        least={0}
+        most={86_400}
+        step={30}
+        onChange={(pause) => onChange({ pause })}
+      />
+      <Button kind="bad" onPress={onRemove}>
+        Remove this perk
+      </Button>
     </Sheet>
   );
 }

@@ -22,11 +22,20 @@ const BITS_PER_PIXEL = 0.12;
  * @returns the file; null when it was stopped
  * @throws when the browser cannot encode it
  */
-export async function makeClip(film: Film, show: Show, { from, until, fps, as, scale }: ClipPlan, told: (share: number) => void, stop: AbortSignal): Promise<Blob | null> {
+export async function makeClip(
+  film: Film,
+  show: Show,
+  { from, until, fps, as, scale }: ClipPlan,
+  told: (share: number) => void,
+  stop: AbortSignal,
+): Promise<Blob | null> {
   // Encoders want even sides.
   const even = (px: number): number => Math.max(2, Math.round((px * scale) / 2) * 2);
   const paper = new Paper(even(show.frame.width) / scale, even(show.frame.height) / scale, scale);
-  const output = new Output({ format: as === 'webm' ? new WebMOutputFormat() : new Mp4OutputFormat(), target: new BufferTarget() });
+  const output = new Output({
+    format: as === 'webm' ? new WebMOutputFormat() : new Mp4OutputFormat(),
+    target: new BufferTarget(),
+  });
   const bitrate = Math.round(paper.canvas.width * paper.canvas.height * fps * BITS_PER_PIXEL);
   const video = new CanvasSource(paper.canvas, { codec: as === 'webm' ? 'vp9' : 'avc', bitrate });
   output.addVideoTrack(video, { frameRate: fps });

@@ -57,11 +57,12 @@ export class Paper {
   async svg(scene: Scene, now: number): Promise<string> {
     const list = this.list(scene, now);
     const addresses = new Map<string, string>();
-    for (const group of list.groups) for (const op of group.ops) {
-      if (op.op !== 'image' || addresses.has(op.src)) continue;
-      const drawn = this.host.image(op.src, op.at);
-      if (drawn) addresses.set(op.src, pngOf(drawn));
-    }
+    for (const group of list.groups)
+      for (const op of group.ops) {
+        if (op.op !== 'image' || addresses.has(op.src)) continue;
+        const drawn = this.host.image(op.src, op.at);
+        if (drawn) addresses.set(op.src, pngOf(drawn));
+      }
     return svgOf(list, (src) => addresses.get(src), await fontsOf(list));
   }
 }
@@ -76,16 +77,19 @@ function pngOf(image: CanvasImageSource): string {
 
 /** The fonts that a frame's text needs, held by the file: an SVG picture may load nothing from elsewhere. */
 async function fontsOf(list: DisplayList): Promise<string> {
-  const rules = await Promise.all(facesFor(list).map(async (face) => {
-    const response = await fetch(`/fonts/${fontFile(face)}`).catch(() => null);
-    return response?.ok ? fontFaceRule(face, await dataUrl(await response.blob())) : '';
-  }));
+  const rules = await Promise.all(
+    facesFor(list).map(async (face) => {
+      const response = await fetch(`/fonts/${fontFile(face)}`).catch(() => null);
+      return response?.ok ? fontFaceRule(face, await dataUrl(await response.blob())) : '';
+    }),
+  );
   return rules.join('\n');
 }
 
-const dataUrl = (blob: Blob): Promise<string> => new Promise((resolve, reject) => {
-  const reader = new FileReader();
-  reader.onload = () => resolve(String(reader.result));
-  reader.onerror = () => reject(reader.error);
-  reader.readAsDataURL(blob);
-});
+const dataUrl = (blob: Blob): Promise<string> =>
+  new Promise((resolve, reject) => {
+    const reader = new FileReader();
+    reader.onload = () => resolve(String(reader.result));
+    reader.onerror = () => reject(reader.error);
+    reader.readAsDataURL(blob);
+  });

@@ -15,7 +15,10 @@ export function ProgramPlace() {
   const { show, desk } = useShow();
   const scene = desk.view?.scene ?? '';
   const hidden = desk.view?.hidden;
-  const pieces = useMemo(() => piecesSeen(show, { scene, hidden: new Set(hidden), by: 'app' }).filter(({ seenBy }) => seenBy !== 'me'), [show, scene, hidden]);
+  const pieces = useMemo(
+    () => piecesSeen(show, { scene, hidden: new Set(hidden), by: 'app' }).filter(({ seenBy }) => seenBy !== 'me'),
+    [show, scene, hidden],
+  );
   const [room, setRoom] = useState({ width: 0, height: 0 });
   const [said, setSaid] = useState<string | null>(null);
   const [making, setMaking] = useState(false);
@@ -23,7 +26,11 @@ export function ProgramPlace() {
   const width = Math.floor(Math.min(room.width, (room.height * show.frame.width) / show.frame.height));
   const live = desk.view?.live ?? null;
   const take = async (make: typeof stillPng): Promise<void> => {
-    setSaid(await make({ show, pieces, live }) ? null : 'A picture could not be made: this browser has no room for one of that size.');
+    setSaid(
+      (await make({ show, pieces, live }))
+        ? null
+        : 'A picture could not be made: this browser has no room for one of that size.',
+    );
   };
   const whole = async (): Promise<void> => {
     try {
@@ -35,20 +42,40 @@ export function ProgramPlace() {
   return (
     <View className="flex-1">
       <View className="flex-row items-center justify-between px-4 h-[48px]">
-        <Text size={22} face="title" level={1}>Program</Text>
-        <Button kind="outline" icon={Maximize} onPress={() => void whole()}>Fill the screen</Button>
+        <Text size={22} face="title" level={1}>
+          Program
+        </Text>
+        <Button kind="outline" icon={Maximize} onPress={() => void whole()}>
+          Fill the screen
+        </Button>
       </View>
-      <View ref={stage} className="flex-1 items-center justify-center bg-ground" onLayout={({ nativeEvent: { layout } }) => setRoom({ width: layout.width, height: layout.height })}>
-        {width > 0 ? <FrameView show={show} pieces={pieces} live={live} width={width} seen="program" scene={scene} /> : null}
+      <View
+        ref={stage}
+        className="flex-1 items-center justify-center bg-ground"
+        onLayout={({ nativeEvent: { layout } }) => setRoom({ width: layout.width, height: layout.height })}
+      >
+        {width > 0 ? (
+          <FrameView show={show} pieces={pieces} live={live} width={width} seen="program" scene={scene} />
+        ) : null}
       </View>
       <View className="px-4 py-3 gap-3 border-t border-line">
         <View className="flex-row flex-wrap gap-2">
-          <Button kind="outline" onPress={() => void take(stillPng)}>Still as PNG</Button>
-          <Button kind="outline" onPress={() => void take(stillSvg)}>Still as SVG</Button>
-          <Button kind="outline" onPress={() => setMaking(true)}>Make a clip</Button>
+          <Button kind="outline" onPress={() => void take(stillPng)}>
+            Still as PNG
+          </Button>
+          <Button kind="outline" onPress={() => void take(stillSvg)}>
+            Still as SVG
+          </Button>
+          <Button kind="outline" onPress={() => setMaking(true)}>
+            Make a clip
+          </Button>
         </View>
         {show.pieces.some(({ kind }) => kind === 'camera') ? <CameraFields /> : null}
-        {said ? <Text tone="brick" role="alert">{said}</Text> : null}
+        {said ? (
+          <Text tone="brick" role="alert">
+            {said}
+          </Text>
+        ) : null}
       </View>
       {making ? <ClipMaker onClose={() => setMaking(false)} /> : null}
     </View>

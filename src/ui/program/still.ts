@@ -11,9 +11,14 @@ interface Now {
   live: Readonly<Record<string, Live>> | null;
 }
 
-const nameOf = (show: Show, ending: string): string => `${show.name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()}-${new Date().toISOString().slice(0, 19).replace(/[:T]/g, '-')}.${ending}`;
+const nameOf = (show: Show, ending: string): string =>
+  `${show.name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()}-${new Date().toISOString().slice(0, 19).replace(/[:T]/g, '-')}.${ending}`;
 
-const sceneOf = ({ show, pieces, live }: Now): Scene => ({ frame: show.frame, pieces, live: Object.fromEntries(pieces.map((piece) => [piece.id, live?.[piece.id] ?? sampleOf(piece, show)])) });
+const sceneOf = ({ show, pieces, live }: Now): Scene => ({
+  frame: show.frame,
+  pieces,
+  live: Object.fromEntries(pieces.map((piece) => [piece.id, live?.[piece.id] ?? sampleOf(piece, show)])),
+});
 
 /** Saves the frame as it is at this moment, at its full size. False: this browser cannot. */
 export async function stillPng(of: Now): Promise<boolean> {

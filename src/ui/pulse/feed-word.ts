@@ -10,8 +10,20 @@ export interface FeedWord {
 
 /** How a feed stands, as far as this page can know: without the server nothing is known of it. */
 export function feedWord(server: ServerState, feed: Pick<FeedView, 'state' | 'latencyMs'> | undefined): FeedWord {
-  if (server === 'away') return { word: 'no server', sentence: 'Gavirn’s server does not answer from here. It may well go on without this page; trying again by itself.', mood: 'trouble' };
-  if (server === 'refused') return { word: 'refused', sentence: 'The server has this show from another browser. Save it as a file and open it again to have a copy of your own.', mood: 'trouble' };
+  if (server === 'away')
+    return {
+      word: 'no server',
+      sentence:
+        'Gavirn’s server does not answer from here. It may well go on without this page; trying again by itself.',
+      mood: 'trouble',
+    };
+  if (server === 'refused')
+    return {
+      word: 'refused',
+      sentence:
+        'The server has this show from another browser. Save it as a file and open it again to have a copy of your own.',
+      mood: 'trouble',
+    };
   const state: FeedState = feed?.state ?? 'looking';
   const { word, sentence, mood } = FEED_STATES[state];
   const latency = feed?.latencyMs;

@@ -28,7 +28,8 @@ export function useDrift(now: () => number): number {
 }
 
 /** A gift's size says what it is worth; all others are of one size. Between 0.62 and 1.45, by the logarithm of its coins. */
-const sizeOf = ({ kind, worth }: Mark): number => (kind === 'gift' ? Math.min(1.45, 0.62 + Math.log10(1 + worth) * 0.26) : 0.74);
+const sizeOf = ({ kind, worth }: Mark): number =>
+  kind === 'gift' ? Math.min(1.45, 0.62 + Math.log10(1 + worth) * 0.26) : 0.74;
 
 const DASHES = { good: undefined, waiting: '2 5', trouble: '26 10' } as const;
 
@@ -38,14 +39,23 @@ export function Lane({ marks, mood, now }: { marks: readonly Mark[]; mood: keyof
   const colours = useColours();
   const line = { good: colours.lagoon, waiting: colours.mist, trouble: colours.brick }[mood];
   return (
-    <View className="flex-1" style={{ height: HEIGHT }} onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)} aria-hidden>
+    <View
+      className="flex-1"
+      style={{ height: HEIGHT }}
+      onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)}
+      aria-hidden
+    >
       {width > 0 ? (
         <Svg width={width} height={HEIGHT}>
           <Path d={`M0 19.5h${width}`} stroke={line} strokeWidth={1.5} strokeDasharray={DASHES[mood]} />
           {thinned(marks, now, width).map((mark) => (
             <ShapePath
-              key={`${mark.t}/${mark.kind}`} kind={mark.kind} x={width - 8 - ((now - mark.t) / MINUTE_MS) * (width - 8)} y={9}
-              scale={sizeOf(mark)} color={colours.kinds[mark.kind]}
+              key={`${mark.t}/${mark.kind}`}
+              kind={mark.kind}
+              x={width - 8 - ((now - mark.t) / MINUTE_MS) * (width - 8)}
+              y={9}
+              scale={sizeOf(mark)}
+              color={colours.kinds[mark.kind]}
             />
           ))}
         </Svg>

@@ -26,35 +26,66 @@ export function Pulse() {
   return (
     <View role="region" aria-label="Pulse" className="px-4 pt-2 pb-2 border-b border-line bg-ground">
       <View className="flex-row items-center justify-between h-[36px]">
-        <Pressable role="button" aria-label={`Show: ${show.name}. Switch show`} onPress={() => router.push('/shows')} className="flex-row items-center gap-2 h-[44px] flex-1 pr-3">
-          <Text size={17} face="title" numberOfLines={1} className="shrink">{show.name}</Text>
+        <Pressable
+          role="button"
+          aria-label={`Show: ${show.name}. Switch show`}
+          onPress={() => router.push('/shows')}
+          className="flex-row items-center gap-2 h-[44px] flex-1 pr-3"
+        >
+          <Text size={17} face="title" numberOfLines={1} className="shrink">
+            {show.name}
+          </Text>
           <ChevronDown size={16} color={colours.muted} />
         </Pressable>
-        <View role="status" aria-label={session.live ? `Live since ${session.length}` : 'Off'} className="flex-row gap-1 px-3 h-[30px] items-center rounded-control bg-raised">
-          <Text size={13} face="strong" tone={session.live ? 'lagoon' : 'muted'}>{session.live ? 'Live' : 'Off'}</Text>
-          {session.length ? <Text size={13} face="strong" className="tabular-nums">{session.length}</Text> : null}
+        <View
+          role="status"
+          aria-label={session.live ? `Live since ${session.length}` : 'Off'}
+          className="flex-row gap-1 px-3 h-[30px] items-center rounded-control bg-raised"
+        >
+          <Text size={13} face="strong" tone={session.live ? 'lagoon' : 'muted'}>
+            {session.live ? 'Live' : 'Off'}
+          </Text>
+          {session.length ? (
+            <Text size={13} face="strong" className="tabular-nums">
+              {session.length}
+            </Text>
+          ) : null}
         </View>
       </View>
       {show.feeds.length === 0 ? (
         <Pressable role="button" onPress={() => router.push('/feeds')} className="h-[24px] justify-center">
-          <Text size={13} tone="mist">No feed yet. Add one to connect.</Text>
+          <Text size={13} tone="mist">
+            No feed yet. Add one to connect.
+          </Text>
         </Pressable>
       ) : (
         <View className={beside ? 'flex-row flex-wrap gap-x-4' : ''}>
-        {show.feeds.map((feed) => {
-          const { word, mood } = feedWord(desk.server, desk.view?.feeds[feed.id]);
-          const name = feedName(feed);
-          return (
-            <Pressable
-              key={feed.id} role="button" onPress={() => router.push(`/feed/${feed.id}`)}
-              className={`flex-row items-center ${beside ? 'gap-1' : 'gap-2'} h-[24px] ${beside ? 'flex-1 min-w-[45%]' : ''}`} hitSlop={show.feeds.length === 1 ? { top: 10, bottom: 10 } : undefined}
-            >
-              <Text size={13} tone="muted" numberOfLines={1} className={beside ? 'w-[50px]' : 'w-[58px]'}>{name}</Text>
-              <Lane marks={(desk.view?.marks ?? []).filter((mark) => mark.feed === feed.id)} mood={mood} now={time} />
-              <Text size={13} tone={TONES[mood]} numberOfLines={1} className={`${beside ? 'w-[78px]' : 'w-[84px]'} text-right tabular-nums`}>{word}</Text>
-            </Pressable>
-          );
-        })}
+          {show.feeds.map((feed) => {
+            const { word, mood } = feedWord(desk.server, desk.view?.feeds[feed.id]);
+            const name = feedName(feed);
+            return (
+              <Pressable
+                key={feed.id}
+                role="button"
+                onPress={() => router.push(`/feed/${feed.id}`)}
+                className={`flex-row items-center ${beside ? 'gap-1' : 'gap-2'} h-[24px] ${beside ? 'flex-1 min-w-[45%]' : ''}`}
+                hitSlop={show.feeds.length === 1 ? { top: 10, bottom: 10 } : undefined}
+              >
+                <Text size={13} tone="muted" numberOfLines={1} className={beside ? 'w-[50px]' : 'w-[58px]'}>
+                  {name}
+                </Text>
+                <Lane marks={(desk.view?.marks ?? []).filter((mark) => mark.feed === feed.id)} mood={mood} now={time} />
+                <Text
+                  size={13}
+                  tone={TONES[mood]}
+                  numberOfLines={1}
+                  className={`${beside ? 'w-[78px]' : 'w-[84px]'} text-right tabular-nums`}
+                >
+                  {word}
+                </Text>
+              </Pressable>
+            );
+          })}
         </View>
       )}
     </View>

@@ -7,23 +7,48 @@ import type { StreamEvent } from '@/core/event/event';
 import { saveFile } from '@/ui/data/save-file';
 import { Button } from '@/ui/part/button';
 
-const eventsOf = (log: string): StreamEvent[] => log.split('\n').filter(Boolean).flatMap((line) => {
-  const read = readEventLine(line);
-  return read.ok ? [read.event] : [];
-});
+const eventsOf = (log: string): StreamEvent[] =>
+  log
+    .split('\n')
+    .filter(Boolean)
+    .flatMap((line) => {
+      const read = readEventLine(line);
+      return read.ok ? [read.event] : [];
+    });
 
 const FORMATS = [
   { label: 'Event log (NDJSON)', ending: 'ndjson', type: 'application/x-ndjson', write: (log: string) => log },
   { label: 'Table (CSV)', ending: 'csv', type: 'text/csv', write: (log: string) => writeCsv(eventsOf(log)) },
-  { label: 'CloudEvents', ending: 'cloudevents.json', type: 'application/cloudevents-batch+json', write: (log: string) => JSON.stringify(eventsOf(log).map(toCloudEvent), null, 1) },
+  {
+    label: 'CloudEvents',
+    ending: 'cloudevents.json',
+    type: 'application/cloudevents-batch+json',
+    write: (log: string) => JSON.stringify(eventsOf(log).map(toCloudEvent), null, 1),
+  },
 ] as const;
 
 /** A session's events as files, in open formats. `log` is asked for when a file is; null when it is not there any more. */
-export function LogFiles({ name, log, onMissing }: { name: string; log: () => Promise<string | null>; onMissing: () => void }) {
+export function LogFiles({
+  name,
+  log,
+  onMissing,
+}: {
+  name: string;
+  log: () => Promise<string | null>;
+  onMissing: () => void;
+}) {
   return (
     <View className="flex-row flex-wrap gap-2">
       {FORMATS.map(({ label, ending, type, write }) => (
-        <Button key={ending} icon={Download} onPress={() => void log().then((text) => (text === null ? onMissing() : saveFile(`${name}.${ending}`, type, write(text))))}>{label}</Button>
+        <Button
+          key={ending}
+          icon={Download}
+          onPress={() =>
+            void log().then((text) => (text === null ? onMissing() : saveFile(`${name}.${ending}`, type, write(text))))
+          }
+        >
+          {label}
+        </Button>
       ))}
     </View>
   );

@@ -24,12 +24,24 @@ export function RecapPlace() {
     <PlaceBody title="Recap">
       {running && !open ? <RunningRecap id={running.id} /> : null}
       {open ? <FinishedRecap key={open.id} entry={open} onRemoved={() => setChosen(null)} /> : null}
-      {sessions?.length === 0 && !running ? <Text size={17} tone="muted" className="mt-2">After your first session, what happened in it is here: who gave, who to thank, and a file of every event.</Text> : null}
+      {sessions?.length === 0 && !running ? (
+        <Text size={17} tone="muted" className="mt-2">
+          After your first session, what happened in it is here: who gave, who to thank, and a file of every event.
+        </Text>
+      ) : null}
       {others.length > 0 ? (
         <View className="mt-6">
-          <Text size={17} face="title" level={2}>Other sessions</Text>
+          <Text size={17} face="title" level={2}>
+            Other sessions
+          </Text>
           {others.map((entry) => (
-            <Pressable key={entry.id} role="button" aria-label={`Open ${titleOf(entry)}`} onPress={() => setChosen(entry.id)} className="min-h-[52px] flex-row items-center justify-between border-b border-line">
+            <Pressable
+              key={entry.id}
+              role="button"
+              aria-label={`Open ${titleOf(entry)}`}
+              onPress={() => setChosen(entry.id)}
+              className="min-h-[52px] flex-row items-center justify-between border-b border-line"
+            >
               <Text>{titleOf(entry)}</Text>
               <ChevronRight size={18} color={muted} />
             </Pressable>
@@ -41,4 +53,5 @@ export function RecapPlace() {
 }
 
 /** "Thursday 19 November, 1 h 12 min". */
-export const titleOf = ({ startedAt, endedAt }: Pick<SessionEntry, 'startedAt' | 'endedAt'>): string => `${format(startedAt, 'EEEE d MMMM')}, ${lengthWords(endedAt - startedAt)}`;
+export const titleOf = ({ startedAt, endedAt }: Pick<SessionEntry, 'startedAt' | 'endedAt'>): string =>
+  `${format(startedAt, 'EEEE d MMMM')}, ${lengthWords(endedAt - startedAt)}`;

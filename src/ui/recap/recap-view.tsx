@@ -24,21 +24,44 @@ export function FinishedRecap({ entry, onRemoved }: { entry: SessionEntry; onRem
   const { mutate } = useSessions(show.id);
   const [asking, setAsking] = useState(false);
   const [said, setSaid] = useState<string | null>(null);
-  if (!recap) return recap === null ? <Text tone="brick">This session cannot be read from this browser’s storage.</Text> : null;
+  if (!recap)
+    return recap === null ? <Text tone="brick">This session cannot be read from this browser’s storage.</Text> : null;
   return (
     <View>
-      <Text size={22} face="title" level={2} className="mt-2">{titleOf(entry)}</Text>
-      <Text tone={entry.lost > 0 ? 'brick' : 'muted'} className="mt-1">{`${recap.people.toLocaleString('en')} people · ${entry.lost > 0 ? `${entry.lost.toLocaleString('en')} messages lost on the platform’s side` : 'nothing lost'}${entry.bad > 0 ? ` · ${entry.bad} unreadable` : ''}`}</Text>
+      <Text size={22} face="title" level={2} className="mt-2">
+        {titleOf(entry)}
+      </Text>
+      <Text
+        tone={entry.lost > 0 ? 'brick' : 'muted'}
+        className="mt-1"
+      >{`${recap.people.toLocaleString('en')} people · ${entry.lost > 0 ? `${entry.lost.toLocaleString('en')} messages lost on the platform’s side` : 'nothing lost'}${entry.bad > 0 ? ` · ${entry.bad} unreadable` : ''}`}</Text>
       <RecapBody recap={recap} />
       <View className="flex-row flex-wrap gap-2 mt-4">
-        <LogFiles name={`${slug(show.name)}-${format(entry.startedAt, 'yyyy-MM-dd-HHmm')}`} log={() => readLog(entry.id)} onMissing={() => setSaid('The log of this session is not in this browser any more.')} />
-        <Button kind="outline" onPress={() => setAsking(true)}>Remove</Button>
+        <LogFiles
+          name={`${slug(show.name)}-${format(entry.startedAt, 'yyyy-MM-dd-HHmm')}`}
+          log={() => readLog(entry.id)}
+          onMissing={() => setSaid('The log of this session is not in this browser any more.')}
+        />
+        <Button kind="outline" onPress={() => setAsking(true)}>
+          Remove
+        </Button>
       </View>
-      {said ? <Text tone="brick" role="alert" className="mt-2">{said}</Text> : null}
+      {said ? (
+        <Text tone="brick" role="alert" className="mt-2">
+          {said}
+        </Text>
+      ) : null}
       {asking ? (
         <Confirm
-          title="Remove this session" says="Its totals and its event log go from this browser. Save the log first if you may want it. This cannot be undone." yes="Remove"
-          onYes={() => void removeSession(show.id, entry.id).then(() => mutate()).then(onRemoved)} onClose={() => setAsking(false)}
+          title="Remove this session"
+          says="Its totals and its event log go from this browser. Save the log first if you may want it. This cannot be undone."
+          yes="Remove"
+          onYes={() =>
+            void removeSession(show.id, entry.id)
+              .then(() => mutate())
+              .then(onRemoved)
+          }
+          onClose={() => setAsking(false)}
         />
       ) : null}
     </View>
@@ -51,19 +74,39 @@ export function RunningRecap({ id }: { id: string }) {
   const { data, error } = useRunningRecap(show, keys.desk, id);
   return (
     <View>
-      <Text size={22} face="title" level={2} className="mt-2">So far</Text>
+      <Text size={22} face="title" level={2} className="mt-2">
+        So far
+      </Text>
       {data ? (
         <>
-          <Text tone="muted" className="mt-1">{`${data.recap.people.toLocaleString('en')} people · the session is still on`}</Text>
+          <Text
+            tone="muted"
+            className="mt-1"
+          >{`${data.recap.people.toLocaleString('en')} people · the session is still on`}</Text>
           <RecapBody recap={data.recap} />
-          <View className="mt-4"><LogFiles name={`${slug(show.name)}-so-far`} log={() => Promise.resolve(data.log)} onMissing={() => undefined} /></View>
+          <View className="mt-4">
+            <LogFiles
+              name={`${slug(show.name)}-so-far`}
+              log={() => Promise.resolve(data.log)}
+              onMissing={() => undefined}
+            />
+          </View>
         </>
-      ) : <Text tone={error ? 'brick' : 'muted'} className="mt-1">{error instanceof Error ? error.message : 'Summing up …'}</Text>}
+      ) : (
+        <Text tone={error ? 'brick' : 'muted'} className="mt-1">
+          {error instanceof Error ? error.message : 'Summing up …'}
+        </Text>
+      )}
     </View>
   );
 }
 
-const slug = (name: string): string => name.normalize('NFKD').replace(/[^\w]+/g, '-').replace(/^-|-$/g, '').toLowerCase() || 'show';
+const slug = (name: string): string =>
+  name
+    .normalize('NFKD')
+    .replace(/[^\w]+/g, '-')
+    .replace(/^-|-$/g, '')
+    .toLowerCase() || 'show';
 
 function RecapBody({ recap }: { recap: Recap }) {
   const { totals } = recap;
@@ -79,12 +122,34 @@ function RecapBody({ recap }: { recap: Recap }) {
         <Figure kind="follow" value={n(totals.follows)} says="new followers" />
         <Figure kind="chat" value={n(totals.byKind.chat)} says="chat lines" />
         <Figure kind="share" value={n(totals.byKind.share)} says="shares" />
-        <Figure kind="subscribe" value={n(totals.subscriptions + totals.giftSubs)} says={totals.giftSubs > 0 ? `subscriptions, ${n(totals.giftSubs)} of them gifted` : 'subscriptions'} />
-        {Object.entries(totals.tips).map(([currency, minor]) => <Figure key={currency} kind="tip" value={amountWords(minor, currency)} says="tipped" />)}
-        {totals.byKind.raid > 0 ? <Figure kind="raid" value={n(totals.raidViewers)} says={`viewers by ${counted(totals.byKind.raid, 'raid')}`} /> : null}
-        {totals.worth > 0 ? <Figure kind="gift" value={money(totals.worth)} says={totals.earned === totals.worth ? 'worth, by your rates' : `worth; about ${money(totals.earned)} is yours`} /> : null}
+        <Figure
+          kind="subscribe"
+          value={n(totals.subscriptions + totals.giftSubs)}
+          says={totals.giftSubs > 0 ? `subscriptions, ${n(totals.giftSubs)} of them gifted` : 'subscriptions'}
+        />
+        {Object.entries(totals.tips).map(([currency, minor]) => (
+          <Figure key={currency} kind="tip" value={amountWords(minor, currency)} says="tipped" />
+        ))}
+        {totals.byKind.raid > 0 ? (
+          <Figure
+            kind="raid"
+            value={n(totals.raidViewers)}
+            says={`viewers by ${counted(totals.byKind.raid, 'raid')}`}
+          />
+        ) : null}
+        {totals.worth > 0 ? (
+          <Figure
+            kind="gift"
+            value={money(totals.worth)}
+            says={
+              totals.earned === totals.worth ? 'worth, by your rates' : `worth; about ${money(totals.earned)} is yours`
+            }
+          />
+        ) : null}
       </View>
-      <Text size={17} face="title" level={2} className="mt-6">To thank</Text>
+      <Text size={17} face="title" level={2} className="mt-6">
+        To thank
+      </Text>
       {recap.toThank.length === 0 ? <Text tone="muted">Nobody has given anything yet.</Text> : null}
       <ToThank tallies={recap.toThank} />
     </>
@@ -93,12 +158,20 @@ function RecapBody({ recap }: { recap: Recap }) {
 
 function Figure({ kind, value, says }: { kind: EventKind; value: string; says: string }) {
   return (
-    <View role="group" aria-label={`${value} ${says}`} className="flex-1 min-w-[150px] bg-surface border border-line rounded-card p-4">
+    <View
+      role="group"
+      aria-label={`${value} ${says}`}
+      className="flex-1 min-w-[150px] bg-surface border border-line rounded-card p-4"
+    >
       <View className="flex-row items-center gap-3">
         <Shape kind={kind} size={14} />
-        <Text size={30} face="figure">{value}</Text>
+        <Text size={30} face="figure">
+          {value}
+        </Text>
       </View>
-      <Text size={13} tone="muted" className="mt-1">{says}</Text>
+      <Text size={13} tone="muted" className="mt-1">
+        {says}
+      </Text>
     </View>
   );
 }

@@ -19,9 +19,17 @@ export function ToThank({ tallies }: { tallies: readonly ViewerTally[] }) {
   return (
     <>
       <View role="list" aria-label="To thank">
-        {tallies.map((tally, at) => <Thanked key={tally.key} tally={tally} place={at + 1} onOpen={() => setOpen(tally.key)} />)}
+        {tallies.map((tally, at) => (
+          <Thanked key={tally.key} tally={tally} place={at + 1} onOpen={() => setOpen(tally.key)} />
+        ))}
       </View>
-      {chosen ? <PersonSheet tally={chosen} others={tallies.filter((other) => other !== chosen)} onClose={() => setOpen(null)} /> : null}
+      {chosen ? (
+        <PersonSheet
+          tally={chosen}
+          others={tallies.filter((other) => other !== chosen)}
+          onClose={() => setOpen(null)}
+        />
+      ) : null}
     </>
   );
 }
@@ -31,10 +39,18 @@ function Thanked({ tally, place, onOpen }: { tally: ViewerTally; place: number; 
   const says = givenWords(tally, show.money.currency);
   return (
     <View role="listitem">
-      <Pressable role="button" onPress={onOpen} className="flex-row items-center min-h-[46px] gap-2 border-b border-line">
-        <Text tone="muted" className="w-[26px] tabular-nums">{place}</Text>
+      <Pressable
+        role="button"
+        onPress={onOpen}
+        className="flex-row items-center min-h-[46px] gap-2 border-b border-line"
+      >
+        <Text tone="muted" className="w-[26px] tabular-nums">
+          {place}
+        </Text>
         <ViewerText text={tally.name} face="strong" numberOfLines={1} className="flex-1 text-left" />
-        <Text size={13} tone="muted" className="tabular-nums">{says.slice(0, 2).join(', ')}</Text>
+        <Text size={13} tone="muted" className="tabular-nums">
+          {says.slice(0, 2).join(', ')}
+        </Text>
       </Pressable>
     </View>
   );
@@ -50,7 +66,15 @@ function givenWords(tally: ViewerTally, currency: string): string[] {
   ];
 }
 
-function PersonSheet({ tally, others, onClose }: { tally: ViewerTally; others: readonly ViewerTally[]; onClose: () => void }) {
+function PersonSheet({
+  tally,
+  others,
+  onClose,
+}: {
+  tally: ViewerTally;
+  others: readonly ViewerTally[];
+  onClose: () => void;
+}) {
   const { show, edit } = useShow();
   const { currency } = show.money;
   const where = (who: ViewerTally): string => {
@@ -62,17 +86,40 @@ function PersonSheet({ tally, others, onClose }: { tally: ViewerTally; others: r
     <Sheet title={tally.name} onClose={onClose}>
       <Text tone="muted">{[tally.handle, where(tally)].filter(Boolean).join(', ')}</Text>
       <Text>{`${givenWords(tally, currency).join(', ')}.`}</Text>
-      {joined ? <Button onPress={() => { edit((draft) => { draft.people = partPerson(show.people, tally); }); onClose(); }}>Part them again</Button> : null}
-      {others.length > 0 ? <Text tone="muted">Is this the same person as …? Their counts are then added up everywhere, and can be parted again.</Text> : null}
+      {joined ? (
+        <Button
+          onPress={() => {
+            edit((draft) => {
+              draft.people = partPerson(show.people, tally);
+            });
+            onClose();
+          }}
+        >
+          Part them again
+        </Button>
+      ) : null}
+      {others.length > 0 ? (
+        <Text tone="muted">
+          Is this the same person as …? Their counts are then added up everywhere, and can be parted again.
+        </Text>
+      ) : null}
       <View role="list" aria-label="The same person as">
         {others.map((other) => (
           <View role="listitem" key={other.key}>
             <Pressable
-              role="button" className="min-h-[48px] flex-row items-center gap-2 border-b border-line"
-              onPress={() => { edit((draft) => { draft.people = joinPeople(show.people, tally, other, randomKey().slice(0, 12)); }); onClose(); }}
+              role="button"
+              className="min-h-[48px] flex-row items-center gap-2 border-b border-line"
+              onPress={() => {
+                edit((draft) => {
+                  draft.people = joinPeople(show.people, tally, other, randomKey().slice(0, 12));
+                });
+                onClose();
+              }}
             >
               <ViewerText text={other.name} face="strong" numberOfLines={1} className="flex-1 text-left" />
-              <Text size={13} tone="muted">{where(other)}</Text>
+              <Text size={13} tone="muted">
+                {where(other)}
+              </Text>
             </Pressable>
           </View>
         ))}

@@ -9,7 +9,11 @@ import { Text } from '@/ui/part/text';
 import { useColours } from '@/ui/theme/look';
 
 const HEIGHT = 112;
-const ROWS = [['gifts', 'gift', 'Gifts'], ['chats', 'chat', 'Chat'], ['likes', 'like', 'Likes']] as const;
+const ROWS = [
+  ['gifts', 'gift', 'Gifts'],
+  ['chats', 'chat', 'Chat'],
+  ['likes', 'like', 'Likes'],
+] as const;
 
 /** The session from left to right. Likes outnumber gifts by hundreds, so each sort has its own row and its own scale. */
 export function Timeline({ recap }: { recap: Recap }) {
@@ -19,12 +23,21 @@ export function Timeline({ recap }: { recap: Recap }) {
   // A session of one minute is one bar, not a wall.
   const slot = width / Math.max(12, bars.length);
   const row = HEIGHT / ROWS.length;
-  const peak = bars.reduce<RecapBar | null>((best, bar) => (best === null || bar.gifts > best.gifts ? bar : best), null);
+  const peak = bars.reduce<RecapBar | null>(
+    (best, bar) => (best === null || bar.gifts > best.gifts ? bar : best),
+    null,
+  );
   return (
-    <Card className="mt-4" label={`Timeline, ${bars.length} bars of ${barMinutes} minutes${peak && peak.gifts > 0 ? `; most gifts at ${format(peak.from, 'HH:mm')}` : ''}`}>
+    <Card
+      className="mt-4"
+      label={`Timeline, ${bars.length} bars of ${barMinutes} minutes${peak && peak.gifts > 0 ? `; most gifts at ${format(peak.from, 'HH:mm')}` : ''}`}
+    >
       <View className="flex-row gap-4 mb-2 items-center">
         {ROWS.map(([, kind, title]) => (
-          <View key={kind} className="flex-row gap-2 items-center"><Shape kind={kind} size={11} /><Text size={13}>{title}</Text></View>
+          <View key={kind} className="flex-row gap-2 items-center">
+            <Shape kind={kind} size={11} />
+            <Text size={13}>{title}</Text>
+          </View>
         ))}
         <Text size={13} tone="muted" className="ml-auto">{`a bar is ${barMinutes} min`}</Text>
       </View>
@@ -35,17 +48,34 @@ export function Timeline({ recap }: { recap: Recap }) {
               const most = Math.max(1, ...bars.map((bar) => bar[measure]));
               return bars.map((bar, at) => {
                 const h = (bar[measure] / most) * (row - 6);
-                return h > 0 ? <Rect key={`${kind}${at}`} x={at * slot} y={(n + 1) * row - Math.max(1.5, h)} width={Math.max(1, slot - 1.5)} height={Math.max(1.5, h)} fill={kinds[kind]} /> : null;
+                return h > 0 ? (
+                  <Rect
+                    key={`${kind}${at}`}
+                    x={at * slot}
+                    y={(n + 1) * row - Math.max(1.5, h)}
+                    width={Math.max(1, slot - 1.5)}
+                    height={Math.max(1.5, h)}
+                    fill={kinds[kind]}
+                  />
+                ) : null;
               });
             })}
-            {ROWS.map(([measure], n) => <Path key={measure} d={`M0 ${(n + 1) * row + 0.5}h${width}`} stroke={line} />)}
+            {ROWS.map(([measure], n) => (
+              <Path key={measure} d={`M0 ${(n + 1) * row + 0.5}h${width}`} stroke={line} />
+            ))}
           </Svg>
         ) : null}
       </View>
       <View className="flex-row justify-between mt-1">
-        <Text size={13} tone="muted" className="tabular-nums">{format(recap.from, 'HH:mm')}</Text>
-        {peak && peak.gifts > 0 ? <Text size={13} tone="muted">{`most gifts at ${format(peak.from, 'HH:mm')}`}</Text> : null}
-        <Text size={13} tone="muted" className="tabular-nums">{format(recap.to, 'HH:mm')}</Text>
+        <Text size={13} tone="muted" className="tabular-nums">
+          {format(recap.from, 'HH:mm')}
+        </Text>
+        {peak && peak.gifts > 0 ? (
+          <Text size={13} tone="muted">{`most gifts at ${format(peak.from, 'HH:mm')}`}</Text>
+        ) : null}
+        <Text size={13} tone="muted" className="tabular-nums">
+          {format(recap.to, 'HH:mm')}
+        </Text>
       </View>
     </Card>
   );

@@ -36,20 +36,37 @@ export function ShowsPlace() {
         {index.shows.map(({ id, name: other }) => (
           <View key={id} role="listitem">
             <Pressable
-              role="button" aria-label={id === show.id ? undefined : `Open ${other}`} aria-pressed={id === show.id} onPress={() => void switchTo(id).then(reload)}
+              role="button"
+              aria-label={id === show.id ? undefined : `Open ${other}`}
+              aria-pressed={id === show.id}
+              onPress={() => void switchTo(id).then(reload)}
               className={`min-h-[52px] px-3 flex-row items-center justify-between rounded-control ${id === show.id ? 'bg-raised' : ''}`}
             >
-              <Text size={17} face={id === show.id ? 'strong' : 'text'} numberOfLines={1} className="shrink">{id === show.id ? show.name : other}</Text>
-              {id === show.id ? <Text size={13} tone="muted">open</Text> : null}
+              <Text size={17} face={id === show.id ? 'strong' : 'text'} numberOfLines={1} className="shrink">
+                {id === show.id ? show.name : other}
+              </Text>
+              {id === show.id ? (
+                <Text size={13} tone="muted">
+                  open
+                </Text>
+              ) : null}
             </Pressable>
           </View>
         ))}
       </View>
       <View className="flex-row flex-wrap gap-2 mt-3">
-        <Button kind="outline" onPress={() => void addStarter().then(reload)}>New show</Button>
-        <Button kind="outline" onPress={() => void open()}>Open a file</Button>
+        <Button kind="outline" onPress={() => void addStarter().then(reload)}>
+          New show
+        </Button>
+        <Button kind="outline" onPress={() => void open()}>
+          Open a file
+        </Button>
       </View>
-      {said ? <Text tone="brick" role="alert" className="mt-2">{said}</Text> : null}
+      {said ? (
+        <Text tone="brick" role="alert" className="mt-2">
+          {said}
+        </Text>
+      ) : null}
       <ThisShow key={show.id} />
       <LookChoice />
     </PlaceBody>
@@ -64,11 +81,18 @@ function ThisShow() {
   const save = async (secrets: boolean): Promise<void> => {
     const files = await filesOf(show.media);
     const whole = { ...show, ...(secrets ? { secrets: keys.feeds } : {}), ...(show.media.length > 0 ? { files } : {}) };
-    saveFile(`${show.name}${secrets ? ' with secrets' : ''}.gavirn.json`, 'application/json', JSON.stringify(whole, null, 2));
+    saveFile(
+      `${show.name}${secrets ? ' with secrets' : ''}.gavirn.json`,
+      'application/json',
+      JSON.stringify(whole, null, 2),
+    );
   };
   const rename = (typed: string): void => {
     setName(typed);
-    if (typed.trim() !== '') edit((draft) => { draft.name = typed.trim(); });
+    if (typed.trim() !== '')
+      edit((draft) => {
+        draft.name = typed.trim();
+      });
   };
   const remove = async (): Promise<void> => {
     // The server ends it if it is there; if not, nobody has the key any more and it runs for no one.
@@ -78,15 +102,43 @@ function ThisShow() {
   };
   return (
     <Card className="mt-6 gap-3" label="This show">
-      <TextField label="Name of this show" value={name} most={80} onChange={rename} problem={name.trim() === '' ? 'A show needs a name.' : null} />
+      <TextField
+        label="Name of this show"
+        value={name}
+        most={80}
+        onChange={rename}
+        problem={name.trim() === '' ? 'A show needs a name.' : null}
+      />
       <View className="flex-row flex-wrap gap-2">
         <Button onPress={() => void save(false)}>Save as a file</Button>
-        <Button kind="outline" onPress={() => setAsking('secrets')}>Save with secrets</Button>
-        <Button kind="bad" onPress={() => setAsking('remove')}>Remove</Button>
+        <Button kind="outline" onPress={() => setAsking('secrets')}>
+          Save with secrets
+        </Button>
+        <Button kind="bad" onPress={() => setAsking('remove')}>
+          Remove
+        </Button>
       </View>
-      <Text size={13} tone="muted">The file holds the whole setup, and no keys or secrets: it can be handed to anyone.</Text>
-      {asking === 'secrets' ? <Confirm title="Save with secrets" says="The file will hold your feeds’ addresses and secrets. Whoever has it can send events as your platforms. Keep it to yourself." yes="Save it" onYes={() => void save(true)} onClose={() => setAsking(null)} /> : null}
-      {asking === 'remove' ? <Confirm title={`Remove ${show.name}`} says="The show goes from this browser and from the server, and its addresses stop. Save it as a file first if you may want it. This cannot be undone." yes="Remove" onYes={() => void remove()} onClose={() => setAsking(null)} /> : null}
+      <Text size={13} tone="muted">
+        The file holds the whole setup, and no keys or secrets: it can be handed to anyone.
+      </Text>
+      {asking === 'secrets' ? (
+        <Confirm
+          title="Save with secrets"
+          says="The file will hold your feeds’ addresses and secrets. Whoever has it can send events as your platforms. Keep it to yourself."
+          yes="Save it"
+          onYes={() => void save(true)}
+          onClose={() => setAsking(null)}
+        />
+      ) : null}
+      {asking === 'remove' ? (
+        <Confirm
+          title={`Remove ${show.name}`}
+          says="The show goes from this browser and from the server, and its addresses stop. Save it as a file first if you may want it. This cannot be undone."
+          yes="Remove"
+          onYes={() => void remove()}
+          onClose={() => setAsking(null)}
+        />
+      ) : null}
     </Card>
   );
 }
@@ -99,8 +151,19 @@ function LookChoice() {
   };
   return (
     <View className="mt-6 gap-2">
-      <Text size={17} face="title" level={2}>Look</Text>
-      <Segments label="Look" value={look} onChange={choose} options={[{ value: 'system', label: 'As the system' }, { value: 'dark', label: 'Dark' }, { value: 'light', label: 'Light' }]} />
+      <Text size={17} face="title" level={2}>
+        Look
+      </Text>
+      <Segments
+        label="Look"
+        value={look}
+        onChange={choose}
+        options={[
+          { value: 'system', label: 'As the system' },
+          { value: 'dark', label: 'Dark' },
+          { value: 'light', label: 'Light' },
+        ]}
+      />
     </View>
   );
 }

@@ -13,29 +13,53 @@ export function HeardCheck({ outlet }: { outlet: Outlet }) {
   const [said, setSaid] = useState<string | null>(null);
   const places = desk.view?.outlets[outlet.id] ?? 0;
   const play = async (): Promise<void> => {
-    const answer = await ask('POST', `/api/shows/${encodeURIComponent(show.id)}/commands`, { key: keys.desk, body: { command: 'tone' } });
+    const answer = await ask('POST', `/api/shows/${encodeURIComponent(show.id)}/commands`, {
+      key: keys.desk,
+      body: { command: 'tone' },
+    });
     setSaid(answer.ok ? null : answer.reason);
     setAsked(answer.ok ? 'waiting' : 'no');
   };
   return (
     <View className="gap-2 pt-3 border-t border-line">
       <Button onPress={() => void play()}>{asked === 'no' ? 'Play three bells there' : 'Play them again'}</Button>
-      {said ? <Text tone="brick" role="alert">{said}</Text> : null}
+      {said ? (
+        <Text tone="brick" role="alert">
+          {said}
+        </Text>
+      ) : null}
       {asked === 'waiting' ? (
         <View role="group" aria-label="Were they heard?" className="gap-2">
           <Text size={17}>Did you hear three bells from your stream?</Text>
           <View className="flex-row gap-2">
-            <Button className="flex-1" kind="main" onPress={() => setAsked('heard')}>Yes</Button>
-            <Button className="flex-1" kind="outline" onPress={() => setAsked('not')}>No</Button>
+            <Button className="flex-1" kind="main" onPress={() => setAsked('heard')}>
+              Yes
+            </Button>
+            <Button className="flex-1" kind="outline" onPress={() => setAsked('not')}>
+              No
+            </Button>
           </View>
         </View>
       ) : null}
-      {asked === 'heard' ? <Text tone="lagoon" role="status">Sound arrives. What you hear there is what your viewers hear.</Text> : null}
+      {asked === 'heard' ? (
+        <Text tone="lagoon" role="status">
+          Sound arrives. What you hear there is what your viewers hear.
+        </Text>
+      ) : null}
       {asked === 'not' ? (
         <View role="status" className="gap-1">
-          {places === 0 ? <Text tone="brick">{`Nothing shows “${outlet.name}” just now. Paste its address into your compositor, or open it in a browser.`}</Text> : null}
-          {places > 1 ? <Text tone="brick">{`“${outlet.name}” is open in ${places} places: each of them plays the sound.`}</Text> : null}
-          {places > 0 ? <Text>It is open. Browsers stay silent until a page is touched: tap the frame once where it is shown. Then look whether the layer is muted in your compositor, and which of your device’s outputs your stream takes.</Text> : null}
+          {places === 0 ? (
+            <Text tone="brick">{`Nothing shows “${outlet.name}” just now. Paste its address into your compositor, or open it in a browser.`}</Text>
+          ) : null}
+          {places > 1 ? (
+            <Text tone="brick">{`“${outlet.name}” is open in ${places} places: each of them plays the sound.`}</Text>
+          ) : null}
+          {places > 0 ? (
+            <Text>
+              It is open. Browsers stay silent until a page is touched: tap the frame once where it is shown. Then look
+              whether the layer is muted in your compositor, and which of your device’s outputs your stream takes.
+            </Text>
+          ) : null}
         </View>
       ) : null}
     </View>

@@ -8,14 +8,45 @@ export type Manner = Pick<SpeechPlan, 'speed' | 'pitch' | 'voice'>;
 export const PLAIN: Manner = { speed: 1, pitch: 1, voice: '' };
 
 /** @param label behind each field's own, to tell several apart: " for Ines" */
-export function MannerFields({ label, manner, onChange }: { label: string; manner: Manner; onChange: (manner: Partial<Manner>) => void }) {
+export function MannerFields({
+  label,
+  manner,
+  onChange,
+}: {
+  label: string;
+  manner: Manner;
+  onChange: (manner: Partial<Manner>) => void;
+}) {
   return (
     <>
       <View className="flex-row gap-3">
-        <View className="flex-1"><DecimalField label={`Speed${label}, times`} value={manner.speed} least={0.5} most={2} onChange={(speed) => onChange({ speed })} /></View>
-        <View className="flex-1"><DecimalField label={`Pitch${label}, times`} value={manner.pitch} least={0.5} most={2} onChange={(pitch) => onChange({ pitch })} /></View>
+        <View className="flex-1">
+          <DecimalField
+            label={`Speed${label}, times`}
+            value={manner.speed}
+            least={0.5}
+            most={2}
+            onChange={(speed) => onChange({ speed })}
+          />
+        </View>
+        <View className="flex-1">
+          <DecimalField
+            label={`Pitch${label}, times`}
+            value={manner.pitch}
+            least={0.5}
+            most={2}
+            onChange={(pitch) => onChange({ pitch })}
+          />
+        </View>
       </View>
-      <TextField label={`Voice${label}, by its name in the outlet’s browser`} value={manner.voice} most={80} exact placeholder="Any" onChange={(voice) => onChange({ voice })} />
+      <TextField
+        label={`Voice${label}, by its name in the outlet’s browser`}
+        value={manner.voice}
+        most={80}
+        exact
+        placeholder="Any"
+        onChange={(voice) => onChange({ voice })}
+      />
     </>
   );
 }

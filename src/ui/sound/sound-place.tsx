@@ -19,25 +19,82 @@ export function SoundPlace() {
   const { data: muted, mutate } = useSWR('muted', isMuted);
   const { data: config } = useSWR<ServerConfig, Error>('/api/config', fetchJson);
   const outlet = show.outlets.find(({ sounds }) => sounds);
-  const set = (next: Partial<typeof show.sound>): void => edit((draft) => { Object.assign(draft.sound, next); });
+  const set = (next: Partial<typeof show.sound>): void =>
+    edit((draft) => {
+      Object.assign(draft.sound, next);
+    });
   return (
     <PlaceBody title="Sound">
       <Card className="mt-2 gap-4" label="Level">
-        <Text size={17} face="title" level={2}>Level</Text>
-        <Text tone="muted">Every sound is brought to one loudness, so that none startles. Your own are measured when you add them.</Text>
-        <NumberField label="Loudness of every sound" unit="LUFS" value={Math.round(show.sound.target)} least={-36} most={-8} onChange={(target) => set({ target })} />
-        <NumberField label="Highest peak" unit="dBTP" value={Math.round(show.sound.peak)} least={-9} most={0} onChange={(peak) => set({ peak })} />
+        <Text size={17} face="title" level={2}>
+          Level
+        </Text>
+        <Text tone="muted">
+          Every sound is brought to one loudness, so that none startles. Your own are measured when you add them.
+        </Text>
+        <NumberField
+          label="Loudness of every sound"
+          unit="LUFS"
+          value={Math.round(show.sound.target)}
+          least={-36}
+          most={-8}
+          onChange={(target) => set({ target })}
+        />
+        <NumberField
+          label="Highest peak"
+          unit="dBTP"
+          value={Math.round(show.sound.peak)}
+          least={-9}
+          most={0}
+          onChange={(peak) => set({ peak })}
+        />
       </Card>
       <Card className="mt-4 gap-3" label="Several at once">
-        <Text size={17} face="title" level={2}>Several at once</Text>
-        <Segments label="Several sounds" value={show.sound.together} onChange={(together) => set({ together })} options={[{ value: 'mix', label: 'Play together' }, { value: 'queue', label: 'One after another' }]} />
-        {show.sound.together === 'mix' ? <Segments label="What plays already" value={show.sound.duck ? 'yes' : 'no'} onChange={(duck) => set({ duck: duck === 'yes' })} options={[{ value: 'yes', label: 'Makes way for what comes' }, { value: 'no', label: 'Stays as it is' }]} /> : null}
+        <Text size={17} face="title" level={2}>
+          Several at once
+        </Text>
+        <Segments
+          label="Several sounds"
+          value={show.sound.together}
+          onChange={(together) => set({ together })}
+          options={[
+            { value: 'mix', label: 'Play together' },
+            { value: 'queue', label: 'One after another' },
+          ]}
+        />
+        {show.sound.together === 'mix' ? (
+          <Segments
+            label="What plays already"
+            value={show.sound.duck ? 'yes' : 'no'}
+            onChange={(duck) => set({ duck: duck === 'yes' })}
+            options={[
+              { value: 'yes', label: 'Makes way for what comes' },
+              { value: 'no', label: 'Stays as it is' },
+            ]}
+          />
+        ) : null}
       </Card>
       <Card className="mt-4 gap-3" label="Where it is heard">
-        <Text size={17} face="title" level={2}>Where it is heard</Text>
-        {outlet ? <Text>{`From the outlet “${outlet.name}”, and from nowhere else.`}</Text> : <Text tone="brick">No outlet sounds: nothing will be heard.</Text>}
-        <Button kind="outline" onPress={() => router.navigate('/outlets')}>Choose the outlet</Button>
-        <Segments label="On this device" value={muted ? 'yes' : 'no'} onChange={(on) => void mute(on === 'yes').then(() => mutate())} options={[{ value: 'no', label: 'Sounds can be tried here' }, { value: 'yes', label: 'Silent here: outlet only' }]} />
+        <Text size={17} face="title" level={2}>
+          Where it is heard
+        </Text>
+        {outlet ? (
+          <Text>{`From the outlet “${outlet.name}”, and from nowhere else.`}</Text>
+        ) : (
+          <Text tone="brick">No outlet sounds: nothing will be heard.</Text>
+        )}
+        <Button kind="outline" onPress={() => router.navigate('/outlets')}>
+          Choose the outlet
+        </Button>
+        <Segments
+          label="On this device"
+          value={muted ? 'yes' : 'no'}
+          onChange={(on) => void mute(on === 'yes').then(() => mutate())}
+          options={[
+            { value: 'no', label: 'Sounds can be tried here' },
+            { value: 'yes', label: 'Silent here: outlet only' },
+          ]}
+        />
         {outlet ? <HeardCheck outlet={outlet} /> : null}
       </Card>
       <SpeechEditor speaks={config?.speaks ?? null} />

@@ -20,7 +20,10 @@ export function SpeechEditor({ speaks }: { speaks: boolean | null }) {
   const [word, setWord] = useState('');
   const [language, setLanguage] = useState('');
   const [choosing, setChoosing] = useState(false);
-  const set = (next: Partial<SpeechPlan>): void => edit((draft) => { Object.assign(draft.speech, next); });
+  const set = (next: Partial<SpeechPlan>): void =>
+    edit((draft) => {
+      Object.assign(draft.speech, next);
+    });
   const addWord = (): void => {
     const typed = word.trim();
     if (typed === '' || speech.without.includes(typed)) return;
@@ -31,48 +34,147 @@ export function SpeechEditor({ speaks }: { speaks: boolean | null }) {
   const tagFits = /^[a-z]{2,3}$/.test(tag) && !speech.languages.some((one) => one.language === tag);
   return (
     <Card className="mt-4 gap-4" label="Read aloud">
-      <Text size={17} face="title" level={2}>Read aloud</Text>
+      <Text size={17} face="title" level={2}>
+        Read aloud
+      </Text>
       <Text tone="muted">
-        {speaks === false ? 'The outlet reads aloud where its browser has voices. This server cannot make speech: the package espeak-ng is not installed.' : 'The outlet reads aloud by its browser’s voices; where there are none, this server makes the speech.'}
+        {speaks === false
+          ? 'The outlet reads aloud where its browser has voices. This server cannot make speech: the package espeak-ng is not installed.'
+          : 'The outlet reads aloud by its browser’s voices; where there are none, this server makes the speech.'}
       </Text>
       <MannerFields label="" manner={speech} onChange={set} />
-      <NumberField label="Longest text" unit="characters" value={speech.longest} least={20} most={500} step={20} onChange={(longest) => set({ longest })} />
-      <Segments label="Addresses of pages" value={speech.links ? 'yes' : 'no'} onChange={(on) => set({ links: on === 'yes' })} options={[{ value: 'yes', label: 'Leave addresses out' }, { value: 'no', label: 'Read addresses' }]} />
-      <Segments label="Repeats" value={speech.repeats ? 'yes' : 'no'} onChange={(on) => set({ repeats: on === 'yes' })} options={[{ value: 'yes', label: 'Fold repeats' }, { value: 'no', label: 'Read repeats' }]} />
+      <NumberField
+        label="Longest text"
+        unit="characters"
+        value={speech.longest}
+        least={20}
+        most={500}
+        step={20}
+        onChange={(longest) => set({ longest })}
+      />
+      <Segments
+        label="Addresses of pages"
+        value={speech.links ? 'yes' : 'no'}
+        onChange={(on) => set({ links: on === 'yes' })}
+        options={[
+          { value: 'yes', label: 'Leave addresses out' },
+          { value: 'no', label: 'Read addresses' },
+        ]}
+      />
+      <Segments
+        label="Repeats"
+        value={speech.repeats ? 'yes' : 'no'}
+        onChange={(on) => set({ repeats: on === 'yes' })}
+        options={[
+          { value: 'yes', label: 'Fold repeats' },
+          { value: 'no', label: 'Read repeats' },
+        ]}
+      />
       <View className="gap-2">
         <TextField label="Never say this word" value={word} most={60} exact onChange={setWord} onSubmit={addWord} />
         <View className="flex-row flex-wrap gap-2">
-          <Button kind="outline" icon={Plus} disabled={word.trim() === ''} onPress={addWord}>Leave it out</Button>
-          {speech.without.map((each) => <Button key={each} icon={X} label={`Say ${each} again`} onPress={() => set({ without: speech.without.filter((other) => other !== each) })}>{each}</Button>)}
+          <Button kind="outline" icon={Plus} disabled={word.trim() === ''} onPress={addWord}>
+            Leave it out
+          </Button>
+          {speech.without.map((each) => (
+            <Button
+              key={each}
+              icon={X}
+              label={`Say ${each} again`}
+              onPress={() => set({ without: speech.without.filter((other) => other !== each) })}
+            >
+              {each}
+            </Button>
+          ))}
         </View>
       </View>
       <View className="gap-2">
         <TextField label="Try a text" value={sample} most={500} onChange={setSample} />
-        <Text size={13} tone="muted">Is read as</Text>
+        <Text size={13} tone="muted">
+          Is read as
+        </Text>
         <Text role="status">{speakable(sample, speech) || 'Nothing: no word is left.'}</Text>
       </View>
       {speech.languages.map((one, n) => (
         <View key={one.language} className="gap-2 pt-3 border-t border-line">
-          <View className="flex-row items-center justify-between"><Text face="strong">{languageName(one.language)}</Text><IconButton icon={X} label={`Take out ${languageName(one.language)}`} tone="muted" onPress={() => set({ languages: speech.languages.filter((_, at) => at !== n) })} /></View>
-          <MannerFields label={` in ${languageName(one.language)}`} manner={one} onChange={(next) => set({ languages: speech.languages.map((other, at) => (at === n ? { ...other, ...next } : other)) })} />
+          <View className="flex-row items-center justify-between">
+            <Text face="strong">{languageName(one.language)}</Text>
+            <IconButton
+              icon={X}
+              label={`Take out ${languageName(one.language)}`}
+              tone="muted"
+              onPress={() => set({ languages: speech.languages.filter((_, at) => at !== n) })}
+            />
+          </View>
+          <MannerFields
+            label={` in ${languageName(one.language)}`}
+            manner={one}
+            onChange={(next) =>
+              set({ languages: speech.languages.map((other, at) => (at === n ? { ...other, ...next } : other)) })
+            }
+          />
         </View>
       ))}
       <View className="flex-row items-end gap-2">
-        <View className="flex-1"><TextField label="Another way for a language (its code: ja, ar, de)" value={language} most={3} exact onChange={setLanguage} problem={tag === '' || tagFits ? null : 'A code of two or three letters that is not in the list yet.'} /></View>
-        <Button kind="outline" icon={Plus} disabled={!tagFits} onPress={() => { set({ languages: [...speech.languages, { language: tag, ...PLAIN }] }); setLanguage(''); }}>Add</Button>
+        <View className="flex-1">
+          <TextField
+            label="Another way for a language (its code: ja, ar, de)"
+            value={language}
+            most={3}
+            exact
+            onChange={setLanguage}
+            problem={tag === '' || tagFits ? null : 'A code of two or three letters that is not in the list yet.'}
+          />
+        </View>
+        <Button
+          kind="outline"
+          icon={Plus}
+          disabled={!tagFits}
+          onPress={() => {
+            set({ languages: [...speech.languages, { language: tag, ...PLAIN }] });
+            setLanguage('');
+          }}
+        >
+          Add
+        </Button>
       </View>
       {speech.viewers.map((one, n) => (
         <View key={one.viewer} className="gap-2 pt-3 border-t border-line">
-          <View className="flex-row items-center justify-between"><Text face="strong" className="shrink" numberOfLines={1}>{one.name}</Text><IconButton icon={X} label={`Take out ${one.name}`} tone="muted" onPress={() => set({ viewers: speech.viewers.filter((_, at) => at !== n) })} /></View>
-          <MannerFields label={` for ${one.name}`} manner={one} onChange={(next) => set({ viewers: speech.viewers.map((other, at) => (at === n ? { ...other, ...next } : other)) })} />
+          <View className="flex-row items-center justify-between">
+            <Text face="strong" className="shrink" numberOfLines={1}>
+              {one.name}
+            </Text>
+            <IconButton
+              icon={X}
+              label={`Take out ${one.name}`}
+              tone="muted"
+              onPress={() => set({ viewers: speech.viewers.filter((_, at) => at !== n) })}
+            />
+          </View>
+          <MannerFields
+            label={` for ${one.name}`}
+            manner={one}
+            onChange={(next) =>
+              set({ viewers: speech.viewers.map((other, at) => (at === n ? { ...other, ...next } : other)) })
+            }
+          />
         </View>
       ))}
-      <Button kind="outline" icon={Plus} onPress={() => setChoosing(true)}>A viewer’s own voice</Button>
-      {choosing ? <ViewerChoice title="Whose words" onClose={() => setChoosing(false)} onChoose={({ feed, viewer, name }) => {
-        setChoosing(false);
-        const key = `${feed}/${viewer}`;
-        if (!speech.viewers.some((one) => one.viewer === key)) set({ viewers: [...speech.viewers, { viewer: key, name, ...PLAIN }] });
-      }} /> : null}
+      <Button kind="outline" icon={Plus} onPress={() => setChoosing(true)}>
+        A viewer’s own voice
+      </Button>
+      {choosing ? (
+        <ViewerChoice
+          title="Whose words"
+          onClose={() => setChoosing(false)}
+          onChoose={({ feed, viewer, name }) => {
+            setChoosing(false);
+            const key = `${feed}/${viewer}`;
+            if (!speech.viewers.some((one) => one.viewer === key))
+              set({ viewers: [...speech.viewers, { viewer: key, name, ...PLAIN }] });
+          }}
+        />
+      ) : null}
     </Card>
   );
 }

@@ -32,8 +32,18 @@ export function ArrangeSheet({ scene, onClose }: { scene: string; onClose: () =>
   const [asked] = useState(show);
   useEffect(() => {
     let on = true;
-    void arrange({ task: 'arrange', show: asked, scene, keepFree: free === 'marked' ? (marked ? [marked] : []) : FREE[free](asked.frame), behind: [] }).then((done) => { if (on && 'proposals' in done) setMade({ key, proposals: done.proposals }); });
-    return () => { on = false; };
+    void arrange({
+      task: 'arrange',
+      show: asked,
+      scene,
+      keepFree: free === 'marked' ? (marked ? [marked] : []) : FREE[free](asked.frame),
+      behind: [],
+    }).then((done) => {
+      if (on && 'proposals' in done) setMade({ key, proposals: done.proposals });
+    });
+    return () => {
+      on = false;
+    };
     // The worker's door is the same all the time.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [asked, scene, key]);
@@ -48,9 +58,23 @@ export function ArrangeSheet({ scene, onClose }: { scene: string; onClose: () =>
   return (
     <Sheet title="Arrange for me" onClose={onClose}>
       <View className="gap-1">
-        <Text size={13} tone="muted">Leave free</Text>
-        <Segments label="Leave free" value={free} onChange={setFree} options={[{ value: 'nothing', label: 'No part in particular' }, { value: 'face', label: 'A face above' }, { value: 'middle', label: 'The middle' }, { value: 'marked', label: 'A part that I mark' }]} />
-        {free === 'marked' ? <MarkPart width={asked.frame.height > asked.frame.width ? 150 : 220} value={marked} onChange={setMarked} /> : null}
+        <Text size={13} tone="muted">
+          Leave free
+        </Text>
+        <Segments
+          label="Leave free"
+          value={free}
+          onChange={setFree}
+          options={[
+            { value: 'nothing', label: 'No part in particular' },
+            { value: 'face', label: 'A face above' },
+            { value: 'middle', label: 'The middle' },
+            { value: 'marked', label: 'A part that I mark' },
+          ]}
+        />
+        {free === 'marked' ? (
+          <MarkPart width={asked.frame.height > asked.frame.width ? 150 : 220} value={marked} onChange={setMarked} />
+        ) : null}
       </View>
       {proposals === null ? <Text tone="muted">Weighing places …</Text> : null}
       <View role="list" aria-label="Proposals" className="gap-3">
@@ -59,13 +83,42 @@ export function ArrangeSheet({ scene, onClose }: { scene: string; onClose: () =>
           const without = proposal.without.map((id) => asked.pieces.find((piece) => piece.id === id)?.name ?? id);
           return (
             <View key={proposal.name} role="listitem">
-              <Pressable role="button" aria-label={`Take ${proposal.name}`} onPress={() => take(proposal)} className="flex-row gap-3 p-2 rounded-card bg-raised">
-                <View style={{ pointerEvents: 'none' }}><FrameView show={shown} pieces={shown.pieces.filter((piece) => !piece.off && inScene(piece, scene)).map((piece) => placedIn(piece, scene))} live={null} width={width} seen="edit" /></View>
+              <Pressable
+                role="button"
+                aria-label={`Take ${proposal.name}`}
+                onPress={() => take(proposal)}
+                className="flex-row gap-3 p-2 rounded-card bg-raised"
+              >
+                <View style={{ pointerEvents: 'none' }}>
+                  <FrameView
+                    show={shown}
+                    pieces={shown.pieces
+                      .filter((piece) => !piece.off && inScene(piece, scene))
+                      .map((piece) => placedIn(piece, scene))}
+                    live={null}
+                    width={width}
+                    seen="edit"
+                  />
+                </View>
                 <View className="flex-1 gap-1">
-                  <Text size={17} face="strong">{proposal.name}</Text>
-                  <Text size={13} tone={proposal.findings.length === 0 ? 'lagoon' : 'brick'}>{proposal.findings.length === 0 ? 'Nothing to put right' : proposal.findings.length === 1 ? 'One thing to put right' : `${proposal.findings.length} things to put right`}</Text>
-                  <Text size={13} tone="muted" className="tabular-nums">{`${Math.round(proposal.cover * 100)} % of the picture covered, smallest text ${proposal.arc.toFixed(0)} minutes of arc`}</Text>
-                  {without.length > 0 ? <Text size={13} tone="brick">{`No room for ${without.join(', ')}: taken off the frame`}</Text> : null}
+                  <Text size={17} face="strong">
+                    {proposal.name}
+                  </Text>
+                  <Text size={13} tone={proposal.findings.length === 0 ? 'lagoon' : 'brick'}>
+                    {proposal.findings.length === 0
+                      ? 'Nothing to put right'
+                      : proposal.findings.length === 1
+                        ? 'One thing to put right'
+                        : `${proposal.findings.length} things to put right`}
+                  </Text>
+                  <Text
+                    size={13}
+                    tone="muted"
+                    className="tabular-nums"
+                  >{`${Math.round(proposal.cover * 100)} % of the picture covered, smallest text ${proposal.arc.toFixed(0)} minutes of arc`}</Text>
+                  {without.length > 0 ? (
+                    <Text size={13} tone="brick">{`No room for ${without.join(', ')}: taken off the frame`}</Text>
+                  ) : null}
                 </View>
               </Pressable>
             </View>

@@ -9,28 +9,80 @@ import { Text } from '@/ui/part/text';
 import { MediaField } from './media-field';
 
 /** One thing to set of a piece, as its kind says. */
-export function ControlField({ control, value, onChange }: { control: Control; value: unknown; onChange: (value: unknown) => void }) {
+export function ControlField({
+  control,
+  value,
+  onChange,
+}: {
+  control: Control;
+  value: unknown;
+  onChange: (value: unknown) => void;
+}) {
   const { show } = useShow();
   const [empty, setEmpty] = useState(false);
   switch (control.control) {
-    case 'number': return <NumberField label={control.label} value={typeof value === 'number' ? value : control.least} least={control.least} most={control.most} onChange={onChange} />;
+    case 'number':
+      return (
+        <NumberField
+          label={control.label}
+          value={typeof value === 'number' ? value : control.least}
+          least={control.least}
+          most={control.most}
+          onChange={onChange}
+        />
+      );
     case 'text': {
       const change = (text: string): void => {
         setEmpty(text.trim() === '' && control.field === 'name');
         onChange(text);
       };
-      return <TextField label={control.label} value={empty ? '' : String(value ?? '')} most={60} onChange={change} problem={empty ? 'A piece needs a name, to be found in lists.' : null} />;
+      return (
+        <TextField
+          label={control.label}
+          value={empty ? '' : String(value ?? '')}
+          most={60}
+          onChange={change}
+          problem={empty ? 'A piece needs a name, to be found in lists.' : null}
+        />
+      );
     }
-    case 'switch': return <Labelled label={control.label}><Segments label={control.label} value={value === true ? 'on' : 'off'} onChange={(next) => onChange(next === 'on')} options={[{ value: 'on', label: control.on }, { value: 'off', label: control.off }]} /></Labelled>;
-    case 'media': return <MediaField label={control.label} of={control.of} value={String(value ?? '')} onChange={onChange} />;
+    case 'switch':
+      return (
+        <Labelled label={control.label}>
+          <Segments
+            label={control.label}
+            value={value === true ? 'on' : 'off'}
+            onChange={(next) => onChange(next === 'on')}
+            options={[
+              { value: 'on', label: control.on },
+              { value: 'off', label: control.off },
+            ]}
+          />
+        </Labelled>
+      );
+    case 'media':
+      return <MediaField label={control.label} of={control.of} value={String(value ?? '')} onChange={onChange} />;
     case 'choice': {
-      const options = 'options' in control ? control.options : show[control.from].map(({ id, name }) => ({ value: id, label: name }));
+      const options =
+        'options' in control ? control.options : show[control.from].map(({ id, name }) => ({ value: id, label: name }));
       if (options.length < 2 && !('options' in control)) return null;
       const chosen = String(value ?? ('otherwise' in control ? control.otherwise : '') ?? '');
-      if (options.length > 4) return <Pick label={control.label} options={options} value={chosen} onChange={onChange} />;
-      return <Labelled label={control.label}><Segments label={control.label} options={options} value={chosen} onChange={onChange} /></Labelled>;
+      if (options.length > 4)
+        return <Pick label={control.label} options={options} value={chosen} onChange={onChange} />;
+      return (
+        <Labelled label={control.label}>
+          <Segments label={control.label} options={options} value={chosen} onChange={onChange} />
+        </Labelled>
+      );
     }
   }
 }
 
-const Labelled = ({ label, children }: { label: string; children: React.ReactNode }) => <View className="gap-1"><Text size={13} tone="muted">{label}</Text>{children}</View>;
+const Labelled = ({ label, children }: { label: string; children: React.ReactNode }) => (
+  <View className="gap-1">
+    <Text size={13} tone="muted">
+      {label}
+    </Text>
+    {children}
+  </View>
+);

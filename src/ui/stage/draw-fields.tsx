@@ -15,59 +15,175 @@ export function DrawFields({ id }: { id: string }) {
   const { show, edit } = useShow();
   const draw = show.draws.find((other) => other.id === id);
   if (!draw) return <Text tone="brick">This piece’s draw is not in the show any more. Choose another one.</Text>;
-  const change = (recipe: (draft: Draw) => void): void => edit((draft) => {
-    const found = draft.draws.find((other) => other.id === id);
-    if (found) recipe(found);
-  });
+  const change = (recipe: (draft: Draw) => void): void =>
+    edit((draft) => {
+      const found = draft.draws.find((other) => other.id === id);
+      if (found) recipe(found);
+    });
   const total = draw.choices.reduce((sum, { weight }) => sum + weight, 0);
   return (
     <View className="gap-4">
-      <TextField label="Words on the reel" value={draw.name} most={60} onChange={(name) => { if (name.trim() !== '') change((draft) => { draft.name = name; }); }} />
+      <TextField
+        label="Words on the reel"
+        value={draw.name}
+        most={60}
+        onChange={(name) => {
+          if (name.trim() !== '')
+            change((draft) => {
+              draft.name = name;
+            });
+        }}
+      />
       <View className="gap-1">
-        <Pick label="Drawn among" value={draw.from} onChange={(from) => change((draft) => { draft.from = from; })} options={[{ value: 'choices', label: 'Choices' }, { value: 'keyword', label: 'Those who wrote a keyword' }, { value: 'coins', label: 'Viewers, by their coins' }, { value: 'worth', label: 'Viewers, by what they gave is worth' }, { value: 'level', label: 'Viewers, by their level' }]} />
+        <Pick
+          label="Drawn among"
+          value={draw.from}
+          onChange={(from) =>
+            change((draft) => {
+              draft.from = from;
+            })
+          }
+          options={[
+            { value: 'choices', label: 'Choices' },
+            { value: 'keyword', label: 'Those who wrote a keyword' },
+            { value: 'coins', label: 'Viewers, by their coins' },
+            { value: 'worth', label: 'Viewers, by what they gave is worth' },
+            { value: 'level', label: 'Viewers, by their level' },
+          ]}
+        />
       </View>
-      {draw.from === 'keyword' ? <TextField label="Keyword" value={draw.keyword} most={40} exact onChange={(keyword) => change((draft) => { draft.keyword = keyword; })} problem={draw.keyword.trim() === '' ? 'Without a keyword nobody can enter.' : null} /> : null}
+      {draw.from === 'keyword' ? (
+        <TextField
+          label="Keyword"
+          value={draw.keyword}
+          most={40}
+          exact
+          onChange={(keyword) =>
+            change((draft) => {
+              draft.keyword = keyword;
+            })
+          }
+          problem={draw.keyword.trim() === '' ? 'Without a keyword nobody can enter.' : null}
+        />
+      ) : null}
       {draw.from === 'choices' ? (
         <>
           {draw.choices.map((choice, n) => (
             <View key={n} className="gap-2 pb-3 border-b border-line">
               <View className="flex-row items-end gap-2">
-                <View className="flex-1"><TextField label={`Choice ${n + 1}`} value={choice.label} most={80} onChange={(label) => { if (label.trim() !== '') change((draft) => { draft.choices[n] = { ...choice, label }; }); }} /></View>
-                <IconButton icon={X} label={`Take out ${choice.label}`} tone="muted" disabled={draw.choices.length <= 1} onPress={() => change((draft) => { draft.choices.splice(n, 1); })} />
+                <View className="flex-1">
+                  <TextField
+                    label={`Choice ${n + 1}`}
+                    value={choice.label}
+                    most={80}
+                    onChange={(label) => {
+                      if (label.trim() !== '')
+                        change((draft) => {
+                          draft.choices[n] = { ...choice, label };
+                        });
+                    }}
+                  />
+                </View>
+                <IconButton
+                  icon={X}
+                  label={`Take out ${choice.label}`}
+                  tone="muted"
+                  disabled={draw.choices.length <= 1}
+                  onPress={() =>
+                    change((draft) => {
+                      draft.choices.splice(n, 1);
+                    })
+                  }
+                />
               </View>
               <View className="flex-row items-end justify-between">
-                <NumberField label={`Weight of ${choice.label}`} value={choice.weight} least={1} most={1000} onChange={(weight) => change((draft) => { draft.choices[n] = { ...choice, weight }; })} />
-                <Text tone="muted" className="pb-3 tabular-nums">{`${((100 * choice.weight) / total).toFixed(1)} %`}</Text>
+                <NumberField
+                  label={`Weight of ${choice.label}`}
+                  value={choice.weight}
+                  least={1}
+                  most={1000}
+                  onChange={(weight) =>
+                    change((draft) => {
+                      draft.choices[n] = { ...choice, weight };
+                    })
+                  }
+                />
+                <Text
+                  tone="muted"
+                  className="pb-3 tabular-nums"
+                >{`${((100 * choice.weight) / total).toFixed(1)} %`}</Text>
               </View>
             </View>
           ))}
-          <Button kind="outline" icon={Plus} disabled={draw.choices.length >= 60} onPress={() => change((draft) => { draft.choices.push({ label: `Choice ${draft.choices.length + 1}`, weight: 1 }); })}>Add a choice</Button>
+          <Button
+            kind="outline"
+            icon={Plus}
+            disabled={draw.choices.length >= 60}
+            onPress={() =>
+              change((draft) => {
+                draft.choices.push({ label: `Choice ${draft.choices.length + 1}`, weight: 1 });
+              })
+            }
+          >
+            Add a choice
+          </Button>
         </>
       ) : null}
-      <Text tone="muted">Before each draw the reel shows the hash of its seed, and the seed afterwards: anyone can check that nothing was changed in between.</Text>
+      <Text tone="muted">
+        Before each draw the reel shows the hash of its seed, and the seed afterwards: anyone can check that nothing was
+        changed in between.
+      </Text>
     </View>
   );
 }
 
-const MEASURES: Record<Lantern['of'], string> = { likes: 'Likes', gifts: 'Gifts', coins: 'Coins', follows: 'Follows', chats: 'Chat' };
+const MEASURES: Record<Lantern['of'], string> = {
+  likes: 'Likes',
+  gifts: 'Gifts',
+  coins: 'Coins',
+  follows: 'Follows',
+  chats: 'Chat',
+};
 
 /** A lantern's own settings. */
 export function LanternFields({ id }: { id: string }) {
   const { show, edit } = useShow();
   const lantern = show.lanterns.find((other) => other.id === id);
   if (!lantern) return <Text tone="brick">This piece’s lantern is not in the show any more. Choose another one.</Text>;
-  const change = (changed: Partial<Lantern>): void => edit((draft) => {
-    const found = draft.lanterns.find((other) => other.id === id);
-    if (found) Object.assign(found, changed);
-  });
+  const change = (changed: Partial<Lantern>): void =>
+    edit((draft) => {
+      const found = draft.lanterns.find((other) => other.id === id);
+      if (found) Object.assign(found, changed);
+    });
   return (
     <View className="gap-4">
-      <TextField label="Words on the lantern" value={lantern.name} most={60} onChange={(name) => { if (name.trim() !== '') change({ name }); }} />
+      <TextField
+        label="Words on the lantern"
+        value={lantern.name}
+        most={60}
+        onChange={(name) => {
+          if (name.trim() !== '') change({ name });
+        }}
+      />
       <View className="gap-1">
-        <Text size={13} tone="muted">Brightens with</Text>
-        <Segments label="Brightens with" value={lantern.of} onChange={(of) => change({ of })} options={LANTERN_MEASURES.map((value) => ({ value, label: MEASURES[value] }))} />
+        <Text size={13} tone="muted">
+          Brightens with
+        </Text>
+        <Segments
+          label="Brightens with"
+          value={lantern.of}
+          onChange={(of) => change({ of })}
+          options={LANTERN_MEASURES.map((value) => ({ value, label: MEASURES[value] }))}
+        />
       </View>
-      <NumberField label="Lets go at" value={lantern.every} least={1} most={1_000_000_000} step={lantern.every >= 1000 ? 100 : 10} onChange={(every) => change({ every })} />
+      <NumberField
+        label="Lets go at"
+        value={lantern.every}
+        least={1}
+        most={1_000_000_000}
+        step={lantern.every >= 1000 ? 100 : 10}
+        onChange={(every) => change({ every })}
+      />
     </View>
   );
 }

@@ -14,10 +14,30 @@ const CORNER_ROOM = 36;
 const TURNER_ROOM = 64;
 
 /** Findings on the pieces themselves: a mark on each that has one, and on one of them its sentence with what puts it right. */
-export function FindingMark({ findings, pieces, scale, width, height, chosen, onChoose }: { findings: readonly Finding[]; pieces: readonly Piece[]; scale: number; width: number; height: number; chosen: readonly string[]; onChoose: (id: string) => void }) {
+export function FindingMark({
+  findings,
+  pieces,
+  scale,
+  width,
+  height,
+  chosen,
+  onChoose,
+}: {
+  findings: readonly Finding[];
+  pieces: readonly Piece[];
+  scale: number;
+  width: number;
+  height: number;
+  chosen: readonly string[];
+  onChoose: (id: string) => void;
+}) {
   const { show, edit } = useShow();
   // On small frames (a piece is being edited below) marks are enough.
-  const shown = width < 250 ? undefined : findings.find(({ pieces: [first] }) => first !== undefined && chosen.includes(first)) ?? (chosen.length === 0 ? findings[0] : undefined);
+  const shown =
+    width < 250
+      ? undefined
+      : (findings.find(({ pieces: [first] }) => first !== undefined && chosen.includes(first)) ??
+        (chosen.length === 0 ? findings[0] : undefined));
   const offer = useMemo(() => shown && offered(show, shown.mend), [show, shown]);
   const boxOf = (id: string | undefined) => pieces.find((piece) => piece.id === id)?.place;
   const box = boxOf(shown?.pieces[0]);
@@ -30,22 +50,53 @@ export function FindingMark({ findings, pieces, scale, width, height, chosen, on
         const at = boxOf(id);
         return at && id !== undefined ? (
           <Pressable
-            key={id} role="button" aria-label={`What is wrong with ${pieces.find((piece) => piece.id === id)?.name ?? ''}`} onPress={() => onChoose(id)}
-            style={{ position: 'absolute', left: Math.min(width - 22, Math.max(0, (at.x + at.w) * scale - 11)), top: Math.min(height - 22, Math.max(0, at.y * scale - 11)), width: 22, height: 22, zIndex: 5, backgroundColor: BRICK }}
+            key={id}
+            role="button"
+            aria-label={`What is wrong with ${pieces.find((piece) => piece.id === id)?.name ?? ''}`}
+            onPress={() => onChoose(id)}
+            style={{
+              position: 'absolute',
+              left: Math.min(width - 22, Math.max(0, (at.x + at.w) * scale - 11)),
+              top: Math.min(height - 22, Math.max(0, at.y * scale - 11)),
+              width: 22,
+              height: 22,
+              zIndex: 5,
+              backgroundColor: BRICK,
+            }}
             className="rounded-full items-center justify-center border border-[#17110e]"
           >
-            <Text size={13} face="strong" tone="onbrick">!</Text>
+            <Text size={13} face="strong" tone="onbrick">
+              !
+            </Text>
           </Pressable>
         ) : null;
       })}
       {shown && offer && box ? (
         <View
-          role="status" className="rounded-card p-3 gap-1"
-          style={{ position: 'absolute', zIndex: 6, width: BUBBLE, backgroundColor: BRICK, left: Math.min(Math.max(ROOM, box.x * scale), width - BUBBLE - ROOM), ...(below + 84 < height ? { top: below } : { bottom: height - box.y * scale + (held ? TURNER_ROOM : ROOM) }) }}
+          role="status"
+          className="rounded-card p-3 gap-1"
+          style={{
+            position: 'absolute',
+            zIndex: 6,
+            width: BUBBLE,
+            backgroundColor: BRICK,
+            left: Math.min(Math.max(ROOM, box.x * scale), width - BUBBLE - ROOM),
+            ...(below + 84 < height
+              ? { top: below }
+              : { bottom: height - box.y * scale + (held ? TURNER_ROOM : ROOM) }),
+          }}
         >
-          <Text size={13} face="strong" tone="onbrick">{shown.says}</Text>
-          <Pressable role="button" onPress={() => edit((draft) => mendShow(draft, offer.does))} className="min-h-[32px] justify-center">
-            <Text face="strong" tone="onbrick" className="underline">{offer.label}</Text>
+          <Text size={13} face="strong" tone="onbrick">
+            {shown.says}
+          </Text>
+          <Pressable
+            role="button"
+            onPress={() => edit((draft) => mendShow(draft, offer.does))}
+            className="min-h-[32px] justify-center"
+          >
+            <Text face="strong" tone="onbrick" className="underline">
+              {offer.label}
+            </Text>
           </Pressable>
         </View>
       ) : null}

@@ -8,11 +8,32 @@ import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
 
 /** All that is wrong with the layout, each with what puts it right; and what was dismissed. */
-export function FindingsSheet({ findings, dismissed, onArrange, onClose }: { findings: readonly Finding[]; dismissed: readonly Finding[]; onArrange: () => void; onClose: () => void }) {
+export function FindingsSheet({
+  findings,
+  dismissed,
+  onArrange,
+  onClose,
+}: {
+  findings: readonly Finding[];
+  dismissed: readonly Finding[];
+  onArrange: () => void;
+  onClose: () => void;
+}) {
   const { show, edit } = useShow();
   return (
-    <Sheet title={findings.length === 0 ? 'Nothing to put right' : findings.length === 1 ? 'One thing to put right' : `${findings.length} things to put right`} onClose={onClose}>
-      {findings.length === 0 ? <Text tone="muted">Viewers can read every piece, and nothing hides anything.</Text> : null}
+    <Sheet
+      title={
+        findings.length === 0
+          ? 'Nothing to put right'
+          : findings.length === 1
+            ? 'One thing to put right'
+            : `${findings.length} things to put right`
+      }
+      onClose={onClose}
+    >
+      {findings.length === 0 ? (
+        <Text tone="muted">Viewers can read every piece, and nothing hides anything.</Text>
+      ) : null}
       <View role="list" aria-label="Findings" className="gap-3">
         {findings.map(({ key, says, mend }) => {
           const offer = offered(show, mend);
@@ -20,21 +41,47 @@ export function FindingsSheet({ findings, dismissed, onArrange, onClose }: { fin
             <View key={key} role="listitem" className="gap-2 pb-3 border-b border-line">
               <Text>{says}</Text>
               <View className="flex-row flex-wrap gap-2">
-                <Button kind="outline" onPress={() => edit((draft) => mendShow(draft, offer.does))}>{offer.label}</Button>
-                <Button onPress={() => edit((draft) => { draft.dismissed = [...draft.dismissed.filter((each) => each !== key), key].slice(-500); })}>Dismiss</Button>
+                <Button kind="outline" onPress={() => edit((draft) => mendShow(draft, offer.does))}>
+                  {offer.label}
+                </Button>
+                <Button
+                  onPress={() =>
+                    edit((draft) => {
+                      draft.dismissed = [...draft.dismissed.filter((each) => each !== key), key].slice(-500);
+                    })
+                  }
+                >
+                  Dismiss
+                </Button>
               </View>
             </View>
           );
         })}
       </View>
-      <View className="flex-row"><Button kind={findings.length > 1 ? 'main' : 'outline'} icon={Wand} onPress={onArrange}>Arrange for me</Button></View>
+      <View className="flex-row">
+        <Button kind={findings.length > 1 ? 'main' : 'outline'} icon={Wand} onPress={onArrange}>
+          Arrange for me
+        </Button>
+      </View>
       {dismissed.length > 0 ? (
         <View className="gap-2" role="list" aria-label="Dismissed">
-          <Text size={13} tone="muted">Dismissed</Text>
+          <Text size={13} tone="muted">
+            Dismissed
+          </Text>
           {dismissed.map(({ key, says }) => (
             <View key={key} role="listitem" className="flex-row items-center justify-between gap-3">
-              <Text tone="muted" className="flex-1">{says}</Text>
-              <Button onPress={() => edit((draft) => { draft.dismissed = draft.dismissed.filter((each) => each !== key); })}>Tell me again</Button>
+              <Text tone="muted" className="flex-1">
+                {says}
+              </Text>
+              <Button
+                onPress={() =>
+                  edit((draft) => {
+                    draft.dismissed = draft.dismissed.filter((each) => each !== key);
+                  })
+                }
+              >
+                Tell me again
+              </Button>
             </View>
           ))}
         </View>

@@ -12,7 +12,21 @@ import { Backdrop } from './backdrop';
 const now = (): number => engineClock.now();
 
 /** The frame, painted as it is on the air: the same painter, on a made-up picture. `scene`: which one it is, where one gives way to another as the show says. */
-export function FrameView({ show, pieces, live, width, seen, scene }: { show: Show; pieces: readonly Piece[]; live: Readonly<Record<string, Live>> | null; width: number; seen: Seen; scene?: string }) {
+export function FrameView({
+  show,
+  pieces,
+  live,
+  width,
+  seen,
+  scene,
+}: {
+  show: Show;
+  pieces: readonly Piece[];
+  live: Readonly<Record<string, Live>> | null;
+  width: number;
+  seen: Seen;
+  scene?: string;
+}) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const frame = useRef<Frame | null>(null);
   const room = useRef({ width, height: width });
@@ -22,7 +36,14 @@ export function FrameView({ show, pieces, live, width, seen, scene }: { show: Sh
 
   useEffect(() => {
     if (!canvas.current) return undefined;
-    const made = new Frame({ canvas: canvas.current, seen, now, media: { address: mediaUrl }, room: () => room.current, onWords: setWords });
+    const made = new Frame({
+      canvas: canvas.current,
+      seen,
+      now,
+      media: { address: mediaUrl },
+      room: () => room.current,
+      onWords: setWords,
+    });
     frame.current = made;
     return () => made.close();
   }, [seen]);
@@ -31,15 +52,33 @@ export function FrameView({ show, pieces, live, width, seen, scene }: { show: Sh
     room.current = { width, height };
     const changed = shownScene.current !== undefined && shownScene.current !== scene;
     shownScene.current = scene;
-    frame.current?.show({ frame: show.frame, pieces, live: withSamples(show, pieces, live) }, changed ? show.transition : undefined);
+    frame.current?.show(
+      { frame: show.frame, pieces, live: withSamples(show, pieces, live) },
+      changed ? show.transition : undefined,
+    );
   }, [show, pieces, live, width, height, seen, scene]);
 
   return (
     <View style={{ width, height }} className="overflow-hidden rounded-[4px] bg-frame">
-      {pieces.some(({ kind }) => kind === 'camera' || kind === 'game') ? null : <Backdrop width={width} height={height} />}
+      {pieces.some(({ kind }) => kind === 'camera' || kind === 'game') ? null : (
+        <Backdrop width={width} height={height} />
+      )}
       <canvas ref={canvas} aria-hidden style={{ position: 'absolute', left: 0, top: 0 }} />
-      <ul aria-label="On the frame" style={{ position: 'absolute', width: 1, height: 1, overflow: 'hidden', clipPath: 'inset(50%)', margin: 0, padding: 0 }}>
-        {words.map((line) => <li key={line}>{line}</li>)}
+      <ul
+        aria-label="On the frame"
+        style={{
+          position: 'absolute',
+          width: 1,
+          height: 1,
+          overflow: 'hidden',
+          clipPath: 'inset(50%)',
+          margin: 0,
+          padding: 0,
+        }}
+      >
+        {words.map((line) => (
+          <li key={line}>{line}</li>
+        ))}
       </ul>
     </View>
   );
@@ -47,12 +86,18 @@ export function FrameView({ show, pieces, live, width, seen, scene }: { show: Sh
 
 /** A piece that the server has not told of yet shows its empty state. */
 const samples = new WeakMap<Piece, Live>();
-function withSamples(show: Show, pieces: readonly Piece[], live: Readonly<Record<string, Live>> | null): Record<string, Live> {
-  return Object.fromEntries(pieces.map((piece) => {
-    const known = live?.[piece.id];
-    if (known) return [piece.id, known];
-    const sample = samples.get(piece) ?? sampleOf(piece, show);
-    samples.set(piece, sample);
-    return [piece.id, sample];
-  }));
+function withSamples(
+  show: Show,
+  pieces: readonly Piece[],
+  live: Readonly<Record<string, Live>> | null,
+): Record<string, Live> {
+  return Object.fromEntries(
+    pieces.map((piece) => {
+      const known = live?.[piece.id];
+      if (known) return [piece.id, known];
+      const sample = samples.get(piece) ?? sampleOf(piece, show);
+      samples.set(piece, sample);
+      return [piece.id, sample];
+    }),
+  );
 }

@@ -12,8 +12,12 @@ import { ByField } from './team-fields';
 import { WindowField } from './window-field';
 
 const ON_REACH = [
-  { value: 'raise', label: 'Raise it by a step' }, { value: 'double', label: 'Double it' }, { value: 'ladder', label: 'Go on to the next of several' }, { value: 'again', label: 'Start again' },
-  { value: 'stay', label: 'Stay full' }, { value: 'hide', label: 'Hide' },
+  { value: 'raise', label: 'Raise it by a step' },
+  { value: 'double', label: 'Double it' },
+  { value: 'ladder', label: 'Go on to the next of several' },
+  { value: 'again', label: 'Start again' },
+  { value: 'stay', label: 'Stay full' },
+  { value: 'hide', label: 'Hide' },
 ] as const;
 
 /** A goal's own settings: what it counts, over what time, how far, and what happens then. */
@@ -21,34 +25,108 @@ export function GoalFields({ id }: { id: string }) {
   const { show, edit } = useShow();
   const goal = show.goals.find((other) => other.id === id);
   if (!goal) return <Text tone="brick">This piece’s goal is not in the show any more. Choose another one.</Text>;
-  const change = (changed: Partial<Goal>): void => edit((draft) => {
-    const found = draft.goals.find((other) => other.id === id);
-    if (found) Object.assign(found, changed);
-  });
+  const change = (changed: Partial<Goal>): void =>
+    edit((draft) => {
+      const found = draft.goals.find((other) => other.id === id);
+      if (found) Object.assign(found, changed);
+    });
   const { onReach, target } = goal;
   const setReach = (kind: Goal['onReach']['kind']): void => {
     if (kind === onReach.kind) return;
-    change({ onReach: kind === 'raise' ? { kind, step: target } : kind === 'ladder' ? { kind, rungs: [{ at: target, name: '' }, { at: target * 2, name: '' }] } : { kind } });
+    change({
+      onReach:
+        kind === 'raise'
+          ? { kind, step: target }
+          : kind === 'ladder'
+            ? {
+                kind,
+                rungs: [
+                  { at: target, name: '' },
+                  { at: target * 2, name: '' },
+                ],
+              }
+            : { kind },
+    });
   };
   const measures = GOAL_MEASURES.filter((value) => goal.by === undefined || value !== 'raids');
-  const countable = [...measures.map((value) => ({ value: value as string, label: MEASURE_TITLES[value] })), ...show.counters.map(({ id: counter, name }) => ({ value: `counter/${counter}`, label: `Counter: ${name}` }))];
+  const countable = [
+    ...measures.map((value) => ({ value: value as string, label: MEASURE_TITLES[value] })),
+    ...show.counters.map(({ id: counter, name }) => ({ value: `counter/${counter}`, label: `Counter: ${name}` })),
+  ];
   const count = (value: string): void => {
     const measure = GOAL_MEASURES.find((each): each is GoalMeasure => each === value);
-    change(measure ? { measure, counter: undefined } : { counter: value.slice('counter/'.length), by: undefined, window: undefined });
+    change(
+      measure
+        ? { measure, counter: undefined }
+        : { counter: value.slice('counter/'.length), by: undefined, window: undefined },
+    );
   };
   const money = goal.counter === undefined && (goal.measure === 'worth' || goal.measure === 'tips');
   return (
     <View className="gap-4">
-      <TextField label="Words on the goal" value={goal.name} most={60} onChange={(name) => { if (name.trim() !== '') change({ name }); }} />
-      <Pick label="Counts" options={countable} value={goal.counter === undefined ? goal.measure : `counter/${goal.counter}`} onChange={count} />
-      {goal.counter === undefined ? <ByField by={goal.by} onChange={(by) => change({ by, ...(by && goal.window?.over === 'since' ? { window: { over: 'ever' } } : {}) })} /> : null}
-      {money ? <Text size={13} tone="muted">{`In the smallest unit of ${show.money.currency}: 500 is 5.00 where it has hundredths.`}</Text> : null}
-      {goal.counter === undefined ? <WindowField window={goal.window} moments={goal.by === undefined} onChange={(window) => change({ window })} /> : null}
-      <NumberField label="Starts with" value={goal.start ?? 0} least={0} most={1_000_000_000} step={10} onChange={(start) => change({ start })} />
-      {onReach.kind === 'ladder' ? null : <NumberField label="Target" value={target} least={1} most={1_000_000_000} step={target >= 1000 ? 100 : 10} onChange={(next) => change({ target: next })} />}
+      <TextField
+        label="Words on the goal"
+        value={goal.name}
+        most={60}
+        onChange={(name) => {
+          if (name.trim() !== '') change({ name });
+        }}
+      />
+      <Pick
+        label="Counts"
+        options={countable}
+        value={goal.counter === undefined ? goal.measure : `counter/${goal.counter}`}
+        onChange={count}
+      />
+      {goal.counter === undefined ? (
+        <ByField
+          by={goal.by}
+          onChange={(by) =>
+            change({ by, ...(by && goal.window?.over === 'since' ? { window: { over: 'ever' } } : {}) })
+          }
+        />
+      ) : null}
+      {money ? (
+        <Text
+          size={13}
+          tone="muted"
+        >{`In the smallest unit of ${show.money.currency}: 500 is 5.00 where it has hundredths.`}</Text>
+      ) : null}
+      {goal.counter === undefined ? (
+        <WindowField window={goal.window} moments={goal.by === undefined} onChange={(window) => change({ window })} />
+      ) : null}
+      <NumberField
+        label="Starts with"
+        value={goal.start ?? 0}
+        least={0}
+        most={1_000_000_000}
+        step={10}
+        onChange={(start) => change({ start })}
+      />
+      {onReach.kind === 'ladder' ? null : (
+        <NumberField
+          label="Target"
+          value={target}
+          least={1}
+          most={1_000_000_000}
+          step={target >= 1000 ? 100 : 10}
+          onChange={(next) => change({ target: next })}
+        />
+      )}
       <Pick label="When it is reached" options={ON_REACH} value={onReach.kind} onChange={setReach} />
-      {onReach.kind === 'raise' ? <NumberField label="Raise by" value={onReach.step} least={1} most={1_000_000_000} step={onReach.step >= 1000 ? 100 : 10} onChange={(step) => change({ onReach: { kind: 'raise', step } })} /> : null}
-      {onReach.kind === 'ladder' ? <Ladder rungs={onReach.rungs} onChange={(rungs) => change({ onReach: { kind: 'ladder', rungs } })} /> : null}
+      {onReach.kind === 'raise' ? (
+        <NumberField
+          label="Raise by"
+          value={onReach.step}
+          least={1}
+          most={1_000_000_000}
+          step={onReach.step >= 1000 ? 100 : 10}
+          onChange={(step) => change({ onReach: { kind: 'raise', step } })}
+        />
+      ) : null}
+      {onReach.kind === 'ladder' ? (
+        <Ladder rungs={onReach.rungs} onChange={(rungs) => change({ onReach: { kind: 'ladder', rungs } })} />
+      ) : null}
     </View>
   );
 }
@@ -57,11 +135,13 @@ export function GoalFields({ id }: { id: string }) {
 function Ladder({ rungs, onChange }: { rungs: readonly Rung[]; onChange: (rungs: Rung[]) => void }) {
   const put = (next: readonly Rung[]): void => {
     let least = 1;
-    onChange(next.map((rung) => {
-      const at = Math.max(least, rung.at);
-      least = at + 1;
-      return { ...rung, at };
-    }));
+    onChange(
+      next.map((rung) => {
+        const at = Math.max(least, rung.at);
+        least = at + 1;
+        return { ...rung, at };
+      }),
+    );
   };
   const last = rungs.at(-1)?.at ?? 100;
   return (
@@ -69,13 +149,41 @@ function Ladder({ rungs, onChange }: { rungs: readonly Rung[]; onChange: (rungs:
       {rungs.map((rung, n) => (
         <View key={n} className="gap-2 pb-3 border-b border-line">
           <View className="flex-row items-end gap-2">
-            <View className="flex-1"><NumberField label={`Target ${n + 1}`} value={rung.at} least={1} most={1_000_000_000} step={rung.at >= 1000 ? 100 : 10} onChange={(at) => put(rungs.map((each, m) => (m === n ? { ...each, at } : each)))} /></View>
-            {rungs.length > 1 ? <IconButton icon={X} label={`Take out target ${n + 1}`} tone="muted" onPress={() => put(rungs.filter((_, m) => m !== n))} /> : null}
+            <View className="flex-1">
+              <NumberField
+                label={`Target ${n + 1}`}
+                value={rung.at}
+                least={1}
+                most={1_000_000_000}
+                step={rung.at >= 1000 ? 100 : 10}
+                onChange={(at) => put(rungs.map((each, m) => (m === n ? { ...each, at } : each)))}
+              />
+            </View>
+            {rungs.length > 1 ? (
+              <IconButton
+                icon={X}
+                label={`Take out target ${n + 1}`}
+                tone="muted"
+                onPress={() => put(rungs.filter((_, m) => m !== n))}
+              />
+            ) : null}
           </View>
-          <TextField label={`What target ${n + 1} is for`} value={rung.name} most={80} placeholder="glaze choice" onChange={(name) => put(rungs.map((each, m) => (m === n ? { ...each, name } : each)))} />
+          <TextField
+            label={`What target ${n + 1} is for`}
+            value={rung.name}
+            most={80}
+            placeholder="glaze choice"
+            onChange={(name) => put(rungs.map((each, m) => (m === n ? { ...each, name } : each)))}
+          />
         </View>
       ))}
-      {rungs.length < 50 ? <View className="flex-row"><Button kind="outline" icon={Plus} onPress={() => put([...rungs, { at: last * 2, name: '' }])}>Add a target</Button></View> : null}
+      {rungs.length < 50 ? (
+        <View className="flex-row">
+          <Button kind="outline" icon={Plus} onPress={() => put([...rungs, { at: last * 2, name: '' }])}>
+            Add a target
+          </Button>
+        </View>
+      ) : null}
     </View>
   );
 }

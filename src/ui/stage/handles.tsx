@@ -12,7 +12,10 @@ import { TOKENS } from '@/ui/theme/tokens';
 const { marigold, muted } = TOKENS.dark;
 
 const CORNERS: readonly (Handle & { name: string })[] = [
-  { x: -1, y: -1, name: 'top left' }, { x: 1, y: -1, name: 'top right' }, { x: 1, y: 1, name: 'bottom right' }, { x: -1, y: 1, name: 'bottom left' },
+  { x: -1, y: -1, name: 'top left' },
+  { x: 1, y: -1, name: 'top right' },
+  { x: 1, y: 1, name: 'bottom right' },
+  { x: -1, y: 1, name: 'bottom left' },
 ];
 
 /** What a thumb needs, px of the screen. */
@@ -46,7 +49,10 @@ export interface HandlesProps {
   onPlace: (draft: Draft) => void;
 }
 
-type Latest = Pick<HandlesProps, 'piece' | 'chosen' | 'lines' | 'along' | 'onChoose' | 'onOpen' | 'onDraft' | 'onPlace'>;
+type Latest = Pick<
+  HandlesProps,
+  'piece' | 'chosen' | 'lines' | 'along' | 'onChoose' | 'onOpen' | 'onDraft' | 'onPlace'
+>;
 
 /**
  * One drag: from where the pieces stood to where they are let go of. Nothing of the show changes before that. Gestures are bound once; what they call
@@ -116,7 +122,19 @@ class Drag {
 }
 
 /** One piece as a thumb or a mouse takes it: drag it to move it, a corner to resize it; pinch it, turn it with two fingers; tap twice to open it, hold it to choose several. */
-export function Handles({ piece, frame, scale, chosen, alone, lines, along, onChoose, onOpen, onDraft, onPlace }: HandlesProps) {
+export function Handles({
+  piece,
+  frame,
+  scale,
+  chosen,
+  alone,
+  lines,
+  along,
+  onChoose,
+  onOpen,
+  onDraft,
+  onPlace,
+}: HandlesProps) {
   const { id, place: at, turn = 0, locked = false, kind } = piece;
   const latest = { piece, chosen, lines, along, onChoose, onOpen, onDraft, onPlace };
   const [drag] = useState(() => new Drag(latest));
@@ -126,87 +144,227 @@ export function Handles({ piece, frame, scale, chosen, alone, lines, along, onCh
     const smallest = PIECE_KINDS[kind].least;
     const begin = (): void => drag.begin();
     const end = (): void => drag.end();
-    const body = Gesture.Pan().runOnJS(true).enabled(!locked).minDistance(3).maxPointers(1).onStart(begin).onFinalize(end)
+    const body = Gesture.Pan()
+      .runOnJS(true)
+      .enabled(!locked)
+      .minDistance(3)
+      .maxPointers(1)
+      .onStart(begin)
+      .onFinalize(end)
       .onUpdate(({ translationX, translationY }) => {
         const start = drag.started[id];
         if (!start) return;
         const { box, guides } = move(start, translationX / scale, translationY / scale, frame, true, drag.lines());
         const [dx, dy] = [box.x - start.x, box.y - start.y];
-        drag.to({ guides, boxes: Object.fromEntries(Object.entries(drag.started).map(([each, from]) => [each, { ...from, x: from.x + dx, y: from.y + dy }])) });
+        drag.to({
+          guides,
+          boxes: Object.fromEntries(
+            Object.entries(drag.started).map(([each, from]) => [each, { ...from, x: from.x + dx, y: from.y + dy }]),
+          ),
+        });
       });
-    const pinch = Gesture.Pinch().runOnJS(true).enabled(!locked).onStart(begin).onFinalize(end)
+    const pinch = Gesture.Pinch()
+      .runOnJS(true)
+      .enabled(!locked)
+      .onStart(begin)
+      .onFinalize(end)
       .onUpdate(({ scale: by }) => {
         const start = drag.started[id];
         if (start) drag.to({ guides: [], boxes: { [id]: scaleBox(start, by, smallest, frame) } });
       });
-    const rotate = Gesture.Rotation().runOnJS(true).enabled(!locked).onStart(begin).onFinalize(end)
-      .onUpdate(({ rotation }) => drag.to({ guides: [], boxes: {}, turn: tidyTurn(drag.startedTurn + (rotation * 180) / Math.PI) }));
+    const rotate = Gesture.Rotation()
+      .runOnJS(true)
+      .enabled(!locked)
+      .onStart(begin)
+      .onFinalize(end)
+      .onUpdate(({ rotation }) =>
+        drag.to({ guides: [], boxes: {}, turn: tidyTurn(drag.startedTurn + (rotation * 180) / Math.PI) }),
+      );
     const taps = Gesture.Exclusive(
-      Gesture.Tap().runOnJS(true).numberOfTaps(2).maxDuration(400).onEnd((_event, done) => { if (done) drag.open(); }),
-      Gesture.LongPress().runOnJS(true).minDuration(450).onStart(() => drag.hold()),
+      Gesture.Tap()
+        .runOnJS(true)
+        .numberOfTaps(2)
+        .maxDuration(400)
+        .onEnd((_event, done) => {
+          if (done) drag.open();
+        }),
+      Gesture.LongPress()
+        .runOnJS(true)
+        .minDuration(450)
+        .onStart(() => drag.hold()),
     );
-    const corners = CORNERS.map((corner) => Gesture.Pan().runOnJS(true).minDistance(1).onStart(begin).onFinalize(end)
+    const corners = CORNERS.map((corner) =>
+      Gesture.Pan()
+        .runOnJS(true)
+        .minDistance(1)
+        .onStart(begin)
+        .onFinalize(end)
+        .onUpdate(({ translationX, translationY }) => {
+          const start = drag.started[id];
+          if (start)
+            drag.to({
+              guides: [],
+              boxes: {
+                [id]: resizeTurned(
+                  start,
+                  corner,
+                  translationX / scale,
+                  translationY / scale,
+                  drag.turn,
+                  smallest,
+                  frame,
+                  drag.keeps,
+                ),
+              },
+            });
+        }),
+    );
+    const turner = Gesture.Pan()
+      .runOnJS(true)
+      .minDistance(1)
+      .onStart(begin)
+      .onFinalize(end)
       .onUpdate(({ translationX, translationY }) => {
-        const start = drag.started[id];
-        if (start) drag.to({ guides: [], boxes: { [id]: resizeTurned(start, corner, translationX / scale, translationY / scale, drag.turn, smallest, frame, drag.keeps) } });
-      }));
-    const turner = Gesture.Pan().runOnJS(true).minDistance(1).onStart(begin).onFinalize(end).onUpdate(({ translationX, translationY }) => {
-      // From the middle of the piece to where the handle was, and to where it is now.
-      const arm = (drag.height * scale) / 2 + TURNER;
-      const rest = ((drag.startedTurn - 90) * Math.PI) / 180;
-      const [hx, hy] = [Math.cos(rest) * arm + translationX, Math.sin(rest) * arm + translationY];
-      drag.to({ guides: [], boxes: {}, turn: tidyTurn((Math.atan2(hy, hx) * 180) / Math.PI + 90) });
-    });
+        // From the middle of the piece to where the handle was, and to where it is now.
+        const arm = (drag.height * scale) / 2 + TURNER;
+        const rest = ((drag.startedTurn - 90) * Math.PI) / 180;
+        const [hx, hy] = [Math.cos(rest) * arm + translationX, Math.sin(rest) * arm + translationY];
+        drag.to({ guides: [], boxes: {}, turn: tidyTurn((Math.atan2(hy, hx) * 180) / Math.PI + 90) });
+      });
     return { body: Gesture.Race(Gesture.Simultaneous(pinch, rotate), body, taps), corners, turner };
   }, [drag, id, kind, frame, scale, locked]);
 
   const box = { left: at.x * scale, top: at.y * scale, width: at.w * scale, height: at.h * scale };
   // A small piece still gives a thumb enough to take.
-  const grown = { left: box.left - Math.max(0, (TOUCH - box.width) / 2), top: box.top - Math.max(0, (TOUCH - box.height) / 2), width: Math.max(TOUCH, box.width), height: Math.max(TOUCH, box.height) };
+  const grown = {
+    left: box.left - Math.max(0, (TOUCH - box.width) / 2),
+    top: box.top - Math.max(0, (TOUCH - box.height) / 2),
+    width: Math.max(TOUCH, box.width),
+    height: Math.max(TOUCH, box.height),
+  };
   const colour = locked ? muted : marigold;
   const turns = alone && !locked;
   // A turned piece's handles turn with it, about the same middle.
-  const holder = { position: 'absolute' as const, left: box.left, top: box.top, width: box.width, height: box.height, zIndex: 4, pointerEvents: 'none' as const, transform: [{ rotate: `${turn}deg` }] };
+  const holder = {
+    position: 'absolute' as const,
+    left: box.left,
+    top: box.top,
+    width: box.width,
+    height: box.height,
+    zIndex: 4,
+    pointerEvents: 'none' as const,
+    transform: [{ rotate: `${turn}deg` }],
+  };
   return (
     <>
       <GestureDetector gesture={gestures.body}>
         <View
-          role="button" aria-label={`${piece.name}, ${PIECE_KINDS[kind].title}${locked ? ', locked' : ''}`} aria-pressed={chosen} tabIndex={0} testID={`piece-${id}`}
+          role="button"
+          aria-label={`${piece.name}, ${PIECE_KINDS[kind].title}${locked ? ', locked' : ''}`}
+          aria-pressed={chosen}
+          tabIndex={0}
+          testID={`piece-${id}`}
           onPointerUp={(event) => drag.press(event.nativeEvent.shiftKey)}
-          style={{ position: 'absolute', ...grown, zIndex: chosen ? 2 : 1, cursor: (locked ? 'pointer' : 'move') as never, touchAction: 'none' as never, transform: [{ rotate: `${turn}deg` }] }}
+          style={{
+            position: 'absolute',
+            ...grown,
+            zIndex: chosen ? 2 : 1,
+            cursor: (locked ? 'pointer' : 'move') as never,
+            touchAction: 'none' as never,
+            transform: [{ rotate: `${turn}deg` }],
+          }}
         />
       </GestureDetector>
       {chosen ? (
         <View style={holder}>
-          <View style={{ position: 'absolute', left: -6, top: -6 - (turns ? TURNER : 0), pointerEvents: 'none' }} aria-hidden>
+          <View
+            style={{ position: 'absolute', left: -6, top: -6 - (turns ? TURNER : 0), pointerEvents: 'none' }}
+            aria-hidden
+          >
             <Svg width={box.width + 12} height={box.height + 12 + (turns ? TURNER : 0)}>
-              {turns ? <><Line x1={box.width / 2 + 6} x2={box.width / 2 + 6} y1={9} y2={TURNER + 6} stroke={colour} strokeWidth={1.5} /><Circle cx={box.width / 2 + 6} cy={8} r={6} fill={colour} /></> : null}
-              <Rect x={6} y={6 + (turns ? TURNER : 0)} width={box.width} height={box.height} fill="none" stroke={colour} strokeWidth={1.5} strokeDasharray={locked ? '6 5' : undefined} />
-              {alone && !locked ? CORNERS.map(({ x, y }) => {
-                const cx = x < 0 ? 2.5 : box.width + 9.5;
-                const cy = (y < 0 ? 2.5 : box.height + 9.5) + (turns ? TURNER : 0);
-                return <Path key={`${x}${y}`} d={`M${cx} ${cy - y * 15}V${cy}H${cx - x * 15}`} fill="none" stroke={colour} strokeWidth={4.5} />;
-              }) : null}
+              {turns ? (
+                <>
+                  <Line
+                    x1={box.width / 2 + 6}
+                    x2={box.width / 2 + 6}
+                    y1={9}
+                    y2={TURNER + 6}
+                    stroke={colour}
+                    strokeWidth={1.5}
+                  />
+                  <Circle cx={box.width / 2 + 6} cy={8} r={6} fill={colour} />
+                </>
+              ) : null}
+              <Rect
+                x={6}
+                y={6 + (turns ? TURNER : 0)}
+                width={box.width}
+                height={box.height}
+                fill="none"
+                stroke={colour}
+                strokeWidth={1.5}
+                strokeDasharray={locked ? '6 5' : undefined}
+              />
+              {alone && !locked
+                ? CORNERS.map(({ x, y }) => {
+                    const cx = x < 0 ? 2.5 : box.width + 9.5;
+                    const cy = (y < 0 ? 2.5 : box.height + 9.5) + (turns ? TURNER : 0);
+                    return (
+                      <Path
+                        key={`${x}${y}`}
+                        d={`M${cx} ${cy - y * 15}V${cy}H${cx - x * 15}`}
+                        fill="none"
+                        stroke={colour}
+                        strokeWidth={4.5}
+                      />
+                    );
+                  })
+                : null}
             </Svg>
           </View>
-          {alone && !locked ? CORNERS.map((corner, n) => {
-            const gesture = gestures.corners[n];
-            return gesture ? (
-              <GestureDetector key={corner.name} gesture={gesture}>
-                <View
-                  role="button" aria-label={`Resize ${piece.name} at the ${corner.name}`} testID={`resize-${corner.name.replace(' ', '-')}`}
-                  onPointerMove={(event) => { drag.shift = event.nativeEvent.shiftKey; }}
-                  style={{
-                    position: 'absolute', width: TOUCH, height: TOUCH, pointerEvents: 'auto', touchAction: 'none' as never, cursor: (corner.x === corner.y ? 'nwse-resize' : 'nesw-resize') as never,
-                    left: (corner.x < 0 ? 0 : box.width) - TOUCH / 2 + corner.x * 8, top: (corner.y < 0 ? 0 : box.height) - TOUCH / 2 + corner.y * 8,
-                  }}
-                />
-              </GestureDetector>
-            ) : null;
-          }) : null}
+          {alone && !locked
+            ? CORNERS.map((corner, n) => {
+                const gesture = gestures.corners[n];
+                return gesture ? (
+                  <GestureDetector key={corner.name} gesture={gesture}>
+                    <View
+                      role="button"
+                      aria-label={`Resize ${piece.name} at the ${corner.name}`}
+                      testID={`resize-${corner.name.replace(' ', '-')}`}
+                      onPointerMove={(event) => {
+                        drag.shift = event.nativeEvent.shiftKey;
+                      }}
+                      style={{
+                        position: 'absolute',
+                        width: TOUCH,
+                        height: TOUCH,
+                        pointerEvents: 'auto',
+                        touchAction: 'none' as never,
+                        cursor: (corner.x === corner.y ? 'nwse-resize' : 'nesw-resize') as never,
+                        left: (corner.x < 0 ? 0 : box.width) - TOUCH / 2 + corner.x * 8,
+                        top: (corner.y < 0 ? 0 : box.height) - TOUCH / 2 + corner.y * 8,
+                      }}
+                    />
+                  </GestureDetector>
+                ) : null;
+              })
+            : null}
           {turns ? (
             <GestureDetector gesture={gestures.turner}>
-              <View role="button" aria-label={`Turn ${piece.name}`} style={{ position: 'absolute', left: box.width / 2 - TOUCH / 2, top: -TURNER - TOUCH / 2 + 2, width: TOUCH, height: TOUCH, pointerEvents: 'auto', touchAction: 'none' as never, cursor: 'grab' as never }} />
+              <View
+                role="button"
+                aria-label={`Turn ${piece.name}`}
+                style={{
+                  position: 'absolute',
+                  left: box.width / 2 - TOUCH / 2,
+                  top: -TURNER - TOUCH / 2 + 2,
+                  width: TOUCH,
+                  height: TOUCH,
+                  pointerEvents: 'auto',
+                  touchAction: 'none' as never,
+                  cursor: 'grab' as never,
+                }}
+              />
             </GestureDetector>
           ) : null}
         </View>
@@ -216,5 +374,5 @@ export function Handles({ piece, frame, scale, chosen, alone, lines, along, onCh
 }
 
 /** Pictures keep their proportions when a corner is dragged, unless it is said otherwise; pieces of words take any. */
-export const keepsProportion = ({ kind, keeps }: Piece): boolean => keeps ?? (kind === 'picture' || kind === 'clip' || kind === 'art');
-
+export const keepsProportion = ({ kind, keeps }: Piece): boolean =>
+  keeps ?? (kind === 'picture' || kind === 'clip' || kind === 'art');

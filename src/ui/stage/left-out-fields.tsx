@@ -10,28 +10,67 @@ import { Text } from '@/ui/part/text';
 import { Ticks } from '@/ui/part/ticks';
 import { ViewerChoice } from '@/ui/people/viewer-choice';
 
-const PARTS = [{ value: 'hosts', label: 'You and other hosts' }, { value: 'moderators', label: 'Moderators' }, { value: 'bots', label: 'Helper accounts' }] as const;
+const PARTS = [
+  { value: 'hosts', label: 'You and other hosts' },
+  { value: 'moderators', label: 'Moderators' },
+  { value: 'bots', label: 'Helper accounts' },
+] as const;
 
 /** Who stands on no leaderboard of the show. */
 export function LeftOutFields() {
-  const { show: { leftOut }, edit } = useShow();
+  const {
+    show: { leftOut },
+    edit,
+  } = useShow();
   const [naming, setNaming] = useState(false);
-  const set = (next: Partial<LeftOut>): void => edit((draft) => { Object.assign(draft.leftOut, next); });
+  const set = (next: Partial<LeftOut>): void =>
+    edit((draft) => {
+      Object.assign(draft.leftOut, next);
+    });
   return (
     <View className="gap-3 pt-3 border-t border-line" role="group" aria-label="Left off all leaderboards">
-      <Text size={17} face="title" level={2}>Left off all leaderboards</Text>
-      <Ticks label="Left off all leaderboards" options={PARTS} ticked={PARTS.map(({ value }) => value).filter((part) => leftOut[part])} onTick={(part) => set({ [part]: !leftOut[part as 'hosts' | 'moderators' | 'bots'] })} />
+      <Text size={17} face="title" level={2}>
+        Left off all leaderboards
+      </Text>
+      <Ticks
+        label="Left off all leaderboards"
+        options={PARTS}
+        ticked={PARTS.map(({ value }) => value).filter((part) => leftOut[part])}
+        onTick={(part) => set({ [part]: !leftOut[part as 'hosts' | 'moderators' | 'bots'] })}
+      />
       <View className="flex-row flex-wrap gap-2">
-        {leftOut.named.map((one) => <Button key={`${one.feed}/${one.viewer}`} icon={X} label={`Put back ${one.name}`} onPress={() => set({ named: leftOut.named.filter((each) => each !== one) })}>{one.name}</Button>)}
-        <Button kind="outline" icon={Plus} onPress={() => setNaming(true)}>Leave a viewer out</Button>
+        {leftOut.named.map((one) => (
+          <Button
+            key={`${one.feed}/${one.viewer}`}
+            icon={X}
+            label={`Put back ${one.name}`}
+            onPress={() => set({ named: leftOut.named.filter((each) => each !== one) })}
+          >
+            {one.name}
+          </Button>
+        ))}
+        <Button kind="outline" icon={Plus} onPress={() => setNaming(true)}>
+          Leave a viewer out
+        </Button>
       </View>
-      <KeywordField label="Keyword with which a viewer leaves the boards, or comes back" value={leftOut.keyword} placeholder="!hide" onChange={(keyword) => set({ keyword })} />
+      <KeywordField
+        label="Keyword with which a viewer leaves the boards, or comes back"
+        value={leftOut.keyword}
+        placeholder="!hide"
+        onChange={(keyword) => set({ keyword })}
+      />
       {naming ? (
         <ViewerChoice
-          title="Leave a viewer out" onClose={() => setNaming(false)}
+          title="Leave a viewer out"
+          onClose={() => setNaming(false)}
           onChoose={({ feed, viewer, name }) => {
             setNaming(false);
-            set({ named: [...leftOut.named.filter((one) => one.feed !== feed || one.viewer !== viewer), { feed, viewer, name }] });
+            set({
+              named: [
+                ...leftOut.named.filter((one) => one.feed !== feed || one.viewer !== viewer),
+                { feed, viewer, name },
+              ],
+            });
           }}
         />
       ) : null}

@@ -15,14 +15,40 @@ export function LookTab({ piece }: { piece: Piece }) {
   const set = useSet(piece);
   return (
     <View className="gap-4">
-      {isPicture(piece) ? null : <Segments label="Style" options={HOUSE_STYLES.map((value) => ({ value, label: STYLES[value].title }))} value={piece.style} onChange={(style) => set('style', style)} />}
+      {isPicture(piece) ? null : (
+        <Segments
+          label="Style"
+          options={HOUSE_STYLES.map((value) => ({ value, label: STYLES[value].title }))}
+          value={piece.style}
+          onChange={(style) => set('style', style)}
+        />
+      )}
       {piece.kind === 'text' ? <WordsLook piece={piece} set={set} /> : null}
       {isPicture(piece) || piece.kind === 'drift' ? null : <TypeFields piece={piece} set={set} />}
       {'fit' in piece ? <PictureLook piece={piece} set={set} /> : null}
-      <NumberField label="Opacity" unit="%" value={Math.round((piece.opacity ?? 1) * 100)} least={5} most={100} step={5} onChange={(v) => set('opacity', v === 100 ? undefined : v / 100)} />
+      <NumberField
+        label="Opacity"
+        unit="%"
+        value={Math.round((piece.opacity ?? 1) * 100)}
+        least={5}
+        most={100}
+        step={5}
+        onChange={(v) => set('opacity', v === 100 ? undefined : v / 100)}
+      />
       <View className="gap-1">
-        <Text size={13} tone="muted">Who sees it</Text>
-        <Segments label="Who sees it" value={piece.seenBy ?? 'both'} onChange={(who) => set('seenBy', who === 'both' ? undefined : who)} options={[{ value: 'both', label: 'Everybody' }, { value: 'viewers', label: 'Viewers' }, { value: 'me', label: 'Only me' }]} />
+        <Text size={13} tone="muted">
+          Who sees it
+        </Text>
+        <Segments
+          label="Who sees it"
+          value={piece.seenBy ?? 'both'}
+          onChange={(who) => set('seenBy', who === 'both' ? undefined : who)}
+          options={[
+            { value: 'both', label: 'Everybody' },
+            { value: 'viewers', label: 'Viewers' },
+            { value: 'me', label: 'Only me' },
+          ]}
+        />
       </View>
     </View>
   );

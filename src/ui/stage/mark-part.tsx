@@ -13,7 +13,15 @@ const { marigold } = TOKENS.dark;
 const LEAST = 12;
 
 /** A part of the picture that is to be left free, marked by dragging over it. `width`: px of the screen. */
-export function MarkPart({ width, value, onChange }: { width: number; value: Box | null; onChange: (box: Box) => void }) {
+export function MarkPart({
+  width,
+  value,
+  onChange,
+}: {
+  width: number;
+  value: Box | null;
+  onChange: (box: Box) => void;
+}) {
   const { show } = useShow();
   const [drawn, setDrawn] = useState<Box | null>(null);
   const scale = width / show.frame.width;
@@ -25,8 +33,12 @@ export function MarkPart({ width, value, onChange }: { width: number; value: Box
       const [top, bottom] = [Math.max(0, Math.min(y, y + dy)), Math.min(height, Math.max(y, y + dy))];
       return { x: left, y: top, w: right - left, h: bottom - top };
     };
-    return Gesture.Pan().runOnJS(true).minDistance(2)
-      .onUpdate(({ x, y, translationX, translationY }) => setDrawn(boxOf(x - translationX, y - translationY, translationX, translationY)))
+    return Gesture.Pan()
+      .runOnJS(true)
+      .minDistance(2)
+      .onUpdate(({ x, y, translationX, translationY }) =>
+        setDrawn(boxOf(x - translationX, y - translationY, translationX, translationY)),
+      )
       .onEnd(({ x, y, translationX, translationY }) => {
         const { x: left, y: top, w, h } = boxOf(x - translationX, y - translationY, translationX, translationY);
         setDrawn(null);
@@ -37,12 +49,34 @@ export function MarkPart({ width, value, onChange }: { width: number; value: Box
   return (
     <View className="flex-row gap-3">
       <GestureDetector gesture={gesture}>
-        <View aria-label="The part to leave free" role="img" style={{ width, height, touchAction: 'none' as never, cursor: 'crosshair' as never }}>
+        <View
+          aria-label="The part to leave free"
+          role="img"
+          style={{ width, height, touchAction: 'none' as never, cursor: 'crosshair' as never }}
+        >
           <FrameView show={show} pieces={pictures} live={null} width={width} seen="edit" />
-          {shown ? <View style={{ position: 'absolute', left: shown.x, top: shown.y, width: shown.w, height: shown.h, borderWidth: 2, borderColor: marigold, backgroundColor: '#F4B23E33', pointerEvents: 'none' }} /> : null}
+          {shown ? (
+            <View
+              style={{
+                position: 'absolute',
+                left: shown.x,
+                top: shown.y,
+                width: shown.w,
+                height: shown.h,
+                borderWidth: 2,
+                borderColor: marigold,
+                backgroundColor: '#F4B23E33',
+                pointerEvents: 'none',
+              }}
+            />
+          ) : null}
         </View>
       </GestureDetector>
-      <Text size={13} tone="muted" className="flex-1">{value ? 'This part is left free. Drag over the picture again to mark another.' : 'Drag over what viewers must see: a face, hands, the pot.'}</Text>
+      <Text size={13} tone="muted" className="flex-1">
+        {value
+          ? 'This part is left free. Drag over the picture again to mark another.'
+          : 'Drag over what viewers must see: a face, hands, the pot.'}
+      </Text>
     </View>
   );
 }

@@ -13,7 +13,17 @@ import { Choice } from '@/ui/part/choice';
 import { Text } from '@/ui/part/text';
 
 /** One of the streamer's own files, or a new one. */
-export function MediaField({ label, of, value, onChange }: { label: string; of: 'picture' | 'clip'; value: string; onChange: (id: string, media: Media) => void }) {
+export function MediaField({
+  label,
+  of,
+  value,
+  onChange,
+}: {
+  label: string;
+  of: 'picture' | 'clip';
+  value: string;
+  onChange: (id: string, media: Media) => void;
+}) {
   const { edit } = useShow();
   const router = useRouter();
   const library = useMediaLibrary().filter((media) => mediaKind(media) === of);
@@ -30,18 +40,41 @@ export function MediaField({ label, of, value, onChange }: { label: string; of: 
   };
   return (
     <View className="gap-2" role="group" aria-label={label}>
-      <Text size={13} tone="muted">{label}</Text>
+      <Text size={13} tone="muted">
+        {label}
+      </Text>
       {library.map((media) => (
         <View key={media.id} className="flex-row items-center gap-2">
           <Thumb media={media} size={44} />
-          <View className="flex-1"><Choice label={label} value={value === media.id ? media.id : null} onChange={() => choose(media)} options={[{ value: media.id, label: media.name, note: factsWords(media) }]} /></View>
+          <View className="flex-1">
+            <Choice
+              label={label}
+              value={value === media.id ? media.id : null}
+              onChange={() => choose(media)}
+              options={[{ value: media.id, label: media.name, note: factsWords(media) }]}
+            />
+          </View>
         </View>
       ))}
       <View className="flex-row flex-wrap gap-2">
-        <Button kind="outline" icon={Plus} onPress={() => void add()}>{of === 'picture' ? 'Add a picture' : 'Add a clip'}</Button>
-        {of === 'picture' ? <Button kind="outline" onPress={() => router.navigate('/media')}>Samples</Button> : null}
+        <Button kind="outline" icon={Plus} onPress={() => void add()}>
+          {of === 'picture' ? 'Add a picture' : 'Add a clip'}
+        </Button>
+        {of === 'picture' ? (
+          <Button kind="outline" onPress={() => router.navigate('/media')}>
+            Samples
+          </Button>
+        ) : null}
       </View>
-      {said.length > 0 ? <View role="alert" className="gap-1">{said.map((sentence) => <Text key={sentence} tone="brick">{sentence}</Text>)}</View> : null}
+      {said.length > 0 ? (
+        <View role="alert" className="gap-1">
+          {said.map((sentence) => (
+            <Text key={sentence} tone="brick">
+              {sentence}
+            </Text>
+          ))}
+        </View>
+      ) : null}
     </View>
   );
 }

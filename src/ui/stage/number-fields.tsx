@@ -8,26 +8,71 @@ import { DecimalField } from '@/ui/part/decimal-field';
 import { KeywordField } from '@/ui/part/keyword-field';
 import { Text } from '@/ui/part/text';
 
-const MAY = [{ value: 'everyone', label: 'Everyone' }, { value: 'subscribers', label: 'Subscribers' }, { value: 'moderators', label: 'Moderators' }] as const;
+const MAY = [
+  { value: 'everyone', label: 'Everyone' },
+  { value: 'subscribers', label: 'Subscribers' },
+  { value: 'moderators', label: 'Moderators' },
+] as const;
 
 /** A counter's own settings. */
 export function CounterFields({ id }: { id: string }) {
   const { show, edit } = useShow();
   const counter = show.counters.find((other) => other.id === id);
   if (!counter) return <Text tone="brick">This piece’s counter is not in the show any more. Choose another one.</Text>;
-  const change = (changed: Partial<Counter>): void => edit((draft) => {
-    const found = draft.counters.find((other) => other.id === id);
-    if (found) Object.assign(found, changed);
-  });
+  const change = (changed: Partial<Counter>): void =>
+    edit((draft) => {
+      const found = draft.counters.find((other) => other.id === id);
+      if (found) Object.assign(found, changed);
+    });
   return (
     <View className="gap-4">
-      <TextField label="Words on the counter" value={counter.name} most={60} onChange={(name) => { if (name.trim() !== '') change({ name }); }} />
-      <NumberField label="Begins at" value={counter.start} least={-1_000_000} most={1_000_000} onChange={(start) => change({ start })} />
-      <NumberField label="Buttons on the desk change it by" value={counter.step} least={1} most={1_000_000} onChange={(step) => change({ step })} />
-      <KeywordField label="Keyword with which viewers raise it" value={counter.keyword ?? ''} placeholder="!slip" onChange={(keyword) => change({ keyword })} />
-      {counter.keyword ? <Segments label="Who may" options={MAY} value={counter.may ?? 'everyone'} onChange={(may) => change({ may })} /> : null}
-      <Segments label="With each session" options={[{ value: 'anew', label: 'Begins anew' }, { value: 'keeps', label: 'Goes on' }]} value={counter.keeps ? 'keeps' : 'anew'} onChange={(value) => change({ keeps: value === 'keeps' })} />
-      <NumberField label="Target (0: none)" value={counter.target ?? 0} least={0} most={1_000_000_000} onChange={(target) => change({ target: target === 0 ? null : target })} />
+      <TextField
+        label="Words on the counter"
+        value={counter.name}
+        most={60}
+        onChange={(name) => {
+          if (name.trim() !== '') change({ name });
+        }}
+      />
+      <NumberField
+        label="Begins at"
+        value={counter.start}
+        least={-1_000_000}
+        most={1_000_000}
+        onChange={(start) => change({ start })}
+      />
+      <NumberField
+        label="Buttons on the desk change it by"
+        value={counter.step}
+        least={1}
+        most={1_000_000}
+        onChange={(step) => change({ step })}
+      />
+      <KeywordField
+        label="Keyword with which viewers raise it"
+        value={counter.keyword ?? ''}
+        placeholder="!slip"
+        onChange={(keyword) => change({ keyword })}
+      />
+      {counter.keyword ? (
+        <Segments label="Who may" options={MAY} value={counter.may ?? 'everyone'} onChange={(may) => change({ may })} />
+      ) : null}
+      <Segments
+        label="With each session"
+        options={[
+          { value: 'anew', label: 'Begins anew' },
+          { value: 'keeps', label: 'Goes on' },
+        ]}
+        value={counter.keeps ? 'keeps' : 'anew'}
+        onChange={(value) => change({ keeps: value === 'keeps' })}
+      />
+      <NumberField
+        label="Target (0: none)"
+        value={counter.target ?? 0}
+        least={0}
+        most={1_000_000_000}
+        onChange={(target) => change({ target: target === 0 ? null : target })}
+      />
     </View>
   );
 }
@@ -36,27 +81,79 @@ export function CounterFields({ id }: { id: string }) {
 export function CountdownFields({ id }: { id: string }) {
   const { show, edit } = useShow();
   const countdown = show.countdowns.find((other) => other.id === id);
-  if (!countdown) return <Text tone="brick">This piece’s countdown is not in the show any more. Choose another one.</Text>;
-  const change = (changed: Partial<Countdown>): void => edit((draft) => {
-    const found = draft.countdowns.find((other) => other.id === id);
-    if (found) Object.assign(found, changed);
-  });
+  if (!countdown)
+    return <Text tone="brick">This piece’s countdown is not in the show any more. Choose another one.</Text>;
+  const change = (changed: Partial<Countdown>): void =>
+    edit((draft) => {
+      const found = draft.countdowns.find((other) => other.id === id);
+      if (found) Object.assign(found, changed);
+    });
   return (
     <View className="gap-4">
-      <TextField label="Words on the countdown" value={countdown.name} most={60} onChange={(name) => { if (name.trim() !== '') change({ name }); }} />
-      <NumberField label="Begins with" unit="minutes" value={Math.max(1, Math.round(countdown.seconds / 60))} least={1} most={43_200} step={5} onChange={(minutes) => change({ seconds: minutes * 60 })} />
-      <Segments label="When it has run out" options={[{ value: 'again', label: 'Added time sets it going again' }, { value: 'final', label: 'It is over' }]} value={countdown.final ? 'final' : 'again'} onChange={(value) => change({ final: value === 'final' })} />
-      <NumberField label="Holds at most (0: no bound)" unit="minutes" value={Math.round(countdown.most / 60)} least={0} most={525_600} step={10} onChange={(minutes) => change({ most: minutes * 60 })} />
+      <TextField
+        label="Words on the countdown"
+        value={countdown.name}
+        most={60}
+        onChange={(name) => {
+          if (name.trim() !== '') change({ name });
+        }}
+      />
+      <NumberField
+        label="Begins with"
+        unit="minutes"
+        value={Math.max(1, Math.round(countdown.seconds / 60))}
+        least={1}
+        most={43_200}
+        step={5}
+        onChange={(minutes) => change({ seconds: minutes * 60 })}
+      />
+      <Segments
+        label="When it has run out"
+        options={[
+          { value: 'again', label: 'Added time sets it going again' },
+          { value: 'final', label: 'It is over' },
+        ]}
+        value={countdown.final ? 'final' : 'again'}
+        onChange={(value) => change({ final: value === 'final' })}
+      />
+      <NumberField
+        label="Holds at most (0: no bound)"
+        unit="minutes"
+        value={Math.round(countdown.most / 60)}
+        least={0}
+        most={525_600}
+        step={10}
+        onChange={(minutes) => change({ most: minutes * 60 })}
+      />
       <View className="gap-3 pt-3 border-t border-line" role="group" aria-label="What viewers add">
-        <Text size={17} face="title" level={2}>What viewers add, in seconds</Text>
+        <Text size={17} face="title" level={2}>
+          What viewers add, in seconds
+        </Text>
         <View className="flex-row flex-wrap gap-x-6 gap-y-3">
           {(Object.keys(ADD_TITLES) as (keyof Adds)[]).map((kind) => (
-            <DecimalField key={kind} label={ADD_TITLES[kind]} value={(countdown.adds?.[kind] ?? 0) / 1000} least={0} most={86_400} onChange={(seconds) => change({ adds: { ...countdown.adds, [kind]: Math.round(seconds * 1000) } })} />
+            <DecimalField
+              key={kind}
+              label={ADD_TITLES[kind]}
+              value={(countdown.adds?.[kind] ?? 0) / 1000}
+              least={0}
+              most={86_400}
+              onChange={(seconds) => change({ adds: { ...countdown.adds, [kind]: Math.round(seconds * 1000) } })}
+            />
           ))}
         </View>
-        <NumberField label="One event adds at most (0: no bound)" unit="seconds" value={countdown.mostEvent ?? 0} least={0} most={86_400} step={30} onChange={(mostEvent) => change({ mostEvent })} />
+        <NumberField
+          label="One event adds at most (0: no bound)"
+          unit="seconds"
+          value={countdown.mostEvent ?? 0}
+          least={0}
+          most={86_400}
+          step={30}
+          onChange={(mostEvent) => change({ mostEvent })}
+        />
       </View>
-      <Text tone="muted">It begins when you go live, and begins anew with each session. What it begins with is for the next one.</Text>
+      <Text tone="muted">
+        It begins when you go live, and begins anew with each session. What it begins with is for the next one.
+      </Text>
     </View>
   );
 }

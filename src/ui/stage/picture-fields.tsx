@@ -21,16 +21,62 @@ export function PictureLook({ piece, set }: { piece: Framed; set: (field: string
   const percent = (value: number): number => Math.round(value * 100);
   return (
     <View className="gap-4">
-      <Segments label="How it takes its box" value={piece.fit} onChange={(fit) => set('fit', fit)} options={[{ value: 'contain', label: 'All of it is seen' }, { value: 'cover', label: 'It fills the box' }]} />
+      <Segments
+        label="How it takes its box"
+        value={piece.fit}
+        onChange={(fit) => set('fit', fit)}
+        options={[
+          { value: 'contain', label: 'All of it is seen' },
+          { value: 'cover', label: 'It fills the box' },
+        ]}
+      />
       <View className="gap-2" role="group" aria-label="Crop">
-        <Text size={13} tone="muted">Of the picture, only this part is kept</Text>
+        <Text size={13} tone="muted">
+          Of the picture, only this part is kept
+        </Text>
         <View className="flex-row flex-wrap gap-x-6 gap-y-3">
-          <NumberField label="From the left" unit="%" value={percent(crop.x)} least={0} most={95} step={5} onChange={(v) => cut('x', v)} />
-          <NumberField label="From the top" unit="%" value={percent(crop.y)} least={0} most={95} step={5} onChange={(v) => cut('y', v)} />
-          <NumberField label="Of the width" unit="%" value={percent(crop.w)} least={5} most={100} step={5} onChange={(v) => cut('w', v)} />
-          <NumberField label="Of the height" unit="%" value={percent(crop.h)} least={5} most={100} step={5} onChange={(v) => cut('h', v)} />
+          <NumberField
+            label="From the left"
+            unit="%"
+            value={percent(crop.x)}
+            least={0}
+            most={95}
+            step={5}
+            onChange={(v) => cut('x', v)}
+          />
+          <NumberField
+            label="From the top"
+            unit="%"
+            value={percent(crop.y)}
+            least={0}
+            most={95}
+            step={5}
+            onChange={(v) => cut('y', v)}
+          />
+          <NumberField
+            label="Of the width"
+            unit="%"
+            value={percent(crop.w)}
+            least={5}
+            most={100}
+            step={5}
+            onChange={(v) => cut('w', v)}
+          />
+          <NumberField
+            label="Of the height"
+            unit="%"
+            value={percent(crop.h)}
+            least={5}
+            most={100}
+            step={5}
+            onChange={(v) => cut('h', v)}
+          />
         </View>
-        {piece.crop ? <View className="flex-row"><Button onPress={() => set('crop', undefined)}>Keep all of it</Button></View> : null}
+        {piece.crop ? (
+          <View className="flex-row">
+            <Button onPress={() => set('crop', undefined)}>Keep all of it</Button>
+          </View>
+        ) : null}
       </View>
     </View>
   );
@@ -41,9 +87,21 @@ export function CameraFields() {
   const { on, trouble } = useCamera();
   return (
     <View className="gap-2">
-      <View className="flex-row"><Button kind="outline" onPress={() => void cameraOn(!on)}>{on ? 'Turn this device’s camera off' : 'Use this device’s camera'}</Button></View>
-      <Text size={13} tone="muted">{on ? 'Its picture stays on this device: it is shown here and on the program page, and sent nowhere.' : 'Without it a made-up picture stands in.'}</Text>
-      {trouble ? <Text tone="brick" role="alert">{trouble}</Text> : null}
+      <View className="flex-row">
+        <Button kind="outline" onPress={() => void cameraOn(!on)}>
+          {on ? 'Turn this device’s camera off' : 'Use this device’s camera'}
+        </Button>
+      </View>
+      <Text size={13} tone="muted">
+        {on
+          ? 'Its picture stays on this device: it is shown here and on the program page, and sent nowhere.'
+          : 'Without it a made-up picture stands in.'}
+      </Text>
+      {trouble ? (
+        <Text tone="brick" role="alert">
+          {trouble}
+        </Text>
+      ) : null}
     </View>
   );
 }
@@ -56,7 +114,7 @@ export function ArtFields({ piece, set }: { piece: ArtPiece; set: (field: string
   if (!media) return null;
   const views = show.pieces.filter(({ kind }) => kind === 'game' || kind === 'camera');
   const fit = async (view: string): Promise<void> => {
-    const hole = piece.hole ?? await holeOf(media.id);
+    const hole = piece.hole ?? (await holeOf(media.id));
     if (!hole) return setSaid('There is no hole in this picture: nothing of it can be seen through.');
     setSaid(null);
     set('hole', hole);
@@ -69,17 +127,38 @@ export function ArtFields({ piece, set }: { piece: ArtPiece; set: (field: string
       const scale = Math.min(art.place.w / media.width, art.place.h / media.height);
       const [w, h] = [media.width * scale, media.height * scale];
       const [x, y] = [art.place.x + (art.place.w - w) / 2, art.place.y + (art.place.h - h) / 2];
-      found.place = { x: Math.round(x + hole.x * w), y: Math.round(y + hole.y * h), w: Math.max(1, Math.round(hole.w * w)), h: Math.max(1, Math.round(hole.h * h)) };
+      found.place = {
+        x: Math.round(x + hole.x * w),
+        y: Math.round(y + hole.y * h),
+        w: Math.max(1, Math.round(hole.w * w)),
+        h: Math.max(1, Math.round(hole.h * h)),
+      };
       // Behind the art, so that its edge covers what reaches beyond the hole.
       draft.pieces.splice(at, 1);
-      draft.pieces.splice(draft.pieces.findIndex(({ id }) => id === piece.id), 0, found);
+      draft.pieces.splice(
+        draft.pieces.findIndex(({ id }) => id === piece.id),
+        0,
+        found,
+      );
     });
   };
   return (
     <View className="gap-2">
-      <View className="flex-row flex-wrap gap-2">{views.map(({ id, name }) => <Button key={id} kind="outline" onPress={() => void fit(id)}>{`Fit ${name} into the hole`}</Button>)}</View>
-      {views.length === 0 ? <Text size={13} tone="muted">Add a game view or a camera, and it can be fitted into the hole by one tap.</Text> : null}
-      {said ? <Text tone="brick" role="alert">{said}</Text> : null}
+      <View className="flex-row flex-wrap gap-2">
+        {views.map(({ id, name }) => (
+          <Button key={id} kind="outline" onPress={() => void fit(id)}>{`Fit ${name} into the hole`}</Button>
+        ))}
+      </View>
+      {views.length === 0 ? (
+        <Text size={13} tone="muted">
+          Add a game view or a camera, and it can be fitted into the hole by one tap.
+        </Text>
+      ) : null}
+      {said ? (
+        <Text tone="brick" role="alert">
+          {said}
+        </Text>
+      ) : null}
     </View>
   );
 }

@@ -23,7 +23,11 @@ import { TickerFields } from './ticker-fields';
 import { TurnFields } from './turn-fields';
 import { WindowField } from './window-field';
 
-const TABS = [{ value: 'what', label: 'What' }, { value: 'look', label: 'Look' }, { value: 'place', label: 'Place' }] as const;
+const TABS = [
+  { value: 'what', label: 'What' },
+  { value: 'look', label: 'Look' },
+  { value: 'place', label: 'Place' },
+] as const;
 type Tab = (typeof TABS)[number]['value'];
 
 /** The chosen piece: what it shows, how it looks, where it stands (`scene`: in which, '' for all). */
@@ -32,7 +36,13 @@ export function PieceSheet({ piece, scene, onRemoved }: { piece: Piece; scene: s
   return (
     <View className="gap-4">
       <Segments label="Part of the piece" options={TABS} value={tab} onChange={setTab} />
-      {tab === 'what' ? <What piece={piece} /> : tab === 'look' ? <LookTab piece={piece} /> : <PlaceTab piece={piece} scene={scene} onRemoved={onRemoved} />}
+      {tab === 'what' ? (
+        <What piece={piece} />
+      ) : tab === 'look' ? (
+        <LookTab piece={piece} />
+      ) : (
+        <PlaceTab piece={piece} scene={scene} onRemoved={onRemoved} />
+      )}
     </View>
   );
 }
@@ -48,16 +58,34 @@ function What({ piece }: { piece: Piece }) {
     <View className="gap-4">
       <Text tone="muted">{kind.says}</Text>
       {trouble ? <Text tone="brick">{trouble}</Text> : null}
-      {kind.controls.filter(({ hidden }) => !hidden?.({ ...piece })).map((control) => <ControlField key={control.field} control={control} value={valueOf(piece, control.field)} onChange={(value) => set(control.field, value)} />)}
+      {kind.controls
+        .filter(({ hidden }) => !hidden?.({ ...piece }))
+        .map((control) => (
+          <ControlField
+            key={control.field}
+            control={control}
+            value={valueOf(piece, control.field)}
+            onChange={(value) => set(control.field, value)}
+          />
+        ))}
       {piece.kind === 'text' ? <WordsFields piece={piece} set={set} /> : null}
       {piece.kind === 'camera' ? <CameraFields /> : null}
       {piece.kind === 'art' ? <ArtFields piece={piece} set={set} /> : null}
       {piece.kind === 'chat' ? <WithoutField piece={piece} set={set} /> : null}
       {piece.kind === 'goal' ? <GoalFields id={piece.goal} /> : null}
       {piece.kind === 'leaderboard' && piece.who === 'teams' ? <TeamFields /> : null}
-      {piece.kind === 'leaderboard' ? <WindowField window={piece.window} moments={false} onChange={(window) => set('window', window)} /> : null}
+      {piece.kind === 'leaderboard' ? (
+        <WindowField window={piece.window} moments={false} onChange={(window) => set('window', window)} />
+      ) : null}
       {piece.kind === 'leaderboard' ? <TurnFields piece={piece} set={set} /> : null}
-      {piece.kind === 'leaderboard' ? <KeywordField label="Keyword with which viewers ask for their own place" value={piece.ask ?? ''} placeholder="!place" onChange={(ask) => set('ask', ask)} /> : null}
+      {piece.kind === 'leaderboard' ? (
+        <KeywordField
+          label="Keyword with which viewers ask for their own place"
+          value={piece.ask ?? ''}
+          placeholder="!place"
+          onChange={(ask) => set('ask', ask)}
+        />
+      ) : null}
       {piece.kind === 'leaderboard' ? <LeftOutFields /> : null}
       {piece.kind === 'ticker' ? <TickerFields piece={piece} set={set} /> : null}
       {piece.kind === 'countdown' ? <CountdownFields id={piece.countdown} /> : null}

@@ -33,31 +33,41 @@ export function PlaceTab({ piece, scene, onRemoved }: { piece: Piece; scene: str
   const { place } = placedIn(piece, scene);
   const to = (changed: Partial<Box>): void => put({ [piece.id]: keepInFrame({ ...place, ...changed }, show.frame) });
   const sceneName = show.scenes.find(({ id }) => id === scene)?.name;
-  const tickScene = (id: string): void => edit((draft) => {
-    const found = draft.pieces.find((each) => each.id === piece.id);
-    if (!found) return;
-    const now = found.scenes ?? draft.scenes.map((each) => each.id);
-    const next = now.includes(id) ? now.filter((each) => each !== id) : [...now, id];
-    // In all of them means in those to come as well.
-    if (draft.scenes.every((each) => next.includes(each.id))) delete found.scenes;
-    else found.scenes = next;
-  });
-  const ownPlace = (own: boolean): void => edit((draft) => {
-    const found = draft.pieces.find(({ id }) => id === piece.id);
-    if (!found) return;
-    const { [scene]: here, ...others } = found.places ?? {};
-    void here;
-    found.places = own ? { ...others, [scene]: found.place } : others;
-    if (Object.keys(found.places).length === 0) delete found.places;
-  });
-  const reorder = (by: number): void => edit((draft) => {
-    const [taken] = draft.pieces.splice(at, 1);
-    if (taken) draft.pieces.splice(Math.max(0, Math.min(draft.pieces.length, at + by)), 0, taken);
-  });
-  const duplicate = (): void => edit((draft) => {
-    const found = draft.pieces.find(({ id }) => id === piece.id);
-    if (found) draft.pieces.splice(at + 1, 0, { ...found, id: randomKey().slice(0, 12), name: `${found.name} copy`.slice(0, 80), place: keepInFrame({ ...found.place, x: found.place.x + 40, y: found.place.y + 40 }, draft.frame) });
-  });
+  const tickScene = (id: string): void =>
+    edit((draft) => {
+      const found = draft.pieces.find((each) => each.id === piece.id);
+      if (!found) return;
+      const now = found.scenes ?? draft.scenes.map((each) => each.id);
+      const next = now.includes(id) ? now.filter((each) => each !== id) : [...now, id];
+      // In all of them means in those to come as well.
+      if (draft.scenes.every((each) => next.includes(each.id))) delete found.scenes;
+      else found.scenes = next;
+    });
+  const ownPlace = (own: boolean): void =>
+    edit((draft) => {
+      const found = draft.pieces.find(({ id }) => id === piece.id);
+      if (!found) return;
+      const { [scene]: here, ...others } = found.places ?? {};
+      void here;
+      found.places = own ? { ...others, [scene]: found.place } : others;
+      if (Object.keys(found.places).length === 0) delete found.places;
+    });
+  const reorder = (by: number): void =>
+    edit((draft) => {
+      const [taken] = draft.pieces.splice(at, 1);
+      if (taken) draft.pieces.splice(Math.max(0, Math.min(draft.pieces.length, at + by)), 0, taken);
+    });
+  const duplicate = (): void =>
+    edit((draft) => {
+      const found = draft.pieces.find(({ id }) => id === piece.id);
+      if (found)
+        draft.pieces.splice(at + 1, 0, {
+          ...found,
+          id: randomKey().slice(0, 12),
+          name: `${found.name} copy`.slice(0, 80),
+          place: keepInFrame({ ...found.place, x: found.place.x + 40, y: found.place.y + 40 }, draft.frame),
+        });
+    });
   const remove = (): void => {
     edit((draft) => {
       draft.pieces = draft.pieces.filter(({ id }) => id !== piece.id);
@@ -69,39 +79,129 @@ export function PlaceTab({ piece, scene, onRemoved }: { piece: Piece; scene: str
       {sceneName === undefined ? null : (
         <View className="gap-1">
           <Text size={13} tone="muted">{`Where it stands in ${sceneName}`}</Text>
-          <Segments label={`Where it stands in ${sceneName}`} value={piece.places?.[scene] ? 'own' : 'same'} onChange={(value) => ownPlace(value === 'own')} options={[{ value: 'same', label: 'As in all scenes' }, { value: 'own', label: 'A place of its own' }]} />
+          <Segments
+            label={`Where it stands in ${sceneName}`}
+            value={piece.places?.[scene] ? 'own' : 'same'}
+            onChange={(value) => ownPlace(value === 'own')}
+            options={[
+              { value: 'same', label: 'As in all scenes' },
+              { value: 'own', label: 'A place of its own' },
+            ]}
+          />
         </View>
       )}
       <View className="flex-row flex-wrap gap-x-3 gap-y-3">
-        <NumberField short label="Left" unit="px" value={place.x} least={-show.frame.width} most={show.frame.width} step={10} onChange={(x) => to({ x })} />
-        <NumberField short label="Top" unit="px" value={place.y} least={-show.frame.height} most={show.frame.height} step={10} onChange={(y) => to({ y })} />
-        <NumberField short label="Width" unit="px" value={place.w} least={smallest.w} most={show.frame.width * 2} step={10} onChange={(w) => to({ w })} />
-        <NumberField short label="Height" unit="px" value={place.h} least={smallest.h} most={show.frame.height * 2} step={10} onChange={(h) => to({ h })} />
-        <NumberField short label="Turned" unit="°" value={Math.round(piece.turn ?? 0)} least={-180} most={180} step={5} onChange={(turn) => set('turn', turn === 0 ? undefined : turn)} />
+        <NumberField
+          short
+          label="Left"
+          unit="px"
+          value={place.x}
+          least={-show.frame.width}
+          most={show.frame.width}
+          step={10}
+          onChange={(x) => to({ x })}
+        />
+        <NumberField
+          short
+          label="Top"
+          unit="px"
+          value={place.y}
+          least={-show.frame.height}
+          most={show.frame.height}
+          step={10}
+          onChange={(y) => to({ y })}
+        />
+        <NumberField
+          short
+          label="Width"
+          unit="px"
+          value={place.w}
+          least={smallest.w}
+          most={show.frame.width * 2}
+          step={10}
+          onChange={(w) => to({ w })}
+        />
+        <NumberField
+          short
+          label="Height"
+          unit="px"
+          value={place.h}
+          least={smallest.h}
+          most={show.frame.height * 2}
+          step={10}
+          onChange={(h) => to({ h })}
+        />
+        <NumberField
+          short
+          label="Turned"
+          unit="°"
+          value={Math.round(piece.turn ?? 0)}
+          least={-180}
+          most={180}
+          step={5}
+          onChange={(turn) => set('turn', turn === 0 ? undefined : turn)}
+        />
       </View>
       <View className="flex-row flex-wrap gap-2">
-        <Button kind="outline" onPress={() => to({ x: Math.round((show.frame.width - place.w) / 2) })}>Centre</Button>
-        <Button kind="outline" onPress={() => to({ y: Math.round((show.frame.height - place.h) / 2) })}>Middle</Button>
-        <Button kind="outline" onPress={() => put({ [piece.id]: fillFrame(place, show.frame, 'fit') })}>Fit</Button>
-        <Button kind="outline" onPress={() => put({ [piece.id]: fillFrame(place, show.frame, 'fill') })}>Fill</Button>
+        <Button kind="outline" onPress={() => to({ x: Math.round((show.frame.width - place.w) / 2) })}>
+          Centre
+        </Button>
+        <Button kind="outline" onPress={() => to({ y: Math.round((show.frame.height - place.h) / 2) })}>
+          Middle
+        </Button>
+        <Button kind="outline" onPress={() => put({ [piece.id]: fillFrame(place, show.frame, 'fit') })}>
+          Fit
+        </Button>
+        <Button kind="outline" onPress={() => put({ [piece.id]: fillFrame(place, show.frame, 'fill') })}>
+          Fill
+        </Button>
       </View>
       <View className="gap-1">
-        <Text size={13} tone="muted">A corner that is dragged</Text>
-        <Segments label="A corner that is dragged" value={keepsProportion(piece) ? 'keeps' : 'free'} onChange={(value) => set('keeps', value === 'keeps')} options={[{ value: 'keeps', label: 'Keeps proportions' }, { value: 'free', label: 'Is free' }]} />
+        <Text size={13} tone="muted">
+          A corner that is dragged
+        </Text>
+        <Segments
+          label="A corner that is dragged"
+          value={keepsProportion(piece) ? 'keeps' : 'free'}
+          onChange={(value) => set('keeps', value === 'keeps')}
+          options={[
+            { value: 'keeps', label: 'Keeps proportions' },
+            { value: 'free', label: 'Is free' },
+          ]}
+        />
       </View>
       {show.scenes.length > 0 ? (
         <View className="gap-1">
-          <Text size={13} tone="muted">In these scenes</Text>
-          <Ticks label="In these scenes" options={show.scenes.map(({ id, name }) => ({ value: id, label: name }))} ticked={piece.scenes ?? show.scenes.map(({ id }) => id)} onTick={tickScene} />
+          <Text size={13} tone="muted">
+            In these scenes
+          </Text>
+          <Ticks
+            label="In these scenes"
+            options={show.scenes.map(({ id, name }) => ({ value: id, label: name }))}
+            ticked={piece.scenes ?? show.scenes.map(({ id }) => id)}
+            onTick={tickScene}
+          />
         </View>
       ) : null}
       <View className="flex-row flex-wrap gap-2">
-        <Button icon={ArrowUp} onPress={() => reorder(1)} disabled={at === show.pieces.length - 1}>Forward</Button>
-        <Button icon={ArrowDown} onPress={() => reorder(-1)} disabled={at === 0}>Back</Button>
-        <Button icon={piece.locked ? LockOpen : Lock} onPress={() => set('locked', piece.locked ? undefined : true)}>{piece.locked ? 'Unlock' : 'Lock'}</Button>
-        <Button icon={piece.off ? Eye : EyeOff} onPress={() => set('off', piece.off ? undefined : true)}>{piece.off ? 'Put back' : 'Take off'}</Button>
-        <Button icon={Copy} onPress={duplicate}>Duplicate</Button>
-        <Button icon={Trash} kind="bad" onPress={remove}>Remove</Button>
+        <Button icon={ArrowUp} onPress={() => reorder(1)} disabled={at === show.pieces.length - 1}>
+          Forward
+        </Button>
+        <Button icon={ArrowDown} onPress={() => reorder(-1)} disabled={at === 0}>
+          Back
+        </Button>
+        <Button icon={piece.locked ? LockOpen : Lock} onPress={() => set('locked', piece.locked ? undefined : true)}>
+          {piece.locked ? 'Unlock' : 'Lock'}
+        </Button>
+        <Button icon={piece.off ? Eye : EyeOff} onPress={() => set('off', piece.off ? undefined : true)}>
+          {piece.off ? 'Put back' : 'Take off'}
+        </Button>
+        <Button icon={Copy} onPress={duplicate}>
+          Duplicate
+        </Button>
+        <Button icon={Trash} kind="bad" onPress={remove}>
+          Remove
+        </Button>
       </View>
     </View>
   );

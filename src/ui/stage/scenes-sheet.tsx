@@ -12,12 +12,22 @@ import { Text } from '@/ui/part/text';
 const FIRST = ['Before', 'Live', 'Away', 'The end'];
 
 /** The show's scenes: made, renamed, taken out; and which of them the stage shows while it is arranged. */
-export function ScenesSheet({ looking, onLook, onClose }: { looking: string; onLook: (scene: string) => void; onClose: () => void }) {
+export function ScenesSheet({
+  looking,
+  onLook,
+  onClose,
+}: {
+  looking: string;
+  onLook: (scene: string) => void;
+  onClose: () => void;
+}) {
   const { show, edit } = useShow();
-  const add = (): void => edit((draft) => {
-    const name = FIRST.find((each) => !draft.scenes.some((scene) => scene.name === each)) ?? `Scene ${draft.scenes.length + 1}`;
-    draft.scenes.push({ id: randomKey().slice(0, 12), name });
-  });
+  const add = (): void =>
+    edit((draft) => {
+      const name =
+        FIRST.find((each) => !draft.scenes.some((scene) => scene.name === each)) ?? `Scene ${draft.scenes.length + 1}`;
+      draft.scenes.push({ id: randomKey().slice(0, 12), name });
+    });
   const remove = (id: string): void => {
     edit((draft) => {
       draft.scenes = draft.scenes.filter((scene) => scene.id !== id);
@@ -38,25 +48,83 @@ export function ScenesSheet({ looking, onLook, onClose }: { looking: string; onL
   };
   return (
     <Sheet title="Scenes" onClose={onClose}>
-      <Text tone="muted">{show.scenes.length === 0 ? 'Without scenes there is one picture, with every piece. Make some, and choose for each piece where it is shown. Change them on the desk, or by a cue.' : 'The first is shown as you go live. Which pieces are in a scene is set with each piece, under Place; there it can have a place of its own in one, too.'}</Text>
+      <Text tone="muted">
+        {show.scenes.length === 0
+          ? 'Without scenes there is one picture, with every piece. Make some, and choose for each piece where it is shown. Change them on the desk, or by a cue.'
+          : 'The first is shown as you go live. Which pieces are in a scene is set with each piece, under Place; there it can have a place of its own in one, too.'}
+      </Text>
       {show.scenes.map(({ id, name }) => (
         <View key={id} className="flex-row items-end gap-2">
-          <View className="flex-1"><TextField label="Name of the scene" value={name} most={40} onChange={(typed) => { if (typed.trim() !== '') edit((draft) => { const found = draft.scenes.find((scene) => scene.id === id); if (found) found.name = typed; }); }} /></View>
+          <View className="flex-1">
+            <TextField
+              label="Name of the scene"
+              value={name}
+              most={40}
+              onChange={(typed) => {
+                if (typed.trim() !== '')
+                  edit((draft) => {
+                    const found = draft.scenes.find((scene) => scene.id === id);
+                    if (found) found.name = typed;
+                  });
+              }}
+            />
+          </View>
           <IconButton icon={X} label={`Take out ${name}`} tone="muted" onPress={() => remove(id)} />
         </View>
       ))}
-      <Button kind="outline" icon={Plus} disabled={show.scenes.length >= 12} onPress={add}>Add a scene</Button>
+      <Button kind="outline" icon={Plus} disabled={show.scenes.length >= 12} onPress={add}>
+        Add a scene
+      </Button>
       {show.scenes.length > 1 ? (
         <View className="gap-2">
-          <Text size={13} tone="muted">How one gives way to another</Text>
-          <Segments label="How one gives way to another" value={show.transition.kind} onChange={(kind) => edit((draft) => { draft.transition.kind = kind; })} options={[{ value: 'cut', label: 'At once' }, { value: 'fade', label: 'Fading' }, { value: 'glide', label: 'Gliding' }]} />
-          {show.transition.kind === 'cut' ? null : <NumberField label="Takes" unit="ms" value={show.transition.ms} least={50} most={2000} step={50} onChange={(ms) => edit((draft) => { draft.transition.ms = ms; })} />}
+          <Text size={13} tone="muted">
+            How one gives way to another
+          </Text>
+          <Segments
+            label="How one gives way to another"
+            value={show.transition.kind}
+            onChange={(kind) =>
+              edit((draft) => {
+                draft.transition.kind = kind;
+              })
+            }
+            options={[
+              { value: 'cut', label: 'At once' },
+              { value: 'fade', label: 'Fading' },
+              { value: 'glide', label: 'Gliding' },
+            ]}
+          />
+          {show.transition.kind === 'cut' ? null : (
+            <NumberField
+              label="Takes"
+              unit="ms"
+              value={show.transition.ms}
+              least={50}
+              most={2000}
+              step={50}
+              onChange={(ms) =>
+                edit((draft) => {
+                  draft.transition.ms = ms;
+                })
+              }
+            />
+          )}
         </View>
       ) : null}
       {show.scenes.length > 0 ? (
         <View className="gap-1">
-          <Text size={13} tone="muted">Arrange the stage as it is in</Text>
-          <Choice label="Arrange the stage as it is in" value={looking} onChange={onLook} options={[{ value: '', label: 'All scenes together' }, ...show.scenes.map(({ id, name }) => ({ value: id, label: name }))]} />
+          <Text size={13} tone="muted">
+            Arrange the stage as it is in
+          </Text>
+          <Choice
+            label="Arrange the stage as it is in"
+            value={looking}
+            onChange={onLook}
+            options={[
+              { value: '', label: 'All scenes together' },
+              ...show.scenes.map(({ id, name }) => ({ value: id, label: name })),
+            ]}
+          />
         </View>
       ) : null}
     </Sheet>

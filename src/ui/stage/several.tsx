@@ -16,8 +16,12 @@ import { Text } from '@/ui/part/text';
 import { usePlace } from './use-place';
 
 const WAYS: readonly { to: Alignment; label: string; icon: IconType }[] = [
-  { to: 'left', label: 'In line at their left', icon: AlignStartVertical }, { to: 'centre', label: 'In line at their centres', icon: AlignCenterVertical }, { to: 'right', label: 'In line at their right', icon: AlignEndVertical },
-  { to: 'top', label: 'In line at their top', icon: AlignStartHorizontal }, { to: 'middle', label: 'In line at their middles', icon: AlignCenterHorizontal }, { to: 'bottom', label: 'In line at their bottom', icon: AlignEndHorizontal },
+  { to: 'left', label: 'In line at their left', icon: AlignStartVertical },
+  { to: 'centre', label: 'In line at their centres', icon: AlignCenterVertical },
+  { to: 'right', label: 'In line at their right', icon: AlignEndVertical },
+  { to: 'top', label: 'In line at their top', icon: AlignStartHorizontal },
+  { to: 'middle', label: 'In line at their middles', icon: AlignCenterHorizontal },
+  { to: 'bottom', label: 'In line at their bottom', icon: AlignEndHorizontal },
 ];
 
 /** What can be done with several pieces at once. */
@@ -25,19 +29,40 @@ export function Several({ pieces, scene, onDone }: { pieces: readonly Piece[]; s
   const { show, edit } = useShow();
   const put = usePlace(scene);
   const boxes = pieces.map((piece) => placedIn(piece, scene).place);
-  const to = (placed: typeof boxes): void => put(Object.fromEntries(pieces.flatMap(({ id, locked }, n) => (placed[n] && !locked ? [[id, placed[n]]] : []))));
+  const to = (placed: typeof boxes): void =>
+    put(Object.fromEntries(pieces.flatMap(({ id, locked }, n) => (placed[n] && !locked ? [[id, placed[n]]] : []))));
   const remove = (): void => {
-    edit((draft) => { draft.pieces = draft.pieces.filter(({ id }) => !pieces.some((piece) => piece.id === id)); });
+    edit((draft) => {
+      draft.pieces = draft.pieces.filter(({ id }) => !pieces.some((piece) => piece.id === id));
+    });
     onDone();
   };
   return (
     <View className="border-t border-line" role="group" aria-label="Several pieces">
-      <ScrollView horizontal showsHorizontalScrollIndicator={false} contentContainerClassName="px-4 py-1 gap-1 items-center">
+      <ScrollView
+        horizontal
+        showsHorizontalScrollIndicator={false}
+        contentContainerClassName="px-4 py-1 gap-1 items-center"
+      >
         <Text face="strong" className="pr-2">{`${pieces.length} chosen`}</Text>
-        {WAYS.map(({ to: way, label, icon }) => <IconButton key={way} icon={icon} label={label} onPress={() => to(align(boxes, way, show.frame))} />)}
-        <IconButton icon={AlignHorizontalDistributeCenter} label="Evenly from left to right" disabled={pieces.length < 3} onPress={() => to(distribute(boxes, 'x'))} />
-        <IconButton icon={AlignVerticalDistributeCenter} label="Evenly from top to bottom" disabled={pieces.length < 3} onPress={() => to(distribute(boxes, 'y'))} />
-        <Button kind="bad" onPress={remove}>Remove</Button>
+        {WAYS.map(({ to: way, label, icon }) => (
+          <IconButton key={way} icon={icon} label={label} onPress={() => to(align(boxes, way, show.frame))} />
+        ))}
+        <IconButton
+          icon={AlignHorizontalDistributeCenter}
+          label="Evenly from left to right"
+          disabled={pieces.length < 3}
+          onPress={() => to(distribute(boxes, 'x'))}
+        />
+        <IconButton
+          icon={AlignVerticalDistributeCenter}
+          label="Evenly from top to bottom"
+          disabled={pieces.length < 3}
+          onPress={() => to(distribute(boxes, 'y'))}
+        />
+        <Button kind="bad" onPress={remove}>
+          Remove
+        </Button>
         <Button onPress={onDone}>Let go</Button>
       </ScrollView>
     </View>

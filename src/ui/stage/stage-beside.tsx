@@ -20,13 +20,29 @@ export function StageBeside() {
   return (
     <View role="complementary" aria-label="Stage" className="w-[440px] px-6 pt-4 pb-6 gap-3">
       <View className="flex-row items-center justify-between min-h-[44px]">
-        <Text size={17} face="title" level={2}>Stage, as it is on air</Text>
+        <Text size={17} face="title" level={2}>
+          Stage, as it is on air
+        </Text>
         <Pressable role="link" onPress={() => router.navigate('/outlets')} className="min-h-[44px] justify-center">
-          <Text size={13} tone={places > 0 ? 'lagoon' : 'muted'}>{watchedBy(places)}</Text>
+          <Text size={13} tone={places > 0 ? 'lagoon' : 'muted'}>
+            {watchedBy(places)}
+          </Text>
         </Pressable>
       </View>
-      <View className="flex-1 items-center" onLayout={({ nativeEvent: { layout } }) => setRoom({ width: layout.width, height: layout.height })}>
-        {width > 0 ? <FrameView show={show} pieces={pieces} live={desk.view?.live ?? null} width={width} seen="air" scene={scene} /> : null}
+      <View
+        className="flex-1 items-center"
+        onLayout={({ nativeEvent: { layout } }) => setRoom({ width: layout.width, height: layout.height })}
+      >
+        {width > 0 ? (
+          <FrameView
+            show={show}
+            pieces={pieces}
+            live={desk.view?.live ?? null}
+            width={width}
+            seen="air"
+            scene={scene}
+          />
+        ) : null}
       </View>
     </View>
   );

@@ -37,7 +37,8 @@ export function StagePlace() {
   const [looked, setLooked] = useState<string | null>(null);
   const [veil, setVeil] = useState(true);
   const looking = looked === '' ? '' : sceneOf(show.scenes, looked ?? '');
-  const sceneName = show.scenes.find(({ id }) => id === looking)?.name ?? (show.scenes.length > 0 ? 'All scenes' : 'Scenes');
+  const sceneName =
+    show.scenes.find(({ id }) => id === looking)?.name ?? (show.scenes.length > 0 ? 'All scenes' : 'Scenes');
   const judged = looking === '' ? (show.scenes[0]?.id ?? '') : looking;
   const { findings, dismissed } = useFindings(judged);
   const [room, setRoom] = useState({ width: 0, height: 0 });
@@ -57,11 +58,27 @@ export function StagePlace() {
     <View className="flex-row items-center justify-between pl-4 pr-2 h-[48px]">
       <Pressable role="link" onPress={() => router.navigate('/outlets')} className="h-[44px] justify-center shrink">
         <Text face="strong">Outlets</Text>
-        <Text size={13} tone={places > 0 ? 'lagoon' : 'muted'} numberOfLines={1}>{watchedBy(places)}</Text>
+        <Text size={13} tone={places > 0 ? 'lagoon' : 'muted'} numberOfLines={1}>
+          {watchedBy(places)}
+        </Text>
       </Pressable>
       <View className="flex-row gap-1">
-        <Button kind="outline" label={`Scenes: ${sceneName}`} className="max-w-[120px] px-3" onPress={() => setSheet('scenes')}>{sceneName}</Button>
-        <Button kind="outline" label={`${ratio}, frame of ${show.frame.width} by ${show.frame.height}`} className="px-3" onPress={() => setSheet('frame')}>{ratio}</Button>
+        <Button
+          kind="outline"
+          label={`Scenes: ${sceneName}`}
+          className="max-w-[120px] px-3"
+          onPress={() => setSheet('scenes')}
+        >
+          {sceneName}
+        </Button>
+        <Button
+          kind="outline"
+          label={`${ratio}, frame of ${show.frame.width} by ${show.frame.height}`}
+          className="px-3"
+          onPress={() => setSheet('frame')}
+        >
+          {ratio}
+        </Button>
         <IconButton icon={Undo2} label="Undo" onPress={undo} disabled={!canUndo} />
         <IconButton icon={Redo2} label="Redo" onPress={redo} disabled={!canRedo} />
       </View>
@@ -69,32 +86,71 @@ export function StagePlace() {
   );
 
   const frame = (
-    <View className="flex-1 items-center justify-center" onLayout={({ nativeEvent: { layout } }) => setRoom({ width: layout.width, height: layout.height })}>
-      {width > 0 ? <Editor width={width} scene={looking} chosen={chosen} onChoose={setChosen} onOpen={open} veil={veil} findings={findings} /> : null}
+    <View
+      className="flex-1 items-center justify-center"
+      onLayout={({ nativeEvent: { layout } }) => setRoom({ width: layout.width, height: layout.height })}
+    >
+      {width > 0 ? (
+        <Editor
+          width={width}
+          scene={looking}
+          chosen={chosen}
+          onChoose={setChosen}
+          onOpen={open}
+          veil={veil}
+          findings={findings}
+        />
+      ) : null}
       {show.pieces.length === 0 ? (
         <View className="absolute bottom-4 left-8 right-8 p-4 rounded-card bg-surface gap-3">
           <Text size={17}>Nothing is on the stage yet. Start with a spotlight, where alerts appear.</Text>
-          <Button kind="main" onPress={() => setSheet('add')}>Add a piece</Button>
+          <Button kind="main" onPress={() => setSheet('add')}>
+            Add a piece
+          </Button>
         </View>
       ) : null}
     </View>
   );
 
   // Said where it stands; without any feed the pulse says it for all.
-  const waiting = show.feeds.length === 0 ? [] : show.pieces.flatMap((each) => {
-    const says = pieceTrouble(each, show);
-    return says === null ? [] : [`${each.name} waits: ${says}`];
-  });
+  const waiting =
+    show.feeds.length === 0
+      ? []
+      : show.pieces.flatMap((each) => {
+          const says = pieceTrouble(each, show);
+          return says === null ? [] : [`${each.name} waits: ${says}`];
+        });
   const stack = (
     <View>
-      {waiting[0] ? <Text size={13} tone="brick" numberOfLines={2} className="px-4 pb-1">{waiting[0]}</Text> : null}
+      {waiting[0] ? (
+        <Text size={13} tone="brick" numberOfLines={2} className="px-4 pb-1">
+          {waiting[0]}
+        </Text>
+      ) : null}
       {several.length > 1 ? <Several pieces={several} scene={looking} onDone={() => setChosen([])} /> : null}
       <View className="flex-row items-center">
-        <Stack pieces={show.pieces.filter((each) => inScene(each, looking))} chosen={chosen} onTap={(id) => (chosen.length === 1 && chosen[0] === id ? setSheet('piece') : setChosen([id]))} />
+        <Stack
+          pieces={show.pieces.filter((each) => inScene(each, looking))}
+          chosen={chosen}
+          onTap={(id) => (chosen.length === 1 && chosen[0] === id ? setSheet('piece') : setChosen([id]))}
+        />
         <View className="flex-row gap-2 pr-4 pl-2 py-2 border-l border-line">
-          {findings.length > 0 || dismissed.length > 0 ? <Button kind={findings.length > 0 ? 'bad' : 'outline'} label={`! ${findings.length} to put right`} className="px-3" onPress={() => setSheet('findings')}>{`! ${findings.length}`}</Button> : null}
-          {piece && !wide ? <Button icon={ChevronUp} label={`Edit ${piece.name}`} onPress={() => setSheet('piece')}>{findings.length > 0 || dismissed.length > 0 ? '' : 'Edit'}</Button> : null}
-          <Button kind="main" icon={Plus} label="Add a piece" onPress={() => setSheet('add')}>{wide ? 'Add' : ''}</Button>
+          {findings.length > 0 || dismissed.length > 0 ? (
+            <Button
+              kind={findings.length > 0 ? 'bad' : 'outline'}
+              label={`! ${findings.length} to put right`}
+              className="px-3"
+              onPress={() => setSheet('findings')}
+            >{`! ${findings.length}`}</Button>
+          ) : null}
+          {piece && !wide ? (
+            <Button icon={ChevronUp} label={`Edit ${piece.name}`} onPress={() => setSheet('piece')}>
+              {findings.length > 0 || dismissed.length > 0 ? '' : 'Edit'}
+            </Button>
+          ) : null}
+          <Button kind="main" icon={Plus} label="Add a piece" onPress={() => setSheet('add')}>
+            {wide ? 'Add' : ''}
+          </Button>
         </View>
       </View>
     </View>
@@ -103,19 +159,49 @@ export function StagePlace() {
   const over = (
     <>
       {sheet === 'scenes' ? <ScenesSheet looking={looking} onLook={setLooked} onClose={closeSheet} /> : null}
-      {sheet === 'add' ? <AddPiece onClose={closeSheet} onAdded={(id) => { setChosen([id]); setSheet(null); }} /> : null}
-      {sheet === 'frame' ? <FrameSheet veil={veil} onVeil={setVeil} onArrange={() => setSheet('arrange')} onClose={closeSheet} /> : null}
-      {sheet === 'findings' ? <FindingsSheet findings={findings} dismissed={dismissed} onArrange={() => setSheet('arrange')} onClose={closeSheet} /> : null}
+      {sheet === 'add' ? (
+        <AddPiece
+          onClose={closeSheet}
+          onAdded={(id) => {
+            setChosen([id]);
+            setSheet(null);
+          }}
+        />
+      ) : null}
+      {sheet === 'frame' ? (
+        <FrameSheet veil={veil} onVeil={setVeil} onArrange={() => setSheet('arrange')} onClose={closeSheet} />
+      ) : null}
+      {sheet === 'findings' ? (
+        <FindingsSheet
+          findings={findings}
+          dismissed={dismissed}
+          onArrange={() => setSheet('arrange')}
+          onClose={closeSheet}
+        />
+      ) : null}
       {sheet === 'arrange' ? <ArrangeSheet scene={judged} onClose={closeSheet} /> : null}
     </>
   );
   if (wide) {
     return (
       <View className="flex-1 flex-row">
-        <View className="flex-1">{head}{frame}{stack}</View>
+        <View className="flex-1">
+          {head}
+          {frame}
+          {stack}
+        </View>
         <ScrollView className="w-[400px] grow-0 border-l border-line" contentContainerClassName="p-6 gap-4">
-          <Text size={22} face="title" level={1}>{piece ? piece.name : 'Stage'}</Text>
-          {piece ? <PieceSheet key={piece.id} piece={piece} scene={looking} onRemoved={() => setChosen([])} /> : <Text tone="muted">Choose a piece to change it. Drag it to move it, drag a corner to resize it, drag the knob above it to turn it; with Shift you choose several. The arrow keys move what is chosen by 1 px, with Shift by 10.</Text>}
+          <Text size={22} face="title" level={1}>
+            {piece ? piece.name : 'Stage'}
+          </Text>
+          {piece ? (
+            <PieceSheet key={piece.id} piece={piece} scene={looking} onRemoved={() => setChosen([])} />
+          ) : (
+            <Text tone="muted">
+              Choose a piece to change it. Drag it to move it, drag a corner to resize it, drag the knob above it to
+              turn it; with Shift you choose several. The arrow keys move what is chosen by 1 px, with Shift by 10.
+            </Text>
+          )}
         </ScrollView>
         {over}
       </View>
@@ -129,9 +215,19 @@ export function StagePlace() {
       {frame}
       {editing ? (
         <Sheet title={editing.name} onClose={closeSheet} docked>
-          <PieceSheet key={editing.id} piece={editing} scene={looking} onRemoved={() => { setChosen([]); setSheet(null); }} />
+          <PieceSheet
+            key={editing.id}
+            piece={editing}
+            scene={looking}
+            onRemoved={() => {
+              setChosen([]);
+              setSheet(null);
+            }}
+          />
         </Sheet>
-      ) : stack}
+      ) : (
+        stack
+      )}
       {over}
     </View>
   );

@@ -14,10 +14,17 @@ import { ViewerChoice } from '@/ui/people/viewer-choice';
 
 /** Whose doing a goal counts: everybody's, a team's or one viewer's. */
 export function ByField({ by, onChange }: { by: By | undefined; onChange: (by: By | undefined) => void }) {
-  const { show: { teams } } = useShow();
+  const {
+    show: { teams },
+  } = useShow();
   const [naming, setNaming] = useState(false);
   const viewer = by?.kind === 'viewer' ? [{ value: 'this', label: by.name }] : [];
-  const options = [{ value: 'all', label: 'Everybody' }, ...viewer, ...teams.map(({ id, name }) => ({ value: `team/${id}`, label: `Team ${name}` })), { value: 'viewer', label: 'A certain viewer' }];
+  const options = [
+    { value: 'all', label: 'Everybody' },
+    ...viewer,
+    ...teams.map(({ id, name }) => ({ value: `team/${id}`, label: `Team ${name}` })),
+    { value: 'viewer', label: 'A certain viewer' },
+  ];
   const choose = (value: string): void => {
     if (value === 'all') onChange(undefined);
     else if (value === 'viewer') setNaming(true);
@@ -25,12 +32,20 @@ export function ByField({ by, onChange }: { by: By | undefined; onChange: (by: B
   };
   return (
     <View className="gap-3">
-      <Pick label="Of" options={options} value={by === undefined ? 'all' : by.kind === 'viewer' ? 'this' : `team/${by.team}`} onChange={choose} />
-      {by?.kind === 'team' && !teams.some(({ id }) => id === by.team) ? <Text tone="brick">This team is not in the show any more. Choose another one.</Text> : null}
+      <Pick
+        label="Of"
+        options={options}
+        value={by === undefined ? 'all' : by.kind === 'viewer' ? 'this' : `team/${by.team}`}
+        onChange={choose}
+      />
+      {by?.kind === 'team' && !teams.some(({ id }) => id === by.team) ? (
+        <Text tone="brick">This team is not in the show any more. Choose another one.</Text>
+      ) : null}
       <TeamFields />
       {naming ? (
         <ViewerChoice
-          title="Whose goal it is" onClose={() => setNaming(false)}
+          title="Whose goal it is"
+          onClose={() => setNaming(false)}
           onChoose={({ feed, viewer: id, name }) => {
             setNaming(false);
             onChange({ kind: 'viewer', feed, viewer: id, name });
@@ -43,17 +58,23 @@ export function ByField({ by, onChange }: { by: By | undefined; onChange: (by: B
 
 /** The show's teams, and how viewers come into them. */
 export function TeamFields() {
-  const { show: { teams }, edit } = useShow();
+  const {
+    show: { teams },
+    edit,
+  } = useShow();
   const [naming, setNaming] = useState<string | null>(null);
   const [open, setOpen] = useState(false);
-  const change = (id: string, changed: (team: Team) => void): void => edit((draft) => {
-    const team = draft.teams.find((each) => each.id === id);
-    if (team) changed(team);
-  });
+  const change = (id: string, changed: (team: Team) => void): void =>
+    edit((draft) => {
+      const team = draft.teams.find((each) => each.id === id);
+      if (team) changed(team);
+    });
   const add = (): void => {
     setOpen(true);
     edit((draft) => {
-      const name = ['Ash', 'Ember'].find((each) => !draft.teams.some((team) => team.name === each)) ?? `Team ${draft.teams.length + 1}`;
+      const name =
+        ['Ash', 'Ember'].find((each) => !draft.teams.some((team) => team.name === each)) ??
+        `Team ${draft.teams.length + 1}`;
       const keyword = `!${name.toLowerCase().replace(/\s+/g, '')}`;
       draft.teams.push({ id: randomKey().slice(0, 12), name, keyword, members: [] });
     });
@@ -61,30 +82,89 @@ export function TeamFields() {
   return (
     <View className="gap-3" role="group" aria-label="Teams">
       <View className="flex-row flex-wrap gap-2">
-        {teams.length > 0 ? <Button kind="outline" onPress={() => setOpen(!open)}>{open ? 'Fold the teams away' : `Teams: ${teams.map(({ name }) => name).join(', ')}`}</Button> : null}
-        {teams.length < 12 ? <Button kind="outline" icon={Plus} onPress={add}>Add a team</Button> : null}
+        {teams.length > 0 ? (
+          <Button kind="outline" onPress={() => setOpen(!open)}>
+            {open ? 'Fold the teams away' : `Teams: ${teams.map(({ name }) => name).join(', ')}`}
+          </Button>
+        ) : null}
+        {teams.length < 12 ? (
+          <Button kind="outline" icon={Plus} onPress={add}>
+            Add a team
+          </Button>
+        ) : null}
       </View>
-      {open ? teams.map(({ id, name, keyword, members }) => (
-        <View key={id} className="gap-2 pb-3 border-b border-line" role="group" aria-label={`Team ${name}`}>
-          <View className="flex-row items-end gap-2">
-            <View className="flex-1"><TextField label="Name of the team" value={name} most={40} onChange={(typed) => { if (typed.trim() !== '') change(id, (team) => { team.name = typed; }); }} /></View>
-            <IconButton icon={X} label={`Take out team ${name}`} tone="muted" onPress={() => edit((draft) => { draft.teams = draft.teams.filter((each) => each.id !== id); })} />
-          </View>
-          <KeywordField label={`Keyword with which viewers join ${name}`} value={keyword} placeholder="!ash" onChange={(next) => change(id, (team) => { team.keyword = next; })} />
-          <View className="flex-row flex-wrap gap-2">
-            {members.map((one) => <Button key={`${one.feed}/${one.viewer}`} icon={X} label={`Take ${one.name} out of ${name}`} onPress={() => change(id, (team) => { team.members = team.members.filter((each) => each.feed !== one.feed || each.viewer !== one.viewer); })}>{one.name}</Button>)}
-            <Button kind="outline" icon={Plus} label={`Put a viewer into ${name}`} onPress={() => setNaming(id)}>Put a viewer in</Button>
-          </View>
-        </View>
-      )) : null}
+      {open
+        ? teams.map(({ id, name, keyword, members }) => (
+            <View key={id} className="gap-2 pb-3 border-b border-line" role="group" aria-label={`Team ${name}`}>
+              <View className="flex-row items-end gap-2">
+                <View className="flex-1">
+                  <TextField
+                    label="Name of the team"
+                    value={name}
+                    most={40}
+                    onChange={(typed) => {
+                      if (typed.trim() !== '')
+                        change(id, (team) => {
+                          team.name = typed;
+                        });
+                    }}
+                  />
+                </View>
+                <IconButton
+                  icon={X}
+                  label={`Take out team ${name}`}
+                  tone="muted"
+                  onPress={() =>
+                    edit((draft) => {
+                      draft.teams = draft.teams.filter((each) => each.id !== id);
+                    })
+                  }
+                />
+              </View>
+              <KeywordField
+                label={`Keyword with which viewers join ${name}`}
+                value={keyword}
+                placeholder="!ash"
+                onChange={(next) =>
+                  change(id, (team) => {
+                    team.keyword = next;
+                  })
+                }
+              />
+              <View className="flex-row flex-wrap gap-2">
+                {members.map((one) => (
+                  <Button
+                    key={`${one.feed}/${one.viewer}`}
+                    icon={X}
+                    label={`Take ${one.name} out of ${name}`}
+                    onPress={() =>
+                      change(id, (team) => {
+                        team.members = team.members.filter(
+                          (each) => each.feed !== one.feed || each.viewer !== one.viewer,
+                        );
+                      })
+                    }
+                  >
+                    {one.name}
+                  </Button>
+                ))}
+                <Button kind="outline" icon={Plus} label={`Put a viewer into ${name}`} onPress={() => setNaming(id)}>
+                  Put a viewer in
+                </Button>
+              </View>
+            </View>
+          ))
+        : null}
       {naming !== null ? (
         <ViewerChoice
-          title="Put a viewer into the team" onClose={() => setNaming(null)}
+          title="Put a viewer into the team"
+          onClose={() => setNaming(null)}
           onChoose={({ feed, viewer, name }) => {
             setNaming(null);
             edit((draft) => {
               // One viewer is in one team.
-              for (const team of draft.teams) team.members = team.members.filter((each) => each.feed !== feed || each.viewer !== viewer);
+              for (const team of draft.teams)
+                team.members = team.members.filter((each) => each.feed !== feed || each.viewer !== viewer);
               draft.teams.find(({ id }) => id === naming)?.members.push({ feed, viewer, name });
             });
           }}

@@ -3,7 +3,16 @@ import { Text } from '@/ui/part/text';
 import { Ticks } from '@/ui/part/ticks';
 
 const TITLES: Record<(typeof TICKER_KINDS)[number], string> = {
-  follow: 'Follows', gift: 'Gifts', subscribe: 'Subscriptions', giftSubs: 'Subscriptions given away', tip: 'Tips', raid: 'Raids', share: 'Shares', chat: 'Chat', every: 'Every so many', goal: 'Goals',
+  follow: 'Follows',
+  gift: 'Gifts',
+  subscribe: 'Subscriptions',
+  giftSubs: 'Subscriptions given away',
+  tip: 'Tips',
+  raid: 'Raids',
+  share: 'Shares',
+  chat: 'Chat',
+  every: 'Every so many',
+  goal: 'Goals',
 };
 
 /** Which kinds of alert a ticker lists; with none taken out it lists all, also those that are in no list. */
@@ -15,8 +24,15 @@ export function TickerFields({ piece, set }: { piece: TickerPiece; set: (field: 
   };
   return (
     <>
-      <Text size={13} tone="muted">Alerts of these kinds</Text>
-      <Ticks label="Alerts of these kinds" options={TICKER_KINDS.map((value) => ({ value, label: TITLES[value] }))} ticked={ticked} onTick={tick} />
+      <Text size={13} tone="muted">
+        Alerts of these kinds
+      </Text>
+      <Ticks
+        label="Alerts of these kinds"
+        options={TICKER_KINDS.map((value) => ({ value, label: TITLES[value] }))}
+        ticked={ticked}
+        onTick={tick}
+      />
     </>
   );
 }

@@ -12,13 +12,45 @@ const MOST = 6;
 /** Whether a leaderboard tells changes of place, and other measures that it shows in turn with its first. */
 export function TurnFields({ piece, set }: { piece: LeaderboardPiece; set: (field: string, value: unknown) => void }) {
   const turns = piece.turns ?? [];
-  const tick = (measure: string): void => set('turns', turns.some((each) => each === measure) ? turns.filter((each) => each !== measure) : [...turns, measure].slice(-MOST));
+  const tick = (measure: string): void =>
+    set(
+      'turns',
+      turns.some((each) => each === measure)
+        ? turns.filter((each) => each !== measure)
+        : [...turns, measure].slice(-MOST),
+    );
   return (
     <View className="gap-3">
-      <Segments label="Changes of place" value={piece.moves ? 'told' : 'not'} onChange={(value) => set('moves', value === 'told')} options={[{ value: 'told', label: 'Tell changes of place' }, { value: 'not', label: 'Places alone' }]} />
-      <Text size={13} tone="muted">Shown in turn with it</Text>
-      <Ticks label="Shown in turn with it" options={BOARD_MEASURES.filter((measure) => measure !== piece.measure).map((value) => ({ value, label: MEASURE_TITLES[value] }))} ticked={turns} onTick={tick} />
-      {turns.length > 0 ? <NumberField label="Seconds for each" value={piece.seconds ?? 8} least={3} most={60} onChange={(seconds) => set('seconds', seconds)} /> : null}
+      <Segments
+        label="Changes of place"
+        value={piece.moves ? 'told' : 'not'}
+        onChange={(value) => set('moves', value === 'told')}
+        options={[
+          { value: 'told', label: 'Tell changes of place' },
+          { value: 'not', label: 'Places alone' },
+        ]}
+      />
+      <Text size={13} tone="muted">
+        Shown in turn with it
+      </Text>
+      <Ticks
+        label="Shown in turn with it"
+        options={BOARD_MEASURES.filter((measure) => measure !== piece.measure).map((value) => ({
+          value,
+          label: MEASURE_TITLES[value],
+        }))}
+        ticked={turns}
+        onTick={tick}
+      />
+      {turns.length > 0 ? (
+        <NumberField
+          label="Seconds for each"
+          value={piece.seconds ?? 8}
+          least={3}
+          most={60}
+          onChange={(seconds) => set('seconds', seconds)}
+        />
+      ) : null}
     </View>
   );
 }

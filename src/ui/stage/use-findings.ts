@@ -47,9 +47,13 @@ export function useFindings(scene: string): { findings: Finding[]; dismissed: Fi
     return () => clearTimeout(timer);
   }, [show, scene, host, looks]);
 
-  return useMemo(() => ({
-    findings: all.filter(({ key }) => !show.dismissed.includes(key)), dismissed: all.filter(({ key }) => show.dismissed.includes(key)),
-  }), [all, show.dismissed]);
+  return useMemo(
+    () => ({
+      findings: all.filter(({ key }) => !show.dismissed.includes(key)),
+      dismissed: all.filter(({ key }) => show.dismissed.includes(key)),
+    }),
+    [all, show.dismissed],
+  );
 }
 
 /** The picture pieces alone as they look now, small. Without any, the made-up picture that the editor shows. */
@@ -60,8 +64,23 @@ function pictureOf(show: Show, scene: string, host: BrowserHost): Behind {
   const pictures = piecesSeen(show, { scene, hidden: new Set(), by: 'app' }).filter(isPicture);
   const now = engineClock.now();
   const stage = new Stage({ measure: host.measure, seen: 'program' });
-  const list = stage.at({ frame: show.frame, pieces: pictures, live: Object.fromEntries(pictures.map((piece) => [piece.id, sampleOf(piece, show)])) }, now);
-  if (pictures.length === 0) list.groups.push({ key: 'made-up', box: { x: 0, y: 0, w: show.frame.width, h: show.frame.height }, ops: sceneryOps('pot', { w: show.frame.width, h: show.frame.height }, now), dx: 0, dy: 0, opacity: 1 });
+  const list = stage.at(
+    {
+      frame: show.frame,
+      pieces: pictures,
+      live: Object.fromEntries(pictures.map((piece) => [piece.id, sampleOf(piece, show)])),
+    },
+    now,
+  );
+  if (pictures.length === 0)
+    list.groups.push({
+      key: 'made-up',
+      box: { x: 0, y: 0, w: show.frame.width, h: show.frame.height },
+      ops: sceneryOps('pot', { w: show.frame.width, h: show.frame.height }, now),
+      dx: 0,
+      dy: 0,
+      opacity: 1,
+    });
   new Painter(context, host, scale).paint(list);
   const { data } = context.getImageData(0, 0, width, height);
   return { width, height, rgba: data };

@@ -13,13 +13,39 @@ export const Veil = memo(function Veil({ width, height }: { width: number; heigh
   return (
     <View style={{ position: 'absolute', left: 0, top: 0, pointerEvents: 'none' }} aria-hidden>
       <Svg width={width} height={height}>
-        <Defs><Pattern id="hatch" width={9} height={9} patternUnits="userSpaceOnUse" patternTransform="rotate(45)"><Line x1={0} y1={0} x2={0} y2={9} stroke="#ffffff" strokeOpacity={0.13} strokeWidth={3} /></Pattern></Defs>
+        <Defs>
+          <Pattern id="hatch" width={9} height={9} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+            <Line x1={0} y1={0} x2={0} y2={9} stroke="#ffffff" strokeOpacity={0.13} strokeWidth={3} />
+          </Pattern>
+        </Defs>
         {veilsOf(show.safe, show.frame).map(({ name, box }) => (
-          <Rect key={name} x={box.x * scale} y={box.y * scale} width={box.w * scale} height={box.h * scale} fill="url(#hatch)" stroke={mist} strokeOpacity={0.6} strokeWidth={1} strokeDasharray="3 4" />
+          <Rect
+            key={name}
+            x={box.x * scale}
+            y={box.y * scale}
+            width={box.w * scale}
+            height={box.h * scale}
+            fill="url(#hatch)"
+            stroke={mist}
+            strokeOpacity={0.6}
+            strokeWidth={1}
+            strokeDasharray="3 4"
+          />
         ))}
-        {veilsOf(show.safe, show.frame).filter(({ box }) => box.w * scale > 110).map(({ name, box }) => (
-          <SvgText key={name} x={box.x * scale + 8} y={(box.y + box.h) * scale - 8} fontSize={13} fontFamily="Atkinson-SemiBold" fill={mist}>{name}</SvgText>
-        ))}
+        {veilsOf(show.safe, show.frame)
+          .filter(({ box }) => box.w * scale > 110)
+          .map(({ name, box }) => (
+            <SvgText
+              key={name}
+              x={box.x * scale + 8}
+              y={(box.y + box.h) * scale - 8}
+              fontSize={13}
+              fontFamily="Atkinson-SemiBold"
+              fill={mist}
+            >
+              {name}
+            </SvgText>
+          ))}
       </Svg>
     </View>
   );

@@ -8,16 +8,52 @@ import { Text } from '@/ui/part/text';
 import { ViewerChoice } from '@/ui/people/viewer-choice';
 
 /** Viewers whose lines a chat column leaves out. */
-export function WithoutField({ piece: { without }, set }: { piece: ChatPiece; set: (field: string, value: unknown) => void }) {
+export function WithoutField({
+  piece: { without },
+  set,
+}: {
+  piece: ChatPiece;
+  set: (field: string, value: unknown) => void;
+}) {
   const [naming, setNaming] = useState(false);
   return (
     <View className="gap-2">
-      <Text size={13} tone="muted">Lines of these viewers are left out</Text>
+      <Text size={13} tone="muted">
+        Lines of these viewers are left out
+      </Text>
       <View className="flex-row flex-wrap gap-2">
-        {without.map((one) => <Button key={`${one.feed}/${one.viewer}`} icon={X} label={`Show ${one.name} again`} onPress={() => set('without', without.filter((each) => each !== one))}>{one.name}</Button>)}
-        <Button kind="outline" icon={Plus} onPress={() => setNaming(true)}>Leave a viewer’s lines out</Button>
+        {without.map((one) => (
+          <Button
+            key={`${one.feed}/${one.viewer}`}
+            icon={X}
+            label={`Show ${one.name} again`}
+            onPress={() =>
+              set(
+                'without',
+                without.filter((each) => each !== one),
+              )
+            }
+          >
+            {one.name}
+          </Button>
+        ))}
+        <Button kind="outline" icon={Plus} onPress={() => setNaming(true)}>
+          Leave a viewer’s lines out
+        </Button>
       </View>
-      {naming ? <ViewerChoice title="Whose lines are left out" onClose={() => setNaming(false)} onChoose={({ feed, viewer, name }) => { setNaming(false); set('without', [...without.filter((one) => one.feed !== feed || one.viewer !== viewer), { feed, viewer, name }]); }} /> : null}
+      {naming ? (
+        <ViewerChoice
+          title="Whose lines are left out"
+          onClose={() => setNaming(false)}
+          onChoose={({ feed, viewer, name }) => {
+            setNaming(false);
+            set('without', [
+              ...without.filter((one) => one.feed !== feed || one.viewer !== viewer),
+              { feed, viewer, name },
+            ]);
+          }}
+        />
+      ) : null}
     </View>
   );
 }

@@ -10,9 +10,12 @@ const grounds = ['ground', 'surface', 'raised'] as const;
 describe.each(looks)('%s', (look) => {
   const tokens = TOKENS[look];
 
-  test.each(['ink', 'muted', 'marigold', 'lagoon', 'brick', 'mist'] as const)('%s is readable as text on every ground', (name) => {
-    for (const ground of grounds) expect(wcagContrast(tokens[name], tokens[ground])).toBeGreaterThanOrEqual(4.5);
-  });
+  test.each(['ink', 'muted', 'marigold', 'lagoon', 'brick', 'mist'] as const)(
+    '%s is readable as text on every ground',
+    (name) => {
+      for (const ground of grounds) expect(wcagContrast(tokens[name], tokens[ground])).toBeGreaterThanOrEqual(4.5);
+    },
+  );
 
   test('the words on the main button are readable', () => {
     expect(wcagContrast(tokens.onmarigold, tokens.marigold)).toBeGreaterThanOrEqual(4.5);

@@ -11,9 +11,16 @@ const schema = z.object({
 
 /** Tells a web address that this happened: nothing goes there but the cue's name and these words. */
 export const ask: StepKind<'ask', typeof schema> = {
-  kind: 'ask', schema, title: 'Tell a web address',
+  kind: 'ask',
+  schema,
+  title: 'Tell a web address',
   make: () => ({ kind: 'ask', url: '', words: '{viewer} sent {count} {gift}' }),
-  sentence: ({ url, words }) => [{ text: 'tell ' }, { text: hostOf(url) ?? 'an address', field: 'url' }, { text: ' ' }, { text: `“${words || '…'}”`, field: 'words' }],
+  sentence: ({ url, words }) => [
+    { text: 'tell ' },
+    { text: hostOf(url) ?? 'an address', field: 'url' },
+    { text: ' ' },
+    { text: `“${words || '…'}”`, field: 'words' },
+  ],
   settings: [
     { field: 'url', label: 'Address', setting: 'address' },
     { field: 'words', label: 'Words that are sent', setting: 'words' },

@@ -6,11 +6,16 @@ const schema = z.object({ kind: z.literal('call'), cue: z.string().min(1).max(10
 
 /** Does the steps of another cue. */
 export const call: StepKind<'call', typeof schema> = {
-  kind: 'call', schema, title: 'Do another cue’s steps',
+  kind: 'call',
+  schema,
+  title: 'Do another cue’s steps',
   make: (of) => ({ kind: 'call', cue: of.cues[0]?.id ?? 'cue' }),
   sentence: (step, of) => {
     const at = of.cues.findIndex(({ id }) => id === step.cue);
-    return [{ text: 'do the steps of ' }, { text: at < 0 ? 'a cue that is gone' : of.cues[at]?.name || `cue ${at + 1}`, field: 'cue' }];
+    return [
+      { text: 'do the steps of ' },
+      { text: at < 0 ? 'a cue that is gone' : of.cues[at]?.name || `cue ${at + 1}`, field: 'cue' },
+    ];
   },
   settings: [{ field: 'cue', label: 'Cue', setting: 'one', of: 'cues' }],
   trouble(step, of, cue) {
@@ -25,13 +30,14 @@ export const call: StepKind<'call', typeof schema> = {
 export function loops(cue: Cue, show: Show): boolean {
   const byId = new Map(show.cues.map((each) => [each.id, each]));
   const seen = new Set<string>();
-  const reaches = (from: Cue): boolean => from.steps.some((step) => {
-    if (step.kind !== 'call') return false;
-    if (step.cue === cue.id) return true;
-    if (seen.has(step.cue)) return false;
-    seen.add(step.cue);
-    const next = byId.get(step.cue);
-    return next !== undefined && reaches(next);
-  });
+  const reaches = (from: Cue): boolean =>
+    from.steps.some((step) => {
+      if (step.kind !== 'call') return false;
+      if (step.cue === cue.id) return true;
+      if (seen.has(step.cue)) return false;
+      seen.add(step.cue);
+      const next = byId.get(step.cue);
+      return next !== undefined && reaches(next);
+    });
   return reaches(cue);
 }

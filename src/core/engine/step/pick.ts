@@ -4,7 +4,10 @@ import type { StepKind } from './step';
 const schema = z.object({
   kind: z.literal('pick'),
   /** Cues whose steps are done; the larger a weight, the more often. */
-  of: z.array(z.object({ cue: z.string().min(1).max(100), weight: z.number().int().min(1).max(1000) })).min(1).max(20),
+  of: z
+    .array(z.object({ cue: z.string().min(1).max(100), weight: z.number().int().min(1).max(1000) }))
+    .min(1)
+    .max(20),
   /** False: never the same twice running, where there is another. */
   twice: z.boolean(),
 });
@@ -12,11 +15,25 @@ export type PickStep = z.infer<typeof schema>;
 
 /** Does the steps of one of several cues, by chance. */
 export const pick: StepKind<'pick', typeof schema> = {
-  kind: 'pick', schema, title: 'One of several cues, by chance',
-  make: (of) => ({ kind: 'pick', of: of.cues.slice(0, 2).map(({ id }) => ({ cue: id, weight: 1 })).concat(of.cues.length === 0 ? [{ cue: 'cue', weight: 1 }] : []), twice: false }),
+  kind: 'pick',
+  schema,
+  title: 'One of several cues, by chance',
+  make: (of) => ({
+    kind: 'pick',
+    of: of.cues
+      .slice(0, 2)
+      .map(({ id }) => ({ cue: id, weight: 1 }))
+      .concat(of.cues.length === 0 ? [{ cue: 'cue', weight: 1 }] : []),
+    twice: false,
+  }),
   sentence: (step, of) => [
     { text: 'do one of ' },
-    { text: step.of.map(({ cue, weight }) => `${nameOf(cue, of.cues)}${weight === 1 ? '' : ` (${weight} ×)`}`).join(', '), field: 'of' },
+    {
+      text: step.of
+        .map(({ cue, weight }) => `${nameOf(cue, of.cues)}${weight === 1 ? '' : ` (${weight} ×)`}`)
+        .join(', '),
+      field: 'of',
+    },
     ...(step.twice ? [] : [{ text: ', never the same twice running' }]),
   ],
   settings: [],

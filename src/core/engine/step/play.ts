@@ -13,14 +13,18 @@ const schema = z.object({
 });
 export type PlayStep = z.infer<typeof schema>;
 
-const nameOf = (id: string, of: Show): string | null => soundName(id) ?? of.media.find((file) => file.id === id && mediaKind(file) === 'sound')?.name ?? null;
+const nameOf = (id: string, of: Show): string | null =>
+  soundName(id) ?? of.media.find((file) => file.id === id && mediaKind(file) === 'sound')?.name ?? null;
 
 /** Plays a sound, from the outlet that sounds. */
 export const play: StepKind<'play', typeof schema> = {
-  kind: 'play', schema, title: 'Play a sound',
+  kind: 'play',
+  schema,
+  title: 'Play a sound',
   make: () => ({ kind: 'play', sound: SOUNDS[0]?.id ?? 'wood-block', volume: 100 }),
   sentence: (step, of) => [
-    { text: 'play ' }, { text: nameOf(step.sound, of) ?? 'a sound that is gone', field: 'sound' },
+    { text: 'play ' },
+    { text: nameOf(step.sound, of) ?? 'a sound that is gone', field: 'sound' },
     ...(step.volume === 100 ? [] : [{ text: ' at ' }, { text: `${step.volume} %`, field: 'volume' }]),
   ],
   settings: [

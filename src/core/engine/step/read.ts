@@ -7,7 +7,9 @@ export type ReadStep = z.infer<typeof schema>;
 
 /** Reads words aloud, from the outlet that sounds. */
 export const read: StepKind<'read', typeof schema> = {
-  kind: 'read', schema, title: 'Read aloud',
+  kind: 'read',
+  schema,
+  title: 'Read aloud',
   make: () => ({ kind: 'read', words: '{viewer} says: {message}' }),
   sentence: ({ words }) => [{ text: 'read aloud ' }, { text: `“${words || '…'}”`, field: 'words' }],
   settings: [{ field: 'words', label: 'Words to read', setting: 'words' }],

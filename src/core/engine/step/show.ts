@@ -16,13 +16,31 @@ const schema = z.object({
 
 /** Shows words, and a picture if there is one, in a spotlight for a while. */
 export const show: StepKind<'show', typeof schema> = {
-  kind: 'show', schema, title: 'Show words and a picture',
-  make: (of) => ({ kind: 'show', spotlight: of.pieces.find(({ kind }) => kind === 'spotlight')?.id ?? 'spotlight', words: 'Thank you, {viewer}', seconds: 4 }),
+  kind: 'show',
+  schema,
+  title: 'Show words and a picture',
+  make: (of) => ({
+    kind: 'show',
+    spotlight: of.pieces.find(({ kind }) => kind === 'spotlight')?.id ?? 'spotlight',
+    words: 'Thank you, {viewer}',
+    seconds: 4,
+  }),
   sentence: (step, of) => [
-    { text: 'show ' }, { text: `“${step.words || '…'}”`, field: 'words' },
-    { text: ' in ' }, { text: of.pieces.find(({ id, kind }) => id === step.spotlight && kind === 'spotlight')?.name ?? 'no spotlight', field: 'spotlight' },
-    { text: ' for ' }, { text: `${step.seconds} s`, field: 'seconds' },
-    ...(step.look && step.look.picture !== '' ? [{ text: ' ' }, { text: lookWords(step.look, (id) => of.media.find((one) => one.id === id)?.name ?? null), field: 'look' }] : []),
+    { text: 'show ' },
+    { text: `“${step.words || '…'}”`, field: 'words' },
+    { text: ' in ' },
+    {
+      text: of.pieces.find(({ id, kind }) => id === step.spotlight && kind === 'spotlight')?.name ?? 'no spotlight',
+      field: 'spotlight',
+    },
+    { text: ' for ' },
+    { text: `${step.seconds} s`, field: 'seconds' },
+    ...(step.look && step.look.picture !== ''
+      ? [
+          { text: ' ' },
+          { text: lookWords(step.look, (id) => of.media.find((one) => one.id === id)?.name ?? null), field: 'look' },
+        ]
+      : []),
   ],
   settings: [
     { field: 'words', label: 'Words on the frame', setting: 'words' },
@@ -31,7 +49,8 @@ export const show: StepKind<'show', typeof schema> = {
     { field: 'seconds', label: 'Length', setting: 'number', least: 1, most: 120, unit: 'seconds' },
   ],
   trouble(step, of) {
-    if (!of.pieces.some(({ id, kind }) => id === step.spotlight && kind === 'spotlight')) return 'Its spotlight is not on the stage any more. Choose another one.';
+    if (!of.pieces.some(({ id, kind }) => id === step.spotlight && kind === 'spotlight'))
+      return 'Its spotlight is not on the stage any more. Choose another one.';
     const picture = step.look?.picture ?? '';
     if (picture !== '' && picture !== 'initials') {
       const file = of.media.find(({ id }) => id === picture);
@@ -39,7 +58,8 @@ export const show: StepKind<'show', typeof schema> = {
       if (mediaKind(file) === 'sound') return 'Its picture is a sound. Choose another one.';
     }
     if (step.words.trim() === '') return picture === '' ? 'It has no words to show.' : null;
-    if ((step.look?.wordsAfter ?? 0) >= step.seconds) return 'Its words come after the alert has gone. Let them come earlier.';
+    if ((step.look?.wordsAfter ?? 0) >= step.seconds)
+      return 'Its words come after the alert has gone. Let them come earlier.';
     return wordsTrouble(step.words, of.language);
   },
 };

@@ -5,7 +5,8 @@ const HOW = ['keyword', 'is', 'starts', 'contains'] as const;
 const schema = z.object({ kind: z.literal('chat'), how: z.enum(HOW), text: z.string().max(200) });
 
 /** As two messages are compared: compatibility forms are one (Unicode UAX #15, NFKC), and case does not count. */
-export const plain = (text: string): string => (BEYOND_ASCII.test(text) ? text.normalize('NFKC') : text).toLowerCase().trim();
+export const plain = (text: string): string =>
+  (BEYOND_ASCII.test(text) ? text.normalize('NFKC') : text).toLowerCase().trim();
 // ASCII has no other forms, and most keywords are in it.
 const BEYOND_ASCII = /[^\u0000-\u007f]/;
 
@@ -15,10 +16,18 @@ export function firstWord(text: string): string {
   return end < 0 ? text : text.slice(0, end);
 }
 
-const WORDS: Record<(typeof HOW)[number], string> = { keyword: 'begins a message with the keyword', is: 'writes exactly', starts: 'writes something that starts with', contains: 'writes something that contains' };
+const WORDS: Record<(typeof HOW)[number], string> = {
+  keyword: 'begins a message with the keyword',
+  is: 'writes exactly',
+  starts: 'writes something that starts with',
+  contains: 'writes something that contains',
+};
 
 export const chat: WhenKind<'chat', typeof schema> = {
-  kind: 'chat', schema, title: 'Someone writes in chat', group: 'Talking',
+  kind: 'chat',
+  schema,
+  title: 'Someone writes in chat',
+  group: 'Talking',
   triggers: () => ['chat'],
   // The first word of what is sought is the first word of what is found, but for "contains", and for a start that may end within a word.
   keys: ({ how, text }) => (how === 'keyword' || how === 'is' ? [firstWord(plain(text))] : null),
@@ -27,16 +36,46 @@ export const chat: WhenKind<'chat', typeof schema> = {
     if (moment.trigger !== 'chat' || moment.event.kind !== 'chat') return NEVER;
     const said = plain(moment.event.text);
     const sought = plain(text);
-    const found = how === 'keyword' ? firstWord(said) === sought : how === 'is' ? said === sought : how === 'starts' ? said.startsWith(sought) : said.includes(sought);
+    const found =
+      how === 'keyword'
+        ? firstWord(said) === sought
+        : how === 'is'
+          ? said === sought
+          : how === 'starts'
+            ? said.startsWith(sought)
+            : said.includes(sought);
     if (!found) return NEVER;
-    const message = how === 'keyword' ? moment.event.text.trim().slice(firstWord(moment.event.text.trim()).length).trim() : moment.event.text;
+    const message =
+      how === 'keyword'
+        ? moment.event.text.trim().slice(firstWord(moment.event.text.trim()).length).trim()
+        : moment.event.text;
     return [viewerValues(moment, { message, total: moment.tally?.chats ?? 1 })];
   },
   sample: ({ text }) => ({ ...SAMPLE_VIEWER, message: text === '' ? 'hello' : text, total: 1 }),
-  sentence: ({ how, text }) => [{ text: 'someone ' }, { text: WORDS[how], field: 'how' }, { text: ' ' }, { text: text === '' ? '(anything)' : `“${text}”`, field: 'text' }],
+  sentence: ({ how, text }) => [
+    { text: 'someone ' },
+    { text: WORDS[how], field: 'how' },
+    { text: ' ' },
+    { text: text === '' ? '(anything)' : `“${text}”`, field: 'text' },
+  ],
   settings: [
-    { field: 'how', label: 'The message', setting: 'choice', options: [{ value: 'keyword', label: 'Begins with a keyword' }, { value: 'is', label: 'Is exactly' }, { value: 'starts', label: 'Starts with' }, { value: 'contains', label: 'Contains' }] },
+    {
+      field: 'how',
+      label: 'The message',
+      setting: 'choice',
+      options: [
+        { value: 'keyword', label: 'Begins with a keyword' },
+        { value: 'is', label: 'Is exactly' },
+        { value: 'starts', label: 'Starts with' },
+        { value: 'contains', label: 'Contains' },
+      ],
+    },
     { field: 'text', label: 'Text', setting: 'text', most: 200, placeholder: '!kiln' },
   ],
-  trouble: ({ how, text }) => (text.trim() === '' && how !== 'contains' && how !== 'starts' ? 'It waits for a message without words. Say which.' : how === 'keyword' && /\s/.test(text.trim()) ? 'A keyword is one word: what a message begins with.' : null),
+  trouble: ({ how, text }) =>
+    text.trim() === '' && how !== 'contains' && how !== 'starts'
+      ? 'It waits for a message without words. Say which.'
+      : how === 'keyword' && /\s/.test(text.trim())
+        ? 'A keyword is one word: what a message begins with.'
+        : null,
 };

@@ -7,7 +7,10 @@ const schema = z.object({ kind: z.literal('first') });
 const BY_VIEWERS = EVENT_KINDS.filter((kind) => kind !== 'audience' && kind !== 'room');
 
 export const first: WhenKind<'first', typeof schema> = {
-  kind: 'first', schema, title: 'A viewer does something for the first time in the session', group: 'Watching',
+  kind: 'first',
+  schema,
+  title: 'A viewer does something for the first time in the session',
+  group: 'Watching',
   joins: 'group',
   triggers: () => BY_VIEWERS,
   make: () => ({ kind: 'first' }),

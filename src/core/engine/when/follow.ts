@@ -4,11 +4,15 @@ import { NEVER, SAMPLE_VIEWER, viewerValues, type WhenKind } from './when';
 const schema = z.object({ kind: z.literal('follow') });
 
 export const follow: WhenKind<'follow', typeof schema> = {
-  kind: 'follow', schema, title: 'Someone follows', group: 'Watching',
+  kind: 'follow',
+  schema,
+  title: 'Someone follows',
+  group: 'Watching',
   joins: 'group',
   triggers: () => ['follow'],
   make: () => ({ kind: 'follow' }),
-  fires: (_when, moment) => (moment.trigger === 'follow' ? [viewerValues(moment, { total: moment.totals.follows })] : NEVER),
+  fires: (_when, moment) =>
+    moment.trigger === 'follow' ? [viewerValues(moment, { total: moment.totals.follows })] : NEVER,
   sample: () => ({ ...SAMPLE_VIEWER, total: 128 }),
   sentence: () => [{ text: 'anyone follows', field: 'when' }],
   settings: [],

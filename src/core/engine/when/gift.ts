@@ -13,7 +13,10 @@ const schema = z.object({
 });
 
 export const gift: WhenKind<'gift', typeof schema> = {
-  kind: 'gift', schema, title: 'Someone sends a gift', group: 'Giving',
+  kind: 'gift',
+  schema,
+  title: 'Someone sends a gift',
+  group: 'Giving',
   joins: 'add',
   triggers: () => ['gift'],
   keys: ({ gifts }) => (gifts.length === 0 ? null : gifts.map(({ id }) => id)),
@@ -28,7 +31,12 @@ export const gift: WhenKind<'gift', typeof schema> = {
     if (when.gifts.length > 0 && !when.gifts.some(({ id }) => id === event.giftId)) return NEVER;
     return [viewerValues(moment, { gift: event.name, count, total: count * event.unitCoins })];
   },
-  sample: (when) => ({ ...SAMPLE_VIEWER, gift: when.gifts[0]?.name ?? 'Slip Splash', count: 3, total: Math.max(30, when.coins.least ?? 0) }),
+  sample: (when) => ({
+    ...SAMPLE_VIEWER,
+    gift: when.gifts[0]?.name ?? 'Slip Splash',
+    count: 3,
+    total: Math.max(30, when.coins.least ?? 0),
+  }),
   sentence: ({ gifts, coins, at }) => [
     { text: 'someone sends ' },
     { text: gifts.length === 0 ? 'any gift' : gifts.map(({ name }) => name).join(' or '), field: 'gifts' },
@@ -38,7 +46,15 @@ export const gift: WhenKind<'gift', typeof schema> = {
   settings: [
     { field: 'gifts', label: 'Gift', setting: 'gifts' },
     { field: 'coins', label: 'What it comes to', setting: 'range', unit: 'coins' },
-    { field: 'at', label: 'Streaks', setting: 'choice', options: [{ value: 'step', label: 'At each step' }, { value: 'end', label: 'Once, at the end' }] },
+    {
+      field: 'at',
+      label: 'Streaks',
+      setting: 'choice',
+      options: [
+        { value: 'step', label: 'At each step' },
+        { value: 'end', label: 'Once, at the end' },
+      ],
+    },
   ],
   trouble: ({ coins }) => rangeTrouble(coins),
 };

@@ -26,18 +26,62 @@ import { tip } from './tip';
 import type { Moment, SentencePart, Trigger, WhenKind } from './when';
 
 /** Every kind of "when", in the order in which they are offered. A new one is a file, and a word in each of the two lists. */
-export const WHEN_KINDS = { follow, gift, every, tip, subscribe, giftSubs, raid, share, first, chat, goal, countdown, counter, lantern, draw, level, perk, scene, session, clock, press } as const;
+export const WHEN_KINDS = {
+  follow,
+  gift,
+  every,
+  tip,
+  subscribe,
+  giftSubs,
+  raid,
+  share,
+  first,
+  chat,
+  goal,
+  countdown,
+  counter,
+  lantern,
+  draw,
+  level,
+  perk,
+  scene,
+  session,
+  clock,
+  press,
+} as const;
 
 export const whenSchema = z.discriminatedUnion('kind', [
-  follow.schema, gift.schema, every.schema, tip.schema, subscribe.schema, giftSubs.schema, raid.schema, share.schema, first.schema, chat.schema, goal.schema, countdown.schema, counter.schema, lantern.schema, draw.schema, level.schema, perk.schema, scene.schema, session.schema, clock.schema, press.schema,
+  follow.schema,
+  gift.schema,
+  every.schema,
+  tip.schema,
+  subscribe.schema,
+  giftSubs.schema,
+  raid.schema,
+  share.schema,
+  first.schema,
+  chat.schema,
+  goal.schema,
+  countdown.schema,
+  counter.schema,
+  lantern.schema,
+  draw.schema,
+  level.schema,
+  perk.schema,
+  scene.schema,
+  session.schema,
+  clock.schema,
+  press.schema,
 ]);
 export type When = z.infer<typeof whenSchema>;
 export type WhenKindName = When['kind'];
 
 // A when's kind picks the file that knows it; that the two belong together is said here once.
-export const whenKind = (when: When): WhenKind<string, z.ZodType<When>> => WHEN_KINDS[when.kind] as unknown as WhenKind<string, z.ZodType<When>>;
+export const whenKind = (when: When): WhenKind<string, z.ZodType<When>> =>
+  WHEN_KINDS[when.kind] as unknown as WhenKind<string, z.ZodType<When>>;
 
-export const fires = (when: When, moment: Moment, memory: Memory): readonly WordValues[] => whenKind(when).fires(when, moment, memory);
+export const fires = (when: When, moment: Moment, memory: Memory): readonly WordValues[] =>
+  whenKind(when).fires(when, moment, memory);
 
 export const sampleValues = (when: When): WordValues => whenKind(when).sample(when);
 

@@ -4,7 +4,10 @@ import { NEVER, type WhenKind } from './when';
 const schema = z.object({ kind: z.literal('press'), name: z.string().min(1).max(40) });
 
 export const press: WhenKind<'press', typeof schema> = {
-  kind: 'press', schema, title: 'You press a button on the desk', group: 'The show',
+  kind: 'press',
+  schema,
+  title: 'You press a button on the desk',
+  group: 'The show',
   triggers: () => ['press'],
   make: () => ({ kind: 'press', name: 'Applause' }),
   fires: (_when, moment) => (moment.trigger === 'press' ? [{}] : NEVER),

@@ -4,11 +4,15 @@ import { NEVER, SAMPLE_VIEWER, viewerValues, type WhenKind } from './when';
 const schema = z.object({ kind: z.literal('share') });
 
 export const share: WhenKind<'share', typeof schema> = {
-  kind: 'share', schema, title: 'Someone shares the broadcast', group: 'Watching',
+  kind: 'share',
+  schema,
+  title: 'Someone shares the broadcast',
+  group: 'Watching',
   joins: 'group',
   triggers: () => ['share'],
   make: () => ({ kind: 'share' }),
-  fires: (_when, moment) => (moment.trigger === 'share' ? [viewerValues(moment, { total: moment.tally?.shares ?? 1 })] : NEVER),
+  fires: (_when, moment) =>
+    moment.trigger === 'share' ? [viewerValues(moment, { total: moment.tally?.shares ?? 1 })] : NEVER,
   sample: () => ({ ...SAMPLE_VIEWER, total: 1 }),
   sentence: () => [{ text: 'anyone shares the broadcast', field: 'when' }],
   settings: [],

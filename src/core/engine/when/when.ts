@@ -8,7 +8,19 @@ import type { Totals, ViewerTally } from '../tally';
 import type { WordValues } from '../words';
 
 /** What can set a cue off: a kind of event, or one of the show's own moments. */
-export type Trigger = EventKind | 'goal' | 'countdown' | 'counter' | 'lantern' | 'draw' | 'scene' | 'session' | 'clock' | 'press' | 'level' | 'perk';
+export type Trigger =
+  | EventKind
+  | 'goal'
+  | 'countdown'
+  | 'counter'
+  | 'lantern'
+  | 'draw'
+  | 'scene'
+  | 'session'
+  | 'clock'
+  | 'press'
+  | 'level'
+  | 'perk';
 
 /** An event that has just been counted. */
 export interface EventMoment {
@@ -54,7 +66,28 @@ export type Setting = { hidden?: (values: Readonly<Record<string, unknown>>) => 
   | { field: string; label: string; setting: 'address' }
   | { field: string; label: string; setting: 'gifts' }
   | { field: string; label: string; setting: 'look' }
-  | { field: string; label: string; setting: 'one'; of: 'goals' | 'countdowns' | 'counters' | 'numbers' | 'draws' | 'anyDraw' | 'lanterns' | 'anyLantern' | 'scenes' | 'anyScene' | 'anyPerk' | 'spotlights' | 'cues' | 'pieces' | 'sounds' });
+  | {
+      field: string;
+      label: string;
+      setting: 'one';
+      of:
+        | 'goals'
+        | 'countdowns'
+        | 'counters'
+        | 'numbers'
+        | 'draws'
+        | 'anyDraw'
+        | 'lanterns'
+        | 'anyLantern'
+        | 'scenes'
+        | 'anyScene'
+        | 'anyPerk'
+        | 'spotlights'
+        | 'cues'
+        | 'pieces'
+        | 'sounds';
+    }
+);
 
 /** One kind of "when": its schema, what it listens to, how often a moment sets it off, and how it reads. One file each. */
 export interface WhenKind<K extends string, S extends z.ZodType<{ kind: K }>> {

@@ -9,14 +9,24 @@ import { covers, type Judged } from './finding';
 const STEP = 24;
 
 /** All that a piece must keep off: the others, and what platforms lay over the frame. */
-export const obstacles = ({ pieces, show }: { pieces: readonly Piece[]; show: Pick<Judged['show'], 'frame' | 'safe'> }, piece: Piece): Box[] =>
-  [...pieces.filter((other) => other.id !== piece.id && covers(other)).map(({ place }) => place), ...veilsOf(show.safe, show.frame).map(({ box }) => box)];
+export const obstacles = (
+  { pieces, show }: { pieces: readonly Piece[]; show: Pick<Judged['show'], 'frame' | 'safe'> },
+  piece: Piece,
+): Box[] => [
+  ...pieces.filter((other) => other.id !== piece.id && covers(other)).map(({ place }) => place),
+  ...veilsOf(show.safe, show.frame).map(({ box }) => box),
+];
 
 /**
  * The nearest place at which a box keeps off all of these and stays in the frame; smaller by degrees where it must be, down to what its kind
  * needs. Null: there is none.
  */
-export function clearPlace(box: Box, off: readonly Box[], frame: { width: number; height: number }, smallest: { w: number; h: number }): Box | null {
+export function clearPlace(
+  box: Box,
+  off: readonly Box[],
+  frame: { width: number; height: number },
+  smallest: { w: number; h: number },
+): Box | null {
   const margin = isUpright(frame) ? frame.width * 0.03 : frame.width * 0.015;
   for (let scale = 1; scale > 0.45; scale *= 0.9) {
     const w = Math.round(Math.max(smallest.w, box.w * scale));
@@ -36,8 +46,11 @@ export function clearPlace(box: Box, off: readonly Box[], frame: { width: number
   return null;
 }
 
-
 /** Where a piece that is added comes to stand: clear of everything, where there is room for that; else where it covers least. */
 export const newPlace = (piece: Piece, show: Pick<Judged['show'], 'frame' | 'safe' | 'pieces'>): Box =>
-  clearPlace(piece.place, obstacles({ pieces: show.pieces, show }, piece), show.frame, least(piece))
-  ?? freePlace(piece.place, show.pieces.filter(covers).map(({ place }) => place), show.frame);
+  clearPlace(piece.place, obstacles({ pieces: show.pieces, show }, piece), show.frame, least(piece)) ??
+  freePlace(
+    piece.place,
+    show.pieces.filter(covers).map(({ place }) => place),
+    show.frame,
+  );

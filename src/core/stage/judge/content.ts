@@ -12,34 +12,64 @@ export function halfRows({ pieces, scene }: Judged): Finding[] {
   return pieces.flatMap((piece): Finding[] => {
     if (piece.kind === 'ticker') {
       const { fit } = linesThatFit(piece);
-      return fit >= piece.rows ? [] : [{ key: `rows/${scene}/${piece.id}`, pieces: [piece.id], says: `${fit} of ${piece.rows} lines fit into ${piece.name}.`, mend: { label: `Show ${fit}`, does: { kind: 'set', piece: piece.id, fields: { rows: fit } } } }];
+      return fit >= piece.rows
+        ? []
+        : [
+            {
+              key: `rows/${scene}/${piece.id}`,
+              pieces: [piece.id],
+              says: `${fit} of ${piece.rows} lines fit into ${piece.name}.`,
+              mend: { label: `Show ${fit}`, does: { kind: 'set', piece: piece.id, fields: { rows: fit } } },
+            },
+          ];
     }
     if (piece.kind !== 'leaderboard' || piece.who === 'teams') return [];
     const { rows, rowHeight } = rowsThatFit(piece);
     if (rows >= piece.rows) return [];
     const more = Math.ceil((piece.rows - rows) * rowHeight);
-    return [{
-      key: `rows/${scene}/${piece.id}`, pieces: [piece.id], says: `${rows} of ${piece.rows} places fit into ${piece.name}; ${more} px more would hold them all.`,
-      mend: { label: `Show ${rows === 0 ? 1 : rows}`, does: { kind: 'set', piece: piece.id, fields: { rows: Math.max(1, rows) } } },
-    }];
+    return [
+      {
+        key: `rows/${scene}/${piece.id}`,
+        pieces: [piece.id],
+        says: `${rows} of ${piece.rows} places fit into ${piece.name}; ${more} px more would hold them all.`,
+        mend: {
+          label: `Show ${rows === 0 ? 1 : rows}`,
+          does: { kind: 'set', piece: piece.id, fields: { rows: Math.max(1, rows) } },
+        },
+      },
+    ];
   });
 }
 
 /** What a piece tells, so far as another one could tell the same. */
 function tells(piece: Piece): string | null {
   switch (piece.kind) {
-    case 'goal': return `goal/${piece.goal}`;
-    case 'countdown': return `countdown/${piece.countdown}`;
-    case 'counter': return `counter/${piece.counter}`;
-    case 'lantern': return `lantern/${piece.lantern}`;
-    case 'leaderboard': return `leaderboard/${piece.measure}/${piece.who ?? 'viewers'}/${JSON.stringify(piece.window ?? null)}`;
-    case 'plate': return `plate/${piece.of}/${piece.which}`;
-    case 'audience': return `audience/${piece.shows}`;
-    case 'ticker': return `ticker/${(piece.of ?? []).join()}`;
-    case 'chat': case 'shelf': case 'drift': return piece.kind;
-    case 'info': return `info/${piece.of}`;
-    case 'text': return piece.words.trim() === '' ? null : `text/${piece.words.trim()}`;
-    default: return null;
+    case 'goal':
+      return `goal/${piece.goal}`;
+    case 'countdown':
+      return `countdown/${piece.countdown}`;
+    case 'counter':
+      return `counter/${piece.counter}`;
+    case 'lantern':
+      return `lantern/${piece.lantern}`;
+    case 'leaderboard':
+      return `leaderboard/${piece.measure}/${piece.who ?? 'viewers'}/${JSON.stringify(piece.window ?? null)}`;
+    case 'plate':
+      return `plate/${piece.of}/${piece.which}`;
+    case 'audience':
+      return `audience/${piece.shows}`;
+    case 'ticker':
+      return `ticker/${(piece.of ?? []).join()}`;
+    case 'chat':
+    case 'shelf':
+    case 'drift':
+      return piece.kind;
+    case 'info':
+      return `info/${piece.of}`;
+    case 'text':
+      return piece.words.trim() === '' ? null : `text/${piece.words.trim()}`;
+    default:
+      return null;
   }
 }
 
@@ -54,10 +84,14 @@ export function twice({ pieces, scene }: Judged): Finding[] {
       first.set(told, piece);
       return [];
     }
-    return [{
-      key: `twice/${scene}/${other.id}/${piece.id}`, pieces: [piece.id, other.id], says: `${piece.name} says the same as ${other.name}.`,
-      mend: { label: `Remove ${piece.name}`, does: { kind: 'remove', piece: piece.id } },
-    }];
+    return [
+      {
+        key: `twice/${scene}/${other.id}/${piece.id}`,
+        pieces: [piece.id, other.id],
+        says: `${piece.name} says the same as ${other.name}.`,
+        mend: { label: `Remove ${piece.name}`, does: { kind: 'remove', piece: piece.id } },
+      },
+    ];
   });
 }
 
@@ -65,63 +99,120 @@ export function twice({ pieces, scene }: Judged): Finding[] {
 export function cover({ pieces, show: { frame, safe }, scene }: Judged): Finding[] {
   const all = pieces.filter(covers);
   const solid = all.filter(({ kind }) => kind !== 'spotlight');
-  const share = coverOf(solid.map(({ place }) => place), frame) + pieces.filter(({ kind }) => kind === 'spotlight').reduce((sum, { place }) => sum + areaOf(place) / (frame.width * frame.height) / 3, 0);
+  const share =
+    coverOf(
+      solid.map(({ place }) => place),
+      frame,
+    ) +
+    pieces
+      .filter(({ kind }) => kind === 'spotlight')
+      .reduce((sum, { place }) => sum + areaOf(place) / (frame.width * frame.height) / 3, 0);
   if (share <= safe.cover) return [];
   // All of them shrink alike about their own middles, no further than each can be read.
   const by = Math.sqrt(safe.cover / share) * 0.97;
-  const places = Object.fromEntries(all.map((piece) => {
-    const { w, h } = least(piece);
-    const [nw, nh] = [Math.max(w, Math.round(piece.place.w * by)), Math.max(h, Math.round(piece.place.h * by))];
-    return [piece.id, { x: Math.round(piece.place.x + (piece.place.w - nw) / 2), y: Math.round(piece.place.y + (piece.place.h - nh) / 2), w: nw, h: nh }];
-  }));
+  const places = Object.fromEntries(
+    all.map((piece) => {
+      const { w, h } = least(piece);
+      const [nw, nh] = [Math.max(w, Math.round(piece.place.w * by)), Math.max(h, Math.round(piece.place.h * by))];
+      return [
+        piece.id,
+        {
+          x: Math.round(piece.place.x + (piece.place.w - nw) / 2),
+          y: Math.round(piece.place.y + (piece.place.h - nh) / 2),
+          w: nw,
+          h: nh,
+        },
+      ];
+    }),
+  );
   const largest = [...solid].sort((a, b) => areaOf(b.place) - areaOf(a.place))[0];
-  return largest ? [{
-    key: `cover/${scene}`, pieces: [largest.id], says: `${Math.round(share * 100)} % of the picture is covered; you want ${Math.round(safe.cover * 100)} % at most.`,
-    mend: { label: 'Make them smaller', does: { kind: 'place', places, scene } },
-  }] : [];
+  return largest
+    ? [
+        {
+          key: `cover/${scene}`,
+          pieces: [largest.id],
+          says: `${Math.round(share * 100)} % of the picture is covered; you want ${Math.round(safe.cover * 100)} % at most.`,
+          mend: { label: 'Make them smaller', does: { kind: 'place', places, scene } },
+        },
+      ]
+    : [];
 }
 
 /** A piece comes out of no outlet. */
 export function nowhere({ show }: Judged): Finding[] {
   const { outlets } = show;
   if (outlets.length === 0) return [];
-  return show.pieces.filter((piece) => !piece.off && piece.kind !== 'camera' && piece.kind !== 'game' && piece.seenBy !== 'me').flatMap((piece): Finding[] => {
-    if (outlets.some((outlet) => carries(outlet, piece))) return [];
-    const to = outlets.find(({ shows, whose }) => whose === 'viewers' && shows.kind === 'pieces') ?? outlets.find(({ shows }) => shows.kind === 'pieces');
-    return [{
-      key: `nowhere/${piece.id}`, pieces: [piece.id], says: `${piece.name} comes out of no outlet: nobody sees it.`,
-      mend: to ? { label: `Put it into ${to.name}`, does: { kind: 'outlet', outlet: to.id, piece: piece.id } } : { label: 'Show it to viewers', does: { kind: 'set', piece: piece.id, fields: { seenBy: undefined } } },
-    }];
-  });
+  return show.pieces
+    .filter((piece) => !piece.off && piece.kind !== 'camera' && piece.kind !== 'game' && piece.seenBy !== 'me')
+    .flatMap((piece): Finding[] => {
+      if (outlets.some((outlet) => carries(outlet, piece))) return [];
+      const to =
+        outlets.find(({ shows, whose }) => whose === 'viewers' && shows.kind === 'pieces') ??
+        outlets.find(({ shows }) => shows.kind === 'pieces');
+      return [
+        {
+          key: `nowhere/${piece.id}`,
+          pieces: [piece.id],
+          says: `${piece.name} comes out of no outlet: nobody sees it.`,
+          mend: to
+            ? { label: `Put it into ${to.name}`, does: { kind: 'outlet', outlet: to.id, piece: piece.id } }
+            : { label: 'Show it to viewers', does: { kind: 'set', piece: piece.id, fields: { seenBy: undefined } } },
+        },
+      ];
+    });
 }
 
 /** Cues show something in a spotlight that is taken off the frame. */
 export function lostSpotlight({ show }: Judged): Finding[] {
-  return show.pieces.filter(({ kind, off }) => kind === 'spotlight' && off).flatMap((piece): Finding[] => {
-    const count = show.cues.filter(({ on, steps }) => on && steps.some((step) => step.kind === 'show' && step.spotlight === piece.id)).length;
-    return count === 0 ? [] : [{
-      key: `off/${piece.id}`, pieces: [piece.id], says: `${count} ${count === 1 ? 'cue shows' : 'cues show'} words in ${piece.name}, which is taken off the frame.`,
-      mend: { label: `Put ${piece.name} back`, does: { kind: 'set', piece: piece.id, fields: { off: undefined } } },
-    }];
-  });
+  return show.pieces
+    .filter(({ kind, off }) => kind === 'spotlight' && off)
+    .flatMap((piece): Finding[] => {
+      const count = show.cues.filter(
+        ({ on, steps }) => on && steps.some((step) => step.kind === 'show' && step.spotlight === piece.id),
+      ).length;
+      return count === 0
+        ? []
+        : [
+            {
+              key: `off/${piece.id}`,
+              pieces: [piece.id],
+              says: `${count} ${count === 1 ? 'cue shows' : 'cues show'} words in ${piece.name}, which is taken off the frame.`,
+              mend: {
+                label: `Put ${piece.name} back`,
+                does: { kind: 'set', piece: piece.id, fields: { off: undefined } },
+              },
+            },
+          ];
+    });
 }
 
 /** A cue shows something in a spotlight that is not in the scene in which it does. */
 export function lostCue({ show }: Judged): Finding[] {
-  return show.cues.filter(({ on }) => on).flatMap((cue): Finding[] => cue.steps.flatMap((step): Finding[] => {
-    if (step.kind !== 'show') return [];
-    const piece = show.pieces.find(({ id }) => id === step.spotlight);
-    const name = cue.name || 'A cue';
-    if (!piece || piece.off) return [];
-    const only = cue.when.kind === 'scene' && cue.when.scene !== '' ? [cue.when.scene] : (cue.holds.scenes ?? []);
-    const there = piece.scenes;
-    if (only.length === 0 || there === undefined || only.some((scene) => there.includes(scene))) return [];
-    const names = only.map((scene) => show.scenes.find(({ id }) => id === scene)?.name ?? scene).join(', ');
-    return [{
-      key: `cue/${cue.id}/${piece.id}`, pieces: [piece.id], says: `${name} plays in ${names}, where ${piece.name} is not.`,
-      mend: { label: `Put it into ${names}`, does: { kind: 'scenes', piece: piece.id, scenes: [...there, ...only] } },
-    }];
-  }));
+  return show.cues
+    .filter(({ on }) => on)
+    .flatMap((cue): Finding[] =>
+      cue.steps.flatMap((step): Finding[] => {
+        if (step.kind !== 'show') return [];
+        const piece = show.pieces.find(({ id }) => id === step.spotlight);
+        const name = cue.name || 'A cue';
+        if (!piece || piece.off) return [];
+        const only = cue.when.kind === 'scene' && cue.when.scene !== '' ? [cue.when.scene] : (cue.holds.scenes ?? []);
+        const there = piece.scenes;
+        if (only.length === 0 || there === undefined || only.some((scene) => there.includes(scene))) return [];
+        const names = only.map((scene) => show.scenes.find(({ id }) => id === scene)?.name ?? scene).join(', ');
+        return [
+          {
+            key: `cue/${cue.id}/${piece.id}`,
+            pieces: [piece.id],
+            says: `${name} plays in ${names}, where ${piece.name} is not.`,
+            mend: {
+              label: `Put it into ${names}`,
+              does: { kind: 'scenes', piece: piece.id, scenes: [...there, ...only] },
+            },
+          },
+        ];
+      }),
+    );
 }
 
 /** A chat column on an upright frame, where the platform lays its own chat over the picture. */
@@ -129,18 +220,31 @@ export function chatTwice({ pieces, show: { frame, safe, feeds } }: Judged): Fin
   const own = isUpright(frame) ? safe.upright.find(({ name }) => /chat/i.test(name)) : undefined;
   // Only a platform that is connected lays its chat there.
   if (!own || !feeds.some(({ platform }) => own.name.toLowerCase().startsWith(platform))) return [];
-  return pieces.filter(({ kind, seenBy }) => kind === 'chat' && seenBy !== 'me').map((piece) => ({
-    key: `chat/${piece.id}`, pieces: [piece.id], says: `${own.name} already shows viewers what ${piece.name} shows.`,
-    mend: { label: `Show ${piece.name} to you alone`, does: { kind: 'set' as const, piece: piece.id, fields: { seenBy: 'me' } } },
-  }));
+  return pieces
+    .filter(({ kind, seenBy }) => kind === 'chat' && seenBy !== 'me')
+    .map((piece) => ({
+      key: `chat/${piece.id}`,
+      pieces: [piece.id],
+      says: `${own.name} already shows viewers what ${piece.name} shows.`,
+      mend: {
+        label: `Show ${piece.name} to you alone`,
+        does: { kind: 'set' as const, piece: piece.id, fields: { seenBy: 'me' } },
+      },
+    }));
 }
 
 /** Two microphones sound at once: viewers hear an echo. */
 export function echo({ pieces, scene }: Judged): Finding[] {
   const heard = pieces.filter((piece) => (piece.kind === 'camera' || piece.kind === 'game') && piece.mic);
   const [first, second] = heard;
-  return first && second ? [{
-    key: `echo/${scene}/${first.id}/${second.id}`, pieces: [second.id, first.id], says: `The microphones of ${first.name} and ${second.name} sound at once.`,
-    mend: { label: `Silence ${second.name}`, does: { kind: 'set', piece: second.id, fields: { mic: false } } },
-  }] : [];
+  return first && second
+    ? [
+        {
+          key: `echo/${scene}/${first.id}/${second.id}`,
+          pieces: [second.id, first.id],
+          says: `The microphones of ${first.name} and ${second.name} sound at once.`,
+          mend: { label: `Silence ${second.name}`, does: { kind: 'set', piece: second.id, fields: { mic: false } } },
+        },
+      ]
+    : [];
 }

@@ -3,13 +3,19 @@ import fc from 'fast-check';
 import { contrastOf, over, parseColour, sampled, type Rgb } from './contrast';
 import { arcOf, sizeForArc } from './reading';
 
-const rgb = fc.tuple(fc.integer({ min: 0, max: 255 }), fc.integer({ min: 0, max: 255 }), fc.integer({ min: 0, max: 255 }));
+const rgb = fc.tuple(
+  fc.integer({ min: 0, max: 255 }),
+  fc.integer({ min: 0, max: 255 }),
+  fc.integer({ min: 0, max: 255 }),
+);
 const hex = (colour: Rgb): string => `#${colour.map((channel) => channel.toString(16).padStart(2, '0')).join('')}`;
 
 test('contrast ratios are those of a reference library (culori, WCAG 2) for any two colours', () => {
-  fc.assert(fc.property(rgb, rgb, (a, b) => {
-    expect(contrastOf(a, b)).toBeCloseTo(wcagContrast(hex(a), hex(b)), 2);
-  }));
+  fc.assert(
+    fc.property(rgb, rgb, (a, b) => {
+      expect(contrastOf(a, b)).toBeCloseTo(wcagContrast(hex(a), hex(b)), 2);
+    }),
+  );
 });
 
 test('the ends of the scale, and the greys that just pass and just fail on white (WCAG 2.2; #767676 and #777777 from memory)', () => {
@@ -39,7 +45,10 @@ test('the picture is sampled where the box is, at every moment', () => {
   const white = { width: 1, height: 1, rgba: new Uint8ClampedArray([255, 255, 255, 255]) };
   const frame = { width: 100, height: 100 };
   expect(sampled([half], { x: 0, y: 0, w: 30, h: 100 }, frame)).toEqual([[0, 0, 0]]);
-  expect(sampled([half, white], { x: 60, y: 0, w: 30, h: 100 }, frame)).toEqual([[255, 255, 255], [255, 255, 255]]);
+  expect(sampled([half, white], { x: 60, y: 0, w: 30, h: 100 }, frame)).toEqual([
+    [255, 255, 255],
+    [255, 255, 255],
+  ]);
 });
 
 test('a character’s height in minutes of arc, worked by hand', () => {
@@ -48,7 +57,7 @@ test('a character’s height in minutes of arc, worked by hand', () => {
   expect(arcOf(136.7, { width: 1080, height: 1920 }, screen)).toBeCloseTo(60, 1);
   expect(sizeForArc(60, { width: 1080, height: 1920 }, screen)).toBeCloseTo(136.7, 1);
   // ISO 9241-303, from memory: 16 minutes at 400 mm are about 1.9 mm.
-  expect((sizeForArc(16, { width: 1000, height: 1000 }, { width: 1000, distance: 400 }) * 0.7)).toBeCloseTo(1.86, 2);
+  expect(sizeForArc(16, { width: 1000, height: 1000 }, { width: 1000, distance: 400 }) * 0.7).toBeCloseTo(1.86, 2);
 });
 
 test('further away is smaller, and a wide frame counts by its shorter side', () => {

@@ -29,7 +29,8 @@ export function parseColour(css: string): { rgb: Rgb; alpha: number } | null {
 }
 
 /** One colour over another ("over" of Porter and Duff; W3C Compositing and Blending 1, section 9.1.4), both opaque in the end. */
-export const over = (top: Rgb, alpha: number, below: Rgb): Rgb => [0, 1, 2].map((n) => (top[n] ?? 0) * alpha + (below[n] ?? 0) * (1 - alpha)) as Rgb;
+export const over = (top: Rgb, alpha: number, below: Rgb): Rgb =>
+  [0, 1, 2].map((n) => (top[n] ?? 0) * alpha + (below[n] ?? 0) * (1 - alpha)) as Rgb;
 
 /** A fill's colour part of the way down or across. */
 function colourAt(fill: Fill, x: number, y: number): { rgb: Rgb; alpha: number } | null {
@@ -55,23 +56,30 @@ export function sampled(behind: readonly Behind[], box: Box, frame: { width: num
     const [y0, y1] = [at(box.y, frame.height, height), at(box.y + box.h, frame.height, height)];
     // Some two hundred looks at a box tell its light and its dark.
     const step = Math.max(1, Math.floor(Math.sqrt(((x1 - x0 + 1) * (y1 - y0 + 1)) / LOOKS)));
-    for (let y = y0; y <= y1; y += step) for (let x = x0; x <= x1; x += step) {
-      const n = (y * width + x) * 4;
-      out.push([rgba[n] ?? 0, rgba[n + 1] ?? 0, rgba[n + 2] ?? 0]);
-    }
+    for (let y = y0; y <= y1; y += step)
+      for (let x = x0; x <= x1; x += step) {
+        const n = (y * width + x) * 4;
+        out.push([rgba[n] ?? 0, rgba[n + 1] ?? 0, rgba[n + 2] ?? 0]);
+      }
   }
   return out;
 }
 
 /** Of what is unknown, everything is possible. */
-const UNKNOWN: Rgb[] = [[0, 0, 0], [255, 255, 255]];
+const UNKNOWN: Rgb[] = [
+  [0, 0, 0],
+  [255, 255, 255],
+];
 /** The lightest and darkest twentieth of the picture are left out: a glint is no ground. */
 const EDGE = 0.05;
 
 /** The darkest and the lightest that a picture comes to, but for its extremes: what lies between cannot be worse. */
 function endsOf(grounds: readonly Rgb[]): Rgb[] {
   const sorted = grounds.map((rgb) => ({ rgb, light: luminance(rgb) })).sort((a, b) => a.light - b.light);
-  return [sorted[Math.floor(sorted.length * EDGE)], sorted[Math.min(sorted.length - 1, Math.ceil(sorted.length * (1 - EDGE)))]].flatMap((end) => (end ? [end.rgb] : []));
+  return [
+    sorted[Math.floor(sorted.length * EDGE)],
+    sorted[Math.min(sorted.length - 1, Math.ceil(sorted.length * (1 - EDGE)))],
+  ].flatMap((end) => (end ? [end.rgb] : []));
 }
 
 /** The least contrast that a text has against what may lie behind it; its outline counts, as far as it is wide enough to separate. */
@@ -83,12 +91,21 @@ function worstOf(text: Extract<Op, { op: 'text' }>, panel: readonly Op[], ends: 
   for (const end of ends) {
     let ground = end;
     for (const op of panel) {
-      if (op.op !== 'rect' || op.fill === undefined || middle.x < op.x || middle.x > op.x + op.w || middle.y < op.y || middle.y > op.y + op.h) continue;
+      if (
+        op.op !== 'rect' ||
+        op.fill === undefined ||
+        middle.x < op.x ||
+        middle.x > op.x + op.w ||
+        middle.y < op.y ||
+        middle.y > op.y + op.h
+      )
+        continue;
       const colour = colourAt(op.fill, middle.x, middle.y);
       if (colour) ground = over(colour.rgb, colour.alpha, ground);
     }
     let against = contrastOf(over(fill.rgb, fill.alpha, ground), ground);
-    const outline = text.outline && text.outline.width >= text.font.size * 0.06 ? parseColour(text.outline.color) : null;
+    const outline =
+      text.outline && text.outline.width >= text.font.size * 0.06 ? parseColour(text.outline.color) : null;
     if (outline) against = Math.max(against, contrastOf(fill.rgb, outline.rgb));
     // A shadow darkens what lies right behind the letters, by about half of its own strength.
     const shadow = text.shadow && parseColour(text.shadow.color);
@@ -105,25 +122,39 @@ const LARGE = 72;
 
 /** Text does not stand out from what lies behind it. */
 export function contrast({ pieces, groups, show, scene, behind }: Judged): Finding[] {
-  return pieces.filter((piece) => !isPicture(piece) && piece.kind !== 'drift').flatMap((piece): Finding[] => {
-    const shown = groups.get(piece.id) ?? [];
-    const grounds = behind.length > 0 ? sampled(behind, piece.place, show.frame) : UNKNOWN;
-    const ends = endsOf(grounds.length > 0 ? grounds : UNKNOWN);
-    const panel = shown.flatMap((each) => each.ops).filter((op) => op.op === 'rect');
-    let found: { worst: number; least: number } | null = null;
-    for (const group of shown) {
-      for (const text of textsOf([group])) {
-        const least = text.font.size >= LARGE ? LEAST_LARGE : LEAST;
-        const worst = worstOf(text, panel, ends);
-        if (worst < least && (!found || worst < found.worst)) found = { worst, least };
+  return pieces
+    .filter((piece) => !isPicture(piece) && piece.kind !== 'drift')
+    .flatMap((piece): Finding[] => {
+      const shown = groups.get(piece.id) ?? [];
+      const grounds = behind.length > 0 ? sampled(behind, piece.place, show.frame) : UNKNOWN;
+      const ends = endsOf(grounds.length > 0 ? grounds : UNKNOWN);
+      const panel = shown.flatMap((each) => each.ops).filter((op) => op.op === 'rect');
+      let found: { worst: number; least: number } | null = null;
+      for (const group of shown) {
+        for (const text of textsOf([group])) {
+          const least = text.font.size >= LARGE ? LEAST_LARGE : LEAST;
+          const worst = worstOf(text, panel, ends);
+          if (worst < least && (!found || worst < found.worst)) found = { worst, least };
+        }
       }
-    }
-    if (!found) return [];
-    const fields: Record<string, unknown> = piece.kind === 'text' ? { backing: true, type: undefined, style: 'kiln' } : piece.kind === 'chat' ? { backing: true, type: undefined } : { style: 'slip', type: undefined, opacity: undefined };
-    return [{
-      key: `contrast/${scene}/${piece.id}`, pieces: [piece.id],
-      says: `Text of ${piece.name} has a contrast of ${found.worst.toFixed(1)} : 1 against what lies behind it; ${found.least} : 1 is the least.`,
-      mend: { label: piece.kind === 'text' || piece.kind === 'chat' ? 'Put a backing behind it' : `Use ${STYLES.slip.title}`, does: { kind: 'set', piece: piece.id, fields } },
-    }];
-  });
+      if (!found) return [];
+      const fields: Record<string, unknown> =
+        piece.kind === 'text'
+          ? { backing: true, type: undefined, style: 'kiln' }
+          : piece.kind === 'chat'
+            ? { backing: true, type: undefined }
+            : { style: 'slip', type: undefined, opacity: undefined };
+      return [
+        {
+          key: `contrast/${scene}/${piece.id}`,
+          pieces: [piece.id],
+          says: `Text of ${piece.name} has a contrast of ${found.worst.toFixed(1)} : 1 against what lies behind it; ${found.least} : 1 is the least.`,
+          mend: {
+            label:
+              piece.kind === 'text' || piece.kind === 'chat' ? 'Put a backing behind it' : `Use ${STYLES.slip.title}`,
+            does: { kind: 'set', piece: piece.id, fields },
+          },
+        },
+      ];
+    });
 }

@@ -19,11 +19,15 @@ export function hidden(judged: Judged): Finding[] {
       const picture = !covers(above);
       const moves = !picture && areaOf(above.place) < areaOf(below.place) ? above : below;
       found.push({
-        key: `hidden/${scene}/${below.id}/${above.id}`, pieces: [below.id, above.id],
+        key: `hidden/${scene}/${below.id}/${above.id}`,
+        pieces: [below.id, above.id],
         says: `${Math.round(share * 100)} % of ${below.name} lies under ${above.name}.`,
         mend: picture
           ? { label: `Bring ${below.name} to the front`, does: { kind: 'front', piece: below.id } }
-          : { label: `Move ${moves.name}`, does: { kind: 'clear', piece: moves.id, scene, other: moves === above ? below.id : above.id } },
+          : {
+              label: `Move ${moves.name}`,
+              does: { kind: 'clear', piece: moves.id, scene, other: moves === above ? below.id : above.id },
+            },
       });
     }
   });

@@ -12,7 +12,22 @@ import { outside, underVeil } from './outside';
 import { overflow, small } from './reading';
 
 /** Every check, what matters most first. */
-const CHECKS: readonly ((judged: Judged) => Finding[])[] = [hidden, outside, underVeil, lostSpotlight, lostCue, nowhere, overflow, contrast, small, halfRows, twice, chatTwice, echo, cover];
+const CHECKS: readonly ((judged: Judged) => Finding[])[] = [
+  hidden,
+  outside,
+  underVeil,
+  lostSpotlight,
+  lostCue,
+  nowhere,
+  overflow,
+  contrast,
+  small,
+  halfRows,
+  twice,
+  chatTwice,
+  echo,
+  cover,
+];
 
 /** A moment at which example alerts are in the middle of their time, ms. */
 const NOW = 10_000;

@@ -23,10 +23,13 @@ export function mendShow(draft: Show, mend: Mend): void {
       if (piece) draft.pieces[at] = { ...piece, ...mend.fields } as Piece;
       break;
     }
-    case 'remove': draft.pieces = draft.pieces.filter(({ id }) => id !== mend.piece); break;
+    case 'remove':
+      draft.pieces = draft.pieces.filter(({ id }) => id !== mend.piece);
+      break;
     case 'outlet': {
       const outlet = draft.outlets.find(({ id }) => id === mend.outlet);
-      if (outlet && (outlet.shows.kind === 'pieces' || outlet.shows.kind === 'wall')) outlet.shows.pieces.push(mend.piece);
+      if (outlet && (outlet.shows.kind === 'pieces' || outlet.shows.kind === 'wall'))
+        outlet.shows.pieces.push(mend.piece);
       break;
     }
     case 'scenes': {
@@ -41,7 +44,8 @@ export function mendShow(draft: Show, mend: Mend): void {
       if (at >= 0) draft.pieces.push(...draft.pieces.splice(at, 1));
       break;
     }
-    case 'clear': return mendShow(draft, offered(draft, { label: '', does: mend }).does);
+    case 'clear':
+      return mendShow(draft, offered(draft, { label: '', does: mend }).does);
   }
 }
 
@@ -56,8 +60,11 @@ export function offered(show: Show, offer: Offer): Offer {
   const movable = [does.piece, does.other].flatMap((id) => pieces.filter((piece) => piece.id === id));
   for (const piece of movable) {
     const place = clearPlace(piece.place, obstacles({ pieces, show }, piece), show.frame, least(piece));
-    if (place) return { label: `Move ${piece.name}`, does: { kind: 'place', places: { [piece.id]: place }, scene: does.scene } };
+    if (place)
+      return { label: `Move ${piece.name}`, does: { kind: 'place', places: { [piece.id]: place }, scene: does.scene } };
   }
   const [last] = [...movable].sort((a, b) => rank(b) - rank(a));
-  return last ? { label: `Take ${last.name} off the frame`, does: { kind: 'set', piece: last.id, fields: { off: true } } } : offer;
+  return last
+    ? { label: `Take ${last.name} off the frame`, does: { kind: 'set', piece: last.id, fields: { off: true } } }
+    : offer;
 }

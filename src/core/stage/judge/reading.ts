@@ -13,42 +13,73 @@ export const LEAST_ARC = 16;
  * How high characters come out for a viewer, minutes of arc.
  * @param size font size, px of the frame @param frame its shorter side is as wide as the screen
  */
-export function arcOf(size: number, frame: { width: number; height: number }, { width, distance }: Safe['screen']): number {
+export function arcOf(
+  size: number,
+  frame: { width: number; height: number },
+  { width, distance }: Safe['screen'],
+): number {
   const high = (size * CAPITAL * width) / Math.min(frame.width, frame.height);
   return (2 * Math.atan(high / 2 / distance) * 180 * 60) / Math.PI;
 }
 
 /** The font size at which characters are so high, px of the frame. */
-export const sizeForArc = (arc: number, frame: { width: number; height: number }, { width, distance }: Safe['screen']): number =>
+export const sizeForArc = (
+  arc: number,
+  frame: { width: number; height: number },
+  { width, distance }: Safe['screen'],
+): number =>
   (2 * distance * Math.tan((arc * Math.PI) / (2 * 180 * 60)) * Math.min(frame.width, frame.height)) / (width * CAPITAL);
 
 export const textsOf = (groups: readonly Group[]): Extract<Op, { op: 'text' }>[] =>
-  groups.flatMap((group) => (group.clock && group.ops.length === 0 ? group.clock(0).ops : group.ops)).filter((op): op is Extract<Op, { op: 'text' }> => op.op === 'text');
+  groups
+    .flatMap((group) => (group.clock && group.ops.length === 0 ? group.clock(0).ops : group.ops))
+    .filter((op): op is Extract<Op, { op: 'text' }> => op.op === 'text');
 
 /** The smallest type of a piece, px; Infinity where it has none. */
-export const smallestType = (groups: readonly Group[]): number => Math.min(Infinity, ...textsOf(groups).filter(({ text }) => /[\p{L}\p{N}]/u.test(text)).map(({ font }) => font.size));
+export const smallestType = (groups: readonly Group[]): number =>
+  Math.min(
+    Infinity,
+    ...textsOf(groups)
+      .filter(({ text }) => /[\p{L}\p{N}]/u.test(text))
+      .map(({ font }) => font.size),
+  );
 
 /** Text is too small on a viewer's screen. */
 export function small({ pieces, groups, show, scene }: Judged): Finding[] {
   const { frame, safe } = show;
-  return pieces.filter((piece) => !isPicture(piece)).flatMap((piece): Finding[] => {
-    const size = smallestType(groups.get(piece.id) ?? []);
-    if (!Number.isFinite(size)) return [];
-    const arc = arcOf(size, frame, safe.screen);
-    if (arc >= LEAST_ARC - 0.05) return [];
-    return [{
-      key: `small/${scene}/${piece.id}`, pieces: [piece.id],
-      says: `The smallest text of ${piece.name} is ${arc.toFixed(1)} minutes of arc high on a screen ${safe.screen.width} mm wide at ${safe.screen.distance} mm; ${LEAST_ARC} are the least.`,
-      mend: { label: 'Make it larger', does: enlarge(piece, (sizeForArc(LEAST_ARC, frame, safe.screen) / size) * 1.02, frame, scene) },
-    }];
-  });
+  return pieces
+    .filter((piece) => !isPicture(piece))
+    .flatMap((piece): Finding[] => {
+      const size = smallestType(groups.get(piece.id) ?? []);
+      if (!Number.isFinite(size)) return [];
+      const arc = arcOf(size, frame, safe.screen);
+      if (arc >= LEAST_ARC - 0.05) return [];
+      return [
+        {
+          key: `small/${scene}/${piece.id}`,
+          pieces: [piece.id],
+          says: `The smallest text of ${piece.name} is ${arc.toFixed(1)} minutes of arc high on a screen ${safe.screen.width} mm wide at ${safe.screen.distance} mm; ${LEAST_ARC} are the least.`,
+          mend: {
+            label: 'Make it larger',
+            does: enlarge(piece, (sizeForArc(LEAST_ARC, frame, safe.screen) / size) * 1.02, frame, scene),
+          },
+        },
+      ];
+    });
 }
 
 /** Larger by a factor about its middle, and kept in the frame; a piece that says its own size of text has that raised. */
-function enlarge(piece: Piece, by: number, frame: { width: number; height: number }, scene: string): Finding['mend']['does'] {
-  if (piece.kind === 'chat' || piece.kind === 'text') return { kind: 'set', piece: piece.id, fields: { size: Math.ceil(piece.size * by) } };
+function enlarge(
+  piece: Piece,
+  by: number,
+  frame: { width: number; height: number },
+  scene: string,
+): Finding['mend']['does'] {
+  if (piece.kind === 'chat' || piece.kind === 'text')
+    return { kind: 'set', piece: piece.id, fields: { size: Math.ceil(piece.size * by) } };
   // Fewer rows stand in the same box in larger type.
-  if (piece.kind === 'ticker' && piece.rows > 1) return { kind: 'set', piece: piece.id, fields: { rows: Math.max(1, Math.floor(piece.rows / by)) } };
+  if (piece.kind === 'ticker' && piece.rows > 1)
+    return { kind: 'set', piece: piece.id, fields: { rows: Math.max(1, Math.floor(piece.rows / by)) } };
   const w = Math.min(frame.width, Math.ceil(piece.place.w * by));
   const h = Math.min(frame.height, Math.ceil(piece.place.h * by));
   const x = Math.round(Math.min(Math.max(0, piece.place.x + (piece.place.w - w) / 2), frame.width - w));
@@ -59,21 +90,51 @@ function enlarge(piece: Piece, by: number, frame: { width: number; height: numbe
 /** How far text reaches beyond its piece's box, px. */
 function beyond(text: Extract<Op, { op: 'text' }>, box: { w: number; h: number }, measure: Measure): number {
   const wide = lineWidth(text.text, text.font as FontSpec, measure);
-  return Math.max(-text.x, text.x + wide - box.w, text.baseline + text.font.size * 0.22 - box.h, text.font.size * 0.7 - text.baseline);
+  return Math.max(
+    -text.x,
+    text.x + wide - box.w,
+    text.baseline + text.font.size * 0.22 - box.h,
+    text.font.size * 0.7 - text.baseline,
+  );
 }
 
 /** Text runs off its backing. */
 export function overflow({ pieces, groups, measure, scene, show: { frame } }: Judged): Finding[] {
-  return pieces.filter((piece) => !isPicture(piece)).flatMap((piece): Finding[] => {
-    const shown = groups.get(piece.id) ?? [];
-    // What is clipped runs through its box, as it should.
-    const worst = Math.max(0, ...shown.filter((group) => !group.clip).flatMap((group) => textsOf([group]).map((text) => beyond(text, group.box, measure))));
-    if (worst < 4) return [];
-    const { x, y, w, h } = piece.place;
-    const more = Math.ceil(worst) + 8;
-    return [{
-      key: `overflow/${scene}/${piece.id}`, pieces: [piece.id], says: `Text of ${piece.name} reaches ${Math.ceil(worst)} px beyond its backing.`,
-      mend: { label: 'Give it room', does: { kind: 'place', places: { [piece.id]: { x: Math.max(0, x - more), y: Math.max(0, y - more), w: Math.min(frame.width, w + 2 * more), h: Math.min(frame.height, h + 2 * more) } }, scene } },
-    }];
-  });
+  return pieces
+    .filter((piece) => !isPicture(piece))
+    .flatMap((piece): Finding[] => {
+      const shown = groups.get(piece.id) ?? [];
+      // What is clipped runs through its box, as it should.
+      const worst = Math.max(
+        0,
+        ...shown
+          .filter((group) => !group.clip)
+          .flatMap((group) => textsOf([group]).map((text) => beyond(text, group.box, measure))),
+      );
+      if (worst < 4) return [];
+      const { x, y, w, h } = piece.place;
+      const more = Math.ceil(worst) + 8;
+      return [
+        {
+          key: `overflow/${scene}/${piece.id}`,
+          pieces: [piece.id],
+          says: `Text of ${piece.name} reaches ${Math.ceil(worst)} px beyond its backing.`,
+          mend: {
+            label: 'Give it room',
+            does: {
+              kind: 'place',
+              places: {
+                [piece.id]: {
+                  x: Math.max(0, x - more),
+                  y: Math.max(0, y - more),
+                  w: Math.min(frame.width, w + 2 * more),
+                  h: Math.min(frame.height, h + 2 * more),
+                },
+              },
+              scene,
+            },
+          },
+        },
+      ];
+    });
 }

@@ -21,7 +21,10 @@ export class Crowd {
   private streakNumber = 0;
   private watching = 40;
 
-  constructor(private readonly room: Room, private readonly random: () => number) {}
+  constructor(
+    private readonly room: Room,
+    private readonly random: () => number,
+  ) {}
 
   step(): void {
     const { room, random } = this;
@@ -71,7 +74,9 @@ export class Crowd {
 
   /** Ends the streaks that still run, as a crowd does that stops. */
   finish(): void {
-    for (const streak of this.streaks) if (streak.count > 0) this.room.gift(streak.user, streak.gift, { key: streak.key, count: streak.count, step: 0, done: true });
+    for (const streak of this.streaks)
+      if (streak.count > 0)
+        this.room.gift(streak.user, streak.gift, { key: streak.key, count: streak.count, step: 0, done: true });
     this.streaks = [];
     this.room.flushHeld();
   }

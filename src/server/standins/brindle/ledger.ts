@@ -10,11 +10,25 @@ export interface Ledger {
   like: { room: number; viewers: number };
   viewers: Record<string, { coins: number; likes: number }>;
   /** What was done to make trouble. */
-  sent: { messages: number; repeated: number; malformed: number; reordered: number; likeBatchesDropped: number; streakEndsLost: number };
+  sent: {
+    messages: number;
+    repeated: number;
+    malformed: number;
+    reordered: number;
+    likeBatchesDropped: number;
+    streakEndsLost: number;
+  };
 }
 
 export const newLedger = (): Ledger => ({
-  follow: 0, share: 0, chat: 0, join: 0, subscribe: 0, gift: { count: 0, coins: 0 }, like: { room: 0, viewers: 0 }, viewers: {},
+  follow: 0,
+  share: 0,
+  chat: 0,
+  join: 0,
+  subscribe: 0,
+  gift: { count: 0, coins: 0 },
+  like: { room: 0, viewers: 0 },
+  viewers: {},
   sent: { messages: 0, repeated: 0, malformed: 0, reordered: 0, likeBatchesDropped: 0, streakEndsLost: 0 },
 });
 

@@ -14,12 +14,29 @@ function open(random: () => number = () => 0.999) {
   const room = new Room('odavarn.kiln', () => now, random);
   const listen = (lastEventId?: string) => {
     const heard: { event: string; id: string; data: Record<string, unknown> }[] = [];
-    const parser = createParser({ onEvent: ({ event = '', id = '', data }) => heard.push({ event, id, data: JSON.parse(data) as Record<string, unknown> }) });
+    const parser = createParser({
+      onEvent: ({ event = '', id = '', data }) =>
+        heard.push({ event, id, data: JSON.parse(data) as Record<string, unknown> }),
+    });
     const closed = { yes: false };
-    parser.feed(room.join(lastEventId, (text) => parser.feed(text), () => { closed.yes = true; }));
+    parser.feed(
+      room.join(
+        lastEventId,
+        (text) => parser.feed(text),
+        () => {
+          closed.yes = true;
+        },
+      ),
+    );
     return { heard, closed };
   };
-  return { room, listen, pass: (ms: number) => { now += ms; } };
+  return {
+    room,
+    listen,
+    pass: (ms: number) => {
+      now += ms;
+    },
+  };
 }
 
 test('offline is an answer, and going live is the next message on the same stream', () => {
@@ -27,7 +44,11 @@ test('offline is an answer, and going live is the next message on the same strea
   const { heard } = listen();
   room.goLive();
   room.end();
-  expect(heard.map(({ event, data }) => [event, data.state])).toEqual([['room', 'offline'], ['room', 'live'], ['room', 'ended']]);
+  expect(heard.map(({ event, data }) => [event, data.state])).toEqual([
+    ['room', 'offline'],
+    ['room', 'live'],
+    ['room', 'ended'],
+  ]);
 });
 
 test('ids increase, and Last-Event-ID resumes behind the last one', () => {
@@ -50,7 +71,10 @@ test('what has left the ring is a gap that says how many were lost, with the roo
   const last = heard.at(-1)?.id;
   for (let n = 0; n < 5; n += 1) room.simple('follow', ines);
   room.emptyRing();
-  expect(listen(last).heard.map(({ event, data }) => [event, data.lost ?? data.state])).toEqual([['gap', 5], ['room', 'live']]);
+  expect(listen(last).heard.map(({ event, data }) => [event, data.lost ?? data.state])).toEqual([
+    ['gap', 5],
+    ['room', 'live'],
+  ]);
 });
 
 test('an id from before Brindle was started is a gap of unknown size', () => {
@@ -84,7 +108,11 @@ test('a streak is cumulative, a step a message', () => {
   room.gift(ines, GIFTS[1], { key: 'k', count: 1, step: 1, done: false });
   room.gift(ines, GIFTS[1], { key: 'k', count: 4, step: 3, done: false });
   room.gift(ines, GIFTS[1], { key: 'k', count: 4, step: 0, done: true });
-  expect(heard.slice(1).map(({ data }) => data.streak)).toEqual([{ key: 'k', count: 1, done: false }, { key: 'k', count: 4, done: false }, { key: 'k', count: 4, done: true }]);
+  expect(heard.slice(1).map(({ data }) => data.streak)).toEqual([
+    { key: 'k', count: 1, done: false },
+    { key: 'k', count: 4, done: false },
+    { key: 'k', count: 4, done: true },
+  ]);
   expect(room.ledger.gift).toEqual({ count: 4, coins: 40 });
 });
 
@@ -103,7 +131,13 @@ test.each([1, 2, 3])('with every trouble at once, seed %i: adapter and intake co
       if (kept) count(totals, new Viewers(), kept);
     },
   });
-  parser.feed(room.join(undefined, (text) => parser.feed(text), () => undefined));
+  parser.feed(
+    room.join(
+      undefined,
+      (text) => parser.feed(text),
+      () => undefined,
+    ),
+  );
   room.goLive();
   const crowd = new Crowd(room, random);
   for (let n = 0; n < 3000; n += 1) {
@@ -112,7 +146,22 @@ test.each([1, 2, 3])('with every trouble at once, seed %i: adapter and intake co
   }
   crowd.finish();
   const { ledger } = room;
-  expect({ gifts: totals.gifts, coins: totals.coins, likes: totals.likes, taps: totals.viewerLikes, follows: totals.byKind.follow, chats: totals.byKind.chat, bad })
-    .toEqual({ gifts: ledger.gift.count, coins: ledger.gift.coins, likes: ledger.like.room, taps: ledger.like.viewers, follows: ledger.follow, chats: ledger.chat, bad: ledger.sent.malformed });
+  expect({
+    gifts: totals.gifts,
+    coins: totals.coins,
+    likes: totals.likes,
+    taps: totals.viewerLikes,
+    follows: totals.byKind.follow,
+    chats: totals.byKind.chat,
+    bad,
+  }).toEqual({
+    gifts: ledger.gift.count,
+    coins: ledger.gift.coins,
+    likes: ledger.like.room,
+    taps: ledger.like.viewers,
+    follows: ledger.follow,
+    chats: ledger.chat,
+    bad: ledger.sent.malformed,
+  });
   expect(ledger.sent.repeated).toBeGreaterThan(100);
 });

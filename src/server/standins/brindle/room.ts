@@ -22,7 +22,14 @@ interface Sent {
   text: string;
 }
 
-const HALF_MESSAGES = ['{"msgId":"', '{"msgId":"x1","at":"yesterday","user":{}}', '[]', 'null', '{"at":1,"user":"nobody"}', '"'];
+const HALF_MESSAGES = [
+  '{"msgId":"',
+  '{"msgId":"x1","at":"yesterday","user":{}}',
+  '[]',
+  'null',
+  '{"at":1,"user":"nobody"}',
+  '"',
+];
 
 /** One streamer's room: its state, what it has sent lately, who listens, and the ledger of what happened. */
 export class Room {
@@ -42,7 +49,11 @@ export class Room {
   private likeBatches = { second: 0, sent: 0 };
 
   /** @param now ms; ids start from it, so that they go on increasing when Brindle is started again */
-  constructor(readonly handle: string, private readonly now: () => number, private readonly random: () => number) {
+  constructor(
+    readonly handle: string,
+    private readonly now: () => number,
+    private readonly random: () => number,
+  ) {
     this.firstId = now();
     this.lastId = this.firstId;
   }
@@ -54,11 +65,16 @@ export class Room {
     const last = lastEventId === undefined || !/^\d{1,16}$/.test(lastEventId) ? null : Number(lastEventId);
     if (last === null) return this.format(this.lastId, 'room', this.roomData());
     const known = this.ring[0]?.id ?? this.lastId + 1;
-    const missed = this.ring.filter(({ id }) => id > last).map(({ text }) => text).join('');
+    const missed = this.ring
+      .filter(({ id }) => id > last)
+      .map(({ text }) => text)
+      .join('');
     if (last >= known - 1) return missed;
     // Older than the ring: how many is known only if they were this process's own.
     const lost = last >= this.firstId ? known - 1 - last : null;
-    return this.format(known - 1, 'gap', { lost, at: this.iso() }) + this.format(known - 1, 'room', this.roomData()) + missed;
+    return (
+      this.format(known - 1, 'gap', { lost, at: this.iso() }) + this.format(known - 1, 'room', this.roomData()) + missed
+    );
   }
 
   leave(send: (text: string) => void, close: () => void): void {
@@ -126,7 +142,11 @@ export class Room {
   }
 
   /** `streak`: this step's place in a streak; `count` is the streak's so far and `step` what this one adds. */
-  gift(user: Person, gift: { id: string; name: string; coins: number }, streak: { key: string; count: number; step: number; done: boolean } | null): void {
+  gift(
+    user: Person,
+    gift: { id: string; name: string; coins: number },
+    streak: { key: string; count: number; step: number; done: boolean } | null,
+  ): void {
     const added = streak ? streak.step : 1;
     this.ledger.gift.count += added;
     this.ledger.gift.coins += added * gift.coins;
@@ -135,7 +155,11 @@ export class Room {
       this.ledger.sent.streakEndsLost += 1;
       return;
     }
-    this.say('gift', { ...this.signed(user), gift, streak: streak && { key: streak.key, count: streak.count, done: streak.done } });
+    this.say('gift', {
+      ...this.signed(user),
+      gift,
+      streak: streak && { key: streak.key, count: streak.count, done: streak.done },
+    });
   }
 
   /** A malformed message, as it is. */
@@ -153,12 +177,17 @@ export class Room {
   }
 
   private roomData() {
-    return { state: this.state, roomId: this.roomId, startedAt: this.startedAt === null ? null : new Date(this.startedAt + this.trouble.skewMs).toISOString() };
+    return {
+      state: this.state,
+      roomId: this.roomId,
+      startedAt: this.startedAt === null ? null : new Date(this.startedAt + this.trouble.skewMs).toISOString(),
+    };
   }
 
   /** Sends what happened, with the trouble that was asked for. */
   private say(event: string, data: object): void {
-    if (this.random() < this.trouble.malformed) this.malformed(HALF_MESSAGES[Math.floor(this.random() * HALF_MESSAGES.length)] ?? '');
+    if (this.random() < this.trouble.malformed)
+      this.malformed(HALF_MESSAGES[Math.floor(this.random() * HALF_MESSAGES.length)] ?? '');
     if (!this.held && this.random() < this.trouble.reorder) {
       this.held = { event, data };
       this.ledger.sent.reordered += 1;
@@ -198,7 +227,10 @@ export class Room {
   }
 
   private formatText(id: number, event: string, data: string): string {
-    return `id: ${id}\nevent: ${event}\n${data.split(/\r\n|\r|\n/).map((line) => `data: ${line}\n`).join('')}\n`;
+    return `id: ${id}\nevent: ${event}\n${data
+      .split(/\r\n|\r|\n/)
+      .map((line) => `data: ${line}\n`)
+      .join('')}\n`;
   }
 
   /** Forgets the ring's messages, as if five minutes had passed: the next resume finds a gap. */

@@ -26,13 +26,27 @@ const actSchema = z.discriminatedUnion('act', [
   z.object({ act: z.literal('subscribe'), user: person, months: z.number().int().min(0).max(1200).default(1) }),
   z.object({ act: z.literal('like'), user: person, taps: z.number().int().min(1).max(100_000) }),
   z.object({
-    act: z.literal('gift'), user: person, gift: z.string(),
-    streak: z.object({ key: z.string().min(1).max(100), count: z.number().int().min(1), step: z.number().int().min(0), done: z.boolean() }).nullable().default(null),
+    act: z.literal('gift'),
+    user: person,
+    gift: z.string(),
+    streak: z
+      .object({
+        key: z.string().min(1).max(100),
+        count: z.number().int().min(1),
+        step: z.number().int().min(0),
+        done: z.boolean(),
+      })
+      .nullable()
+      .default(null),
   }),
   z.object({ act: z.literal('watching'), count: z.number().int().min(0).max(1e7) }),
   z.object({ act: z.literal('malformed'), text: z.string().max(2_000_000) }),
   z.object({
-    act: z.literal('trouble'), repeat: chance.optional(), reorder: chance.optional(), loseStreakEnds: chance.optional(), malformed: chance.optional(),
+    act: z.literal('trouble'),
+    repeat: chance.optional(),
+    reorder: chance.optional(),
+    loseStreakEnds: chance.optional(),
+    malformed: chance.optional(),
     skewMs: z.number().int().min(-86_400_000).max(86_400_000).optional(),
   }),
   /** `rate` events a second; 0 stops it. `seed` makes it the same crowd again. */
@@ -82,7 +96,13 @@ export function brindle(handles: readonly string[]): Router {
   });
   router.post('/live/:handle/act', json({ limit: '4mb' }), (req, res) => {
     const parsed = actSchema.safeParse(req.body);
-    if (!parsed.success) return problem(res, 400, 'Not understood', 'This is nothing that can be done in a room; docs/brindle.md lists what can.');
+    if (!parsed.success)
+      return problem(
+        res,
+        400,
+        'Not understood',
+        'This is nothing that can be done in a room; docs/brindle.md lists what can.',
+      );
     const handle = String(req.params.handle);
     if (parsed.data.act === 'open') places.open(handle);
     const place = places.of(req, res);
@@ -98,7 +118,13 @@ export function brindle(handles: readonly string[]): Router {
 }
 
 const describe = ({ room, rate }: Place) => ({
-  handle: room.handle, state: room.state, public: room.public, startedAt: room.startedAt, listening: room.listening, crowd: rate, trouble: room.trouble,
+  handle: room.handle,
+  state: room.state,
+  public: room.public,
+  startedAt: room.startedAt,
+  listening: room.listening,
+  crowd: rate,
+  trouble: room.trouble,
 });
 
 function stream(room: Room, req: Request, res: Response): void {
@@ -118,14 +144,21 @@ function stream(room: Room, req: Request, res: Response): void {
 function act(place: Place, done: Act): string | null {
   const { room } = place;
   switch (done.act) {
-    case 'open': return null;
-    case 'live': room.goLive(); return null;
+    case 'open':
+      return null;
+    case 'live':
+      room.goLive();
+      return null;
     case 'end':
       place.setCrowd(0, 0);
       room.end();
       return null;
-    case 'drop': room.drop(); return null;
-    case 'emptyRing': room.emptyRing(); return null;
+    case 'drop':
+      room.drop();
+      return null;
+    case 'emptyRing':
+      room.emptyRing();
+      return null;
     case 'public':
       room.public = done.on;
       if (!done.on) room.drop();
@@ -135,8 +168,12 @@ function act(place: Place, done: Act): string | null {
       Object.assign(room.trouble, settings);
       return null;
     }
-    case 'malformed': room.malformed(done.text); return null;
-    case 'crowd': place.setCrowd(done.rate, done.seed); return null;
+    case 'malformed':
+      room.malformed(done.text);
+      return null;
+    case 'crowd':
+      place.setCrowd(done.rate, done.seed);
+      return null;
     default:
       if (room.state !== 'live') return 'The room is not live: nobody can do anything in it yet.';
       return actAsViewer(room, done);
@@ -147,11 +184,21 @@ function actAsViewer(room: Room, done: Extract<Act, { user: unknown } | { act: '
   switch (done.act) {
     case 'follow':
     case 'share':
-    case 'join': room.simple(done.act, done.user); return null;
-    case 'chat': room.chat(done.user, done.text); return null;
-    case 'subscribe': room.subscribe(done.user, done.months); return null;
-    case 'like': room.like(done.user, done.taps); return null;
-    case 'watching': room.watching(done.count); return null;
+    case 'join':
+      room.simple(done.act, done.user);
+      return null;
+    case 'chat':
+      room.chat(done.user, done.text);
+      return null;
+    case 'subscribe':
+      room.subscribe(done.user, done.months);
+      return null;
+    case 'like':
+      room.like(done.user, done.taps);
+      return null;
+    case 'watching':
+      room.watching(done.count);
+      return null;
     case 'gift': {
       const gift = GIFTS.find(({ id }) => id === done.gift);
       if (!gift) return `Brindle has no gift "${done.gift.slice(0, 40)}".`;

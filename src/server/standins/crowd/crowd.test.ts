@@ -10,7 +10,11 @@ afterEach(() => {
   jest.restoreAllMocks();
 });
 
-test.each([[0.5, 5], [1, 10], [40, 400]])('at %d a second there are %i steps in ten seconds, and none after it was stopped', (rate, steps) => {
+test.each([
+  [0.5, 5],
+  [1, 10],
+  [40, 400],
+])('at %d a second there are %i steps in ten seconds, and none after it was stopped', (rate, steps) => {
   let done = 0;
   const stop = atRate(rate, () => (done += 1));
   jest.advanceTimersByTime(10_000);

@@ -9,5 +9,8 @@ export interface Person {
 }
 
 export const personSchema = z.object({
-  uid: z.string().min(1).max(100), handle: z.string().max(2000), nickname: z.string().max(2000), badges: z.array(z.string().max(40)).max(8).default([]),
+  uid: z.string().min(1).max(100),
+  handle: z.string().max(2000),
+  nickname: z.string().max(2000),
+  badges: z.array(z.string().max(40)).max(8).default([]),
 });

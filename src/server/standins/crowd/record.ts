@@ -20,11 +20,18 @@ const parser = createParser({
     const reading = readBrindle({ event: event ?? '', data, id: id ?? '' }, { feed: 'brindle', seenAt: now });
     const kept = reading.kind === 'heard' ? takeIn(intake, reading.heard) : null;
     // Short ids of our own: the room's are made by chance, and the file is to be the same each time it is made.
-    if (kept) lines.push(writeEventLine({ ...kept, id: `r${(ids += 1)}`, ...(kept.kind === 'room' ? { roomId: 'demo' } : {}) }));
+    if (kept)
+      lines.push(
+        writeEventLine({ ...kept, id: `r${(ids += 1)}`, ...(kept.kind === 'room' ? { roomId: 'demo' } : {}) }),
+      );
   },
 });
 const room = new Room('odavarn.kiln', () => now, random);
-room.join(undefined, (text) => parser.feed(text), () => undefined);
+room.join(
+  undefined,
+  (text) => parser.feed(text),
+  () => undefined,
+);
 room.goLive();
 const crowd = new Crowd(room, random);
 const LENGTH_MS = 72 * 60_000;

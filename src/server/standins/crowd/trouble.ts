@@ -4,7 +4,10 @@ const chance = z.number().min(0).max(1);
 
 /** The trouble that a stand-in makes, each a chance from 0 to 1; `skewMs` is added to every time it states. */
 export const troubleSchema = z.object({
-  repeat: chance.optional(), reorder: chance.optional(), malformed: chance.optional(), skewMs: z.number().int().min(-86_400_000).max(86_400_000).optional(),
+  repeat: chance.optional(),
+  reorder: chance.optional(),
+  malformed: chance.optional(),
+  skewMs: z.number().int().min(-86_400_000).max(86_400_000).optional(),
 });
 
 export interface PlainTrouble {

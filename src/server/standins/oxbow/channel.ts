@@ -20,8 +20,19 @@ export interface OxbowLedger {
   sent: { lines: number; hooks: number; repeated: number; reordered: number; malformed: number };
 }
 
-const HALF_BODIES = ['{"type":"channel.foll', '{}', '[]', '{"type":"channel.tipped","timestamp":"2026-11-19T19:00:00Z","data":{"user":{"account":"u1"},"amount":{"value":"much","currency":"EUR"}}}', '{"type":"channel.unheard_of","timestamp":"2026-11-19T19:00:00Z","data":{}}'];
-const HALF_LINES = ['@id=;time= PRIVMSG', ':nobody', '@id=x1;time=yesterday :a!a@oxbow PRIVMSG #room :hello', '@time=2026-11-19T19:00:00.000Z :a!a@oxbow PRIVMSG #room :no id'];
+const HALF_BODIES = [
+  '{"type":"channel.foll',
+  '{}',
+  '[]',
+  '{"type":"channel.tipped","timestamp":"2026-11-19T19:00:00Z","data":{"user":{"account":"u1"},"amount":{"value":"much","currency":"EUR"}}}',
+  '{"type":"channel.unheard_of","timestamp":"2026-11-19T19:00:00Z","data":{}}',
+];
+const HALF_LINES = [
+  '@id=;time= PRIVMSG',
+  ':nobody',
+  '@id=x1;time=yesterday :a!a@oxbow PRIVMSG #room :hello',
+  '@time=2026-11-19T19:00:00.000Z :a!a@oxbow PRIVMSG #room :no id',
+];
 
 /** One streamer's channel: its state, its chat, its webhooks, and the ledger of what happened. */
 export class OxbowChannel {
@@ -31,7 +42,12 @@ export class OxbowChannel {
   readonly hooks = new Hooks();
   readonly trouble = noPlainTrouble();
   readonly ledger: OxbowLedger = {
-    chat: 0, follow: 0, subscribe: 0, giftSubs: { count: 0 }, raid: { count: 0, viewers: 0 }, tip: { count: 0, minor: {} },
+    chat: 0,
+    follow: 0,
+    subscribe: 0,
+    giftSubs: { count: 0 },
+    raid: { count: 0, viewers: 0 },
+    tip: { count: 0, minor: {} },
     sent: { lines: 0, hooks: 0, repeated: 0, reordered: 0, malformed: 0 },
   };
   private readonly listeners = new Set<(line: string) => void>();
@@ -43,11 +59,23 @@ export class OxbowChannel {
   /** The webhook that said what the channel is now: told to whoever registers later. */
   private word: { id: string; body: string } | null = null;
 
-  constructor(readonly handle: string, private readonly now: () => number, private readonly random: () => number) {}
+  constructor(
+    readonly handle: string,
+    private readonly now: () => number,
+    private readonly random: () => number,
+  ) {}
 
   join(send: (line: string) => void): () => void {
     const since = this.now() - HISTORY_MS;
-    if (this.cutAt >= since) send(formatIrc({ tags: { 'oxbow/kept-from': new Date(this.cutAt + this.trouble.skewMs).toISOString() }, prefix: 'oxbow', command: 'NOTICE', params: [`#${this.handle}`, `No more than ${this.history.length} lines are kept.`] }).trimEnd());
+    if (this.cutAt >= since)
+      send(
+        formatIrc({
+          tags: { 'oxbow/kept-from': new Date(this.cutAt + this.trouble.skewMs).toISOString() },
+          prefix: 'oxbow',
+          command: 'NOTICE',
+          params: [`#${this.handle}`, `No more than ${this.history.length} lines are kept.`],
+        }).trimEnd(),
+      );
     for (const { at, line } of this.history) if (at >= since) send(line);
     this.listeners.add(send);
     return () => this.listeners.delete(send);
@@ -86,9 +114,22 @@ export class OxbowChannel {
 
   chat(user: Person, text: string): void {
     this.ledger.chat += 1;
-    const tags = { id: randomUUID(), time: this.iso(), account: user.uid, 'display-name': user.nickname, badges: user.badges.join(',') };
+    const tags = {
+      id: randomUUID(),
+      time: this.iso(),
+      account: user.uid,
+      'display-name': user.nickname,
+      badges: user.badges.join(','),
+    };
     const nick = user.handle.replace(/[^\w.-]/g, '_') || 'viewer';
-    this.line(formatIrc({ tags, prefix: `${nick}!${nick}@oxbow`, command: 'PRIVMSG', params: [`#${this.handle}`, text] }).trimEnd());
+    this.line(
+      formatIrc({
+        tags,
+        prefix: `${nick}!${nick}@oxbow`,
+        command: 'PRIVMSG',
+        params: [`#${this.handle}`, text],
+      }).trimEnd(),
+    );
   }
 
   follow(user: Person): void {
@@ -104,7 +145,12 @@ export class OxbowChannel {
   /** One giver, many recipients; each of these is told of as well. */
   giftSubs(user: Person, tier: number, recipients: readonly Person[]): void {
     this.ledger.giftSubs.count += recipients.length;
-    this.hook('channel.subscriptions_gifted', { user: who(user), tier, count: recipients.length, recipients: recipients.map(who) });
+    this.hook('channel.subscriptions_gifted', {
+      user: who(user),
+      tier,
+      count: recipients.length,
+      recipients: recipients.map(who),
+    });
     for (const recipient of recipients) this.subscribe(recipient, tier, 1, true);
   }
 
@@ -188,5 +234,6 @@ export class OxbowChannel {
   }
 }
 
-const pickOf = (list: readonly string[], random: () => number): string => list[Math.floor(random() * list.length)] ?? '';
+const pickOf = (list: readonly string[], random: () => number): string =>
+  list[Math.floor(random() * list.length)] ?? '';
 const who = ({ uid, handle, nickname, badges }: Person) => ({ account: uid, handle, displayName: nickname, badges });

@@ -8,8 +8,15 @@ const PING_MS = 20_000;
 const SERVER = 'oxbow';
 
 /** Oxbow's chat server: IRC over WebSocket at /standins/oxbow/irc. `find` gives a channel by its handle. */
-export function oxbowChat(server: Server, find: (handle: string) => OxbowChannel | undefined): { drop: (handle: string) => void } {
-  const sockets = new WebSocketServer({ noServer: true, maxPayload: 1 << 16, handleProtocols: (offered) => (offered.has('text.ircv3.net') ? 'text.ircv3.net' : false) });
+export function oxbowChat(
+  server: Server,
+  find: (handle: string) => OxbowChannel | undefined,
+): { drop: (handle: string) => void } {
+  const sockets = new WebSocketServer({
+    noServer: true,
+    maxPayload: 1 << 16,
+    handleProtocols: (offered) => (offered.has('text.ircv3.net') ? 'text.ircv3.net' : false),
+  });
   const open = new Map<WebSocket, string>();
   server.on('upgrade', (request, socket, head) => {
     if (!/^\/standins\/oxbow\/irc(\?|$)/.test(request.url ?? '')) return;
@@ -23,14 +30,19 @@ export function oxbowChat(server: Server, find: (handle: string) => OxbowChannel
 }
 
 /** One connection, from registration to its end. */
-function serve(client: WebSocket, find: (handle: string) => OxbowChannel | undefined, open: Map<WebSocket, string>): void {
+function serve(
+  client: WebSocket,
+  find: (handle: string) => OxbowChannel | undefined,
+  open: Map<WebSocket, string>,
+): void {
   let nick = '';
   let tags = false;
   let registering = false;
   let welcomed = false;
   let leave: (() => void) | null = null;
   let channel: OxbowChannel | undefined;
-  const send = (message: Parameters<typeof formatIrc>[0]): void => client.send(formatIrc({ prefix: SERVER, ...message }).trimEnd());
+  const send = (message: Parameters<typeof formatIrc>[0]): void =>
+    client.send(formatIrc({ prefix: SERVER, ...message }).trimEnd());
   const welcome = (): void => {
     if (welcomed || registering || nick === '') return;
     welcomed = true;
@@ -67,9 +79,12 @@ function serve(client: WebSocket, find: (handle: string) => OxbowChannel | undef
       case 'NICK':
         nick = (params[0] ?? '').slice(0, 64);
         return welcome();
-      case 'PING': return send({ command: 'PONG', params: [SERVER, ...params] });
-      case 'JOIN': return join((params[0] ?? '').replace(/^#/, ''));
-      case 'PRIVMSG': return post(params[1] ?? '');
+      case 'PING':
+        return send({ command: 'PONG', params: [SERVER, ...params] });
+      case 'JOIN':
+        return join((params[0] ?? '').replace(/^#/, ''));
+      case 'PRIVMSG':
+        return post(params[1] ?? '');
     }
   }
 
@@ -85,7 +100,14 @@ function serve(client: WebSocket, find: (handle: string) => OxbowChannel | undef
   /** Only moderators post from a program: anyone else is refused with a notice. */
   function post(text: string): void {
     if (!channel) return;
-    if (!channel.moderators.has(nick)) return send({ command: 'NOTICE', params: [`#${channel.handle}`, `${nick} is not a moderator of ${channel.handle}: the message was not posted.`] });
-    channel.chat({ uid: `helper-${nick}`, handle: nick, nickname: nick, badges: ['moderator', 'bot'] }, text || randomUUID());
+    if (!channel.moderators.has(nick))
+      return send({
+        command: 'NOTICE',
+        params: [`#${channel.handle}`, `${nick} is not a moderator of ${channel.handle}: the message was not posted.`],
+      });
+    channel.chat(
+      { uid: `helper-${nick}`, handle: nick, nickname: nick, badges: ['moderator', 'bot'] },
+      text || randomUUID(),
+    );
   }
 }

@@ -47,23 +47,36 @@ export class Hooks {
     if (status !== null && status >= 200 && status < 300) {
       this.pending -= 1;
     } else {
-      const timer = setTimeout(() => {
-        this.later.delete(timer);
-        this.queue.push({ ...message, tries: message.tries + 1 });
-        this.pump();
-      }, PAUSES_MS[Math.min(message.tries, PAUSES_MS.length - 1)] ?? 0);
+      const timer = setTimeout(
+        () => {
+          this.later.delete(timer);
+          this.queue.push({ ...message, tries: message.tries + 1 });
+          this.pump();
+        },
+        PAUSES_MS[Math.min(message.tries, PAUSES_MS.length - 1)] ?? 0,
+      );
       timer.unref();
       this.later.add(timer);
     }
     this.pump();
   }
 
-  private async post(target: { callback: string; secret: string }, { id, body }: { id: string; body: string }): Promise<number | null> {
+  private async post(
+    target: { callback: string; secret: string },
+    { id, body }: { id: string; body: string },
+  ): Promise<number | null> {
     // A signature states the time of this try, not of what happened.
     const timestamp = String(Math.floor(Date.now() / 1000));
     const answer = await fetch(target.callback, {
-      method: 'POST', body, signal: AbortSignal.timeout(ANSWER_MS),
-      headers: { 'content-type': 'application/json', 'webhook-id': id, 'webhook-timestamp': timestamp, 'webhook-signature': sign(target.secret, id, timestamp, body) },
+      method: 'POST',
+      body,
+      signal: AbortSignal.timeout(ANSWER_MS),
+      headers: {
+        'content-type': 'application/json',
+        'webhook-id': id,
+        'webhook-timestamp': timestamp,
+        'webhook-signature': sign(target.secret, id, timestamp, body),
+      },
     }).catch(() => null);
     await answer?.body?.cancel();
     this.lastStatus = answer?.status ?? null;
@@ -72,7 +85,12 @@ export class Hooks {
 
   /** Asks whether the callback is there; null when nothing answers. */
   ping(at: string): Promise<number | null> {
-    return this.target ? this.post(this.target, { id: `ping_${randomBytes(8).toString('hex')}`, body: JSON.stringify({ type: 'hook.ping', timestamp: at, data: {} }) }) : Promise.resolve(null);
+    return this.target
+      ? this.post(this.target, {
+          id: `ping_${randomBytes(8).toString('hex')}`,
+          body: JSON.stringify({ type: 'hook.ping', timestamp: at, data: {} }),
+        })
+      : Promise.resolve(null);
   }
 
   close(): void {

@@ -19,17 +19,21 @@ describe('webhooks', () => {
     status = 204;
     server = createServer((req, res) => {
       let body = '';
-      req.on('data', (part) => (body += String(part))).on('end', () => {
-        const headers = Object.fromEntries(['webhook-id', 'webhook-timestamp', 'webhook-signature'].map((name) => [name, String(req.headers[name])]));
-        let right = true;
-        try {
-          new Webhook(SECRET).verify(body, headers);
-        } catch {
-          right = false;
-        }
-        got.push({ id: headers['webhook-id'] ?? '', body, right });
-        res.writeHead(status).end();
-      });
+      req
+        .on('data', (part) => (body += String(part)))
+        .on('end', () => {
+          const headers = Object.fromEntries(
+            ['webhook-id', 'webhook-timestamp', 'webhook-signature'].map((name) => [name, String(req.headers[name])]),
+          );
+          let right = true;
+          try {
+            new Webhook(SECRET).verify(body, headers);
+          } catch {
+            right = false;
+          }
+          got.push({ id: headers['webhook-id'] ?? '', body, right });
+          res.writeHead(status).end();
+        });
     });
     await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve));
     hooks = new Hooks();
@@ -46,7 +50,10 @@ describe('webhooks', () => {
     expect(hooks.pending).toBe(1);
     hooks.target = target();
     hooks.send('{"b":2}');
-    await until(() => hooks.pending, (pending) => pending === 0);
+    await until(
+      () => hooks.pending,
+      (pending) => pending === 0,
+    );
     expect(got).toHaveLength(2);
     expect(got.find((each) => each.id === id)).toEqual({ id, body: '{"a":1}', right: true });
   });
@@ -55,10 +62,18 @@ describe('webhooks', () => {
     hooks.target = target();
     status = 503;
     const id = hooks.send('{"a":1}');
-    await until(() => got.length, (count) => count === 2, 4000);
+    await until(
+      () => got.length,
+      (count) => count === 2,
+      4000,
+    );
     expect([hooks.pending, hooks.lastStatus]).toEqual([1, 503]);
     status = 204;
-    await until(() => hooks.pending, (pending) => pending === 0, 6000);
+    await until(
+      () => hooks.pending,
+      (pending) => pending === 0,
+      6000,
+    );
     expect(new Set(got.map((each) => each.id))).toEqual(new Set([id]));
   });
 
@@ -76,7 +91,11 @@ describe('a channel', () => {
   let now = 0;
   let lines: string[];
   const made = () => {
-    const channel = new OxbowChannel('odavarn.kiln', () => now, () => 0.5);
+    const channel = new OxbowChannel(
+      'odavarn.kiln',
+      () => now,
+      () => 0.5,
+    );
     const sent: { type: string; data: Record<string, unknown> }[] = [];
     channel.hooks.send = (body, id = 'x') => {
       sent.push(JSON.parse(body) as (typeof sent)[number]);
@@ -97,13 +116,22 @@ describe('a channel', () => {
     channel.join((line) => lines.push(line));
     channel.chat(ines, 'live');
     expect(lines.map((line) => parseIrc(line)?.params[1])).toEqual(['just now; really', 'live']);
-    expect(parseIrc(lines[0] ?? '')?.tags).toMatchObject({ account: 'u1', 'display-name': 'Inês', badges: 'moderator', time: new Date(now).toISOString() });
+    expect(parseIrc(lines[0] ?? '')?.tags).toMatchObject({
+      account: 'u1',
+      'display-name': 'Inês',
+      badges: 'moderator',
+      time: new Date(now).toISOString(),
+    });
   });
 
   test('gifted subscriptions are told as one gift and as each of them, and are in the ledger once', () => {
     const { channel, sent } = made();
     channel.giftSubs(ines, 1, [ines, ines]);
-    expect(sent.map(({ type, data }) => [type, data.gifted])).toEqual([['channel.subscriptions_gifted', undefined], ['channel.subscribed', true], ['channel.subscribed', true]]);
+    expect(sent.map(({ type, data }) => [type, data.gifted])).toEqual([
+      ['channel.subscriptions_gifted', undefined],
+      ['channel.subscribed', true],
+      ['channel.subscribed', true],
+    ]);
     expect([channel.ledger.giftSubs.count, channel.ledger.subscribe]).toEqual([2, 0]);
   });
 
@@ -114,14 +142,20 @@ describe('a channel', () => {
     channel.end();
     channel.end();
     expect(sent.map(({ type }) => type)).toEqual(['channel.live', 'channel.offline']);
-    expect([channel.tip(ines, '5.00', 'EUR'), channel.tip(ines, 'much', 'EUR'), channel.tip(ines, '5', 'QQQ')]).toEqual([true, false, false]);
+    expect([channel.tip(ines, '5.00', 'EUR'), channel.tip(ines, 'much', 'EUR'), channel.tip(ines, '5', 'QQQ')]).toEqual(
+      [true, false, false],
+    );
     expect(channel.ledger.tip).toEqual({ count: 1, minor: { EUR: 500 } });
   });
 });
 
 test('who joins is sent what was said in the last five minutes; of more than is kept the latest lines, and from when on they are whole', () => {
   let now = 1_000_000;
-  const channel = new OxbowChannel('h', () => (now += 1), () => 1);
+  const channel = new OxbowChannel(
+    'h',
+    () => (now += 1),
+    () => 1,
+  );
   const joined = (): string[] => {
     const lines: string[] = [];
     channel.join((line) => lines.push(line))();

@@ -19,8 +19,18 @@ const actSchema = z.discriminatedUnion('act', [
   z.object({ act: z.literal('moderator'), name: z.string().min(1).max(64), on: z.boolean() }),
   z.object({ act: z.literal('chat'), user: personSchema, text: z.string().max(60_000) }),
   z.object({ act: z.literal('follow'), user: personSchema }),
-  z.object({ act: z.literal('subscribe'), user: personSchema, tier: z.number().int().min(1).max(100).default(1), months: z.number().int().min(0).max(1200).default(1) }),
-  z.object({ act: z.literal('giftSubs'), user: personSchema, tier: z.number().int().min(1).max(100).default(1), recipients: z.array(personSchema).min(1).max(500) }),
+  z.object({
+    act: z.literal('subscribe'),
+    user: personSchema,
+    tier: z.number().int().min(1).max(100).default(1),
+    months: z.number().int().min(0).max(1200).default(1),
+  }),
+  z.object({
+    act: z.literal('giftSubs'),
+    user: personSchema,
+    tier: z.number().int().min(1).max(100).default(1),
+    recipients: z.array(personSchema).min(1).max(500),
+  }),
   z.object({ act: z.literal('raid'), user: personSchema, viewers: count }),
   z.object({ act: z.literal('tip'), user: personSchema, value: z.string().max(20), currency: z.string().max(3) }),
   z.object({ act: z.literal('watching'), count }),
@@ -39,7 +49,11 @@ interface Place {
 
 /** Oxbow, the stand-in console platform: routes below /standins/oxbow, and its chat on `server`. */
 export function oxbow(handles: readonly string[], server: Server): Router {
-  const make = (handle: string): Place => ({ channel: new OxbowChannel(handle, Date.now, Math.random), rate: 0, stop: null });
+  const make = (handle: string): Place => ({
+    channel: new OxbowChannel(handle, Date.now, Math.random),
+    rate: 0,
+    stop: null,
+  });
   const places = new Places('Oxbow', handles, make);
   const chat = oxbowChat(server, (handle) => places.get(handle)?.channel);
   const router = Router();
@@ -65,7 +79,13 @@ export function oxbow(handles: readonly string[], server: Server): Router {
   });
   router.post('/live/:handle/act', json({ limit: '4mb' }), (req, res) => {
     const parsed = actSchema.safeParse(req.body);
-    if (!parsed.success) return problem(res, 400, 'Not understood', 'This is nothing that can be done in a channel; docs/oxbow.md lists what can.');
+    if (!parsed.success)
+      return problem(
+        res,
+        400,
+        'Not understood',
+        'This is nothing that can be done in a channel; docs/oxbow.md lists what can.',
+      );
     const handle = String(req.params.handle);
     if (parsed.data.act === 'open') places.open(handle);
     const place = places.of(req, res);
@@ -79,22 +99,37 @@ export function oxbow(handles: readonly string[], server: Server): Router {
 }
 
 const describe = ({ channel, rate }: Place) => ({
-  handle: channel.handle, state: channel.state, public: channel.public, moderators: [...channel.moderators], listening: channel.listening, crowd: rate,
-  hook: channel.hooks.target !== null, pending: channel.hooks.pending, lastStatus: channel.hooks.lastStatus, trouble: channel.trouble,
+  handle: channel.handle,
+  state: channel.state,
+  public: channel.public,
+  moderators: [...channel.moderators],
+  listening: channel.listening,
+  crowd: rate,
+  hook: channel.hooks.target !== null,
+  pending: channel.hooks.pending,
+  lastStatus: channel.hooks.lastStatus,
+  trouble: channel.trouble,
 });
 
 /** Does it; a sentence when it can't be done now. */
 function act(place: Place, done: Act, drop: () => void): string | null {
   const { channel } = place;
   switch (done.act) {
-    case 'open': return null;
-    case 'live': channel.goLive(); return null;
+    case 'open':
+      return null;
+    case 'live':
+      channel.goLive();
+      return null;
     case 'end':
       setCrowd(place, 0, 0);
       channel.end();
       return null;
-    case 'drop': drop(); return null;
-    case 'public': channel.public = done.on; return null;
+    case 'drop':
+      drop();
+      return null;
+    case 'public':
+      channel.public = done.on;
+      return null;
     case 'moderator':
       if (done.on) channel.moderators.add(done.name);
       else channel.moderators.delete(done.name);
@@ -104,15 +139,34 @@ function act(place: Place, done: Act, drop: () => void): string | null {
       Object.assign(channel.trouble, settings);
       return null;
     }
-    case 'crowd': setCrowd(place, done.rate, done.seed); return null;
-    case 'malformed': channel.malformed(done.where, done.text); return null;
-    case 'chat': channel.chat(done.user, done.text); return null;
-    case 'follow': channel.follow(done.user); return null;
-    case 'subscribe': channel.subscribe(done.user, done.tier, done.months); return null;
-    case 'giftSubs': channel.giftSubs(done.user, done.tier, done.recipients); return null;
-    case 'raid': channel.raid(done.user, done.viewers); return null;
-    case 'tip': return channel.tip(done.user, done.value, done.currency) ? null : 'That is no amount, or no currency of ISO 4217.';
-    case 'watching': channel.watching(done.count); return null;
+    case 'crowd':
+      setCrowd(place, done.rate, done.seed);
+      return null;
+    case 'malformed':
+      channel.malformed(done.where, done.text);
+      return null;
+    case 'chat':
+      channel.chat(done.user, done.text);
+      return null;
+    case 'follow':
+      channel.follow(done.user);
+      return null;
+    case 'subscribe':
+      channel.subscribe(done.user, done.tier, done.months);
+      return null;
+    case 'giftSubs':
+      channel.giftSubs(done.user, done.tier, done.recipients);
+      return null;
+    case 'raid':
+      channel.raid(done.user, done.viewers);
+      return null;
+    case 'tip':
+      return channel.tip(done.user, done.value, done.currency)
+        ? null
+        : 'That is no amount, or no currency of ISO 4217.';
+    case 'watching':
+      channel.watching(done.count);
+      return null;
   }
 }
 

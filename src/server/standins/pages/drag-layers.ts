@@ -19,7 +19,9 @@ export function dragLayers(picture: HTMLElement, target: DragTarget): void {
     const bounds = picture.getBoundingClientRect();
     const at = { x: (down.clientX - bounds.left) / fit, y: (down.clientY - bounds.top) / fit };
     const far = ({ x, y, width, height, scale }: WeirLayer) => ({ x: x + width * scale, y: y + height * scale });
-    const layer = [...target.layers()].reverse().find((each) => each.shown && at.x >= each.x && at.y >= each.y && at.x <= far(each).x && at.y <= far(each).y);
+    const layer = [...target.layers()]
+      .reverse()
+      .find((each) => each.shown && at.x >= each.x && at.y >= each.y && at.x <= far(each).x && at.y <= far(each).y);
     if (!layer) return;
     const { x: right, y: bottom } = far(layer);
     const resizes = right - at.x < EDGE / fit || bottom - at.y < EDGE / fit;

@@ -23,7 +23,10 @@ export function drawPicture(context: CanvasRenderingContext2D, t: number): void 
 }
 
 function wheel(context: CanvasRenderingContext2D, t: number): void {
-  for (const [y, rx, fill] of [[1275, 400, '#54443a'], [1255, 400, '#716052']] as const) {
+  for (const [y, rx, fill] of [
+    [1275, 400, '#54443a'],
+    [1255, 400, '#716052'],
+  ] as const) {
     context.fillStyle = fill;
     context.beginPath();
     context.ellipse(540, y, rx, 88, 0, 0, 7);

@@ -21,8 +21,10 @@ const find = <T extends HTMLElement>(selector: string): T => {
 };
 const field = (id: string): string => find<HTMLInputElement>(`#${id}`).value;
 
-const button = (act: object, label: string, kind = ''): string => `<button class="${kind}" data-act='${JSON.stringify(act)}'>${label}</button>`;
-const percent = (id: string, label: string): string => `<label style="width:150px">${label}, % <input id="${id}" type="number" min="0" max="100" value="0"></label>`;
+const button = (act: object, label: string, kind = ''): string =>
+  `<button class="${kind}" data-act='${JSON.stringify(act)}'>${label}</button>`;
+const percent = (id: string, label: string): string =>
+  `<label style="width:150px">${label}, % <input id="${id}" type="number" min="0" max="100" value="0"></label>`;
 
 /** What every page has before and behind its own section of what viewers do. */
 const BEFORE = `<section aria-labelledby="h-room"><h2 id="h-room">Room</h2>
@@ -35,7 +37,8 @@ const BEHIND = `<section aria-labelledby="h-crowd"><h2 id="h-crowd">A crowd</h2>
   <section aria-labelledby="h-trouble"><h2 id="h-trouble">Trouble</h2><div class="row">${percent('repeat', 'Repeat')}${percent('reorder', 'Reorder')}${percent('malformed', 'Malformed')}
   <label style="width:150px">Clock ahead, ms <input id="skew" type="number" value="0"></label>
   ${button({ act: 'trouble', repeat: '@percent:repeat', reorder: '@percent:reorder', malformed: '@percent:malformed', skewMs: '@number:skew' }, 'Make this trouble')}</div></section>`;
-const LEDGER = '<section aria-labelledby="h-ledger"><h2 id="h-ledger">Ledger</h2><output id="ledger"></output></section>';
+const LEDGER =
+  '<section aria-labelledby="h-ledger"><h2 id="h-ledger">Ledger</h2><output id="ledger"></output></section>';
 
 /** Sets the page up: viewers to choose from, every button, and the room's state every two seconds. */
 export function standinPage({ name, room, ledger, describe }: StandinPage): void {
@@ -45,7 +48,9 @@ export function standinPage({ name, room, ledger, describe }: StandinPage): void
   const state = find('#state');
   const named = new URLSearchParams(location.search).get('handle');
   if (named) find<HTMLInputElement>('#handle').value = named;
-  find<HTMLSelectElement>('#viewer').append(...PEOPLE.map(({ nickname, handle }, n) => new Option(`${nickname} (${handle})`, String(n))));
+  find<HTMLSelectElement>('#viewer').append(
+    ...PEOPLE.map(({ nickname, handle }, n) => new Option(`${nickname} (${handle})`, String(n))),
+  );
 
   const say = (text: string, bad = false): void => {
     state.textContent = text;
@@ -53,10 +58,21 @@ export function standinPage({ name, room, ledger, describe }: StandinPage): void
   };
   const refresh = async (): Promise<void> => {
     const answer = await fetch(room(field('handle'))).catch(() => null);
-    if (!answer?.ok) return say(answer?.status === 404 ? 'Nobody has this handle. It can be opened.' : `${name} does not answer.`, true);
+    if (!answer?.ok)
+      return say(
+        answer?.status === 404 ? 'Nobody has this handle. It can be opened.' : `${name} does not answer.`,
+        true,
+      );
     const now = (await answer.json()) as Record<string, unknown>;
     const word = { live: 'Live', offline: 'Offline', ended: 'Ended' }[String(now.state)] ?? String(now.state);
-    say([word, ...(now.public === false ? ['not public'] : []), describe(now), ...(now.crowd ? [`a crowd of ${String(now.crowd)} events a second`] : [])].join(' · '));
+    say(
+      [
+        word,
+        ...(now.public === false ? ['not public'] : []),
+        describe(now),
+        ...(now.crowd ? [`a crowd of ${String(now.crowd)} events a second`] : []),
+      ].join(' · '),
+    );
     const ledgers = (await (await fetch(ledger)).json()) as Record<string, unknown>;
     find('#ledger').textContent = JSON.stringify(ledgers[field('handle')] ?? {}, null, 1).replace(/[{}"]/g, '');
   };
@@ -69,14 +85,21 @@ export function standinPage({ name, room, ledger, describe }: StandinPage): void
     return kind === 'number' ? Number(field(id)) : kind === 'percent' ? Number(field(id)) / 100 : field(id);
   };
   const act = async (json: string): Promise<void> => {
-    const body = Object.fromEntries(Object.entries(JSON.parse(json) as Record<string, unknown>).map(([key, value]) => [key, filled(value)]));
-    const answer = await fetch(`${room(field('handle'))}/act`, { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }).catch(() => null);
+    const body = Object.fromEntries(
+      Object.entries(JSON.parse(json) as Record<string, unknown>).map(([key, value]) => [key, filled(value)]),
+    );
+    const answer = await fetch(`${room(field('handle'))}/act`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify(body),
+    }).catch(() => null);
     if (!answer) return say(`${name} does not answer.`, true);
     const said = (await answer.json()) as { detail?: string };
     if (answer.ok) await refresh();
     else say(said.detail ?? 'That could not be done.', true);
   };
-  for (const button of document.querySelectorAll<HTMLElement>('[data-act]')) button.addEventListener('click', () => void act(button.dataset.act ?? '{}'));
+  for (const button of document.querySelectorAll<HTMLElement>('[data-act]'))
+    button.addEventListener('click', () => void act(button.dataset.act ?? '{}'));
   find('#handle').addEventListener('change', () => void refresh());
   void refresh();
   setInterval(() => {

@@ -19,7 +19,11 @@ addEventListener('resize', () => layers.show(scene.layers));
 
 /** Text with its emoji as pictures, since a machine may have no font for them. */
 const written = (text: string): (string | HTMLImageElement)[] =>
-  clusters(text).map((part) => (isEmoji(part) ? Object.assign(new Image(), { src: `/emoji/${emojiSource(part).slice('emoji:'.length)}.svg`, alt: part }) : part));
+  clusters(text).map((part) =>
+    isEmoji(part)
+      ? Object.assign(new Image(), { src: `/emoji/${emojiSource(part).slice('emoji:'.length)}.svg`, alt: part })
+      : part,
+  );
 
 function watch(handle: string): void {
   chat?.close();

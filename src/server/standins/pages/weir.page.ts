@@ -23,7 +23,11 @@ dragLayers(picture, {
 });
 
 async function save(next: WeirScene): Promise<boolean> {
-  const answer = await fetch('/standins/weir/scene', { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify(next) }).catch(() => null);
+  const answer = await fetch('/standins/weir/scene', {
+    method: 'PUT',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(next),
+  }).catch(() => null);
   if (!answer) return say('Weir does not answer. Nothing was changed.');
   const said = (await answer.json()) as WeirScene & { detail?: string };
   if (!answer.ok) return say(said.detail ?? 'That cannot be shown.');
@@ -45,7 +49,8 @@ const change = (id: string, changed: Partial<WeirLayer>): void =>
 function render(): void {
   layers.show(scene.layers);
   find('#layers').replaceChildren(...[...scene.layers].reverse().map(row));
-  if (scene.layers.length === 0) find('#layers').append(Object.assign(document.createElement('li'), { textContent: 'No layer yet.' }));
+  if (scene.layers.length === 0)
+    find('#layers').append(Object.assign(document.createElement('li'), { textContent: 'No layer yet.' }));
 }
 
 function row(layer: WeirLayer): HTMLElement {
@@ -53,9 +58,19 @@ function row(layer: WeirLayer): HTMLElement {
   const address = Object.assign(document.createElement('div'), { className: 'address', textContent: layer.url });
   const fields = document.createElement('div');
   fields.className = 'row small';
-  for (const [field, label, step] of [['x', 'Left', 1], ['y', 'Top', 1], ['width', 'Width', 1], ['height', 'Height', 1], ['scale', 'Scale', 0.05]] as const) {
+  for (const [field, label, step] of [
+    ['x', 'Left', 1],
+    ['y', 'Top', 1],
+    ['width', 'Width', 1],
+    ['height', 'Height', 1],
+    ['scale', 'Scale', 0.05],
+  ] as const) {
     const wrap = Object.assign(document.createElement('label'), { textContent: label });
-    const box = Object.assign(document.createElement('input'), { type: 'number', value: String(layer[field]), step: String(step) });
+    const box = Object.assign(document.createElement('input'), {
+      type: 'number',
+      value: String(layer[field]),
+      step: String(step),
+    });
     box.addEventListener('change', () => change(layer.id, { [field]: Number(box.value) }));
     wrap.append(box);
     fields.append(wrap);
@@ -86,8 +101,14 @@ find<HTMLFormElement>('#add').addEventListener('submit', (event) => {
   event.preventDefault();
   const url = find<HTMLInputElement>('#url');
   const layer: WeirLayer = {
-    id: crypto.randomUUID?.() ?? String(Math.random()), url: url.value.trim(), x: 0, y: 0, scale: 1, shown: true,
-    width: Number(find<HTMLInputElement>('#width').value), height: Number(find<HTMLInputElement>('#height').value),
+    id: crypto.randomUUID?.() ?? String(Math.random()),
+    url: url.value.trim(),
+    x: 0,
+    y: 0,
+    scale: 1,
+    shown: true,
+    width: Number(find<HTMLInputElement>('#width').value),
+    height: Number(find<HTMLInputElement>('#height').value),
   };
   void save({ ...scene, layers: [...scene.layers, layer] }).then((saved) => {
     if (saved) url.value = '';

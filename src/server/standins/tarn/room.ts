@@ -24,7 +24,8 @@ interface Item {
   json: object | string | number | null;
 }
 
-export type TarnPageAnswer = { status: 200; body: { items: unknown[]; next: string; pollAfterMs: number; room: object } } | { status: 410 };
+export type TarnPageAnswer =
+  { status: 200; body: { items: unknown[]; next: string; pollAfterMs: number; room: object } } | { status: 410 };
 
 /** One streamer's room, as Tarn keeps it for those who ask. */
 export class TarnRoom {
@@ -37,14 +38,25 @@ export class TarnRoom {
   /** Until when every answer is 503, ms. */
   downUntil = 0;
   readonly trouble = noPlainTrouble();
-  readonly ledger: TarnLedger = { chat: 0, subscribe: 0, tip: { count: 0, minor: {} }, like: 0, follow: 0, sent: { pages: 0, repeated: 0, reordered: 0, malformed: 0 } };
+  readonly ledger: TarnLedger = {
+    chat: 0,
+    subscribe: 0,
+    tip: { count: 0, minor: {} },
+    like: 0,
+    follow: 0,
+    sent: { pages: 0, repeated: 0, reordered: 0, malformed: 0 },
+  };
   private items: Item[] = [];
   private seq: number;
   private readonly firstSeq: number;
   private held: Item['json'] | null = null;
 
   /** @param now ms; cursors start from it, so that one of an earlier run is told apart */
-  constructor(readonly handle: string, private readonly now: () => number, private readonly random: () => number) {
+  constructor(
+    readonly handle: string,
+    private readonly now: () => number,
+    private readonly random: () => number,
+  ) {
     this.firstSeq = now();
     this.seq = this.firstSeq;
   }
@@ -101,8 +113,14 @@ export class TarnRoom {
 
   private signed({ uid, nickname, badges }: Person) {
     return {
-      id: randomUUID(), at: new Date(this.now() + this.trouble.skewMs).toISOString(),
-      author: { channelId: uid, name: nickname, isModerator: badges.includes('moderator'), isMember: badges.includes('subscriber') },
+      id: randomUUID(),
+      at: new Date(this.now() + this.trouble.skewMs).toISOString(),
+      author: {
+        channelId: uid,
+        name: nickname,
+        isModerator: badges.includes('moderator'),
+        isMember: badges.includes('subscriber'),
+      },
     };
   }
 
@@ -149,12 +167,21 @@ export class TarnRoom {
     return {
       status: 200,
       body: {
-        items: items.map(({ json }) => json), next: `c${last}`, pollAfterMs: last < this.seq ? Math.min(200, this.pollAfterMs) : this.pollAfterMs,
+        items: items.map(({ json }) => json),
+        next: `c${last}`,
+        pollAfterMs: last < this.seq ? Math.min(200, this.pollAfterMs) : this.pollAfterMs,
         room: { state: this.state, watching: this.watching, hearts: this.hearts, followers: this.followers },
       },
     };
   }
 }
 
-const HALVES: readonly Item['json'][] = [null, 7, 'half', {}, { type: 'sticker', id: 'x' }, { type: 'unheard-of', id: 'y', at: '2026-11-19T19:00:00Z', author: { channelId: 'u1' } }];
+const HALVES: readonly Item['json'][] = [
+  null,
+  7,
+  'half',
+  {},
+  { type: 'sticker', id: 'x' },
+  { type: 'unheard-of', id: 'y', at: '2026-11-19T19:00:00Z', author: { channelId: 'u1' } },
+];
 const pickHalf = (random: () => number): Item['json'] => HALVES[Math.floor(random() * HALVES.length)] ?? null;

@@ -15,7 +15,13 @@ const actSchema = z.discriminatedUnion('act', [
   z.object({ act: z.enum(['open', 'live', 'end', 'forget']) }),
   z.object({ act: z.literal('public'), on: z.boolean() }),
   z.object({ act: z.literal('comment'), user: personSchema, text: z.string().max(60_000) }),
-  z.object({ act: z.literal('sticker'), user: personSchema, name: z.string().max(200).default('Pebble'), amountMicros: z.number().int().min(0).max(1e15), currency: z.string().max(3) }),
+  z.object({
+    act: z.literal('sticker'),
+    user: personSchema,
+    name: z.string().max(200).default('Pebble'),
+    amountMicros: z.number().int().min(0).max(1e15),
+    currency: z.string().max(3),
+  }),
   z.object({ act: z.literal('member'), user: personSchema, level: z.number().int().min(1).max(100).default(1) }),
   z.object({ act: z.enum(['hearts', 'followers']), count }),
   /** The counters start again, at a lower reading. */
@@ -39,7 +45,12 @@ interface Place {
 
 /** Tarn, the stand-in phone app: routes below /standins/tarn. */
 export function tarn(handles: readonly string[]): Router {
-  const make = (handle: string): Place => ({ room: new TarnRoom(handle, Date.now, Math.random), rate: 0, stop: null, asked: new Map() });
+  const make = (handle: string): Place => ({
+    room: new TarnRoom(handle, Date.now, Math.random),
+    rate: 0,
+    stop: null,
+    asked: new Map(),
+  });
   const places = new Places('Tarn', handles, make);
   const router = Router();
 
@@ -53,7 +64,13 @@ export function tarn(handles: readonly string[]): Router {
   });
   router.post('/v1/rooms/:handle/act', json({ limit: '4mb' }), (req, res) => {
     const parsed = actSchema.safeParse(req.body);
-    if (!parsed.success) return problem(res, 400, 'Not understood', 'This is nothing that can be done in a room; docs/tarn.md lists what can.');
+    if (!parsed.success)
+      return problem(
+        res,
+        400,
+        'Not understood',
+        'This is nothing that can be done in a room; docs/tarn.md lists what can.',
+      );
     const handle = String(req.params.handle);
     if (parsed.data.act === 'open') places.open(handle);
     const place = places.of(req, res);
@@ -67,7 +84,14 @@ export function tarn(handles: readonly string[]): Router {
 }
 
 const describe = ({ room, rate }: Place) => ({
-  handle: room.handle, state: room.state, public: room.public, watching: room.watching, hearts: room.hearts, followers: room.followers, crowd: rate, trouble: room.trouble,
+  handle: room.handle,
+  state: room.state,
+  public: room.public,
+  watching: room.watching,
+  hearts: room.hearts,
+  followers: room.followers,
+  crowd: rate,
+  trouble: room.trouble,
 });
 
 /** One page of activity: not sooner than is allowed, not at all while Tarn is down, and nothing new said twice. */
@@ -78,9 +102,16 @@ function answer({ room, asked }: Place, req: Request, res: Response): void {
   const who = req.ip ?? '';
   const early = (asked.get(who) ?? 0) - now;
   // A few ms of grace: a pause of exactly what was asked for may be cut short by a clock's grain.
-  if (early > 20) return problem(res.set('retry-after', String(Math.max(1, Math.ceil(early / 1000)))), 429, 'Too soon', 'Ask again when pollAfterMs has passed.');
+  if (early > 20)
+    return problem(
+      res.set('retry-after', String(Math.max(1, Math.ceil(early / 1000)))),
+      429,
+      'Too soon',
+      'Ask again when pollAfterMs has passed.',
+    );
   const page = room.page(typeof req.query.after === 'string' ? req.query.after : 'latest');
-  if (page.status === 410) return problem(res, 410, 'Too old', 'This cursor is older than ten minutes. Begin again from "latest".');
+  if (page.status === 410)
+    return problem(res, 410, 'Too old', 'This cursor is older than ten minutes. Begin again from "latest".');
   asked.set(who, now + page.body.pollAfterMs);
   const body = JSON.stringify(page.body);
   const etag = `"${createHash('sha256').update(body).digest('base64url').slice(0, 27)}"`;
@@ -93,37 +124,71 @@ function answer({ room, asked }: Place, req: Request, res: Response): void {
 function act(place: Place, done: Act): string | null {
   const { room } = place;
   switch (done.act) {
-    case 'open': return null;
-    case 'live': room.goLive(); return null;
+    case 'open':
+      return null;
+    case 'live':
+      room.goLive();
+      return null;
     case 'end':
       setCrowd(place, 0, 0);
       room.end();
       return null;
-    case 'forget': room.forget(); return null;
-    case 'public': room.public = done.on; return null;
-    case 'comment': room.comment(done.user, done.text); return null;
-    case 'sticker': return room.sticker(done.user, done.name, done.amountMicros, done.currency) ? null : 'That is no currency of ISO 4217.';
-    case 'member': room.member(done.user, done.level); return null;
-    case 'hearts': room.heart(done.count); return null;
-    case 'followers': room.followed(done.count); return null;
+    case 'forget':
+      room.forget();
+      return null;
+    case 'public':
+      room.public = done.on;
+      return null;
+    case 'comment':
+      room.comment(done.user, done.text);
+      return null;
+    case 'sticker':
+      return room.sticker(done.user, done.name, done.amountMicros, done.currency)
+        ? null
+        : 'That is no currency of ISO 4217.';
+    case 'member':
+      room.member(done.user, done.level);
+      return null;
+    case 'hearts':
+      room.heart(done.count);
+      return null;
+    case 'followers':
+      room.followed(done.count);
+      return null;
     case 'restart':
       room.hearts = done.hearts;
       room.followers = done.followers;
       return null;
-    case 'watching': room.watching = done.count; return null;
-    case 'malformed': room.malformed(done.text); return null;
-    case 'down': room.downUntil = Date.now() + done.ms; return null;
-    case 'pace': room.pollAfterMs = done.ms; return null;
+    case 'watching':
+      room.watching = done.count;
+      return null;
+    case 'malformed':
+      room.malformed(done.text);
+      return null;
+    case 'down':
+      room.downUntil = Date.now() + done.ms;
+      return null;
+    case 'pace':
+      room.pollAfterMs = done.ms;
+      return null;
     case 'trouble': {
       const { act: _act, ...settings } = done;
       Object.assign(room.trouble, settings);
       return null;
     }
-    case 'crowd': setCrowd(place, done.rate, done.seed); return null;
+    case 'crowd':
+      setCrowd(place, done.rate, done.seed);
+      return null;
   }
 }
 
-const STICKERS = [['Pebble', 500_000, 'EUR'], ['Reed', 2_000_000, 'EUR'], ['Heron', 10_000_000, 'USD'], ['Koi', 300_000_000, 'JPY'], ['Pearl', 1_250_000, 'KWD']] as const;
+const STICKERS = [
+  ['Pebble', 500_000, 'EUR'],
+  ['Reed', 2_000_000, 'EUR'],
+  ['Heron', 10_000_000, 'USD'],
+  ['Koi', 300_000_000, 'JPY'],
+  ['Pearl', 1_250_000, 'KWD'],
+] as const;
 
 /** One thing that a scripted crowd does in a room. */
 function step(room: TarnRoom, random: () => number): void {
@@ -135,8 +200,7 @@ function step(room: TarnRoom, random: () => number): void {
   else if (chance < 0.95) {
     const [name, micros, currency] = pick<readonly [string, number, string]>(random, STICKERS);
     room.sticker(user, name, micros, currency);
-  }
-  else if (chance < 0.98) room.member(user, 1 + Math.floor(random() * 3));
+  } else if (chance < 0.98) room.member(user, 1 + Math.floor(random() * 3));
   else room.watching = 20 + Math.floor(random() * 40);
 }
 

@@ -5,7 +5,12 @@ const hana = { uid: 'c2', handle: 'hana', nickname: '山田 はな', badges: ['s
 
 describe('a room', () => {
   let now = Date.UTC(2026, 10, 19, 19);
-  const made = (): TarnRoom => new TarnRoom('h', () => now, () => 0.5);
+  const made = (): TarnRoom =>
+    new TarnRoom(
+      'h',
+      () => now,
+      () => 0.5,
+    );
   const page = (room: TarnRoom, after: string) => {
     const answer = room.page(after);
     if (answer.status !== 200) throw new Error(`${answer.status}`);
@@ -53,7 +58,10 @@ describe('a room', () => {
     room.followed(2);
     expect(room.sticker(hana, 'Pearl', 1_250_000, 'KWD')).toBe(true);
     expect(room.sticker(hana, 'Pearl', 1, 'QQQ')).toBe(false);
-    expect(page(room, 'latest')).toMatchObject({ items: [], room: { hearts: before.hearts + 5, followers: before.followers + 2 } });
+    expect(page(room, 'latest')).toMatchObject({
+      items: [],
+      room: { hearts: before.hearts + 5, followers: before.followers + 2 },
+    });
     expect(room.ledger).toMatchObject({ like: 5, follow: 2, tip: { count: 1, minor: { KWD: 1250 } } });
   });
 });
@@ -65,7 +73,9 @@ test('by HTTP: an ETag for what has not changed, 429 for too soon, 404 as a prob
     const at = `${standins.addresses.tarn}/v1/rooms/h/activity`;
     const first = await fetch(`${at}?after=latest`);
     const { next } = (await first.json()) as { next: string };
-    const second = await fetch(`${at}?after=${next}`, { headers: { 'if-none-match': first.headers.get('etag') ?? '' } });
+    const second = await fetch(`${at}?after=${next}`, {
+      headers: { 'if-none-match': first.headers.get('etag') ?? '' },
+    });
     expect([first.status, second.status, await second.text()]).toEqual([200, 304, '']);
     await standins.act('tarn', 'h', { act: 'comment', user: hana, text: 'new' });
     const third = await fetch(`${at}?after=${next}`, { headers: { 'if-none-match': first.headers.get('etag') ?? '' } });
@@ -75,7 +85,10 @@ test('by HTTP: an ETag for what has not changed, 429 for too soon, 404 as a prob
     const soon = await fetch(`${at}?after=latest`);
     expect([soon.status, Number(soon.headers.get('retry-after')) > 50]).toEqual([429, true]);
     const nobody = await fetch(`${standins.addresses.tarn}/v1/rooms/nobody/activity`);
-    expect([nobody.status, nobody.headers.get('content-type')?.split(';')[0]]).toEqual([404, 'application/problem+json']);
+    expect([nobody.status, nobody.headers.get('content-type')?.split(';')[0]]).toEqual([
+      404,
+      'application/problem+json',
+    ]);
   } finally {
     await standins.close();
   }

@@ -16,7 +16,12 @@ afterEach(async () => {
 });
 
 const layer = { id: 'l', url: 'http://127.0.0.1/o/key', width: 1080, height: 1920, x: 0, y: 0, scale: 1, shown: true };
-const put = (body: unknown): Promise<Response> => fetch(`${address}/scene`, { method: 'PUT', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) });
+const put = (body: unknown): Promise<Response> =>
+  fetch(`${address}/scene`, {
+    method: 'PUT',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify(body),
+  });
 
 test('a scene is kept, and viewers hear of it at once', async () => {
   const events = await fetch(`${address}/scene/events`);
