@@ -11,18 +11,16 @@ const NOW = 10_000;
 
 export function frameOf(stage: Stage): DisplayList {
   const sheet = gallerySheet('slip', 'usual', NOW);
-  const pieces = sheet.pieces
-    .slice(0, 12)
-    .map((piece, n) => ({
-      ...piece,
-      place: {
-        ...piece.place,
-        x: (n % 2) * 540 + 10,
-        y: Math.floor(n / 2) * 315 + 10,
-        w: Math.min(520, piece.place.w),
-        h: Math.min(300, piece.place.h),
-      },
-    }));
+  const pieces = sheet.pieces.slice(0, 12).map((piece, n) => ({
+    ...piece,
+    place: {
+      ...piece.place,
+      x: (n % 2) * 540 + 10,
+      y: Math.floor(n / 2) * 315 + 10,
+      w: Math.min(520, piece.place.w),
+      h: Math.min(300, piece.place.h),
+    },
+  }));
   return stage.at({ frame: { width: 1080, height: 1920 }, pieces, live: sheet.live }, NOW);
 }
 

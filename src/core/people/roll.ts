@@ -143,14 +143,12 @@ export function personView(state: SessionState, feed: string, id: string): Perso
   const seen = own ?? before ?? account;
   if (!seen) return null;
   const { row } = everOf(state, feed, id);
-  const days = (before?.days ?? [])
-    .slice(-MOST_DAYS)
-    .map(([day = 0, ...each]) => ({
-      day,
-      coins: inRow(each, 'coins'),
-      likes: inRow(each, 'likes'),
-      chats: inRow(each, 'chats'),
-    }));
+  const days = (before?.days ?? []).slice(-MOST_DAYS).map(([day = 0, ...each]) => ({
+    day,
+    coins: inRow(each, 'coins'),
+    likes: inRow(each, 'likes'),
+    chats: inRow(each, 'chats'),
+  }));
   return {
     ...entryOf(state, seen),
     session: own ? told(rowOf(own)) : {},
@@ -160,13 +158,11 @@ export function personView(state: SessionState, feed: string, id: string): Perso
     leftOut: isLeftOut(state, feed, id),
     seenNow: own !== undefined,
     unlisted: state.unlisted.has(`${feed}/${id}`),
-    members: state.derived.people
-      .membersOf(feed, id)
-      .map(({ feed: of, viewer }) => ({
-        feed: of,
-        viewer,
-        name: state.viewers.get(of, viewer)?.name ?? state.past.viewers.get(`${of}/${viewer}`)?.name ?? viewer,
-      })),
+    members: state.derived.people.membersOf(feed, id).map(({ feed: of, viewer }) => ({
+      feed: of,
+      viewer,
+      name: state.viewers.get(of, viewer)?.name ?? state.past.viewers.get(`${of}/${viewer}`)?.name ?? viewer,
+    })),
   };
 }
 

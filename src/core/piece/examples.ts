@@ -123,30 +123,26 @@ export function exampleOf(piece: Piece, show: Show, example: Example, now: numbe
     case 'leaderboard':
       return {
         kind: 'leaderboard',
-        rows: names
-          .slice(0, piece.rows)
-          .map((name, n) => ({
-            name,
-            value: large ? 12_345_678 - n : Math.round(1860 / (n + 1)),
-            ...(n === 1 ? { moved: 2 } : {}),
-          })),
+        rows: names.slice(0, piece.rows).map((name, n) => ({
+          name,
+          value: large ? 12_345_678 - n : Math.round(1860 / (n + 1)),
+          ...(n === 1 ? { moved: 2 } : {}),
+        })),
       };
     case 'plate':
       return { kind: 'plate', lines: [first] };
     case 'chat':
       return {
         kind: 'chat',
-        lines: names
-          .slice(0, 8)
-          .map((name, n) => ({
-            id: String(n),
-            at: now - 8000 + n * 900,
-            name,
-            role: n === 1 ? 'mod' : '',
-            text: large
-              ? 'that glaze runs and runs and never seems to stop before the foot of the pot 🌊🏺'
-              : (['lovely curve', 'what clay is that?', 'هذا جميل جدا', '釉薬がきれい'][n % 4] ?? ''),
-          })),
+        lines: names.slice(0, 8).map((name, n) => ({
+          id: String(n),
+          at: now - 8000 + n * 900,
+          name,
+          role: n === 1 ? 'mod' : '',
+          text: large
+            ? 'that glaze runs and runs and never seems to stop before the foot of the pot 🌊🏺'
+            : (['lovely curve', 'what clay is that?', 'هذا جميل جدا', '釉薬がきれい'][n % 4] ?? ''),
+        })),
       };
     case 'info':
       return {
