@@ -1,6 +1,6 @@
-import { fold } from '@/core/engine/fold';
-import { newState } from '@/core/engine/state';
-import { WHEN_KINDS } from '@/core/engine/when';
+import { fold } from '@/core/session/fold';
+import { newState } from '@/core/session/state';
+import { WHEN_KINDS } from '@/core/engine/cue/when';
 import { aChat, aFollow, aGift, aLike, START } from '@/core/event/examples';
 import type { StreamEvent } from '@/core/event/event';
 import { newCue, starterShow } from '@/core/show/starter';

@@ -1,5 +1,5 @@
-import { fold } from '@/core/engine/fold';
-import { newState } from '@/core/engine/state';
+import { fold } from '@/core/session/fold';
+import { newState } from '@/core/session/state';
 import { aChat, aFollow, aGift, aLike, START } from '@/core/event/examples';
 import { readEventLine, writeEventLine } from '@/core/file/events';
 import { newIntake, takeIn } from '@/core/intake/intake';

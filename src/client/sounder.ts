@@ -1,4 +1,4 @@
-import type { Heard } from '@/core/engine/heard';
+import type { Heard } from '@/core/engine/alert/audible';
 import { SOUND, type SoundPlan } from '@/core/sound/plan';
 import { SoundMaker, type OwnSound, type Ready } from './sound-maker';
 import { Voices } from './voices';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { inputSchema, type Input } from '@/core/engine/input';
+import { inputSchema, type Input } from '@/core/session/input';
 import { readKnownInput } from './known-form';
 
 const reader = z.compile(inputSchema);

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { streamEventSchema, type StreamEvent } from '@/core/event/event';
 import { aChat, aFollow, aGift, aLike } from '@/core/event/examples';
 import { cleanText, ROLES } from '@/core/event/viewer';
-import { inputSchema } from '@/core/engine/input';
+import { inputSchema } from '@/core/session/input';
 import { readEventLine, writeEventLine } from './events';
 import { readKnownEvent, readKnownInput } from './known-form';
 

@@ -1,4 +1,4 @@
-import { lastingSchema, MOST_LASTING, type Lasting } from '@/core/engine/lasting';
+import { lastingSchema, MOST_LASTING, type Lasting } from '@/core/session/carry-over';
 
 /* What earlier sessions left as lines of JSON, each with some entries of one list: it may be tens of megabytes, and is written and read piece by piece. */
 

@@ -1,17 +1,17 @@
 import type { StreamEvent } from '@/core/event/event';
 import { WORTH_PARTS } from '@/core/event/money';
-import { leftOf } from '@/core/engine/countdown';
-import { pocketOf } from '@/core/engine/earning';
-import { fold } from '@/core/engine/fold';
-import type { Input } from '@/core/engine/input';
-import type { Alert } from '@/core/engine/alert';
-import { freeze, newState, troubleOf, type SessionState } from '@/core/engine/state';
+import { leftOf } from '@/core/engine/feature/countdown/schema';
+import { pocketOf } from '@/core/engine/feature/points/earning';
+import { fold } from '@/core/session/fold';
+import type { Input } from '@/core/session/input';
+import type { Alert } from '@/core/engine/alert/alert';
+import { freeze, newState, troubleOf, type SessionState } from '@/core/session/state';
 import { closeSilent, newIntake, takeIn, takeReading, type IntakeState } from '@/core/intake/intake';
 import type { Reading } from '@/core/intake/heard';
 import type { Show } from '@/core/show/show';
-import { SESSION, windowWords } from '@/core/engine/window';
+import { SESSION, windowWords } from '@/core/engine/count/window';
 import { leaderboard } from '@/core/piece/leaderboard';
-import { withoutIsolates } from '@/core/engine/words';
+import { withoutIsolates } from '@/core/words/fields';
 
 /** Every other number of the show: its leaderboards by piece, counters, countdowns (s), and what viewers have where they earn points. */
 function numbersOfShow(state: SessionState) {

@@ -1,4 +1,4 @@
-import type { Input } from '@/core/engine/input';
+import type { Input } from '@/core/session/input';
 
 /** A viewer who wants to be forgotten. */
 export interface Forgotten {

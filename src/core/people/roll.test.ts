@@ -1,10 +1,10 @@
 import { aChat, aGift, aLike, START } from '@/core/event/examples';
 import type { StreamEvent } from '@/core/event/event';
-import { fold } from '@/core/engine/fold';
-import type { Input } from '@/core/engine/input';
-import { lastingOf } from '@/core/engine/lasting';
-import { POINTS } from '@/core/engine/points';
-import { freeze, newState, type SessionState } from '@/core/engine/state';
+import { fold } from '@/core/session/fold';
+import type { Input } from '@/core/session/input';
+import { lastingOf } from '@/core/session/carry-over';
+import { POINTS } from '@/core/engine/feature/points/schema';
+import { freeze, newState, type SessionState } from '@/core/session/state';
 import { emptyShow } from '@/core/show/starter';
 import { withoutViewer } from './forget';
 import { personView, roll } from './roll';

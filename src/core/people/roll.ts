@@ -1,8 +1,8 @@
-import { pocketOf, type Pocket } from '@/core/engine/earning';
-import type { LedgerLine } from '@/core/engine/ledger';
-import { addRow, inRow, newRow, shownValue, type Row } from '@/core/engine/measure';
-import { rowOf } from '@/core/engine/past';
-import { isLeftOut, type SessionState } from '@/core/engine/state';
+import { pocketOf, type Pocket } from '@/core/engine/feature/points/earning';
+import type { LedgerLine } from '@/core/engine/feature/points/ledger';
+import { addRow, inRow, newRow, shownValue, type Row } from '@/core/engine/count/measure';
+import { rowOf } from '@/core/engine/count/past';
+import { isLeftOut, type SessionState } from '@/core/session/state';
 
 /* Everybody who was ever seen with a show, in this session or before. */
 

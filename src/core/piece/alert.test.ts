@@ -1,4 +1,4 @@
-import { PLAIN_LOOK, type Look } from '@/core/engine/look';
+import { PLAIN_LOOK, type Look } from '@/core/engine/alert/look';
 import { nodeMeasure } from '@/server/paint/node-host';
 import type { Box, Op } from '@/core/paint/display';
 import { Stage } from '@/core/stage/stage';

@@ -1,5 +1,5 @@
-import { PLAIN_LOOK, type Look } from '@/core/engine/look';
-import { isolate } from '@/core/engine/words';
+import { PLAIN_LOOK, type Look } from '@/core/engine/alert/look';
+import { isolate } from '@/core/words/fields';
 import type { Box, FontSpec, Group, Motion, Op } from '@/core/paint/display';
 import { fitText, lineOps, type Measure, type TextLook } from '@/core/paint/text';
 import { movesOf, type MotionName } from '@/core/stage/motion';

@@ -1,7 +1,7 @@
 import { z } from 'zod';
-import type { ChatLine } from '@/core/engine/chat-lines';
-import { someoneSchema } from '@/core/engine/someone';
-import { isolate, withoutIsolates } from '@/core/engine/words';
+import type { ChatLine } from '@/core/engine/feature/chat/slice';
+import { someoneSchema } from '@/core/engine/count/someone';
+import { isolate, withoutIsolates } from '@/core/words/fields';
 import type { FontSpec, Op } from '@/core/paint/display';
 import { cutLine, lineOps, lineWidth, readsRightToLeft, wrapText } from '@/core/paint/text';
 import { pieceBase, type DrawTools, type PieceKind } from './piece';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { clockWords, leftOf } from '@/core/engine/countdown';
+import { clockWords, leftOf } from '@/core/engine/feature/countdown/schema';
 import type { Group, Op } from '@/core/paint/display';
 import { numberOps } from './number-ops';
 import { pieceBase, type PieceKind } from './piece';

@@ -1,6 +1,6 @@
 import { aChat, START } from '@/core/event/examples';
-import { fold } from '@/core/engine/fold';
-import { newState } from '@/core/engine/state';
+import { fold } from '@/core/session/fold';
+import { newState } from '@/core/session/state';
 import { newCue, starterShow } from '@/core/show/starter';
 import type { Show } from '@/core/show/show';
 import { Stage, twinLines } from '@/core/stage/stage';

@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { drawn } from '@/core/engine/memory';
-import type { Floating } from '@/core/engine/drift';
+import { drawn } from '@/core/engine/cue/memory';
+import type { Floating } from '@/core/engine/feature/drift/slice';
 import type { FontSpec, Group, Op } from '@/core/paint/display';
 import { lineOps } from '@/core/paint/text';
 import { emojiSource } from '@/core/paint/emoji';

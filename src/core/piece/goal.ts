@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { firstTarget, rungName } from '@/core/engine/goal';
+import { firstTarget, rungName } from '@/core/engine/feature/goal/schema';
 import type { FontSpec, Op } from '@/core/paint/display';
 import { cutLine, lineOps, lineWidth } from '@/core/paint/text';
 import { pieceBase, type DrawTools, type PieceKind } from './piece';

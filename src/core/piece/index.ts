@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { SessionState } from '@/core/engine/state';
+import type { SessionState } from '@/core/session/state';
 import type { Group } from '@/core/paint/display';
 import type { Show } from '@/core/show/show';
 import { countdown, type CountdownLive, type CountdownPiece } from './countdown';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { pointsWords } from '@/core/engine/points';
+import { pointsWords } from '@/core/engine/feature/points/schema';
 import type { FontSpec, Op } from '@/core/paint/display';
 import { cutLine, lineOps, lineWidth } from '@/core/paint/text';
 import type { Show } from '@/core/show/show';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { brightness } from '@/core/engine/lantern';
+import { brightness } from '@/core/engine/feature/lantern/schema';
 import type { FontSpec, Op } from '@/core/paint/display';
 import { cutLine, lineOps } from '@/core/paint/text';
 import { pieceBase, type DrawTools, type PieceKind } from './piece';

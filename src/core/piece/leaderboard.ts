@@ -1,10 +1,10 @@
 import { z } from 'zod';
-import { movedPlaces } from '@/core/engine/standings';
-import { boardKey, boardOf, BOARD_MEASURES, sharedPlaces, type BoardMeasure } from '@/core/engine/leaderboard';
-import { MEASURE_TITLES, shownValue } from '@/core/engine/measure';
-import { teamPart, type PartSum, type Team } from '@/core/engine/team';
-import { windowSchema } from '@/core/engine/window';
-import { isolate } from '@/core/engine/words';
+import { movedPlaces } from '@/core/engine/feature/leaderboard/standings';
+import { boardKey, boardOf, BOARD_MEASURES, sharedPlaces, type BoardMeasure } from '@/core/engine/count/leaderboard';
+import { MEASURE_TITLES, shownValue } from '@/core/engine/count/measure';
+import { teamPart, type PartSum, type Team } from '@/core/engine/count/team';
+import { windowSchema } from '@/core/engine/count/window';
+import { isolate } from '@/core/words/fields';
 import type { FontSpec, Op } from '@/core/paint/display';
 import { cutLine, lineOps, lineWidth } from '@/core/paint/text';
 import { inTurn } from './in-turn';

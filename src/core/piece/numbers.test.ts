@@ -1,6 +1,6 @@
 import type { Op } from '@/core/paint/display';
 import { nodeMeasure } from '@/server/paint/node-host';
-import { newState } from '@/core/engine/state';
+import { newState } from '@/core/session/state';
 import { starterShow } from '@/core/show/starter';
 import type { Show } from '@/core/show/show';
 import { Stage, twinLines } from '@/core/stage/stage';

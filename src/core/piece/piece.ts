@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { SessionState } from '@/core/engine/state';
+import type { SessionState } from '@/core/session/state';
 import type { Show } from '@/core/show/show';
 import type { Box, Group } from '@/core/paint/display';
 import type { Measure } from '@/core/paint/text';

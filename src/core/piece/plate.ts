@@ -1,7 +1,7 @@
 import { z } from 'zod';
-import { NOTABLE_KINDS, type NotableKind } from '@/core/engine/notable';
-import { withoutIsolates } from '@/core/engine/words';
-import { boardOf, type BoardMeasure } from '@/core/engine/leaderboard';
+import { NOTABLE_KINDS, type NotableKind } from '@/core/engine/feature/plate/slice';
+import { withoutIsolates } from '@/core/words/fields';
+import { boardOf, type BoardMeasure } from '@/core/engine/count/leaderboard';
 import type { FontSpec, Op } from '@/core/paint/display';
 import { cutLine, lineOps } from '@/core/paint/text';
 import { inTurn } from './in-turn';

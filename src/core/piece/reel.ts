@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { isolate } from '@/core/engine/words';
+import { isolate } from '@/core/words/fields';
 import type { FontSpec, Group, Op } from '@/core/paint/display';
 import { cutLine, fitText, lineOps, type Measure } from '@/core/paint/text';
 import { pieceBase, type PieceKind } from './piece';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { MOST_SHELVED, onShelf, type Shelved } from '@/core/engine/shelf';
+import { MOST_SHELVED, onShelf, type Shelved } from '@/core/engine/feature/shelf/slice';
 import type { FontSpec, Op } from '@/core/paint/display';
 import { cutLine, lineOps, lineWidth, type Measure, type TextLook } from '@/core/paint/text';
 import { pieceBase, type DrawTools, type PieceKind } from './piece';

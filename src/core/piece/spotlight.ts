@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { CALM, queuePlanSchema } from '@/core/engine/queue-plan';
-import type { Alert } from '@/core/engine/alert';
+import { CALM, queuePlanSchema } from '@/core/engine/alert/plan';
+import type { Alert } from '@/core/engine/alert/alert';
 import { mediaKind } from '@/core/media/media';
 import type { Box, FontSpec, Op } from '@/core/paint/display';
 import { lineOps } from '@/core/paint/text';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { withoutIsolates } from '@/core/engine/words';
+import { withoutIsolates } from '@/core/words/fields';
 import type { FontSpec, Op } from '@/core/paint/display';
 import { cutLine, lineOps } from '@/core/paint/text';
 import { pieceBase, type DrawTools, type PieceKind } from './piece';

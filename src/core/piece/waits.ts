@@ -1,4 +1,4 @@
-import { MEASURE_EVENTS } from '@/core/engine/measure';
+import { MEASURE_EVENTS } from '@/core/engine/count/measure';
 import { whyNever } from '@/core/platform';
 import type { Show } from '@/core/show/show';
 import type { Piece } from './index';

@@ -1,5 +1,5 @@
-import { newState } from '@/core/engine/state';
-import { fold } from '@/core/engine/fold';
+import { newState } from '@/core/session/state';
+import { fold } from '@/core/session/fold';
 import { aChat } from '@/core/event/examples';
 import { lineWidth } from '@/core/paint/text';
 import type { Group, Op } from '@/core/paint/display';

@@ -1,7 +1,7 @@
 import { aChat, aGift, START } from '@/core/event/examples';
 import { streamEventSchema } from '@/core/event/event';
-import { fold } from '@/core/engine/fold';
-import { newState } from '@/core/engine/state';
+import { fold } from '@/core/session/fold';
+import { newState } from '@/core/session/state';
 import { newIntake, takeIn, takeReading } from '@/core/intake/intake';
 import type { Reading } from '@/core/intake/heard';
 import { starterShow } from '@/core/show/starter';

@@ -1,8 +1,8 @@
 import type { StreamEvent } from '@/core/event/event';
-import { fold } from '@/core/engine/fold';
-import { compareTallies } from '@/core/engine/leaderboard';
-import { newState } from '@/core/engine/state';
-import type { Totals, ViewerTally } from '@/core/engine/tally';
+import { fold } from '@/core/session/fold';
+import { compareTallies } from '@/core/engine/count/leaderboard';
+import { newState } from '@/core/session/state';
+import type { Totals, ViewerTally } from '@/core/engine/count/tally';
 import type { Show } from '@/core/show/show';
 import { emptyShow } from '@/core/show/starter';
 

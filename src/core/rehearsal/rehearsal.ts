@@ -1,9 +1,9 @@
-import { nextDue } from '@/core/engine/cues';
-import type { Effect } from '@/core/engine/effect';
-import { fold } from '@/core/engine/fold';
-import type { Alert } from '@/core/engine/alert';
-import { newState, type SessionState } from '@/core/engine/state';
-import { withoutIsolates } from '@/core/engine/words';
+import { nextDue } from '@/core/engine/cue/fire';
+import type { Effect } from '@/core/engine/kernel/effect';
+import { fold } from '@/core/session/fold';
+import type { Alert } from '@/core/engine/alert/alert';
+import { newState, type SessionState } from '@/core/session/state';
+import { withoutIsolates } from '@/core/words/fields';
 import type { StreamEvent } from '@/core/event/event';
 import type { Show } from '@/core/show/show';
 

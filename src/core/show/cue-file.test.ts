@@ -1,6 +1,6 @@
-import { WHEN_KINDS } from '@/core/engine/when';
+import { WHEN_KINDS } from '@/core/engine/cue/when';
 import { mediaSchema } from '@/core/media/media';
-import { PLAIN_LOOK } from '@/core/engine/look';
+import { PLAIN_LOOK } from '@/core/engine/alert/look';
 import { bringIn, clashes, cueFileOf, readCueFile, type CueFile } from './cue-file';
 import { emptyShow, newCue, starterShow } from './starter';
 import type { Cue, Show } from './show';

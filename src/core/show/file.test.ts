@@ -1,5 +1,5 @@
-import { PLAIN } from '@/core/engine/queue-plan';
-import { ANY } from '@/core/engine/range';
+import { PLAIN } from '@/core/engine/alert/plan';
+import { ANY } from '@/core/engine/cue/range';
 import type { SpotlightPiece } from '@/core/piece/spotlight';
 import { readFileSync } from 'node:fs';
 import { migrate, readShow } from './file';

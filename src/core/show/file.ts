@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { PLAIN } from '@/core/engine/queue-plan';
-import { ANY } from '@/core/engine/range';
+import { PLAIN } from '@/core/engine/alert/plan';
+import { ANY } from '@/core/engine/cue/range';
 import { SHOW_FORMAT, SHOW_VERSION, showSchema, type Show } from './show';
 import { sizeTrouble } from './size';
 

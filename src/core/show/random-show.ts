@@ -1,10 +1,10 @@
 import type { z } from 'zod';
-import { commandSchema, inputSchema, type Input } from '@/core/engine/input';
-import { ALWAYS } from '@/core/engine/holds';
-import { lastingSchema } from '@/core/engine/lasting';
-import type { Step } from '@/core/engine/step';
-import { ANY } from '@/core/engine/range';
-import { EVERYONE } from '@/core/engine/who';
+import { commandSchema, inputSchema, type Input } from '@/core/session/input';
+import { ALWAYS } from '@/core/engine/cue/conditions';
+import { lastingSchema } from '@/core/session/carry-over';
+import type { Step } from '@/core/engine/cue/step';
+import { ANY } from '@/core/engine/cue/range';
+import { EVERYONE } from '@/core/engine/cue/who';
 import { streamEventSchema } from '@/core/event/event';
 import { spotlight } from '@/core/piece/spotlight';
 import { showSchema, type Show } from './show';

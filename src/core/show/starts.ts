@@ -1,7 +1,7 @@
 import type { EventKind } from '@/core/event/kind';
-import type { Step } from '@/core/engine/step';
-import { WHEN_KINDS } from '@/core/engine/when';
-import { ALWAYS } from '@/core/engine/holds';
+import type { Step } from '@/core/engine/cue/step';
+import { WHEN_KINDS } from '@/core/engine/cue/when';
+import { ALWAYS } from '@/core/engine/cue/conditions';
 import type { Cue, Show } from './show';
 import { newCue } from './starter';
 

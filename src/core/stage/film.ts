@@ -1,6 +1,6 @@
-import type { Input } from '@/core/engine/input';
-import { fold } from '@/core/engine/fold';
-import { newState, type SessionState } from '@/core/engine/state';
+import type { Input } from '@/core/session/input';
+import { fold } from '@/core/session/fold';
+import { newState, type SessionState } from '@/core/session/state';
 import { liveOf } from '@/core/piece';
 import type { StreamEvent } from '@/core/event/event';
 import type { Outlet, Show } from '@/core/show/show';

@@ -1,11 +1,11 @@
 import { aFollow, START } from '@/core/event/examples';
-import type { Effect } from '@/core/engine/effect';
-import { fold } from '@/core/engine/fold';
-import { ALWAYS } from '@/core/engine/holds';
-import type { Input } from '@/core/engine/input';
-import { cueTrouble } from '@/core/engine/sentence';
-import { freeze, newState, thaw } from '@/core/engine/state';
-import type { Step } from '@/core/engine/step';
+import type { Effect } from '@/core/engine/kernel/effect';
+import { fold } from '@/core/session/fold';
+import { ALWAYS } from '@/core/engine/cue/conditions';
+import type { Input } from '@/core/session/input';
+import { cueTrouble } from '@/core/engine/cue/sentence';
+import { freeze, newState, thaw } from '@/core/session/state';
+import type { Step } from '@/core/engine/cue/step';
 import { newCue, plainly, starterShow } from '@/core/show/starter';
 import type { Show } from '@/core/show/show';
 import { inScene, sceneOf } from './scene';

@@ -1,5 +1,5 @@
-import { fold } from '@/core/engine/fold';
-import { newState } from '@/core/engine/state';
+import { fold } from '@/core/session/fold';
+import { newState } from '@/core/session/state';
 import { aGift } from '@/core/event/examples';
 import { leaderboard } from '@/core/piece/leaderboard';
 import { liveOf, type Piece } from '@/core/piece';

@@ -2,7 +2,7 @@ import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { hashOf, pick } from '@/core/engine/draw';
+import { hashOf, pick } from '@/core/engine/feature/draw/schema';
 
 const folder = mkdtempSync(join(tmpdir(), 'gavirn-draw-'));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));

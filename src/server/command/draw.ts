@@ -1,5 +1,5 @@
 import { readFile } from 'node:fs/promises';
-import { drawProofSchema, proofFaults } from '@/core/engine/draw';
+import { drawProofSchema, proofFaults } from '@/core/engine/feature/draw/schema';
 import { refuse } from './refuse';
 
 /**

@@ -3,7 +3,7 @@ import { once } from 'node:events';
 import { readFileSync } from 'node:fs';
 import { readFile, writeFile } from 'node:fs/promises';
 import { parseArgs } from 'node:util';
-import type { Input } from '@/core/engine/input';
+import type { Input } from '@/core/session/input';
 import { readEventLine } from '@/core/file/events';
 import { readInputLine } from '@/core/file/inputs';
 import { facesFor, fontFaceRule } from '@/core/paint/font';

@@ -1,5 +1,5 @@
 import { setImmediate as afterOthers } from 'node:timers/promises';
-import type { Lasting } from '@/core/engine/lasting';
+import type { Lasting } from '@/core/session/carry-over';
 import { LastingReader, lastingLines, LONGEST_LINE } from '@/core/file/lasting-lines';
 import { Turn } from '@/server/feed/turn';
 

@@ -1,6 +1,6 @@
 import { Router, type Request, type Response } from 'express';
 import { z } from 'zod';
-import { idByHandle } from '@/core/engine/ledger';
+import { idByHandle } from '@/core/engine/feature/points/ledger';
 import { personView, roll, ROLL_ORDERS } from '@/core/people/roll';
 import type { House } from '@/server/live/house';
 import type { LiveShow } from '@/server/live/live-show';

@@ -1,7 +1,7 @@
 import { appendFileSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { Input } from '@/core/engine/input';
+import type { Input } from '@/core/session/input';
 import { aLike, START } from '@/core/event/examples';
 import { takeIn } from '@/core/intake/intake';
 import { starterShow } from '@/core/show/starter';

@@ -14,7 +14,7 @@ import {
 } from 'node:fs';
 import { join } from 'node:path';
 import { createInterface } from 'node:readline';
-import type { Input } from '@/core/engine/input';
+import type { Input } from '@/core/session/input';
 import { readInputLine } from '@/core/file/inputs';
 import { disk as realDisk, diskTrouble, type Disk, type DiskFile } from './disk';
 import { later } from './later';

@@ -1,15 +1,15 @@
 import { randomBytes, randomUUID } from 'node:crypto';
 import { existsSync } from 'node:fs';
-import { faultWords } from '@/core/engine/fault';
+import { faultWords } from '@/core/engine/kernel/fault';
 import type { Notice } from '@/core/desk/notice';
 import { bytesIn } from './allowance';
 import type { Recorder } from '@/core/desk/happened';
 import type { StreamEvent } from '@/core/event/event';
-import { nextDue } from '@/core/engine/cues';
-import { knowsNothing, lastingOf, type Lasting } from '@/core/engine/lasting';
-import { unseeded } from '@/core/engine/drawing';
-import type { Command, Input } from '@/core/engine/input';
-import { newState, troubleOf, type SessionState } from '@/core/engine/state';
+import { nextDue } from '@/core/engine/cue/fire';
+import { knowsNothing, lastingOf, type Lasting } from '@/core/session/carry-over';
+import { unseeded } from '@/core/engine/feature/draw/drawing';
+import type { Command, Input } from '@/core/session/input';
+import { newState, troubleOf, type SessionState } from '@/core/session/state';
 import type { Reading } from '@/core/intake/heard';
 import { closeSilent, takeIn, takeReading } from '@/core/intake/intake';
 import { KEPT_TEXT } from '@/core/intake/trouble';
@@ -25,7 +25,7 @@ import { snapshotApart } from './snapshot';
 import { Standing } from './standing';
 import { Ticks } from './ticks';
 import type { Disk } from './disk';
-import type { Caught } from '@/core/engine/guard';
+import type { Caught } from '@/core/session/guard';
 import { noLog, showHash, type Log } from '@/server/log';
 
 /** A snapshot comes after so many bytes of journal, or a sixteenth of it: so all snapshots together cost no more than a few readings of the whole. */

@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { Notice } from '@/core/desk/notice';
-import type { Effect } from '@/core/engine/effect';
-import { withoutIsolates } from '@/core/engine/words';
+import type { Effect } from '@/core/engine/kernel/effect';
+import { withoutIsolates } from '@/core/words/fields';
 import type { FeedClient } from '@/server/feed/client';
 import type { Outward } from '@/server/feed/outward';
 import type { Log } from '@/server/log';

@@ -1,5 +1,5 @@
-import { Leaderboard } from '@/core/engine/leaderboard';
-import type { ViewerTally } from '@/core/engine/tally';
+import { Leaderboard } from '@/core/engine/count/leaderboard';
+import type { ViewerTally } from '@/core/engine/count/tally';
 import { seeded } from '@/server/standins/crowd/random';
 import { startRedis } from '../../../bench/redis';
 

@@ -1,5 +1,5 @@
 import type { FinishedSession } from '@/core/desk/view';
-import type { SessionState } from '@/core/engine/state';
+import type { SessionState } from '@/core/session/state';
 import { Journal } from './journal';
 import { Standing } from './standing';
 

@@ -1,6 +1,6 @@
 import { existsSync, readFileSync } from 'node:fs';
 import { z } from 'zod';
-import { frozenStateSchema } from '@/core/engine/frozen';
+import { frozenStateSchema } from '@/core/session/saved';
 import type { FrozenStanding } from './standing';
 
 /* A snapshot as a file: what the first bytes of a journal come to. It is never the truth, only quicker than the lines. */

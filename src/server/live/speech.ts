@@ -1,5 +1,5 @@
 import { spawn } from 'node:child_process';
-import type { Heard } from '@/core/engine/heard';
+import type { Heard } from '@/core/engine/alert/audible';
 
 type Spoken = Extract<Heard, { kind: 'speech' }>;
 

@@ -1,8 +1,8 @@
 import { Recorder } from '@/core/desk/happened';
-import type { Effect } from '@/core/engine/effect';
-import { Guard, type Caught } from '@/core/engine/guard';
-import type { Input } from '@/core/engine/input';
-import { freeze, newState, thaw, type FrozenState, type SessionState } from '@/core/engine/state';
+import type { Effect } from '@/core/engine/kernel/effect';
+import { Guard, type Caught } from '@/core/session/guard';
+import type { Input } from '@/core/session/input';
+import { freeze, newState, thaw, type FrozenState, type SessionState } from '@/core/session/state';
 import { freezeIntake, thawIntake, type FrozenIntake } from '@/core/intake/frozen';
 import { closeStreak, newIntake, remember, setCounter, type IntakeState } from '@/core/intake/intake';
 import type { Show } from '@/core/show/show';

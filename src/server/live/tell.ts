@@ -1,5 +1,5 @@
-import type { Effect } from '@/core/engine/effect';
-import { withoutIsolates } from '@/core/engine/words';
+import type { Effect } from '@/core/engine/kernel/effect';
+import { withoutIsolates } from '@/core/words/fields';
 import type { Outward } from '@/server/feed/outward';
 import { sign } from '@/server/feed/signature';
 

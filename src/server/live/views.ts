@@ -1,8 +1,8 @@
 import type { DeskView, FeedView, OutletView } from '@/core/desk/view';
 import { mediaKind, usedMedia } from '@/core/media/media';
 import type { Show } from '@/core/show/show';
-import { entryCount } from '@/core/engine/drawing';
-import { outlooks } from '@/core/engine/outlook';
+import { entryCount } from '@/core/engine/feature/draw/drawing';
+import { outlooks } from '@/core/session/outlook';
 import { liveOf, type Live, type Piece } from '@/core/piece';
 import { PlaybackClient } from '@/server/feed/playback';
 import { piecesSeen } from '@/core/stage/seen';

@@ -1,5 +1,5 @@
 import { Pressable, View } from 'react-native';
-import { stepKind, STEP_KINDS, type StepKindName } from '@/core/engine/step';
+import { stepKind, STEP_KINDS, type StepKindName } from '@/core/engine/cue/step';
 import { MOST_STEPS, type Cue } from '@/core/show/show';
 import { useShow } from '@/ui/data/show-context';
 import { Text } from '@/ui/part/text';

@@ -1,9 +1,9 @@
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import RotateCcw from 'lucide-react-native/icons/rotate-ccw';
-import { takeApart } from '@/core/engine/message';
-import type { Step } from '@/core/engine/step';
-import type { WordValues } from '@/core/engine/words';
+import { takeApart } from '@/core/words/message';
+import type { Step } from '@/core/engine/cue/step';
+import type { WordValues } from '@/core/words/fields';
 import { sampleAlert } from '@/core/piece/spotlight';
 import { engineClock } from '@/ui/data/desk';
 import { useShow } from '@/ui/data/show-context';

@@ -1,8 +1,8 @@
 import { Fragment, useState } from 'react';
 import { Text as NativeText, View } from 'react-native';
 import EllipsisVertical from 'lucide-react-native/icons/ellipsis-vertical';
-import { eventsOf } from '@/core/engine/cues';
-import { cueSentence, cueTrouble } from '@/core/engine/sentence';
+import { eventsOf } from '@/core/engine/cue/fire';
+import { cueSentence, cueTrouble } from '@/core/engine/cue/sentence';
 import type { Cue } from '@/core/show/show';
 import { ask } from '@/ui/data/api';
 import { useShow } from '@/ui/data/show-context';

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { useRouter } from 'expo-router';
 import Plus from 'lucide-react-native/icons/plus';
-import { cueSentence, cueTrouble } from '@/core/engine/sentence';
+import { cueSentence, cueTrouble } from '@/core/engine/cue/sentence';
 import { cueFileOf, readCueFile, type CueFile } from '@/core/show/cue-file';
 import type { Cue } from '@/core/show/show';
 import { filesOf } from '@/ui/data/media-files';

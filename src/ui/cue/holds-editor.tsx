@@ -1,4 +1,4 @@
-import { holdsTrouble, type Holds } from '@/core/engine/holds';
+import { holdsTrouble, type Holds } from '@/core/engine/cue/conditions';
 import { useShow } from '@/ui/data/show-context';
 import { Choice } from '@/ui/part/choice';
 import { NumberField } from '@/ui/part/field';

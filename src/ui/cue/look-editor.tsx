@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import Plus from 'lucide-react-native/icons/plus';
-import { PLAIN_LOOK, type Look } from '@/core/engine/look';
+import { PLAIN_LOOK, type Look } from '@/core/engine/alert/look';
 import { factsWords, mediaKind, type Media } from '@/core/media/media';
 import { MOTION_NAMES, MOTIONS } from '@/core/stage/motion';
 import { takeUp } from '@/ui/data/media';

@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
 import type { EventKind } from '@/core/event/kind';
-import { eventsOf } from '@/core/engine/cues';
-import { WHEN_KINDS, type WhenKindName } from '@/core/engine/when';
+import { eventsOf } from '@/core/engine/cue/fire';
+import { WHEN_KINDS, type WhenKindName } from '@/core/engine/cue/when';
 import { PIECE_KINDS } from '@/core/piece';
 import { newCue } from '@/core/show/starter';
 import { STARTS, type Start } from '@/core/show/starts';

@@ -1,5 +1,5 @@
 import { View } from 'react-native';
-import type { PickStep } from '@/core/engine/step/pick';
+import type { PickStep } from '@/core/engine/cue/step/pick';
 import { useShow } from '@/ui/data/show-context';
 import { Segments } from '@/ui/part/choice';
 import { NumberField } from '@/ui/part/field';

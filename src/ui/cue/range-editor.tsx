@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { rangeTrouble, type Range } from '@/core/engine/range';
+import { rangeTrouble, type Range } from '@/core/engine/cue/range';
 import { Text } from '@/ui/part/text';
 import { TextField } from '@/ui/part/field';
 

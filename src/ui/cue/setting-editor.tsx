@@ -1,8 +1,8 @@
-import type { Look } from '@/core/engine/look';
-import type { Range } from '@/core/engine/range';
-import type { Setting } from '@/core/engine/when/when';
-import { numbersOf } from '@/core/engine/numbers';
-import type { WordValues } from '@/core/engine/words';
+import type { Look } from '@/core/engine/alert/look';
+import type { Range } from '@/core/engine/cue/range';
+import type { Setting } from '@/core/engine/cue/when/when';
+import { numbersOf } from '@/core/engine/kernel/number';
+import type { WordValues } from '@/core/words/fields';
 import type { Show } from '@/core/show/show';
 import { useShow } from '@/ui/data/show-context';
 import { Choice, Segments, type Option } from '@/ui/part/choice';

@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { eventsOf } from '@/core/engine/cues';
-import { sampleValues } from '@/core/engine/when';
-import type { WordField, WordValues } from '@/core/engine/words';
+import { eventsOf } from '@/core/engine/cue/fire';
+import { sampleValues } from '@/core/engine/cue/when';
+import type { WordField, WordValues } from '@/core/words/fields';
 import type { Cue } from '@/core/show/show';
 import { ask } from '@/ui/data/api';
 import { useShow } from '@/ui/data/show-context';

@@ -1,5 +1,5 @@
 import { View } from 'react-native';
-import { WHEN_KINDS, whenKind, whenSchema, type When, type WhenKindName } from '@/core/engine/when';
+import { WHEN_KINDS, whenKind, whenSchema, type When, type WhenKindName } from '@/core/engine/cue/when';
 import { useShow } from '@/ui/data/show-context';
 import { Choice } from '@/ui/part/choice';
 import { Text } from '@/ui/part/text';

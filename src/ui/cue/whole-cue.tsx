@@ -3,7 +3,7 @@ import ArrowDown from 'lucide-react-native/icons/arrow-down';
 import ArrowUp from 'lucide-react-native/icons/arrow-up';
 import Plus from 'lucide-react-native/icons/plus';
 import X from 'lucide-react-native/icons/x';
-import { stepSentence } from '@/core/engine/step';
+import { stepSentence } from '@/core/engine/cue/step';
 import { MOST_STEPS, type Cue } from '@/core/show/show';
 import { useShow } from '@/ui/data/show-context';
 import { randomKey } from '@/ui/data/random-key';

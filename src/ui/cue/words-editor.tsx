@@ -1,6 +1,6 @@
 import { Pressable, View } from 'react-native';
-import { takeApart, wordsTrouble } from '@/core/engine/message';
-import { withoutIsolates, WORD_FIELDS, type WordValues } from '@/core/engine/words';
+import { takeApart, wordsTrouble } from '@/core/words/message';
+import { withoutIsolates, WORD_FIELDS, type WordValues } from '@/core/words/fields';
 import { useShow } from '@/ui/data/show-context';
 import { TextField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';

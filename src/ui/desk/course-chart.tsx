@@ -1,7 +1,7 @@
 import { View } from 'react-native';
 import Svg, { Line, Path } from 'react-native-svg';
 import useSWR from 'swr';
-import type { CoursePoint } from '@/core/engine/course';
+import type { CoursePoint } from '@/core/engine/feature/goal/course';
 import { ask } from '@/ui/data/api';
 import { useShow } from '@/ui/data/show-context';
 import { Text } from '@/ui/part/text';

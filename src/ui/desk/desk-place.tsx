@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import { useRouter } from 'expo-router';
-import type { Command } from '@/core/engine/input';
+import type { Command } from '@/core/session/input';
 import { ask } from '@/ui/data/api';
 import { engineClock } from '@/ui/data/desk';
 import { useShow } from '@/ui/data/show-context';

@@ -1,7 +1,7 @@
 import { View } from 'react-native';
 import type { DeskView } from '@/core/desk/view';
-import type { DrawProof } from '@/core/engine/draw';
-import type { Command } from '@/core/engine/input';
+import type { DrawProof } from '@/core/engine/feature/draw/schema';
+import type { Command } from '@/core/session/input';
 import type { Show } from '@/core/show/show';
 import { ask } from '@/ui/data/api';
 import { saveFile } from '@/ui/data/save-file';

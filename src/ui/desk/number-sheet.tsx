@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { clockWords } from '@/core/engine/countdown';
-import type { Command } from '@/core/engine/input';
-import type { HandChange } from '@/core/engine/numbers';
+import { clockWords } from '@/core/engine/feature/countdown/schema';
+import type { Command } from '@/core/session/input';
+import type { HandChange } from '@/core/engine/kernel/number';
 import { Button } from '@/ui/part/button';
 import { TextField } from '@/ui/part/field';
 import { Sheet } from '@/ui/part/sheet';

@@ -1,6 +1,6 @@
 import { View } from 'react-native';
 import SkipForward from 'lucide-react-native/icons/skip-forward';
-import type { Command } from '@/core/engine/input';
+import type { Command } from '@/core/session/input';
 import type { QueueView } from '@/core/desk/view';
 import { Button } from '@/ui/part/button';
 import { Card } from '@/ui/part/card';

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { useRouter } from 'expo-router';
 import { amountWords } from '@/core/event/money';
-import { pointsWords } from '@/core/engine/points';
+import { pointsWords } from '@/core/engine/feature/points/schema';
 import { readTable, peopleCsv, type Table } from '@/core/people/table';
 import type { RollEntry, RollOrder } from '@/core/people/roll';
 import { engineClock } from '@/ui/data/desk';

@@ -1,10 +1,10 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import { amountWords } from '@/core/event/money';
-import { EARN_TITLES, pointsWords, type EarnKind } from '@/core/engine/points';
-import type { Why } from '@/core/engine/ledger';
-import { CORRECTABLE, type Correctable } from '@/core/engine/correct';
-import { MEASURE_TITLES, type Measure } from '@/core/engine/measure';
+import { EARN_TITLES, pointsWords, type EarnKind } from '@/core/engine/feature/points/schema';
+import type { Why } from '@/core/engine/feature/points/ledger';
+import { CORRECTABLE, type Correctable } from '@/core/engine/count/correct';
+import { MEASURE_TITLES, type Measure } from '@/core/engine/count/measure';
 import type { PersonView } from '@/core/people/roll';
 import { ask } from '@/ui/data/api';
 import { engineClock } from '@/ui/data/desk';

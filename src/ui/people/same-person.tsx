@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { joinPeople, partPerson, type Person } from '@/core/engine/people';
+import { joinPeople, partPerson, type Person } from '@/core/engine/count/people';
 import type { PersonView } from '@/core/people/roll';
 import { randomKey } from '@/ui/data/random-key';
 import { useShow } from '@/ui/data/show-context';

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { levelBegins, levelsSchema, MOST_LEVEL, type Levels } from '@/core/engine/points';
+import { levelBegins, levelsSchema, MOST_LEVEL, type Levels } from '@/core/engine/feature/points/schema';
 import { Card } from '@/ui/part/card';
 import { Segments } from '@/ui/part/choice';
 import { NumberField, TextField } from '@/ui/part/field';

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
 import Plus from 'lucide-react-native/icons/plus';
-import { MOST_LEVEL, perkSchema, pointsWords, type Perk, type PointsPlan } from '@/core/engine/points';
+import { MOST_LEVEL, perkSchema, pointsWords, type Perk, type PointsPlan } from '@/core/engine/feature/points/schema';
 import { randomKey } from '@/ui/data/random-key';
 import { Button } from '@/ui/part/button';
 import { Card } from '@/ui/part/card';

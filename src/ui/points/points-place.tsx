@@ -1,6 +1,6 @@
 import { useRouter } from 'expo-router';
 import { View } from 'react-native';
-import { EARN_TITLES, type EarnKind, type PointsPlan } from '@/core/engine/points';
+import { EARN_TITLES, type EarnKind, type PointsPlan } from '@/core/engine/feature/points/schema';
 import { useShow } from '@/ui/data/show-context';
 import { PlaceBody } from '@/ui/frame/place-body';
 import { Button } from '@/ui/part/button';

@@ -1,6 +1,6 @@
 import { useRef, useState } from 'react';
 import { View } from 'react-native';
-import type { Input } from '@/core/engine/input';
+import type { Input } from '@/core/session/input';
 import { readInputLine } from '@/core/file/inputs';
 import { Film } from '@/core/stage/film';
 import { engineClock } from '@/ui/data/desk';

@@ -1,5 +1,5 @@
 import { View } from 'react-native';
-import type { SpeechPlan } from '@/core/engine/speech';
+import type { SpeechPlan } from '@/core/engine/alert/speech';
 import { DecimalField } from '@/ui/part/decimal-field';
 import { TextField } from '@/ui/part/field';
 

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import Plus from 'lucide-react-native/icons/plus';
 import X from 'lucide-react-native/icons/x';
-import { speakable, type SpeechPlan } from '@/core/engine/speech';
+import { speakable, type SpeechPlan } from '@/core/engine/alert/speech';
 import { useShow } from '@/ui/data/show-context';
 import { Button, IconButton } from '@/ui/part/button';
 import { Card } from '@/ui/part/card';

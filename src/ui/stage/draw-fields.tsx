@@ -1,8 +1,8 @@
 import { View } from 'react-native';
 import Plus from 'lucide-react-native/icons/plus';
 import X from 'lucide-react-native/icons/x';
-import type { Draw } from '@/core/engine/draw';
-import { LANTERN_MEASURES, type Lantern } from '@/core/engine/lantern';
+import type { Draw } from '@/core/engine/feature/draw/schema';
+import { LANTERN_MEASURES, type Lantern } from '@/core/engine/feature/lantern/schema';
 import { useShow } from '@/ui/data/show-context';
 import { Button, IconButton } from '@/ui/part/button';
 import { Segments } from '@/ui/part/choice';

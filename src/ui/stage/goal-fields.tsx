@@ -1,8 +1,8 @@
 import { View } from 'react-native';
 import Plus from 'lucide-react-native/icons/plus';
 import X from 'lucide-react-native/icons/x';
-import { GOAL_MEASURES, type Goal, type GoalMeasure, type Rung } from '@/core/engine/goal';
-import { MEASURE_TITLES } from '@/core/engine/measure';
+import { GOAL_MEASURES, type Goal, type GoalMeasure, type Rung } from '@/core/engine/feature/goal/schema';
+import { MEASURE_TITLES } from '@/core/engine/count/measure';
 import { useShow } from '@/ui/data/show-context';
 import { Button, IconButton } from '@/ui/part/button';
 import { NumberField, TextField } from '@/ui/part/field';

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import Plus from 'lucide-react-native/icons/plus';
 import X from 'lucide-react-native/icons/x';
-import type { LeftOut } from '@/core/engine/leaderboard';
+import type { LeftOut } from '@/core/engine/count/leaderboard';
 import { useShow } from '@/ui/data/show-context';
 import { Button } from '@/ui/part/button';
 import { KeywordField } from '@/ui/part/keyword-field';

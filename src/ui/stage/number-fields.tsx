@@ -1,6 +1,6 @@
 import { View } from 'react-native';
-import type { Counter } from '@/core/engine/counter';
-import { ADD_TITLES, type Adds, type Countdown } from '@/core/engine/countdown';
+import type { Counter } from '@/core/engine/feature/counter/schema';
+import { ADD_TITLES, type Adds, type Countdown } from '@/core/engine/feature/countdown/schema';
 import { useShow } from '@/ui/data/show-context';
 import { Segments } from '@/ui/part/choice';
 import { NumberField, TextField } from '@/ui/part/field';

@@ -1,5 +1,5 @@
 import { View } from 'react-native';
-import type { QueuePlan } from '@/core/engine/queue-plan';
+import type { QueuePlan } from '@/core/engine/alert/plan';
 import { Segments } from '@/ui/part/choice';
 import { NumberField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';

@@ -1,6 +1,6 @@
 import { View } from 'react-native';
-import { BOARD_MEASURES } from '@/core/engine/leaderboard';
-import { MEASURE_TITLES } from '@/core/engine/measure';
+import { BOARD_MEASURES } from '@/core/engine/count/leaderboard';
+import { MEASURE_TITLES } from '@/core/engine/count/measure';
 import type { LeaderboardPiece } from '@/core/piece/leaderboard';
 import { Segments } from '@/ui/part/choice';
 import { NumberField } from '@/ui/part/field';

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { SESSION, WINDOW_TITLES, windowSchema, type Window } from '@/core/engine/window';
+import { SESSION, WINDOW_TITLES, windowSchema, type Window } from '@/core/engine/count/window';
 import { engineClock } from '@/ui/data/desk';
 import { useShow } from '@/ui/data/show-context';
 import { NumberField, TextField } from '@/ui/part/field';

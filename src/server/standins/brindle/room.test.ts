@@ -5,7 +5,7 @@ import { Room } from './room';
 import { seeded } from '../crowd/random';
 import { newIntake, takeIn } from '@/core/intake/intake';
 import { readBrindle } from '@/core/platform/brindle';
-import { count, newTotals, Viewers } from '@/core/engine/tally';
+import { count, newTotals, Viewers } from '@/core/engine/count/tally';
 
 const ines = { uid: 'u1', handle: 'ines.barro', nickname: 'Inês', badges: [] };
 

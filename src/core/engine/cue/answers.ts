@@ -1,0 +1,44 @@
+import type { Cue, Show } from '@/core/show/show';
+import { takeApart } from '@/core/words/message';
+import { chat } from '@/core/engine/cue/when/chat';
+import { newMemory } from './memory';
+import { newTotals } from '@/core/engine/count/tally';
+
+/* Cues that answer what cues say. What Gavirn's own account writes sets nothing off; another account that repeats it would. */
+
+/** A cue that posts something by which it, or another, would be set off, in a sentence; null: none. */
+export function answers(cue: Cue, { cues, language }: Show): string | null {
+  for (const step of cue.steps) {
+    if (step.kind !== 'post') continue;
+    const text = takeApart(step.words, language)({});
+    const own = setsOff(cue, text);
+    const other = own ? null : cues.find((each) => each.on && each.id !== cue.id && setsOff(each, text));
+    if (!own && !other) continue;
+    const which = own
+      ? 'this cue itself'
+      : `“${other?.name || `cue ${cues.findIndex(({ id }) => id === other?.id) + 1}`}”`;
+    return `What it posts is what ${which} waits for. Lines of your own helper are left out, but anyone else who repeats it sets it off. Choose other words.`;
+  }
+  return null;
+}
+
+/** Whether a line in chat would set a cue off. */
+function setsOff({ when }: Cue, text: string): boolean {
+  if (when.kind !== 'chat' || when.text.trim() === '') return false;
+  return (
+    chat.fires(
+      when,
+      {
+        trigger: 'chat',
+        event: { id: 'x', feed: 'x', at: 0, seenAt: 0, kind: 'chat', text },
+        now: 0,
+        tally: null,
+        totals: newTotals(),
+        worth: 0,
+        streak: null,
+        first: false,
+      },
+      newMemory(),
+    ).length > 0
+  );
+}

@@ -1,0 +1,86 @@
+import { z } from 'zod';
+import { nextTimeOfDay } from '@/core/engine/count/time-of-day';
+import { NEVER, type WhenKind } from './when';
+
+const schema = z.object({
+  kind: z.literal('clock'),
+  /** Every so many minutes of the session, not at its beginning; or at a time of day. */
+  minutes: z.number().int().min(1).max(1440),
+  how: z.enum(['every', 'daily']).optional(),
+  hour: z.number().int().min(0).max(23).optional(),
+  minute: z.number().int().min(0).max(59).optional(),
+});
+type Clock = z.infer<typeof schema>;
+
+const timeWords = ({ hour = 20, minute = 0 }: Clock): string => `${hour}:${String(minute).padStart(2, '0')}`;
+
+export const clock: WhenKind<'clock', typeof schema> = {
+  kind: 'clock',
+  schema,
+  title: 'Every so often, or at a time of day',
+  group: 'The show',
+  triggers: () => ['clock'],
+  make: () => ({ kind: 'clock', minutes: 15, how: 'every', hour: 20, minute: 0 }),
+  fires: (_when, moment) => (moment.trigger === 'clock' ? [{}] : NEVER),
+  sample: () => ({}),
+  sentence: (when, show) =>
+    when.how === 'daily'
+      ? [
+          { text: 'it is ' },
+          { text: timeWords(when), field: 'hour' },
+          { text: show.zone === '' ? '' : ` in ${show.zone.replace(/^.*\//, '').replaceAll('_', ' ')}` },
+        ]
+      : [
+          { text: 'another ' },
+          { text: `${when.minutes} min`, field: 'minutes' },
+          { text: ' of the session have passed' },
+        ],
+  settings: [
+    {
+      field: 'how',
+      label: 'What the clock is to do',
+      setting: 'choice',
+      options: [
+        { value: 'every', label: 'Every so often' },
+        { value: 'daily', label: 'At a time of day' },
+      ],
+    },
+    {
+      hidden: ({ how }) => how === 'daily',
+      field: 'minutes',
+      label: 'Every',
+      setting: 'number',
+      least: 1,
+      most: 1440,
+      step: 5,
+      unit: 'minutes',
+    },
+    {
+      hidden: ({ how }) => how !== 'daily',
+      field: 'hour',
+      label: 'Hour of the day',
+      setting: 'number',
+      least: 0,
+      most: 23,
+    },
+    {
+      hidden: ({ how }) => how !== 'daily',
+      field: 'minute',
+      label: 'Minute',
+      setting: 'number',
+      least: 0,
+      most: 59,
+      step: 5,
+    },
+  ],
+};
+
+/** When a clock is next due after `last` (ms): its last time, or the session's beginning. `ticks`: how often it has been. */
+export function clockAt(when: Clock, startedAt: number, ticks: number, zone: string): number {
+  if (when.how === 'daily') return nextTimeOfDay(Math.max(startedAt, ticks), when.hour ?? 20, when.minute ?? 0, zone);
+  return startedAt + (ticks + 1) * when.minutes * 60_000;
+}
+
+/** What is remembered once it has been at `at`: how often it has been, or when. */
+export const clockPassed = (when: Clock, startedAt: number, at: number): number =>
+  when.how === 'daily' ? at : Math.floor((at - startedAt) / (when.minutes * 60_000));

@@ -1,0 +1,146 @@
+import { z } from 'zod';
+import { WORTH_PARTS } from '@/core/event/money';
+import type { WordValues } from '@/core/words/fields';
+import { NEVER, SAMPLE_VIEWER, viewerValues, type EventMoment, type Trigger, type WhenKind } from './when';
+
+const OF = ['likes', 'gifts', 'coins', 'follows', 'worth'] as const;
+type Of = (typeof OF)[number];
+
+const schema = z.object({
+  kind: z.literal('every'),
+  /** So many from one time to the next; for worth: minor units. */
+  every: z.number().int().min(1).max(1_000_000),
+  of: z.enum(OF),
+  by: z.enum(['viewer', 'session']),
+  /** Within so many seconds; 0: however long it takes. Of the session only. */
+  within: z.number().int().min(0).max(3600),
+});
+
+/** One message sets a cue off no more often than this; beyond it the latest count. A batch that large is a fault, not a viewer. */
+const MOST_AT_ONCE = 50;
+
+/** So many entries of a stretch are kept one by one. */
+const MOST_RECENT = 1000;
+
+const TRIGGERS: Record<Of, readonly Trigger[]> = {
+  likes: ['like'],
+  gifts: ['gift'],
+  coins: ['gift'],
+  follows: ['follow'],
+  worth: ['gift', 'tip'],
+};
+const UNITS: Record<Of, readonly [string, string]> = {
+  likes: ['like', 'likes'],
+  gifts: ['gift', 'gifts'],
+  coins: ['coin', 'coins'],
+  follows: ['new follower', 'new followers'],
+  worth: ['hundredth of worth', 'hundredths of worth'],
+};
+
+/** What the event adds to a measure of its viewer, or of the session. */
+function added({ event, worth }: EventMoment, of: Of, by: 'viewer' | 'session'): number {
+  if (of === 'worth') return worth;
+  switch (event.kind) {
+    case 'like':
+      return of === 'likes' ? (by === 'session' ? (event.room ?? event.count) : event.count) : 0;
+    case 'gift':
+      return of === 'gifts' ? event.count : of === 'coins' ? event.count * event.unitCoins : 0;
+    case 'follow':
+      return of === 'follows' ? (event.count ?? 1) : 0;
+    default:
+      return 0;
+  }
+}
+
+export const every: WhenKind<'every', typeof schema> = {
+  kind: 'every',
+  schema,
+  title: 'Every so many likes, gifts, coins or follows',
+  group: 'Giving',
+  joins: 'latest',
+  triggers: ({ of }) => TRIGGERS[of],
+  make: () => ({ kind: 'every', every: 100, of: 'likes', by: 'viewer', within: 0 }),
+  fires({ every: n, of, by, within }, moment, memory) {
+    if (!('event' in moment)) return NEVER;
+    const plus = added(moment, of, by);
+    if (plus === 0) return NEVER;
+    if (within > 0) return inStretch(n * (of === 'worth' ? WORTH_PARTS : 1), within * 1000, plus, moment, memory);
+    const tallies = by === 'viewer' ? moment.tally : moment.totals;
+    if (!tallies) return NEVER;
+    const step = of === 'worth' ? n * WORTH_PARTS : n;
+    const after = tallies[of];
+    // Asked at every like: most of the time the next step is still ahead.
+    if (after % step >= plus) return NEVER;
+    const last = Math.floor(after / step);
+    const before = Math.floor((after - plus) / step);
+    const values: WordValues[] = [];
+    // Counted down from the last by how many there are: beyond 2⁵³ adding one to a number leaves it as it is.
+    for (let left = Math.min(MOST_AT_ONCE, last - before) - 1; left >= 0; left -= 1)
+      values.push(
+        viewerValues(moment, {
+          count: (last - left) * n,
+          total: of === 'worth' ? Math.floor(after / WORTH_PARTS) : after,
+        }),
+      );
+    return values;
+  },
+  sample: ({ every: n }) => ({ ...SAMPLE_VIEWER, count: n, total: n }),
+  sentence({ every: n, of, by, within }) {
+    const amount = { text: `${n.toLocaleString('en')} ${UNITS[of][n === 1 ? 0 : 1]}`, field: 'every' };
+    if (within > 0)
+      return [{ text: 'there are ' }, amount, { text: ' within ' }, { text: `${within} s`, field: 'within' }];
+    return [{ text: by === 'viewer' ? 'one viewer' : 'the session', field: 'by' }, { text: ' reaches every ' }, amount];
+  },
+  settings: [
+    { field: 'every', label: 'How many', setting: 'number', least: 1, most: 1_000_000, step: 10 },
+    {
+      field: 'of',
+      label: 'Of what',
+      setting: 'choice',
+      options: [
+        { value: 'likes', label: 'Likes' },
+        { value: 'gifts', label: 'Gifts' },
+        { value: 'coins', label: 'Coins' },
+        { value: 'follows', label: 'New followers' },
+        { value: 'worth', label: 'Worth' },
+      ],
+    },
+    {
+      field: 'by',
+      label: 'Counted for',
+      setting: 'choice',
+      options: [
+        { value: 'viewer', label: 'Each viewer' },
+        { value: 'session', label: 'The whole session' },
+      ],
+    },
+    {
+      field: 'within',
+      label: 'Within a stretch of time (0: however long it takes)',
+      setting: 'number',
+      least: 0,
+      most: 3600,
+      step: 10,
+      unit: 'seconds',
+    },
+  ],
+};
+
+/** So many within a stretch: what came earlier drops out, and after it has fired it begins anew. */
+function inStretch(
+  n: number,
+  stretch: number,
+  plus: number,
+  moment: EventMoment,
+  memory: { recent: { at: number; count: number }[] },
+): readonly WordValues[] {
+  memory.recent = memory.recent.filter(({ at }) => at > moment.now - stretch);
+  const last = memory.recent.at(-1);
+  // In a flood what comes at nearly the same time is one entry: the stretch is then kept to a thousandth.
+  if (last && memory.recent.length >= MOST_RECENT && moment.now - last.at < stretch / MOST_RECENT) last.count += plus;
+  else memory.recent.push({ at: moment.now, count: plus });
+  const sum = memory.recent.reduce((total, { count }) => total + count, 0);
+  if (sum < n) return NEVER;
+  memory.recent = [];
+  return [viewerValues(moment, { count: sum, total: sum })];
+}

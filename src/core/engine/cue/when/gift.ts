@@ -1,0 +1,60 @@
+import { z } from 'zod';
+import { ANY, rangeSchema, rangeTrouble, rangeWords, within } from '@/core/engine/cue/range';
+import { NEVER, SAMPLE_VIEWER, viewerValues, type WhenKind } from './when';
+
+const schema = z.object({
+  kind: z.literal('gift'),
+  /** Which gifts; none named: any. The names are kept for the sentence, since a platform's id says nothing. */
+  gifts: z.array(z.object({ id: z.string().min(1).max(100), name: z.string().max(200) })).max(50),
+  /** What it comes to in coins: all gifts of the step, or of the streak. */
+  coins: rangeSchema,
+  /** At each step of a streak, or once at its end. */
+  at: z.enum(['step', 'end']),
+});
+
+export const gift: WhenKind<'gift', typeof schema> = {
+  kind: 'gift',
+  schema,
+  title: 'Someone sends a gift',
+  group: 'Giving',
+  joins: 'add',
+  triggers: () => ['gift'],
+  keys: ({ gifts }) => (gifts.length === 0 ? null : gifts.map(({ id }) => id)),
+  make: () => ({ kind: 'gift', gifts: [], coins: ANY, at: 'step' }),
+  fires(when, moment) {
+    if (moment.trigger !== 'gift' || moment.event.kind !== 'gift') return NEVER;
+    const { event, streak } = moment;
+    const ends = when.at === 'end';
+    if (ends && streak && !streak.ended) return NEVER;
+    const count = ends && streak ? streak.count : event.count;
+    if (count === 0 || !within(when.coins, count * event.unitCoins)) return NEVER;
+    if (when.gifts.length > 0 && !when.gifts.some(({ id }) => id === event.giftId)) return NEVER;
+    return [viewerValues(moment, { gift: event.name, count, total: count * event.unitCoins })];
+  },
+  sample: (when) => ({
+    ...SAMPLE_VIEWER,
+    gift: when.gifts[0]?.name ?? 'Slip Splash',
+    count: 3,
+    total: Math.max(30, when.coins.least ?? 0),
+  }),
+  sentence: ({ gifts, coins, at }) => [
+    { text: 'someone sends ' },
+    { text: gifts.length === 0 ? 'any gift' : gifts.map(({ name }) => name).join(' or '), field: 'gifts' },
+    ...(rangeWords(coins, 'coins') === '' ? [] : [{ text: ' ' }, { text: rangeWords(coins, 'coins'), field: 'coins' }]),
+    ...(at === 'end' ? [{ text: ', ' }, { text: 'once its streak has ended', field: 'at' }] : []),
+  ],
+  settings: [
+    { field: 'gifts', label: 'Gift', setting: 'gifts' },
+    { field: 'coins', label: 'What it comes to', setting: 'range', unit: 'coins' },
+    {
+      field: 'at',
+      label: 'Streaks',
+      setting: 'choice',
+      options: [
+        { value: 'step', label: 'At each step' },
+        { value: 'end', label: 'Once, at the end' },
+      ],
+    },
+  ],
+  trouble: ({ coins }) => rangeTrouble(coins),
+};

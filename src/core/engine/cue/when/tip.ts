@@ -1,0 +1,35 @@
+import { z } from 'zod';
+import { amountWords, WORTH_PARTS } from '@/core/event/money';
+import { ANY, rangeSchema, rangeTrouble, rangeWords, within } from '@/core/engine/cue/range';
+import { NEVER, SAMPLE_VIEWER, viewerValues, type WhenKind } from './when';
+
+/** `worth`: by the show's rates, minor units of the streamer's currency. */
+const schema = z.object({ kind: z.literal('tip'), worth: rangeSchema });
+
+export const tip: WhenKind<'tip', typeof schema> = {
+  kind: 'tip',
+  schema,
+  title: 'Someone tips',
+  group: 'Giving',
+  triggers: () => ['tip'],
+  make: () => ({ kind: 'tip', worth: ANY }),
+  fires(when, moment) {
+    if (moment.trigger !== 'tip' || moment.event.kind !== 'tip' || !within(when.worth, moment.worth / WORTH_PARTS))
+      return NEVER;
+    const amount = amountWords(moment.event.amountMinor, moment.event.currency);
+    return [viewerValues(moment, { worth: amount, total: amount, count: 1 })];
+  },
+  sample: () => ({ ...SAMPLE_VIEWER, worth: '5.00 EUR', total: '5.00 EUR', count: 1 }),
+  sentence: ({ worth }) => [
+    { text: 'someone tips ' },
+    {
+      text:
+        rangeWords(worth, 'hundredths') === ''
+          ? 'any amount'
+          : `an amount ${rangeWords(worth, 'hundredths of your currency')}`,
+      field: 'worth',
+    },
+  ],
+  settings: [{ field: 'worth', label: 'Amount, by your rates', setting: 'range', unit: 'hundredths' }],
+  trouble: ({ worth }) => rangeTrouble(worth),
+};

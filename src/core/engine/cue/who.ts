@@ -1,0 +1,86 @@
+import { z } from 'zod';
+import type { Leaderboard } from '@/core/engine/count/leaderboard';
+import { someoneSchema, type Someone } from '@/core/engine/count/someone';
+import type { ViewerTally } from '@/core/engine/count/tally';
+import type { EventMoment } from '@/core/engine/cue/when/when';
+
+/** For whom a cue is. */
+export const whoSchema = z.object({
+  are: z.enum(['everyone', 'followers', 'subscribers', 'moderators', 'top', 'level']).default('everyone'),
+  /** How many places count as the top, by coins. */
+  top: z.number().int().min(1).max(20).default(3),
+  /** The least level, where points lead to levels. */
+  level: z.number().int().min(1).max(100).optional(),
+  /** Certain viewers; none named: all of the above. */
+  only: z.array(someoneSchema).max(100).default([]),
+  never: z.array(someoneSchema).max(100).default([]),
+});
+export type Who = z.infer<typeof whoSchema>;
+
+export const EVERYONE: Who = { are: 'everyone', top: 3, only: [], never: [] };
+
+export const WHO_TITLES: Record<Who['are'], string> = {
+  everyone: 'Everyone',
+  followers: 'Those who followed in this session',
+  subscribers: 'Subscribers',
+  moderators: 'Moderators',
+  top: 'The top supporters',
+  level: 'From a level on',
+};
+
+/** Whether the cue is for the one who did this. Moments of nobody are for everyone, and for no one in particular. */
+export function isFor(
+  who: Who,
+  { event, tally }: EventMoment,
+  board: Leaderboard | undefined,
+  levelOf: (feed: string, viewer: string) => number,
+): boolean {
+  if (who.are === 'everyone' && who.only.length === 0 && who.never.length === 0) return true;
+  const { viewer } = event;
+  if (!viewer) return who.are === 'everyone' && who.only.length === 0;
+  const named = (list: readonly Someone[]): boolean =>
+    list.some((one) => one.feed === event.feed && one.viewer === viewer.id);
+  if (named(who.never)) return false;
+  if (who.only.length > 0 && !named(who.only)) return false;
+  switch (who.are) {
+    case 'everyone':
+      return true;
+    case 'followers':
+      return (tally?.follows ?? 0) > 0;
+    case 'subscribers':
+      return viewer.roles.includes('subscriber') || (tally?.subscriptions ?? 0) > 0;
+    case 'moderators':
+      return viewer.roles.includes('moderator') || viewer.roles.includes('host');
+    case 'top':
+      return placeOf(board, tally) <= who.top;
+    case 'level':
+      return levelOf(event.feed, viewer.id) >= (who.level ?? 1);
+  }
+}
+
+/** The viewer's place on a board, 1 for the first, shared by equals; Infinity when they are not on it. */
+export function placeOf(board: Leaderboard | undefined, tally: ViewerTally | null): number {
+  let at = board && tally ? board.places.indexOf(tally) : -1;
+  if (!board || !tally || at < 0) return Infinity;
+  // Equals stand next to each other: the first of them has the place of all.
+  const value = tally[board.measure] ?? 0;
+  while (at > 0 && (board.places[at - 1]?.[board.measure] ?? 0) === value) at -= 1;
+  return at + 1;
+}
+
+/** For whom, in the sentence: ", for subscribers"; null when it is for everyone. */
+export function whoWords(who: Who): string | null {
+  const words = {
+    everyone: 'everyone',
+    followers: 'new followers',
+    subscribers: 'subscribers',
+    moderators: 'moderators',
+    top: `the top ${who.top}`,
+    level: `viewers from level ${who.level ?? 1} on`,
+  }[who.are];
+  const only =
+    who.only.length > 0 ? `only ${who.only.map(({ name }) => name).join(', ')}` : who.are === 'everyone' ? null : words;
+  const never =
+    who.never.length > 0 ? `${only ?? 'everyone'} but ${who.never.map(({ name }) => name).join(', ')}` : only;
+  return never;
+}

@@ -1,0 +1,34 @@
+import type { EventOf } from '@/core/event/event';
+import type { Role } from '@/core/event/viewer';
+import type { SessionState } from '@/core/session/state';
+
+/** What was said in chat, as a chat column shows it. `at`: ms, the engine's clock. */
+export interface ChatLine {
+  id: string;
+  at: number;
+  feed: string;
+  viewer: string;
+  name: string;
+  roles: Role[];
+  text: string;
+}
+
+/** So many are kept: no column on a frame holds more. */
+const KEPT = 40;
+/** Of a longer message this much is kept, UTF-16 units. */
+const LONGEST = 400;
+
+/** Keeps a line for the chat columns, where there are any. */
+export function keepLine(state: SessionState, { id, feed, viewer, text }: EventOf<'chat'>): void {
+  if (!state.derived.showsChat || !viewer || text.trim() === '') return;
+  state.chats.push({
+    id,
+    at: state.now,
+    feed,
+    viewer: viewer.id,
+    name: viewer.name,
+    roles: [...viewer.roles],
+    text: text.slice(0, LONGEST),
+  });
+  if (state.chats.length > KEPT) state.chats.shift();
+}

@@ -1,0 +1,36 @@
+import { z } from 'zod';
+import { NEVER, type WhenKind } from '@/core/engine/cue/when/when';
+
+/** `countdown`: the id of one; empty: any. */
+const schema = z.object({ kind: z.literal('countdown'), countdown: z.string().max(100) });
+
+export const countdown: WhenKind<'countdown', typeof schema> = {
+  kind: 'countdown',
+  schema,
+  title: 'A countdown runs out',
+  group: 'The show',
+  triggers: () => ['countdown'],
+  make: () => ({ kind: 'countdown', countdown: '' }),
+  fires: (when, moment) =>
+    moment.trigger === 'countdown' && (when.countdown === '' || when.countdown === moment.countdown)
+      ? [{ goal: moment.name }]
+      : NEVER,
+  sample: () => ({ goal: 'Kiln door' }),
+  sentence: (when, show) => [
+    {
+      text:
+        when.countdown === ''
+          ? 'any countdown'
+          : (show.countdowns.find(({ id }) => id === when.countdown)?.name ?? 'a countdown that is gone'),
+      field: 'countdown',
+    },
+    { text: ' runs out' },
+  ],
+  settings: [{ field: 'countdown', label: 'Countdown', setting: 'one', of: 'countdowns' }],
+  trouble: (when, show) =>
+    show.countdowns.length === 0
+      ? 'There is no countdown in this show.'
+      : when.countdown !== '' && !show.countdowns.some(({ id }) => id === when.countdown)
+        ? 'Its countdown is gone. Choose another one.'
+        : null,
+};

@@ -1,0 +1,41 @@
+import { z } from 'zod';
+import { NEVER, type WhenKind } from '@/core/engine/cue/when/when';
+
+/** Reaches, or passes, a number on its way up or down. */
+const schema = z.object({
+  kind: z.literal('counter'),
+  counter: z.string().max(100),
+  reaches: z.number().int().min(-1e9).max(1e9),
+});
+
+export const counter: WhenKind<'counter', typeof schema> = {
+  kind: 'counter',
+  schema,
+  title: 'A counter reaches a number',
+  group: 'The show',
+  triggers: () => ['counter'],
+  make: (show) => ({ kind: 'counter', counter: show.counters[0]?.id ?? '', reaches: show.counters[0]?.target ?? 10 }),
+  fires: ({ counter: id, reaches }, moment) => {
+    if (moment.trigger !== 'counter' || moment.counter !== id) return NEVER;
+    const { before, after } = moment;
+    return (before < reaches && after >= reaches) || (before > reaches && after <= reaches)
+      ? [{ goal: moment.name, count: reaches, total: after }]
+      : NEVER;
+  },
+  sample: ({ reaches }) => ({ goal: 'Throws', count: reaches, total: reaches }),
+  sentence: (when, show) => [
+    { text: show.counters.find(({ id }) => id === when.counter)?.name ?? 'a counter that is gone', field: 'counter' },
+    { text: ' reaches ' },
+    { text: when.reaches.toLocaleString('en'), field: 'reaches' },
+  ],
+  settings: [
+    { field: 'counter', label: 'Counter', setting: 'one', of: 'counters' },
+    { field: 'reaches', label: 'Reaches', setting: 'number', least: -1_000_000_000, most: 1_000_000_000 },
+  ],
+  trouble: (when, show) =>
+    show.counters.some(({ id }) => id === when.counter)
+      ? null
+      : show.counters.length === 0
+        ? 'There is no counter in this show.'
+        : 'Its counter is gone. Choose another one.',
+};

@@ -1,0 +1,23 @@
+import { z } from 'zod';
+import type { StepKind } from '@/core/engine/cue/step/step';
+
+const schema = z.object({ kind: z.literal('draw'), draw: z.string().max(100) });
+
+/** Lets a draw reel turn. */
+export const draw: StepKind<'draw', typeof schema> = {
+  kind: 'draw',
+  schema,
+  title: 'Start a draw',
+  make: (of) => ({ kind: 'draw', draw: of.draws[0]?.id ?? '' }),
+  sentence: (step, of) => [
+    { text: 'draw ' },
+    { text: of.draws.find(({ id }) => id === step.draw)?.name ?? 'from a reel that is gone', field: 'draw' },
+  ],
+  settings: [{ field: 'draw', label: 'Draw', setting: 'one', of: 'draws' }],
+  trouble: (step, of) =>
+    of.draws.some(({ id }) => id === step.draw)
+      ? null
+      : of.draws.length === 0
+        ? 'There is no draw reel yet. Add one on the stage.'
+        : 'Its draw is gone. Choose another one.',
+};

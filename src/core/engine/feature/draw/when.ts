@@ -1,0 +1,34 @@
+import { z } from 'zod';
+import { NEVER, type WhenKind } from '@/core/engine/cue/when/when';
+
+/** `draw`: the id of one; empty: any. */
+const schema = z.object({ kind: z.literal('draw'), draw: z.string().max(100) });
+
+export const draw: WhenKind<'draw', typeof schema> = {
+  kind: 'draw',
+  schema,
+  title: 'A draw is decided',
+  group: 'The show',
+  triggers: () => ['draw'],
+  make: () => ({ kind: 'draw', draw: '' }),
+  fires: (when, moment) =>
+    moment.trigger === 'draw' && (when.draw === '' || when.draw === moment.draw)
+      ? [{ goal: moment.name, message: moment.label, viewer: moment.label }]
+      : NEVER,
+  sample: () => ({ goal: 'Next glaze', message: 'Celadon', viewer: 'Celadon' }),
+  sentence: (when, show) => [
+    {
+      text:
+        when.draw === '' ? 'any draw' : (show.draws.find(({ id }) => id === when.draw)?.name ?? 'a draw that is gone'),
+      field: 'draw',
+    },
+    { text: ' is decided' },
+  ],
+  settings: [{ field: 'draw', label: 'Draw', setting: 'one', of: 'anyDraw' }],
+  trouble: (when, show) =>
+    show.draws.length === 0
+      ? 'There is no draw reel in this show.'
+      : when.draw !== '' && !show.draws.some(({ id }) => id === when.draw)
+        ? 'Its draw is gone. Choose another one.'
+        : null,
+};

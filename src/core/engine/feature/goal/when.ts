@@ -1,0 +1,35 @@
+import { z } from 'zod';
+import { NEVER, type WhenKind } from '@/core/engine/cue/when/when';
+
+/** `goal`: the id of one; empty: any. */
+const schema = z.object({ kind: z.literal('goal'), goal: z.string().max(100) });
+
+export const goal: WhenKind<'goal', typeof schema> = {
+  kind: 'goal',
+  schema,
+  title: 'A goal is reached',
+  group: 'The show',
+  triggers: () => ['goal'],
+  keys: (when) => (when.goal === '' ? null : [when.goal]),
+  make: () => ({ kind: 'goal', goal: '' }),
+  fires: (when, moment) =>
+    moment.trigger === 'goal' && (when.goal === '' || when.goal === moment.goal)
+      ? [{ goal: moment.name, count: moment.target, total: moment.target }]
+      : NEVER,
+  sample: () => ({ goal: 'Open the kiln', count: 2000, total: 2000 }),
+  sentence: (when, show) => [
+    {
+      text:
+        when.goal === '' ? 'any goal' : (show.goals.find(({ id }) => id === when.goal)?.name ?? 'a goal that is gone'),
+      field: 'goal',
+    },
+    { text: ' is reached' },
+  ],
+  settings: [{ field: 'goal', label: 'Goal', setting: 'one', of: 'goals' }],
+  trouble: (when, show) =>
+    show.goals.length === 0
+      ? 'There is no goal in this show.'
+      : when.goal !== '' && !show.goals.some(({ id }) => id === when.goal)
+        ? 'Its goal is gone. Choose another one.'
+        : null,
+};

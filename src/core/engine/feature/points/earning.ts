@@ -1,0 +1,203 @@
+import type { EventOf, StreamEvent } from '@/core/event/event';
+import { wholeUnit } from '@/core/event/money';
+import type { Account, Why } from './ledger';
+import { earnedBy, levelOf, pointsWords, type EarnKind, type Perk } from './schema';
+import { addTo, newRow } from '@/core/engine/count/measure';
+import { countPoints, joinDays } from '@/core/engine/count/past';
+import { isLeftOut, renewWindows, type SessionState } from '@/core/session/state';
+import { dayOf } from '@/core/engine/count/window';
+import type { Emit } from '@/core/engine/cue/do-steps';
+import type { ViewerTally } from '@/core/engine/count/tally';
+import { plain } from '@/core/engine/cue/when/chat';
+
+/* Points in a session: who earns, spends and hands them on. */
+
+/** Two signs of a viewer that lie no further apart are time watched: platforms do not say when someone leaves. */
+const WATCHED_APART_MS = 10 * 60_000;
+
+type Viewer = Pick<ViewerTally, 'feed' | 'id' | 'name' | 'handle'>;
+
+/** What a viewer has: of all that is theirs where several feeds' viewers are one person. */
+export interface Pocket {
+  earned: number;
+  balance: number;
+  level: number;
+}
+
+export function pocketOf(state: SessionState, feed: string, id: string): Pocket {
+  let earned = 0;
+  let balance = 0;
+  for (const member of state.derived.people.membersOf(feed, id)) {
+    const account = state.ledger.get(member.feed, member.viewer);
+    if (!account) continue;
+    earned += account.earned;
+    balance += account.balance;
+  }
+  return { earned, balance, level: levelOf(state.show.points.levels, earned) };
+}
+
+/** Gives (or takes) points for a reason; what is given counts towards levels. Levels that are reached are told to cues later on. */
+export function give(state: SessionState, viewer: Viewer, why: Why, points: number, note = ''): void {
+  if (points === 0) return;
+  const { ledger, derived, session, now } = state;
+  const account = ledger.open(viewer);
+  const before = points > 0 ? pocketOf(state, viewer.feed, viewer.id).level : 0;
+  const since = why === 'hand' || why === 'cue' ? Infinity : (session?.startedAt ?? Infinity);
+  ledger.post(account, why, points, now, note, since);
+  if (points < 0) return;
+  account.earned += points;
+  const own = state.viewers.get(viewer.feed, viewer.id);
+  if (own) {
+    own.points += points;
+    if (derived.firstDay) countPoints(own, points, now, derived.firstDay, state.show.zone);
+    const tally = derived.people.tallyOf(own);
+    for (const part of derived.parts.values()) if (part.measure === 'points') part.update(tally);
+    if (!isLeftOut(state, own.feed, own.id))
+      for (const board of derived.boards) if (board.measure === 'points') board.update(tally);
+  }
+  // Somebody of an earlier session has no tally in this one: their day has a row all the same.
+  const earlier = own ? undefined : state.past.viewers.get(`${viewer.feed}/${viewer.id}`);
+  if (earlier) {
+    const row = newRow();
+    addTo(row, 'points', points);
+    earlier.days = joinDays(earlier.days, [[dayOf(now, state.show.zone), row]]);
+    if (derived.boards.some(({ measure }) => measure === 'points') || derived.parts.size > 0) renewWindows(state);
+  }
+  // Points count from when they are given, whatever they are for: no window can have ended since.
+  state.totals.points += points;
+  addTo(state.minutes.of(now), 'points', points);
+  derived.changes.push({ of: 'goal' });
+  const { level } = pocketOf(state, viewer.feed, viewer.id);
+  for (let reached = before + 1; reached <= level; reached += 1)
+    derived.changes.push({
+      of: 'level',
+      viewer: { feed: viewer.feed, id: viewer.id, name: account.name, handle: account.handle },
+      level: reached,
+    });
+}
+
+/** Balances from a file: they count towards levels, which is announced to nobody, and are not of this session. */
+export function bringIn({ ledger, now }: SessionState, rows: readonly (Viewer & { points: number })[]): void {
+  for (const { points, ...viewer } of rows) {
+    const account = ledger.open(viewer);
+    const more = points - account.balance;
+    ledger.post(account, 'hand', more, now, 'from a file');
+    account.earned += Math.max(0, more);
+  }
+}
+
+/** What an event earns its viewer. @param worth thousandths of a minor unit */
+export function earn(state: SessionState, event: StreamEvent, viewer: ViewerTally, worth: number): void {
+  const { earn: rules, chatPause } = state.show.points;
+  const account = state.ledger.open(viewer);
+  const watched = event.at - account.seenAt;
+  if (account.seenAt > 0 && watched > 0 && watched <= WATCHED_APART_MS) {
+    const minutes = Math.floor((account.watched + watched) / 60_000) - Math.floor(account.watched / 60_000);
+    account.watched += watched;
+    give(state, viewer, 'minute', rules.minute * minutes);
+  }
+  account.seenAt = Math.max(account.seenAt, event.at);
+  if (event.kind === 'like') {
+    const likes = account.likes + event.count;
+    account.likes = likes % 10;
+    return give(state, viewer, 'tenLikes', rules.tenLikes * Math.floor(likes / 10));
+  }
+  if (event.kind === 'chat') {
+    if (account.chatAt > 0 && event.at - account.chatAt < chatPause * 1000) return;
+    account.chatAt = event.at;
+    return give(state, viewer, 'chat', rules.chat);
+  }
+  const earned: { why: EarnKind; points: number } | null = earnedBy(
+    rules,
+    event,
+    worth,
+    wholeUnit(state.show.money.currency),
+  );
+  if (earned) give(state, viewer, earned.why, earned.points);
+}
+
+/** What a chat message asks of points: one's own, a perk, handing some on. */
+export function askPoints(state: SessionState, event: EventOf<'chat'>, word: string, emit: Emit): void {
+  if (!event.viewer) return;
+  const { points } = state.show;
+  const viewer: Viewer = { feed: event.feed, ...event.viewer };
+  const answer = (text: string): void => emit?.({ effect: 'post', feed: event.feed, text });
+  if (points.ask !== '' && plain(points.ask) === word) {
+    const { balance, level } = pocketOf(state, viewer.feed, viewer.id);
+    return answer(`${viewer.name}: ${pointsWords(balance, points)}, level ${level}.`);
+  }
+  if (points.give.keyword !== '' && plain(points.give.keyword) === word)
+    return answer(handOn(state, viewer, event.text.trim().split(/\s+/).slice(1)));
+  const perk = points.perks.find(({ keyword }) => plain(keyword) === word);
+  if (!perk) return;
+  const refused = takePerk(state, viewer, perk, event.text.trim().slice(word.length).trim());
+  if (refused !== null) answer(refused);
+}
+
+/** Pays for a perk; a sentence when it cannot be had. */
+function takePerk(state: SessionState, viewer: Viewer, perk: Perk, message: string): string | null {
+  const { balance, level } = pocketOf(state, viewer.feed, viewer.id);
+  if (level < perk.level) return `${viewer.name}: ${perk.name} is from level ${perk.level} on; you are at ${level}.`;
+  if (balance < perk.price)
+    return `${viewer.name}: ${perk.name} takes ${pointsWords(perk.price, state.show.points)}; you have ${balance.toLocaleString('en')}.`;
+  const account = state.ledger.open(viewer);
+  const again = (account.perks[perk.id] ?? -Infinity) + perk.pause * 1000 - state.now;
+  if (again > 0) return `${viewer.name}: ${perk.name} again in ${Math.ceil(again / 1000)} s.`;
+  account.perks[perk.id] = state.now;
+  pay(state, viewer, 'perk', perk.price, perk.name);
+  const { feed, id, name, handle } = viewer;
+  state.derived.changes.push({ of: 'perk', perk: perk.id, viewer: { feed, id, name, handle }, message });
+  return null;
+}
+
+/** Takes points from a viewer's own account first, then from the others of the same person. */
+function pay(state: SessionState, { feed, id }: Viewer, why: Why, points: number, note: string): void {
+  let left = points;
+  const others = state.derived.people
+    .membersOf(feed, id)
+    .filter((member) => member.feed !== feed || member.viewer !== id);
+  for (const member of [{ feed, viewer: id }, ...others]) {
+    const account = state.ledger.get(member.feed, member.viewer);
+    const part = Math.min(left, Math.max(0, account?.balance ?? 0));
+    if (!account || part === 0) continue;
+    state.ledger.post(account, why, -part, state.now, note);
+    left -= part;
+  }
+}
+
+/** "@handle 50": hands points to another viewer; says what came of it. */
+function handOn(state: SessionState, viewer: Viewer, [to, amount]: string[]): string {
+  const { points } = state.show;
+  const asked = /^\d{1,9}$/.test(amount ?? '') ? Number(amount) : 0;
+  const handle = plain((to ?? '').replace(/^@/, ''));
+  if (handle === '' || asked === 0) return `${viewer.name}: it is “${points.give.keyword} @handle 50”.`;
+  const other = accountBy(state, viewer.feed, handle);
+  if (!other) return `${viewer.name}: nobody with the handle ${handle} has any ${points.unit} here yet.`;
+  if (
+    state.derived.people
+      .membersOf(viewer.feed, viewer.id)
+      .some((member) => member.feed === other.feed && member.viewer === other.id)
+  )
+    return `${viewer.name}: that is you.`;
+  const own = state.ledger.open(viewer);
+  const left = points.give.most - own.given;
+  if (asked > left)
+    return `${viewer.name}: you can hand on ${left === 0 ? 'no more' : `no more than ${pointsWords(left, points)}`} in this session.`;
+  const { balance } = pocketOf(state, viewer.feed, viewer.id);
+  if (asked > balance) return `${viewer.name}: you have ${pointsWords(balance, points)}.`;
+  own.given += asked;
+  pay(state, viewer, 'sent', asked, other.name);
+  state.ledger.post(other, 'received', asked, state.now, viewer.name);
+  return `${viewer.name} hands ${pointsWords(asked, points)} to ${other.name}.`;
+}
+
+/** The same feed's first: handles are unique there only. */
+function accountBy(state: SessionState, feed: string, handle: string): Account | null {
+  let elsewhere: Account | null = null;
+  for (const account of state.ledger.accounts.values()) {
+    if (plain(account.handle) !== handle) continue;
+    if (account.feed === feed) return account;
+    elsewhere ??= account;
+  }
+  return elsewhere;
+}

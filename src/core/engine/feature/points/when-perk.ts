@@ -1,0 +1,32 @@
+import { z } from 'zod';
+import { NEVER, SAMPLE_VIEWER, type WhenKind } from '@/core/engine/cue/when/when';
+
+/** A viewer has bought a perk with points. */
+const schema = z.object({ kind: z.literal('perk'), perk: z.string().max(100) });
+
+export const perk: WhenKind<'perk', typeof schema> = {
+  kind: 'perk',
+  schema,
+  title: 'Someone buys a perk',
+  group: 'Points',
+  triggers: () => ['perk'],
+  make: ({ points }) => ({ kind: 'perk', perk: points.perks[0]?.id ?? '' }),
+  fires: ({ perk: id }, moment) =>
+    moment.trigger === 'perk' && (id === '' || moment.perk === id)
+      ? [{ viewer: moment.by.name, handle: moment.by.handle, message: moment.message }]
+      : NEVER,
+  sample: () => ({ ...SAMPLE_VIEWER, message: 'cobalt, please' }),
+  sentence: ({ perk: id }, { points }) => [
+    { text: 'someone buys ' },
+    {
+      text: id === '' ? 'any perk' : (points.perks.find((each) => each.id === id)?.name ?? 'a perk that is gone'),
+      field: 'perk',
+    },
+  ],
+  settings: [{ field: 'perk', label: 'Perk', setting: 'one', of: 'anyPerk' }],
+  trouble: ({ perk: id }, { points }) => {
+    if (!points.on) return 'Viewers earn no points in this show. Switch them on under Points.';
+    if (points.perks.length === 0) return 'There is no perk in this show.';
+    return id === '' || points.perks.some((each) => each.id === id) ? null : 'Its perk is gone. Choose another one.';
+  },
+};

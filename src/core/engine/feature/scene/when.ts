@@ -1,0 +1,34 @@
+import { z } from 'zod';
+import { NEVER, type WhenKind } from '@/core/engine/cue/when/when';
+
+/** `scene`: the id of one; empty: any. */
+const schema = z.object({ kind: z.literal('scene'), scene: z.string().max(100) });
+
+export const scene: WhenKind<'scene', typeof schema> = {
+  kind: 'scene',
+  schema,
+  title: 'A scene is shown',
+  group: 'The show',
+  triggers: () => ['scene'],
+  make: () => ({ kind: 'scene', scene: '' }),
+  fires: (when, moment) =>
+    moment.trigger === 'scene' && (when.scene === '' || when.scene === moment.scene) ? [{ goal: moment.name }] : NEVER,
+  sample: () => ({ goal: 'Away' }),
+  sentence: (when, show) => [
+    {
+      text:
+        when.scene === ''
+          ? 'any scene'
+          : (show.scenes.find(({ id }) => id === when.scene)?.name ?? 'a scene that is gone'),
+      field: 'scene',
+    },
+    { text: ' is shown' },
+  ],
+  settings: [{ field: 'scene', label: 'Scene', setting: 'one', of: 'anyScene' }],
+  trouble: (when, show) =>
+    show.scenes.length === 0
+      ? 'This show has no scenes.'
+      : when.scene !== '' && !show.scenes.some(({ id }) => id === when.scene)
+        ? 'Its scene is gone. Choose another one.'
+        : null,
+};

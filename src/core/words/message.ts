@@ -1,0 +1,132 @@
+import { IntlMessageFormat } from 'intl-messageformat';
+import { FALLBACK, isField, isolate, valueWords, WORD_FIELDS, type WordField, type WordValues } from './fields';
+
+/** Words taken apart once: a busy session fills the same words a hundred thousand times. It never throws, whatever the values. */
+export type Words = (values: WordValues) => string;
+
+/** A part in braces that is more than a field's name: an ICU argument with a type, `{count, plural, one {# gift} other {# gifts}}`. */
+const TYPED = /\{\s*\w+\s*,/;
+
+/**
+ * Takes words apart: text as it stands, `{field}`s, and forms by number or kind as ICU MessageFormat has them (Unicode CLDR's plural
+ * rules, by the language of the show). What is no field, or forms that cannot be filled in, stay as they were typed, so that it can be seen.
+ */
+export function takeApart(words: string, language: string): Words {
+  if (!TYPED.test(words)) return plainly(words);
+  const read = readForms(words, language);
+  return read.ok ? byForms(read.message, words) : () => words;
+}
+
+/** Text with its `{field}`s, and nothing else. */
+function plainly(words: string): Words {
+  const parts = words.split(/\{(\w+)\}/g).flatMap((part, n): ({ text: string } | { field: WordField })[] => {
+    if (n % 2 === 0) return part === '' ? [] : [{ text: part }];
+    return [isField(part) ? { field: part } : { text: `{${part}}` }];
+  });
+  // Joined, which makes one flat string: an alert that waits would otherwise hold on to a chain of halves.
+  return (values) => parts.map((part) => ('text' in part ? part.text : valueWords(values, part.field))).join('');
+}
+
+function byForms(message: IntlMessageFormat, words: string): Words {
+  return (values) => {
+    try {
+      return String(message.format(given(values)));
+    } catch {
+      // A form that this value cannot take, such as a number format with an impossible currency: `wordsTrouble` says so while they are written.
+      return words;
+    }
+  };
+}
+
+function given(values: WordValues): Record<string, string | number> {
+  const all = Object.fromEntries(
+    WORD_FIELDS.map((field) => {
+      const value = values[field];
+      return [field, typeof value === 'number' ? value : isolate(value?.trim() || FALLBACK[field])];
+    }),
+  );
+  // A count that is not known is one.
+  return { ...all, count: typeof values.count === 'number' ? values.count : Number(values.count ?? 1) || 1 };
+}
+
+type Forms = { ok: true; message: IntlMessageFormat } | { ok: false; reason: string };
+
+const EXAMPLE = 'One for numbers looks like this: {count, plural, one {# gift} other {# gifts}}.';
+const AS_TYPED = 'The words are shown as they were typed.';
+
+/** Reads words with forms; refused where a part of them could not be filled in, whichever form is taken. */
+function readForms(words: string, language: string): Forms {
+  let message: IntlMessageFormat;
+  try {
+    message = new IntlMessageFormat(words, language, undefined, { ignoreTag: true, captureLocation: true });
+  } catch (error) {
+    // The parser's SyntaxError names the place; a RangeError is a language or number format that there is none of.
+    return { ok: false, reason: `The forms in braces cannot be read${placeOf(words, error)}. ${AS_TYPED} ${EXAMPLE}` };
+  }
+  const reason = unfillable(message.getAst(), words);
+  if (reason !== null) return { ok: false, reason: `${reason} ${AS_TYPED}` };
+  try {
+    message.format(given({}));
+  } catch (error) {
+    return {
+      ok: false,
+      reason: `The forms in braces cannot be filled in (${error instanceof Error ? error.message : 'for a reason that was not given'}). ${AS_TYPED}`,
+    };
+  }
+  return { ok: true, message };
+}
+
+type Parts = ReturnType<IntlMessageFormat['getAst']>;
+
+/** ICU's kinds of part, by the parser's numbers. */
+const KIND = { text: 0, argument: 1, number: 2, date: 3, time: 4, select: 5, plural: 6, pound: 7, tag: 8 } as const;
+/** Fields that are never a number: a form by number would have nothing to go by. */
+const TEXTS: readonly string[] = ['viewer', 'handle', 'gift', 'message', 'goal'] satisfies readonly WordField[];
+
+/** The first part that could not be filled in, in a sentence; null when there is none. */
+function unfillable(parts: Parts, words: string): string | null {
+  for (const part of parts) {
+    if (part.type === KIND.text || part.type === KIND.pound) continue;
+    const name = 'value' in part ? part.value : '';
+    const place = placeOf(words, part);
+    if (part.type === KIND.date || part.type === KIND.time || part.type === KIND.tag)
+      return `{${name}} cannot be shown as a date or a time${place}.`;
+    if (!isField(name)) return `There is no field {${name}}${place}.`;
+    if ((part.type === KIND.number || part.type === KIND.plural) && TEXTS.includes(name))
+      return `{${name}} is no number${place}.`;
+    if (part.type !== KIND.select && part.type !== KIND.plural) continue;
+    for (const option of Object.values(part.options)) {
+      const within = unfillable(option.value, words);
+      if (within !== null) return within;
+    }
+  }
+  return null;
+}
+
+/** Where in the words something stands, with what is written there: ` at character 12 ("{gfit}")`; empty where it is not known. */
+function placeOf(words: string, at: unknown): string {
+  const location =
+    typeof at === 'object' && at !== null && 'location' in at
+      ? (at.location as { start?: { offset?: number } } | undefined)
+      : undefined;
+  const offset = location?.start?.offset;
+  if (offset === undefined) return '';
+  const there = words.slice(offset, offset + 12);
+  return there === ''
+    ? ' at their end'
+    : ` at character ${offset + 1} (“${there}${offset + 12 < words.length ? '…' : ''}”)`;
+}
+
+/** Why words will not read as they were meant, with the place, in a sentence; null when they will. */
+export function wordsTrouble(words: string, language: string): string | null {
+  if (TYPED.test(words)) {
+    const read = readForms(words, language);
+    return read.ok ? null : read.reason;
+  }
+  for (const found of words.matchAll(/\{\s*(\w+)\s*\}/g)) {
+    const name = found[1] ?? '';
+    if (!isField(name))
+      return `There is no field {${name}}${placeOf(words, { location: { start: { offset: found.index } } })}. It is shown as it stands.`;
+  }
+  return null;
+}
