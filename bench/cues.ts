@@ -1,6 +1,6 @@
 import { fold } from '@/core/session/fold';
 import { newState } from '@/core/session/state';
-import { WHEN_KINDS } from '@/core/engine/cue/when';
+import { makeWhen } from '@/core/engine/kinds';
 import { aChat, aFollow, aGift, aLike, START } from '@/core/event/examples';
 import type { StreamEvent } from '@/core/event/event';
 import { newCue, starterShow } from '@/core/show/starter';
@@ -23,11 +23,11 @@ function cues(show: Show): Cue[] {
   return Array.from({ length: CUES }, (_, n): Cue => {
     const when: Cue['when'] =
       n < 240
-        ? { ...WHEN_KINDS.gift.make(show), gifts: [{ id: `gift-${n}`, name: `Gift ${n}` }] }
+        ? { ...makeWhen('gift', show), gifts: [{ id: `gift-${n}`, name: `Gift ${n}` }] }
         : n < 480
           ? { kind: 'chat', how: 'keyword', text: `!word${n - 240}` }
           : n % 2
-            ? { ...WHEN_KINDS.every.make(show), every: 100 + n }
+            ? { ...makeWhen('every', show), every: 100 + n }
             : { kind: 'follow' };
     const cue = newCue(`c${n}`, when, [{ kind: 'show', spotlight: 'spotlight', words: '{viewer}', seconds: 4 }]);
     return { ...cue, holds: { ...cue.holds, every: 10 } };

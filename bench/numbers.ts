@@ -1,10 +1,12 @@
+import { BOARD_MEASURES } from '@/core/engine/count/row';
+import { Viewers } from '@/core/engine/count/viewers';
+import type { ViewerTally } from '@/core/engine/count/viewer-tally';
 import { closeSync, mkdtempSync, openSync, rmSync, writeSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { fold } from '@/core/session/fold';
-import { Leaderboard, BOARD_MEASURES } from '@/core/engine/count/leaderboard';
+import { Leaderboard } from '@/core/engine/count/leaderboard';
 import { newState } from '@/core/session/state';
-import { Viewers, type ViewerTally } from '@/core/engine/count/tally';
 import { aGift, aLike, START } from '@/core/event/examples';
 import type { StreamEvent } from '@/core/event/event';
 import { leaderboard } from '@/core/piece/leaderboard';

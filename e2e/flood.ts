@@ -1,7 +1,7 @@
+import type { Feed } from '@/core/show/feed';
 import assert from 'node:assert/strict';
 import type { FinishedSession } from '@/core/desk/view';
 import { starterShow } from '@/core/show/starter';
-import type { Feed } from '@/core/show/show';
 import { sign } from '@/server/feed/signature';
 import type { Ledger } from '@/server/standins/brindle/ledger';
 import type { OxbowLedger } from '@/server/standins/oxbow/channel';

@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import { after, before, test } from 'node:test';
 import type { Page } from 'playwright-core';
 import { proofFaults, type DrawProof } from '@/core/engine/feature/draw/schema';
-import { WHEN_KINDS, type WhenKindName } from '@/core/engine/cue/when';
+import { whenKind, WHENS, type WhenKindName } from '@/core/engine/kinds';
 import { onAir, type OnAir } from './on-air';
 import { closeSheet } from './person';
 import { until, VIEWERS, wordsOn, type World } from './world';
@@ -50,7 +50,7 @@ async function make(kind: WhenKindName, said: string): Promise<void> {
   await page.goto('/cues');
   await page.getByRole('button', { name: 'New cue' }).tap();
   await page.getByRole('radio', { name: 'Any moment' }).tap();
-  await page.getByRole('dialog').getByRole('button', { name: WHEN_KINDS[kind].title, exact: true }).tap();
+  await page.getByRole('dialog').getByRole('button', { name: whenKind({ kind }).title, exact: true }).tap();
   await lastCue()
     .getByRole('button', { name: /^Change “/ })
     .last()
@@ -278,10 +278,10 @@ const ORDER: readonly WhenKindName[] = [
   ...(Object.keys(MOMENTS) as WhenKindName[]).filter((kind) => kind !== 'session'),
 ];
 
-test('there is a test for every kind', () => assert.deepEqual([...ORDER].sort(), Object.keys(WHEN_KINDS).sort()));
+test('there is a test for every kind', () => assert.deepEqual([...ORDER].sort(), WHENS.map(({ kind }) => kind).sort()));
 
 for (const kind of ORDER)
-  test(`a cue of the kind “${WHEN_KINDS[kind].title}”`, { timeout: 60_000 }, () => MOMENTS[kind]());
+  test(`a cue of the kind “${whenKind({ kind }).title}”`, { timeout: 60_000 }, () => MOMENTS[kind]());
 
 test(
   'certain viewers only: chosen among those who were seen, and nobody else sets it off',

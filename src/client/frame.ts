@@ -1,9 +1,9 @@
+import type { Transition } from '@/core/engine/feature/scene/schema';
 import type { Seen } from '@/core/piece/piece';
 import { BrowserHost } from './canvas-host';
 import type { MediaSource } from './media-images';
 import type { DisplayList } from '@/core/paint/display';
 import { Painter } from '@/core/paint/painter';
-import type { Transition } from '@/core/stage/scene';
 import { Stage, twinLines, type Scene } from '@/core/stage/stage';
 import { between } from '@/core/stage/transition';
 

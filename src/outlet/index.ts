@@ -1,6 +1,6 @@
+import { TRANSITION, type Transition } from '@/core/engine/feature/scene/schema';
 import type { OutletView } from '@/core/desk/view';
 import { readStream, RemoteClock } from '@/client/stream';
-import { TRANSITION, type Transition } from '@/core/stage/scene';
 import type { Scene } from '@/core/stage/stage';
 import { Frame } from '@/client/frame';
 import { Sounder } from '@/client/sounder';

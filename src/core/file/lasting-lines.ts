@@ -1,4 +1,5 @@
-import { lastingSchema, MOST_LASTING, type Lasting } from '@/core/session/carry-over';
+import { KIT } from '@/core/engine/features';
+import { carriedListsOf, MOST_CARRIED, type CarryOver } from '@/core/session/carry-over';
 
 /* What earlier sessions left as lines of JSON, each with some entries of one list: it may be tens of megabytes, and is written and read piece by piece. */
 
@@ -6,10 +7,11 @@ const ENTRIES_A_LINE = 500;
 /** One line is no longer than this, UTF-16 units. */
 export const LONGEST_LINE = 4 << 20;
 
-const isList = (name: string): name is keyof Lasting => name in lastingSchema.shape;
+const LISTS = carriedListsOf(KIT);
+const isList = (name: string): boolean => name in LISTS;
 
-export function* lastingLines(lasting: Lasting): Generator<string> {
-  for (const [of, list] of Object.entries(lasting)) {
+export function* lastingLines(lasting: CarryOver): Generator<string> {
+  for (const [of, list] of Object.entries(lasting) as [string, unknown[]][]) {
     for (let from = 0; from < list.length; from += ENTRIES_A_LINE)
       yield `${JSON.stringify({ of, entries: list.slice(from, from + ENTRIES_A_LINE) })}\n`;
   }
@@ -17,16 +19,7 @@ export function* lastingLines(lasting: Lasting): Generator<string> {
 
 /** Takes lines one after another and puts together what they hold. */
 export class LastingReader {
-  private readonly lists: { [K in keyof Lasting]: Lasting[K] } = {
-    accounts: [],
-    quarters: [],
-    viewers: [],
-    goals: [],
-    counters: [],
-    unlisted: [],
-    sides: [],
-    latest: [],
-  };
+  private readonly lists: Record<string, unknown[]> = Object.fromEntries(Object.keys(LISTS).map((name) => [name, []]));
 
   /** @returns why a line cannot be used, in a sentence; null when it can */
   take(line: string): string | null {
@@ -47,16 +40,17 @@ export class LastingReader {
       !isList(json.of)
     )
       return 'What earlier sessions left was expected, as lines of JSON.';
-    const entries = lastingSchema.shape[json.of].safeParse(json.entries);
-    if (!entries.success) return `What earlier sessions left has a part that cannot be used: ${json.of}.`;
-    const list: unknown[] = this.lists[json.of];
-    if (list.length + entries.data.length > MOST_LASTING[json.of])
+    const entries = LISTS[json.of]?.safeParse(json.entries);
+    if (!entries?.success) return `What earlier sessions left has a part that cannot be used: ${json.of}.`;
+    const list = (this.lists[json.of] ??= []);
+    if (list.length + entries.data.length > (MOST_CARRIED[json.of] ?? Infinity))
       return 'That is more than earlier sessions can have left.';
     for (const entry of entries.data) list.push(entry);
     return null;
   }
 
-  get lasting(): Lasting {
-    return this.lists;
+  get lasting(): CarryOver {
+    // Each entry has the form of its list.
+    return this.lists as unknown as CarryOver;
   }
 }

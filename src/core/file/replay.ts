@@ -1,3 +1,5 @@
+import { serialize } from '@/core/session/state';
+import { troubleOf } from '@/core/engine/feature/feed-problem';
 import type { StreamEvent } from '@/core/event/event';
 import { WORTH_PARTS } from '@/core/event/money';
 import { leftOf } from '@/core/engine/feature/countdown/schema';
@@ -5,7 +7,7 @@ import { pocketOf } from '@/core/engine/feature/points/earning';
 import { fold } from '@/core/session/fold';
 import type { Input } from '@/core/session/input';
 import type { Alert } from '@/core/engine/alert/alert';
-import { freeze, newState, troubleOf, type SessionState } from '@/core/session/state';
+import { newState, type SessionState } from '@/core/session/state';
 import { closeSilent, newIntake, takeIn, takeReading, type IntakeState } from '@/core/intake/intake';
 import type { Reading } from '@/core/intake/heard';
 import type { Show } from '@/core/show/show';
@@ -144,7 +146,7 @@ export class Replay {
    * What the recording comes to, as `./gavirn replay` prints it.
    * @param hash makes the hex SHA-256 of the state's canonical JSON
    */
-  summary(hash: (state: ReturnType<typeof freeze>) => string) {
+  summary(hash: (state: ReturnType<typeof serialize>) => string) {
     const { totals, derived, goals, troubles, show } = this.state;
     let bad = 0;
     let lost = 0;
@@ -195,7 +197,7 @@ export class Replay {
         until,
         text: withoutIsolates(text),
       })),
-      state: hash(freeze(this.state)),
+      state: hash(serialize(this.state)),
     };
   }
 }

@@ -1,10 +1,11 @@
+import { carryOverOf } from '@/core/session/carry-over';
+import { serialize } from '@/core/session/state';
 import { aChat, aGift, aLike, START } from '@/core/event/examples';
 import type { StreamEvent } from '@/core/event/event';
 import { fold } from '@/core/session/fold';
 import type { Input } from '@/core/session/input';
-import { lastingOf } from '@/core/session/carry-over';
 import { POINTS } from '@/core/engine/feature/points/schema';
-import { freeze, newState, type SessionState } from '@/core/session/state';
+import { newState, type SessionState } from '@/core/session/state';
 import { emptyShow } from '@/core/show/starter';
 import { withoutViewer } from './forget';
 import { personView, roll } from './roll';
@@ -25,7 +26,7 @@ function inputs(): Input[] {
     event(aGift({ count: 3, ...on(0) })),
     event(aLike({ by: 'mirek', count: 40, ...on(0) })),
   ];
-  const lasting = lastingOf(run(first));
+  const lasting = carryOverOf(run(first));
   return [
     ...first.slice(0, 1),
     { input: 'begin', at: START + 2 * DAY, session: 'two', lasting },
@@ -127,7 +128,7 @@ test('who is forgotten is nowhere any more; what they gave stays in the totals',
   expect(
     JSON.stringify([
       left,
-      freeze({ ...after, show: before.show, derived: after.derived }).viewers,
+      serialize({ ...after, show: before.show, derived: after.derived }).viewers,
       [...after.ledger.accounts],
       [...after.past.viewers],
     ]),

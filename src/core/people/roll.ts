@@ -1,8 +1,10 @@
+import { addRow, inRow, newRow, type Row } from '@/core/engine/count/row';
+import { isLeftOut } from '@/core/engine/count/counting';
 import { pocketOf, type Pocket } from '@/core/engine/feature/points/earning';
 import type { LedgerLine } from '@/core/engine/feature/points/ledger';
-import { addRow, inRow, newRow, shownValue, type Row } from '@/core/engine/count/measure';
+import { shownValue } from '@/core/engine/count/measure';
 import { rowOf } from '@/core/engine/count/past';
-import { isLeftOut, type SessionState } from '@/core/session/state';
+import { type SessionState } from '@/core/session/state';
 
 /* Everybody who was ever seen with a show, in this session or before. */
 

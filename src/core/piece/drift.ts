@@ -1,5 +1,5 @@
+import { drawn } from '@/core/engine/kernel/chance';
 import { z } from 'zod';
-import { drawn } from '@/core/engine/cue/memory';
 import type { Floating } from '@/core/engine/feature/drift/slice';
 import type { FontSpec, Group, Op } from '@/core/paint/display';
 import { lineOps } from '@/core/paint/text';

@@ -1,8 +1,11 @@
+import { boardIn } from '@/core/engine/count/counting';
+import { BOARD_MEASURES, type BoardMeasure } from '@/core/engine/count/row';
+import { teamPart } from '@/core/engine/feature/leaderboard/board';
 import { z } from 'zod';
 import { movedPlaces } from '@/core/engine/feature/leaderboard/standings';
-import { boardKey, boardOf, BOARD_MEASURES, sharedPlaces, type BoardMeasure } from '@/core/engine/count/leaderboard';
-import { MEASURE_TITLES, shownValue } from '@/core/engine/count/measure';
-import { teamPart, type PartSum, type Team } from '@/core/engine/count/team';
+import { boardKey, sharedPlaces } from '@/core/engine/count/leaderboard';
+import { MEASURE, shownValue } from '@/core/engine/count/measure';
+import { type PartSum, type Team } from '@/core/engine/count/team';
 import { windowSchema } from '@/core/engine/count/window';
 import { isolate } from '@/core/words/fields';
 import type { FontSpec, Op } from '@/core/paint/display';
@@ -68,7 +71,7 @@ export const leaderboard: PieceKind<LeaderboardPiece, LeaderboardLive> = {
       field: 'measure',
       label: 'Counts',
       control: 'choice',
-      options: BOARD_MEASURES.map((value) => ({ value, label: MEASURE_TITLES[value] })),
+      options: BOARD_MEASURES.map((value) => ({ value, label: MEASURE[value].title })),
     },
     {
       field: 'who',
@@ -82,10 +85,11 @@ export const leaderboard: PieceKind<LeaderboardPiece, LeaderboardLive> = {
     },
     { field: 'rows', label: 'Places', control: 'number', least: 1, most: 10 },
   ],
-  live(piece, { derived, standings, show }) {
+  live(piece, state) {
+    const { derived, standings, show } = state;
     const rowsOf = (of: BoardMeasure): LeaderboardLive['rows'] => {
       if (piece.who === 'teams') return teamRows(piece, of, show.teams, derived.parts);
-      const board = boardOf(derived.boards, of, piece.window);
+      const board = boardIn(state, of, piece.window);
       const moved = (key: string, place: number) =>
         piece.moves && of === piece.measure ? movedPlaces(standings, piece.id, key, place) : null;
       return (board?.places ?? [])
@@ -150,7 +154,7 @@ export const measuresOf = ({ measure, turns = [] }: Pick<LeaderboardPiece, 'meas
 ];
 
 const titleOf = ({ title }: LeaderboardPiece, measure: BoardMeasure): string =>
-  title === '' ? '' : `${title}: ${MEASURE_TITLES[measure].toLowerCase()}`;
+  title === '' ? '' : `${title}: ${MEASURE[measure].title.toLowerCase()}`;
 const boardWords = (title: string, rows: LeaderboardLive['rows']): string =>
   `${title}: ${
     rows.length === 0

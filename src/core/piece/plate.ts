@@ -1,7 +1,8 @@
+import { boardIn } from '@/core/engine/count/counting';
+import type { BoardMeasure } from '@/core/engine/count/row';
 import { z } from 'zod';
 import { NOTABLE_KINDS, type NotableKind } from '@/core/engine/feature/plate/slice';
 import { withoutIsolates } from '@/core/words/fields';
-import { boardOf, type BoardMeasure } from '@/core/engine/count/leaderboard';
 import type { FontSpec, Op } from '@/core/paint/display';
 import { cutLine, lineOps } from '@/core/paint/text';
 import { inTurn } from './in-turn';
@@ -114,21 +115,22 @@ export const plate: PieceKind<PlatePiece, PlateLive> = {
       hidden: ({ which }) => which !== 'few',
     },
   ],
-  live({ of, which, few, words }, { notables, derived }) {
+  live({ of, which, few, words }, state) {
+    const { notables, derived } = state;
     if (which === 'top') {
-      const [first] = boardOf(derived.boards, TOP_BY[of])?.places ?? [];
+      const [first] = boardIn(state, TOP_BY[of])?.places ?? [];
       const total = first?.[TOP_BY[of]] ?? 0;
       return {
         kind: 'plate',
         lines:
           first && total > 0
-            ? [derived.say(words, { viewer: first.name, handle: first.handle, total, count: total })]
+            ? [derived.format(words, { viewer: first.name, handle: first.handle, total, count: total })]
             : [],
       };
     }
     const known = notables.get(of);
     const list = which === 'few' ? known?.latest.slice(0, few) : known?.[which].slice(0, 1);
-    return { kind: 'plate', lines: (list ?? []).map(({ values }) => derived.say(words, values)) };
+    return { kind: 'plate', lines: (list ?? []).map(({ values }) => derived.format(words, values)) };
   },
   sample: () => ({ kind: 'plate', lines: [] }),
   draw(piece, { lines }, tools) {

@@ -1,4 +1,4 @@
-import { MEASURE_EVENTS } from '@/core/engine/count/measure';
+import { MEASURE } from '@/core/engine/count/measure';
 import { whyNever } from '@/core/platform';
 import type { Show } from '@/core/show/show';
 import type { Piece } from './index';
@@ -12,7 +12,7 @@ export function pieceTrouble(piece: Piece, show: Show): string | null {
         ? show.goals.find(({ id }) => id === piece.goal)?.measure
         : undefined;
   if (measure === undefined) return null;
-  const { kinds, what } = MEASURE_EVENTS[measure];
-  const reasons = kinds.map((kind) => whyNever(show.feeds, kind, what));
+  const { kinds, grows = kinds, what } = MEASURE[measure];
+  const reasons = grows.map((kind) => whyNever(show.feeds, kind, what));
   return reasons.every((reason) => reason !== null) ? (reasons.at(-1) ?? null) : null;
 }

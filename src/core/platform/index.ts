@@ -1,5 +1,5 @@
+import type { Feed, PlatformName } from '@/core/show/feed';
 import type { EventKind } from '@/core/event/kind';
-import type { Feed, PlatformName } from '@/core/show/show';
 import { activityKinds } from './activity';
 import { brindleKinds } from './brindle';
 import { MAPPED_KINDS } from './mapping';

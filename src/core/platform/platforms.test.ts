@@ -1,8 +1,8 @@
+import type { Feed } from '@/core/show/feed';
 import type { FeedView } from '@/core/desk/view';
 import { diagnosis } from '@/core/desk/diagnosis';
 import { pieceTrouble } from '@/core/piece/waits';
 import { starterShow } from '@/core/show/starter';
-import type { Feed } from '@/core/show/show';
 import { kindsOf, sendsOf, tellsRoom, whyNever } from './index';
 import { newRule } from './draft-rule';
 

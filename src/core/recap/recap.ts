@@ -1,8 +1,9 @@
+import type { Totals } from '@/core/engine/count/totals';
+import type { ViewerTally } from '@/core/engine/count/viewer-tally';
 import type { StreamEvent } from '@/core/event/event';
 import { fold } from '@/core/session/fold';
 import { compareTallies } from '@/core/engine/count/leaderboard';
 import { newState } from '@/core/session/state';
-import type { Totals, ViewerTally } from '@/core/engine/count/tally';
 import type { Show } from '@/core/show/show';
 import { emptyShow } from '@/core/show/starter';
 

@@ -1,4 +1,4 @@
-import { nextDue } from '@/core/engine/cue/fire';
+import { nextDue } from '@/core/engine/kernel/due';
 import type { Effect } from '@/core/engine/kernel/effect';
 import { fold } from '@/core/session/fold';
 import type { Alert } from '@/core/engine/alert/alert';

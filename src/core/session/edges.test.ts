@@ -1,3 +1,5 @@
+import { newMemory } from '@/core/engine/kernel/memory';
+import { answers } from '@/core/show/answers';
 import { aChat, aFollow, aGift, aLike, START } from '@/core/event/examples';
 import type { StreamEvent } from '@/core/event/event';
 import { closeSilent, newIntake, takeIn } from '@/core/intake/intake';
@@ -9,14 +11,12 @@ import { advanceGoal, goalSchema, startGoal } from '@/core/engine/feature/goal/s
 import { ALWAYS, heldForAll, mayFire } from '@/core/engine/cue/conditions';
 import type { Command, Input } from './input';
 import { join, joins, MOST_NAMES, type Joining } from '@/core/engine/alert/joining';
-import { newMemory } from '@/core/engine/cue/memory';
 import { AlertQueue } from '@/core/engine/alert/queue';
 import { CALM, PLAIN } from '@/core/engine/alert/plan';
 import { ANY } from '@/core/engine/cue/range';
-import { answers } from '@/core/engine/cue/answers';
 import { newState, type SessionState } from './state';
 import { isIn, spanOf, type Window } from '@/core/engine/count/window';
-import { nextRoll, windowNow } from '@/core/engine/count/windows';
+import { nextRollover, windowNow } from '@/core/engine/count/windows';
 import { Past, Rows } from '@/core/engine/count/past';
 import { WORD_FIELDS } from '@/core/words/fields';
 
@@ -31,9 +31,12 @@ const run = (show: Show, ...inputs: Input[]): SessionState => {
   return state;
 };
 
+/** A state of nothing, at a time. */
+const at = (now: number) => ({ ...newState(starterShow('at')), now });
+
 describe('windows', () => {
   const noon = Date.UTC(2026, 10, 27, 12);
-  const now = (window: Window) => windowNow(window, noon, 'UTC', new Rows(60_000), new Past());
+  const now = (window: Window) => windowNow(window, { now: noon, zone: 'UTC', minutes: new Rows(60_000), past: new Past() });
 
   test('a window’s first moment is in it, and its end is not', () => {
     const span = spanOf({ over: 'day' }, noon, 'UTC');
@@ -73,11 +76,11 @@ describe('windows', () => {
   test('one that is yet to begin rolls at its beginning, one that has begun at its end', () => {
     const later = now({ over: 'days', from: '2026-12-05', days: 3 });
     expect([
-      nextRoll([later], noon),
-      nextRoll([later], Date.UTC(2026, 11, 5)),
-      nextRoll([later], Date.UTC(2026, 11, 8)),
+      nextRollover([later], noon),
+      nextRollover([later], Date.UTC(2026, 11, 5)),
+      nextRollover([later], Date.UTC(2026, 11, 8)),
     ]).toEqual([Date.UTC(2026, 11, 5), Date.UTC(2026, 11, 8), Infinity]);
-    expect(nextRoll([later, now({ over: 'day' })], noon)).toBe(Date.UTC(2026, 10, 28));
+    expect(nextRollover([later, now({ over: 'day' })], noon)).toBe(Date.UTC(2026, 10, 28));
   });
 });
 
@@ -92,15 +95,11 @@ describe('goals and holds', () => {
 
   test('“while it is open” does not hold for a goal that is hidden, reached or gone', () => {
     const holds = { ...ALWAYS, goal: 'g' };
-    const may = (goal: object | null) =>
-      mayFire(
-        holds,
-        newMemory(),
-        START,
-        null,
-        'x',
-        new Map(goal ? [['g', { id: 'g', value: 5, target: 10, reached: 0, hidden: false, ...goal }]] : []),
-      );
+    const may = (goal: object | null) => {
+      const state = at(START);
+      if (goal) state.goals.set('g', { id: 'g', value: 5, target: 10, reached: 0, hidden: false, ...goal });
+      return mayFire(state, holds, newMemory(), { viewer: null, seed: 'x' });
+    };
     expect([may({}), may({ hidden: true }), may({ value: 10 }), may({ value: 9 }), may(null)]).toEqual([
       null,
       'goal',
@@ -112,7 +111,9 @@ describe('goals and holds', () => {
 
   test('at most once every ten seconds: not a millisecond earlier, and exactly then', () => {
     const memory = newMemory();
-    const viewer = (at: number) => mayFire({ ...ALWAYS, everyViewer: 10 }, memory, at, 'f/ines', 'x', new Map());
+    const fire = (now: number, who: string) =>
+      mayFire(at(now), { ...ALWAYS, everyViewer: 10 }, memory, { viewer: who, seed: 'x' });
+    const viewer = (now: number) => fire(now, 'f/ines');
     expect([viewer(0), viewer(9999), viewer(10_000), viewer(19_999), viewer(20_000)]).toEqual([
       null,
       'viewerCooldown',
@@ -121,14 +122,14 @@ describe('goals and holds', () => {
       null,
     ]);
     // Those whose time is over are forgotten, and no others.
-    mayFire({ ...ALWAYS, everyViewer: 10 }, memory, 25_000, 'f/hana', 'x', new Map());
+    fire(25_000, 'f/hana');
     expect([...memory.byViewer.keys()]).toEqual(['f/ines', 'f/hana']);
-    mayFire({ ...ALWAYS, everyViewer: 10 }, memory, 30_000, 'f/mirek', 'x', new Map());
+    fire(30_000, 'f/mirek');
     expect([...memory.byViewer.keys()]).toEqual(['f/hana', 'f/mirek']);
     const all = { ...newMemory(), lastAt: 0 };
     expect([
-      heldForAll({ ...ALWAYS, every: 10 }, all, 9999, ''),
-      heldForAll({ ...ALWAYS, every: 10 }, all, 10_000, ''),
+      heldForAll({ ...ALWAYS, every: 10 }, all, at(9999)),
+      heldForAll({ ...ALWAYS, every: 10 }, all, at(10_000)),
     ]).toEqual(['cooldown', null]);
   });
 });

@@ -1,3 +1,4 @@
+import { serialize, deserialize } from './state';
 import canonicalize from 'canonicalize';
 import { aChat, aFollow, START } from '@/core/event/examples';
 import { newCue, plainly, starterShow } from '@/core/show/starter';
@@ -8,7 +9,7 @@ import { FAULTS_WITHIN_MS, faultWords } from '@/core/engine/kernel/fault';
 import { fold } from './fold';
 import { Guard } from './guard';
 import type { Input } from './input';
-import { freeze, newState, thaw, type SessionState } from './state';
+import { newState, type SessionState } from './state';
 
 /* An input that cannot be done costs itself alone. No valid show makes the fold throw: these have a step that no schema would let in. */
 
@@ -56,7 +57,7 @@ function guarded(of: Show = show) {
   };
   return { guard, journal, posted, put, histories: () => histories };
 }
-const without = (state: SessionState): string => canonicalize({ ...freeze(state), faults: [] }) ?? '';
+const without = (state: SessionState): string => canonicalize({ ...serialize(state), faults: [] }) ?? '';
 
 test('the state afterwards is as if the input had never come, and what follows is counted', () => {
   const { guard, put, posted } = guarded();
@@ -88,7 +89,7 @@ test('the journal that is left reads back to the same, faults and all', () => {
     put(input);
   const again = newState(show);
   for (const input of journal) fold(again, structuredClone(input));
-  expect(canonicalize(freeze(again))).toBe(canonicalize(freeze(guard.state)));
+  expect(canonicalize(serialize(again))).toBe(canonicalize(serialize(guard.state)));
   expect(journal.filter(({ input }) => input === 'fault')).toMatchObject([
     { cue: 'bad', what: 'event', lost: { id: `c${START + 2}` }, off: false },
   ]);
@@ -164,7 +165,7 @@ test('the whole history is read once, however often something fails within it', 
   expect(histories()).toBe(1);
   expect(guard.state.totals.byKind.chat).toBe(0);
   // A state that is made of its text is the state: it goes on alike.
-  const back = thaw(JSON.parse(JSON.stringify(freeze(guard.state))) as ReturnType<typeof freeze>);
+  const back = deserialize(JSON.parse(JSON.stringify(serialize(guard.state))) as ReturnType<typeof serialize>);
   for (const state of [guard.state, back]) fold(state, follow(START + 9000, 'hana'));
-  expect(canonicalize(freeze(back))).toBe(canonicalize(freeze(guard.state)));
+  expect(canonicalize(serialize(back))).toBe(canonicalize(serialize(guard.state)));
 });

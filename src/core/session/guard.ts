@@ -1,9 +1,9 @@
-import type { Effect } from '@/core/engine/kernel/effect';
+import type { Effect, Emit } from '@/core/engine/kernel/effect';
 import { FAULTS_WITHIN_MS, MOST_FAULTS, type FaultInput } from '@/core/engine/kernel/fault';
 import { fold } from './fold';
 import type { Input } from './input';
-import { freeze, thaw, type FrozenState, type SessionState } from './state';
-import type { Emit } from '@/core/engine/cue/do-steps';
+import type { SavedState } from './saved';
+import { deserialize, serialize, type SessionState } from './state';
 
 /** A fault, with what was thrown: for the log. */
 export interface Caught {
@@ -22,7 +22,7 @@ const MOST_TRIES = 30;
  * half a change: the state is then made again, from the last one that was kept or from its whole history.
  */
 export class Guard {
-  private kept: { frozen: string; since: Input[]; times: number } | null = null;
+  private kept: { saved: string; since: Input[]; times: number } | null = null;
   /** When each origin failed lately, ms of the engine's clock. */
   private readonly failed = new Map<string, number[]>();
 
@@ -80,14 +80,16 @@ export class Guard {
     kept.since.push(input);
     if (kept.since.length < KEPT_INPUTS) return;
     this.kept =
-      kept.times < KEPT_TIMES ? { frozen: JSON.stringify(freeze(this.state)), since: [], times: kept.times + 1 } : null;
+      kept.times < KEPT_TIMES
+        ? { saved: JSON.stringify(serialize(this.state)), since: [], times: kept.times + 1 }
+        : null;
   }
 
   private recover(): SessionState {
-    const state = this.kept ? thaw(JSON.parse(this.kept.frozen) as FrozenState) : this.history();
+    const state = this.kept ? deserialize(JSON.parse(this.kept.saved) as SavedState) : this.history();
     // What was done before is done again with the same outcome.
     for (const input of this.kept?.since ?? []) fold(state, input);
-    this.kept = { frozen: JSON.stringify(freeze(state)), since: [], times: 0 };
+    this.kept = { saved: JSON.stringify(serialize(state)), since: [], times: 0 };
     return state;
   }
 }

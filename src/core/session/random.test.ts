@@ -1,13 +1,14 @@
+import { savedStateSchema } from './saved';
+import { carryOverOf } from './carry-over';
+import { serialize, deserialize } from './state';
 import canonicalize from 'canonicalize';
 import { readInputLine } from '@/core/file/inputs';
 import { liveOf } from '@/core/piece';
 import { chanceOf, randomInputs, randomShow } from '@/core/show/random-show';
 import { MOST_STEPS } from '@/core/engine/kernel/fault';
 import { fold } from './fold';
-import { frozenStateSchema } from './saved';
-import { lastingOf } from './carry-over';
 import { outlooks } from './outlook';
-import { freeze, newState, thaw, type SessionState } from './state';
+import { newState, type SessionState } from './state';
 
 /* Whatever the show and whatever happens: the fold never throws, does no more than its steps, and reads back the same. */
 
@@ -16,10 +17,10 @@ const [COUNT = 20_000, FIRST = 1] = (process.env.GAVIRN_RANDOM ?? '').split(',')
 /** So many inputs come to each show. */
 const INPUTS = 25;
 
-const whole = (state: SessionState): string => canonicalize(freeze(state)) ?? '';
+const whole = (state: SessionState): string => canonicalize(serialize(state)) ?? '';
 /** By way of its text and its schema: what is saved has the form that is believed. */
 const saved = (state: SessionState): SessionState =>
-  thaw(frozenStateSchema.parse(JSON.parse(JSON.stringify(freeze(state)))));
+  deserialize(savedStateSchema.parse(JSON.parse(JSON.stringify(serialize(state)))));
 
 test(`${COUNT} inputs to shows by chance`, () => {
   for (let seed = FIRST, done = 0; done < COUNT; seed += 1) {
@@ -51,7 +52,7 @@ test(`${COUNT} inputs to shows by chance`, () => {
     outlooks(state);
     if (!twice) continue;
     // The next session begins with what this one leaves, and its first line can be read.
-    const next = { input: 'begin', at: Math.round(state.now), session: 'next', lasting: lastingOf(state) };
+    const next = { input: 'begin', at: Math.round(state.now), session: 'next', lasting: carryOverOf(state) };
     if (!readInputLine(JSON.stringify(next)))
       throw new Error(`Seed ${seed}: the next session's beginning cannot be read back.`);
     const [then, now] = [whole(saved(again)), whole(state)];

@@ -1,4 +1,4 @@
-import { WHEN_KINDS } from '@/core/engine/cue/when';
+import { makeWhen } from '@/core/engine/kinds';
 import { mediaSchema } from '@/core/media/media';
 import { PLAIN_LOOK } from '@/core/engine/alert/look';
 import { bringIn, clashes, cueFileOf, readCueFile, type CueFile } from './cue-file';
@@ -8,7 +8,7 @@ import type { Cue, Show } from './show';
 const pot = mediaSchema.parse({ id: 'a'.repeat(64), name: 'Pot', type: 'image/png', bytes: 10, width: 4, height: 4 });
 const start = starterShow('mine');
 const gift: Cue = {
-  ...newCue('gift', WHEN_KINDS.gift.make(start), [
+  ...newCue('gift', makeWhen('gift', start), [
     { kind: 'show', spotlight: 'spotlight', words: '{viewer}', seconds: 3, look: { ...PLAIN_LOOK, picture: pot.id } },
     { kind: 'add', number: 'countdown/kiln', amount: 30, per: 'once' },
     { kind: 'call', cue: 'welcome' },

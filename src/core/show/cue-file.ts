@@ -1,8 +1,8 @@
+import type { Step } from '@/core/engine/kinds';
 import { z } from 'zod';
 import { counterSchema } from '@/core/engine/feature/counter/schema';
 import { countdownSchema } from '@/core/engine/feature/countdown/schema';
 import { goalSchema } from '@/core/engine/feature/goal/schema';
-import type { Step } from '@/core/engine/cue/step';
 import { mediaSchema, stepMedia } from '@/core/media/media';
 import { cueSchema, type Cue, type Show } from './show';
 

@@ -1,8 +1,8 @@
+import { carryOverSchema } from '@/core/session/carry-over';
+import type { Step } from '@/core/engine/kinds';
 import type { z } from 'zod';
 import { commandSchema, inputSchema, type Input } from '@/core/session/input';
 import { ALWAYS } from '@/core/engine/cue/conditions';
-import { lastingSchema } from '@/core/session/carry-over';
-import type { Step } from '@/core/engine/cue/step';
 import { ANY } from '@/core/engine/cue/range';
 import { EVERYONE } from '@/core/engine/cue/who';
 import { streamEventSchema } from '@/core/event/event';
@@ -304,7 +304,7 @@ const NOW = 1_795_000_000_000;
 export function randomInputs(show: Show, count: number, chance: Chance): Input[] {
   let at = NOW;
   const inputs: Input[] = [
-    { input: 'begin', at, session: 'a', ...(chance() < 0.3 ? { lasting: valueFor(lastingSchema, chance) } : {}) },
+    { input: 'begin', at, session: 'a', ...(chance() < 0.3 ? { lasting: valueFor(carryOverSchema, chance) } : {}) },
   ];
   for (const { id } of show.draws) inputs.push({ input: 'seed', at, draw: id, seed: '0'.repeat(64) });
   while (inputs.length < count) {

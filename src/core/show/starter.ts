@@ -1,12 +1,12 @@
-import { SAFE } from '@/core/stage/safe-area';
-import { TRANSITION } from '@/core/stage/scene';
+import { TRANSITION } from '@/core/engine/feature/scene/schema';
+import { LEFT_OUT } from '@/core/engine/count/left-out';
+import type { Step, When } from '@/core/engine/kinds';
+import { SAFE } from '@/core/show/safe-area';
 import { ALWAYS } from '@/core/engine/cue/conditions';
-import { LEFT_OUT } from '@/core/engine/count/leaderboard';
 import { POINTS } from '@/core/engine/feature/points/schema';
 import { PLAIN } from '@/core/engine/alert/plan';
 import { SPEECH } from '@/core/engine/alert/speech';
-import type { Step } from '@/core/engine/cue/step';
-import { WHEN_KINDS, type When } from '@/core/engine/cue/when';
+import { makeWhen } from '@/core/engine/kinds';
 import { EVERYONE } from '@/core/engine/cue/who';
 import { goal } from '@/core/piece/goal';
 import { leaderboard } from '@/core/piece/leaderboard';
@@ -83,8 +83,8 @@ export function starterShow(id: string, name = 'My show'): Show {
     pieces,
     cues: [
       newCue('welcome', { kind: 'follow' }, [words('Welcome, {viewer}', 4)]),
-      newCue('thanks', WHEN_KINDS.gift.make(show), [words('{viewer} sent {count} {gift}', 4)]),
-      newCue('hundred', { ...WHEN_KINDS.every.make(show), every: 100 }, [words('{viewer}: {count} likes', 3)]),
+      newCue('thanks', makeWhen('gift', show), [words('{viewer} sent {count} {gift}', 4)]),
+      newCue('hundred', { ...makeWhen('every', show), every: 100 }, [words('{viewer}: {count} likes', 3)]),
     ],
   };
 }

@@ -1,6 +1,6 @@
+import type { Step } from '@/core/engine/kinds';
 import type { EventKind } from '@/core/event/kind';
-import type { Step } from '@/core/engine/cue/step';
-import { WHEN_KINDS } from '@/core/engine/cue/when';
+import { makeWhen } from '@/core/engine/kinds';
 import { ALWAYS } from '@/core/engine/cue/conditions';
 import type { Cue, Show } from './show';
 import { newCue } from './starter';
@@ -34,7 +34,7 @@ export const STARTS: readonly Start[] = [
     says: 'Small, middle and large gifts, each with a sound of its own',
     shape: 'gift',
     make: (show, at, id) => {
-      const gift = WHEN_KINDS.gift.make(show);
+      const gift = makeWhen('gift', show);
       const said = '{viewer} sent {count} {gift}';
       return [
         {
@@ -60,7 +60,7 @@ export const STARTS: readonly Start[] = [
     says: 'Of one viewer',
     shape: 'like',
     make: (show, at, id) => [
-      newCue(id(), { ...WHEN_KINDS.every.make(show), every: 100 }, [
+      newCue(id(), { ...makeWhen('every', show), every: 100 }, [
         words(at, '{viewer}: {count} likes', 3),
         play('wood-block'),
       ]),
@@ -82,7 +82,7 @@ export const STARTS: readonly Start[] = [
     says: 'Words and a hand bell',
     shape: 'subscribe',
     make: (show, at, id) => [
-      newCue(id(), WHEN_KINDS.subscribe.make(show), [words(at, '{viewer} subscribed', 5), play('hand-bell')]),
+      newCue(id(), makeWhen('subscribe', show), [words(at, '{viewer} subscribed', 5), play('hand-bell')]),
     ],
   },
   {
@@ -90,7 +90,7 @@ export const STARTS: readonly Start[] = [
     says: 'The amount, and read aloud',
     shape: 'tip',
     make: (show, at, id) => [
-      newCue(id(), WHEN_KINDS.tip.make(show), [
+      newCue(id(), makeWhen('tip', show), [
         words(at, '{viewer} tipped {worth}', 5),
         play('four-strings'),
         { kind: 'wait', seconds: 1.5 },
@@ -103,7 +103,7 @@ export const STARTS: readonly Start[] = [
     says: 'The streamer and how many come',
     shape: 'raid',
     make: (show, at, id) => [
-      newCue(id(), WHEN_KINDS.raid.make(show), [
+      newCue(id(), makeWhen('raid', show), [
         words(at, '{viewer} comes with {count, plural, one {# viewer} other {# viewers}}', 6),
         play('low-bell'),
       ]),
@@ -122,13 +122,13 @@ export const STARTS: readonly Start[] = [
     says: 'Words and bells',
     shape: 'room',
     make: (show, at, id) => [
-      newCue(id(), WHEN_KINDS.goal.make(show), [words(at, '{goal}: reached', 6), play('three-bells')]),
+      newCue(id(), makeWhen('goal', show), [words(at, '{goal}: reached', 6), play('three-bells')]),
     ],
   },
   {
     title: 'Applause at a press',
     says: 'A button on the desk',
     shape: 'room',
-    make: (show, at, id) => [newCue(id(), WHEN_KINDS.press.make(show), [words(at, 'Applause', 3), play('rattle')])],
+    make: (show, at, id) => [newCue(id(), makeWhen('press', show), [words(at, 'Applause', 3), play('rattle')])],
   },
 ];

@@ -10,7 +10,7 @@ import { arcOf, LEAST_ARC, smallestType } from './judge/reading';
 import { boundsOf, coverOf, overlap } from './boxes';
 import { rank } from './importance';
 import { piecesSeen } from './seen';
-import { isUpright, veilsOf } from './safe-area';
+import { isUpright, veilsOf } from '@/core/show/safe-area';
 
 /* Arranging for the streamer: from the pieces, and how much each matters, layouts in which nothing is wrong. */
 

@@ -1,9 +1,10 @@
+import type { Outlet } from '@/core/show/outlet';
 import type { Input } from '@/core/session/input';
 import { fold } from '@/core/session/fold';
 import { newState, type SessionState } from '@/core/session/state';
 import { liveOf } from '@/core/piece';
 import type { StreamEvent } from '@/core/event/event';
-import type { Outlet, Show } from '@/core/show/show';
+import type { Show } from '@/core/show/show';
 import { piecesSeen } from './seen';
 import type { Scene } from './stage';
 

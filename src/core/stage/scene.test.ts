@@ -1,14 +1,15 @@
+import { cueProblem } from '@/core/show/sentence';
+import { serialize, deserialize } from '@/core/session/state';
+import type { Step } from '@/core/engine/kinds';
+import { inScene, sceneOf } from '@/core/engine/feature/scene/schema';
 import { aFollow, START } from '@/core/event/examples';
 import type { Effect } from '@/core/engine/kernel/effect';
 import { fold } from '@/core/session/fold';
 import { ALWAYS } from '@/core/engine/cue/conditions';
 import type { Input } from '@/core/session/input';
-import { cueTrouble } from '@/core/engine/cue/sentence';
-import { freeze, newState, thaw } from '@/core/session/state';
-import type { Step } from '@/core/engine/cue/step';
+import { newState } from '@/core/session/state';
 import { newCue, plainly, starterShow } from '@/core/show/starter';
 import type { Show } from '@/core/show/show';
-import { inScene, sceneOf } from './scene';
 
 const words = (said: string): Step => ({ kind: 'show', spotlight: 'spotlight', words: said, seconds: 1 });
 const base: Show = {
@@ -76,7 +77,7 @@ test('a cue changes the scene, and cues that send each other to and fro come to 
     ],
   });
   follow('a');
-  expect([['before', 'live'].includes(state.scene), state.derived.changes]).toEqual([true, []]);
+  expect([['before', 'live'].includes(state.scene), state.derived.later]).toEqual([true, []]);
 });
 
 test('a cue that is for certain scenes is held back in the others, and says so when they are gone', () => {
@@ -89,18 +90,18 @@ test('a cue that is for certain scenes is held back in the others, and says so w
   const feeds: Show['feeds'] = [
     { id: 'f', platform: 'brindle', handle: 'x', on: true, rate: { coin: 0, kept: 0 }, admitted: [] },
   ];
-  expect(cueTrouble(only, { ...base, feeds })).toBeNull();
-  expect(cueTrouble(only, { ...base, feeds, scenes: [] })).toBe('It cannot fire. The scenes that it is for are gone.');
+  expect(cueProblem(only, { ...base, feeds })).toBeNull();
+  expect(cueProblem(only, { ...base, feeds, scenes: [] })).toBe('It cannot fire. The scenes that it is for are gone.');
 });
 
 test('another setup keeps the scene while it is there; a frozen state has it', () => {
   const { state, scene, put } = session();
   scene('live');
   put({ input: 'show', at: START, show: { ...base, name: 'Other' } });
-  expect([state.scene, thaw(JSON.parse(JSON.stringify(freeze(state))) as ReturnType<typeof freeze>).scene]).toEqual([
-    'live',
-    'live',
-  ]);
+  expect([
+    state.scene,
+    deserialize(JSON.parse(JSON.stringify(serialize(state))) as ReturnType<typeof serialize>).scene,
+  ]).toEqual(['live', 'live']);
   put({ input: 'show', at: START, show: { ...base, scenes: base.scenes.slice(0, 1) } });
   expect(state.scene).toBe('before');
 });

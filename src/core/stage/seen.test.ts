@@ -1,16 +1,17 @@
+import type { Outlet } from '@/core/show/outlet';
+import { placedIn } from '@/core/engine/feature/scene/schema';
 import { fold } from '@/core/session/fold';
 import { newState } from '@/core/session/state';
 import { aGift } from '@/core/event/examples';
 import { leaderboard } from '@/core/piece/leaderboard';
 import { liveOf, type Piece } from '@/core/piece';
-import type { Outlet, Show } from '@/core/show/show';
+import type { Show } from '@/core/show/show';
 import { starterShow } from '@/core/show/starter';
 import type { DisplayList, PlacedGroup } from '@/core/paint/display';
 import { Film, inputsOfLog } from './film';
-import { placedIn } from './scene';
 import { piecesSeen } from './seen';
 import { between } from './transition';
-import { WALL_FRAME, wallPlaces } from './wall';
+import { WALL_FRAME, wallPlaces } from '@/core/show/wall';
 
 const base = starterShow('seen');
 const scenes = [

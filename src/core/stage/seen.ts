@@ -1,6 +1,7 @@
+import type { Outlet } from '@/core/show/outlet';
+import { inScene, placedIn } from '@/core/engine/feature/scene/schema';
 import type { Piece } from '@/core/piece';
-import type { Outlet, Show } from '@/core/show/show';
-import { inScene, placedIn } from './scene';
+import type { Show } from '@/core/show/show';
 
 /** What is looked at: a scene ('' where there is none), without what cues have taken away; `by`: one outlet, or the app, which shows the streamer's own pieces too. */
 export interface Look {

@@ -1,5 +1,5 @@
+import type { Transition } from '@/core/engine/feature/scene/schema';
 import type { DisplayList, PlacedGroup } from '@/core/paint/display';
-import type { Transition } from './scene';
 
 const ease = (t: number): number => t * t * (3 - 2 * t);
 

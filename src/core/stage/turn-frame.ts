@@ -2,7 +2,7 @@ import type { Box } from '@/core/paint/display';
 import type { Measure } from '@/core/paint/text';
 import type { Piece } from '@/core/piece';
 import { least, PIECE_KINDS } from '@/core/piece';
-import { isUpright } from './safe-area';
+import { isUpright } from '@/core/show/safe-area';
 import type { FrameSize, Show } from '@/core/show/show';
 import { arrange } from './arrange';
 import { isPicture } from './judge/finding';

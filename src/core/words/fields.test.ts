@@ -1,4 +1,5 @@
-import { takeApart, wordsTrouble } from './message';
+import { wordsProblem } from './message';
+import { takeApart } from './message';
 import { isolate, withoutIsolates, type WordValues } from './fields';
 
 const fill = (words: string, values: WordValues, language = 'en'): string => takeApart(words, language)(values);
@@ -7,8 +8,8 @@ test('fields are filled, missing ones fall back, unknown ones stay to be seen', 
   expect(fill('{viewer} sent {count} {gift}', { viewer: 'Inês', gift: 'Glaze Pot' })).toBe('Inês sent 1 Glaze Pot');
   expect(fill('{viewer}!', {})).toBe('Someone!');
   expect(fill('{nobody} {viewer}', { viewer: 'A' })).toBe('{nobody} A');
-  expect(wordsTrouble('{viewer} {vewer} {gift}', 'en')).toMatch(/no field \{vewer\}/);
-  expect(wordsTrouble('{viewer} {gift}', 'en')).toBeNull();
+  expect(wordsProblem('{viewer} {vewer} {gift}', 'en')).toMatch(/no field \{vewer\}/);
+  expect(wordsProblem('{viewer} {gift}', 'en')).toBeNull();
 });
 
 test('a field in a name is not filled again', () => {
@@ -61,8 +62,8 @@ test.each([
 
 test('forms that cannot be read stay as they were typed, and it is said', () => {
   expect(fill('{count, plural, one {# gift}', { count: 2 })).toBe('{count, plural, one {# gift}');
-  expect(wordsTrouble('{count, plural, one {# gift}', 'en')).toMatch(/cannot be read/);
-  expect(wordsTrouble('{viewer} sent {count, plural, one {# gift} other {# gifts}}', 'en')).toBeNull();
+  expect(wordsProblem('{count, plural, one {# gift}', 'en')).toMatch(/cannot be read/);
+  expect(wordsProblem('{viewer} sent {count, plural, one {# gift} other {# gifts}}', 'en')).toBeNull();
 });
 
 test('a name with braces is text among forms as well', () => {
@@ -90,10 +91,10 @@ test.each([
 ])('%s: shown as it was typed, whatever the values, and said with its place', (_name, words, says) => {
   for (const values of [{}, { count: 1, viewer: 'Inês' }, { count: '7', viewer: '' }])
     expect(fill(words, values)).toBe(words);
-  expect(wordsTrouble(words, 'en')).toMatch(says);
+  expect(wordsProblem(words, 'en')).toMatch(says);
 });
 
 test('tags are text, and a field alone is one in any place', () => {
   expect(fill('<b>{viewer}</b> {count, number}', { viewer: 'Inês', count: 2 })).toBe('<b>Inês</b> 2');
-  expect(wordsTrouble('{viewer} and {vewer}', 'en')).toMatch(/There is no field \{vewer\} at character 14/);
+  expect(wordsProblem('{viewer} and {vewer}', 'en')).toMatch(/There is no field \{vewer\} at character 14/);
 });

@@ -32,7 +32,7 @@ function byForms(message: IntlMessageFormat, words: string): Words {
     try {
       return String(message.format(given(values)));
     } catch {
-      // A form that this value cannot take, such as a number format with an impossible currency: `wordsTrouble` says so while they are written.
+      // A form that this value cannot take, such as a number format with an impossible currency: `wordsProblem` says so while they are written.
       return words;
     }
   };
@@ -118,7 +118,7 @@ function placeOf(words: string, at: unknown): string {
 }
 
 /** Why words will not read as they were meant, with the place, in a sentence; null when they will. */
-export function wordsTrouble(words: string, language: string): string | null {
+export function wordsProblem(words: string, language: string): string | null {
   if (TYPED.test(words)) {
     const read = readForms(words, language);
     return read.ok ? null : read.reason;

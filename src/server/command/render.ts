@@ -1,3 +1,4 @@
+import type { Outlet } from '@/core/show/outlet';
 import { spawn } from 'node:child_process';
 import { once } from 'node:events';
 import { readFileSync } from 'node:fs';
@@ -11,7 +12,7 @@ import type { DisplayList } from '@/core/paint/display';
 import { Painter, sizeOf, type PaintHost } from '@/core/paint/painter';
 import { svgOf } from '@/core/paint/svg';
 import { readShow } from '@/core/show/file';
-import type { Outlet, Show } from '@/core/show/show';
+import type { Show } from '@/core/show/show';
 import { Film, inputsOfLog } from '@/core/stage/film';
 import { Stage } from '@/core/stage/stage';
 import { hostWith, type FileHost } from '@/server/paint/file-host';

@@ -1,4 +1,4 @@
-import type { Feed, PlatformName } from '@/core/show/show';
+import type { Feed, PlatformName } from '@/core/show/feed';
 import { connectActivity, connectCloudEvents } from './inbox';
 import { connectBrindle } from './brindle';
 import type { FeedClient, FeedListener, Room } from './client';

@@ -1,3 +1,4 @@
+import type { Feed } from '@/core/show/feed';
 import { linearPatterns } from '@/core/platform/linear-patterns';
 import WebSocket from 'ws';
 import type { Reading } from '@/core/intake/heard';
@@ -5,7 +6,6 @@ import type { FeedState } from '@/core/platform/feed-state';
 import { tellsRoom } from '@/core/platform';
 import { mapper } from '@/core/platform/mapping';
 import { bad, readJson } from '@/core/platform/reading';
-import type { Feed } from '@/core/show/show';
 import { backoff } from './backoff';
 import { boundedText } from './bounded';
 import { keepOn, type CheckStep, type FeedClient, type Room } from './client';

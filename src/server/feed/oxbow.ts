@@ -1,7 +1,7 @@
+import type { Feed } from '@/core/show/feed';
 import { readOxbowChat, readOxbowHook } from '@/core/platform/oxbow';
 import { readJson } from '@/core/platform/reading';
 import type { FeedState } from '@/core/platform/feed-state';
-import type { Feed } from '@/core/show/show';
 import { imitates, oneEditApart } from '@/core/people/lookalike';
 import { backoff } from './backoff';
 import { boundedJson } from './bounded';

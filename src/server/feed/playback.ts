@@ -1,7 +1,7 @@
+import type { Feed } from '@/core/show/feed';
 import type { Playback } from '@/core/desk/playback';
 import { lengthWords } from '@/core/desk/length';
 import { recordingParts, type Recorded } from '@/core/file/recording';
-import type { Feed } from '@/core/show/show';
 import { Turn } from './turn';
 import type { CheckStep, FeedClient, Room } from './client';
 import type { Connect, Connecting } from './connect';

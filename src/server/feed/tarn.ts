@@ -1,3 +1,4 @@
+import type { Feed } from '@/core/show/feed';
 import { readTarn } from '@/core/platform/tarn';
 import type { FeedState } from '@/core/platform/feed-state';
 import { backoff } from './backoff';
@@ -7,7 +8,6 @@ import { takeTurn } from './room-turns';
 import { keepOn, type CheckStep, type FeedClient, type Room } from './client';
 import type { Connect, Connecting } from './connect';
 import { handleSteps, lookAt, PLACES } from './look';
-import type { Feed } from '@/core/show/show';
 import { Turn } from './turn';
 
 const LOOK_AGAIN_MS = 30_000;

@@ -1,5 +1,5 @@
+import type { CarryOver } from '@/core/session/carry-over';
 import { setImmediate as afterOthers } from 'node:timers/promises';
-import type { Lasting } from '@/core/session/carry-over';
 import { LastingReader, lastingLines, LONGEST_LINE } from '@/core/file/lasting-lines';
 import { Turn } from '@/server/feed/turn';
 
@@ -8,14 +8,14 @@ import { Turn } from '@/server/feed/turn';
 /** In all, bytes. */
 const MOST = 64 << 20;
 
-export async function* lastingInTurns(lasting: Lasting): AsyncGenerator<string> {
+export async function* lastingInTurns(lasting: CarryOver): AsyncGenerator<string> {
   for (const line of lastingLines(lasting)) {
     yield line;
     await afterOthers();
   }
 }
 
-export type ReadLasting = { ok: true; lasting: Lasting } | { ok: false; reason: string };
+export type ReadLasting = { ok: true; lasting: CarryOver } | { ok: false; reason: string };
 
 const TOO_MUCH = 'That is more than earlier sessions can have left.';
 

@@ -1,9 +1,9 @@
+import { carryOverOf } from '@/core/session/carry-over';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { Router, type Request, type RequestHandler, type Response } from 'express';
 import { z } from 'zod';
 import { courseOf } from '@/core/engine/feature/goal/course';
-import { lastingOf } from '@/core/session/carry-over';
 import { commandSchema } from '@/core/session/input';
 import type { StreamEvent } from '@/core/event/event';
 import { writeEventLine } from '@/core/file/events';
@@ -156,7 +156,7 @@ export function shows(house: House, newcomers: RequestHandler): Router {
     const show = withShow(req, res);
     if (!show) return;
     res.type('application/x-ndjson');
-    await send(res, lastingInTurns(lastingOf(show.state)));
+    await send(res, lastingInTurns(carryOverOf(show.state)));
   });
 
   router.put('/:id/lasting', async (req, res) => {

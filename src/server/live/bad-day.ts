@@ -1,10 +1,11 @@
+import type { Feed } from '@/core/show/feed';
 import { createParser, type EventSourceParser } from 'eventsource-parser';
 import { HealthKeeper } from '@/core/desk/feed-health';
 import type { Reading } from '@/core/intake/heard';
 import { readBrindle } from '@/core/platform/brindle';
 import { readOxbowChat, readOxbowHook } from '@/core/platform/oxbow';
 import { readTarn } from '@/core/platform/tarn';
-import type { Feed, Show } from '@/core/show/show';
+import type { Show } from '@/core/show/show';
 import { Crowd } from '@/server/standins/brindle/crowd';
 import { Room } from '@/server/standins/brindle/room';
 import { PEOPLE } from '@/server/standins/crowd/people';

@@ -1,7 +1,7 @@
+import type { Feed } from '@/core/show/feed';
 import { HealthKeeper } from '@/core/desk/feed-health';
 import type { Reading } from '@/core/intake/heard';
 import { tellsRoom } from '@/core/platform';
-import type { Feed } from '@/core/show/show';
 import { connectFeed, type PlatformAddresses } from '@/server/feed/connect';
 import type { FeedClient, Room } from '@/server/feed/client';
 import type { Outward } from '@/server/feed/outward';

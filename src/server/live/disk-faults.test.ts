@@ -1,7 +1,7 @@
+import type { Feed } from '@/core/show/feed';
 import { mkdtempSync, readFileSync, rmSync, truncateSync, existsSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { Feed } from '@/core/show/show';
 import { emptyShow } from '@/core/show/starter';
 import { everywhere } from '@/server/feed/outward';
 import { pullPlug } from './bad-day';

@@ -1,3 +1,4 @@
+import type { Feed } from '@/core/show/feed';
 import { mkdtempSync, rmSync, statSync, readFileSync } from 'node:fs';
 import type { AddressInfo } from 'node:net';
 import { gzipSync } from 'node:zlib';
@@ -9,7 +10,7 @@ import { WebSocketServer } from 'ws';
 import { writeEventLine } from '@/core/file/events';
 import { aFollow, aGift, START } from '@/core/event/examples';
 import { emptyShow } from '@/core/show/starter';
-import type { Feed, Show } from '@/core/show/show';
+import type { Show } from '@/core/show/show';
 import { everywhere } from '@/server/feed/outward';
 import { House } from './house';
 import type { LiveShow } from './live-show';

@@ -1,3 +1,4 @@
+import type { Feed } from '@/core/show/feed';
 import {
   existsSync,
   mkdirSync,
@@ -11,7 +12,6 @@ import {
 } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import type { Feed } from '@/core/show/show';
 import { emptyShow } from '@/core/show/starter';
 import { everywhere } from '@/server/feed/outward';
 import { newLog } from '@/server/log';

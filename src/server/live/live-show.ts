@@ -1,3 +1,6 @@
+import { nextDue } from '@/core/engine/kernel/due';
+import { carryOverOf, type CarryOver } from '@/core/session/carry-over';
+import { troubleOf } from '@/core/engine/feature/feed-problem';
 import { randomBytes, randomUUID } from 'node:crypto';
 import { existsSync } from 'node:fs';
 import { faultWords } from '@/core/engine/kernel/fault';
@@ -5,11 +8,10 @@ import type { Notice } from '@/core/desk/notice';
 import { bytesIn } from './allowance';
 import type { Recorder } from '@/core/desk/happened';
 import type { StreamEvent } from '@/core/event/event';
-import { nextDue } from '@/core/engine/cue/fire';
-import { knowsNothing, lastingOf, type Lasting } from '@/core/session/carry-over';
+import { knowsNothing } from '@/core/session/carry-over';
 import { unseeded } from '@/core/engine/feature/draw/drawing';
 import type { Command, Input } from '@/core/session/input';
-import { newState, troubleOf, type SessionState } from '@/core/session/state';
+import { newState, type SessionState } from '@/core/session/state';
 import type { Reading } from '@/core/intake/heard';
 import { closeSilent, takeIn, takeReading } from '@/core/intake/intake';
 import { KEPT_TEXT } from '@/core/intake/trouble';
@@ -247,7 +249,7 @@ export class LiveShow {
   }
 
   /** Takes back what earlier sessions left; nothing where that is known. */
-  restore(lasting: Lasting): void {
+  restore(lasting: CarryOver): void {
     if (knowsNothing(this.state)) this.put({ input: 'restore', at: this.clock.now(), lasting });
   }
 
@@ -387,7 +389,7 @@ export class LiveShow {
         },
       ]),
     );
-    const begin: Input = { input: 'begin', at, session: randomUUID(), feeds, lasting: lastingOf(this.state) };
+    const begin: Input = { input: 'begin', at, session: randomUUID(), feeds, lasting: carryOverOf(this.state) };
     const first: Input[] = [];
     let rotated = false;
     this.standing = before.next(newState(show), () =>

@@ -1,9 +1,10 @@
+import type { Feed } from '@/core/show/feed';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { countdownSchema } from '@/core/engine/feature/countdown/schema';
 import { goalSchema } from '@/core/engine/feature/goal/schema';
-import type { Feed, Show } from '@/core/show/show';
+import type { Show } from '@/core/show/show';
 import { emptyShow } from '@/core/show/starter';
 import { everywhere } from '@/server/feed/outward';
 import { SteadyClock } from './clock';

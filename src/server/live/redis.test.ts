@@ -1,5 +1,5 @@
+import type { ViewerTally } from '@/core/engine/count/viewer-tally';
 import { Leaderboard } from '@/core/engine/count/leaderboard';
-import type { ViewerTally } from '@/core/engine/count/tally';
 import { seeded } from '@/server/standins/crowd/random';
 import { startRedis } from '../../../bench/redis';
 

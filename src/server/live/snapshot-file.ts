@@ -1,6 +1,6 @@
+import { savedStateSchema } from '@/core/session/saved';
 import { existsSync, readFileSync } from 'node:fs';
 import { z } from 'zod';
-import { frozenStateSchema } from '@/core/session/saved';
 import type { FrozenStanding } from './standing';
 
 /* A snapshot as a file: what the first bytes of a journal come to. It is never the truth, only quicker than the lines. */
@@ -19,7 +19,7 @@ const intake = z.object({
   open: z.array(z.string()),
 });
 const standing: z.ZodType<FrozenStanding> = z.object({
-  state: frozenStateSchema,
+  state: savedStateSchema,
   intakes: z.array(z.tuple([z.string(), intake])),
   positions: z.array(z.tuple([z.string(), z.string()])),
   rooms: z.array(z.tuple([z.string(), z.enum(['live', 'off'])])),

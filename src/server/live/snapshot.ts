@@ -18,7 +18,7 @@ export function takeSnapshot(folder: string, number: number, bytes: number): voi
   if (!show) throw new Error('The journal does not begin with its show.');
   writeWhole(
     Journal.snapshotFile(folder, number),
-    snapshotText(recovered.bytes, Standing.readBack(show, recovered, reread).freeze()),
+    snapshotText(recovered.bytes, Standing.readBack(show, recovered, reread).serialize()),
   );
 }
 

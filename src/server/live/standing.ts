@@ -1,8 +1,10 @@
+import { serialize, deserialize } from '@/core/session/state';
+import type { SavedState } from '@/core/session/saved';
 import { Recorder } from '@/core/desk/happened';
 import type { Effect } from '@/core/engine/kernel/effect';
 import { Guard, type Caught } from '@/core/session/guard';
 import type { Input } from '@/core/session/input';
-import { freeze, newState, thaw, type FrozenState, type SessionState } from '@/core/session/state';
+import { newState, type SessionState } from '@/core/session/state';
 import { freezeIntake, thawIntake, type FrozenIntake } from '@/core/intake/frozen';
 import { closeStreak, newIntake, remember, setCounter, type IntakeState } from '@/core/intake/intake';
 import type { Show } from '@/core/show/show';
@@ -10,7 +12,7 @@ import type { Room } from '@/server/feed/client';
 
 /** A standing as plain JSON: what a snapshot holds. */
 export interface FrozenStanding {
-  state: FrozenState;
+  state: SavedState;
   intakes: [string, FrozenIntake][];
   positions: [string, string][];
   rooms: [string, Room][];
@@ -73,7 +75,9 @@ export class Standing {
     const history = (): SessionState => (reading || !later ? Standing.stateOf(show, reread, done) : later());
     let reading = true;
     const { snapshot, inputs } = recovered;
-    const standing = snapshot ? new Standing(thaw(snapshot.state), snapshot, history) : Standing.of(show, history);
+    const standing = snapshot
+      ? new Standing(deserialize(snapshot.state), snapshot, history)
+      : Standing.of(show, history);
     for (const input of inputs) {
       standing.apply(input, true);
       done += 1;
@@ -108,9 +112,9 @@ export class Standing {
     return next;
   }
 
-  freeze(): FrozenStanding {
+  serialize(): FrozenStanding {
     return {
-      state: freeze(this.state),
+      state: serialize(this.state),
       intakes: [...this.intakes].map(([feed, intake]) => [feed, freezeIntake(intake)]),
       positions: [...this.positions],
       rooms: [...this.rooms],

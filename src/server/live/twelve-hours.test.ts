@@ -1,3 +1,4 @@
+import { LEFT_OUT } from '@/core/engine/count/left-out';
 import { spawnSync } from 'node:child_process';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -5,7 +6,6 @@ import { join } from 'node:path';
 import { leftOf } from '@/core/engine/feature/countdown/schema';
 import { pocketOf } from '@/core/engine/feature/points/earning';
 import { GOAL_MEASURES, type Goal } from '@/core/engine/feature/goal/schema';
-import { LEFT_OUT } from '@/core/engine/count/leaderboard';
 import { POINTS } from '@/core/engine/feature/points/schema';
 import type { Window } from '@/core/engine/count/window';
 import { writeEventLine } from '@/core/file/events';

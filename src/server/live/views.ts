@@ -6,7 +6,7 @@ import { outlooks } from '@/core/session/outlook';
 import { liveOf, type Live, type Piece } from '@/core/piece';
 import { PlaybackClient } from '@/server/feed/playback';
 import { piecesSeen } from '@/core/stage/seen';
-import { WALL_FRAME, wallFill, wallPlaces } from '@/core/stage/wall';
+import { WALL_FRAME, wallFill, wallPlaces } from '@/core/show/wall';
 import type { LiveShow } from './live-show';
 
 /** So long after it was to be heard a sound may still be sent: an outlet that opens late does not play what is long over. */

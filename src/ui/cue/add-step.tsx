@@ -1,18 +1,20 @@
+import { newStep, stepKind, STEPS } from '@/core/engine/kinds';
+import { MOST_STEPS_OF_CUE } from '@/core/engine/cue/cue';
 import { Pressable, View } from 'react-native';
-import { stepKind, STEP_KINDS, type StepKindName } from '@/core/engine/cue/step';
-import { MOST_STEPS, type Cue } from '@/core/show/show';
+
+import { type Cue } from '@/core/show/show';
 import { useShow } from '@/ui/data/show-context';
 import { Text } from '@/ui/part/text';
 
 /** One more step behind the others; what it is to do is chosen right away. `onAdded`: with its first token's field. */
 export function AddStep({ cue, onAdded }: { cue: Cue; onAdded: (field: string) => void }) {
   const { show, edit } = useShow();
-  if (cue.steps.length >= MOST_STEPS)
+  if (cue.steps.length >= MOST_STEPS_OF_CUE)
     return (
-      <Text tone="muted">{`A cue has ${MOST_STEPS} steps at most. Let another cue do the rest, and call it.`}</Text>
+      <Text tone="muted">{`A cue has ${MOST_STEPS_OF_CUE} steps at most. Let another cue do the rest, and call it.`}</Text>
     );
-  const add = (kind: StepKindName): void => {
-    const step = STEP_KINDS[kind].make(show);
+  const add = (kind: string): void => {
+    const step = newStep(kind, show);
     edit((draft) => {
       draft.cues.find(({ id }) => id === cue.id)?.steps.push(step);
     });
@@ -20,7 +22,7 @@ export function AddStep({ cue, onAdded }: { cue: Cue; onAdded: (field: string) =
   };
   return (
     <View className="gap-2">
-      {Object.values(STEP_KINDS).map(({ kind, title }) => (
+      {STEPS.map(({ kind, title }) => (
         <Pressable
           key={kind}
           role="button"
@@ -37,4 +39,4 @@ export function AddStep({ cue, onAdded }: { cue: Cue; onAdded: (field: string) =
 }
 
 /** What is asked for first where that is not the first in the list. */
-const FIRST: Partial<Record<StepKindName, string>> = { show: 'words' };
+const FIRST: Readonly<Record<string, string>> = { show: 'words' };

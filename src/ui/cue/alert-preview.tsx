@@ -1,8 +1,8 @@
+import type { Step } from '@/core/engine/kinds';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import RotateCcw from 'lucide-react-native/icons/rotate-ccw';
 import { takeApart } from '@/core/words/message';
-import type { Step } from '@/core/engine/cue/step';
 import type { WordValues } from '@/core/words/fields';
 import { sampleAlert } from '@/core/piece/spotlight';
 import { engineClock } from '@/ui/data/desk';

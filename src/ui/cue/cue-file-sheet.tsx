@@ -1,6 +1,6 @@
+import { cueSentence } from '@/core/show/sentence';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { cueSentence } from '@/core/engine/cue/sentence';
 import { bringIn, clashes, type CueChoice, type CueFile } from '@/core/show/cue-file';
 import { takeFiles } from '@/ui/data/media-files';
 import { randomKey } from '@/ui/data/random-key';

@@ -1,8 +1,7 @@
+import { cueSentence, cueProblem, eventsOf } from '@/core/show/sentence';
 import { Fragment, useState } from 'react';
 import { Text as NativeText, View } from 'react-native';
 import EllipsisVertical from 'lucide-react-native/icons/ellipsis-vertical';
-import { eventsOf } from '@/core/engine/cue/fire';
-import { cueSentence, cueTrouble } from '@/core/engine/cue/sentence';
 import type { Cue } from '@/core/show/show';
 import { ask } from '@/ui/data/api';
 import { useShow } from '@/ui/data/show-context';
@@ -14,7 +13,7 @@ import { Text } from '@/ui/part/text';
 export function CueRow({ cue, onField }: { cue: Cue; onField: (field: string) => void }) {
   const { show, keys } = useShow();
   const [said, setSaid] = useState<string | null>(null);
-  const trouble = cueTrouble(cue, show);
+  const trouble = cueProblem(cue, show);
   const tryIt = async (): Promise<void> => {
     const answer = await ask('POST', `/api/shows/${encodeURIComponent(show.id)}/commands`, {
       key: keys.desk,

@@ -1,4 +1,4 @@
-import { stepKind } from '@/core/engine/cue/step';
+import { stepKind } from '@/core/engine/kinds';
 import type { Cue } from '@/core/show/show';
 import { useShow } from '@/ui/data/show-context';
 import { feedName } from '@/ui/feed/feed-name';

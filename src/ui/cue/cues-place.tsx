@@ -1,8 +1,8 @@
+import { cueSentence, cueProblem } from '@/core/show/sentence';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { useRouter } from 'expo-router';
 import Plus from 'lucide-react-native/icons/plus';
-import { cueSentence, cueTrouble } from '@/core/engine/cue/sentence';
 import { cueFileOf, readCueFile, type CueFile } from '@/core/show/cue-file';
 import type { Cue } from '@/core/show/show';
 import { filesOf } from '@/ui/data/media-files';
@@ -34,7 +34,7 @@ export function CuesPlace() {
   const [sought, setSought] = useState('');
   const [said, setSaid] = useState<string[]>([]);
   const [most, setMost] = useState(PAGE);
-  const silent = show.cues.filter((cue) => cue.on && cueTrouble(cue, show)).length;
+  const silent = show.cues.filter((cue) => cue.on && cueProblem(cue, show)).length;
   const cue =
     open !== null && open !== 'new' && 'cue' in open ? show.cues.find(({ id }) => id === open.cue) : undefined;
   const wanted = sought.trim().toLocaleLowerCase();

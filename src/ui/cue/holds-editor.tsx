@@ -1,4 +1,4 @@
-import { holdsTrouble, type Holds } from '@/core/engine/cue/conditions';
+import { conditionsProblem, type Conditions } from '@/core/engine/cue/conditions';
 import { useShow } from '@/ui/data/show-context';
 import { Choice } from '@/ui/part/choice';
 import { NumberField } from '@/ui/part/field';
@@ -6,9 +6,9 @@ import { Ticks } from '@/ui/part/ticks';
 import { Text } from '@/ui/part/text';
 
 /** What must hold besides. 0 leaves a bound out. */
-export function HoldsEditor({ holds, onChange }: { holds: Holds; onChange: (holds: Holds) => void }) {
+export function HoldsEditor({ holds, onChange }: { holds: Conditions; onChange: (holds: Conditions) => void }) {
   const { show } = useShow();
-  const trouble = holdsTrouble(holds);
+  const trouble = conditionsProblem(holds);
   return (
     <>
       <Text tone="muted">0 sets no bound.</Text>

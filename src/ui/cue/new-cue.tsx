@@ -1,8 +1,8 @@
+import { eventsOf } from '@/core/show/sentence';
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
 import type { EventKind } from '@/core/event/kind';
-import { eventsOf } from '@/core/engine/cue/fire';
-import { WHEN_KINDS, type WhenKindName } from '@/core/engine/cue/when';
+import { newWhen, WHENS } from '@/core/engine/kinds';
 import { PIECE_KINDS } from '@/core/piece';
 import { newCue } from '@/core/show/starter';
 import { STARTS, type Start } from '@/core/show/starts';
@@ -51,7 +51,7 @@ export function NewCue({ onClose }: { onClose: () => void }) {
                 onPress={() => add(start)}
               />
             ))
-          : Object.values(WHEN_KINDS).map(({ kind, title }) => (
+          : WHENS.map(({ kind, title }) => (
               <Row key={kind} title={title} kind={shapeOf(kind)} onPress={() => add(momentStart(kind))} />
             ))}
       </View>
@@ -61,20 +61,20 @@ export function NewCue({ onClose }: { onClose: () => void }) {
     </Sheet>
   );
 
-  function shapeOf(kind: WhenKindName): EventKind {
-    return eventsOf(newCue('', WHEN_KINDS[kind].make(show), []))[0] ?? 'room';
+  function shapeOf(kind: string): EventKind {
+    return eventsOf(newCue('', newWhen(kind, show), []))[0] ?? 'room';
   }
 }
 
-const momentStart = (kind: WhenKindName): Pick<Start, 'make'> => ({
+const momentStart = (kind: string): Pick<Start, 'make'> => ({
   make: (show, spotlight, id) => [
-    newCue(id(), WHEN_KINDS[kind].make(show), [
+    newCue(id(), newWhen(kind, show), [
       { kind: 'show', spotlight, words: WORDS[kind] ?? 'Thank you, {viewer}', seconds: 4 },
     ]),
   ],
 });
 
-const WORDS: Partial<Record<WhenKindName, string>> = {
+const WORDS: Readonly<Record<string, string>> = {
   follow: 'Welcome, {viewer}',
   gift: '{viewer} sent {count} {gift}',
   every: '{viewer}: {count}',

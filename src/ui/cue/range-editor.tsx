@@ -1,6 +1,7 @@
+import { rangeProblem } from '@/core/engine/cue/range';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { rangeTrouble, type Range } from '@/core/engine/cue/range';
+import { type Range } from '@/core/engine/cue/range';
 import { Text } from '@/ui/part/text';
 import { TextField } from '@/ui/part/field';
 
@@ -16,7 +17,7 @@ export function RangeEditor({
   value: Range;
   onChange: (value: Range) => void;
 }) {
-  const trouble = rangeTrouble(value);
+  const trouble = rangeProblem(value);
   return (
     <View className="gap-2">
       <Text size={13} tone="muted">

@@ -1,6 +1,7 @@
+import type { Setting } from '@/core/engine/kernel/when';
 import type { Look } from '@/core/engine/alert/look';
 import type { Range } from '@/core/engine/cue/range';
-import type { Setting } from '@/core/engine/cue/when/when';
+import { KIT } from '@/core/engine/features';
 import { numbersOf } from '@/core/engine/kernel/number';
 import type { WordValues } from '@/core/words/fields';
 import type { Show } from '@/core/show/show';
@@ -125,7 +126,7 @@ function optionsOf(of: Listed, show: Show): Option<string>[] {
     case 'anyLantern':
       return show.lanterns.length === 0 ? [] : [{ value: '', label: 'Any lantern' }, ...named(show.lanterns)];
     case 'numbers':
-      return numbersOf(show).map(({ number, name, of: kind }) => ({ value: number, label: name, note: kind }));
+      return numbersOf(show, KIT).map(({ number, name, of: kind }) => ({ value: number, label: name, note: kind }));
     case 'spotlights':
       return named(show.pieces.filter(({ kind }) => kind === 'spotlight'));
     case 'pieces':

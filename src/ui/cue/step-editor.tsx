@@ -1,7 +1,7 @@
+import { stepKind, stepSchema, type Step } from '@/core/engine/kinds';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { stepKind, stepSchema, type Step } from '@/core/engine/cue/step';
-import { sampleValues } from '@/core/engine/cue/when';
+import { sampleValues } from '@/core/engine/kinds';
 import type { Cue } from '@/core/show/show';
 import { Button } from '@/ui/part/button';
 import { Text } from '@/ui/part/text';

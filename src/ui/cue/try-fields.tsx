@@ -1,7 +1,7 @@
+import { eventsOf } from '@/core/show/sentence';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { eventsOf } from '@/core/engine/cue/fire';
-import { sampleValues } from '@/core/engine/cue/when';
+import { sampleValues } from '@/core/engine/kinds';
 import type { WordField, WordValues } from '@/core/words/fields';
 import type { Cue } from '@/core/show/show';
 import { ask } from '@/ui/data/api';

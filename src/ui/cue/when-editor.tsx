@@ -1,11 +1,11 @@
+import { newWhen, whenKind, whenSchema, WHENS, type When } from '@/core/engine/kinds';
 import { View } from 'react-native';
-import { WHEN_KINDS, whenKind, whenSchema, type When, type WhenKindName } from '@/core/engine/cue/when';
 import { useShow } from '@/ui/data/show-context';
 import { Choice } from '@/ui/part/choice';
 import { Text } from '@/ui/part/text';
 import { SettingEditor } from './setting-editor';
 
-const GROUPS = ['Giving', 'Watching', 'Talking', 'The show'] as const;
+const GROUPS = [...new Set(WHENS.map(({ group }) => group))];
 
 /** What a cue waits for: its own settings first, the one whose token was tapped before the others; then all other kinds. */
 export function WhenEditor({ when, field, onChange }: { when: When; field: string; onChange: (when: When) => void }) {
@@ -38,11 +38,11 @@ export function WhenEditor({ when, field, onChange }: { when: When; field: strin
             <Choice
               label={group}
               value={when.kind}
-              options={Object.values(WHEN_KINDS)
+              options={WHENS
                 .filter((each) => each.group === group)
                 .map((each) => ({ value: each.kind, label: each.title }))}
-              onChange={(chosen: WhenKindName) => {
-                if (chosen !== when.kind) onChange(WHEN_KINDS[chosen].make(show));
+              onChange={(chosen) => {
+                if (chosen !== when.kind) onChange(newWhen(chosen, show));
               }}
             />
           </View>

@@ -1,10 +1,11 @@
+import { MOST_STEPS_OF_CUE } from '@/core/engine/cue/cue';
 import { View } from 'react-native';
 import ArrowDown from 'lucide-react-native/icons/arrow-down';
 import ArrowUp from 'lucide-react-native/icons/arrow-up';
 import Plus from 'lucide-react-native/icons/plus';
 import X from 'lucide-react-native/icons/x';
-import { stepSentence } from '@/core/engine/cue/step';
-import { MOST_STEPS, type Cue } from '@/core/show/show';
+import { stepSentence } from '@/core/show/sentence';
+import { type Cue } from '@/core/show/show';
 import { useShow } from '@/ui/data/show-context';
 import { randomKey } from '@/ui/data/random-key';
 import { Button, IconButton } from '@/ui/part/button';
@@ -132,7 +133,7 @@ export function WholeCue({
           kind="outline"
           icon={Plus}
           className="mt-2"
-          disabled={cue.steps.length >= MOST_STEPS}
+          disabled={cue.steps.length >= MOST_STEPS_OF_CUE}
           onPress={() => onField('add')}
         >
           Add a step

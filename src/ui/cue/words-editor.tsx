@@ -1,5 +1,6 @@
+import { wordsProblem } from '@/core/words/message';
 import { Pressable, View } from 'react-native';
-import { takeApart, wordsTrouble } from '@/core/words/message';
+import { takeApart } from '@/core/words/message';
 import { withoutIsolates, WORD_FIELDS, type WordValues } from '@/core/words/fields';
 import { useShow } from '@/ui/data/show-context';
 import { TextField } from '@/ui/part/field';
@@ -26,7 +27,7 @@ export function WordsEditor({
         most={300}
         autoFocus
         onChange={onChange}
-        problem={wordsTrouble(words, show.language)}
+        problem={wordsProblem(words, show.language)}
       />
       <View className="px-3 py-2 rounded-control border border-line">
         <Text size={13} tone="muted">

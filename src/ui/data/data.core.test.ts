@@ -1,6 +1,6 @@
+import { newTotals } from '@/core/engine/count/totals';
 import { starterShow } from '@/core/show/starter';
 import type { DeskView } from '@/core/desk/view';
-import { newTotals } from '@/core/engine/count/tally';
 import { doEdit, noHistory, redoEdit, undoEdit, type Changed } from './history';
 import { merge } from './desk';
 import { ago } from '../words/ago';

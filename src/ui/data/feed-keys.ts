@@ -1,5 +1,6 @@
+import type { Feed } from '@/core/show/feed';
 import { z } from 'zod';
-import type { Feed, Show } from '@/core/show/show';
+import type { Show } from '@/core/show/show';
 import { randomKey } from './random-key';
 
 /* What a feed needs to know and nobody else may. It is kept beside the show, and goes into no file unless it is asked for. */

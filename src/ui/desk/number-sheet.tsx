@@ -1,8 +1,8 @@
+import type { HandChange } from '@/core/engine/kernel/hand';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { clockWords } from '@/core/engine/feature/countdown/schema';
 import type { Command } from '@/core/session/input';
-import type { HandChange } from '@/core/engine/kernel/number';
 import { Button } from '@/ui/part/button';
 import { TextField } from '@/ui/part/field';
 import { Sheet } from '@/ui/part/sheet';

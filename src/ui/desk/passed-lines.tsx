@@ -1,5 +1,5 @@
+import type { Line } from '@/core/engine/alert/slice';
 import { View } from 'react-native';
-import type { Line } from '@/core/engine/cue/do-steps';
 import { Card } from '@/ui/part/card';
 import { Text } from '@/ui/part/text';
 import { ViewerText } from '@/ui/part/viewer-text';

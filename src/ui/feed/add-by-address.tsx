@@ -1,6 +1,6 @@
+import { transportSchema, type Feed, type Transport } from '@/core/show/feed';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { transportSchema, type Feed, type Transport } from '@/core/show/show';
 import { Button } from '@/ui/part/button';
 import { Segments } from '@/ui/part/choice';
 import { TextField } from '@/ui/part/field';

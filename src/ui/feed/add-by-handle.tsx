@@ -1,8 +1,8 @@
+import type { Feed } from '@/core/show/feed';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { PLATFORMS } from '@/core/platform';
 import { tidyHandle } from '@/core/platform/handle';
-import type { Feed } from '@/core/show/show';
 import { ask } from '@/ui/data/api';
 import { useShow } from '@/ui/data/show-context';
 import { Button } from '@/ui/part/button';

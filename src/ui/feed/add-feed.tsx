@@ -1,8 +1,8 @@
+import type { Feed, PlatformName } from '@/core/show/feed';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { useRouter } from 'expo-router';
 import { PLATFORMS, type Platform } from '@/core/platform';
-import type { Feed, PlatformName } from '@/core/show/show';
 import { useShow } from '@/ui/data/show-context';
 import { Choice } from '@/ui/part/choice';
 import { Sheet } from '@/ui/part/sheet';

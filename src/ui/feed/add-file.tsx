@@ -1,6 +1,6 @@
+import type { Feed } from '@/core/show/feed';
 import { useState } from 'react';
 import { guessFormat } from '@/core/file/recording';
-import type { Feed } from '@/core/show/show';
 import { keepRecording } from '@/ui/data/recordings';
 import { openFile } from '@/ui/data/save-file';
 import { Button } from '@/ui/part/button';

@@ -1,6 +1,6 @@
+import type { Feed } from '@/core/show/feed';
 import { useState } from 'react';
 import { PLATFORMS } from '@/core/platform';
-import type { Feed } from '@/core/show/show';
 import { Button } from '@/ui/part/button';
 import { TextField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';

@@ -1,8 +1,8 @@
+import type { Feed } from '@/core/show/feed';
 import { View } from 'react-native';
 import Check from 'lucide-react-native/icons/check';
 import CircleHelp from 'lucide-react-native/icons/circle-question-mark';
 import X from 'lucide-react-native/icons/x';
-import type { Feed } from '@/core/show/show';
 import { useCheck } from '@/ui/data/feed-api';
 import { Button } from '@/ui/part/button';
 import { Text } from '@/ui/part/text';

@@ -1,8 +1,8 @@
+import type { Feed } from '@/core/show/feed';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { format } from 'date-fns';
 import Copy from 'lucide-react-native/icons/copy';
-import type { Feed } from '@/core/show/show';
 import { newSigning, renewed } from '@/ui/data/feed-keys';
 import { changeFeedKey } from '@/ui/data/library';
 import { useShow } from '@/ui/data/show-context';

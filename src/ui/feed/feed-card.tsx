@@ -1,3 +1,4 @@
+import type { Feed } from '@/core/show/feed';
 import { useState } from 'react';
 import { useRouter } from 'expo-router';
 import { Pressable, View } from 'react-native';
@@ -5,7 +6,6 @@ import EllipsisVertical from 'lucide-react-native/icons/ellipsis-vertical';
 import type { EventKind } from '@/core/event/kind';
 import { diagnosis } from '@/core/desk/diagnosis';
 import { kindsOf, sendsOf } from '@/core/platform';
-import type { Feed } from '@/core/show/show';
 import type { FeedView } from '@/core/desk/view';
 import { engineClock } from '@/ui/data/desk';
 import { useShow } from '@/ui/data/show-context';

@@ -1,9 +1,9 @@
+import type { Feed } from '@/core/show/feed';
 import { Pressable, View } from 'react-native';
 import type { Draft } from 'immer';
 import type { FeedView } from '@/core/desk/view';
 import type { EventKind } from '@/core/event/kind';
 import { kindsOf, PLATFORMS, sendsOf } from '@/core/platform';
-import type { Feed } from '@/core/show/show';
 import { KIND_WORDS, Shape } from '@/ui/part/shape';
 import { Text } from '@/ui/part/text';
 import { agoWords } from '@/ui/words/ago';

@@ -1,5 +1,5 @@
+import type { Feed } from '@/core/show/feed';
 import { PLATFORMS } from '@/core/platform';
-import type { Feed } from '@/core/show/show';
 
 /** What a feed is called in lists: its platform where that has handles, else what the streamer named it. */
 export const feedName = (feed: Pick<Feed, 'platform' | 'handle'>): string =>

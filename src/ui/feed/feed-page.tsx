@@ -1,10 +1,10 @@
+import type { Feed } from '@/core/show/feed';
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useMemo, type ReactNode } from 'react';
 import { View } from 'react-native';
 import ArrowLeft from 'lucide-react-native/icons/arrow-left';
 import type { Draft } from 'immer';
 import { diagnosis } from '@/core/desk/diagnosis';
-import type { Feed } from '@/core/show/show';
 import { engineClock } from '@/ui/data/desk';
 import { useShow } from '@/ui/data/show-context';
 import { PlaceBody } from '@/ui/frame/place-body';

@@ -1,9 +1,9 @@
+import type { Feed } from '@/core/show/feed';
 import { useState } from 'react';
 import { View } from 'react-native';
 import type { Draft } from 'immer';
 import { minorDigits } from '@/core/event/money';
 import { PLATFORMS } from '@/core/platform';
-import type { Feed } from '@/core/show/show';
 import { useShow } from '@/ui/data/show-context';
 import { Button } from '@/ui/part/button';
 import { NumberField, TextField } from '@/ui/part/field';

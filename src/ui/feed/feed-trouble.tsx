@@ -1,9 +1,9 @@
+import type { Feed } from '@/core/show/feed';
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { format } from 'date-fns';
 import Svg, { Path } from 'react-native-svg';
 import { imitationWords } from '@/core/people/imitation';
-import type { Feed } from '@/core/show/show';
 import { useTrouble, type FeedTroubleView } from '@/ui/data/feed-api';
 import { useShow } from '@/ui/data/show-context';
 import { Segments } from '@/ui/part/choice';

@@ -1,7 +1,7 @@
+import type { Feed } from '@/core/show/feed';
 import { useState } from 'react';
 import type { Draft } from 'immer';
 import { tidyHandle } from '@/core/platform/handle';
-import type { Feed } from '@/core/show/show';
 import { useCheck, useFeedCommand } from '@/ui/data/feed-api';
 import { Button } from '@/ui/part/button';
 import { TextField } from '@/ui/part/field';

@@ -1,3 +1,4 @@
+import type { Feed } from '@/core/show/feed';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import type { Draft } from 'immer';
@@ -6,7 +7,6 @@ import Plus from 'lucide-react-native/icons/plus';
 import { newRule, nextNeeded, withoutTarget, withTapped, type Target } from '@/core/platform/draft-rule';
 import { tryMapping, type MappedKind, type Rule } from '@/core/platform/mapping';
 import { readJson } from '@/core/platform/reading';
-import type { Feed } from '@/core/show/show';
 import { useTrouble } from '@/ui/data/feed-api';
 import { engineClock } from '@/ui/data/desk';
 import { Button } from '@/ui/part/button';

@@ -1,4 +1,4 @@
-import type { Feed, PlatformName, Transport } from '@/core/show/show';
+import type { Feed, PlatformName, Transport } from '@/core/show/feed';
 import type { RecordingFormat } from '@/core/file/format';
 import { randomKey } from '@/ui/data/random-key';
 

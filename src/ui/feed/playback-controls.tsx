@@ -1,10 +1,10 @@
+import type { Feed } from '@/core/show/feed';
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
 import type { Draft } from 'immer';
 import Pause from 'lucide-react-native/icons/pause';
 import Play from 'lucide-react-native/icons/play';
 import type { Playback } from '@/core/desk/playback';
-import type { Feed } from '@/core/show/show';
 import { useFeedCommand } from '@/ui/data/feed-api';
 import { Button } from '@/ui/part/button';
 import { Segments } from '@/ui/part/choice';

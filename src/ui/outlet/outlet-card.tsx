@@ -1,9 +1,9 @@
+import type { Outlet } from '@/core/show/outlet';
 import { useState } from 'react';
 import { View } from 'react-native';
 import Check from 'lucide-react-native/icons/check';
 import Copy from 'lucide-react-native/icons/copy';
 import Settings from 'lucide-react-native/icons/sliders-horizontal';
-import type { Outlet } from '@/core/show/show';
 import { ask } from '@/ui/data/api';
 import { engineClock } from '@/ui/data/desk';
 import { renewOutletKey } from '@/ui/data/library';

@@ -1,6 +1,6 @@
+import type { Outlet, OutletShows } from '@/core/show/outlet';
 import { View } from 'react-native';
-import type { Outlet, OutletShows } from '@/core/show/show';
-import { MOST_ON_WALL, WALL_GROUNDS, type WallGround } from '@/core/stage/wall';
+import { MOST_ON_WALL, WALL_GROUNDS, type WallGround } from '@/core/show/wall';
 import { useShow } from '@/ui/data/show-context';
 import { Segments } from '@/ui/part/choice';
 import { Pick } from '@/ui/part/pick';

@@ -1,10 +1,11 @@
+import { CORRECTABLE, type Correctable } from '@/core/engine/feature/viewer/correct';
+import type { Measure } from '@/core/engine/count/row';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { amountWords } from '@/core/event/money';
 import { EARN_TITLES, pointsWords, type EarnKind } from '@/core/engine/feature/points/schema';
 import type { Why } from '@/core/engine/feature/points/ledger';
-import { CORRECTABLE, type Correctable } from '@/core/engine/count/correct';
-import { MEASURE_TITLES, type Measure } from '@/core/engine/count/measure';
+import { MEASURE } from '@/core/engine/count/measure';
 import type { PersonView } from '@/core/people/roll';
 import { ask } from '@/ui/data/api';
 import { engineClock } from '@/ui/data/desk';
@@ -78,7 +79,7 @@ export function PersonSheet({ feed, viewer, onClose }: { feed: string; viewer: s
     return (
       <NumberSheet
         number={points ? `points/${feed}/${viewer}` : `viewer/${setting}/${feed}/${viewer}`}
-        name={`${person.name}: ${points ? show.points.unit : MEASURE_TITLES[setting].toLowerCase()}`}
+        name={`${person.name}: ${points ? show.points.unit : MEASURE[setting].title.toLowerCase()}`}
         value={points ? person.balance : (person.session[setting] ?? 0)}
         hand={desk.view?.hand ?? []}
         outlook={null}
@@ -124,7 +125,7 @@ export function PersonSheet({ feed, viewer, onClose }: { feed: string; viewer: s
         <Pick
           label="Correct what they did in this session"
           value={null}
-          options={CORRECTABLE.map((value) => ({ value, label: MEASURE_TITLES[value] }))}
+          options={CORRECTABLE.map((value) => ({ value, label: MEASURE[value].title }))}
           onChange={setSetting}
         />
       ) : null}
@@ -195,7 +196,7 @@ function Sums({
 }) {
   const told = Object.entries(sums).map(
     ([measure, value]) =>
-      `${MEASURE_TITLES[measure as Measure]} ${measure === 'worth' || measure === 'tips' ? amountWords(value, currency) : value.toLocaleString('en')}`,
+      `${MEASURE[measure as Measure].title} ${measure === 'worth' || measure === 'tips' ? amountWords(value, currency) : value.toLocaleString('en')}`,
   );
   return (
     <View className="gap-1">

@@ -1,7 +1,7 @@
+import type { ViewerTally } from '@/core/engine/count/viewer-tally';
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { joinPeople, partPerson } from '@/core/engine/count/people';
-import type { ViewerTally } from '@/core/engine/count/tally';
 import { amountWords, WORTH_PARTS } from '@/core/event/money';
 import { useShow } from '@/ui/data/show-context';
 import { randomKey } from '@/ui/data/random-key';

@@ -1,6 +1,6 @@
+import type { Outlet } from '@/core/show/outlet';
 import { useState } from 'react';
 import { View } from 'react-native';
-import type { Outlet } from '@/core/show/show';
 import { ask } from '@/ui/data/api';
 import { useShow } from '@/ui/data/show-context';
 import { Button } from '@/ui/part/button';

@@ -1,9 +1,9 @@
+import { inScene, placedIn } from '@/core/engine/feature/scene/schema';
 import { useEffect, useState } from 'react';
 import { Pressable, View } from 'react-native';
 import type { Box } from '@/core/paint/display';
 import type { FrameSize } from '@/core/show/show';
 import { withPlaces, type Proposal } from '@/core/stage/arrange';
-import { inScene, placedIn } from '@/core/stage/scene';
 import { useShow } from '@/ui/data/show-context';
 import { Segments } from '@/ui/part/choice';
 import { Sheet } from '@/ui/part/sheet';

@@ -1,3 +1,4 @@
+import { inScene, placedIn } from '@/core/engine/feature/scene/schema';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { Pressable, View } from 'react-native';
 import Svg, { Line, Rect, Text as SvgText } from 'react-native-svg';
@@ -5,8 +6,7 @@ import type { Box } from '@/core/paint/display';
 import type { Piece } from '@/core/piece';
 import type { Finding } from '@/core/stage/judge/finding';
 import { keepInFrame, gaps, move } from '@/core/stage/place';
-import { veilsOf } from '@/core/stage/safe-area';
-import { inScene, placedIn } from '@/core/stage/scene';
+import { veilsOf } from '@/core/show/safe-area';
 import { useShow } from '@/ui/data/show-context';
 import { TOKENS } from '@/ui/theme/tokens';
 import { FindingMark } from './finding-mark';

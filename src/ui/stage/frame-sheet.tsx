@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { useRouter } from 'expo-router';
 import type { FrameSize } from '@/core/show/show';
-import { isUpright, SAFE, type Veil } from '@/core/stage/safe-area';
+import { isUpright, SAFE, type Veil } from '@/core/show/safe-area';
 import { useShow } from '@/ui/data/show-context';
 import { Button, IconButton } from '@/ui/part/button';
 import { Choice, Segments } from '@/ui/part/choice';

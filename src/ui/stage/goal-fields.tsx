@@ -2,7 +2,7 @@ import { View } from 'react-native';
 import Plus from 'lucide-react-native/icons/plus';
 import X from 'lucide-react-native/icons/x';
 import { GOAL_MEASURES, type Goal, type GoalMeasure, type Rung } from '@/core/engine/feature/goal/schema';
-import { MEASURE_TITLES } from '@/core/engine/count/measure';
+import { MEASURE } from '@/core/engine/count/measure';
 import { useShow } from '@/ui/data/show-context';
 import { Button, IconButton } from '@/ui/part/button';
 import { NumberField, TextField } from '@/ui/part/field';
@@ -50,7 +50,7 @@ export function GoalFields({ id }: { id: string }) {
   };
   const measures = GOAL_MEASURES.filter((value) => goal.by === undefined || value !== 'raids');
   const countable = [
-    ...measures.map((value) => ({ value: value as string, label: MEASURE_TITLES[value] })),
+    ...measures.map((value) => ({ value: value as string, label: MEASURE[value].title })),
     ...show.counters.map(({ id: counter, name }) => ({ value: `counter/${counter}`, label: `Counter: ${name}` })),
   ];
   const count = (value: string): void => {

@@ -1,8 +1,8 @@
+import type { LeftOut } from '@/core/engine/count/left-out';
 import { useState } from 'react';
 import { View } from 'react-native';
 import Plus from 'lucide-react-native/icons/plus';
 import X from 'lucide-react-native/icons/x';
-import type { LeftOut } from '@/core/engine/count/leaderboard';
 import { useShow } from '@/ui/data/show-context';
 import { Button } from '@/ui/part/button';
 import { KeywordField } from '@/ui/part/keyword-field';

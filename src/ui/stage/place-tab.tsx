@@ -1,3 +1,4 @@
+import { placedIn } from '@/core/engine/feature/scene/schema';
 import { View } from 'react-native';
 import ArrowDown from 'lucide-react-native/icons/arrow-down';
 import ArrowUp from 'lucide-react-native/icons/arrow-up';
@@ -11,7 +12,6 @@ import type { Box } from '@/core/paint/display';
 import { least, type Piece } from '@/core/piece';
 import { fillFrame } from '@/core/stage/align';
 import { keepInFrame } from '@/core/stage/place';
-import { placedIn } from '@/core/stage/scene';
 import { randomKey } from '@/ui/data/random-key';
 import { useShow } from '@/ui/data/show-context';
 import { Button } from '@/ui/part/button';

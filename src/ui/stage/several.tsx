@@ -1,3 +1,4 @@
+import { placedIn } from '@/core/engine/feature/scene/schema';
 import { ScrollView, View } from 'react-native';
 import AlignCenterHorizontal from 'lucide-react-native/icons/align-center-horizontal';
 import AlignCenterVertical from 'lucide-react-native/icons/align-center-vertical';
@@ -9,7 +10,6 @@ import AlignStartVertical from 'lucide-react-native/icons/align-start-vertical';
 import AlignVerticalDistributeCenter from 'lucide-react-native/icons/align-vertical-distribute-center';
 import type { Piece } from '@/core/piece';
 import { align, distribute, type Alignment } from '@/core/stage/align';
-import { placedIn } from '@/core/stage/scene';
 import { useShow } from '@/ui/data/show-context';
 import { Button, IconButton, type IconType } from '@/ui/part/button';
 import { Text } from '@/ui/part/text';

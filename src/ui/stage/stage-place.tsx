@@ -1,3 +1,4 @@
+import { inScene, sceneOf } from '@/core/engine/feature/scene/schema';
 import { useRouter } from 'expo-router';
 import { useCallback, useState } from 'react';
 import { Pressable, ScrollView, View } from 'react-native';
@@ -5,7 +6,6 @@ import ChevronUp from 'lucide-react-native/icons/chevron-up';
 import Plus from 'lucide-react-native/icons/plus';
 import Redo2 from 'lucide-react-native/icons/redo-2';
 import Undo2 from 'lucide-react-native/icons/undo-2';
-import { inScene, sceneOf } from '@/core/stage/scene';
 import { pieceTrouble } from '@/core/piece/waits';
 import { useShow } from '@/ui/data/show-context';
 import { useWide } from '@/ui/frame/wide';

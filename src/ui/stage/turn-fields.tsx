@@ -1,6 +1,6 @@
+import { BOARD_MEASURES } from '@/core/engine/count/row';
 import { View } from 'react-native';
-import { BOARD_MEASURES } from '@/core/engine/count/leaderboard';
-import { MEASURE_TITLES } from '@/core/engine/count/measure';
+import { MEASURE } from '@/core/engine/count/measure';
 import type { LeaderboardPiece } from '@/core/piece/leaderboard';
 import { Segments } from '@/ui/part/choice';
 import { NumberField } from '@/ui/part/field';
@@ -37,7 +37,7 @@ export function TurnFields({ piece, set }: { piece: LeaderboardPiece; set: (fiel
         label="Shown in turn with it"
         options={BOARD_MEASURES.filter((measure) => measure !== piece.measure).map((value) => ({
           value,
-          label: MEASURE_TITLES[value],
+          label: MEASURE[value].title,
         }))}
         ticked={turns}
         onTick={tick}

@@ -1,7 +1,7 @@
 import { memo } from 'react';
 import Svg, { Defs, Line, Pattern, Rect, Text as SvgText } from 'react-native-svg';
 import { View } from 'react-native';
-import { veilsOf } from '@/core/stage/safe-area';
+import { veilsOf } from '@/core/show/safe-area';
 import { useShow } from '@/ui/data/show-context';
 import { TOKENS } from '@/ui/theme/tokens';
 

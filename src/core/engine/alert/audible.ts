@@ -1,4 +1,4 @@
-import type { Step } from '@/core/engine/cue/step';
+import type { Cause, SomeStep } from '@/core/engine/kernel/cause';
 import type { Sound } from './alert';
 
 /**
@@ -12,26 +12,34 @@ export type Audible =
 /** The same at its time (ms, the engine's clock), which may be yet to come; or `hush`: all that is heard then ends. */
 export type Heard = (Audible | { kind: 'hush' }) & { id: string; at: number };
 
-/** What is heard with a "show" step: all that follows it up to the next one, each at its time after the alert's beginning. */
-export function soundsBehind(
-  steps: readonly Step[],
+/** Steps that stand among those of a cue, as far as what is heard depends on them. */
+interface WaitStep {
+  kind: 'wait';
+  seconds: number;
+}
+const isWait = (step: SomeStep): step is WaitStep => step.kind === 'wait';
+
+/**
+ * What is heard with a "show" step: all that follows it up to the next one, each at its time after the alert's beginning.
+ * @param audible what a step is heard as; null: nothing
+ */
+export function soundsAfter(
+  steps: readonly SomeStep[],
   show: number,
-  audible: (step: Extract<Step, { kind: 'play' | 'read' }>) => Audible | null,
+  cause: Cause,
+  audible: (step: SomeStep, cause: Cause) => Audible | null,
 ): Sound[] {
   const sounds: Sound[] = [];
   let after = 0;
-  for (let n = show + 1; n < steps.length; n += 1) {
-    const step = steps[n];
-    if (step?.kind === 'show') break;
-    if (step?.kind === 'wait') after += step.seconds * 1000;
-    else if (step?.kind === 'play' || step?.kind === 'read') {
-      const heard = audible(step);
-      if (heard) sounds.push({ ...heard, after });
-    }
+  for (const step of steps.slice(show + 1)) {
+    if (step.kind === 'show') break;
+    if (isWait(step)) after += step.seconds * 1000;
+    const heard = audible(step, cause);
+    if (heard) sounds.push({ ...heard, after });
   }
   return sounds;
 }
 
 /** Whether a step is heard with an alert, rather than by itself: a "show" stands before it. */
-export const isWithAlert = (steps: readonly Step[], at: number): boolean =>
+export const isWithAlert = (steps: readonly SomeStep[], at: number): boolean =>
   steps.slice(0, at).some(({ kind }) => kind === 'show');

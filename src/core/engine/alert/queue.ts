@@ -43,14 +43,19 @@ export class AlertQueue {
   /** Nothing begins or ends by itself before this, unless the queue is changed. */
   private still = 0;
 
-  /** @param say makes an alert's text of its words and values */
+  /** @param say makes an alert's text of its words and values; null: it is said later (`speak`) */
   constructor(
-    private say: Say,
+    private say: Say | null,
     private plan: QueuePlan = PLAIN,
     alerts: readonly Alert[] = [],
     private heldBack = false,
   ) {
     this.items = [...alerts];
+  }
+
+  /** Words are filled in by this, if nothing has been said yet: a queue that was read back knows none. */
+  speak(say: Say): void {
+    this.say ??= say;
   }
 
   get length(): number {
@@ -103,7 +108,7 @@ export class AlertQueue {
 
   /** Fills in an alert's words. */
   word(alert: Alert): Alert {
-    if (alert.text === '') alert.text = this.say(alert.words, alert.values);
+    if (alert.text === '') alert.text = this.say?.(alert.words, alert.values) ?? '';
     return alert;
   }
 

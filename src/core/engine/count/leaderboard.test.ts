@@ -1,6 +1,7 @@
+import { BOARD_MEASURES } from './row';
+import type { ViewerTally } from './viewer-tally';
 import fc from 'fast-check';
-import { BOARD_MEASURES, BOARD_PLACES, compareTallies, Leaderboard, sharedPlaces } from './leaderboard';
-import type { ViewerTally } from './tally';
+import { BOARD_PLACES, compareTallies, Leaderboard, sharedPlaces } from './leaderboard';
 
 const tally = (id: string): ViewerTally => ({
   key: `f/${id}`,

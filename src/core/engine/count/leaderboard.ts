@@ -1,32 +1,13 @@
-import { z } from 'zod';
 import type { EventKind } from '@/core/event/kind';
-import type { Role } from '@/core/event/viewer';
-import { MEASURE_EVENTS, inRow, type Measure } from './measure';
+import { MEASURE } from './measure';
+import { inRow, type BoardMeasure } from './row';
 import { onDays, type FirstDay, type Past, type PastViewer } from './past';
 import type { People } from './people';
 import { hasDay, SESSION, type Span, type Window } from './window';
-import { someoneSchema } from './someone';
-import type { ViewerTally } from './tally';
-
-/** Raids are by streamers, not by viewers. */
-export const BOARD_MEASURES = [
-  'coins',
-  'gifts',
-  'likes',
-  'worth',
-  'tips',
-  'chats',
-  'shares',
-  'subscriptions',
-  'giftSubs',
-  'follows',
-  'points',
-] as const satisfies readonly Measure[];
-export type BoardMeasure = (typeof BOARD_MEASURES)[number];
+import type { ViewerTally } from './viewer-tally';
 
 /** Likes decide between equals on every board. Whatever gives points says so itself (earning.ts). */
-const moves = (measure: BoardMeasure): ReadonlySet<EventKind> =>
-  new Set([...(measure === 'points' ? [] : MEASURE_EVENTS[measure].kinds), 'like']);
+const moves = (measure: BoardMeasure): ReadonlySet<EventKind> => new Set([...MEASURE[measure].kinds, 'like']);
 
 /** As many places as any piece or file asks for. */
 export const BOARD_PLACES = 20;
@@ -89,16 +70,6 @@ export class Leaderboard {
 /** By what a board is found: its measure and its window. */
 export const boardKey = (measure: BoardMeasure, window: Window = SESSION): string =>
   `${measure}/${JSON.stringify(window)}`;
-
-/** The board of a measure over a window, if some piece or cue has asked for it. */
-export const boardOf = (
-  boards: readonly Leaderboard[],
-  measure: BoardMeasure,
-  window: Window = SESSION,
-): Leaderboard | undefined => {
-  const key = boardKey(measure, window);
-  return boards.find((board) => board.key === key);
-};
 
 /** What a board of another window than the session's is counted from. */
 export interface BoardSource {
@@ -169,22 +140,6 @@ export class WindowBoard extends Leaderboard {
     return counted;
   }
 }
-
-/** Who stands on no board: by what they are to the streamer, by name, and those who asked for it. */
-export const leftOutSchema = z.object({
-  hosts: z.boolean().default(true),
-  moderators: z.boolean().default(false),
-  bots: z.boolean().default(true),
-  named: z.array(someoneSchema).max(500).default([]),
-  /** With this a viewer leaves the boards, or comes back; empty: nobody can. */
-  keyword: z.string().max(40).default(''),
-});
-export type LeftOut = z.infer<typeof leftOutSchema>;
-export const LEFT_OUT: LeftOut = leftOutSchema.parse({});
-
-/** Whether these roles keep one off the boards. */
-export const roleLeftOut = ({ hosts, moderators, bots }: LeftOut, roles: readonly Role[]): boolean =>
-  (hosts && roles.includes('host')) || (moderators && roles.includes('moderator')) || (bots && roles.includes('bot'));
 
 /**
  * Places shared by equals, and the next one after as many as share it: 1, 2, 2, 4 (standard competition ranking).

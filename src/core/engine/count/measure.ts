@@ -1,150 +1,186 @@
 import type { EventKind } from '@/core/event/kind';
-import type { StreamEvent } from '@/core/event/event';
+import { EVENT_KINDS } from '@/core/event/kind';
+import type { EventOf, StreamEvent } from '@/core/event/event';
 import { WORTH_PARTS } from '@/core/event/money';
-import type { Totals } from './tally';
+import { MEASURES, PLACE_IN_ROW, type Measure, type Row } from './row';
+import type { Totals } from './totals';
+import type { ViewerTally } from './viewer-tally';
 
-/** What is counted, in the order in which a row holds it. Sums of whole numbers: any order of events gives the same. */
-export const MEASURES = [
-  'likes',
-  'follows',
-  'shares',
-  'subscriptions',
-  'giftSubs',
-  'gifts',
-  'coins',
-  'tips',
-  'worth',
-  'chats',
-  'raids',
-  'points',
-] as const;
-export type Measure = (typeof MEASURES)[number];
+export { MEASURES, type Measure } from './row';
 
-/** One number for each measure: what a stretch of time came to. Tips and worth in thousandths of a minor unit. */
-export type Row = number[];
-
-export const newRow = (): Row => MEASURES.map(() => 0);
-const AT = Object.fromEntries(MEASURES.map((measure, n) => [measure, n])) as Record<Measure, number>;
-// Looked up once: a million events are counted into rows.
-const {
-  likes: LIKES,
-  follows: FOLLOWS,
-  shares: SHARES,
-  subscriptions: SUBSCRIPTIONS,
-  giftSubs: GIFT_SUBS,
-  gifts: GIFTS,
-  coins: COINS,
-  tips: TIPS,
-  worth: WORTH,
-  chats: CHATS,
-  raids: RAIDS,
-} = AT;
-
-export const inRow = (row: Row, measure: Measure): number => row[AT[measure]] ?? 0;
-
-function put(row: Row, at: number, amount: number): void {
-  row[at] = (row[at] ?? 0) + amount;
+/** All there is to know of a measure: which events add what to it, where it is counted, and how it reads. */
+interface MeasureKind {
+  /** The kinds of event that add to it. None: what adds to it says so itself. */
+  kinds: readonly EventKind[];
+  /**
+   * What an event of these kinds adds.
+   * @param worth of the event, thousandths of a minor unit
+   * @param own for its viewer alone: a room's likes are then those to the viewer's name, and each follow is one
+   */
+  amount: (event: StreamEvent, worth: number, own: boolean) => number;
+  /** The measure of a whole session, and how it grows. */
+  total: (totals: Totals) => number;
+  addToTotal: (totals: Totals, by: number) => void;
+  /** How a viewer's grows. Names are written out: a property that must be looked up costs as much as all the rest of counting a like. */
+  addToViewer: (tally: ViewerTally, by: number) => void;
+  /** How it reads in the interface, and what adds to it, in a sentence. */
+  title: string;
+  what: string;
+  /** The kinds of event that make it grow, where that is more than `kinds`: anything may earn points. */
+  grows?: readonly EventKind[];
 }
 
-export const addTo = (row: Row, measure: Measure, amount: number): void => put(row, AT[measure], amount);
+/** A measure whose amount is worked out from events of certain kinds. */
+function of<K extends EventKind>(
+  kinds: readonly K[],
+  amount: (event: EventOf<K>, worth: number, own: boolean) => number,
+  rest: Omit<MeasureKind, 'kinds' | 'amount'>,
+): MeasureKind {
+  // It is asked for events of its kinds only (COUNTED).
+  return { kinds, amount: amount as MeasureKind['amount'], ...rest };
+}
 
-/** Adds (or, with -1, takes) one row to another, in place. */
-export function addRow(row: Row, other: Row, times: 1 | -1 = 1): void {
-  for (let n = 0; n < MEASURES.length; n += 1) row[n] = (row[n] ?? 0) + times * (other[n] ?? 0);
+/** Every measure, once. */
+export const MEASURE: Record<Measure, MeasureKind> = {
+  likes: of(['like'], ({ count, room }, _worth, own) => (own ? count : (room ?? count)), {
+    total: (t) => t.likes,
+    addToTotal: (t, by) => void (t.likes += by),
+    addToViewer: (t, by) => void (t.likes += by),
+    title: 'Likes',
+    what: 'likes',
+  }),
+  follows: of(['follow'], ({ count }, _worth, own) => (own ? 1 : (count ?? 1)), {
+    total: (t) => t.follows,
+    addToTotal: (t, by) => void (t.follows += by),
+    addToViewer: (t, by) => void (t.follows += by),
+    title: 'Follows',
+    what: 'follows',
+  }),
+  shares: of(['share'], () => 1, {
+    total: (t) => t.byKind.share,
+    addToTotal: (t, by) => void (t.byKind.share += by),
+    addToViewer: (t, by) => void (t.shares += by),
+    title: 'Shares',
+    what: 'shares',
+  }),
+  // One that was gifted is its giver's.
+  subscriptions: of(['subscribe'], ({ gifted }) => (gifted ? 0 : 1), {
+    total: (t) => t.subscriptions,
+    addToTotal: (t, by) => void (t.subscriptions += by),
+    addToViewer: (t, by) => void (t.subscriptions += by),
+    title: 'Subscriptions',
+    what: 'subscriptions',
+  }),
+  giftSubs: of(['giftSubs'], ({ count }) => count, {
+    total: (t) => t.giftSubs,
+    addToTotal: (t, by) => void (t.giftSubs += by),
+    addToViewer: (t, by) => void (t.giftSubs = (t.giftSubs ?? 0) + by),
+    title: 'Subscriptions given away',
+    what: 'gifted subscriptions',
+  }),
+  gifts: of(['gift'], ({ count }) => count, {
+    total: (t) => t.gifts,
+    addToTotal: (t, by) => void (t.gifts += by),
+    addToViewer: (t, by) => void (t.gifts += by),
+    title: 'Gifts',
+    what: 'gifts',
+  }),
+  coins: of(['gift'], ({ count, unitCoins }) => count * unitCoins, {
+    total: (t) => t.coins,
+    addToTotal: (t, by) => void (t.coins += by),
+    addToViewer: (t, by) => void (t.coins += by),
+    title: 'Coins',
+    what: 'gifts',
+  }),
+  tips: of(['tip'], (_event, worth) => worth, {
+    total: (t) => t.tipWorth,
+    addToTotal: (t, by) => void (t.tipWorth += by),
+    addToViewer: (t, by) => void (t.tips = (t.tips ?? 0) + by),
+    title: 'Tips',
+    what: 'tips',
+  }),
+  worth: of(['gift', 'tip'], (_event, worth) => worth, {
+    total: (t) => t.worth,
+    addToTotal: (t, by) => void (t.worth += by),
+    addToViewer: (t, by) => void (t.worth += by),
+    title: 'Worth',
+    what: 'gifts or tips',
+  }),
+  chats: of(['chat'], () => 1, {
+    total: (t) => t.byKind.chat,
+    addToTotal: (t, by) => void (t.byKind.chat += by),
+    addToViewer: (t, by) => void (t.chats += by),
+    title: 'Lines in chat',
+    what: 'chat',
+  }),
+  // Raids are by streamers, not by viewers.
+  raids: of(['raid'], () => 1, {
+    total: (t) => t.byKind.raid,
+    addToTotal: (t, by) => void (t.byKind.raid += by),
+    addToViewer: () => undefined,
+    title: 'Raids',
+    what: 'raids',
+  }),
+  points: of([], () => 0, {
+    total: (t) => t.points,
+    addToTotal: (t, by) => void (t.points += by),
+    addToViewer: (t, by) => void (t.points += by),
+    title: 'Points',
+    what: 'chat, likes, gifts or follows',
+    grows: ['chat', 'like', 'gift', 'follow'],
+  }),
+};
+
+interface Counting extends MeasureKind {
+  at: number;
+}
+
+/** By kind of event, the measures that it adds to. */
+export const COUNTED = Object.fromEntries(
+  EVENT_KINDS.map((kind): [EventKind, Counting[]] => [
+    kind,
+    MEASURES.filter((measure) => MEASURE[measure].kinds.includes(kind)).map((measure) => ({
+      ...MEASURE[measure],
+      at: PLACE_IN_ROW[measure],
+    })),
+  ]),
+) as Record<EventKind, Counting[]>;
+
+/** What is counted, and into what. */
+interface Into {
+  event: StreamEvent;
+  worth: number;
+  totals: Totals;
+  tally: ViewerTally | null;
+}
+
+/** Counts an event into the session's totals and its viewer's tally, in place. */
+export function addAll(measures: readonly Counting[], { event, worth, totals, tally }: Into): void {
+  for (let n = 0; n < measures.length; n += 1) {
+    const measure = measures[n];
+    if (!measure) continue;
+    measure.addToTotal(totals, measure.amount(event, worth, false));
+    if (tally) measure.addToViewer(tally, measure.amount(event, worth, true));
+  }
 }
 
 /**
  * Counts an event into a row, in place.
  * @param worth thousandths of a minor unit
- * @param own for its viewer alone: a room's likes are then those to the viewer's name, and each follow is one
+ * @param own for its viewer alone
  */
 export function countInto(row: Row, event: StreamEvent, worth: number, own: boolean): void {
-  switch (event.kind) {
-    case 'like':
-      put(row, LIKES, own ? event.count : (event.room ?? event.count));
-      break;
-    case 'gift':
-      put(row, GIFTS, event.count);
-      put(row, COINS, event.count * event.unitCoins);
-      put(row, WORTH, worth);
-      break;
-    case 'tip':
-      put(row, TIPS, worth);
-      put(row, WORTH, worth);
-      break;
-    case 'follow':
-      put(row, FOLLOWS, own ? 1 : (event.count ?? 1));
-      break;
-    case 'share':
-      put(row, SHARES, 1);
-      break;
-    case 'subscribe':
-      if (!event.gifted) put(row, SUBSCRIPTIONS, 1);
-      break;
-    case 'giftSubs':
-      put(row, GIFT_SUBS, event.count);
-      break;
-    case 'chat':
-      put(row, CHATS, 1);
-      break;
-    case 'raid':
-      put(row, RAIDS, 1);
-      break;
-    case 'join':
-    case 'audience':
-    case 'room':
-      break;
+  const measures = COUNTED[event.kind];
+  for (let n = 0; n < measures.length; n += 1) {
+    const measure = measures[n];
+    if (measure) row[measure.at] = (row[measure.at] ?? 0) + measure.amount(event, worth, own);
   }
 }
 
-/** A measure of a whole session. */
-export const TOTAL: Record<Measure, (totals: Totals) => number> = {
-  likes: (t) => t.likes,
-  follows: (t) => t.follows,
-  shares: (t) => t.byKind.share,
-  subscriptions: (t) => t.subscriptions,
-  giftSubs: (t) => t.giftSubs,
-  gifts: (t) => t.gifts,
-  coins: (t) => t.coins,
-  tips: (t) => t.tipWorth,
-  worth: (t) => t.worth,
-  chats: (t) => t.byKind.chat,
-  raids: (t) => t.byKind.raid,
-  points: (t) => t.points,
-};
+/** What an event adds to a measure; 0 where it is of another kind. `worth` and `own` as in the table. */
+export const addedTo = (measure: Measure, event: StreamEvent, worth: number, own: boolean): number =>
+  MEASURE[measure].kinds.includes(event.kind) ? MEASURE[measure].amount(event, worth, own) : 0;
 
 /** A measure's value as it is shown and compared with targets: money in whole minor units. */
 export const shownValue = (measure: Measure, value: number): number =>
   measure === 'worth' || measure === 'tips' ? Math.floor(value / WORTH_PARTS) : value;
-
-/** How a measure reads in the interface. */
-export const MEASURE_TITLES: Record<Measure, string> = {
-  likes: 'Likes',
-  follows: 'Follows',
-  shares: 'Shares',
-  subscriptions: 'Subscriptions',
-  giftSubs: 'Subscriptions given away',
-  gifts: 'Gifts',
-  coins: 'Coins',
-  tips: 'Tips',
-  worth: 'Worth',
-  chats: 'Lines in chat',
-  raids: 'Raids',
-  points: 'Points',
-};
-
-/** The kinds of event that a measure counts, and how they stand in a sentence. Anything may earn points. */
-export const MEASURE_EVENTS: Record<Measure, { kinds: readonly EventKind[]; what: string }> = {
-  likes: { kinds: ['like'], what: 'likes' },
-  follows: { kinds: ['follow'], what: 'follows' },
-  shares: { kinds: ['share'], what: 'shares' },
-  subscriptions: { kinds: ['subscribe'], what: 'subscriptions' },
-  giftSubs: { kinds: ['giftSubs'], what: 'gifted subscriptions' },
-  gifts: { kinds: ['gift'], what: 'gifts' },
-  coins: { kinds: ['gift'], what: 'gifts' },
-  tips: { kinds: ['tip'], what: 'tips' },
-  worth: { kinds: ['gift', 'tip'], what: 'gifts or tips' },
-  chats: { kinds: ['chat'], what: 'chat' },
-  raids: { kinds: ['raid'], what: 'raids' },
-  points: { kinds: ['chat', 'like', 'gift', 'follow'], what: 'chat, likes, gifts or follows' },
-};

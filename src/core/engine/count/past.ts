@@ -1,9 +1,10 @@
 import { z } from 'zod';
-import { feedIdSchema } from '@/core/event/viewer-key';
+import { feedIdSchema, viewerKey } from '@/core/event/viewer-key';
 import type { StreamEvent } from '@/core/event/event';
 import { whole } from '@/core/event/whole';
-import { addRow, addTo, countInto, inRow, MEASURES, newRow, type Measure, type Row } from './measure';
-import type { ViewerTally } from './tally';
+import { countInto } from './measure';
+import { addRow, inRow, MEASURES, newRow, type Measure, type Row } from './row';
+import type { ViewerTally } from './viewer-tally';
 import { dayBegins, dayOf, nextDay, type Day } from './window';
 
 /* What windows of time are counted from: this session minute by minute, earlier ones by quarters of an hour; viewers by days. */
@@ -82,7 +83,7 @@ export class Past {
     viewers = [],
   }: { quarters?: readonly (readonly number[])[]; viewers?: readonly PastViewer[] } = {}) {
     this.quarters = new Rows(QUARTER_MS, quarters);
-    this.viewers = new Map(viewers.map((viewer) => [`${viewer.feed}/${viewer.id}`, viewer]));
+    this.viewers = new Map(viewers.map((viewer) => [viewerKey(viewer.feed, viewer.id), viewer]));
   }
 }
 
@@ -112,20 +113,20 @@ function otherDay(first: FirstDay, at: number, zone: string): Day {
   return first.other.day;
 }
 
+/** The first day of a session, and the time zone by which days begin. */
+export interface Days {
+  first: FirstDay;
+  zone: string;
+}
+
 /** Takes note of what a viewer did on another day than the first. */
-export function countDay(tally: ViewerTally, event: StreamEvent, worth: number, first: FirstDay, zone: string): void {
-  const row = dayRow(tally, event.at, first, zone);
+export function countDay(tally: ViewerTally, event: StreamEvent, worth: number, days: Days): void {
+  const row = dayRow(tally, event.at, days);
   if (row) countInto(row, event, worth, true);
 }
 
-/** Points count for the day on which they are given. */
-export function countPoints(tally: ViewerTally, points: number, at: number, first: FirstDay, zone: string): void {
-  const row = dayRow(tally, at, first, zone);
-  if (row) addTo(row, 'points', points);
-}
-
 /** A viewer's row of the day of a moment; null on the first day, which has none of its own. */
-export const dayRow = (tally: ViewerTally, at: number, first: FirstDay, zone: string): Row | null =>
+export const dayRow = (tally: ViewerTally, at: number, { first, zone }: Days): Row | null =>
   at >= first.from && at < first.to ? null : rowOfDay(tally, otherDay(first, at, zone));
 
 function rowOfDay(tally: ViewerTally, day: Day): Row {

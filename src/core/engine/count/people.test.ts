@@ -1,9 +1,10 @@
+import { serialize, deserialize } from '@/core/session/state';
 import { aGift, aLike, START } from '@/core/event/examples';
 import type { StreamEvent } from '@/core/event/event';
 import { starterShow } from '@/core/show/starter';
 import type { Show } from '@/core/show/show';
 import { fold } from '@/core/session/fold';
-import { freeze, newState, thaw } from '@/core/session/state';
+import { newState } from '@/core/session/state';
 import { joinPeople, partPerson, type Person } from './people';
 
 const show = (people: Person[]): Show => ({ ...starterShow('s'), goals: [], people });
@@ -56,7 +57,7 @@ test('two viewers joined are one on the board, and two again when they are parte
 
 test('likes of both count together towards a cue, and a state read back goes on so', () => {
   const state = run(joined, [aLike({ by: 'ines', feed: 'a', count: 60 })]);
-  const back = thaw(JSON.parse(JSON.stringify(freeze(state))) as ReturnType<typeof freeze>);
+  const back = deserialize(JSON.parse(JSON.stringify(serialize(state))) as ReturnType<typeof serialize>);
   for (const each of [state, back]) {
     fold(each, { input: 'event', at: START, event: aLike({ by: 'ines2', feed: 'b', count: 50 }) });
     expect(

@@ -1,7 +1,9 @@
 import { z } from 'zod';
-import { feedIdSchema } from '@/core/event/viewer-key';
+import { feedIdSchema, viewerKey } from '@/core/event/viewer-key';
 import type { Past, PastViewer } from './past';
-import type { Viewers, ViewerTally } from './tally';
+import { BOARD_MEASURES } from './row';
+import type { ViewerTally } from './viewer-tally';
+import type { Viewers } from './viewers';
 
 /** Viewers of several feeds that the streamer has said are one person. Parting them is taking this away: nothing is mixed for good. */
 export const personSchema = z.object({
@@ -18,20 +20,6 @@ interface Joined {
   members: Person['members'];
 }
 
-const SUMMED = [
-  'likes',
-  'coins',
-  'gifts',
-  'follows',
-  'shares',
-  'chats',
-  'subscriptions',
-  'giftSubs',
-  'tips',
-  'worth',
-  'points',
-] as const;
-
 /** Each viewer's tallies stay their own; a person's is their sum, made anew when one of them changes. */
 export class People {
   private readonly byMember = new Map<string, Joined>();
@@ -43,7 +31,7 @@ export class People {
   ) {
     for (const { id, members } of people) {
       const joined: Joined = { members, tally: emptyTally(id) };
-      for (const { feed, viewer } of members) this.byMember.set(`${feed}/${viewer}`, joined);
+      for (const { feed, viewer } of members) this.byMember.set(viewerKey(feed, viewer), joined);
       this.byKey.set(joined.tally.key, joined);
       this.sum(joined);
     }
@@ -60,13 +48,13 @@ export class People {
 
   /** All viewers who are the same person as this one, itself among them. */
   membersOf(feed: string, viewer: string): Person['members'] {
-    return this.byMember.get(`${feed}/${viewer}`)?.members ?? [{ feed, viewer }];
+    return this.byMember.get(viewerKey(feed, viewer))?.members ?? [{ feed, viewer }];
   }
 
   /** The viewers (`feed/id`) that a tally stands for. */
   keysOf(tally: ViewerTally): string[] {
     const members = this.byMember.size > 0 ? this.byKey.get(tally.key)?.members : undefined;
-    return members ? members.map(({ feed, viewer }) => `${feed}/${viewer}`) : [tally.key];
+    return members ? members.map(({ feed, viewer }) => viewerKey(feed, viewer)) : [tally.key];
   }
 
   /** Whether a tally stands for several viewers. */
@@ -80,13 +68,21 @@ export class People {
     if (!members) return [{ own: this.viewers.get(tally.feed, tally.id), before: past.viewers.get(tally.key) }];
     return members.map(({ feed, viewer }) => ({
       own: this.viewers.get(feed, viewer),
-      before: past.viewers.get(`${feed}/${viewer}`),
+      before: past.viewers.get(viewerKey(feed, viewer)),
     }));
   }
 
   /** The tally of a viewer of earlier sessions: their person's, or one of nothing. */
   tallyBefore({ feed, id, name, handle }: PastViewer): ViewerTally {
-    return this.byMember.get(`${feed}/${id}`)?.tally ?? { ...emptyTally(id), key: `${feed}/${id}`, feed, name, handle };
+    return (
+      this.byMember.get(viewerKey(feed, id))?.tally ?? {
+        ...emptyTally(id),
+        key: viewerKey(feed, id),
+        feed,
+        name,
+        handle,
+      }
+    );
   }
 
   /** Everybody once. */
@@ -103,13 +99,13 @@ export class People {
   }
 
   private sum({ tally, members }: Joined): void {
-    for (const field of SUMMED) tally[field] = 0;
+    for (const field of BOARD_MEASURES) tally[field] = 0;
     tally.lastAt = 0;
     tally.firstAt = Infinity;
     for (const { feed, viewer } of members) {
       const own = this.viewers.get(feed, viewer);
       if (!own) continue;
-      for (const field of SUMMED) tally[field] = (tally[field] ?? 0) + (own[field] ?? 0);
+      for (const field of BOARD_MEASURES) tally[field] = (tally[field] ?? 0) + (own[field] ?? 0);
       // The first member seen gives the name: a person does not change names with every message.
       if (own.firstAt < tally.firstAt) Object.assign(tally, { name: own.name, handle: own.handle });
       tally.firstAt = Math.min(tally.firstAt, own.firstAt);

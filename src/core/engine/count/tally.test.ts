@@ -1,7 +1,9 @@
+import { newTotals } from './totals';
+import { Viewers } from './viewers';
 import { streamEventSchema } from '@/core/event/event';
 import { aLike } from '@/core/event/examples';
 import { EVENT_KINDS } from '@/core/event/kind';
-import { count, newTotals, Viewers } from './tally';
+import { count } from './tally';
 
 test('viewers whose ids end alike, and one id on two platforms, are each counted as themselves', () => {
   const viewers = new Viewers();

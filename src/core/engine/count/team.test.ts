@@ -1,11 +1,12 @@
+import { carryOverOf } from '@/core/session/carry-over';
+import { serialize, deserialize } from '@/core/session/state';
 import { aChat, aGift, aLike } from '@/core/event/examples';
 import { leaderboard } from '@/core/piece/leaderboard';
 import type { Show } from '@/core/show/show';
 import { emptyShow } from '@/core/show/starter';
 import type { Effect } from '@/core/engine/kernel/effect';
 import { fold } from '@/core/session/fold';
-import { lastingOf } from '@/core/session/carry-over';
-import { freeze, newState, thaw, type SessionState } from '@/core/session/state';
+import { newState, type SessionState } from '@/core/session/state';
 
 const START = Date.UTC(2026, 10, 26, 18);
 
@@ -124,7 +125,7 @@ test('sides survive a snapshot and the next session; today’s goal of a team co
   const state = begun({ ...show, goals: show.goals.map((goal) => ({ ...goal, window: { over: 'day' } })) });
   gift(state, 'kim', 20);
   say(state, 'kim', '!ash');
-  const back = thaw(JSON.parse(JSON.stringify(freeze(state))) as ReturnType<typeof freeze>);
+  const back = deserialize(JSON.parse(JSON.stringify(serialize(state))) as ReturnType<typeof serialize>);
   expect(rows(back)).toEqual([
     ['Ash', 20],
     ['Ember', 0],
@@ -134,7 +135,7 @@ test('sides survive a snapshot and the next session; today’s goal of a team co
     input: 'begin',
     at: START + 6000,
     session: 't',
-    lasting: lastingOf(state),
+    lasting: carryOverOf(state),
   });
   expect(next.goals.get('ash-goal')?.value).toBe(20);
   gift(next, 'kim', 4);

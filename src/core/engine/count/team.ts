@@ -1,9 +1,11 @@
 import { z } from 'zod';
 import type { EventKind } from '@/core/event/kind';
-import type { BoardMeasure, Leaderboard } from './leaderboard';
+import { viewerKey } from '@/core/event/viewer-key';
+import type { Leaderboard } from './leaderboard';
 import type { People } from './people';
 import { someoneSchema } from './someone';
-import type { ViewerTally } from './tally';
+import type { BoardMeasure } from './row';
+import type { ViewerTally } from './viewer-tally';
 
 /* Teams that viewers belong to, and what a team or a certain viewer has of a measure. */
 
@@ -35,7 +37,7 @@ export class Teams {
     private readonly people: People,
   ) {
     for (const { id, members } of teams)
-      for (const { feed, viewer } of members) this.named.set(`${feed}/${viewer}`, id);
+      for (const { feed, viewer } of members) this.named.set(viewerKey(feed, viewer), id);
   }
 
   /** The team of a viewer, or of the person they belong to; null: none. */
@@ -80,7 +82,3 @@ export class PartSum {
     this.value += now - before;
   }
 }
-
-/** By what the sum of a goal, or of a team on a leaderboard, is found. */
-export const goalPart = (goal: string): string => `goal/${goal}`;
-export const teamPart = (team: string, board: string): string => `team/${team}/${board}`;

@@ -1,3 +1,5 @@
+import { carryOverOf } from '@/core/session/carry-over';
+import { serialize, deserialize } from '@/core/session/state';
 import fc from 'fast-check';
 import { DateTime } from 'luxon';
 import { aChat, aFollow, aGift, aLike } from '@/core/event/examples';
@@ -11,9 +13,8 @@ import { fold } from '@/core/session/fold';
 import type { Goal } from '@/core/engine/feature/goal/schema';
 import type { Command, Input } from '@/core/session/input';
 import { courseOf } from '@/core/engine/feature/goal/course';
-import { lastingOf } from '@/core/session/carry-over';
 import { outlooks } from '@/core/session/outlook';
-import { freeze, newState, thaw, type SessionState } from '@/core/session/state';
+import { newState, type SessionState } from '@/core/session/state';
 import type { Window } from './window';
 
 /* Windows against a recount of the bare events, by Luxon's calendar. */
@@ -63,7 +64,7 @@ function sessions(
   let state = newState(of);
   for (const [n, events] of all.entries()) {
     const begins = events[0]?.seenAt ?? state.now;
-    const lasting = structuredClone(lastingOf(state));
+    const lasting = structuredClone(carryOverOf(state));
     state = newState(of);
     fold(state, { input: 'begin', at: begins, session: `s${n}`, lasting });
     for (const each of events) {
@@ -142,7 +143,10 @@ test('every window equals a recount: over midnights, the end of a month, a chang
           });
         });
       });
-      expectRecounted(sessions(show, all, restarts ? (state) => thaw(structuredClone(freeze(state))) : undefined), all);
+      expectRecounted(
+        sessions(show, all, restarts ? (state) => deserialize(structuredClone(serialize(state))) : undefined),
+        all,
+      );
     }),
     { numRuns: 60 },
   );
@@ -167,7 +171,7 @@ test('the order in which events of one session come changes no number', () => {
 
 test('a server that lost everything is given back what earlier sessions left; what was counted since is added, and a second time nothing', () => {
   const first = sessions(show, [[aGift({ count: 5, ...at(-30) })]]);
-  const lasting = lastingOf(first);
+  const lasting = carryOverOf(first);
   const state = newState(show);
   fold(state, { input: 'begin', at: SUNDAY, session: 'two' });
   fold(state, event(aGift({ count: 2, ...at(0) })));
@@ -297,7 +301,7 @@ describe('goals', () => {
     fold(first, event(aGift({ count: 4, ...at(0) })));
     fold(first, { input: 'command', at: SUNDAY, command: { command: 'nudge', number: 'goal/g', by: 15 } });
     const next = newState(of);
-    fold(next, { input: 'begin', at: SUNDAY + 48 * HOUR, session: 'two', lasting: lastingOf(first) });
+    fold(next, { input: 'begin', at: SUNDAY + 48 * HOUR, session: 'two', lasting: carryOverOf(first) });
     const reached: number[] = [];
     fold(next, event(aGift({ count: 1, ...at(49) })), (effect) => {
       if (effect.effect === 'goal') reached.push(effect.target);

@@ -1,7 +1,8 @@
 import type { StreamEvent } from '@/core/event/event';
-import { addRow, countInto, inRow, newRow, TOTAL, type Measure, type Row } from './measure';
+import { countInto, MEASURE } from './measure';
 import type { Past, Rows } from './past';
-import type { Totals } from './tally';
+import { addRow, inRow, newRow, type Measure, type Row } from './row';
+import type { Totals } from './totals';
 import { isIn, spanOf, type Span, type Window } from './window';
 
 /** A window as it lies now: what it holds of earlier sessions, and what of this one lies outside of it. */
@@ -13,7 +14,10 @@ export interface WindowNow {
 }
 
 /** Where a window lies at `now`, counted anew from the rows. */
-export function windowNow(window: Window, now: number, zone: string, minutes: Rows, past: Past): WindowNow {
+export function windowNow(
+  window: Window,
+  { now, zone, minutes, past }: { now: number; zone: string; minutes: Rows; past: Past },
+): WindowNow {
   const span = spanOf(window, now, zone);
   const [carried, outside] = [newRow(), newRow()];
   if (window.over !== 'session') {
@@ -30,10 +34,10 @@ export function keepOut(windows: readonly WindowNow[], event: StreamEvent, worth
 
 /** What a window comes to. */
 export const valueIn = ({ carried, outside }: WindowNow, totals: Totals, measure: Measure): number =>
-  TOTAL[measure](totals) + inRow(carried, measure) - inRow(outside, measure);
+  MEASURE[measure].total(totals) + inRow(carried, measure) - inRow(outside, measure);
 
 /** When the first of these begins or ends next; Infinity: none will. */
-export function nextRoll(windows: readonly WindowNow[], now: number): number {
+export function nextRollover(windows: readonly WindowNow[], now: number): number {
   let next = Infinity;
   for (const { span } of windows) {
     if (span.from > now) next = Math.min(next, span.from);

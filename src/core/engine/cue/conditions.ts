@@ -1,9 +1,11 @@
 import { z } from 'zod';
-import type { GoalState } from '@/core/engine/feature/goal/schema';
-import { drawn, type Memory } from './memory';
+import { isOpen } from '@/core/engine/kernel/ask';
+import { drawn } from '@/core/engine/kernel/chance';
+import type { Memory } from '@/core/engine/kernel/memory';
+import type { KernelState } from '@/core/engine/kernel/feature';
 
 /** What must hold besides, so that a cue fires. */
-export const holdsSchema = z.object({
+export const conditionsSchema = z.object({
   /** At most once in so many seconds: for all, and for each viewer. */
   every: z.number().min(0).max(86_400).default(0),
   everyViewer: z.number().min(0).max(86_400).default(0),
@@ -16,44 +18,37 @@ export const holdsSchema = z.object({
   /** Only while one of these scenes is shown; absent or empty: always. */
   scenes: z.array(z.string().max(100)).max(12).optional(),
 });
-export type Holds = z.infer<typeof holdsSchema>;
+export type Conditions = z.infer<typeof conditionsSchema>;
 
-export const ALWAYS: Holds = { every: 0, everyViewer: 0, chance: 100, times: 0, goal: '' };
+export const ALWAYS: Conditions = { every: 0, everyViewer: 0, chance: 100, times: 0, goal: '' };
 
 /** Why a cue that was set off did not fire. */
-export type Held = 'cooldown' | 'viewerCooldown' | 'chance' | 'times' | 'goal' | 'scene';
+export type HeldBack = 'cooldown' | 'viewerCooldown' | 'chance' | 'times' | 'goal' | 'scene';
 
 /** What holds a cue back whoever sets it off: asked before anything is made for it, since most that is held back is held back by these. */
-export function heldForAll(holds: Holds, memory: Memory, now: number, scene: string): Held | null {
-  if (holds.scenes && holds.scenes.length > 0 && !holds.scenes.includes(scene)) return 'scene';
+export function heldForAll(holds: Conditions, memory: Memory, state: KernelState): HeldBack | null {
+  const { scenes = [] } = holds;
+  if (scenes.length > 0 && !scenes.some((id) => isOpen(state, 'scene', id))) return 'scene';
   if (holds.times > 0 && memory.fired >= holds.times) return 'times';
-  return now - memory.lastAt < holds.every * 1000 ? 'cooldown' : null;
+  return state.now - memory.lastAt < holds.every * 1000 ? 'cooldown' : null;
 }
 
 /**
  * Whether a cue that is not held back for all may fire now; takes note of it when it does.
- * @param viewer the key of whose doing it is, or null
- * @param cause what the chance is drawn from, besides how often it has fired: the same cause, the same draw
+ * @param by the key of the viewer whose doing it is, or null; and what the chance is drawn from, besides how often the cue has fired: the
+ * same seed, the same draw
  */
 export function mayFire(
-  holds: Holds,
+  state: KernelState,
+  holds: Conditions,
   memory: Memory,
-  now: number,
-  viewer: string | null,
-  cause: string,
-  goals: ReadonlyMap<string, GoalState>,
-): Held | null {
-  if (
-    holds.everyViewer > 0 &&
-    viewer !== null &&
-    now - (memory.byViewer.get(viewer) ?? -Infinity) < holds.everyViewer * 1000
-  )
-    return 'viewerCooldown';
-  if (holds.goal !== '') {
-    const goal = goals.get(holds.goal);
-    if (!goal || goal.hidden || goal.value >= goal.target) return 'goal';
-  }
-  if (holds.chance < 100 && drawn(`${cause}/${memory.fired}`) * 100 >= holds.chance) return 'chance';
+  { viewer, seed }: { viewer: string | null; seed: string },
+): HeldBack | null {
+  const { now } = state;
+  const last = holds.everyViewer > 0 && viewer !== null ? memory.byViewer.get(viewer) : undefined;
+  if (last !== undefined && now - last < holds.everyViewer * 1000) return 'viewerCooldown';
+  if (holds.goal !== '' && !isOpen(state, 'goal', holds.goal)) return 'goal';
+  if (holds.chance < 100 && drawn(`${seed}/${memory.fired}`) * 100 >= holds.chance) return 'chance';
   memory.fired += 1;
   memory.lastAt = now;
   if (holds.everyViewer > 0 && viewer !== null) {
@@ -68,9 +63,9 @@ export function mayFire(
   return null;
 }
 
-/** The holds in the sentence, each with the field that changes it. */
-export function holdsWords(
-  holds: Holds,
+/** The conditions in the sentence, each with the field that changes it. */
+export function conditionsWords(
+  holds: Conditions,
   goalName: (id: string) => string,
   sceneName: (id: string) => string = (id) => id,
 ): { text: string; field: string }[] {
@@ -91,4 +86,5 @@ export function holdsWords(
 }
 
 /** Why it can never fire; null when it can. */
-export const holdsTrouble = (holds: Holds): string | null => (holds.chance === 0 ? 'Its chance is 0 %.' : null);
+export const conditionsProblem = (holds: Conditions): string | null =>
+  holds.chance === 0 ? 'Its chance is 0 %.' : null;

@@ -1,3 +1,7 @@
+import type { Conditions } from './conditions';
+import { serialize, deserialize } from '@/core/session/state';
+import type { Step, When } from '@/core/engine/kinds';
+import { cueProblem } from '@/core/show/sentence';
 import canonicalize from 'canonicalize';
 import fc from 'fast-check';
 import type { StreamEvent } from '@/core/event/event';
@@ -6,16 +10,13 @@ import { newCue, plainly, starterShow } from '@/core/show/starter';
 import type { Cue, Show } from '@/core/show/show';
 import type { Effect } from '@/core/engine/kernel/effect';
 import { fold } from '@/core/session/fold';
-import { ALWAYS, type Holds } from './conditions';
+import { ALWAYS } from './conditions';
 import { PLAIN_LOOK } from '@/core/engine/alert/look';
 import type { Command, Input } from '@/core/session/input';
 import { ANY } from './range';
-import { freeze, newState, thaw } from '@/core/session/state';
-import type { Step } from '@/core/engine/cue/step';
-import { cueTrouble } from './sentence';
+import { newState } from '@/core/session/state';
 import { loops } from '@/core/engine/cue/step/call';
 import { EVERYONE } from './who';
-import type { When } from '@/core/engine/cue/when';
 
 const base = plainly(starterShow('s'));
 const words = (said: string, seconds = 1): Step => ({ kind: 'show', spotlight: 'spotlight', words: said, seconds });
@@ -226,7 +227,7 @@ describe('who', () => {
 });
 
 describe('and holds', () => {
-  const holds = (more: Partial<Holds>): Partial<Cue> => ({ holds: { ...ALWAYS, ...more } });
+  const holds = (more: Partial<Conditions>): Partial<Cue> => ({ holds: { ...ALWAYS, ...more } });
 
   test('how often, for all and for each viewer; how many times a session; while a goal is open', () => {
     const follow: When = { kind: 'follow' };
@@ -357,7 +358,7 @@ describe('steps', () => {
     const says = newCue('says', { kind: 'share' }, [words('said')]);
     const { effects, texts } = run([calls, tells, says], [aFollow(), aFollow({ id: 'b', by: 'b' })]);
     expect([effects.some(({ effect }) => effect === 'ask'), texts]).toEqual([false, ['said', 'said']]);
-    expect(cueTrouble(calls, { ...base, cues: [calls, tells, says] })).toBe('The cue that it calls is switched off.');
+    expect(cueProblem(calls, { ...base, cues: [calls, tells, says] })).toBe('The cue that it calls is switched off.');
   });
 
   test('an alert has its step’s look, also when it is shown again', () => {
@@ -500,7 +501,7 @@ const someCue: fc.Arbitrary<Cue> = fc
       { kind: 'every', every: 10, of: 'likes', by: 'session', within: 0 },
       { kind: 'chat', how: 'keyword', text: '!kiln' },
     ),
-    holds: fc.constantFrom<Holds>(
+    holds: fc.constantFrom<Conditions>(
       ALWAYS,
       { ...ALWAYS, every: 5 },
       { ...ALWAYS, everyViewer: 20 },
@@ -575,7 +576,7 @@ test('no event that sets a cue off is without an effect or a reason, by a naive 
   );
 });
 
-test('the same inputs give the same alerts, also across a freeze and thaw in the middle of waits and cooldowns', () => {
+test('the same inputs give the same alerts, also across a serialize and deserialize in the middle of waits and cooldowns', () => {
   fc.assert(
     fc.property(fc.array(someCue, { minLength: 1, maxLength: 5 }), someEvents, fc.nat(60), (list, events, cut) => {
       const show: Show = { ...starterShow('s'), cues: list.map((each, n) => ({ ...each, id: `c${n}` })) };
@@ -588,10 +589,10 @@ test('the same inputs give the same alerts, also across a freeze and thaw in the
       for (const input of inputs) fold(whole, structuredClone(input));
       let state = newState(show);
       for (const [n, input] of inputs.entries()) {
-        if (n === cut) state = thaw(JSON.parse(JSON.stringify(freeze(state))));
+        if (n === cut) state = deserialize(JSON.parse(JSON.stringify(serialize(state))));
         fold(state, structuredClone(input));
       }
-      expect(canonicalize(freeze(state))).toBe(canonicalize(freeze(whole)));
+      expect(canonicalize(serialize(state))).toBe(canonicalize(serialize(whole)));
     }),
     { numRuns: 60 },
   );

@@ -24,5 +24,5 @@ export function rangeWords({ least, most }: Range, unit: string): string {
 }
 
 /** Why nothing can be within it; null when something can. */
-export const rangeTrouble = ({ least, most }: Range): string | null =>
+export const rangeProblem = ({ least, most }: Range): string | null =>
   least !== null && most !== null && least > most ? 'Its least is above its most: nothing is between them.' : null;

@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import type { Leaderboard } from '@/core/engine/count/leaderboard';
 import { someoneSchema, type Someone } from '@/core/engine/count/someone';
-import type { ViewerTally } from '@/core/engine/count/tally';
-import type { EventMoment } from '@/core/engine/cue/when/when';
+import type { ViewerTally } from '@/core/engine/count/viewer-tally';
+import type { EventMoment } from '@/core/engine/kernel/when';
 
 /** For whom a cue is. */
 export const whoSchema = z.object({

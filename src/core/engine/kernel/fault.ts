@@ -1,5 +1,4 @@
 import { z } from 'zod';
-import type { Show } from '@/core/show/show';
 import { streamEventSchema } from '@/core/event/event';
 
 /* What goes wrong inside the engine: it is written down, said to the streamer, and stops nothing else. */
@@ -66,8 +65,14 @@ export function noteFault(faults: Fault[], fault: Omit<Fault, 'count'>): void {
   if (faults.length > KEPT_FAULTS) faults.shift();
 }
 
+/** Where the names of cues and feeds are found. */
+export interface FaultNames {
+  cues: readonly { id: string; name: string }[];
+  feeds: readonly { id: string; handle: string }[];
+}
+
 /** A fault in a sentence for the streamer: what happened, what is still safe, what to do. */
-export function faultWords({ why, cue, feed, off }: Fault, show: Pick<Show, 'cues' | 'feeds'>): string {
+export function faultWords({ why, cue, feed, off }: Fault, show: FaultNames): string {
   const at = show.cues.findIndex(({ id }) => id === cue);
   const name =
     cue === null ? null : at < 0 ? 'A cue that is gone' : `The cue “${show.cues[at]?.name || `cue ${at + 1}`}”`;

@@ -2,7 +2,7 @@ import type { Box } from '@/core/paint/display';
 import { least } from '@/core/piece';
 import type { Piece } from '@/core/piece';
 import { freePlace } from '../place';
-import { isUpright, veilsOf } from '../safe-area';
+import { isUpright, veilsOf } from '@/core/show/safe-area';
 import { overlap } from '../boxes';
 import { covers, type Judged } from './finding';
 

@@ -4,7 +4,7 @@ import type { Piece } from '@/core/piece';
 import { coverOf, areaOf } from '../boxes';
 import { least } from '@/core/piece';
 import { carries } from '../seen';
-import { isUpright } from '../safe-area';
+import { isUpright } from '@/core/show/safe-area';
 import { covers, type Finding, type Judged } from './finding';
 
 /** Of the rows that were asked for, only some find room. */

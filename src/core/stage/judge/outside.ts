@@ -1,5 +1,5 @@
 import { areaOf, boundsOf, overlap } from '../boxes';
-import { veilsOf } from '../safe-area';
+import { veilsOf } from '@/core/show/safe-area';
 import { isPicture, type Finding, type Judged } from './finding';
 
 /** A piece leaves the frame. */

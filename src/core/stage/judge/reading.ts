@@ -2,7 +2,7 @@ import type { FontSpec, Group, Op } from '@/core/paint/display';
 import { lineWidth, type Measure } from '@/core/paint/text';
 import type { Piece } from '@/core/piece';
 import { isPicture, type Finding, type Judged } from './finding';
-import type { Safe } from '../safe-area';
+import type { Safe } from '@/core/show/safe-area';
 
 /** Capitals are about so high, em: of the two text faces, measured. */
 const CAPITAL = 0.7;

@@ -1,3 +1,5 @@
+import { newTotals } from '@/core/engine/count/totals';
+import { Viewers } from '@/core/engine/count/viewers';
 import { createParser } from 'eventsource-parser';
 import { Crowd } from './crowd';
 import { GIFTS } from './gifts';
@@ -5,7 +7,7 @@ import { Room } from './room';
 import { seeded } from '../crowd/random';
 import { newIntake, takeIn } from '@/core/intake/intake';
 import { readBrindle } from '@/core/platform/brindle';
-import { count, newTotals, Viewers } from '@/core/engine/count/tally';
+import { count } from '@/core/engine/count/tally';
 
 const ines = { uid: 'u1', handle: 'ines.barro', nickname: 'Inês', badges: [] };
 

@@ -1,8 +1,11 @@
 import { z } from 'zod';
 import { mediaKind } from '@/core/media/media';
-import type { Show } from '@/core/show/show';
 import { SOUNDS, soundName } from '@/core/sound/library';
-import type { StepKind } from '@/core/engine/cue/step/step';
+import { isWithAlert } from '../audible';
+import { hear } from '../playing';
+import { audibleOf } from '../said';
+import type { AlertHost, AlertShow } from '../slice';
+import type { StepKind } from '@/core/engine/kernel/feature';
 
 const schema = z.object({
   kind: z.literal('play'),
@@ -11,13 +14,13 @@ const schema = z.object({
   /** Percent of the level at which all sounds are alike. */
   volume: z.number().min(0).max(100),
 });
-export type PlayStep = z.infer<typeof schema>;
+type PlayStep = z.infer<typeof schema>;
 
-const nameOf = (id: string, of: Show): string | null =>
+const nameOf = (id: string, of: AlertShow): string | null =>
   soundName(id) ?? of.media.find((file) => file.id === id && mediaKind(file) === 'sound')?.name ?? null;
 
 /** Plays a sound, from the outlet that sounds. */
-export const play: StepKind<'play', typeof schema> = {
+export const play: StepKind<PlayStep, AlertShow, AlertHost> = {
   kind: 'play',
   schema,
   title: 'Play a sound',
@@ -31,9 +34,14 @@ export const play: StepKind<'play', typeof schema> = {
     { field: 'sound', label: 'Sound', setting: 'one', of: 'sounds' },
     { field: 'volume', label: 'Volume', setting: 'number', least: 0, most: 100, step: 10, unit: '%' },
   ],
-  trouble(step, of) {
+  problem(step, of) {
     if (nameOf(step.sound, of) === null) return 'Its sound is gone. Choose another one.';
     if (step.volume === 0) return 'Its volume is 0 %: nothing will be heard.';
     return of.outlets.some(({ sounds }) => sounds) ? null : 'No outlet sounds. Choose one on the Outlets page.';
+  },
+  run(state, step, { cue, at, cause }) {
+    if (isWithAlert(cue.steps, at)) return;
+    const heard = audibleOf(state, step, cause);
+    if (heard) hear(state, heard, state.now);
   },
 };

@@ -1,8 +1,13 @@
 import { z } from 'zod';
 import { mediaKind } from '@/core/media/media';
 import { lookSchema, lookWords } from '@/core/engine/alert/look';
-import { wordsTrouble } from '@/core/words/message';
-import type { StepKind } from '@/core/engine/cue/step/step';
+import { wordsProblem } from '@/core/words/message';
+import { soundsAfter } from '../audible';
+import type { Sound } from '../alert';
+import { show as ask } from '../playing';
+import { audibleOf } from '../said';
+import type { AlertHost, AlertShow } from '../slice';
+import type { StepKind } from '@/core/engine/kernel/feature';
 
 const schema = z.object({
   kind: z.literal('show'),
@@ -15,7 +20,7 @@ const schema = z.object({
 });
 
 /** Shows words, and a picture if there is one, in a spotlight for a while. */
-export const show: StepKind<'show', typeof schema> = {
+export const show: StepKind<z.infer<typeof schema>, AlertShow, AlertHost> = {
   kind: 'show',
   schema,
   title: 'Show words and a picture',
@@ -48,7 +53,7 @@ export const show: StepKind<'show', typeof schema> = {
     { field: 'spotlight', label: 'Spotlight', setting: 'one', of: 'spotlights' },
     { field: 'seconds', label: 'Length', setting: 'number', least: 1, most: 120, unit: 'seconds' },
   ],
-  trouble(step, of) {
+  problem(step, of) {
     if (!of.pieces.some(({ id, kind }) => id === step.spotlight && kind === 'spotlight'))
       return 'Its spotlight is not on the stage any more. Choose another one.';
     const picture = step.look?.picture ?? '';
@@ -60,6 +65,19 @@ export const show: StepKind<'show', typeof schema> = {
     if (step.words.trim() === '') return picture === '' ? 'It has no words to show.' : null;
     if ((step.look?.wordsAfter ?? 0) >= step.seconds)
       return 'Its words come after the alert has gone. Let them come earlier.';
-    return wordsTrouble(step.words, of.language);
+    return wordsProblem(step.words, of.language);
+  },
+  run(state, { spotlight, words, seconds, look }, { cue, at, cause, emit }) {
+    if (!state.derived.spotlights.has(spotlight)) return;
+    const sounds =
+      cue.steps.length === 1 ? NO_SOUNDS : soundsAfter(cue.steps, at, cause, (each) => audibleOf(state, each, cause));
+    const { trial, values, joins, key, names, worth } = cause;
+    ask(
+      state,
+      { cue: cue.id, spotlight, words, length: seconds * 1000, sounds, look, trial, values, joins, key, names, worth },
+      emit,
+    );
   },
 };
+
+const NO_SOUNDS: readonly Sound[] = [];

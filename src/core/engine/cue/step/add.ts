@@ -1,42 +1,42 @@
 import { z } from 'zod';
 import { EVENT_KINDS } from '@/core/event/kind';
-import { numbersOf } from '@/core/engine/kernel/number';
-import { whenKind } from '@/core/engine/cue/when';
-import type { Trigger } from '@/core/engine/cue/when/when';
+import { addToNumber, numbersOf } from '@/core/engine/kernel/number';
 import type { WordValues } from '@/core/words/fields';
-import type { StepKind } from './step';
+import type { Kit, StepKind } from '@/core/engine/kernel/feature';
 
 const schema = z.object({
   kind: z.literal('add'),
-  /** Which number (numbers.ts). */
+  /** Which number (kernel/number.ts). */
   number: z.string().max(220),
   /** What is added, or taken away; seconds for a countdown. */
   amount: z.number().int().min(-1_000_000).max(1_000_000),
   /** Once; or for each gift, like … ({count}); or for each coin, or what else {total} counts. */
   per: z.enum(['once', 'count', 'total']),
 });
-export type AddStep = z.infer<typeof schema>;
+type AddStep = z.infer<typeof schema>;
 
-/** What a viewer does, or what comes of it. */
-const OF_SOMEONE: ReadonlySet<Trigger> = new Set<Trigger>([...EVENT_KINDS, 'level', 'perk']);
+const EVENTS: ReadonlySet<string> = new Set(EVENT_KINDS);
+
+const isInSeconds = (of: string | undefined, kit: Kit): boolean =>
+  kit.numbers.some(({ number }) => number.kind === of && number.inSeconds === true);
 
 /** Adds to a goal, a counter, a countdown or a viewer's points. */
-export const add: StepKind<'add', typeof schema> = {
+export const add: StepKind<AddStep> = {
   kind: 'add',
   schema,
   title: 'Add to a number, or add time',
-  make: (of) => {
-    const first = numbersOf(of)[0];
+  make: (of, kit) => {
+    const first = numbersOf(of, kit)[0];
     return {
       kind: 'add',
       number: first?.number ?? 'countdown/',
-      amount: first?.of === 'countdown' ? 30 : 1,
+      amount: isInSeconds(first?.of, kit) ? 30 : 1,
       per: 'once',
     };
   },
-  sentence: (step, of) => {
-    const number = numbersOf(of).find((each) => each.number === step.number);
-    const unit = number?.of === 'countdown' ? ' s' : '';
+  sentence: (step, of, kit) => {
+    const number = numbersOf(of, kit).find((each) => each.number === step.number);
+    const unit = isInSeconds(number?.of, kit) ? ' s' : '';
     const { amount } = step;
     return [
       { text: amount < 0 ? 'take ' : 'add ' },
@@ -69,23 +69,29 @@ export const add: StepKind<'add', typeof schema> = {
       ],
     },
   ],
-  trouble(step, of, { when }) {
-    if (
-      step.number === 'points' &&
-      of.points.on &&
-      !whenKind(when)
-        .triggers(when)
-        .some((trigger) => OF_SOMEONE.has(trigger))
-    )
+  problem(step, of, { cue: { when }, kit }) {
+    const numbers = numbersOf(of, kit);
+    if (step.number === 'points' && numbers.some(({ number }) => number === 'points') && !isOfSomeone(when, kit))
       return 'Nobody in particular sets this cue off, so that nobody gets the points.';
-    if (!numbersOf(of).some(({ number }) => number === step.number))
+    if (!numbers.some(({ number }) => number === step.number))
       return 'Its number is gone, or there is none yet. Add a countdown, a counter or a goal on the stage.';
     return step.amount === 0 ? 'It adds nothing.' : null;
   },
+  run(state, step, { cause }) {
+    // A trial, and what nobody in particular set off, gives nobody points.
+    const number = step.number === 'points' ? `points/${cause.viewer ?? ''}` : step.number;
+    addToNumber(state, number, added(step, cause.values));
+  },
 };
 
+/** Whether what sets a cue off is somebody's doing. */
+function isOfSomeone(when: { kind: string }, kit: Kit): boolean {
+  const kind = kit.whens.get(when.kind);
+  return kind !== undefined && (kind.ofSomeone === true || kind.triggers(when).some((trigger) => EVENTS.has(trigger)));
+}
+
 /** What a step adds, with the values of its cue. */
-export function added({ amount, per }: AddStep, values: WordValues): number {
+function added({ amount, per }: AddStep, values: WordValues): number {
   const of = per === 'once' ? 1 : values[per];
   return amount * (typeof of === 'number' ? Math.max(0, Math.trunc(of)) : 1);
 }

@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { wordsTrouble } from '@/core/words/message';
-import type { StepKind } from './step';
+import { wordsProblem } from '@/core/words/message';
+import type { StepKind } from '@/core/engine/kernel/feature';
 
 const schema = z.object({
   kind: z.literal('ask'),
@@ -10,7 +10,7 @@ const schema = z.object({
 });
 
 /** Tells a web address that this happened: nothing goes there but the cue's name and these words. */
-export const ask: StepKind<'ask', typeof schema> = {
+export const ask: StepKind<z.infer<typeof schema>> = {
   kind: 'ask',
   schema,
   title: 'Tell a web address',
@@ -25,9 +25,12 @@ export const ask: StepKind<'ask', typeof schema> = {
     { field: 'url', label: 'Address', setting: 'address' },
     { field: 'words', label: 'Words that are sent', setting: 'words' },
   ],
-  trouble(step, of) {
+  problem(step, of) {
     if (step.url === '') return 'It has no address to tell.';
-    return wordsTrouble(step.words, of.language);
+    return wordsProblem(step.words, of.language);
+  },
+  run(state, { url, words }, { cue, cause, emit }) {
+    if (url !== '') emit?.({ effect: 'ask', url, name: cue.name, text: state.derived.format(words, cause.values) });
   },
 };
 

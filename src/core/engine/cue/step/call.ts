@@ -1,11 +1,18 @@
 import { z } from 'zod';
-import type { Cue, Show } from '@/core/show/show';
-import type { StepKind } from './step';
+import type { StepCue, StepKind } from '@/core/engine/kernel/feature';
+import type { SomeStep } from '@/core/engine/kernel/cause';
+import type { CueShow } from '../cue';
+import { callCue } from '../do-steps';
+import type { CueHost } from '../slice';
 
 const schema = z.object({ kind: z.literal('call'), cue: z.string().min(1).max(100) });
 
+type CallStep = z.infer<typeof schema>;
+
+const isCall = (step: SomeStep): step is CallStep => step.kind === 'call';
+
 /** Does the steps of another cue. */
-export const call: StepKind<'call', typeof schema> = {
+export const call: StepKind<CallStep, CueShow, CueHost> = {
   kind: 'call',
   schema,
   title: 'Do another cue’s steps',
@@ -18,21 +25,24 @@ export const call: StepKind<'call', typeof schema> = {
     ];
   },
   settings: [{ field: 'cue', label: 'Cue', setting: 'one', of: 'cues' }],
-  trouble(step, of, cue) {
+  problem(step, of, { cue }) {
     const called = of.cues.find(({ id }) => id === step.cue);
     if (!called) return 'The cue that it calls is gone. Choose another one.';
     if (!called.on) return 'The cue that it calls is switched off.';
     return loops(cue, of) ? 'It calls itself in the end, so that call is left out. Choose another cue.' : null;
   },
+  run(state, step, { cue, cause, calls, emit }) {
+    callCue(state, step.cue, { cause, calls: [...calls, cue.id], emit });
+  },
 };
 
 /** Whether a cue comes to call itself, directly or through others. */
-export function loops(cue: Cue, show: Show): boolean {
+export function loops(cue: Pick<StepCue, 'id' | 'steps'>, show: CueShow): boolean {
   const byId = new Map(show.cues.map((each) => [each.id, each]));
   const seen = new Set<string>();
-  const reaches = (from: Cue): boolean =>
+  const reaches = (from: Pick<StepCue, 'steps'>): boolean =>
     from.steps.some((step) => {
-      if (step.kind !== 'call') return false;
+      if (!isCall(step)) return false;
       if (step.cue === cue.id) return true;
       if (seen.has(step.cue)) return false;
       seen.add(step.cue);

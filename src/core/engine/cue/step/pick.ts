@@ -1,5 +1,10 @@
 import { z } from 'zod';
-import type { StepKind } from './step';
+import { drawn } from '@/core/engine/kernel/chance';
+import type { StepKind } from '@/core/engine/kernel/feature';
+import type { Memory } from '@/core/engine/kernel/memory';
+import type { CueShow } from '../cue';
+import { callCue } from '../do-steps';
+import { memoryOf, type CueHost } from '../slice';
 
 const schema = z.object({
   kind: z.literal('pick'),
@@ -14,7 +19,7 @@ const schema = z.object({
 export type PickStep = z.infer<typeof schema>;
 
 /** Does the steps of one of several cues, by chance. */
-export const pick: StepKind<'pick', typeof schema> = {
+export const pick: StepKind<PickStep, CueShow, CueHost> = {
   kind: 'pick',
   schema,
   title: 'One of several cues, by chance',
@@ -37,12 +42,36 @@ export const pick: StepKind<'pick', typeof schema> = {
     ...(step.twice ? [] : [{ text: ', never the same twice running' }]),
   ],
   settings: [],
-  trouble(step, of) {
+  problem(step, of) {
     const named = step.of.map(({ cue }) => of.cues.find(({ id }) => id === cue));
     if (named.some((cue) => cue === undefined)) return 'One of the cues to choose from is gone.';
     return named.every((cue) => cue?.on === false) ? 'All cues to choose from are switched off.' : null;
   },
+  run(state, step, { cue, at, cause, calls, emit }) {
+    const memory = memoryOf(state, cue.id);
+    const isOn = (id: string): boolean => state.derived.cuesById.get(id)?.on === true;
+    const chosen = choose(step, isOn, memory, { at, seed: `${cue.id}/${cause.seed}/${memory.fired}` });
+    if (chosen !== null) callCue(state, chosen, { cause, calls: [...calls, cue.id], emit });
+  },
 };
+
+/** One of the choices by their weights; not the one that was taken last, if that is asked for and there is another. */
+function choose(
+  { of, twice }: PickStep,
+  isOn: (cue: string) => boolean,
+  memory: Memory,
+  { at, seed }: { at: number; seed: string },
+): string | null {
+  const on = of.map((choice, n) => ({ ...choice, n })).filter(({ cue }) => isOn(cue));
+  const last = memory.picked[at];
+  const open = on.filter(({ n }) => twice || on.length === 1 || n !== last);
+  const all = open.reduce((sum, { weight }) => sum + weight, 0);
+  let left = drawn(`${seed}/${at}`) * all;
+  const chosen = open.find(({ weight }) => (left -= weight) < 0) ?? open.at(-1);
+  if (!chosen) return null;
+  memory.picked[at] = chosen.n;
+  return chosen.cue;
+}
 
 function nameOf(id: string, cues: readonly { id: string; name: string }[]): string {
   const at = cues.findIndex((cue) => cue.id === id);

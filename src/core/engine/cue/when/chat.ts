@@ -1,20 +1,9 @@
 import { z } from 'zod';
-import { NEVER, SAMPLE_VIEWER, viewerValues, type WhenKind } from './when';
+import { firstWord, plain } from '@/core/words/plain';
+import { NEVER, SAMPLE_VIEWER, viewerValues, type EventMoment, type WhenKind } from '@/core/engine/kernel/when';
 
 const HOW = ['keyword', 'is', 'starts', 'contains'] as const;
 const schema = z.object({ kind: z.literal('chat'), how: z.enum(HOW), text: z.string().max(200) });
-
-/** As two messages are compared: compatibility forms are one (Unicode UAX #15, NFKC), and case does not count. */
-export const plain = (text: string): string =>
-  (BEYOND_ASCII.test(text) ? text.normalize('NFKC') : text).toLowerCase().trim();
-// ASCII has no other forms, and most keywords are in it.
-const BEYOND_ASCII = /[^\u0000-\u007f]/;
-
-/** The first word of a message: what a keyword is compared with. */
-export function firstWord(text: string): string {
-  const end = text.search(/\s/);
-  return end < 0 ? text : text.slice(0, end);
-}
 
 const WORDS: Record<(typeof HOW)[number], string> = {
   keyword: 'begins a message with the keyword',
@@ -23,7 +12,7 @@ const WORDS: Record<(typeof HOW)[number], string> = {
   contains: 'writes something that contains',
 };
 
-export const chat: WhenKind<'chat', typeof schema> = {
+export const chat: WhenKind<z.infer<typeof schema>, EventMoment> = {
   kind: 'chat',
   schema,
   title: 'Someone writes in chat',
@@ -72,7 +61,7 @@ export const chat: WhenKind<'chat', typeof schema> = {
     },
     { field: 'text', label: 'Text', setting: 'text', most: 200, placeholder: '!kiln' },
   ],
-  trouble: ({ how, text }) =>
+  problem: ({ how, text }) =>
     text.trim() === '' && how !== 'contains' && how !== 'starts'
       ? 'It waits for a message without words. Say which.'
       : how === 'keyword' && /\s/.test(text.trim())

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { nextTimeOfDay } from '@/core/engine/count/time-of-day';
-import { NEVER, type WhenKind } from './when';
+import { type OwnMoment, type WhenKind } from '@/core/engine/kernel/when';
 
 const schema = z.object({
   kind: z.literal('clock'),
@@ -10,18 +10,18 @@ const schema = z.object({
   hour: z.number().int().min(0).max(23).optional(),
   minute: z.number().int().min(0).max(59).optional(),
 });
-type Clock = z.infer<typeof schema>;
+export type Clock = z.infer<typeof schema>;
 
 const timeWords = ({ hour = 20, minute = 0 }: Clock): string => `${hour}:${String(minute).padStart(2, '0')}`;
 
-export const clock: WhenKind<'clock', typeof schema> = {
+export const clock: WhenKind<z.infer<typeof schema>, OwnMoment> = {
   kind: 'clock',
   schema,
   title: 'Every so often, or at a time of day',
   group: 'The show',
   triggers: () => ['clock'],
   make: () => ({ kind: 'clock', minutes: 15, how: 'every', hour: 20, minute: 0 }),
-  fires: (_when, moment) => (moment.trigger === 'clock' ? [{}] : NEVER),
+  fires: () => [{}],
   sample: () => ({}),
   sentence: (when, show) =>
     when.how === 'daily'

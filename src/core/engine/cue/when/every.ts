@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { WORTH_PARTS } from '@/core/event/money';
+import { addedTo, MEASURE } from '@/core/engine/count/measure';
 import type { WordValues } from '@/core/words/fields';
-import { NEVER, SAMPLE_VIEWER, viewerValues, type EventMoment, type Trigger, type WhenKind } from './when';
+import { NEVER, SAMPLE_VIEWER, viewerValues, type EventMoment, type WhenKind } from '@/core/engine/kernel/when';
 
 const OF = ['likes', 'gifts', 'coins', 'follows', 'worth'] as const;
 type Of = (typeof OF)[number];
@@ -22,13 +23,6 @@ const MOST_AT_ONCE = 50;
 /** So many entries of a stretch are kept one by one. */
 const MOST_RECENT = 1000;
 
-const TRIGGERS: Record<Of, readonly Trigger[]> = {
-  likes: ['like'],
-  gifts: ['gift'],
-  coins: ['gift'],
-  follows: ['follow'],
-  worth: ['gift', 'tip'],
-};
 const UNITS: Record<Of, readonly [string, string]> = {
   likes: ['like', 'likes'],
   gifts: ['gift', 'gifts'],
@@ -37,34 +31,19 @@ const UNITS: Record<Of, readonly [string, string]> = {
   worth: ['hundredth of worth', 'hundredths of worth'],
 };
 
-/** What the event adds to a measure of its viewer, or of the session. */
-function added({ event, worth }: EventMoment, of: Of, by: 'viewer' | 'session'): number {
-  if (of === 'worth') return worth;
-  switch (event.kind) {
-    case 'like':
-      return of === 'likes' ? (by === 'session' ? (event.room ?? event.count) : event.count) : 0;
-    case 'gift':
-      return of === 'gifts' ? event.count : of === 'coins' ? event.count * event.unitCoins : 0;
-    case 'follow':
-      return of === 'follows' ? (event.count ?? 1) : 0;
-    default:
-      return 0;
-  }
-}
-
-export const every: WhenKind<'every', typeof schema> = {
+export const every: WhenKind<z.infer<typeof schema>, EventMoment> = {
   kind: 'every',
   schema,
   title: 'Every so many likes, gifts, coins or follows',
   group: 'Giving',
   joins: 'latest',
-  triggers: ({ of }) => TRIGGERS[of],
+  triggers: ({ of }) => MEASURE[of].kinds,
   make: () => ({ kind: 'every', every: 100, of: 'likes', by: 'viewer', within: 0 }),
   fires({ every: n, of, by, within }, moment, memory) {
-    if (!('event' in moment)) return NEVER;
-    const plus = added(moment, of, by);
+    const plus = addedTo(of, moment.event, moment.worth, by === 'viewer');
     if (plus === 0) return NEVER;
-    if (within > 0) return inStretch(n * (of === 'worth' ? WORTH_PARTS : 1), within * 1000, plus, moment, memory);
+    if (within > 0)
+      return inStretch({ n: n * (of === 'worth' ? WORTH_PARTS : 1), ms: within * 1000, plus }, moment, memory);
     const tallies = by === 'viewer' ? moment.tally : moment.totals;
     if (!tallies) return NEVER;
     const step = of === 'worth' ? n * WORTH_PARTS : n;
@@ -128,9 +107,7 @@ export const every: WhenKind<'every', typeof schema> = {
 
 /** So many within a stretch: what came earlier drops out, and after it has fired it begins anew. */
 function inStretch(
-  n: number,
-  stretch: number,
-  plus: number,
+  { n, ms: stretch, plus }: { n: number; ms: number; plus: number },
   moment: EventMoment,
   memory: { recent: { at: number; count: number }[] },
 ): readonly WordValues[] {

@@ -1,12 +1,12 @@
 import { z } from 'zod';
 import { EVENT_KINDS } from '@/core/event/kind';
-import { NEVER, SAMPLE_VIEWER, viewerValues, type WhenKind } from './when';
+import { NEVER, SAMPLE_VIEWER, viewerValues, type EventMoment, type WhenKind } from '@/core/engine/kernel/when';
 
 const schema = z.object({ kind: z.literal('first') });
 
 const BY_VIEWERS = EVENT_KINDS.filter((kind) => kind !== 'audience' && kind !== 'room');
 
-export const first: WhenKind<'first', typeof schema> = {
+export const first: WhenKind<z.infer<typeof schema>, EventMoment> = {
   kind: 'first',
   schema,
   title: 'A viewer does something for the first time in the session',
@@ -14,7 +14,7 @@ export const first: WhenKind<'first', typeof schema> = {
   joins: 'group',
   triggers: () => BY_VIEWERS,
   make: () => ({ kind: 'first' }),
-  fires: (_when, moment) => ('event' in moment && moment.first && moment.tally ? [viewerValues(moment)] : NEVER),
+  fires: (_when, moment) => (moment.first && moment.tally ? [viewerValues(moment)] : NEVER),
   sample: () => SAMPLE_VIEWER,
   sentence: () => [{ text: 'a viewer is seen for the first time in the session', field: 'when' }],
   settings: [],

@@ -1,9 +1,9 @@
 import { z } from 'zod';
-import { NEVER, SAMPLE_VIEWER, viewerValues, type WhenKind } from './when';
+import { NEVER, SAMPLE_VIEWER, viewerValues, type EventMoment, type WhenKind } from '@/core/engine/kernel/when';
 
 const schema = z.object({ kind: z.literal('follow') });
 
-export const follow: WhenKind<'follow', typeof schema> = {
+export const follow: WhenKind<z.infer<typeof schema>, EventMoment> = {
   kind: 'follow',
   schema,
   title: 'Someone follows',

@@ -1,10 +1,10 @@
 import { z } from 'zod';
-import { ANY, rangeSchema, rangeTrouble, rangeWords, within } from '@/core/engine/cue/range';
-import { NEVER, SAMPLE_VIEWER, viewerValues, type WhenKind } from './when';
+import { ANY, rangeSchema, rangeProblem, rangeWords, within } from '@/core/engine/cue/range';
+import { NEVER, SAMPLE_VIEWER, viewerValues, type EventMoment, type WhenKind } from '@/core/engine/kernel/when';
 
 const schema = z.object({ kind: z.literal('giftSubs'), count: rangeSchema });
 
-export const giftSubs: WhenKind<'giftSubs', typeof schema> = {
+export const giftSubs: WhenKind<z.infer<typeof schema>, EventMoment> = {
   kind: 'giftSubs',
   schema,
   title: 'Someone gives subscriptions away',
@@ -25,5 +25,5 @@ export const giftSubs: WhenKind<'giftSubs', typeof schema> = {
     },
   ],
   settings: [{ field: 'count', label: 'How many', setting: 'range', unit: '' }],
-  trouble: ({ count }) => rangeTrouble(count),
+  problem: ({ count }) => rangeProblem(count),
 };

@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { ANY, rangeSchema, rangeTrouble, rangeWords, within } from '@/core/engine/cue/range';
-import { NEVER, SAMPLE_VIEWER, viewerValues, type WhenKind } from './when';
+import { ANY, rangeSchema, rangeProblem, rangeWords, within } from '@/core/engine/cue/range';
+import { NEVER, SAMPLE_VIEWER, viewerValues, type EventMoment, type WhenKind } from '@/core/engine/kernel/when';
 
 const schema = z.object({
   kind: z.literal('gift'),
@@ -12,7 +12,7 @@ const schema = z.object({
   at: z.enum(['step', 'end']),
 });
 
-export const gift: WhenKind<'gift', typeof schema> = {
+export const gift: WhenKind<z.infer<typeof schema>, EventMoment> = {
   kind: 'gift',
   schema,
   title: 'Someone sends a gift',
@@ -56,5 +56,5 @@ export const gift: WhenKind<'gift', typeof schema> = {
       ],
     },
   ],
-  trouble: ({ coins }) => rangeTrouble(coins),
+  problem: ({ coins }) => rangeProblem(coins),
 };

@@ -1,10 +1,10 @@
 import { z } from 'zod';
-import { ANY, rangeSchema, rangeTrouble, rangeWords, within } from '@/core/engine/cue/range';
-import { NEVER, SAMPLE_VIEWER, viewerValues, type WhenKind } from './when';
+import { ANY, rangeSchema, rangeProblem, rangeWords, within } from '@/core/engine/cue/range';
+import { NEVER, SAMPLE_VIEWER, viewerValues, type EventMoment, type WhenKind } from '@/core/engine/kernel/when';
 
 const schema = z.object({ kind: z.literal('raid'), viewers: rangeSchema });
 
-export const raid: WhenKind<'raid', typeof schema> = {
+export const raid: WhenKind<z.infer<typeof schema>, EventMoment> = {
   kind: 'raid',
   schema,
   title: 'Another streamer raids',
@@ -25,5 +25,5 @@ export const raid: WhenKind<'raid', typeof schema> = {
     },
   ],
   settings: [{ field: 'viewers', label: 'Viewers', setting: 'range', unit: 'viewers' }],
-  trouble: ({ viewers }) => rangeTrouble(viewers),
+  problem: ({ viewers }) => rangeProblem(viewers),
 };

@@ -1,16 +1,21 @@
 import { z } from 'zod';
-import { NEVER, type WhenKind } from './when';
+import { NEVER, type OwnMoment, type WhenKind } from '@/core/engine/kernel/when';
 
 const schema = z.object({ kind: z.literal('session'), what: z.enum(['begins', 'ends']) });
 
-export const session: WhenKind<'session', typeof schema> = {
+/** A session has begun, or ended. */
+export interface SessionMoment extends OwnMoment {
+  what: 'begins' | 'ends';
+}
+
+export const session: WhenKind<z.infer<typeof schema>, SessionMoment> = {
   kind: 'session',
   schema,
   title: 'You go live, or the broadcast ends',
   group: 'The show',
   triggers: () => ['session'],
   make: () => ({ kind: 'session', what: 'begins' }),
-  fires: (when, moment) => (moment.trigger === 'session' && moment.what === when.what ? [{}] : NEVER),
+  fires: (when, moment) => (moment.what === when.what ? [{}] : NEVER),
   sample: () => ({}),
   sentence: ({ what }) => [{ text: what === 'begins' ? 'you go live' : 'the broadcast ends', field: 'what' }],
   settings: [

@@ -1,9 +1,9 @@
 import { z } from 'zod';
-import { NEVER, SAMPLE_VIEWER, viewerValues, type WhenKind } from './when';
+import { NEVER, SAMPLE_VIEWER, viewerValues, type EventMoment, type WhenKind } from '@/core/engine/kernel/when';
 
 const schema = z.object({ kind: z.literal('share') });
 
-export const share: WhenKind<'share', typeof schema> = {
+export const share: WhenKind<z.infer<typeof schema>, EventMoment> = {
   kind: 'share',
   schema,
   title: 'Someone shares the broadcast',

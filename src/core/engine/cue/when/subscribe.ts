@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { ANY, rangeSchema, rangeTrouble, rangeWords, within } from '@/core/engine/cue/range';
-import { NEVER, SAMPLE_VIEWER, viewerValues, type WhenKind } from './when';
+import { ANY, rangeSchema, rangeProblem, rangeWords, within } from '@/core/engine/cue/range';
+import { NEVER, SAMPLE_VIEWER, viewerValues, type EventMoment, type WhenKind } from '@/core/engine/kernel/when';
 
 const schema = z.object({
   kind: z.literal('subscribe'),
@@ -8,7 +8,7 @@ const schema = z.object({
   gifted: z.enum(['any', 'own', 'gifted']),
 });
 
-export const subscribe: WhenKind<'subscribe', typeof schema> = {
+export const subscribe: WhenKind<z.infer<typeof schema>, EventMoment> = {
   kind: 'subscribe',
   schema,
   title: 'Someone subscribes',
@@ -48,5 +48,5 @@ export const subscribe: WhenKind<'subscribe', typeof schema> = {
     },
     { field: 'months', label: 'Months', setting: 'range', unit: 'months' },
   ],
-  trouble: ({ months }) => rangeTrouble(months),
+  problem: ({ months }) => rangeProblem(months),
 };

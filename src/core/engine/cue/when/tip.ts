@@ -1,12 +1,12 @@
 import { z } from 'zod';
 import { amountWords, WORTH_PARTS } from '@/core/event/money';
-import { ANY, rangeSchema, rangeTrouble, rangeWords, within } from '@/core/engine/cue/range';
-import { NEVER, SAMPLE_VIEWER, viewerValues, type WhenKind } from './when';
+import { ANY, rangeSchema, rangeProblem, rangeWords, within } from '@/core/engine/cue/range';
+import { NEVER, SAMPLE_VIEWER, viewerValues, type EventMoment, type WhenKind } from '@/core/engine/kernel/when';
 
 /** `worth`: by the show's rates, minor units of the streamer's currency. */
 const schema = z.object({ kind: z.literal('tip'), worth: rangeSchema });
 
-export const tip: WhenKind<'tip', typeof schema> = {
+export const tip: WhenKind<z.infer<typeof schema>, EventMoment> = {
   kind: 'tip',
   schema,
   title: 'Someone tips',
@@ -31,5 +31,5 @@ export const tip: WhenKind<'tip', typeof schema> = {
     },
   ],
   settings: [{ field: 'worth', label: 'Amount, by your rates', setting: 'range', unit: 'hundredths' }],
-  trouble: ({ worth }) => rangeTrouble(worth),
+  problem: ({ worth }) => rangeProblem(worth),
 };

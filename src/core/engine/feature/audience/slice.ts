@@ -14,10 +14,10 @@ export class Audience {
   /** The most that watched at one time. */
   peak = 0;
 
-  constructor(frozen: { peak: number; feeds: [string, FeedAudience][] } | null = null) {
-    if (!frozen) return;
-    this.peak = frozen.peak;
-    for (const [feed, each] of frozen.feeds) this.feeds.set(feed, { ...each });
+  constructor(saved: { peak: number; feeds: [string, FeedAudience][] } | null = null) {
+    if (!saved) return;
+    this.peak = saved.peak;
+    for (const [feed, each] of saved.feeds) this.feeds.set(feed, { ...each });
   }
 
   /** A feed says how many watch there. */
@@ -46,7 +46,7 @@ export class Audience {
     return Math.round(mean);
   }
 
-  freeze(): { peak: number; feeds: [string, FeedAudience][] } {
+  serialize(): { peak: number; feeds: [string, FeedAudience][] } {
     return { peak: this.peak, feeds: [...this.feeds].sort(([a], [b]) => (a < b ? -1 : 1)) };
   }
 }

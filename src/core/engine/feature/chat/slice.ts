@@ -1,6 +1,7 @@
 import type { EventOf } from '@/core/event/event';
 import type { Role } from '@/core/event/viewer';
-import type { SessionState } from '@/core/session/state';
+import type { Host } from '@/core/engine/kernel/feature';
+import { pushKept } from '@/core/engine/kernel/kept';
 
 /** What was said in chat, as a chat column shows it. `at`: ms, the engine's clock. */
 export interface ChatLine {
@@ -13,15 +14,25 @@ export interface ChatLine {
   text: string;
 }
 
+export interface ChatSlice {
+  /** The latest lines, oldest first, where a piece shows them. */
+  chats: ChatLine[];
+}
+export interface ChatDerived {
+  /** Some piece shows chat. */
+  showsChat: boolean;
+}
+export type ChatHost = Host<object, ChatSlice, ChatDerived>;
+
 /** So many are kept: no column on a frame holds more. */
 const KEPT = 40;
 /** Of a longer message this much is kept, UTF-16 units. */
 const LONGEST = 400;
 
 /** Keeps a line for the chat columns, where there are any. */
-export function keepLine(state: SessionState, { id, feed, viewer, text }: EventOf<'chat'>): void {
+export function keepLine(state: ChatHost, { id, feed, viewer, text }: EventOf<'chat'>): void {
   if (!state.derived.showsChat || !viewer || text.trim() === '') return;
-  state.chats.push({
+  const line: ChatLine = {
     id,
     at: state.now,
     feed,
@@ -29,6 +40,6 @@ export function keepLine(state: SessionState, { id, feed, viewer, text }: EventO
     name: viewer.name,
     roles: [...viewer.roles],
     text: text.slice(0, LONGEST),
-  });
-  if (state.chats.length > KEPT) state.chats.shift();
+  };
+  pushKept(state.chats, line, KEPT);
 }

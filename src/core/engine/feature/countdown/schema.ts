@@ -1,5 +1,7 @@
 import { z } from 'zod';
 import type { StreamEvent } from '@/core/event/event';
+import { addedTo } from '@/core/engine/count/measure';
+import type { Measure } from '@/core/engine/count/row';
 
 const ms = z.number().int().min(0).max(86_400_000).optional();
 
@@ -31,31 +33,27 @@ export const ADD_TITLES: Record<keyof Adds, string> = {
   worth: 'For a whole unit of worth',
 };
 
+/** For what measure each is. Subscriptions are by tier. */
+const BY_MEASURE = {
+  coin: 'coins',
+  like: 'likes',
+  follow: 'follows',
+  share: 'shares',
+  giftSub: 'giftSubs',
+} as const satisfies Partial<Record<keyof Adds, Measure>>;
+
 /**
  * What an event adds, ms.
  * @param worth of the event, and `unit`, a whole unit of the streamer's currency: both in thousandths of a minor unit
  */
 export function addedBy(adds: Adds, event: StreamEvent, worth: number, unit: number): number {
-  const byWorth = Math.floor(((adds.worth ?? 0) * worth) / unit);
-  switch (event.kind) {
-    case 'gift':
-      return (adds.coin ?? 0) * event.count * event.unitCoins + byWorth;
-    case 'tip':
-      return byWorth;
-    case 'like':
-      return (adds.like ?? 0) * (event.room ?? event.count);
-    case 'follow':
-      return (adds.follow ?? 0) * (event.count ?? 1);
-    case 'share':
-      return adds.share ?? 0;
-    // One that was given away is counted with its giver.
-    case 'subscribe':
-      return event.gifted ? 0 : ((event.tier >= 3 ? adds.tier3 : event.tier === 2 ? adds.tier2 : adds.tier1) ?? 0);
-    case 'giftSubs':
-      return (adds.giftSub ?? 0) * event.count;
-    default:
-      return 0;
+  let added = Math.floor(((adds.worth ?? 0) * worth) / unit);
+  for (const [field, measure] of Object.entries(BY_MEASURE) as [keyof typeof BY_MEASURE, Measure][]) {
+    added += (adds[field] ?? 0) * addedTo(measure, event, worth, false);
   }
+  if (event.kind !== 'subscribe') return added;
+  const perTier = event.tier >= 3 ? adds.tier3 : event.tier === 2 ? adds.tier2 : adds.tier1;
+  return added + (perTier ?? 0) * addedTo('subscriptions', event, worth, false);
 }
 
 /** Time that runs down while the session lasts, and that viewers add to. */
@@ -74,6 +72,10 @@ export const countdownSchema = z.object({
   final: z.boolean().optional(),
 });
 export type Countdown = z.infer<typeof countdownSchema>;
+
+export interface CountdownShow {
+  countdowns: readonly Countdown[];
+}
 
 /** A countdown by the clock, never by ticks: `endsAt` (ms, the engine's clock) while it runs; else `left`, ms. */
 export interface CountdownState {
@@ -100,7 +102,12 @@ export const leftOf = ({ endsAt, left }: CountdownState, now: number): number =>
   endsAt === null ? left : Math.max(0, endsAt - now);
 
 /** Adds or takes away time, in place. One that has run out runs again; taking away ends it at the soonest now. */
-export function addTime({ most }: Countdown, state: CountdownState, ms: number, now: number, runs: boolean): void {
+export function addTime(
+  { most }: Countdown,
+  state: CountdownState,
+  ms: number,
+  { now, runs }: { now: number; runs: boolean },
+): void {
   if (state.over) return;
   const empty = leftOf(state, now) === 0;
   const left = Math.max(0, Math.min(most > 0 ? most * 1000 : Infinity, leftOf(state, now) + ms));
@@ -120,13 +127,12 @@ export function addByViewers(
   countdown: Countdown,
   state: CountdownState,
   ms: number,
-  now: number,
-  runs: boolean,
+  { now, runs }: { now: number; runs: boolean },
 ): void {
   const boosted = ms * (state.boost && now < state.boost.until ? state.boost.times : 1);
   const bounded = countdown.mostEvent ? Math.min(boosted, countdown.mostEvent * 1000) : boosted;
   const before = leftOf(state, now);
-  addTime(countdown, state, bounded, now, runs);
+  addTime(countdown, state, bounded, { now, runs });
   const gained = leftOf(state, now) - before;
   if (gained <= 0) return;
   const minute = Math.floor(now / 60_000);

@@ -1,10 +1,17 @@
 import { z } from 'zod';
-import { NEVER, type WhenKind } from '@/core/engine/cue/when/when';
+import type { CountdownShow } from './schema';
+import { NEVER, type OwnMoment, type WhenKind } from '@/core/engine/kernel/when';
 
 /** `countdown`: the id of one; empty: any. */
 const schema = z.object({ kind: z.literal('countdown'), countdown: z.string().max(100) });
 
-export const countdown: WhenKind<'countdown', typeof schema> = {
+/** A countdown has run out. */
+export interface CountdownMoment extends OwnMoment {
+  countdown: string;
+  name: string;
+}
+
+export const countdown: WhenKind<z.infer<typeof schema>, CountdownMoment, CountdownShow> = {
   kind: 'countdown',
   schema,
   title: 'A countdown runs out',
@@ -12,9 +19,7 @@ export const countdown: WhenKind<'countdown', typeof schema> = {
   triggers: () => ['countdown'],
   make: () => ({ kind: 'countdown', countdown: '' }),
   fires: (when, moment) =>
-    moment.trigger === 'countdown' && (when.countdown === '' || when.countdown === moment.countdown)
-      ? [{ goal: moment.name }]
-      : NEVER,
+    when.countdown === '' || when.countdown === moment.countdown ? [{ goal: moment.name }] : NEVER,
   sample: () => ({ goal: 'Kiln door' }),
   sentence: (when, show) => [
     {
@@ -27,7 +32,7 @@ export const countdown: WhenKind<'countdown', typeof schema> = {
     { text: ' runs out' },
   ],
   settings: [{ field: 'countdown', label: 'Countdown', setting: 'one', of: 'countdowns' }],
-  trouble: (when, show) =>
+  problem: (when, show) =>
     show.countdowns.length === 0
       ? 'There is no countdown in this show.'
       : when.countdown !== '' && !show.countdowns.some(({ id }) => id === when.countdown)

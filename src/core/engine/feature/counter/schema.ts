@@ -19,6 +19,10 @@ export const counterSchema = z.object({
 });
 export type Counter = z.infer<typeof counterSchema>;
 
+export interface CounterShow {
+  counters: readonly Counter[];
+}
+
 const MOST = 1e12;
 
 /** Whether someone with these roles may raise it. */

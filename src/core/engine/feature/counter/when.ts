@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { NEVER, type WhenKind } from '@/core/engine/cue/when/when';
+import type { CounterShow } from './schema';
+import { NEVER, type OwnMoment, type WhenKind } from '@/core/engine/kernel/when';
 
 /** Reaches, or passes, a number on its way up or down. */
 const schema = z.object({
@@ -8,7 +9,15 @@ const schema = z.object({
   reaches: z.number().int().min(-1e9).max(1e9),
 });
 
-export const counter: WhenKind<'counter', typeof schema> = {
+/** A counter has another value. */
+export interface CounterMoment extends OwnMoment {
+  counter: string;
+  name: string;
+  before: number;
+  after: number;
+}
+
+export const counter: WhenKind<z.infer<typeof schema>, CounterMoment, CounterShow> = {
   kind: 'counter',
   schema,
   title: 'A counter reaches a number',
@@ -16,7 +25,7 @@ export const counter: WhenKind<'counter', typeof schema> = {
   triggers: () => ['counter'],
   make: (show) => ({ kind: 'counter', counter: show.counters[0]?.id ?? '', reaches: show.counters[0]?.target ?? 10 }),
   fires: ({ counter: id, reaches }, moment) => {
-    if (moment.trigger !== 'counter' || moment.counter !== id) return NEVER;
+    if (moment.counter !== id) return NEVER;
     const { before, after } = moment;
     return (before < reaches && after >= reaches) || (before > reaches && after <= reaches)
       ? [{ goal: moment.name, count: reaches, total: after }]
@@ -32,7 +41,7 @@ export const counter: WhenKind<'counter', typeof schema> = {
     { field: 'counter', label: 'Counter', setting: 'one', of: 'counters' },
     { field: 'reaches', label: 'Reaches', setting: 'number', least: -1_000_000_000, most: 1_000_000_000 },
   ],
-  trouble: (when, show) =>
+  problem: (when, show) =>
     show.counters.some(({ id }) => id === when.counter)
       ? null
       : show.counters.length === 0

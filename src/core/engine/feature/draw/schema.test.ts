@@ -1,3 +1,4 @@
+import { serialize, deserialize } from '@/core/session/state';
 import { execFileSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import fc from 'fast-check';
@@ -11,7 +12,7 @@ import type { Effect } from '@/core/engine/kernel/effect';
 import { POINTS } from '@/core/engine/feature/points/schema';
 import { fold } from '@/core/session/fold';
 import type { Input } from '@/core/session/input';
-import { freeze, newState, thaw } from '@/core/session/state';
+import { newState } from '@/core/session/state';
 
 const seedOf = (n: number): string => createHash('sha256').update(`seed ${n}`).digest('hex');
 
@@ -236,7 +237,7 @@ test('a reel that turns goes on turning after a restart', () => {
   const { state, seed, start } = session();
   seed(1);
   start(2);
-  const copy = thaw(JSON.parse(JSON.stringify(freeze(state))) as ReturnType<typeof freeze>);
+  const copy = deserialize(JSON.parse(JSON.stringify(serialize(state))) as ReturnType<typeof serialize>);
   const alerts: string[] = [];
   fold(
     copy,

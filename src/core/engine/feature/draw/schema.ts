@@ -14,6 +14,10 @@ export const drawSchema = z.object({
 });
 export type Draw = z.infer<typeof drawSchema>;
 
+export interface DrawShow {
+  draws: readonly Draw[];
+}
+
 export interface DrawEntry {
   label: string;
   weight: number;

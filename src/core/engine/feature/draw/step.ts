@@ -1,10 +1,13 @@
 import { z } from 'zod';
-import type { StepKind } from '@/core/engine/cue/step/step';
+import type { StepKind } from '@/core/engine/kernel/feature';
+import { startDraw } from './drawing';
+import type { DrawShow } from './schema';
+import type { DrawHost } from './slice';
 
 const schema = z.object({ kind: z.literal('draw'), draw: z.string().max(100) });
 
 /** Lets a draw reel turn. */
-export const draw: StepKind<'draw', typeof schema> = {
+export const draw: StepKind<z.infer<typeof schema>, DrawShow, DrawHost> = {
   kind: 'draw',
   schema,
   title: 'Start a draw',
@@ -14,10 +17,11 @@ export const draw: StepKind<'draw', typeof schema> = {
     { text: of.draws.find(({ id }) => id === step.draw)?.name ?? 'from a reel that is gone', field: 'draw' },
   ],
   settings: [{ field: 'draw', label: 'Draw', setting: 'one', of: 'draws' }],
-  trouble: (step, of) =>
+  problem: (step, of) =>
     of.draws.some(({ id }) => id === step.draw)
       ? null
       : of.draws.length === 0
         ? 'There is no draw reel yet. Add one on the stage.'
         : 'Its draw is gone. Choose another one.',
+  run: (state, { draw: id }) => startDraw(state, id),
 };

@@ -1,10 +1,18 @@
 import { z } from 'zod';
-import { NEVER, type WhenKind } from '@/core/engine/cue/when/when';
+import type { DrawShow } from './schema';
+import { NEVER, type OwnMoment, type WhenKind } from '@/core/engine/kernel/when';
 
 /** `draw`: the id of one; empty: any. */
 const schema = z.object({ kind: z.literal('draw'), draw: z.string().max(100) });
 
-export const draw: WhenKind<'draw', typeof schema> = {
+/** A draw is decided. */
+export interface DrawMoment extends OwnMoment {
+  draw: string;
+  name: string;
+  label: string;
+}
+
+export const draw: WhenKind<z.infer<typeof schema>, DrawMoment, DrawShow> = {
   kind: 'draw',
   schema,
   title: 'A draw is decided',
@@ -12,7 +20,7 @@ export const draw: WhenKind<'draw', typeof schema> = {
   triggers: () => ['draw'],
   make: () => ({ kind: 'draw', draw: '' }),
   fires: (when, moment) =>
-    moment.trigger === 'draw' && (when.draw === '' || when.draw === moment.draw)
+    when.draw === '' || when.draw === moment.draw
       ? [{ goal: moment.name, message: moment.label, viewer: moment.label }]
       : NEVER,
   sample: () => ({ goal: 'Next glaze', message: 'Celadon', viewer: 'Celadon' }),
@@ -25,7 +33,7 @@ export const draw: WhenKind<'draw', typeof schema> = {
     { text: ' is decided' },
   ],
   settings: [{ field: 'draw', label: 'Draw', setting: 'one', of: 'anyDraw' }],
-  trouble: (when, show) =>
+  problem: (when, show) =>
     show.draws.length === 0
       ? 'There is no draw reel in this show.'
       : when.draw !== '' && !show.draws.some(({ id }) => id === when.draw)

@@ -1,6 +1,6 @@
 import { z } from 'zod';
-import { firstEmoji } from './slice';
-import type { StepKind } from '@/core/engine/cue/step/step';
+import { firstEmoji, throwEmoji, type DriftHost } from './slice';
+import type { StepKind } from '@/core/engine/kernel/feature';
 
 const schema = z.object({
   kind: z.literal('drift'),
@@ -9,7 +9,7 @@ const schema = z.object({
 });
 
 /** Lets emoji float across the frame. */
-export const drift: StepKind<'drift', typeof schema> = {
+export const drift: StepKind<z.infer<typeof schema>, object, DriftHost> = {
   kind: 'drift',
   schema,
   title: 'Let emoji drift',
@@ -25,10 +25,11 @@ export const drift: StepKind<'drift', typeof schema> = {
     { field: 'emoji', label: 'Which emoji', setting: 'text', most: 40, placeholder: '🔥' },
     { field: 'count', label: 'How many', setting: 'number', least: 1, most: 60, step: 3 },
   ],
-  trouble(step, of) {
+  problem(step, of) {
     if (firstEmoji(step.emoji) === null) return 'It has no emoji to show.';
     return of.pieces.some(({ kind }) => kind === 'drift')
       ? null
       : 'There is no drift on the stage, where emoji float. Add one there.';
   },
+  run: (state, { emoji, count }) => throwEmoji(state, emoji, count),
 };

@@ -1,5 +1,6 @@
-import { inRow, shownValue } from '@/core/engine/count/measure';
-import type { SessionState } from '@/core/session/state';
+import { shownValue } from '@/core/engine/count/measure';
+import { inRow } from '@/core/engine/count/row';
+import type { GoalHost } from './slice';
 import { isIn } from '@/core/engine/count/window';
 
 /** Where a goal stood after a minute in which anything happened: ms, and its value. */
@@ -12,7 +13,7 @@ const MOST = 300;
  * A goal's course through the session, from what it had when the session began. What was added by hand or by cues is in the whole of it,
  * since the minute of that is not kept with the rows; one that starts again is shown as if it did not.
  */
-export function courseOf(state: SessionState, id: string): CoursePoint[] {
+export function courseOf(state: GoalHost, id: string): CoursePoint[] {
   const goal = state.derived.goalsById.get(id);
   const window = state.derived.goalWindows.get(id);
   if (!goal || !window || !state.session) return [];

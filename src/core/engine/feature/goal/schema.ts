@@ -1,5 +1,5 @@
+import type { Measure } from '@/core/engine/count/row';
 import { z } from 'zod';
-import type { Measure } from '@/core/engine/count/measure';
 import { bySchema } from '@/core/engine/count/team';
 import { windowSchema } from '@/core/engine/count/window';
 
@@ -59,6 +59,10 @@ export const goalSchema = z.object({
   ]),
 });
 export type Goal = z.infer<typeof goalSchema>;
+
+export interface GoalShow {
+  goals: readonly Goal[];
+}
 
 /** A goal's course in a session. `target` is the present one; `reached` how many targets have been passed. */
 export interface GoalState {

@@ -1,10 +1,18 @@
 import { z } from 'zod';
-import { NEVER, type WhenKind } from '@/core/engine/cue/when/when';
+import type { GoalShow } from './schema';
+import { NEVER, type OwnMoment, type WhenKind } from '@/core/engine/kernel/when';
 
 /** `goal`: the id of one; empty: any. */
 const schema = z.object({ kind: z.literal('goal'), goal: z.string().max(100) });
 
-export const goal: WhenKind<'goal', typeof schema> = {
+/** A goal was reached. */
+export interface GoalMoment extends OwnMoment {
+  goal: string;
+  name: string;
+  target: number;
+}
+
+export const goal: WhenKind<z.infer<typeof schema>, GoalMoment, GoalShow> = {
   kind: 'goal',
   schema,
   title: 'A goal is reached',
@@ -13,7 +21,7 @@ export const goal: WhenKind<'goal', typeof schema> = {
   keys: (when) => (when.goal === '' ? null : [when.goal]),
   make: () => ({ kind: 'goal', goal: '' }),
   fires: (when, moment) =>
-    moment.trigger === 'goal' && (when.goal === '' || when.goal === moment.goal)
+    when.goal === '' || when.goal === moment.goal
       ? [{ goal: moment.name, count: moment.target, total: moment.target }]
       : NEVER,
   sample: () => ({ goal: 'Open the kiln', count: 2000, total: 2000 }),
@@ -26,7 +34,7 @@ export const goal: WhenKind<'goal', typeof schema> = {
     { text: ' is reached' },
   ],
   settings: [{ field: 'goal', label: 'Goal', setting: 'one', of: 'goals' }],
-  trouble: (when, show) =>
+  problem: (when, show) =>
     show.goals.length === 0
       ? 'There is no goal in this show.'
       : when.goal !== '' && !show.goals.some(({ id }) => id === when.goal)

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import type { Totals } from '@/core/engine/count/tally';
+import { MEASURE } from '@/core/engine/count/measure';
+import type { Totals } from '@/core/engine/count/totals';
 
 export const LANTERN_MEASURES = ['likes', 'gifts', 'coins', 'follows', 'chats'] as const;
 
@@ -12,14 +13,17 @@ export const lanternSchema = z.object({
 });
 export type Lantern = z.infer<typeof lanternSchema>;
 
+export interface LanternShow {
+  lanterns: readonly Lantern[];
+}
+
 /** `base`: what it had measured when it last let go; `gone`: how often it has. */
 export interface LanternState {
   base: number;
   gone: number;
 }
 
-export const lanternValue = ({ of }: Lantern, totals: Totals): number =>
-  of === 'chats' ? totals.byKind.chat : totals[of];
+export const lanternValue = ({ of }: Lantern, totals: Totals): number => MEASURE[of].total(totals);
 
 /** Brings a lantern to what is measured now, in place; returns how often it let go. */
 export function brighten(lantern: Lantern, state: LanternState, totals: Totals): number {

@@ -1,10 +1,14 @@
 import { z } from 'zod';
-import type { StepKind } from '@/core/engine/cue/step/step';
+import type { StepKind } from '@/core/engine/kernel/feature';
+import { later } from '@/core/engine/kernel/state';
+import { letGo } from './let-go';
+import { lanternValue, type LanternShow } from './schema';
+import type { LanternHost } from './slice';
 
 const schema = z.object({ kind: z.literal('lantern'), lantern: z.string().max(100) });
 
 /** A lantern lets go at once, whatever it has gathered. */
-export const lantern: StepKind<'lantern', typeof schema> = {
+export const lantern: StepKind<z.infer<typeof schema>, LanternShow, LanternHost> = {
   kind: 'lantern',
   schema,
   title: 'Let a lantern go',
@@ -15,10 +19,20 @@ export const lantern: StepKind<'lantern', typeof schema> = {
     { text: ' go' },
   ],
   settings: [{ field: 'lantern', label: 'Lantern', setting: 'one', of: 'lanterns' }],
-  trouble: (step, of) =>
+  problem: (step, of) =>
     of.lanterns.some(({ id }) => id === step.lantern)
       ? null
       : of.lanterns.length === 0
         ? 'There is no lantern yet. Add one on the stage.'
         : 'Its lantern is gone. Choose another one.',
+  run(state, { lantern: id }) {
+    later(state, (emit) => {
+      const defined = state.show.lanterns.find((each) => each.id === id);
+      const known = state.lanterns.get(id);
+      if (!defined || !known) return;
+      known.base = lanternValue(defined, state.totals);
+      known.gone += 1;
+      letGo(state, defined, known, emit);
+    });
+  },
 };

@@ -1,10 +1,18 @@
 import { z } from 'zod';
-import { NEVER, type WhenKind } from '@/core/engine/cue/when/when';
+import type { LanternShow } from './schema';
+import { NEVER, type OwnMoment, type WhenKind } from '@/core/engine/kernel/when';
 
 /** `lantern`: the id of one; empty: any. */
 const schema = z.object({ kind: z.literal('lantern'), lantern: z.string().max(100) });
 
-export const lantern: WhenKind<'lantern', typeof schema> = {
+/** A lantern has let go. */
+export interface LanternMoment extends OwnMoment {
+  lantern: string;
+  name: string;
+  gone: number;
+}
+
+export const lantern: WhenKind<z.infer<typeof schema>, LanternMoment, LanternShow> = {
   kind: 'lantern',
   schema,
   title: 'A lantern lets go',
@@ -12,7 +20,7 @@ export const lantern: WhenKind<'lantern', typeof schema> = {
   triggers: () => ['lantern'],
   make: () => ({ kind: 'lantern', lantern: '' }),
   fires: (when, moment) =>
-    moment.trigger === 'lantern' && (when.lantern === '' || when.lantern === moment.lantern)
+    when.lantern === '' || when.lantern === moment.lantern
       ? [{ goal: moment.name, count: moment.gone, total: moment.gone }]
       : NEVER,
   sample: () => ({ goal: 'Kiln glow', count: 3, total: 3 }),
@@ -27,7 +35,7 @@ export const lantern: WhenKind<'lantern', typeof schema> = {
     { text: ' lets go' },
   ],
   settings: [{ field: 'lantern', label: 'Lantern', setting: 'one', of: 'anyLantern' }],
-  trouble: (when, show) =>
+  problem: (when, show) =>
     show.lanterns.length === 0
       ? 'There is no lantern in this show.'
       : when.lantern !== '' && !show.lanterns.some(({ id }) => id === when.lantern)

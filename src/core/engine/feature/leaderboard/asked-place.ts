@@ -1,27 +1,28 @@
 import type { EventOf } from '@/core/event/event';
-import { boardOf } from '@/core/engine/count/leaderboard';
-import { MEASURE_TITLES, shownValue } from '@/core/engine/count/measure';
-import { isLeftOut, type SessionState } from '@/core/session/state';
-import type { Emit } from '@/core/engine/cue/do-steps';
-import { plain } from '@/core/engine/cue/when/chat';
+import { boardIn, isLeftOut } from '@/core/engine/count/counting';
+import { MEASURE, shownValue } from '@/core/engine/count/measure';
+import type { Emit } from '@/core/engine/kernel/effect';
+import { plain } from '@/core/words/plain';
+import { isBoard } from './board';
+import type { BoardHost } from './slice';
 import { windowWords } from '@/core/engine/count/window';
 
 /** Finding a place may mean going through everybody: not more often than this, ms. */
 const PAUSE_MS = 1000;
 
 /** A viewer asks for their own place by a leaderboard's keyword: it is posted in their chat, whether they are among the first or not. */
-export function tellPlace(state: SessionState, event: EventOf<'chat'>, word: string, emit: Emit): void {
+export function tellPlace(state: BoardHost, event: EventOf<'chat'>, word: string, emit: Emit): void {
   const { viewer, feed } = event;
   if (!viewer || state.now - state.placeToldAt < PAUSE_MS) return;
-  for (const piece of state.show.pieces) {
-    if (piece.kind !== 'leaderboard' || !piece.ask || plain(piece.ask) !== word) continue;
-    const board = boardOf(state.derived.boards, piece.measure, piece.window);
+  for (const piece of state.show.pieces.filter(isBoard)) {
+    if (!piece.ask || plain(piece.ask) !== word) continue;
+    const board = boardIn(state, piece.measure, piece.window);
     const own = state.viewers.get(feed, viewer.id);
     if (!board || !own) continue;
     state.placeToldAt = state.now;
     const tally = state.derived.people.tallyOf(own);
     const value = board.valueOf(tally);
-    const what = `${shownValue(piece.measure, value).toLocaleString('en')} (${MEASURE_TITLES[piece.measure].toLowerCase()}, ${windowWords(board.window)})`;
+    const what = `${shownValue(piece.measure, value).toLocaleString('en')} (${MEASURE[piece.measure].title.toLowerCase()}, ${windowWords(board.window)})`;
     const say = (text: string): void => emit?.({ effect: 'post', feed, text: `${viewer.name}: ${text}.` });
     if (isLeftOut(state, feed, viewer.id)) return say(`${what}; you are on no leaderboard`);
     if (value === 0) return say('nothing yet on this leaderboard');

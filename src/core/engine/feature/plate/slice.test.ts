@@ -1,3 +1,5 @@
+import { carryOverOf } from '@/core/session/carry-over';
+import { serialize, deserialize } from '@/core/session/state';
 import fc from 'fast-check';
 import { aChat, aFollow, aGift, START } from '@/core/event/examples';
 import type { StreamEvent } from '@/core/event/event';
@@ -7,8 +9,7 @@ import { shelf } from '@/core/piece/shelf';
 import { emptyShow } from '@/core/show/starter';
 import { Audience } from '@/core/engine/feature/audience/slice';
 import { fold } from '@/core/session/fold';
-import { lastingOf } from '@/core/session/carry-over';
-import { freeze, newState, thaw, type SessionState } from '@/core/session/state';
+import { newState, type SessionState } from '@/core/session/state';
 
 const base = emptyShow('s', 'S');
 const plateOf = (more: Partial<PlatePiece>): PlatePiece => ({
@@ -72,7 +73,7 @@ test('a plate keeps the latest from session to session, and through a restart', 
     input: 'begin',
     at: START + 9e6,
     session: 'two',
-    lasting: lastingOf(thaw(structuredClone(freeze(state)))),
+    lasting: carryOverOf(deserialize(structuredClone(serialize(state)))),
   });
   expect([
     says(next, { of: 'follow', which: 'latest', words: '{viewer}' }),
@@ -138,7 +139,7 @@ test('a leaderboard tells who has come up and who has gone down since the minute
     ],
     [piece] as never,
   );
-  expect(leaderboard.twin(piece, leaderboard.live(piece, thaw(structuredClone(freeze(state)))), 0)).toBe(
+  expect(leaderboard.twin(piece, leaderboard.live(piece, deserialize(structuredClone(serialize(state)))), 0)).toBe(
     ': 1 hana 60 (+2), 2 ines 50 (−1), 3 mirek 30 (−1), 4 aiko 10',
   );
 });
@@ -156,7 +157,7 @@ describe('the shelf', () => {
       items: Array.from({ length: 4 }, () => ({ name: 'Glaze Pot', coins: 50 })),
     });
     expect(shelf.live({ ...piece, every: 0 }, state).items.length).toBe(64);
-    expect(shelf.twin(piece, shelf.live(piece, thaw(structuredClone(freeze(state)))), 0)).toBe(
+    expect(shelf.twin(piece, shelf.live(piece, deserialize(structuredClone(serialize(state)))), 0)).toBe(
       'Tonight’s shelf: 4 gifts, filled 1 ×',
     );
   });
@@ -210,7 +211,7 @@ describe('the audience', () => {
     audience.take('b', 5, START + 10_000);
     audience.take('a', 99, START - 1);
     expect([audience.now(), audience.peak, audience.mean(START + 20_000)]).toEqual([15, 15, 15]);
-    expect(new Audience(structuredClone(audience.freeze())).mean(START + 20_000)).toBe(15);
+    expect(new Audience(structuredClone(audience.serialize())).mean(START + 20_000)).toBe(15);
   });
 });
 

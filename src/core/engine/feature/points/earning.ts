@@ -1,21 +1,26 @@
 import type { EventOf, StreamEvent } from '@/core/event/event';
 import { wholeUnit } from '@/core/event/money';
-import type { Account, Why } from './ledger';
-import { earnedBy, levelOf, pointsWords, type EarnKind, type Perk } from './schema';
-import { addTo, newRow } from '@/core/engine/count/measure';
-import { countPoints, joinDays } from '@/core/engine/count/past';
-import { isLeftOut, renewWindows, type SessionState } from '@/core/session/state';
+import { viewerKey } from '@/core/event/viewer-key';
+import { isLeftOut } from '@/core/engine/count/counting';
+import { dayRow, joinDays } from '@/core/engine/count/past';
+import { addTo, newRow } from '@/core/engine/count/row';
 import { dayOf } from '@/core/engine/count/window';
-import type { Emit } from '@/core/engine/cue/do-steps';
-import type { ViewerTally } from '@/core/engine/count/tally';
-import { plain } from '@/core/engine/cue/when/chat';
+import type { ViewerTally } from '@/core/engine/count/viewer-tally';
+import { cueMoment } from '@/core/engine/cue/fire';
+import type { Doer } from '@/core/engine/kernel/cause';
+import type { Emit } from '@/core/engine/kernel/effect';
+import { later, recount, renewWindows } from '@/core/engine/kernel/state';
+import { plain } from '@/core/words/plain';
+import type { Account, Why } from './ledger';
+import { earnedBy, levelAt, pointsWords, type EarnKind, type Perk } from './schema';
+import type { PointsHost } from './slice';
+import type { LevelMoment } from './when-level';
+import type { PerkMoment } from './when-perk';
 
 /* Points in a session: who earns, spends and hands them on. */
 
 /** Two signs of a viewer that lie no further apart are time watched: platforms do not say when someone leaves. */
 const WATCHED_APART_MS = 10 * 60_000;
-
-type Viewer = Pick<ViewerTally, 'feed' | 'id' | 'name' | 'handle'>;
 
 /** What a viewer has: of all that is theirs where several feeds' viewers are one person. */
 export interface Pocket {
@@ -24,7 +29,7 @@ export interface Pocket {
   level: number;
 }
 
-export function pocketOf(state: SessionState, feed: string, id: string): Pocket {
+export function pocketOf(state: PointsHost, feed: string, id: string): Pocket {
   let earned = 0;
   let balance = 0;
   for (const member of state.derived.people.membersOf(feed, id)) {
@@ -33,61 +38,70 @@ export function pocketOf(state: SessionState, feed: string, id: string): Pocket 
     earned += account.earned;
     balance += account.balance;
   }
-  return { earned, balance, level: levelOf(state.show.points.levels, earned) };
+  return { earned, balance, level: levelAt(state.show.points.levels, earned) };
 }
 
 /** Gives (or takes) points for a reason; what is given counts towards levels. Levels that are reached are told to cues later on. */
-export function give(state: SessionState, viewer: Viewer, why: Why, points: number, note = ''): void {
+export function give(state: PointsHost, viewer: Doer, why: Why, points: number): void {
   if (points === 0) return;
   const { ledger, derived, session, now } = state;
   const account = ledger.open(viewer);
   const before = points > 0 ? pocketOf(state, viewer.feed, viewer.id).level : 0;
   const since = why === 'hand' || why === 'cue' ? Infinity : (session?.startedAt ?? Infinity);
-  ledger.post(account, why, points, now, note, since);
+  ledger.post(account, { why, points, at: now, since });
   if (points < 0) return;
   account.earned += points;
+  countGiven(state, viewer, points);
+  later(state, (emit) => recount(state, emit));
+  const by: Doer = { feed: viewer.feed, id: viewer.id, name: account.name, handle: account.handle };
+  const { level } = pocketOf(state, viewer.feed, viewer.id);
+  for (let reached = before + 1; reached <= level; reached += 1) {
+    later(state, (emit) => {
+      const { balance } = pocketOf(state, by.feed, by.id);
+      const moment: LevelMoment = { trigger: 'level', now: state.now, by, level: reached, points: balance };
+      cueMoment(state, moment, emit);
+    });
+  }
+}
+
+/** Points are a measure: they count for the viewer, the session and its boards from when they are given, whatever they are for. */
+function countGiven(state: PointsHost, viewer: Doer, points: number): void {
+  const { derived, now, show } = state;
   const own = state.viewers.get(viewer.feed, viewer.id);
   if (own) {
     own.points += points;
-    if (derived.firstDay) countPoints(own, points, now, derived.firstDay, state.show.zone);
+    const row = derived.firstDay && dayRow(own, now, { first: derived.firstDay, zone: show.zone });
+    if (row) addTo(row, 'points', points);
     const tally = derived.people.tallyOf(own);
     for (const part of derived.parts.values()) if (part.measure === 'points') part.update(tally);
-    if (!isLeftOut(state, own.feed, own.id))
+    if (!isLeftOut(state, own.feed, own.id)) {
       for (const board of derived.boards) if (board.measure === 'points') board.update(tally);
+    }
   }
   // Somebody of an earlier session has no tally in this one: their day has a row all the same.
-  const earlier = own ? undefined : state.past.viewers.get(`${viewer.feed}/${viewer.id}`);
+  const earlier = own ? undefined : state.past.viewers.get(viewerKey(viewer.feed, viewer.id));
   if (earlier) {
     const row = newRow();
     addTo(row, 'points', points);
-    earlier.days = joinDays(earlier.days, [[dayOf(now, state.show.zone), row]]);
+    earlier.days = joinDays(earlier.days, [[dayOf(now, show.zone), row]]);
     if (derived.boards.some(({ measure }) => measure === 'points') || derived.parts.size > 0) renewWindows(state);
   }
-  // Points count from when they are given, whatever they are for: no window can have ended since.
   state.totals.points += points;
   addTo(state.minutes.of(now), 'points', points);
-  derived.changes.push({ of: 'goal' });
-  const { level } = pocketOf(state, viewer.feed, viewer.id);
-  for (let reached = before + 1; reached <= level; reached += 1)
-    derived.changes.push({
-      of: 'level',
-      viewer: { feed: viewer.feed, id: viewer.id, name: account.name, handle: account.handle },
-      level: reached,
-    });
 }
 
 /** Balances from a file: they count towards levels, which is announced to nobody, and are not of this session. */
-export function bringIn({ ledger, now }: SessionState, rows: readonly (Viewer & { points: number })[]): void {
+export function bringIn({ ledger, now }: PointsHost, rows: readonly (Doer & { points: number })[]): void {
   for (const { points, ...viewer } of rows) {
     const account = ledger.open(viewer);
     const more = points - account.balance;
-    ledger.post(account, 'hand', more, now, 'from a file');
+    ledger.post(account, { why: 'hand', points: more, at: now, note: 'from a file' });
     account.earned += Math.max(0, more);
   }
 }
 
 /** What an event earns its viewer. @param worth thousandths of a minor unit */
-export function earn(state: SessionState, event: StreamEvent, viewer: ViewerTally, worth: number): void {
+export function earn(state: PointsHost, event: StreamEvent, viewer: ViewerTally, worth: number): void {
   const { earn: rules, chatPause } = state.show.points;
   const account = state.ledger.open(viewer);
   const watched = event.at - account.seenAt;
@@ -117,10 +131,10 @@ export function earn(state: SessionState, event: StreamEvent, viewer: ViewerTall
 }
 
 /** What a chat message asks of points: one's own, a perk, handing some on. */
-export function askPoints(state: SessionState, event: EventOf<'chat'>, word: string, emit: Emit): void {
+export function askPoints(state: PointsHost, event: EventOf<'chat'>, word: string, emit: Emit): void {
   if (!event.viewer) return;
   const { points } = state.show;
-  const viewer: Viewer = { feed: event.feed, ...event.viewer };
+  const viewer: Doer = { feed: event.feed, ...event.viewer };
   const answer = (text: string): void => emit?.({ effect: 'post', feed: event.feed, text });
   if (points.ask !== '' && plain(points.ask) === word) {
     const { balance, level } = pocketOf(state, viewer.feed, viewer.id);
@@ -135,7 +149,7 @@ export function askPoints(state: SessionState, event: EventOf<'chat'>, word: str
 }
 
 /** Pays for a perk; a sentence when it cannot be had. */
-function takePerk(state: SessionState, viewer: Viewer, perk: Perk, message: string): string | null {
+function takePerk(state: PointsHost, viewer: Doer, perk: Perk, message: string): string | null {
   const { balance, level } = pocketOf(state, viewer.feed, viewer.id);
   if (level < perk.level) return `${viewer.name}: ${perk.name} is from level ${perk.level} on; you are at ${level}.`;
   if (balance < perk.price)
@@ -144,14 +158,22 @@ function takePerk(state: SessionState, viewer: Viewer, perk: Perk, message: stri
   const again = (account.perks[perk.id] ?? -Infinity) + perk.pause * 1000 - state.now;
   if (again > 0) return `${viewer.name}: ${perk.name} again in ${Math.ceil(again / 1000)} s.`;
   account.perks[perk.id] = state.now;
-  pay(state, viewer, 'perk', perk.price, perk.name);
+  pay(state, viewer, { why: 'perk', points: perk.price, note: perk.name });
   const { feed, id, name, handle } = viewer;
-  state.derived.changes.push({ of: 'perk', perk: perk.id, viewer: { feed, id, name, handle }, message });
+  later(state, (emit) => {
+    const by: Doer = { feed, id, name, handle };
+    const moment: PerkMoment = { trigger: 'perk', now: state.now, by, perk: perk.id, message };
+    cueMoment(state, moment, emit);
+  });
   return null;
 }
 
 /** Takes points from a viewer's own account first, then from the others of the same person. */
-function pay(state: SessionState, { feed, id }: Viewer, why: Why, points: number, note: string): void {
+function pay(
+  state: PointsHost,
+  { feed, id }: Doer,
+  { why, points, note }: { why: Why; points: number; note: string },
+): void {
   let left = points;
   const others = state.derived.people
     .membersOf(feed, id)
@@ -160,13 +182,13 @@ function pay(state: SessionState, { feed, id }: Viewer, why: Why, points: number
     const account = state.ledger.get(member.feed, member.viewer);
     const part = Math.min(left, Math.max(0, account?.balance ?? 0));
     if (!account || part === 0) continue;
-    state.ledger.post(account, why, -part, state.now, note);
+    state.ledger.post(account, { why, points: -part, at: state.now, note });
     left -= part;
   }
 }
 
 /** "@handle 50": hands points to another viewer; says what came of it. */
-function handOn(state: SessionState, viewer: Viewer, [to, amount]: string[]): string {
+function handOn(state: PointsHost, viewer: Doer, [to, amount]: string[]): string {
   const { points } = state.show;
   const asked = /^\d{1,9}$/.test(amount ?? '') ? Number(amount) : 0;
   const handle = plain((to ?? '').replace(/^@/, ''));
@@ -186,13 +208,13 @@ function handOn(state: SessionState, viewer: Viewer, [to, amount]: string[]): st
   const { balance } = pocketOf(state, viewer.feed, viewer.id);
   if (asked > balance) return `${viewer.name}: you have ${pointsWords(balance, points)}.`;
   own.given += asked;
-  pay(state, viewer, 'sent', asked, other.name);
-  state.ledger.post(other, 'received', asked, state.now, viewer.name);
+  pay(state, viewer, { why: 'sent', points: asked, note: other.name });
+  state.ledger.post(other, { why: 'received', points: asked, at: state.now, note: viewer.name });
   return `${viewer.name} hands ${pointsWords(asked, points)} to ${other.name}.`;
 }
 
 /** The same feed's first: handles are unique there only. */
-function accountBy(state: SessionState, feed: string, handle: string): Account | null {
+function accountBy(state: PointsHost, feed: string, handle: string): Account | null {
   let elsewhere: Account | null = null;
   for (const account of state.ledger.accounts.values()) {
     if (plain(account.handle) !== handle) continue;

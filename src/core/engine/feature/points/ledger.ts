@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { feedIdSchema } from '@/core/event/viewer-key';
+import { feedIdSchema, viewerKey } from '@/core/event/viewer-key';
 import { whole } from '@/core/event/whole';
 import type { EarnKind } from './schema';
 
@@ -68,6 +68,15 @@ const BY_HANDLE = 'handle:';
 export const idByHandle = (handle: string): string => `${BY_HANDLE}${handle.toLowerCase()}`;
 const isByHandle = (id: string): boolean => id.startsWith(BY_HANDLE);
 
+/** A change of an account. `points`: whole; negative takes away. Changes for the same reason since `since` (ms; Infinity: never) are one line. */
+export interface Posting {
+  why: Why;
+  points: number;
+  at: number;
+  note?: string;
+  since?: number;
+}
+
 /**
  * Every account, and the house's against them: what a viewer gains the house gives, reason by reason, so that all together is always
  * nothing (double entry).
@@ -81,19 +90,19 @@ export class Ledger {
 
   constructor(accounts: Iterable<Account> = []) {
     for (const account of accounts) {
-      this.accounts.set(`${account.feed}/${account.id}`, account);
+      this.accounts.set(viewerKey(account.feed, account.id), account);
       if (isByHandle(account.id)) this.byHandle += 1;
       for (const { why, points } of account.lines) this.given[why] = (this.given[why] ?? 0) + points;
     }
   }
 
   get(feed: string, id: string): Account | undefined {
-    return this.accounts.get(`${feed}/${id}`);
+    return this.accounts.get(viewerKey(feed, id));
   }
 
   /** The account of a viewer, opened if there is none, with the name they have now. */
   open({ feed, id, name, handle }: Pick<Account, 'feed' | 'id' | 'name' | 'handle'>): Account {
-    const key = `${feed}/${id}`;
+    const key = viewerKey(feed, id);
     let account = this.accounts.get(key) ?? this.adopt(feed, id, handle);
     if (!account) {
       account = {
@@ -122,21 +131,18 @@ export class Ledger {
   /** Somebody who came from a file by their handle alone is known by the platform's id from now on. */
   private adopt(feed: string, id: string, handle: string): Account | undefined {
     if (this.byHandle === 0 || handle === '') return undefined;
-    const key = `${feed}/${idByHandle(handle)}`;
+    const key = viewerKey(feed, idByHandle(handle));
     const account = this.accounts.get(key);
     if (!account) return undefined;
     this.accounts.delete(key);
     this.byHandle -= 1;
     account.id = id;
-    this.accounts.set(`${feed}/${id}`, account);
+    this.accounts.set(viewerKey(feed, id), account);
     return account;
   }
 
-  /**
-   * Writes a change down. Changes for the same reason behind `since` (ms; Infinity: never) are one line.
-   * @param points whole; negative takes away
-   */
-  post(account: Account, why: Why, points: number, at: number, note = '', since = Infinity): void {
+  /** Writes a change down. */
+  post(account: Account, { why, points, at, note = '', since = Infinity }: Posting): void {
     if (points === 0) return;
     account.balance += points;
     this.given[why] = (this.given[why] ?? 0) + points;
@@ -154,7 +160,7 @@ export class Ledger {
   /** Adds another account of the same viewer to what is known. */
   addTo(other: Account): void {
     const account = this.open(other);
-    for (const { why, note, points, at } of other.lines) this.post(account, why, points, at, note);
+    for (const { why, note, points, at } of other.lines) this.post(account, { why, points, at, note });
     account.earned += other.earned;
     account.seenAt = Math.max(account.seenAt, other.seenAt);
     account.chatAt = Math.max(account.chatAt, other.chatAt);

@@ -1,3 +1,5 @@
+import { carryOverOf } from '@/core/session/carry-over';
+import { serialize, deserialize } from '@/core/session/state';
 import fc from 'fast-check';
 import { aChat, aFollow, aGift, aLike, START } from '@/core/event/examples';
 import type { StreamEvent } from '@/core/event/event';
@@ -7,9 +9,8 @@ import { pocketOf } from './earning';
 import type { Effect } from '@/core/engine/kernel/effect';
 import { fold } from '@/core/session/fold';
 import type { Command, Input } from '@/core/session/input';
-import { lastingOf } from '@/core/session/carry-over';
-import { levelBegins, levelOf, POINTS, type Levels, type PointsPlan } from './schema';
-import { freeze, newState, thaw, type SessionState } from '@/core/session/state';
+import { levelBegins, levelAt, POINTS, type Levels, type PointsPlan } from './schema';
+import { newState, type SessionState } from '@/core/session/state';
 
 const perk = { id: 'spin', name: 'Spin the wheel', keyword: '!spin', price: 30, level: 1, pause: 0 };
 const plan = (more: Partial<PointsPlan> = {}): PointsPlan => ({
@@ -47,12 +48,12 @@ describe('levels', () => {
   test('by formula: 100, then 150 more, then 200 more (an arithmetic progression, summed by hand)', () => {
     const levels: Levels = { by: 'formula', first: 100, more: 50 };
     expect([1, 2, 3, 4, 5].map((level) => levelBegins(levels, level))).toEqual([0, 100, 250, 450, 700]);
-    expect([0, 99, 100, 249, 250, 699, 700].map((points) => levelOf(levels, points))).toEqual([1, 1, 2, 2, 3, 4, 5]);
+    expect([0, 99, 100, 249, 250, 699, 700].map((points) => levelAt(levels, points))).toEqual([1, 1, 2, 2, 3, 4, 5]);
   });
 
   test('by table', () => {
     const levels: Levels = { by: 'table', at: [10, 50, 1000] };
-    expect([9, 10, 49, 50, 999, 1000, 1e12].map((points) => levelOf(levels, points))).toEqual([1, 2, 2, 3, 3, 4, 4]);
+    expect([9, 10, 49, 50, 999, 1000, 1e12].map((points) => levelAt(levels, points))).toEqual([1, 2, 2, 3, 3, 4, 4]);
   });
 
   test('a level is the last one that begins at or below what was earned', () => {
@@ -63,7 +64,7 @@ describe('levels', () => {
         fc.integer({ min: 0, max: 1e7 }),
         (first, more, points) => {
           const levels: Levels = { by: 'formula', first, more };
-          const level = levelOf(levels, points);
+          const level = levelAt(levels, points);
           expect(levelBegins(levels, level)).toBeLessThanOrEqual(points);
           if (level < 100) expect(levelBegins(levels, level + 1)).toBeGreaterThan(points);
         },
@@ -257,7 +258,7 @@ test('the next session goes on with every account, and with nothing handed on ye
     event(aChat({ text: '!give @mirek 50', ...later(1) })),
   ]);
   const next = newState(show);
-  fold(next, { input: 'begin', at: START + 1e6, session: 'two', lasting: structuredClone(lastingOf(state)) });
+  fold(next, { input: 'begin', at: START + 1e6, session: 'two', lasting: structuredClone(carryOverOf(state)) });
   expect([balance(next, 'ines'), balance(next, 'mirek'), next.ledger.get('f', 'ines')?.given]).toEqual([52, 70, 0]);
   expect(next.ledger.given).toEqual(state.ledger.given);
 });
@@ -268,7 +269,7 @@ test('accounts that are given back are added to what was earned since', () => {
   fold(later2, {
     input: 'restore',
     at: START,
-    lasting: structuredClone({ ...lastingOf(state), viewers: [], quarters: [] }),
+    lasting: structuredClone({ ...carryOverOf(state), viewers: [], quarters: [] }),
   });
   expect([
     pocketOf(later2, 'f', 'ines'),
@@ -301,7 +302,7 @@ describe('double entry', () => {
           expect(account.lines.length).toBeLessThanOrEqual(40);
           all += account.balance;
         }
-        const given = Object.values(thaw(structuredClone(freeze(state))).ledger.given).reduce(
+        const given = Object.values(deserialize(structuredClone(serialize(state))).ledger.given).reduce(
           (sum, points) => sum + points,
           0,
         );

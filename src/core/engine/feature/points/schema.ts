@@ -1,5 +1,7 @@
 import { z } from 'zod';
 import type { StreamEvent } from '@/core/event/event';
+import { addedTo, MEASURE } from '@/core/engine/count/measure';
+import type { Measure } from '@/core/engine/count/row';
 
 /* Points: what earns them, what levels they lead to. The accounts are in ledger.ts. */
 
@@ -90,6 +92,10 @@ export const pointsSchema = z.object({
   ask: keyword.default(''),
 });
 export type PointsPlan = z.infer<typeof pointsSchema>;
+
+export interface PointsShow {
+  points: PointsPlan;
+}
 export const POINTS: PointsPlan = pointsSchema.parse({});
 
 /** What a level begins at; level 1 at nothing. By formula: the sum of an arithmetic progression. Infinity: there is no such level. */
@@ -102,7 +108,7 @@ export function levelBegins(levels: Levels, level: number): number {
 }
 
 /** The level of who has earned so much: 1 or more. */
-export function levelOf(levels: Levels, points: number): number {
+export function levelAt(levels: Levels, points: number): number {
   let low = 1;
   let high = levels.by === 'table' ? levels.at.length + 1 : MOST_LEVEL;
   while (low < high) {
@@ -123,25 +129,22 @@ export function earnedBy(
   worth: number,
   unit: number,
 ): { why: EarnKind; points: number } | null {
-  switch (event.kind) {
-    case 'gift':
-      return { why: 'coin', points: rules.coin * event.count * event.unitCoins };
-    case 'follow':
-      return { why: 'follow', points: rules.follow };
-    case 'share':
-      return { why: 'share', points: rules.share };
-    case 'subscribe':
-      return event.gifted ? null : { why: 'subscribe', points: rules.subscribe };
-    case 'giftSubs':
-      return { why: 'giftSub', points: rules.giftSub * event.count };
-    case 'tip':
-      return { why: 'tip', points: Math.floor((rules.tip * worth) / unit) };
-    case 'raid':
-      return { why: 'raid', points: rules.raid * event.viewers };
-    default:
-      return null;
-  }
+  // In this order of factors: beyond 2⁵³ another one gives another number, and journals are read back to the last digit.
+  if (event.kind === 'gift') return { why: 'coin', points: rules.coin * event.count * event.unitCoins };
+  if (event.kind === 'tip') return { why: 'tip', points: Math.floor((rules.tip * worth) / unit) };
+  if (event.kind === 'raid') return { why: 'raid', points: rules.raid * event.viewers };
+  // One that was given away earns its giver points.
+  if (event.kind === 'subscribe' && event.gifted) return null;
+  const found = BY_MEASURE.find(({ measure }) => MEASURE[measure].kinds.includes(event.kind));
+  return found ? { why: found.why, points: rules[found.why] * addedTo(found.measure, event, worth, true) } : null;
 }
+
+const BY_MEASURE = [
+  { why: 'follow', measure: 'follows' },
+  { why: 'share', measure: 'shares' },
+  { why: 'subscribe', measure: 'subscriptions' },
+  { why: 'giftSub', measure: 'giftSubs' },
+] as const satisfies { why: EarnKind; measure: Measure }[];
 
 /** Points as words: "1,240 points". */
 export const pointsWords = (points: number, { unit }: Pick<PointsPlan, 'unit'>): string =>

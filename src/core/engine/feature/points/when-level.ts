@@ -1,6 +1,8 @@
 import { z } from 'zod';
 import { MOST_LEVEL } from './schema';
-import { NEVER, SAMPLE_VIEWER, type WhenKind } from '@/core/engine/cue/when/when';
+import type { Doer } from '@/core/engine/kernel/cause';
+import type { PointsShow } from './schema';
+import { NEVER, SAMPLE_VIEWER, type OwnMoment, type WhenKind } from '@/core/engine/kernel/when';
 
 /** A viewer has earned enough points for another level. */
 const schema = z.object({
@@ -9,7 +11,14 @@ const schema = z.object({
   level: z.number().int().min(2).max(MOST_LEVEL),
 });
 
-export const level: WhenKind<'level', typeof schema> = {
+/** A viewer has reached a level. */
+export interface LevelMoment extends OwnMoment {
+  by: Doer;
+  level: number;
+  points: number;
+}
+
+export const level: WhenKind<z.infer<typeof schema>, LevelMoment, PointsShow> = {
   kind: 'level',
   schema,
   title: 'A viewer reaches a level',
@@ -17,7 +26,6 @@ export const level: WhenKind<'level', typeof schema> = {
   triggers: () => ['level'],
   make: () => ({ kind: 'level', which: 'each', level: 5 }),
   fires({ which, level: at }, moment) {
-    if (moment.trigger !== 'level') return NEVER;
     const { level: reached, points, by } = moment;
     return which === 'each' || (which === 'one' ? reached === at : reached >= at)
       ? [{ viewer: by.name, handle: by.handle, level: reached, count: reached, points }]
@@ -36,6 +44,7 @@ export const level: WhenKind<'level', typeof schema> = {
       ? []
       : [{ text: ' ' }, { text: String(at), field: 'level' }, { text: which === 'from' ? ' on' : '' }]),
   ],
+  ofSomeone: true,
   settings: [
     {
       field: 'which',
@@ -56,6 +65,6 @@ export const level: WhenKind<'level', typeof schema> = {
       hidden: ({ which }) => which === 'each',
     },
   ],
-  trouble: (_when, { points }) =>
+  problem: (_when, { points }) =>
     points.on ? null : 'Viewers earn no points in this show. Switch them on under Points.',
 };

@@ -1,10 +1,19 @@
 import { z } from 'zod';
-import { NEVER, SAMPLE_VIEWER, type WhenKind } from '@/core/engine/cue/when/when';
+import type { Doer } from '@/core/engine/kernel/cause';
+import type { PointsShow } from './schema';
+import { NEVER, SAMPLE_VIEWER, type OwnMoment, type WhenKind } from '@/core/engine/kernel/when';
 
 /** A viewer has bought a perk with points. */
 const schema = z.object({ kind: z.literal('perk'), perk: z.string().max(100) });
 
-export const perk: WhenKind<'perk', typeof schema> = {
+/** A viewer has bought a perk. */
+export interface PerkMoment extends OwnMoment {
+  by: Doer;
+  perk: string;
+  message: string;
+}
+
+export const perk: WhenKind<z.infer<typeof schema>, PerkMoment, PointsShow> = {
   kind: 'perk',
   schema,
   title: 'Someone buys a perk',
@@ -12,7 +21,7 @@ export const perk: WhenKind<'perk', typeof schema> = {
   triggers: () => ['perk'],
   make: ({ points }) => ({ kind: 'perk', perk: points.perks[0]?.id ?? '' }),
   fires: ({ perk: id }, moment) =>
-    moment.trigger === 'perk' && (id === '' || moment.perk === id)
+    id === '' || moment.perk === id
       ? [{ viewer: moment.by.name, handle: moment.by.handle, message: moment.message }]
       : NEVER,
   sample: () => ({ ...SAMPLE_VIEWER, message: 'cobalt, please' }),
@@ -23,8 +32,9 @@ export const perk: WhenKind<'perk', typeof schema> = {
       field: 'perk',
     },
   ],
+  ofSomeone: true,
   settings: [{ field: 'perk', label: 'Perk', setting: 'one', of: 'anyPerk' }],
-  trouble: ({ perk: id }, { points }) => {
+  problem: ({ perk: id }, { points }) => {
     if (!points.on) return 'Viewers earn no points in this show. Switch them on under Points.';
     if (points.perks.length === 0) return 'There is no perk in this show.';
     return id === '' || points.perks.some((each) => each.id === id) ? null : 'Its perk is gone. Choose another one.';

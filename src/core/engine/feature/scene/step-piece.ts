@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import type { StepKind } from '@/core/engine/cue/step/step';
+import type { StepKind } from '@/core/engine/kernel/feature';
+import type { SceneHost } from './slice';
 
 const schema = z.object({
   kind: z.literal('piece'),
@@ -8,7 +9,7 @@ const schema = z.object({
 });
 
 /** Shows or hides a piece of the stage, for as long as the session lasts. */
-export const piece: StepKind<'piece', typeof schema> = {
+export const piece: StepKind<z.infer<typeof schema>, object, SceneHost> = {
   kind: 'piece',
   schema,
   title: 'Show or hide a piece',
@@ -31,8 +32,12 @@ export const piece: StepKind<'piece', typeof schema> = {
       ],
     },
   ],
-  trouble: (step, of) =>
+  problem: (step, of) =>
     of.pieces.some(({ id }) => id === step.piece)
       ? null
       : 'Its piece is not on the stage any more. Choose another one.',
+  run({ hidden }, { piece: id, shown }) {
+    if (shown === 'hide' || (shown === 'turn' && !hidden.has(id))) hidden.add(id);
+    else hidden.delete(id);
+  },
 };

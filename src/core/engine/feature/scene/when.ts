@@ -1,18 +1,24 @@
 import { z } from 'zod';
-import { NEVER, type WhenKind } from '@/core/engine/cue/when/when';
+import type { SceneShow } from './schema';
+import { NEVER, type OwnMoment, type WhenKind } from '@/core/engine/kernel/when';
 
 /** `scene`: the id of one; empty: any. */
 const schema = z.object({ kind: z.literal('scene'), scene: z.string().max(100) });
 
-export const scene: WhenKind<'scene', typeof schema> = {
+/** Another scene is shown. */
+export interface SceneMoment extends OwnMoment {
+  scene: string;
+  name: string;
+}
+
+export const scene: WhenKind<z.infer<typeof schema>, SceneMoment, SceneShow> = {
   kind: 'scene',
   schema,
   title: 'A scene is shown',
   group: 'The show',
   triggers: () => ['scene'],
   make: () => ({ kind: 'scene', scene: '' }),
-  fires: (when, moment) =>
-    moment.trigger === 'scene' && (when.scene === '' || when.scene === moment.scene) ? [{ goal: moment.name }] : NEVER,
+  fires: (when, moment) => (when.scene === '' || when.scene === moment.scene ? [{ goal: moment.name }] : NEVER),
   sample: () => ({ goal: 'Away' }),
   sentence: (when, show) => [
     {
@@ -25,7 +31,7 @@ export const scene: WhenKind<'scene', typeof schema> = {
     { text: ' is shown' },
   ],
   settings: [{ field: 'scene', label: 'Scene', setting: 'one', of: 'anyScene' }],
-  trouble: (when, show) =>
+  problem: (when, show) =>
     show.scenes.length === 0
       ? 'This show has no scenes.'
       : when.scene !== '' && !show.scenes.some(({ id }) => id === when.scene)

@@ -37,3 +37,7 @@ export const transitionSchema = z.object({
 });
 export type Transition = z.infer<typeof transitionSchema>;
 export const TRANSITION: Transition = { kind: 'glide', ms: 400 };
+
+export interface SceneShow {
+  scenes: readonly Scene[];
+}

@@ -1,26 +1,15 @@
 import type { z } from 'zod';
 import type { EventKind } from '@/core/event/kind';
 import type { StreamEvent } from '@/core/event/event';
-import type { Show } from '@/core/show/show';
-import type { Memory } from '@/core/engine/cue/memory';
-import type { Doer } from '@/core/engine/kernel/number';
-import type { Totals, ViewerTally } from '@/core/engine/count/tally';
+import type { Totals } from '@/core/engine/count/totals';
+import type { ViewerTally } from '@/core/engine/count/viewer-tally';
 import type { WordValues } from '@/core/words/fields';
+import type { Doer } from './cause';
+import type { Memory } from './memory';
+import type { KernelShow } from './show';
 
-/** What can set a cue off: a kind of event, or one of the show's own moments. */
-export type Trigger =
-  | EventKind
-  | 'goal'
-  | 'countdown'
-  | 'counter'
-  | 'lantern'
-  | 'draw'
-  | 'scene'
-  | 'session'
-  | 'clock'
-  | 'press'
-  | 'level'
-  | 'perk';
+/** What can set a cue off: a kind of event, or a moment of a feature's own. */
+export type Trigger = string;
 
 /** An event that has just been counted. */
 export interface EventMoment {
@@ -38,20 +27,17 @@ export interface EventMoment {
   first: boolean;
 }
 
+/** A moment that is no event: a feature adds what its own whens look at. `by`: whose doing it is, if it is anybody's. */
+export interface OwnMoment {
+  trigger: Trigger;
+  now: number;
+  by?: Doer;
+}
+
 /** What a cue knows of the moment at which it is asked. */
-export type Moment =
-  | EventMoment
-  | { trigger: 'goal'; now: number; goal: string; name: string; target: number }
-  | { trigger: 'countdown'; now: number; countdown: string; name: string }
-  | { trigger: 'counter'; now: number; counter: string; name: string; before: number; after: number }
-  | { trigger: 'lantern'; now: number; lantern: string; name: string; gone: number }
-  | { trigger: 'draw'; now: number; draw: string; name: string; label: string }
-  | { trigger: 'scene'; now: number; scene: string; name: string }
-  | { trigger: 'session'; now: number; what: 'begins' | 'ends' }
-  | { trigger: 'clock'; now: number; due: number }
-  | { trigger: 'press'; now: number }
-  | { trigger: 'level'; now: number; by: Doer; level: number; points: number }
-  | { trigger: 'perk'; now: number; by: Doer; perk: string; message: string };
+export type Moment = EventMoment | OwnMoment;
+
+export const isEventMoment = (moment: Moment): moment is EventMoment => 'event' in moment;
 
 /** A token of the sentence: plain words, or a part that is tapped to change the field it names. */
 export type SentencePart = { text: string; field?: string };
@@ -89,33 +75,41 @@ export type Setting = { hidden?: (values: Readonly<Record<string, unknown>>) => 
     }
 );
 
-/** One kind of "when": its schema, what it listens to, how often a moment sets it off, and how it reads. One file each. */
-export interface WhenKind<K extends string, S extends z.ZodType<{ kind: K }>> {
-  kind: K;
-  schema: S;
+/** A cue's "when", of whatever kind. */
+export interface SomeWhen {
+  kind: string;
+}
+
+/** One kind of "when": its form, what it listens to, how often a moment sets it off, and how it reads. One file each. */
+export interface WhenKind<T extends SomeWhen = SomeWhen, M extends Moment = Moment, P = object> {
+  kind: T['kind'];
+  schema: z.ZodType<T>;
   /** A one-line name for choosing it, and the heading under which it is offered. */
   title: string;
   group: 'Giving' | 'Watching' | 'Talking' | 'Points' | 'The show';
-  triggers: (when: z.infer<S>) => readonly Trigger[];
+  /** What it is asked at; it is asked at nothing else. */
+  triggers(when: T): readonly Trigger[];
   /**
    * The keys under which it is looked up, where a moment's own key decides: a gift's id, the first word of a message. Absent or null: it
    * is asked at every moment of its triggers.
    */
-  keys?: (when: z.infer<S>) => readonly string[] | null;
-  make: (show: Show) => z.infer<S>;
+  keys?(when: T): readonly string[] | null;
+  make(show: KernelShow & P): T;
   /** The words' values for each time that the moment sets it off, made for it alone; none when it does not. */
-  fires: (when: z.infer<S>, moment: Moment, memory: Memory) => readonly WordValues[];
+  fires(when: T, moment: M, memory: Memory): readonly WordValues[];
   /** Values for trying it without an event. */
-  sample: (when: z.infer<S>) => WordValues;
-  sentence: (when: z.infer<S>, show: Show) => SentencePart[];
+  sample(when: T): WordValues;
+  sentence(when: T, show: KernelShow & P): SentencePart[];
   settings: readonly Setting[];
   /**
    * What becomes of its alerts when several wait: `add`: counts are added, of one viewer and of several; `group`: viewers are named together;
    * `latest`: of one viewer the latest counts. Absent: each stands for itself.
    */
   joins?: 'add' | 'group' | 'latest';
+  /** Its moments are somebody's doing (`by`). Those of events always are. */
+  ofSomeone?: boolean;
   /** Why it can never fire, in a sentence. */
-  trouble?: (when: z.infer<S>, show: Show) => string | null;
+  problem?(when: T, show: KernelShow & P): string | null;
 }
 
 /** Nothing: one list for all, since most moments set nothing off. */

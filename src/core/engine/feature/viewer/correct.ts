@@ -1,8 +1,11 @@
-import { addTo, TOTAL, type Measure } from './measure';
-import { isLeftOut, renewWindows, type SessionState } from '@/core/session/state';
-import type { Totals, ViewerTally } from './tally';
-import { isIn } from './window';
-import { dayRow } from './past';
+import { isLeftOut } from '@/core/engine/count/counting';
+import { MEASURE } from '@/core/engine/count/measure';
+import { dayRow } from '@/core/engine/count/past';
+import { addTo, type Measure } from '@/core/engine/count/row';
+import type { ViewerTally } from '@/core/engine/count/viewer-tally';
+import { isIn } from '@/core/engine/count/window';
+import type { KernelState } from '@/core/engine/kernel/feature';
+import { renewWindows } from '@/core/engine/kernel/state';
 
 /** What can be corrected for a viewer by hand. */
 export const CORRECTABLE = [
@@ -19,34 +22,21 @@ export type Correctable = (typeof CORRECTABLE)[number];
 export const isCorrectable = (measure: string): measure is Correctable =>
   (CORRECTABLE as readonly string[]).includes(measure);
 
-const TO_TOTAL: Record<Correctable, (totals: Totals, by: number) => void> = {
-  coins: (t, by) => void (t.coins += by),
-  gifts: (t, by) => void (t.gifts += by),
-  follows: (t, by) => void (t.follows += by),
-  subscriptions: (t, by) => void (t.subscriptions += by),
-  giftSubs: (t, by) => void (t.giftSubs += by),
-  shares: (t, by) => void (t.byKind.share += by),
-  chats: (t, by) => void (t.byKind.chat += by),
-  likes: (t, by) => {
-    t.likes += by;
-    t.viewerLikes += by;
-  },
-};
-
 /**
  * Corrects what a viewer did in this session, in place: it reaches every number that depends on it, as if it had happened now. Goals are the
  * caller's to advance.
  */
-export function correct(state: SessionState, tally: ViewerTally, measure: Correctable, by: number): void {
+export function correct(state: KernelState, tally: ViewerTally, measure: Correctable, by: number): void {
   const { now, totals, minutes, derived, show } = state;
   // Never below nothing, for the viewer and for all.
-  const part = Math.max(Math.trunc(by), -(tally[measure] ?? 0), -TOTAL[measure](totals));
+  const part = Math.max(Math.trunc(by), -(tally[measure] ?? 0), -MEASURE[measure].total(totals));
   if (part === 0) return;
   tally[measure] = (tally[measure] ?? 0) + part;
-  TO_TOTAL[measure](totals, part);
+  MEASURE[measure].addToTotal(totals, part);
+  if (measure === 'likes') totals.viewerLikes += part;
   addTo(minutes.of(now), measure, part);
   for (const { span, outside } of derived.windows) if (!isIn(span, now)) addTo(outside, measure, part);
-  const row = derived.firstDay && dayRow(tally, now, derived.firstDay, show.zone);
+  const row = derived.firstDay && dayRow(tally, now, { first: derived.firstDay, zone: show.zone });
   if (row) addTo(row, measure, part);
   // Whoever falls may leave the board, and somebody else come in.
   if (part < 0) renewWindows(state);

@@ -1,7 +1,9 @@
+import type { Feed } from './feed';
+import { cueProblem } from './sentence';
 import { newCue, starterShow } from '@/core/show/starter';
-import type { Cue, Feed, Show } from '@/core/show/show';
-import { ANY } from './range';
-import { cueSentence, cueTrouble } from './sentence';
+import type { Cue, Show } from '@/core/show/show';
+import { ANY } from '@/core/engine/cue/range';
+import { cueSentence } from './sentence';
 
 const feed: Feed = {
   id: 'f',
@@ -51,18 +53,18 @@ test('each part that can be changed names its field', () => {
 
 test('what keeps a cue from being seen is said, the nearest cause first', () => {
   const words = (text: string) => cue({ steps: [{ kind: 'show', spotlight: 'spotlight', words: text, seconds: 4 }] });
-  expect(cueTrouble(cue({}), show)).toBeNull();
-  expect(cueTrouble(cue({ steps: [{ kind: 'show', spotlight: 'gone', words: 'x', seconds: 4 }] }), show)).toMatch(
+  expect(cueProblem(cue({}), show)).toBeNull();
+  expect(cueProblem(cue({ steps: [{ kind: 'show', spotlight: 'gone', words: 'x', seconds: 4 }] }), show)).toMatch(
     /spotlight is not on the stage/,
   );
-  expect(cueTrouble(cue({}), { ...show, feeds: [] })).toMatch(/no feed yet/);
-  expect(cueTrouble(cue({}), { ...show, feeds: [{ ...feed, on: false }] })).toMatch(/Every feed is stopped/);
+  expect(cueProblem(cue({}), { ...show, feeds: [] })).toMatch(/no feed yet/);
+  expect(cueProblem(cue({}), { ...show, feeds: [{ ...feed, on: false }] })).toMatch(/Every feed is stopped/);
   const oxbow: Feed = { ...feed, platform: 'oxbow', helper: '' };
   expect(
-    cueTrouble(cue({ when: { kind: 'gift', gifts: [], coins: ANY, at: 'step' } }), { ...show, feeds: [oxbow] }),
+    cueProblem(cue({ when: { kind: 'gift', gifts: [], coins: ANY, at: 'step' } }), { ...show, feeds: [oxbow] }),
   ).toMatch(/Oxbow does not send gifts/);
   expect(
-    cueTrouble(cue({ when: { kind: 'gift', gifts: [], coins: ANY, at: 'step' } }), { ...show, feeds: [oxbow, feed] }),
+    cueProblem(cue({ when: { kind: 'gift', gifts: [], coins: ANY, at: 'step' } }), { ...show, feeds: [oxbow, feed] }),
   ).toBeNull();
-  expect(cueTrouble(words('  '), show)).toMatch(/no words/);
+  expect(cueProblem(words('  '), show)).toMatch(/no words/);
 });

@@ -1,8 +1,8 @@
-import type { Cue, Show } from '@/core/show/show';
-import { takeApart } from '@/core/words/message';
+import { newTotals } from '@/core/engine/count/totals';
 import { chat } from '@/core/engine/cue/when/chat';
-import { newMemory } from './memory';
-import { newTotals } from '@/core/engine/count/tally';
+import { newMemory } from '@/core/engine/kernel/memory';
+import { takeApart } from '@/core/words/message';
+import type { Cue, Show } from './show';
 
 /* Cues that answer what cues say. What Gavirn's own account writes sets nothing off; another account that repeats it would. */
 

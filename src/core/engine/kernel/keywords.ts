@@ -1,5 +1,4 @@
-import type { Show } from '@/core/show/show';
-import { chat, firstWord, plain } from '@/core/engine/cue/when/chat';
+import { firstWord, plain } from '@/core/words/plain';
 
 const ASCII = 128;
 
@@ -31,17 +30,4 @@ export class Keywords {
     const word = firstWord(plain(message));
     return this.words.has(word) ? word : '';
   }
-}
-
-/** Everything in a show that is said by a first word. */
-export function keywordsOf({ leftOut, teams, pieces, counters, draws, points, cues }: Show): Keywords {
-  return new Keywords([
-    leftOut.keyword,
-    ...teams.map(({ keyword }) => keyword),
-    ...pieces.map((piece) => (piece.kind === 'leaderboard' ? (piece.ask ?? '') : '')),
-    ...counters.map(({ keyword }) => keyword ?? ''),
-    ...draws.map(({ keyword }) => keyword),
-    ...(points.on ? [points.ask, points.give.keyword, ...points.perks.map(({ keyword }) => keyword)] : []),
-    ...cues.flatMap(({ on, when }) => (on && when.kind === 'chat' ? (chat.keys?.(when) ?? []) : [])),
-  ]);
 }
