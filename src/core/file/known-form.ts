@@ -9,6 +9,8 @@ import { LONGEST_NAME, ROLES, tidied, type Role, type Viewer } from '@/core/even
 
 /** A string's content without escapes; a whole number in plain digits, no longer than the schema's greatest. */
 const S = '[^"\\\\\\u0000-\\u001f]';
+/** A feed's id holds no slash (event/viewer-key.ts). */
+const F = '[^"/\\\\\\u0000-\\u001f]';
 const AMOUNT = '(0|[1-9]\\d{0,11})';
 /** 13 digits, which is all of 2001 to 2286 in ms since 1970, or 0: in two groups, since digits are added up fastest in nines, and short groups are read fastest. */
 const INSTANT = '(?:([1-9]\\d{3})(\\d{9})|0)';
@@ -21,7 +23,7 @@ const KINDS = [
   `gift","giftId":"(${S}+)","name":"(${S}*)","unitCoins":${AMOUNT},"count":${AMOUNT}(?:,"streakId":"(${S}*)","streakOpen":(true|false))?`,
   '(follow|share|join)"',
 ].join('|');
-const EVENT = `\\{"id":"(${S}+)","feed":"(${S}+)","at":${INSTANT},"seenAt":${INSTANT},"viewer":${VIEWER},"kind":"(?:${KINDS})\\}`;
+const EVENT = `\\{"id":"(${S}+)","feed":"(${F}+)","at":${INSTANT},"seenAt":${INSTANT},"viewer":${VIEWER},"kind":"(?:${KINDS})\\}`;
 const LINE = new RegExp(`^${EVENT}$`);
 const INPUT = new RegExp(`^\\{"input":"event","at":${INSTANT},"event":${EVENT}(?:,"position":"(${S}*)")?\\}$`);
 /** How many groups the event has. */

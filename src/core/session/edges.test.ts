@@ -36,7 +36,8 @@ const at = (now: number) => ({ ...newState(starterShow('at')), now });
 
 describe('windows', () => {
   const noon = Date.UTC(2026, 10, 27, 12);
-  const now = (window: Window) => windowNow(window, { now: noon, zone: 'UTC', minutes: new Rows(60_000), past: new Past() });
+  const now = (window: Window) =>
+    windowNow(window, { now: noon, zone: 'UTC', minutes: new Rows(60_000), past: new Past() });
 
   test('a window’s first moment is in it, and its end is not', () => {
     const span = spanOf({ over: 'day' }, noon, 'UTC');

@@ -7,6 +7,7 @@ import type { SessionMoment } from '@/core/engine/cue/when/session';
 import { catchUp } from '@/core/engine/kernel/due';
 import type { Emit } from '@/core/engine/kernel/effect';
 import { noteFault, type FaultInput } from '@/core/engine/kernel/fault';
+import type { Listeners } from '@/core/engine/kernel/feature';
 import { derive, newState as newKernelState, recount, renewWindows } from '@/core/engine/kernel/state';
 import { plain } from '@/core/words/plain';
 import type { Show } from '@/core/show/show';
@@ -116,14 +117,14 @@ function end(state: SessionState, emit: Emit): void {
 /** An event: counted, ranked, told to features and to cues, each in its turn. */
 function happen(state: SessionState, event: StreamEvent, emit: Emit): void {
   const { derived, totals } = state;
-  const { listeners } = derived;
   if (event.kind === 'chat' && isOwn(state, event.viewer?.handle)) {
     for (const feature of state.kit.features) feature.keepOwn?.(state, event);
     return;
   }
-  for (const feature of listeners.meet.get(event.kind) ?? NONE) feature.meet?.(state, event);
+  const told = derived.listeners.get(event.kind) ?? NOBODY;
+  for (const feature of told.meet) feature.meet?.(state, event);
   const counted = countEvent(state, event);
-  for (const feature of listeners.record.get(event.kind) ?? NONE) feature.record?.(state, event, counted);
+  for (const feature of told.record) feature.record?.(state, event, counted);
   const tally = rank(state, counted.own, event.kind);
   const streak = event.kind === 'gift' ? followStreak(state, event) : null;
   // The keyword that it begins with, worked out once for all that compare it.
@@ -133,14 +134,14 @@ function happen(state: SessionState, event: StreamEvent, emit: Emit): void {
     const { worth, first } = counted;
     cueEvent(state, cues, { trigger: event.kind, event, now: state.now, tally, totals, worth, streak, first }, emit);
   }
-  for (const feature of listeners.react.get(event.kind) ?? NONE) feature.react?.(state, event, counted, emit);
+  for (const feature of told.react) feature.react?.(state, event, counted, emit);
   if (event.kind === 'chat' && word !== '') {
     for (const feature of derived.answering) feature.answer?.(state, event, word, emit);
   }
-  for (const feature of listeners.keep.get(event.kind) ?? NONE) feature.keep?.(state, event);
+  for (const feature of told.keep) feature.keep?.(state, event);
 }
 
-const NONE = [] as const;
+const NOBODY: Listeners = { meet: [], record: [], react: [], keep: [] };
 
 /**
  * Whether an account that Gavirn posts by has written a line, wherever it is read: it is shown in the chat and sets nothing off. Counted, it

@@ -4,7 +4,7 @@ import { Past, Rows, MINUTE_MS } from '@/core/engine/count/past';
 import { Viewers } from '@/core/engine/count/viewers';
 import type { Feature, Host, Kit, KernelState } from '@/core/engine/kernel/feature';
 import { valuesByKey } from '@/core/engine/kernel/kept';
-import { newState as newKernelState, withDerived } from '@/core/engine/kernel/state';
+import { asOne, newState as newKernelState, withDerived } from '@/core/engine/kernel/state';
 import type { Show } from '@/core/show/show';
 import type { SavedState } from './saved';
 
@@ -53,7 +53,7 @@ export function deserialize(saved: SavedState, kit: Kit = KIT): SessionState {
     doing: { steps: 0, full: false, cue: null, due: false },
   };
   const slices = kit.features.map((feature) => feature.deserialize?.(only(saved, feature), show) ?? {});
-  return withDerived(Object.assign(bare, ...slices) as typeof bare) as SessionState;
+  return withDerived(asOne(Object.assign(bare, ...slices) as typeof bare)) as SessionState;
 }
 
 /** What one feature has written, and nothing else. */

@@ -80,8 +80,7 @@ export function cueProblem(cue: Cue, show: Show): string | null {
     return 'It cannot fire. The scenes that it is for are gone.';
   const feeds = cue.feeds.length === 0 ? show.feeds : show.feeds.filter(({ id }) => cue.feeds.includes(id));
   if (cue.feeds.length > 0 && feeds.length === 0) return 'It cannot fire. The feeds that it listens to are gone.';
-  const reasons = eventsOf(cue)
-    .map((kind) => whyNever(feeds, kind, WAITED_FOR[kind] ?? kind));
+  const reasons = eventsOf(cue).map((kind) => whyNever(feeds, kind, WAITED_FOR[kind] ?? kind));
   const never = reasons.length > 0 && reasons.every((reason) => reason !== null) ? reasons[0] : null;
   return never ? `It cannot fire. ${never}` : null;
 }

@@ -38,9 +38,10 @@ export function WhenEditor({ when, field, onChange }: { when: When; field: strin
             <Choice
               label={group}
               value={when.kind}
-              options={WHENS
-                .filter((each) => each.group === group)
-                .map((each) => ({ value: each.kind, label: each.title }))}
+              options={WHENS.filter((each) => each.group === group).map((each) => ({
+                value: each.kind,
+                label: each.title,
+              }))}
               onChange={(chosen) => {
                 if (chosen !== when.kind) onChange(newWhen(chosen, show));
               }}

@@ -18,11 +18,15 @@ interface MeasureKind {
    * @param own for its viewer alone: a room's likes are then those to the viewer's name, and each follow is one
    */
   amount: (event: StreamEvent, worth: number, own: boolean) => number;
+  /** Whether `own` makes a difference. */
+  differs?: boolean;
   /** The measure of a whole session, and how it grows. */
   total: (totals: Totals) => number;
-  addToTotal: (totals: Totals, by: number) => void;
-  /** How a viewer's grows. Names are written out: a property that must be looked up costs as much as all the rest of counting a like. */
-  addToViewer: (tally: ViewerTally, by: number) => void;
+  /**
+   * Adds `by` to a session's, and `own` to a viewer's where there is one. Names are written out: a property that must be looked up costs as
+   * much as all the rest of counting a like.
+   */
+  add: (totals: Totals, by: number, tally: ViewerTally | null, own: number) => void;
   /** How it reads in the interface, and what adds to it, in a sentence. */
   title: string;
   what: string;
@@ -43,88 +47,111 @@ function of<K extends EventKind>(
 /** Every measure, once. */
 export const MEASURE: Record<Measure, MeasureKind> = {
   likes: of(['like'], ({ count, room }, _worth, own) => (own ? count : (room ?? count)), {
+    differs: true,
     total: (t) => t.likes,
-    addToTotal: (t, by) => void (t.likes += by),
-    addToViewer: (t, by) => void (t.likes += by),
+    add: (t, by, tally, own) => {
+      t.likes += by;
+      if (tally) tally.likes += own;
+    },
     title: 'Likes',
     what: 'likes',
   }),
   follows: of(['follow'], ({ count }, _worth, own) => (own ? 1 : (count ?? 1)), {
+    differs: true,
     total: (t) => t.follows,
-    addToTotal: (t, by) => void (t.follows += by),
-    addToViewer: (t, by) => void (t.follows += by),
+    add: (t, by, tally, own) => {
+      t.follows += by;
+      if (tally) tally.follows += own;
+    },
     title: 'Follows',
     what: 'follows',
   }),
   shares: of(['share'], () => 1, {
     total: (t) => t.byKind.share,
-    addToTotal: (t, by) => void (t.byKind.share += by),
-    addToViewer: (t, by) => void (t.shares += by),
+    add: (t, by, tally, own) => {
+      t.byKind.share += by;
+      if (tally) tally.shares += own;
+    },
     title: 'Shares',
     what: 'shares',
   }),
   // One that was gifted is its giver's.
   subscriptions: of(['subscribe'], ({ gifted }) => (gifted ? 0 : 1), {
     total: (t) => t.subscriptions,
-    addToTotal: (t, by) => void (t.subscriptions += by),
-    addToViewer: (t, by) => void (t.subscriptions += by),
+    add: (t, by, tally, own) => {
+      t.subscriptions += by;
+      if (tally) tally.subscriptions += own;
+    },
     title: 'Subscriptions',
     what: 'subscriptions',
   }),
   giftSubs: of(['giftSubs'], ({ count }) => count, {
     total: (t) => t.giftSubs,
-    addToTotal: (t, by) => void (t.giftSubs += by),
-    addToViewer: (t, by) => void (t.giftSubs = (t.giftSubs ?? 0) + by),
+    add: (t, by, tally, own) => {
+      t.giftSubs += by;
+      if (tally) tally.giftSubs = (tally.giftSubs ?? 0) + own;
+    },
     title: 'Subscriptions given away',
     what: 'gifted subscriptions',
   }),
   gifts: of(['gift'], ({ count }) => count, {
     total: (t) => t.gifts,
-    addToTotal: (t, by) => void (t.gifts += by),
-    addToViewer: (t, by) => void (t.gifts += by),
+    add: (t, by, tally, own) => {
+      t.gifts += by;
+      if (tally) tally.gifts += own;
+    },
     title: 'Gifts',
     what: 'gifts',
   }),
   coins: of(['gift'], ({ count, unitCoins }) => count * unitCoins, {
     total: (t) => t.coins,
-    addToTotal: (t, by) => void (t.coins += by),
-    addToViewer: (t, by) => void (t.coins += by),
+    add: (t, by, tally, own) => {
+      t.coins += by;
+      if (tally) tally.coins += own;
+    },
     title: 'Coins',
     what: 'gifts',
   }),
   tips: of(['tip'], (_event, worth) => worth, {
     total: (t) => t.tipWorth,
-    addToTotal: (t, by) => void (t.tipWorth += by),
-    addToViewer: (t, by) => void (t.tips = (t.tips ?? 0) + by),
+    add: (t, by, tally, own) => {
+      t.tipWorth += by;
+      if (tally) tally.tips = (tally.tips ?? 0) + own;
+    },
     title: 'Tips',
     what: 'tips',
   }),
   worth: of(['gift', 'tip'], (_event, worth) => worth, {
     total: (t) => t.worth,
-    addToTotal: (t, by) => void (t.worth += by),
-    addToViewer: (t, by) => void (t.worth += by),
+    add: (t, by, tally, own) => {
+      t.worth += by;
+      if (tally) tally.worth += own;
+    },
     title: 'Worth',
     what: 'gifts or tips',
   }),
   chats: of(['chat'], () => 1, {
     total: (t) => t.byKind.chat,
-    addToTotal: (t, by) => void (t.byKind.chat += by),
-    addToViewer: (t, by) => void (t.chats += by),
+    add: (t, by, tally, own) => {
+      t.byKind.chat += by;
+      if (tally) tally.chats += own;
+    },
     title: 'Lines in chat',
     what: 'chat',
   }),
   // Raids are by streamers, not by viewers.
   raids: of(['raid'], () => 1, {
     total: (t) => t.byKind.raid,
-    addToTotal: (t, by) => void (t.byKind.raid += by),
-    addToViewer: () => undefined,
+    add: (t, by) => void (t.byKind.raid += by),
     title: 'Raids',
     what: 'raids',
   }),
   points: of([], () => 0, {
     total: (t) => t.points,
-    addToTotal: (t, by) => void (t.points += by),
-    addToViewer: (t, by) => void (t.points += by),
+    add: (t, by, tally, own) => {
+      t.points += by;
+      if (tally) tally.points += own;
+    },
     title: 'Points',
     what: 'chat, likes, gifts or follows',
     grows: ['chat', 'like', 'gift', 'follow'],
@@ -152,15 +179,20 @@ interface Into {
   worth: number;
   totals: Totals;
   tally: ViewerTally | null;
+  /** Of the minute, where there is one. */
+  row: Row | null;
 }
 
-/** Counts an event into the session's totals and its viewer's tally, in place. */
-export function addAll(measures: readonly Counting[], { event, worth, totals, tally }: Into): void {
+/** Counts an event into the session's totals, its minute and its viewer's tally, in place. */
+export function countInAll({ event, worth, totals, tally, row }: Into): void {
+  const measures = COUNTED[event.kind];
   for (let n = 0; n < measures.length; n += 1) {
     const measure = measures[n];
     if (!measure) continue;
-    measure.addToTotal(totals, measure.amount(event, worth, false));
-    if (tally) measure.addToViewer(tally, measure.amount(event, worth, true));
+    const amount = measure.amount(event, worth, false);
+    if (row) row[measure.at] = (row[measure.at] ?? 0) + amount;
+    // Only likes and follows are counted otherwise for their viewer.
+    measure.add(totals, amount, tally, measure.differs ? measure.amount(event, worth, true) : amount);
   }
 }
 

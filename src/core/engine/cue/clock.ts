@@ -38,6 +38,7 @@ export const clock = {
   },
   // A clock that is made or changed in the middle of a session does not make up for what has passed.
   follow: (state) => set(state, state.now),
+  isTimed: ({ cues }) => cues.some(({ on, when: form }) => on && isClock(form)),
   due(state) {
     let next = Infinity;
     for (const each of state.derived.clocks) next = Math.min(next, dueOf(state, each));

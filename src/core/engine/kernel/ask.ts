@@ -9,14 +9,14 @@ export const isOpen = (state: KernelState, feature: string, id: string): boolean
 
 /** A viewer's level; 1 where no feature gives levels. */
 export function levelOf(state: KernelState, feed: string, viewer: string): number {
-  for (const feature of state.kit.features) if (feature.levelOf) return feature.levelOf(state, feed, viewer);
+  for (const feature of state.derived.knowing) if (feature.levelOf) return feature.levelOf(state, feed, viewer);
   return 1;
 }
 
 /** What features know of a viewer for a cue's words; null: nothing. */
 export function valuesOf(state: KernelState, feed: string, viewer: string): WordValues | null {
   let found: WordValues | null = null;
-  for (const feature of state.kit.features) {
+  for (const feature of state.derived.knowing) {
     const values = feature.valuesOf?.(state, feed, viewer);
     if (values) found = Object.assign(found ?? {}, values);
   }

@@ -87,6 +87,8 @@ export interface Feature<P = object, S = object, D = object> {
   /** A cue was switched off for its faults. */
   stopCue?(state: Host<P, S, D>, cue: string): void;
 
+  /** Whether it has anything to do with time in this show; absent: always. */
+  isTimed?(show: KernelShow & P): boolean;
   /** When something is next to be done by itself, ms of the engine's clock; Infinity: nothing is. */
   due?(state: Host<P, S, D>): number;
   /** That time has come. @returns true where it is looked anew what is due, before other features have their turn */
@@ -140,17 +142,22 @@ export interface KernelState extends Omit<CountState, 'show' | 'derived'> {
 /** When a feature is told of an event: before it is counted, before cues are asked, after them, and last of all. */
 export type Phase = 'meet' | 'record' | 'react' | 'keep';
 
+/** The features that are told of a kind of event. */
+export type Listeners = Record<Phase, readonly Feature[]>;
+
 /** Something that is done once the input has had its effect; it may set cues off, which may ask for more. */
 export type Later = (emit: Emit) => void;
 
 /** Follows from the rest, and is not part of what is saved. */
 export interface KernelDerived extends CountDerived {
-  /** The features that want an event of a kind, in the order of the list. */
-  listeners: Record<Phase, ReadonlyMap<EventKind, readonly Feature[]>>;
+  /** By kind of event, the features that want it in each phase, in the order of the list. */
+  listeners: ReadonlyMap<EventKind, Listeners>;
   /** Those that something may be due for by time alone. */
   timed: readonly Feature[];
   /** Those that want to know that time has gone on. */
   passing: readonly Feature[];
+  /** Those that know something of a viewer. */
+  knowing: readonly Feature[];
   /** Those that answer to a first word in chat, and all such words. */
   answering: readonly Feature[];
   keywords: Keywords;

@@ -1,4 +1,4 @@
-import type { EventKind } from '@/core/event/kind';
+import { EVENT_KINDS, type EventKind } from '@/core/event/kind';
 import { deriveCounts, deriveWindows, newCounts, nothingWanted, type Wanted } from '@/core/engine/count/counting';
 import type { WordValues } from '@/core/words/fields';
 import { plain } from '@/core/words/plain';
@@ -23,7 +23,7 @@ export function newState(show: KernelShow, kit: Kit): KernelState {
     doing: { steps: 0, full: false, cue: null, due: false },
   };
   const slices: object[] = kit.features.map((feature) => feature.create?.(show) ?? {});
-  return withDerived(Object.assign(bare, ...slices) as typeof bare);
+  return withDerived(asOne(Object.assign(bare, ...slices) as typeof bare));
 }
 
 /** A state whose parts are all there, with what follows from them. */
@@ -37,18 +37,14 @@ export function withDerived(bare: Omit<KernelState, 'derived'>): KernelState {
 export function derive(state: KernelState): void {
   const { kit, show } = state;
   const counts = deriveCounts(state, wantedBy(kit, show));
-  const listeners = {
-    meet: listenersOf(state, 'meet'),
-    record: listenersOf(state, 'record'),
-    react: listenersOf(state, 'react'),
-    keep: listenersOf(state, 'keep'),
-  };
+  const timed = kit.features.filter((feature) => feature.isTimed?.(show) ?? true);
   const keywords = kit.features.map((feature) => feature.keywords?.(show).map(({ word }) => word) ?? []);
   state.derived = {
     ...counts,
-    listeners,
-    timed: kit.features.filter((feature) => feature.due !== undefined),
-    passing: kit.features.filter((feature) => feature.passTime !== undefined),
+    listeners: listenersOf(kit, show),
+    timed: timed.filter((feature) => feature.due !== undefined),
+    passing: timed.filter((feature) => feature.passTime !== undefined),
+    knowing: kit.features.filter((feature) => feature.levelOf !== undefined || feature.valuesOf !== undefined),
     answering: kit.features.filter((feature) => feature.answer !== undefined),
     keywords: new Keywords(keywords.flat()),
     helpers: helpersOf(show),
@@ -56,7 +52,14 @@ export function derive(state: KernelState): void {
     format: formatter(show.language),
   };
   for (const feature of kit.features) Object.assign(state.derived, feature.derive?.(state));
+  state.derived = asOne(state.derived);
 }
+
+/**
+ * The same object as if it had been written down in one piece. V8 keeps one that was put together of many as a dictionary, in which every
+ * look-up costs several times as much.
+ */
+export const asOne = <T extends object>(put: T): T => ({ ...put });
 
 /** Boards and windows again, in place: one of them begins or ends, or someone leaves the boards. */
 export function renewWindows(state: KernelState): void {
@@ -91,12 +94,16 @@ function wantedBy(kit: Kit, show: KernelShow): Wanted {
   return all;
 }
 
-function listenersOf({ kit, show }: KernelState, phase: Phase): ReadonlyMap<EventKind, readonly Feature[]> {
-  const found = new Map<EventKind, Feature[]>();
-  for (const feature of kit.features) {
-    for (const kind of feature.listens?.(show)[phase] ?? []) found.set(kind, [...(found.get(kind) ?? []), feature]);
-  }
-  return found;
+function listenersOf({ features }: Kit, show: KernelShow): KernelDerived['listeners'] {
+  const wanted = features.map((feature) => ({ feature, kinds: feature.listens?.(show) ?? {} }));
+  const of = (kind: EventKind, phase: Phase): Feature[] =>
+    wanted.filter(({ kinds }) => kinds[phase]?.includes(kind)).map(({ feature }) => feature);
+  return new Map(
+    EVENT_KINDS.map((kind) => [
+      kind,
+      { meet: of(kind, 'meet'), record: of(kind, 'record'), react: of(kind, 'react'), keep: of(kind, 'keep') },
+    ]),
+  );
 }
 
 /** Words are taken apart once: a busy session fills the same ones a hundred thousand times. */

@@ -133,6 +133,7 @@ export const countdown = {
     }
     start(state);
   },
+  isTimed: ({ countdowns }) => countdowns.length > 0,
   due({ countdowns }) {
     let next = Infinity;
     for (const { endsAt } of countdowns.values()) if (endsAt !== null) next = Math.min(next, endsAt);

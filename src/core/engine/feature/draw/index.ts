@@ -65,6 +65,7 @@ export const draw = {
   },
   begin: followDraws,
   follow: followDraws,
+  isTimed: ({ draws }) => draws.length > 0,
   due({ draws }) {
     let next = Infinity;
     for (const { turns } of draws.values()) if (turns) next = Math.min(next, turns.until);

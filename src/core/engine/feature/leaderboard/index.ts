@@ -43,8 +43,7 @@ export const leaderboard = {
   },
   keywords: ({ pieces }) =>
     pieces.filter(isBoard).map(({ ask = '', title, name }) => ({ word: ask, does: `your place: ${title || name}` })),
-  passTime(state) {
-    if (state.derived.tellsMoves) takeStandings(state);
-  },
+  isTimed: ({ pieces }) => pieces.filter(isBoard).some(({ moves }) => moves === true),
+  passTime: takeStandings,
   answer: tellPlace,
 } satisfies Feature<object, BoardSlice, BoardDerived>;

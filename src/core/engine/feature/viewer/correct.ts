@@ -31,8 +31,7 @@ export function correct(state: KernelState, tally: ViewerTally, measure: Correct
   // Never below nothing, for the viewer and for all.
   const part = Math.max(Math.trunc(by), -(tally[measure] ?? 0), -MEASURE[measure].total(totals));
   if (part === 0) return;
-  tally[measure] = (tally[measure] ?? 0) + part;
-  MEASURE[measure].addToTotal(totals, part);
+  MEASURE[measure].add(totals, part, tally, part);
   if (measure === 'likes') totals.viewerLikes += part;
   addTo(minutes.of(now), measure, part);
   for (const { span, outside } of derived.windows) if (!isIn(span, now)) addTo(outside, measure, part);
