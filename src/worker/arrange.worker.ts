@@ -1,7 +1,8 @@
 import { cssFont, FONT_FACES, fontFile } from '@/core/paint/font';
 import type { Box } from '@/core/paint/display';
 import type { Measure } from '@/core/paint/text';
-import type { FrameSize, Show } from '@/core/show/show';
+import type { FrameSize } from '@/core/piece/frame';
+import type { Show } from '@/core/show/show';
 import { arrange, type Proposal } from '@/core/stage/arrange';
 import type { Behind } from '@/core/stage/judge/finding';
 import { onFrame } from '@/core/stage/turn-frame';

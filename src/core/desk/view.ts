@@ -11,7 +11,7 @@ import type { BadMessage, Gap } from '@/core/intake/trouble';
 import type { Fill } from '@/core/paint/display';
 import type { Live, Piece } from '@/core/piece';
 import type { Cut } from '@/core/media/media';
-import type { FrameSize } from '@/core/show/show';
+import type { FrameSize } from '@/core/piece/frame';
 import type { SoundPlan } from '@/core/sound/plan';
 import type { Imitation } from '@/core/people/imitation';
 import type { FeedHealth, Outage } from './feed-health';

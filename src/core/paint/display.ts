@@ -1,4 +1,5 @@
 import type { Moves } from '@/core/stage/motion';
+import type { Box } from './box';
 import type { Fit } from './fitted';
 
 /** A colour in CSS notation, or a straight gradient between two points of the group (px). */
@@ -68,12 +69,7 @@ export type Op =
       stroke?: { color: string; width: number };
     };
 
-export interface Box {
-  x: number;
-  y: number;
-  w: number;
-  h: number;
-}
+export type { Box } from './box';
 
 /** How a group comes and goes: a pure function of time (ms, the engine's clock). Absent: it stands still. */
 export interface Motion {

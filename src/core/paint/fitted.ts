@@ -1,4 +1,4 @@
-import type { Box } from './display';
+import type { Box } from './box';
 
 /** How a picture takes its box: all of it is seen, or all of the box is filled. It is never stretched. */
 export const FITS = ['contain', 'cover'] as const;

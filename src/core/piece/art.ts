@@ -1,4 +1,6 @@
 import { z } from 'zod';
+import type { Host } from '@/core/engine/kernel/feature';
+import type { FrameShow } from './frame';
 import { cropSchema } from './fit';
 import { ownPicture, ownPictureGroups, waitingOps, type OwnPicture } from './own-picture';
 import { pieceBase, type PieceKind } from './piece';
@@ -18,7 +20,7 @@ export interface ArtLive {
 }
 
 /** A picture with a hole, laid around the game view or the camera. */
-export const art: PieceKind<ArtPiece, ArtLive> = {
+export const art: PieceKind<ArtPiece, ArtLive, object, Host<FrameShow>> = {
   kind: 'art',
   title: 'Frame art',
   purpose: 'Picture',

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import type { AudienceHost } from '@/core/engine/feature/audience';
 import { numberOps } from './number-ops';
 import { pieceBase, type PieceKind } from './piece';
 
@@ -12,7 +13,7 @@ export interface AudienceLive {
 }
 
 /** How many watch: now, at most, or on the mean of the session, as far as platforms tell. */
-export const audience: PieceKind<AudiencePiece, AudienceLive> = {
+export const audience: PieceKind<AudiencePiece, AudienceLive, object, AudienceHost> = {
   kind: 'audience',
   title: 'Audience',
   purpose: 'Count',

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { ChatLine } from '@/core/engine/feature/chat/slice';
+import type { ChatHost , ChatLine } from '@/core/engine/feature/chat/slice';
 import { someoneSchema } from '@/core/engine/count/someone';
 import { isolate, withoutIsolates } from '@/core/words/fields';
 import type { FontSpec, Op } from '@/core/paint/display';
@@ -38,7 +38,7 @@ const LEADING = 1.3;
 const ROLE_WORDS: Partial<Record<string, string>> = { host: 'host', moderator: 'mod' };
 
 /** What viewers write, whole lines only, the newest below. */
-export const chat: PieceKind<ChatPiece, ChatLive> = {
+export const chat: PieceKind<ChatPiece, ChatLive, object, ChatHost> = {
   kind: 'chat',
   title: 'Chat column',
   purpose: 'Talk',

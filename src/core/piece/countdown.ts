@@ -1,4 +1,7 @@
 import { z } from 'zod';
+import type { CountdownSlice } from '@/core/engine/feature/countdown';
+import type { CountdownShow } from '@/core/engine/feature/countdown/schema';
+import type { Host } from '@/core/engine/kernel/feature';
 import { clockWords, leftOf } from '@/core/engine/feature/countdown/schema';
 import type { Group, Op } from '@/core/paint/display';
 import { numberOps } from './number-ops';
@@ -14,7 +17,7 @@ export interface CountdownLive {
 }
 
 /** Time that runs down, and that viewers add to. */
-export const countdown: PieceKind<CountdownPiece, CountdownLive> = {
+export const countdown: PieceKind<CountdownPiece, CountdownLive, CountdownShow, Host<CountdownShow, CountdownSlice>> = {
   kind: 'countdown',
   title: 'Countdown',
   purpose: 'Count',

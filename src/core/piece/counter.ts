@@ -1,4 +1,7 @@
 import { z } from 'zod';
+import type { CounterSlice } from '@/core/engine/feature/counter';
+import type { CounterShow } from '@/core/engine/feature/counter/schema';
+import type { Host } from '@/core/engine/kernel/feature';
 import { numberOps } from './number-ops';
 import { pieceBase, type PieceKind } from './piece';
 
@@ -15,7 +18,7 @@ const figures = ({ value, target }: NonNullable<CounterLive['counter']>): string
   target === null ? value.toLocaleString('en') : `${value.toLocaleString('en')} / ${target.toLocaleString('en')}`;
 
 /** A number of the streamer's own. */
-export const counter: PieceKind<CounterPiece, CounterLive> = {
+export const counter: PieceKind<CounterPiece, CounterLive, CounterShow, Host<CounterShow, CounterSlice>> = {
   kind: 'counter',
   title: 'Counter',
   purpose: 'Count',

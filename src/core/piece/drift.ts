@@ -1,6 +1,6 @@
 import { drawn } from '@/core/engine/kernel/chance';
 import { z } from 'zod';
-import type { Floating } from '@/core/engine/feature/drift/slice';
+import type { DriftHost , Floating } from '@/core/engine/feature/drift/slice';
 import type { FontSpec, Group, Op } from '@/core/paint/display';
 import { lineOps } from '@/core/paint/text';
 import { emojiSource } from '@/core/paint/emoji';
@@ -23,7 +23,7 @@ export interface DriftLive {
 const { PI, sin } = Math;
 
 /** Chat's emoji float up across the frame, each on a way of its own. */
-export const drift: PieceKind<DriftPiece, DriftLive> = {
+export const drift: PieceKind<DriftPiece, DriftLive, object, DriftHost> = {
   kind: 'drift',
   title: 'Drift',
   purpose: 'React',

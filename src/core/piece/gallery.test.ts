@@ -5,7 +5,8 @@ import { nodeMeasure } from '@/server/paint/node-host';
 import { EXAMPLES } from './examples';
 import { gallerySheet } from './gallery';
 import { HOUSE_STYLES } from './style';
-import { PIECE_KINDS } from './index';
+import { starterShow } from '@/core/show/starter';
+import { newPiece, PIECE_KINDS } from './index';
 
 /* What holds for every kind of piece, in every style, whatever it shows. */
 
@@ -71,17 +72,7 @@ test('every kind says what it is for, and comes no smaller than it can be', () =
   expect(frame.width).toBeGreaterThan(0);
   for (const kind of Object.values(PIECE_KINDS)) {
     expect([kind.says.endsWith('.'), kind.title.length > 2, kind.controls.length > 0]).toEqual([true, true, true]);
-    const made = kind.make('x', {
-      ...({
-        frame: { width: 1080, height: 1920 },
-        goals: [],
-        countdowns: [],
-        counters: [],
-        lanterns: [],
-        draws: [],
-        pieces: [],
-      } as never as Parameters<typeof kind.make>[1]),
-    });
+    const made = newPiece(kind.kind, 'x', starterShow('every'));
     expect(made.place.w >= kind.least.w && made.place.h >= kind.least.h).toBe(true);
     expect(
       kind.schema.safeParse(made).success ||

@@ -1,4 +1,6 @@
 import { z } from 'zod';
+import type { GoalShow } from '@/core/engine/feature/goal/schema';
+import type { GoalHost } from '@/core/engine/feature/goal/slice';
 import { firstTarget, rungName } from '@/core/engine/feature/goal/schema';
 import type { FontSpec, Op } from '@/core/paint/display';
 import { cutLine, lineOps, lineWidth } from '@/core/paint/text';
@@ -17,7 +19,7 @@ export interface GoalLive {
 const figures = (n: number): string => n.toLocaleString('en');
 
 /** A goal's name, where it stands, and a bar. */
-export const goal: PieceKind<GoalPiece, GoalLive> = {
+export const goal: PieceKind<GoalPiece, GoalLive, GoalShow, GoalHost> = {
   kind: 'goal',
   title: 'Goal',
   purpose: 'Count',

@@ -1,7 +1,5 @@
 import { z } from 'zod';
-import type { SessionState } from '@/core/session/state';
 import type { Group } from '@/core/paint/display';
-import type { Show } from '@/core/show/show';
 import { countdown, type CountdownLive, type CountdownPiece } from './countdown';
 import { audience, type AudienceLive, type AudiencePiece } from './audience';
 import { counter, type CounterLive, type CounterPiece } from './counter';
@@ -10,6 +8,8 @@ import { goal, type GoalLive, type GoalPiece } from './goal';
 import { lantern, type LanternLive, type LanternPiece } from './lantern';
 import { reel, type ReelLive, type ReelPiece } from './reel';
 import { leaderboard, type LeaderboardLive, type LeaderboardPiece } from './leaderboard';
+import type { KernelState } from '@/core/engine/kernel/feature';
+import type { FrameShow } from './frame';
 import type { DrawTools, PieceKind } from './piece';
 import { plate, type PlateLive, type PlatePiece } from './plate';
 import { shelf, type ShelfLive, type ShelfPiece } from './shelf';
@@ -123,9 +123,9 @@ const kindOf = <P extends Piece>(piece: P): PieceKind<P, LiveOf<P>> =>
   PIECE_KINDS[piece.kind] as unknown as PieceKind<P, LiveOf<P>>;
 
 /** What a piece shows of the session. */
-export const liveOf = (piece: Piece, state: SessionState): Live => kindOf(piece).live(piece, state);
+export const liveOf = (piece: Piece, state: KernelState): Live => kindOf(piece).live(piece, state);
 
-export const sampleOf = (piece: Piece, show: Show): Live => kindOf(piece).sample(piece, show);
+export const sampleOf = (piece: Piece, show: FrameShow): Live => kindOf(piece).sample(piece, show);
 
 /** What a piece draws. Live data of another kind (a piece's kind has just changed) counts as none. */
 export function drawPiece(piece: Piece, live: Live, tools: DrawTools): Group[] {
@@ -144,3 +144,8 @@ export const twinOf = (piece: Piece, live: Live, now: number): string =>
 
 /** The smallest size at which a piece can still be read, px of the frame. */
 export const least = (piece: Piece): { w: number; h: number } => PIECE_KINDS[piece.kind].least;
+
+/** A new piece of a kind, as it is begun in a show. */
+export const newPiece = (kind: PieceKindName, id: string, show: FrameShow): Piece =>
+  // Each kind looks at its own part of a show, which has them all.
+  (PIECE_KINDS[kind] as unknown as PieceKind<Piece, Live>).make(id, show);

@@ -1,8 +1,9 @@
 import { z } from 'zod';
-import { pointsWords } from '@/core/engine/feature/points/schema';
 import type { FontSpec, Op } from '@/core/paint/display';
 import { cutLine, lineOps, lineWidth } from '@/core/paint/text';
-import type { Show } from '@/core/show/show';
+import { KIT } from '@/core/engine/features';
+import type { Host, Keyword, Kit } from '@/core/engine/kernel/feature';
+import type { FrameShow } from './frame';
 import { inTurn } from './in-turn';
 import { pieceBase, type DrawTools, type PieceKind } from './piece';
 import { READABLE, STYLES } from './style';
@@ -23,7 +24,7 @@ export interface InfoLive {
 }
 
 /** What viewers can write in chat, and what points buy: always as the show is set up, page by page where it does not fit. */
-export const info: PieceKind<InfoPiece, InfoLive> = {
+export const info: PieceKind<InfoPiece, InfoLive, object, Host<FrameShow>> = {
   kind: 'info',
   title: 'Info card',
   purpose: 'Talk',
@@ -59,8 +60,8 @@ export const info: PieceKind<InfoPiece, InfoLive> = {
     },
     { field: 'seconds', label: 'Seconds for each page', control: 'number', least: 3, most: 60 },
   ],
-  live: ({ of }, { show }) => ({ kind: 'info', lines: linesOf(show, of) }),
-  sample: ({ of }, show) => ({ kind: 'info', lines: linesOf(show, of) }),
+  live: ({ of }, { show, kit }) => ({ kind: 'info', lines: linesOf(show, of, kit) }),
+  sample: ({ of }, show) => ({ kind: 'info', lines: linesOf(show, of, KIT) }),
   draw(piece, { lines }, tools) {
     const { rows } = infoRows(piece);
     const shown =
@@ -82,36 +83,24 @@ export const info: PieceKind<InfoPiece, InfoLive> = {
     lines.length === 0 ? '' : `${title}: ${lines.map(({ word, says }) => `${word} ${says}`).join('; ')}`,
 };
 
-function linesOf(
-  { points, teams, counters, pieces, draws, leftOut, cues }: Show,
-  of: InfoPiece['of'],
-): InfoLive['lines'] {
-  const perks = points.on
-    ? points.perks.map(({ keyword, name, price }) => ({
-        word: keyword,
-        says: price > 0 ? `${name}, ${pointsWords(price, points)}` : name,
-      }))
-    : [];
-  if (of === 'perks') return perks;
-  const keywords = [
-    ...(points.on
-      ? [
-          { word: points.ask, says: `your ${points.unit}` },
-          { word: points.give.keyword, says: 'hand some on' },
-        ]
-      : []),
-    ...teams.map(({ keyword, name }) => ({ word: keyword, says: `join ${name}` })),
-    ...counters.map(({ keyword = '', name }) => ({ word: keyword, says: name })),
-    ...draws.map(({ keyword, name }) => ({ word: keyword, says: name })),
-    ...pieces.flatMap((piece) =>
-      piece.kind === 'leaderboard' ? [{ word: piece.ask ?? '', says: `your place: ${piece.title || piece.name}` }] : [],
-    ),
-    ...cues.flatMap(({ on, when, name }) =>
-      on && when.kind === 'chat' && when.how === 'keyword' && name !== '' ? [{ word: when.text, says: name }] : [],
-    ),
-    { word: leftOut.keyword, says: 'off the leaderboards, or back' },
-  ].filter(({ word }) => word.trim() !== '');
-  return of === 'keywords' ? keywords : [...keywords, ...perks];
+/** Whose keywords come first; those of other features stand before the last. */
+const FIRST: readonly string[] = ['points', 'team', 'counter', 'draw', 'leaderboard', 'cue'];
+const LAST = 'leftOut';
+
+/** What viewers can write, by what each feature says of its keywords. */
+function linesOf(show: FrameShow, of: InfoPiece['of'], { features }: Kit): InfoLive['lines'] {
+  const place = (name: string): number =>
+    name === LAST ? Infinity : (FIRST.indexOf(name) + FIRST.length + 1) % (FIRST.length + 1);
+  const all = features
+    .map(({ name, keywords }) => ({ place: place(name), words: keywords?.(show) ?? [] }))
+    .sort((a, b) => a.place - b.place)
+    .flatMap(({ words }) => words)
+    .filter(({ word, written = word, does }) => written.trim() !== '' && does !== '');
+  const lines = (words: readonly Keyword[]): InfoLive['lines'] =>
+    words.map(({ word, written = word, does }) => ({ word: written, says: does }));
+  const perks = lines(all.filter(({ buys }) => buys));
+  const keywords = lines(all.filter(({ buys }) => !buys));
+  return of === 'perks' ? perks : of === 'keywords' ? keywords : [...keywords, ...perks];
 }
 
 /** How many whole rows fit, and how large they are. */

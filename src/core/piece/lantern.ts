@@ -1,4 +1,6 @@
 import { z } from 'zod';
+import type { LanternShow } from '@/core/engine/feature/lantern/schema';
+import type { LanternHost } from '@/core/engine/feature/lantern/slice';
 import { brightness } from '@/core/engine/feature/lantern/schema';
 import type { FontSpec, Op } from '@/core/paint/display';
 import { cutLine, lineOps } from '@/core/paint/text';
@@ -15,7 +17,7 @@ export interface LanternLive {
 }
 
 /** A lantern that brightens with everything viewers do, and lets go when it is full. */
-export const lantern: PieceKind<LanternPiece, LanternLive> = {
+export const lantern: PieceKind<LanternPiece, LanternLive, LanternShow, LanternHost> = {
   kind: 'lantern',
   title: 'Lantern',
   purpose: 'Count',

@@ -2,6 +2,7 @@ import { boardIn } from '@/core/engine/count/counting';
 import { BOARD_MEASURES, type BoardMeasure } from '@/core/engine/count/row';
 import { teamPart } from '@/core/engine/feature/leaderboard/board';
 import { z } from 'zod';
+import type { BoardHost } from '@/core/engine/feature/leaderboard/slice';
 import { movedPlaces } from '@/core/engine/feature/leaderboard/standings';
 import { boardKey, sharedPlaces } from '@/core/engine/count/leaderboard';
 import { MEASURE, shownValue } from '@/core/engine/count/measure';
@@ -43,7 +44,7 @@ export interface LeaderboardLive {
 }
 
 /** The viewers who gave most, in whole rows only. */
-export const leaderboard: PieceKind<LeaderboardPiece, LeaderboardLive> = {
+export const leaderboard: PieceKind<LeaderboardPiece, LeaderboardLive, object, BoardHost> = {
   kind: 'leaderboard',
   title: 'Leaderboard',
   purpose: 'Rank',

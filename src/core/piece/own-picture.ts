@@ -2,7 +2,8 @@ import { z } from 'zod';
 import { mediaKind } from '@/core/media/media';
 import type { Box, Group, Op } from '@/core/paint/display';
 import { lineOps } from '@/core/paint/text';
-import type { Show } from '@/core/show/show';
+import type { FrameShow } from './frame';
+import type { Host } from '@/core/engine/kernel/feature';
 import type { Fit } from '@/core/paint/fitted';
 import { imageOp, pictureLook, type Crop } from './fit';
 import { pieceBase, type DrawTools, type PieceKind } from './piece';
@@ -18,7 +19,7 @@ export interface OwnPicture {
 }
 
 /** What is known of a file; null when it is gone, or nothing was chosen, or it is a sound. */
-export function ownPicture({ media }: Show, id: string): OwnPicture | null {
+export function ownPicture({ media }: Pick<FrameShow, 'media'>, id: string): OwnPicture | null {
   const file = media.find((each) => each.id === id);
   if (!file || mediaKind(file) === 'sound') return null;
   return {
@@ -95,8 +96,11 @@ export interface FileLive<K extends 'picture' | 'clip'> {
 export function fileKind<K extends 'picture' | 'clip'>(
   kind: K,
   { title, says, waits }: { title: string; says: string; waits: string },
-): PieceKind<FilePiece<K>, FileLive<K>> {
-  const shown = (media: string, show: Show): FileLive<K> => ({ kind, picture: ownPicture(show, media) });
+): PieceKind<FilePiece<K>, FileLive<K>, object, Host<FrameShow>> {
+  const shown = (media: string, show: Pick<FrameShow, 'media'>): FileLive<K> => ({
+    kind,
+    picture: ownPicture(show, media),
+  });
   return {
     kind,
     title,

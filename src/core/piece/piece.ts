@@ -1,8 +1,8 @@
 import { z } from 'zod';
-import type { SessionState } from '@/core/session/state';
-import type { Show } from '@/core/show/show';
 import type { Box, Group } from '@/core/paint/display';
 import type { Measure } from '@/core/paint/text';
+import type { KernelState } from '@/core/engine/kernel/feature';
+import type { FrameShow } from './frame';
 import { HOUSE_STYLES } from './style';
 import { typeSchema } from './type';
 
@@ -72,8 +72,16 @@ export interface DrawTools {
   seen: Seen;
 }
 
-/** One kind of piece: all there is to know about it, in one file. `P` is the piece, `L` what it shows of the session. */
-export interface PieceKind<P extends { kind: string; place: Box }, L extends { kind: P['kind'] }> {
+/**
+ * One kind of piece: all there is to know about it, in one file. `P` is the piece, `L` what it shows of the session; `S` what it looks at of
+ * the show, and `H` of the state: a feature's own parts.
+ */
+export interface PieceKind<
+  P extends { kind: string; place: Box } = { kind: string; place: Box },
+  L extends { kind: P['kind'] } = { kind: string },
+  S = object,
+  H extends KernelState = KernelState,
+> {
   kind: P['kind'];
   title: string;
   /** The heading under which it is offered. */
@@ -83,14 +91,14 @@ export interface PieceKind<P extends { kind: string; place: Box }, L extends { k
   schema: z.ZodType<P>;
   /** The smallest size at which it can still be read, px of the frame. */
   least: { w: number; h: number };
-  make: (id: string, show: Show) => P;
+  make(id: string, show: FrameShow & S): P;
   controls: readonly Control[];
   /** What it shows of the session now: all that an outlet needs to know. */
-  live: (piece: P, state: SessionState) => L;
+  live(piece: P, state: H): L;
   /** Made-up content for the editor when nothing has happened yet. */
-  sample: (piece: P, show: Show) => L;
+  sample(piece: P, show: FrameShow & S): L;
   /** What it draws: groups in px of its box. A pure function, so that the same arguments need not be asked again. */
-  draw: (piece: P, live: L, tools: DrawTools) => Group[];
+  draw(piece: P, live: L, tools: DrawTools): Group[];
   /** The same in words, for a screen reader and for tests. `now`: ms, the engine's clock. */
-  twin: (piece: P, live: L, now: number) => string;
+  twin(piece: P, live: L, now: number): string;
 }

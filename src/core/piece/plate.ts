@@ -1,6 +1,7 @@
 import { boardIn } from '@/core/engine/count/counting';
 import type { BoardMeasure } from '@/core/engine/count/row';
 import { z } from 'zod';
+import type { PlateHost } from '@/core/engine/feature/plate';
 import { NOTABLE_KINDS, type NotableKind } from '@/core/engine/feature/plate/slice';
 import { withoutIsolates } from '@/core/words/fields';
 import type { FontSpec, Op } from '@/core/paint/display';
@@ -51,7 +52,7 @@ const KIND_TITLES: Record<NotableKind, string> = {
 };
 
 /** A label that is the streamer's, and below it a name that is always right: it stays from session to session. */
-export const plate: PieceKind<PlatePiece, PlateLive> = {
+export const plate: PieceKind<PlatePiece, PlateLive, object, PlateHost> = {
   kind: 'plate',
   title: 'Name plate',
   purpose: 'Rank',

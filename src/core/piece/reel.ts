@@ -1,4 +1,6 @@
 import { z } from 'zod';
+import type { DrawShow } from '@/core/engine/feature/draw/schema';
+import type { DrawHost } from '@/core/engine/feature/draw/slice';
 import { isolate } from '@/core/words/fields';
 import type { FontSpec, Group, Op } from '@/core/paint/display';
 import { cutLine, fitText, lineOps, type Measure } from '@/core/paint/text';
@@ -26,7 +28,7 @@ const SHOWN = 30;
 const DIGITS = 12;
 
 /** A reel that stops at one of several, fairly, so that anyone can check it. */
-export const reel: PieceKind<ReelPiece, ReelLive> = {
+export const reel: PieceKind<ReelPiece, ReelLive, DrawShow, DrawHost> = {
   kind: 'reel',
   title: 'Draw reel',
   purpose: 'Count',

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import type { ShelfHost } from '@/core/engine/feature/shelf';
 import { MOST_SHELVED, onShelf, type Shelved } from '@/core/engine/feature/shelf/slice';
 import type { FontSpec, Op } from '@/core/paint/display';
 import { cutLine, lineOps, lineWidth, type Measure, type TextLook } from '@/core/paint/text';
@@ -21,7 +22,7 @@ export interface ShelfLive {
 }
 
 /** The session's gifts pile up on a board, a pot for each: the larger the gift, the larger the pot. */
-export const shelf: PieceKind<ShelfPiece, ShelfLive> = {
+export const shelf: PieceKind<ShelfPiece, ShelfLive, object, ShelfHost> = {
   kind: 'shelf',
   title: 'Shelf',
   purpose: 'React',

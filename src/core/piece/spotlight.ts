@@ -1,10 +1,11 @@
 import { z } from 'zod';
+import type { AlertHost } from '@/core/engine/alert/slice';
+import type { FrameShow } from './frame';
 import { CALM, queuePlanSchema } from '@/core/engine/alert/plan';
 import type { Alert } from '@/core/engine/alert/alert';
 import { mediaKind } from '@/core/media/media';
 import type { Box, FontSpec, Op } from '@/core/paint/display';
 import { lineOps } from '@/core/paint/text';
-import type { Show } from '@/core/show/show';
 import { MOTION_NAMES, MOTIONS } from '@/core/stage/motion';
 import { pieceBase, type DrawTools, type PieceKind } from './piece';
 import { alertGroups, initialsOf, type AlertLive } from './alert';
@@ -24,7 +25,7 @@ export interface SpotlightLive {
 }
 
 /** The piece in which alerts appear. It is empty between them: a backing without words would only cover the picture. */
-export const spotlight: PieceKind<SpotlightPiece, SpotlightLive> = {
+export const spotlight: PieceKind<SpotlightPiece, SpotlightLive, object, AlertHost & { show: FrameShow }> = {
   kind: 'spotlight',
   title: 'Spotlight',
   purpose: 'React',
@@ -97,7 +98,7 @@ function shownAlert(
     look,
     values,
   }: Pick<Alert, 'id' | 'from' | 'until' | 'text' | 'names' | 'place' | 'look' | 'values'>,
-  show: Show,
+  show: Pick<FrameShow, 'media'>,
 ): AlertLive {
   const shown: AlertLive = { id, from, until, text, names: names.length > 2 ? names : [], place };
   if (!look) return shown;
@@ -126,7 +127,7 @@ export const sampleAlert = (
     name,
     look,
   }: { id: string; from: number; until: number; text: string; name: string; look: Alert['look'] },
-  show: Show,
+  show: Pick<FrameShow, 'media'>,
 ): SpotlightLive => ({
   kind: 'spotlight',
   alerts: [shownAlert({ id, from, until, text, names: [name], place: 0, look, values: {} }, show)],

@@ -1,4 +1,7 @@
 import { z } from 'zod';
+import type { AlertHost } from '@/core/engine/alert/slice';
+import type { CueShow } from '@/core/engine/cue/cue';
+import type { Host } from '@/core/engine/kernel/feature';
 import { withoutIsolates } from '@/core/words/fields';
 import type { FontSpec, Op } from '@/core/paint/display';
 import { cutLine, lineOps } from '@/core/paint/text';
@@ -35,7 +38,7 @@ export interface TickerLive {
 }
 
 /** The latest alerts in a line each: those that were shown, and those for which there was no time. */
-export const ticker: PieceKind<TickerPiece, TickerLive> = {
+export const ticker: PieceKind<TickerPiece, TickerLive, object, AlertHost & Host<CueShow>> = {
   kind: 'ticker',
   title: 'Ticker',
   purpose: 'React',

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { Box } from '@/core/paint/display';
-import type { FrameSize } from '@/core/show/show';
+import type { FrameSize } from '@/core/piece/frame';
 
 /* What platforms lay over a viewer's picture: their own head, buttons and chat. */
 

@@ -1,9 +1,8 @@
 import type { Feed } from './feed';
-import { cueProblem } from './sentence';
+import { cueProblem , cueSentence } from './sentence';
 import { newCue, starterShow } from '@/core/show/starter';
 import type { Cue, Show } from '@/core/show/show';
 import { ANY } from '@/core/engine/cue/range';
-import { cueSentence } from './sentence';
 
 const feed: Feed = {
   id: 'f',

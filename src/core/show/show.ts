@@ -8,6 +8,7 @@ import { cueSchemaOf } from '@/core/engine/cue/cue';
 import type { Kit } from '@/core/engine/kernel/feature';
 import { mediaSchema } from '@/core/media/media';
 import { pieceSchema, type Piece } from '@/core/piece';
+import { frameSchema } from '@/core/piece/frame';
 import { placeSchema } from '@/core/piece/piece';
 import { SOUND, soundSchema } from '@/core/sound/plan';
 import { feedSchema } from './feed';
@@ -33,12 +34,6 @@ const label = z.string().min(1).max(80);
 
 export const cueSchema = cueSchemaOf(whenSchemaOf(KIT), stepSchemaOf(KIT));
 export type Cue = z.infer<typeof cueSchema>;
-
-export const frameSchema = z.object({
-  width: z.number().int().min(16).max(7680),
-  height: z.number().int().min(16).max(7680),
-});
-export type FrameSize = z.infer<typeof frameSchema>;
 
 /** What a show has whatever its features are. */
 const base = {

@@ -1,6 +1,6 @@
 import type { Box, Fill } from '@/core/paint/display';
 import type { Piece } from '@/core/piece';
-import type { FrameSize } from '@/core/show/show';
+import type { FrameSize } from '@/core/piece/frame';
 
 /* A wall: a full screen behind the streamer, with a few pieces as large as they go. */
 

@@ -1,5 +1,5 @@
 import type { Box } from '@/core/paint/display';
-import type { FrameSize } from '@/core/show/show';
+import type { FrameSize } from '@/core/piece/frame';
 import { around } from './boxes';
 
 /* Several pieces put in line, or shared out evenly. */

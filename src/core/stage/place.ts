@@ -1,6 +1,6 @@
 import type { Box } from '@/core/paint/display';
 import { turnPoint } from '@/core/paint/turn';
-import type { FrameSize } from '@/core/show/show';
+import type { FrameSize } from '@/core/piece/frame';
 
 /** Which sides of a box a handle moves: -1 left or top, 1 right or bottom, 0 neither. */
 export interface Handle {

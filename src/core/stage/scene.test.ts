@@ -1,5 +1,5 @@
 import { cueProblem } from '@/core/show/sentence';
-import { serialize, deserialize } from '@/core/session/state';
+import { serialize, deserialize , newState } from '@/core/session/state';
 import type { Step } from '@/core/engine/kinds';
 import { inScene, sceneOf } from '@/core/engine/feature/scene/schema';
 import { aFollow, START } from '@/core/event/examples';
@@ -7,7 +7,6 @@ import type { Effect } from '@/core/engine/kernel/effect';
 import { fold } from '@/core/session/fold';
 import { ALWAYS } from '@/core/engine/cue/conditions';
 import type { Input } from '@/core/session/input';
-import { newState } from '@/core/session/state';
 import { newCue, plainly, starterShow } from '@/core/show/starter';
 import type { Show } from '@/core/show/show';
 

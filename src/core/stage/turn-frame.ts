@@ -3,7 +3,8 @@ import type { Measure } from '@/core/paint/text';
 import type { Piece } from '@/core/piece';
 import { least, PIECE_KINDS } from '@/core/piece';
 import { isUpright } from '@/core/show/safe-area';
-import type { FrameSize, Show } from '@/core/show/show';
+import type { FrameSize } from '@/core/piece/frame';
+import type { Show } from '@/core/show/show';
 import { arrange } from './arrange';
 import { isPicture } from './judge/finding';
 

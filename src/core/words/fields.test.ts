@@ -1,5 +1,4 @@
-import { wordsProblem } from './message';
-import { takeApart } from './message';
+import { wordsProblem , takeApart } from './message';
 import { isolate, withoutIsolates, type WordValues } from './fields';
 
 const fill = (words: string, values: WordValues, language = 'en'): string => takeApart(words, language)(values);

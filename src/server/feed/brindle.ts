@@ -1,5 +1,5 @@
 import { readBrindle } from '@/core/platform/brindle';
-import type { Connect } from './connect';
+import type { Connect } from './connecting';
 import { handleSteps, lookAt, PLACES } from './look';
 import { SseClient } from './sse';
 

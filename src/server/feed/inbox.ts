@@ -5,7 +5,7 @@ import type { Reading } from '@/core/intake/heard';
 import { mapper } from '@/core/platform/mapping';
 import { readJson } from '@/core/platform/reading';
 import type { CheckStep, FeedClient, FeedListener, InboxAnswer, InboxRequest, Room } from './client';
-import type { Connect } from './connect';
+import type { Connect } from './connecting';
 import type { FeedSecrets } from './secrets';
 import { verify } from './signature';
 import { Turn } from './turn';

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { boundedJson } from './bounded';
 import type { CheckStep } from './client';
-import type { PlatformAddresses } from './connect';
+import type { PlatformAddresses } from './connecting';
 
 const CHECK_MS = 5000;
 const infoSchema = z.object({

@@ -9,7 +9,7 @@ import { bad, readJson } from '@/core/platform/reading';
 import { backoff } from './backoff';
 import { boundedText } from './bounded';
 import { keepOn, type CheckStep, type FeedClient, type Room } from './client';
-import type { Connect, Connecting } from './connect';
+import type { Connect, Connecting } from './connecting';
 import { InboxClient, ownId } from './inbox';
 import type { Outward } from './outward';
 import { SseClient } from './sse';

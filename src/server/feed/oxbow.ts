@@ -14,7 +14,7 @@ import {
   type Posted,
   type Room,
 } from './client';
-import type { Connect, Connecting } from './connect';
+import type { Connect, Connecting } from './connecting';
 import { IrcClient } from './irc';
 import { handleSteps, lookAt, PLACES, type Look } from './look';
 import { verify } from './signature';

@@ -4,7 +4,7 @@ import { lengthWords } from '@/core/desk/length';
 import { recordingParts, type Recorded } from '@/core/file/recording';
 import { Turn } from './turn';
 import type { CheckStep, FeedClient, Room } from './client';
-import type { Connect, Connecting } from './connect';
+import type { Connect, Connecting } from './connecting';
 
 type FileFeed = Extract<Feed, { platform: 'file' }>;
 

@@ -6,7 +6,7 @@ import { boundedText } from './bounded';
 import { retryAfterMs } from './retry-after';
 import { takeTurn } from './room-turns';
 import { keepOn, type CheckStep, type FeedClient, type Room } from './client';
-import type { Connect, Connecting } from './connect';
+import type { Connect, Connecting } from './connecting';
 import { handleSteps, lookAt, PLACES } from './look';
 import { Turn } from './turn';
 

@@ -1,6 +1,6 @@
 import { Router } from 'express';
 import { z } from 'zod';
-import type { PlatformAddresses } from '@/server/feed/connect';
+import type { PlatformAddresses } from '@/server/feed/connecting';
 import { boundedJson } from '@/server/feed/bounded';
 import { lookAt, PLACES } from '@/server/feed/look';
 import { problem } from '@/server/problem';

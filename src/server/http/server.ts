@@ -11,7 +11,7 @@ import type { Limits } from '@/server/live/allowance';
 import { House } from '@/server/live/house';
 import { canSpeak } from '@/server/live/speech';
 import type { Outward } from '@/server/feed/outward';
-import type { PlatformAddresses } from '@/server/feed/connect';
+import type { PlatformAddresses } from '@/server/feed/connecting';
 import { noLog, type Log } from '@/server/log';
 import { problem } from '@/server/problem';
 import { files } from './files';

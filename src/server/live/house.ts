@@ -3,7 +3,7 @@ import { readdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { withoutViewer, type Forgotten } from '@/core/people/forget';
 import type { Show } from '@/core/show/show';
-import type { PlatformAddresses } from '@/server/feed/connect';
+import type { PlatformAddresses } from '@/server/feed/connecting';
 import type { Outward } from '@/server/feed/outward';
 import { noLog, showHash, type Log } from '@/server/log';
 import { Allowance, LIMITS, type Limits } from './allowance';

@@ -1,6 +1,5 @@
-import { wordsProblem } from '@/core/words/message';
+import { wordsProblem , takeApart } from '@/core/words/message';
 import { Pressable, View } from 'react-native';
-import { takeApart } from '@/core/words/message';
 import { withoutIsolates, WORD_FIELDS, type WordValues } from '@/core/words/fields';
 import { useShow } from '@/ui/data/show-context';
 import { TextField } from '@/ui/part/field';

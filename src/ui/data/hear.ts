@@ -1,21 +1,19 @@
-import { SoundMaker } from '@/client/sound-maker';
 import { Sounder } from '@/client/sounder';
 import type { Media } from '@/core/media/media';
 import type { SoundPlan } from '@/core/sound/plan';
 import { mediaBytes } from './media';
+import { makeSoundWorker } from './sound-maker';
 import { readText, writeText } from './storage';
 
 let sounder: Sounder | null = null;
-let maker: SoundMaker | null = null;
-const makeWorker = (): Worker => new Worker(new URL('../../worker/sound.worker.ts', import.meta.url));
-
-/** Measures sounds, apart from the page. */
-export const soundMaker = (): SoundMaker => (maker ??= new SoundMaker(makeWorker));
 
 /** Plays a sound here, for choosing it. What is on the air is heard from the outlet, and from nowhere else. */
 export async function hearHere(sound: string, plan?: SoundPlan, own?: Media): Promise<void> {
   if (await isMuted()) return;
-  sounder ??= new Sounder({ makeWorker, bytes: async (id) => (await mediaBytes(id))?.slice().buffer ?? null });
+  sounder ??= new Sounder({
+    makeWorker: makeSoundWorker,
+    bytes: async (id) => (await mediaBytes(id))?.slice().buffer ?? null,
+  });
   if (plan) sounder.follow(plan, own ? [{ id: own.id, cut: own.cut }] : []);
   return sounder.play(sound, 1);
 }

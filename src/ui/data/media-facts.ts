@@ -1,6 +1,6 @@
 import { decodeSound } from '@/client/sound-maker';
 import { MOST_FRAMES, MOST_SOUND_SECONDS, type Media, type MediaType } from '@/core/media/media';
-import { soundMaker } from './hear';
+import { soundMaker } from './sound-maker';
 
 export type Facts = Pick<Media, 'width' | 'height' | 'seconds' | 'frames' | 'lufs'>;
 export type Found = { ok: true; facts: Facts } | { ok: false; reason: string };

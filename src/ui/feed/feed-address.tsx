@@ -10,7 +10,7 @@ import { Button } from '@/ui/part/button';
 import { Confirm } from '@/ui/part/confirm';
 import { TextField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
-import { Section } from './feed-page';
+import { Section } from './section';
 
 const takesPosts = (feed: Feed): boolean =>
   feed.platform === 'oxbow' ||

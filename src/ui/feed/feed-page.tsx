@@ -1,3 +1,4 @@
+import { Section } from './section';
 import type { Feed } from '@/core/show/feed';
 import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useMemo, type ReactNode } from 'react';
@@ -94,16 +95,5 @@ export function FeedPage() {
         </Section>
       </View>
     </PlaceBody>
-  );
-}
-
-export function Section({ title, children }: { title: string; children: ReactNode }) {
-  return (
-    <Card className="gap-3" label={title}>
-      <Text size={17} face="title" level={2}>
-        {title}
-      </Text>
-      {children}
-    </Card>
   );
 }

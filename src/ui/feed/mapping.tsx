@@ -12,7 +12,7 @@ import { engineClock } from '@/ui/data/desk';
 import { Button } from '@/ui/part/button';
 import { AreaField } from '@/ui/part/area-field';
 import { Text } from '@/ui/part/text';
-import { Section } from './feed-page';
+import { Section } from './section';
 import { AimSheet, KindSheet } from './aim-sheet';
 import { RuleCard } from './rule-card';
 

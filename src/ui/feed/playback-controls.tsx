@@ -10,7 +10,7 @@ import { Button } from '@/ui/part/button';
 import { Segments } from '@/ui/part/choice';
 import { Text } from '@/ui/part/text';
 import { clockTime } from '@/ui/pulse/session-word';
-import { Section } from './feed-page';
+import { Section } from './section';
 
 const SPEEDS = [1, 2, 5, 10, 30, 100].map((speed) => ({ value: String(speed), label: `${speed}×` }));
 

@@ -9,6 +9,7 @@ import { PlaceBody } from '@/ui/frame/place-body';
 import { Text } from '@/ui/part/text';
 import { useColours } from '@/ui/theme/look';
 import { lengthWords } from '@/core/desk/length';
+import { titleOf } from './session-title';
 import { FinishedRecap, RunningRecap } from './recap-view';
 
 /** What sessions came to: the one that runs, and all that are finished. */
@@ -51,7 +52,3 @@ export function RecapPlace() {
     </PlaceBody>
   );
 }
-
-/** "Thursday 19 November, 1 h 12 min". */
-export const titleOf = ({ startedAt, endedAt }: Pick<SessionEntry, 'startedAt' | 'endedAt'>): string =>
-  `${format(startedAt, 'EEEE d MMMM')}, ${lengthWords(endedAt - startedAt)}`;

@@ -12,7 +12,7 @@ import { Confirm } from '@/ui/part/confirm';
 import { Shape } from '@/ui/part/shape';
 import { Text } from '@/ui/part/text';
 import { counted } from '@/ui/words/counted';
-import { titleOf } from './recap-place';
+import { titleOf } from './session-title';
 import { LogFiles } from './log-files';
 import { ToThank } from './thanked';
 import { Timeline } from './timeline';

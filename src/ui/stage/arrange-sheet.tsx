@@ -2,7 +2,7 @@ import { inScene, placedIn } from '@/core/engine/feature/scene/schema';
 import { useEffect, useState } from 'react';
 import { Pressable, View } from 'react-native';
 import type { Box } from '@/core/paint/display';
-import type { FrameSize } from '@/core/show/show';
+import type { FrameSize } from '@/core/piece/frame';
 import { withPlaces, type Proposal } from '@/core/stage/arrange';
 import { useShow } from '@/ui/data/show-context';
 import { Segments } from '@/ui/part/choice';

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import { useRouter } from 'expo-router';
-import type { FrameSize } from '@/core/show/show';
+import type { FrameSize } from '@/core/piece/frame';
 import { isUpright, SAFE, type Veil } from '@/core/show/safe-area';
 import { useShow } from '@/ui/data/show-context';
 import { Button, IconButton } from '@/ui/part/button';

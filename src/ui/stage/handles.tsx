@@ -5,7 +5,7 @@ import Svg, { Circle, Line, Path, Rect } from 'react-native-svg';
 import { PIECE_KINDS, type Piece } from '@/core/piece';
 import type { Box } from '@/core/paint/display';
 import { move, resizeTurned, scaleBox, tidyTurn, type Guide, type Handle } from '@/core/stage/place';
-import type { FrameSize } from '@/core/show/show';
+import type { FrameSize } from '@/core/piece/frame';
 import { TOKENS } from '@/ui/theme/tokens';
 
 /** What is drawn over the frame keeps its colour in the light too: the picture below it is dark either way. */

@@ -1,4 +1,4 @@
-import type { Audible } from './audible';
+import type { Sound } from './audible';
 import type { Joining } from './joining';
 import type { Look } from './look';
 
@@ -25,6 +25,3 @@ export interface Alert extends Joining {
   /** How it looks, where that is more than words. */
   look?: Look;
 }
-
-/** `after`: ms from the alert's beginning. */
-export type Sound = Audible & { after: number };

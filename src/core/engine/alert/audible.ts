@@ -1,5 +1,4 @@
 import type { Cause, SomeStep } from '@/core/engine/kernel/cause';
-import type { Sound } from './alert';
 
 /**
  * Something that can be heard: a sound by its id, its volume in percent; or words that are read aloud, with their language and how they
@@ -11,6 +10,9 @@ export type Audible =
 
 /** The same at its time (ms, the engine's clock), which may be yet to come; or `hush`: all that is heard then ends. */
 export type Heard = (Audible | { kind: 'hush' }) & { id: string; at: number };
+
+/** `after`: ms from the alert's beginning. */
+export type Sound = Audible & { after: number };
 
 /** Steps that stand among those of a cue, as far as what is heard depends on them. */
 interface WaitStep {

@@ -179,18 +179,15 @@ interface Into {
   worth: number;
   totals: Totals;
   tally: ViewerTally | null;
-  /** Of the minute, where there is one. */
-  row: Row | null;
 }
 
-/** Counts an event into the session's totals, its minute and its viewer's tally, in place. */
-export function countInAll({ event, worth, totals, tally, row }: Into): void {
+/** Counts an event into the session's totals and its viewer's tally, in place. */
+export function countInAll({ event, worth, totals, tally }: Into): void {
   const measures = COUNTED[event.kind];
   for (let n = 0; n < measures.length; n += 1) {
     const measure = measures[n];
     if (!measure) continue;
     const amount = measure.amount(event, worth, false);
-    if (row) row[measure.at] = (row[measure.at] ?? 0) + amount;
     // Only likes and follows are counted otherwise for their viewer.
     measure.add(totals, amount, tally, measure.differs ? measure.amount(event, worth, true) : amount);
   }

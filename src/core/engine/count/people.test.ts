@@ -1,10 +1,9 @@
-import { serialize, deserialize } from '@/core/session/state';
+import { serialize, deserialize , newState } from '@/core/session/state';
 import { aGift, aLike, START } from '@/core/event/examples';
 import type { StreamEvent } from '@/core/event/event';
 import { starterShow } from '@/core/show/starter';
 import type { Show } from '@/core/show/show';
 import { fold } from '@/core/session/fold';
-import { newState } from '@/core/session/state';
 import { joinPeople, partPerson, type Person } from './people';
 
 const show = (people: Person[]): Show => ({ ...starterShow('s'), goals: [], people });

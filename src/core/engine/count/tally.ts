@@ -1,6 +1,5 @@
 import type { StreamEvent } from '@/core/event/event';
 import { countInAll } from './measure';
-import type { Row } from './row';
 import type { Totals } from './totals';
 import type { ViewerTally } from './viewer-tally';
 import type { Viewers } from './viewers';
@@ -8,12 +7,12 @@ import type { Viewers } from './viewers';
 /** What an event is worth: in all, and what of it is the streamer's; thousandths of a minor unit. */
 export type Worth = (event: StreamEvent) => { worth: number; earned: number };
 
-/** Counts an event for the session, its minute (`row`) and its viewer, in place; returns the viewer's tally, if it has a viewer. */
+/** Counts an event for the session and for its viewer, in place; returns the viewer's tally, if it has a viewer. */
 export function count(
   totals: Totals,
   viewers: Viewers,
   event: StreamEvent,
-  { worthOf = null, row = null }: { worthOf?: Worth | null; row?: Row | null } = {},
+  worthOf: Worth | null = null,
 ): ViewerTally | null {
   totals.events += 1;
   const tally = event.viewer ? viewers.take(event, event.viewer) : null;
@@ -23,7 +22,7 @@ export function count(
     worth = each.worth;
     totals.earned += each.earned;
   }
-  countInAll({ event, worth, totals, tally, row });
+  countInAll({ event, worth, totals, tally });
   countKind(totals, tally !== null, event);
   return tally;
 }

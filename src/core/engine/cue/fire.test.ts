@@ -1,5 +1,5 @@
 import type { Conditions } from './conditions';
-import { serialize, deserialize } from '@/core/session/state';
+import { serialize, deserialize , newState } from '@/core/session/state';
 import type { Step, When } from '@/core/engine/kinds';
 import { cueProblem } from '@/core/show/sentence';
 import canonicalize from 'canonicalize';
@@ -14,7 +14,6 @@ import { ALWAYS } from './conditions';
 import { PLAIN_LOOK } from '@/core/engine/alert/look';
 import type { Command, Input } from '@/core/session/input';
 import { ANY } from './range';
-import { newState } from '@/core/session/state';
 import { loops } from '@/core/engine/cue/step/call';
 import { EVERYONE } from './who';
 

@@ -1,4 +1,4 @@
-import { serialize, deserialize } from '@/core/session/state';
+import { serialize, deserialize , newState } from '@/core/session/state';
 import { execFileSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import fc from 'fast-check';
@@ -12,7 +12,6 @@ import type { Effect } from '@/core/engine/kernel/effect';
 import { POINTS } from '@/core/engine/feature/points/schema';
 import { fold } from '@/core/session/fold';
 import type { Input } from '@/core/session/input';
-import { newState } from '@/core/session/state';
 
 const seedOf = (n: number): string => createHash('sha256').update(`seed ${n}`).digest('hex');
 

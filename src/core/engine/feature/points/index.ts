@@ -1,12 +1,11 @@
 import { z } from 'zod';
 import { EVENT_KINDS } from '@/core/event/kind';
-import { feedIdSchema } from '@/core/event/viewer-key';
+import { feedIdSchema , viewerOfKey } from '@/core/event/viewer-key';
 import type { CueShow } from '@/core/engine/cue/cue';
 import type { CueDerived, CueSlice } from '@/core/engine/cue/slice';
 import type { Doer } from '@/core/engine/kernel/cause';
 import type { CommandKind, Feature, NumberKind } from '@/core/engine/kernel/feature';
 import { valuesByKey } from '@/core/engine/kernel/kept';
-import { viewerOfKey } from '@/core/event/viewer-key';
 import { askPoints, bringIn, earn, give, pocketOf } from './earning';
 import { accountSchema, Ledger, type Account } from './ledger';
 import { POINTS, pointsSchema, pointsWords, type PointsShow } from './schema';
