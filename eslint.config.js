@@ -1,4 +1,5 @@
 const { defineConfig } = require('eslint/config');
+const { readdirSync } = require('node:fs');
 const expo = require('eslint-config-expo/flat');
 
 /* Who may import whom (docs/architecture.md): core imports core, and neither the interface nor an outlet imports the server. */
@@ -19,6 +20,38 @@ const screens = [
   'express',
 ];
 
+/*
+ * The floors of core, from the ground up (docs/architecture.md): each may import what is below it. Those of one line stand side by side.
+ */
+const FLOORS = [
+  ['event', 'words', 'intake', 'media', 'sound', 'paint', 'platform'],
+  ['engine/count'],
+  ['engine/kernel'],
+  ['engine/cue'],
+  ['engine/alert'],
+  ['engine/feature'],
+  ['engine/features.ts', 'engine/kinds.ts'],
+  ['piece'],
+  ['show'],
+  ['session'],
+  ['stage', 'people', 'recap', 'rehearsal', 'desk', 'file'],
+];
+const core = (name) => `./src/core/${name}`;
+const above = FLOORS.slice(0, -1).map((floor, n) => ({
+  target: floor.map(core),
+  from: FLOORS.slice(n + 1)
+    .flat()
+    .map(core),
+  message: 'docs/architecture.md: a lower floor imports no higher one.',
+}));
+/* A feature never imports another. */
+const features = readdirSync('src/core/engine/feature').map((name) => ({
+  target: core(`engine/feature/${name}`),
+  from: core('engine/feature'),
+  except: [`./${name}`],
+  message: 'docs/architecture.md: a feature never imports another; it asks the kernel.',
+}));
+
 module.exports = defineConfig([
   { ignores: ['dist/**', 'node_modules/**', '.expo/**', '.gavirn/**', 'env.d.ts'] },
   expo,
@@ -34,6 +67,12 @@ module.exports = defineConfig([
       'import/no-named-as-default-member': 'off',
       eqeqeq: ['error', 'always', { null: 'ignore' }],
     },
+  },
+  // The floors of core. Tests may look at it from anywhere. That no files import each other in a circle, types included, is src/circles.test.ts.
+  {
+    files: ['src/core/**/*.ts'],
+    ignores: ['src/core/**/*.test.ts'],
+    rules: { 'import/no-restricted-paths': ['error', { zones: [...above, ...features] }] },
   },
   // Core has no interface, no I/O, no clock and no chance of its own.
   {

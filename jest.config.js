@@ -13,7 +13,7 @@ module.exports = {
       displayName: 'core',
       testEnvironment: 'node',
       testMatch: [
-        '<rootDir>/fixtures/*.test.ts',
+        '<rootDir>/{fixtures,src}/*.test.ts',
         '<rootDir>/src/(core|server|client|outlet)/**/*.test.ts',
         '<rootDir>/src/ui/**/*.core.test.ts',
       ],

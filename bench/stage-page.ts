@@ -1,5 +1,5 @@
 import { BrowserHost } from '@/client/canvas-host';
-import { gallerySheet } from '@/core/piece/gallery';
+import { gallerySheet } from '@/core/stage/gallery';
 import type { DisplayList } from '@/core/paint/display';
 import { Painter } from '@/core/paint/painter';
 import { Stage } from '@/core/stage/stage';

@@ -1,6 +1,6 @@
 import { build } from 'esbuild';
 import { PIECE_KINDS, type Piece } from '@/core/piece';
-import { gallerySheet, galleryShow } from '@/core/piece/gallery';
+import { gallerySheet, galleryShow } from '@/core/stage/gallery';
 import { Painter } from '@/core/paint/painter';
 import type { Show } from '@/core/show/show';
 import { arrange } from '@/core/stage/arrange';

@@ -1,4 +1,4 @@
-import type { Feed } from '@/core/show/feed';
+import type { Feed } from '@/core/platform/feed';
 import assert from 'node:assert/strict';
 import type { FinishedSession } from '@/core/desk/view';
 import { starterShow } from '@/core/show/starter';

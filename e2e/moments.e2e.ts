@@ -50,7 +50,10 @@ async function make(kind: WhenKindName, said: string): Promise<void> {
   await page.goto('/cues');
   await page.getByRole('button', { name: 'New cue' }).tap();
   await page.getByRole('radio', { name: 'Any moment' }).tap();
-  await page.getByRole('dialog').getByRole('button', { name: whenKind({ kind }).title, exact: true }).tap();
+  await page
+    .getByRole('dialog')
+    .getByRole('button', { name: whenKind({ kind }).title, exact: true })
+    .tap();
   await lastCue()
     .getByRole('button', { name: /^Change “/ })
     .last()

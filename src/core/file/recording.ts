@@ -9,7 +9,7 @@ import type { Origin } from '@/core/platform/frame';
 import { bad, unusable } from '@/core/platform/reading';
 import { readEventLine } from './events';
 import { plainCell, writeTable } from './csv';
-import type { RecordingFormat } from './format';
+import type { RecordingFormat } from '@/core/platform/recording-format';
 
 /** One message of a recording: what it says, and how it stood in the file. */
 export interface Recorded {

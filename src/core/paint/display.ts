@@ -1,4 +1,4 @@
-import type { Moves } from '@/core/stage/motion';
+import type { Moves } from './motion';
 import type { Box } from './box';
 import type { Fit } from './fitted';
 

@@ -1,5 +1,5 @@
 import { Stage } from '@/core/stage/stage';
-import { exampleOf } from '@/core/piece/examples';
+import { exampleOf } from '@/core/stage/examples';
 import { starterShow } from '@/core/show/starter';
 import { nodeMeasure } from '@/server/paint/node-host';
 import type { DisplayList, Op } from './display';

@@ -2,7 +2,7 @@ import { PLAIN_LOOK, type Look } from '@/core/engine/alert/look';
 import { isolate } from '@/core/words/fields';
 import type { Box, FontSpec, Group, Motion, Op } from '@/core/paint/display';
 import { fitText, lineOps, type Measure, type TextLook } from '@/core/paint/text';
-import { movesOf, type MotionName } from '@/core/stage/motion';
+import { movesOf, type MotionName } from '@/core/paint/motion';
 import type { HouseStyle } from './style';
 import { READABLE, STYLES } from './style';
 

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { ChatHost , ChatLine } from '@/core/engine/feature/chat/slice';
+import type { ChatHost, ChatLine } from '@/core/engine/feature/chat/slice';
 import { someoneSchema } from '@/core/engine/count/someone';
 import { isolate, withoutIsolates } from '@/core/words/fields';
 import type { FontSpec, Op } from '@/core/paint/display';

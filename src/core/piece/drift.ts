@@ -1,6 +1,6 @@
 import { drawn } from '@/core/engine/kernel/chance';
 import { z } from 'zod';
-import type { DriftHost , Floating } from '@/core/engine/feature/drift/slice';
+import type { DriftHost, Floating } from '@/core/engine/feature/drift/slice';
 import type { FontSpec, Group, Op } from '@/core/paint/display';
 import { lineOps } from '@/core/paint/text';
 import { emojiSource } from '@/core/paint/emoji';

@@ -6,7 +6,7 @@ import type { Alert } from '@/core/engine/alert/alert';
 import { mediaKind } from '@/core/media/media';
 import type { Box, FontSpec, Op } from '@/core/paint/display';
 import { lineOps } from '@/core/paint/text';
-import { MOTION_NAMES, MOTIONS } from '@/core/stage/motion';
+import { MOTION_NAMES, MOTIONS } from '@/core/paint/motion';
 import { pieceBase, type DrawTools, type PieceKind } from './piece';
 import { alertGroups, initialsOf, type AlertLive } from './alert';
 

@@ -1,4 +1,4 @@
-import type { Feed, PlatformName } from '@/core/show/feed';
+import type { Feed, PlatformName } from './feed';
 import type { EventKind } from '@/core/event/kind';
 import { activityKinds } from './activity';
 import { brindleKinds } from './brindle';

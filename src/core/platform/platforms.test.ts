@@ -1,7 +1,7 @@
-import type { Feed } from '@/core/show/feed';
+import type { Feed } from './feed';
 import type { FeedView } from '@/core/desk/view';
 import { diagnosis } from '@/core/desk/diagnosis';
-import { pieceTrouble } from '@/core/piece/waits';
+import { pieceTrouble } from '@/core/stage/waits';
 import { starterShow } from '@/core/show/starter';
 import { kindsOf, sendsOf, tellsRoom, whyNever } from './index';
 import { newRule } from './draft-rule';

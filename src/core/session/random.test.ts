@@ -4,7 +4,7 @@ import { serialize, deserialize } from './state';
 import canonicalize from 'canonicalize';
 import { readInputLine } from '@/core/file/inputs';
 import { liveOf } from '@/core/piece';
-import { chanceOf, randomInputs, randomShow } from '@/core/show/random-show';
+import { chanceOf, randomInputs, randomShow } from './random-show';
 import { MOST_STEPS } from '@/core/engine/kernel/fault';
 import { fold } from './fold';
 import { outlooks } from './outlook';

@@ -1,5 +1,5 @@
-import type { Feed } from './feed';
-import { cueProblem , cueSentence } from './sentence';
+import type { Feed } from '@/core/platform/feed';
+import { cueProblem, cueSentence } from './sentence';
 import { newCue, starterShow } from '@/core/show/starter';
 import type { Cue, Show } from '@/core/show/show';
 import { ANY } from '@/core/engine/cue/range';

@@ -11,7 +11,7 @@ import { pieceSchema, type Piece } from '@/core/piece';
 import { frameSchema } from '@/core/piece/frame';
 import { placeSchema } from '@/core/piece/piece';
 import { SOUND, soundSchema } from '@/core/sound/plan';
-import { feedSchema } from './feed';
+import { feedSchema } from '@/core/platform/feed';
 import { outletSchema } from './outlet';
 import { SAFE, safeSchema } from './safe-area';
 

@@ -1,5 +1,5 @@
 import { cueProblem } from '@/core/show/sentence';
-import { serialize, deserialize , newState } from '@/core/session/state';
+import { serialize, deserialize, newState } from '@/core/session/state';
 import type { Step } from '@/core/engine/kinds';
 import { inScene, sceneOf } from '@/core/engine/feature/scene/schema';
 import { aFollow, START } from '@/core/event/examples';

@@ -2,7 +2,7 @@ import type { DisplayList, Fill, Group, Op, PlacedGroup } from '@/core/paint/dis
 import { drawPiece, twinOf, type Live, type Piece } from '@/core/piece';
 import type { DrawTools } from '@/core/piece/piece';
 import type { FrameSize } from '@/core/piece/frame';
-import { poseAt } from './motion';
+import { poseAt } from '@/core/paint/motion';
 
 /** What a frame shows: the pieces back to front, and what each shows of the session, by its id. */
 export interface Scene {

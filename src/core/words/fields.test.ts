@@ -1,4 +1,4 @@
-import { wordsProblem , takeApart } from './message';
+import { wordsProblem, takeApart } from './message';
 import { isolate, withoutIsolates, type WordValues } from './fields';
 
 const fill = (words: string, values: WordValues, language = 'en'): string => takeApart(words, language)(values);

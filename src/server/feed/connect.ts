@@ -1,4 +1,4 @@
-import type { Feed, PlatformName } from '@/core/show/feed';
+import type { Feed, PlatformName } from '@/core/platform/feed';
 import { connectActivity, connectCloudEvents } from './inbox';
 import { connectBrindle } from './brindle';
 import type { FeedClient } from './client';

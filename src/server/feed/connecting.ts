@@ -1,4 +1,4 @@
-import type { Feed, PlatformName } from '@/core/show/feed';
+import type { Feed, PlatformName } from '@/core/platform/feed';
 import type { FeedClient, FeedListener, Room } from './client';
 import type { Outward } from './outward';
 import type { FeedSecrets } from './secrets';

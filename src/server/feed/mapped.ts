@@ -1,4 +1,4 @@
-import type { Feed } from '@/core/show/feed';
+import type { Feed } from '@/core/platform/feed';
 import { linearPatterns } from '@/core/platform/linear-patterns';
 import WebSocket from 'ws';
 import type { Reading } from '@/core/intake/heard';

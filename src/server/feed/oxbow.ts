@@ -1,4 +1,4 @@
-import type { Feed } from '@/core/show/feed';
+import type { Feed } from '@/core/platform/feed';
 import { readOxbowChat, readOxbowHook } from '@/core/platform/oxbow';
 import { readJson } from '@/core/platform/reading';
 import type { FeedState } from '@/core/platform/feed-state';

@@ -1,4 +1,4 @@
-import type { Feed } from '@/core/show/feed';
+import type { Feed } from '@/core/platform/feed';
 import type { Playback } from '@/core/desk/playback';
 import { lengthWords } from '@/core/desk/length';
 import { recordingParts, type Recorded } from '@/core/file/recording';

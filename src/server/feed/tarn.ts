@@ -1,4 +1,4 @@
-import type { Feed } from '@/core/show/feed';
+import type { Feed } from '@/core/platform/feed';
 import { readTarn } from '@/core/platform/tarn';
 import type { FeedState } from '@/core/platform/feed-state';
 import { backoff } from './backoff';

@@ -1,4 +1,4 @@
-import type { Feed } from '@/core/show/feed';
+import type { Feed } from '@/core/platform/feed';
 import { createParser, type EventSourceParser } from 'eventsource-parser';
 import { HealthKeeper } from '@/core/desk/feed-health';
 import type { Reading } from '@/core/intake/heard';

@@ -1,4 +1,4 @@
-import type { Feed } from '@/core/show/feed';
+import type { Feed } from '@/core/platform/feed';
 import { HealthKeeper } from '@/core/desk/feed-health';
 import type { Reading } from '@/core/intake/heard';
 import { tellsRoom } from '@/core/platform';

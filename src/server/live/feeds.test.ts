@@ -1,4 +1,4 @@
-import type { Feed } from '@/core/show/feed';
+import type { Feed } from '@/core/platform/feed';
 import { mkdtempSync, rmSync, statSync, readFileSync } from 'node:fs';
 import type { AddressInfo } from 'node:net';
 import { gzipSync } from 'node:zlib';

@@ -1,8 +1,8 @@
 import { readFileSync } from 'node:fs';
 import { mediaSchema } from '@/core/media/media';
 import { Painter } from '@/core/paint/painter';
-import { SAMPLE_FILE } from '@/core/piece/examples';
-import { gallerySheet } from '@/core/piece/gallery';
+import { SAMPLE_FILE } from '@/core/stage/examples';
+import { gallerySheet } from '@/core/stage/gallery';
 import { HOUSE_STYLES } from '@/core/piece/style';
 import { Stage } from '@/core/stage/stage';
 import { hostWith } from './file-host';

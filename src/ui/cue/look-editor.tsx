@@ -3,7 +3,7 @@ import { View } from 'react-native';
 import Plus from 'lucide-react-native/icons/plus';
 import { PLAIN_LOOK, type Look } from '@/core/engine/alert/look';
 import { factsWords, mediaKind, type Media } from '@/core/media/media';
-import { MOTION_NAMES, MOTIONS } from '@/core/stage/motion';
+import { MOTION_NAMES, MOTIONS } from '@/core/paint/motion';
 import { takeUp } from '@/ui/data/media';
 import { useShow } from '@/ui/data/show-context';
 import { addFiles } from '@/ui/media/add-files';

@@ -1,4 +1,4 @@
-import { wordsProblem , takeApart } from '@/core/words/message';
+import { wordsProblem, takeApart } from '@/core/words/message';
 import { Pressable, View } from 'react-native';
 import { withoutIsolates, WORD_FIELDS, type WordValues } from '@/core/words/fields';
 import { useShow } from '@/ui/data/show-context';

@@ -1,4 +1,4 @@
-import type { Feed } from '@/core/show/feed';
+import type { Feed } from '@/core/platform/feed';
 import { z } from 'zod';
 import type { Show } from '@/core/show/show';
 import { randomKey } from './random-key';

@@ -1,4 +1,4 @@
-import { transportSchema, type Feed, type Transport } from '@/core/show/feed';
+import { transportSchema, type Feed, type Transport } from '@/core/platform/feed';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { Button } from '@/ui/part/button';

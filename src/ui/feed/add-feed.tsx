@@ -1,4 +1,4 @@
-import type { Feed, PlatformName } from '@/core/show/feed';
+import type { Feed, PlatformName } from '@/core/platform/feed';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { useRouter } from 'expo-router';

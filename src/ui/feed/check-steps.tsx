@@ -1,4 +1,4 @@
-import type { Feed } from '@/core/show/feed';
+import type { Feed } from '@/core/platform/feed';
 import { View } from 'react-native';
 import Check from 'lucide-react-native/icons/check';
 import CircleHelp from 'lucide-react-native/icons/circle-question-mark';

@@ -1,4 +1,4 @@
-import type { Feed } from '@/core/show/feed';
+import type { Feed } from '@/core/platform/feed';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { format } from 'date-fns';

@@ -1,4 +1,4 @@
-import type { Feed } from '@/core/show/feed';
+import type { Feed } from '@/core/platform/feed';
 import { PLATFORMS } from '@/core/platform';
 
 /** What a feed is called in lists: its platform where that has handles, else what the streamer named it. */

@@ -1,7 +1,7 @@
 import { Section } from './section';
-import type { Feed } from '@/core/show/feed';
+import type { Feed } from '@/core/platform/feed';
 import { useLocalSearchParams, useRouter } from 'expo-router';
-import { useMemo, type ReactNode } from 'react';
+import { useMemo } from 'react';
 import { View } from 'react-native';
 import ArrowLeft from 'lucide-react-native/icons/arrow-left';
 import type { Draft } from 'immer';
@@ -10,7 +10,6 @@ import { engineClock } from '@/ui/data/desk';
 import { useShow } from '@/ui/data/show-context';
 import { PlaceBody } from '@/ui/frame/place-body';
 import { Button } from '@/ui/part/button';
-import { Card } from '@/ui/part/card';
 import { Text } from '@/ui/part/text';
 import { feedWord } from '@/ui/pulse/feed-word';
 import { useDrift } from '@/ui/pulse/lane';

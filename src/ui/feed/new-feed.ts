@@ -1,5 +1,5 @@
-import type { Feed, PlatformName, Transport } from '@/core/show/feed';
-import type { RecordingFormat } from '@/core/file/format';
+import type { Feed, PlatformName, Transport } from '@/core/platform/feed';
+import type { RecordingFormat } from '@/core/platform/recording-format';
 import { randomKey } from '@/ui/data/random-key';
 
 const base = (handle: string) => ({

@@ -1,8 +1,8 @@
 import { useEffect, useRef, useState } from 'react';
 import { View } from 'react-native';
 import { Frame } from '@/client/frame';
-import { EXAMPLES, SAMPLE_FILE, type Example } from '@/core/piece/examples';
-import { gallerySheet } from '@/core/piece/gallery';
+import { EXAMPLES, SAMPLE_FILE, type Example } from '@/core/stage/examples';
+import { gallerySheet } from '@/core/stage/gallery';
 import { HOUSE_STYLES, STYLES, type HouseStyle } from '@/core/piece/style';
 import { PlaceBody } from '@/ui/frame/place-body';
 import { Segments } from '@/ui/part/choice';

@@ -1,14 +1,11 @@
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
-import { format } from 'date-fns';
 import ChevronRight from 'lucide-react-native/icons/chevron-right';
 import { useSessions } from '@/ui/data/sessions';
 import { useShow } from '@/ui/data/show-context';
-import type { SessionEntry } from '@/ui/data/session-store';
 import { PlaceBody } from '@/ui/frame/place-body';
 import { Text } from '@/ui/part/text';
 import { useColours } from '@/ui/theme/look';
-import { lengthWords } from '@/core/desk/length';
 import { titleOf } from './session-title';
 import { FinishedRecap, RunningRecap } from './recap-view';
 

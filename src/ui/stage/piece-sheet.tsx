@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import { PIECE_KINDS, type Piece } from '@/core/piece';
-import { pieceTrouble } from '@/core/piece/waits';
+import { pieceTrouble } from '@/core/stage/waits';
 import { useShow } from '@/ui/data/show-context';
 import { Segments } from '@/ui/part/choice';
 import { KeywordField } from '@/ui/part/keyword-field';

@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { mediaIdSchema } from '@/core/media/media';
-import { MOTION_NAMES } from '@/core/stage/motion';
+import { MOTION_NAMES } from '@/core/paint/motion';
 
 const motion = z.enum(['piece', ...MOTION_NAMES]);
 

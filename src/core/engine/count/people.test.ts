@@ -1,4 +1,4 @@
-import { serialize, deserialize , newState } from '@/core/session/state';
+import { serialize, deserialize, newState } from '@/core/session/state';
 import { aGift, aLike, START } from '@/core/event/examples';
 import type { StreamEvent } from '@/core/event/event';
 import { starterShow } from '@/core/show/starter';

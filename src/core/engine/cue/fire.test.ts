@@ -1,5 +1,5 @@
 import type { Conditions } from './conditions';
-import { serialize, deserialize , newState } from '@/core/session/state';
+import { serialize, deserialize, newState } from '@/core/session/state';
 import type { Step, When } from '@/core/engine/kinds';
 import { cueProblem } from '@/core/show/sentence';
 import canonicalize from 'canonicalize';

@@ -1,6 +1,5 @@
 import { EVENT_KINDS, type EventKind } from '@/core/event/kind';
 import { deriveCounts, deriveWindows, newCounts, nothingWanted, type Wanted } from '@/core/engine/count/counting';
-import type { WordValues } from '@/core/words/fields';
 import { plain } from '@/core/words/plain';
 import { takeApart, type Words } from '@/core/words/message';
 import type { Emit } from './effect';

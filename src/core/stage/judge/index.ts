@@ -1,7 +1,7 @@
 import type { Measure } from '@/core/paint/text';
 import type { Group } from '@/core/paint/display';
 import { drawPiece, type Piece } from '@/core/piece';
-import { exampleOf } from '@/core/piece/examples';
+import { exampleOf } from '@/core/stage/examples';
 import type { Show } from '@/core/show/show';
 import { piecesSeen } from '../seen';
 import { chatTwice, cover, echo, halfRows, lostCue, lostSpotlight, nowhere, twice } from './content';

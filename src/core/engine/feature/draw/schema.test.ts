@@ -1,4 +1,4 @@
-import { serialize, deserialize , newState } from '@/core/session/state';
+import { serialize, deserialize, newState } from '@/core/session/state';
 import { execFileSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import fc from 'fast-check';

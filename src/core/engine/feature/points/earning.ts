@@ -44,7 +44,7 @@ export function pocketOf(state: PointsHost, feed: string, id: string): Pocket {
 /** Gives (or takes) points for a reason; what is given counts towards levels. Levels that are reached are told to cues later on. */
 export function give(state: PointsHost, viewer: Doer, why: Why, points: number): void {
   if (points === 0) return;
-  const { ledger, derived, session, now } = state;
+  const { ledger, session, now } = state;
   const account = ledger.open(viewer);
   const before = points > 0 ? pocketOf(state, viewer.feed, viewer.id).level : 0;
   const since = why === 'hand' || why === 'cue' ? Infinity : (session?.startedAt ?? Infinity);

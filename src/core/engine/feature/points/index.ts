@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import { EVENT_KINDS } from '@/core/event/kind';
-import { feedIdSchema , viewerOfKey } from '@/core/event/viewer-key';
+import { feedIdSchema, viewerOfKey } from '@/core/event/viewer-key';
 import type { CueShow } from '@/core/engine/cue/cue';
 import type { CueDerived, CueSlice } from '@/core/engine/cue/slice';
 import type { Doer } from '@/core/engine/kernel/cause';

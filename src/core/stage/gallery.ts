@@ -2,8 +2,8 @@ import type { Show } from '@/core/show/show';
 import { starterShow } from '@/core/show/starter';
 import type { Scene } from '@/core/stage/stage';
 import { exampleOf, type Example } from './examples';
-import { PIECE_KINDS, type Live, type Piece } from './index';
-import type { HouseStyle } from './style';
+import { PIECE_KINDS, type Live, type Piece } from '@/core/piece';
+import type { HouseStyle } from '@/core/piece/style';
 
 /* All kinds of piece side by side, for looking and for golden pictures. */
 

@@ -7,7 +7,7 @@ import { ANY } from '@/core/engine/cue/range';
 import { EVERYONE } from '@/core/engine/cue/who';
 import { streamEventSchema } from '@/core/event/event';
 import { spotlight } from '@/core/piece/spotlight';
-import { showSchema, type Show } from './show';
+import { showSchema, type Show } from '@/core/show/show';
 
 /* Valid shows and inputs by chance, for tests: every field and every kind that the schemas know, with values at and between their bounds. */
 

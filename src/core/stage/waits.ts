@@ -1,7 +1,7 @@
 import { MEASURE } from '@/core/engine/count/measure';
 import { whyNever } from '@/core/platform';
 import type { Show } from '@/core/show/show';
-import type { Piece } from './index';
+import type { Piece } from '@/core/piece';
 
 /** Why a piece will stay as it is: it waits for a kind of event that no feed sends. Null: some feed does. */
 export function pieceTrouble(piece: Piece, show: Show): string | null {

@@ -1,6 +1,6 @@
 import type { Show } from '@/core/show/show';
-import { sampleOf, type Live, type Piece } from './index';
-import type { OwnPicture } from './own-picture';
+import { sampleOf, type Live, type Piece } from '@/core/piece';
+import type { OwnPicture } from '@/core/piece/own-picture';
 
 /*
  * Made-up content for looking at a piece when nothing has happened: in the gallery, in golden pictures, and where a layout is judged by

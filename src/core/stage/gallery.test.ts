@@ -4,9 +4,9 @@ import { Stage, twinLines } from '@/core/stage/stage';
 import { nodeMeasure } from '@/server/paint/node-host';
 import { EXAMPLES } from './examples';
 import { gallerySheet } from './gallery';
-import { HOUSE_STYLES } from './style';
+import { HOUSE_STYLES } from '@/core/piece/style';
 import { starterShow } from '@/core/show/starter';
-import { newPiece, PIECE_KINDS } from './index';
+import { newPiece, PIECE_KINDS } from '@/core/piece';
 
 /* What holds for every kind of piece, in every style, whatever it shows. */
 

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { EVENT_KINDS } from '@/core/event/kind';
 import { feedRateSchema } from '@/core/event/money';
 import { feedIdSchema } from '@/core/event/viewer-key';
-import { RECORDING_FORMATS } from '@/core/file/format';
+import { RECORDING_FORMATS } from './recording-format';
 import { mappingSchema } from '@/core/platform/mapping';
 
 const feedBase = {
