@@ -10,7 +10,7 @@ import { reel, type ReelLive, type ReelPiece } from './reel';
 import { leaderboard, type LeaderboardLive, type LeaderboardPiece } from './leaderboard';
 import type { KernelState } from '@/core/engine/kernel/feature';
 import type { FrameShow } from './frame';
-import type { DrawTools, PieceKind } from './piece';
+import type { DrawTools, PieceKind, PieceKinds } from './piece';
 import { plate, type PlateLive, type PlatePiece } from './plate';
 import { shelf, type ShelfLive, type ShelfPiece } from './shelf';
 import { words, type WordsLive, type WordsPiece } from './words';
@@ -69,8 +69,6 @@ export type Live =
   | InfoLive;
 export type PieceKindName = Piece['kind'];
 
-type LiveOf<P extends Piece> = Extract<Live, { kind: P['kind'] }>;
-
 /** Every kind of piece, in the order in which they are offered. A new one is its file, and its lines here. */
 export const PIECE_KINDS = {
   spotlight,
@@ -95,57 +93,47 @@ export const PIECE_KINDS = {
   text: words,
 } as const;
 
-export const pieceSchema: z.ZodType<Piece> = z.union([
-  spotlight.schema,
-  ticker.schema,
-  drift.schema,
-  goal.schema,
-  countdown.schema,
-  counter.schema,
-  lantern.schema,
-  reel.schema,
-  audience.schema,
-  leaderboard.schema,
-  plate.schema,
-  shelf.schema,
-  chat.schema,
-  info.schema,
-  camera.schema,
-  game.schema,
-  picture.schema,
-  clip.schema,
-  art.schema,
-  words.schema,
-]);
+/** The kinds as they are looked up: by name, whatever they look at. */
+export const PIECES = PIECE_KINDS as unknown as PieceKinds;
 
-// A piece's kind picks the file that knows it; that the two belong together is said here once.
-const kindOf = <P extends Piece>(piece: P): PieceKind<P, LiveOf<P>> =>
-  PIECE_KINDS[piece.kind] as unknown as PieceKind<P, LiveOf<P>>;
+/** The form of a piece of any of these kinds. */
+export const pieceSchemaOf = (kinds: PieceKinds): z.ZodType<Piece> =>
+  z.union(Object.values(kinds).map(({ schema }) => schema)) as unknown as z.ZodType<Piece>;
+
+export const pieceSchema = pieceSchemaOf(PIECES);
+
+const kindOf = ({ kind }: Piece, kinds: PieceKinds): PieceKind<Piece, Live> => {
+  const found = kinds[kind];
+  if (!found) throw new Error(`There is no piece of the kind ${kind}.`);
+  // A piece's kind picks the file that knows it; that the two belong together is said here once.
+  return found as unknown as PieceKind<Piece, Live>;
+};
 
 /** What a piece shows of the session. */
-export const liveOf = (piece: Piece, state: KernelState): Live => kindOf(piece).live(piece, state);
+export const liveOf = (piece: Piece, state: KernelState, kinds: PieceKinds = PIECES): Live =>
+  kindOf(piece, kinds).live(piece, state);
 
-export const sampleOf = (piece: Piece, show: FrameShow): Live => kindOf(piece).sample(piece, show);
+export const sampleOf = (piece: Piece, show: FrameShow): Live => kindOf(piece, PIECES).sample(piece, show);
 
 /** What a piece draws. Live data of another kind (a piece's kind has just changed) counts as none. */
 export function drawPiece(piece: Piece, live: Live, tools: DrawTools): Group[] {
   if (live.kind !== piece.kind) return [];
   const { type } = piece;
-  if (!type) return kindOf(piece).draw(piece, live, tools);
+  const kind = kindOf(piece, tools.kinds ?? PIECES);
+  if (!type) return kind.draw(piece, live, tools);
   // Laid out in the font that it will be drawn in.
   const { font } = type;
   const measure: DrawTools['measure'] =
     font === undefined ? tools.measure : (text, spec) => tools.measure(text, { ...spec, family: font });
-  return inOwnType(kindOf(piece).draw(piece, live, { ...tools, measure }), type);
+  return inOwnType(kind.draw(piece, live, { ...tools, measure }), type);
 }
 
-export const twinOf = (piece: Piece, live: Live, now: number): string =>
-  live.kind === piece.kind ? kindOf(piece).twin(piece, live, now) : '';
+export const twinOf = (piece: Piece, live: Live, now: number, kinds: PieceKinds = PIECES): string =>
+  live.kind === piece.kind ? kindOf(piece, kinds).twin(piece, live, now) : '';
 
 /** The smallest size at which a piece can still be read, px of the frame. */
 export const least = (piece: Piece): { w: number; h: number } => PIECE_KINDS[piece.kind].least;
 
 /** A new piece of a kind, as it is begun in a show. */
 export const newPiece = (kind: PieceKindName, id: string, show: FrameShow): Piece =>
-  // Each kind looks at its own part of a show, which has them all.
-  (PIECE_KINDS[kind] as unknown as PieceKind<Piece, Live>).make(id, show);
+  kindOf({ kind } as Piece, PIECES).make(id, show);

@@ -68,6 +68,8 @@ export type Control = { hidden?: (piece: Readonly<Record<string, unknown>>) => b
 export type Seen = 'air' | 'edit' | 'program';
 
 export interface DrawTools {
+  /** The kinds of piece that there are; absent: those of piece/index.ts. */
+  kinds?: PieceKinds;
   measure: Measure;
   seen: Seen;
 }
@@ -102,3 +104,6 @@ export interface PieceKind<
   /** The same in words, for a screen reader and for tests. `now`: ms, the engine's clock. */
   twin(piece: P, live: L, now: number): string;
 }
+
+/** Kinds of piece by name. */
+export type PieceKinds = Readonly<Record<string, PieceKind>>;

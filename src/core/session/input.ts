@@ -3,8 +3,8 @@ import { streamEventSchema } from '@/core/event/event';
 import { KIT, type Brought } from '@/core/engine/features';
 import { faultInputSchema } from '@/core/engine/kernel/fault';
 import type { Kit } from '@/core/engine/kernel/feature';
-import { showSchema } from '@/core/show/show';
-import { carryOverSchema } from './carry-over';
+import { showSchema, type Show } from '@/core/show/show';
+import { carryOverSchemaOf } from './carry-over';
 
 /** What the streamer tells the engine to do. */
 export type Command = Brought<'commands'>;
@@ -24,58 +24,64 @@ const id = z.string().min(1).max(300);
 
 const counters = z.enum(['like', 'follow']);
 
-const kernelInputs = [
-  z.object({ input: z.literal('show'), at, show: showSchema }),
-  /** `feeds`: where each feed stood, since a session's journal must be enough by itself. */
-  z.object({
-    input: z.literal('begin'),
-    at,
-    session: id,
-    lasting: carryOverSchema.optional(),
-    feeds: z
-      .record(
-        id,
-        z.object({
-          position: z.string().max(200),
-          room: z.enum(['live', 'off']).nullable(),
-          counters: z.partialRecord(counters, z.number().int().min(0)).optional(),
-          /** The ids that were let in last: what is sent again after a restart is known, though it belongs to the session before. */
-          seen: z.array(z.string().max(300)).max(1000).optional(),
-        }),
-      )
-      .optional(),
-  }),
-  z.object({ input: z.literal('end'), at }),
-  /** What earlier sessions left, from a browser that has kept it: for a server that has lost it. */
-  z.object({ input: z.literal('restore'), at, lasting: carryOverSchema }),
-  /** `position`: where the feed's own stream can be resumed after this event. */
-  z.object({ input: z.literal('event'), at, event: streamEventSchema, position: z.string().max(200).optional() }),
-  /** The base of a platform's cumulative counter: later readings are measured from it. */
-  z.object({
-    input: z.literal('counter'),
-    at,
-    feed: id,
-    counter: counters,
-    value: z.number().int().min(0),
-    position: z.string().max(200).optional(),
-  }),
-  z.object({ input: z.literal('command'), at, command: commandSchema }),
-  z.object({ input: z.literal('tick'), at }),
-  /** An input that could not be done, in its place (guard.ts). */
-  faultInputSchema,
-] as const;
+/** The inputs that belong to no feature. @param show the form of a show made of these features */
+const kernelInputsOf = (kit: Kit, show: z.ZodType<Show>) => {
+  const carried = carryOverSchemaOf(kit);
+  return [
+    z.object({ input: z.literal('show'), at, show }),
+    /** `feeds`: where each feed stood, since a session's journal must be enough by itself. */
+    z.object({
+      input: z.literal('begin'),
+      at,
+      session: id,
+      lasting: carried.optional(),
+      feeds: z
+        .record(
+          id,
+          z.object({
+            position: z.string().max(200),
+            room: z.enum(['live', 'off']).nullable(),
+            counters: z.partialRecord(counters, z.number().int().min(0)).optional(),
+            /** The ids that were let in last: what is sent again after a restart is known, though it belongs to the session before. */
+            seen: z.array(z.string().max(300)).max(1000).optional(),
+          }),
+        )
+        .optional(),
+    }),
+    z.object({ input: z.literal('end'), at }),
+    /** What earlier sessions left, from a browser that has kept it: for a server that has lost it. */
+    z.object({ input: z.literal('restore'), at, lasting: carried }),
+    /** `position`: where the feed's own stream can be resumed after this event. */
+    z.object({ input: z.literal('event'), at, event: streamEventSchema, position: z.string().max(200).optional() }),
+    /** The base of a platform's cumulative counter: later readings are measured from it. */
+    z.object({
+      input: z.literal('counter'),
+      at,
+      feed: id,
+      counter: counters,
+      value: z.number().int().min(0),
+      position: z.string().max(200).optional(),
+    }),
+    z.object({ input: z.literal('command'), at, command: commandSchemaOf(kit) }),
+    z.object({ input: z.literal('tick'), at }),
+    /** An input that could not be done, in its place (guard.ts). */
+    faultInputSchema,
+  ] as const;
+};
 
 /**
  * All that can change a session's state, each with its time (ms, the engine's clock): a line of the journal. The same inputs in the
  * same order give the same state, to the last digit.
  */
-export type Input = z.infer<(typeof kernelInputs)[number]> | Brought<'inputs'>;
+export type Input = z.infer<ReturnType<typeof kernelInputsOf>[number]> | Brought<'inputs'>;
 
 /** The forms of all inputs, those of the features among them. */
-export const inputSchemaOf = ({ inputs }: Kit): z.ZodType<Input> =>
+export const inputSchemaOf = (kit: Kit, show: z.ZodType<Show>): z.ZodType<Input> =>
   z.discriminatedUnion('input', [
-    ...kernelInputs,
-    ...([...inputs.values()].map(({ schema }) => schema) as unknown as [z.ZodObject<{ input: z.ZodLiteral<'tick'> }>]),
+    ...kernelInputsOf(kit, show),
+    ...([...kit.inputs.values()].map(({ schema }) => schema) as unknown as [
+      z.ZodObject<{ input: z.ZodLiteral<'tick'> }>,
+    ]),
   ]) as unknown as z.ZodType<Input>;
 
-export const inputSchema = inputSchemaOf(KIT);
+export const inputSchema = inputSchemaOf(KIT, showSchema);

@@ -5,7 +5,7 @@ import { KIT, type Fields } from '@/core/engine/features';
 import { pastViewerSchema, rowSchema } from '@/core/engine/count/past';
 import type { Kit } from '@/core/engine/kernel/feature';
 import { faultSchema } from '@/core/engine/kernel/fault';
-import { showSchema } from '@/core/show/show';
+import { showSchema, type Show } from '@/core/show/show';
 
 /* A state as it is saved, described: what is read from a disk is believed only where it has this form. */
 
@@ -71,9 +71,9 @@ const kernel = {
 export type SavedState = z.infer<z.ZodObject<typeof kernel>> & Fields<'saved'>;
 
 /** The form of a state made of these features. */
-export const savedStateSchemaOf = ({ features }: Kit): z.ZodType<SavedState> =>
+export const savedStateSchemaOf = ({ features }: Kit, show: z.ZodType<Show>): z.ZodType<SavedState> =>
   z.object(
-    Object.assign({}, kernel, ...features.map(({ saved }) => saved ?? {})) as typeof kernel,
+    Object.assign({}, kernel, { show }, ...features.map(({ saved }) => saved ?? {})) as typeof kernel,
   ) as unknown as z.ZodType<SavedState>;
 
-export const savedStateSchema = savedStateSchemaOf(KIT);
+export const savedStateSchema = savedStateSchemaOf(KIT, showSchema);
