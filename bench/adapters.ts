@@ -1,5 +1,5 @@
 import { aGift, START } from '@/core/event/examples';
-import type { Reading } from '@/core/intake/heard';
+import type { Reading } from '@/core/intake/received';
 import { readActivity } from '@/core/platform/activity';
 import { readBrindle } from '@/core/platform/brindle';
 import { readCloudEvent, toCloudEvent } from '@/core/platform/cloud-events';

@@ -15,7 +15,7 @@ import { emptyShow } from '@/core/show/starter';
 import type { Show } from '@/core/show/show';
 import { Journal } from '@/server/live/journal';
 import { takeSnapshot } from '@/server/live/snapshot';
-import { Standing } from '@/server/live/standing';
+import { Runtime } from '@/server/live/runtime';
 import { startRedis } from './redis';
 
 const VIEWERS = 1_000_000;
@@ -149,7 +149,7 @@ export async function benchRecovery(): Promise<string[]> {
     takeSnapshot(folder, journal.number, covered);
     const started = performance.now();
     const { recovered } = Journal.recover(folder, journal.number);
-    const standing = Standing.readBack(show, recovered, () => Journal.readBack(folder, journal.number));
+    const standing = Runtime.readBack(show, recovered, () => Journal.readBack(folder, journal.number));
     const took = performance.now() - started;
     if (standing.state.totals.events !== EVENTS)
       throw new Error(`Only ${standing.state.totals.events} events came back.`);

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import { Painter } from '@/core/paint/painter';
-import { Stage, type Scene } from '@/core/stage/stage';
+import { Stage, type PaintInput } from '@/core/stage/stage';
 import type { Live } from '@/core/piece';
 import { readShow } from '@/core/show/file';
 import { nodeHost, nodeMeasure, nodeSurface } from '@/server/paint/node-host';
@@ -15,7 +15,7 @@ export async function benchPaint(): Promise<string[]> {
   const { canvas, context } = nodeSurface(show.frame.width, show.frame.height);
   const painter = new Painter(context, nodeHost);
   const stage = new Stage({ measure: nodeMeasure, seen: 'air' });
-  const scene = (n: number): Scene => ({
+  const scene = (n: number): PaintInput => ({
     frame: show.frame,
     pieces: show.pieces,
     live: {

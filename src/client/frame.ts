@@ -4,7 +4,7 @@ import { BrowserHost } from './canvas-host';
 import type { MediaSource } from './media-images';
 import type { DisplayList } from '@/core/paint/display';
 import { Painter } from '@/core/paint/painter';
-import { Stage, twinLines, type Scene } from '@/core/stage/stage';
+import { Stage, alternativeLines, type PaintInput } from '@/core/stage/stage';
 import { between } from '@/core/stage/transition';
 
 export interface FrameOptions {
@@ -24,13 +24,13 @@ export class Frame {
   private readonly host: BrowserHost;
   private readonly stage: Stage;
   private painter: Painter | null = null;
-  private scene: Scene | null = null;
+  private scene: PaintInput | null = null;
   private scale = 0;
   private timer: ReturnType<typeof setTimeout> | undefined;
   private frame: number | undefined;
   private said = '';
   /** The scene that gives way, and since when. */
-  private leaving: { scene: Scene; stage: Stage; since: number; transition: Transition } | null = null;
+  private leaving: { scene: PaintInput; stage: Stage; since: number; transition: Transition } | null = null;
 
   constructor(private readonly options: FrameOptions) {
     this.host = new BrowserHost(options.media, () => {
@@ -54,7 +54,7 @@ export class Frame {
   }
 
   /** Shows this from now on; null shows nothing. @param transition what is shown now gives way like this; absent: at once */
-  show(scene: Scene | null, transition?: Transition): void {
+  show(scene: PaintInput | null, transition?: Transition): void {
     if (transition && this.scene && scene && transition.kind !== 'cut') {
       this.leaving = {
         scene: this.scene,
@@ -81,7 +81,7 @@ export class Frame {
     const now = this.options.now();
     const list = this.given(this.stage.at(scene, now), now);
     this.painter?.paint(list);
-    this.say(twinLines(scene, now));
+    this.say(alternativeLines(scene, now));
     if (list.next <= now) this.soon();
     else if (list.next < Infinity) this.timer = setTimeout(() => this.soon(), Math.min(list.next - now, 60_000));
   }
@@ -97,7 +97,7 @@ export class Frame {
   }
 
   /** Gives the canvas as many px as the screen has where it stands. */
-  private fit({ width, height }: Scene['frame']): void {
+  private fit({ width, height }: PaintInput['frame']): void {
     const { canvas } = this.options;
     const room = this.options.room();
     const shown = Math.max(0.01, Math.min(room.width / width, room.height / height));

@@ -1,4 +1,4 @@
-import type { Heard } from '@/core/engine/alert/audible';
+import type { AudibleAt } from '@/core/engine/alert/audible';
 import { SOUND, type SoundPlan } from '@/core/sound/plan';
 import { SoundMaker, type OwnSound, type Ready } from './sound-maker';
 import { Voices } from './voices';
@@ -13,7 +13,7 @@ export interface SounderOptions {
   /** The browser does not let the page sound until it is touched; or it does again. */
   onBlocked?: (blocked: boolean) => void;
   /** What was just heard, in words. */
-  onHeard?: (heard: Heard) => void;
+  onHeard?: (heard: AudibleAt) => void;
 }
 
 /** What came longer ago than this, ms, is not played any more: late applause is worse than none. */
@@ -43,7 +43,7 @@ export class Sounder {
   }
 
   /** @param now the engine's clock, ms */
-  hear(list: readonly Heard[], now: number): void {
+  hear(list: readonly AudibleAt[], now: number): void {
     for (const heard of list) {
       if (this.known.has(heard.id)) continue;
       this.known.add(heard.id);
@@ -59,7 +59,7 @@ export class Sounder {
     }
   }
 
-  private sound(heard: Heard): void {
+  private sound(heard: AudibleAt): void {
     if (heard.kind === 'sound') void this.play(heard.sound, heard.volume / 100);
     else if (heard.kind === 'speech') void this.speak(heard);
     else this.hush();
@@ -107,7 +107,14 @@ export class Sounder {
     }, 400);
   }
 
-  private async speak({ id, text, speed, pitch, voice, language }: Extract<Heard, { kind: 'speech' }>): Promise<void> {
+  private async speak({
+    id,
+    text,
+    speed,
+    pitch,
+    voice,
+    language,
+  }: Extract<AudibleAt, { kind: 'speech' }>): Promise<void> {
     const voices = window.speechSynthesis?.getVoices() ?? [];
     if (voices.length === 0) {
       const bytes = await this.options.speech?.(id);

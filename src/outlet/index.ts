@@ -1,7 +1,7 @@
 import { TRANSITION, type Transition } from '@/core/engine/feature/scene/schema';
 import type { OutletView } from '@/core/desk/view';
 import { readStream, RemoteClock } from '@/client/stream';
-import type { Scene } from '@/core/stage/stage';
+import type { PaintInput } from '@/core/stage/stage';
 import { Frame } from '@/client/frame';
 import { Sounder } from '@/client/sounder';
 import { SOUND } from '@/core/sound/plan';
@@ -49,7 +49,7 @@ function start(
     },
   });
   window.addEventListener('resize', () => frame.soon());
-  let scene: Scene | null = null;
+  let scene: PaintInput | null = null;
   let gives: Transition = TRANSITION;
   let plan: OutletView['sound'] = SOUND;
   let ownSounds: OutletView['own'] = [];
@@ -111,7 +111,7 @@ async function bytesAt(address: string): Promise<ArrayBuffer | null> {
 }
 
 /** What each piece shows, with what has changed; null: the piece is gone. */
-function merged(known: Scene['live'], changed: OutletView['live'] | undefined): Scene['live'] {
+function merged(known: PaintInput['live'], changed: OutletView['live'] | undefined): PaintInput['live'] {
   if (!changed) return known;
   return Object.fromEntries(Object.entries({ ...known, ...changed }).filter(([, live]) => live !== null));
 }

@@ -5,7 +5,7 @@ import { everywhere, onlyPublic } from './feed/outward';
 import { gavirnServer } from './http/server';
 import { closeOnEnd, listen } from './listen';
 import { DAY_MS, LIMITS } from './live/allowance';
-import { diskTrouble, makeFolder } from './live/disk';
+import { diskProblem, makeFolder } from './live/disk';
 import { lockFolder } from './live/lock';
 import { LOG_LEVELS, newLog, type LogLevel } from './log';
 
@@ -115,11 +115,11 @@ function makeUsable(data: string): void {
     // A fault of the disk or its rights: nothing could be kept.
     if (existsSync(probe)) rmSync(probe, { force: true });
     end(
-      `The data folder ${data} cannot be used: ${diskTrouble(error) ?? (error instanceof Error ? error.message : String(error))}. Choose another one with --data.`,
+      `The data folder ${data} cannot be used: ${diskProblem(error) ?? (error instanceof Error ? error.message : String(error))}. Choose another one with --data.`,
     );
   }
 }
 
 main().catch((error: unknown) =>
-  end(`The server cannot start: ${diskTrouble(error) ?? (error instanceof Error ? error.message : String(error))}.`),
+  end(`The server cannot start: ${diskProblem(error) ?? (error instanceof Error ? error.message : String(error))}.`),
 );

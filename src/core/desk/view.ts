@@ -6,8 +6,8 @@ import type { CountdownState } from '@/core/engine/feature/countdown/schema';
 import type { DrawState } from '@/core/engine/feature/draw/schema';
 import type { GoalState } from '@/core/engine/feature/goal/schema';
 import type { Alert } from '@/core/engine/alert/alert';
-import type { Heard } from '@/core/engine/alert/audible';
-import type { BadMessage, Gap } from '@/core/intake/trouble';
+import type { AudibleAt } from '@/core/engine/alert/audible';
+import type { RejectedMessage, Gap } from '@/core/intake/problems';
 import type { Fill } from '@/core/paint/display';
 import type { Live, Piece } from '@/core/piece';
 import type { Cut } from '@/core/media/media';
@@ -30,7 +30,7 @@ export interface OutletView {
   pieces: Piece[];
   live: Record<string, Live>;
   /** The latest things to be heard; null where this outlet is silent. */
-  heard: Heard[] | null;
+  heard: AudibleAt[] | null;
   /** The sounds that its cues may play, so that they are ready. */
   sounds: string[];
   /** The pictures and clips that its cues may show, as their operations name them, so that they are ready. */
@@ -47,7 +47,7 @@ export interface FeedView extends FeedHealth {
   lost: number;
   duplicates: number;
   /** The latest refused messages and gaps, newest last. */
-  badKept: BadMessage[];
+  badKept: RejectedMessage[];
   gapsKept: Gap[];
   outages: Outage[];
   /** A recording's place; null for every other feed. */

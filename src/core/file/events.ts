@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { streamEventSchema, type StreamEvent } from '@/core/event/event';
 import { tidied } from '@/core/event/viewer';
-import { MAX_MESSAGE } from '@/core/platform/frame';
+import { MAX_MESSAGE } from '@/core/platform/sse-message';
 import { readKnownEvent } from './known-form';
 
 // Generated code for what is valid, the ordinary parser for what is not: a long log has a million lines. One reader a kind: generated

@@ -1,5 +1,5 @@
 import { serialize } from '@/core/session/state';
-import { troubleOf } from '@/core/engine/feature/feed-problem';
+import { problemsOf } from '@/core/engine/feature/feed-problem';
 import type { StreamEvent } from '@/core/event/event';
 import { WORTH_PARTS } from '@/core/event/money';
 import { leftOf } from '@/core/engine/feature/countdown/schema';
@@ -9,7 +9,7 @@ import type { Input } from '@/core/session/input';
 import type { Alert } from '@/core/engine/alert/alert';
 import { newState, type SessionState } from '@/core/session/state';
 import { closeSilent, newIntake, takeIn, takeReading, type IntakeState } from '@/core/intake/intake';
-import type { Reading } from '@/core/intake/heard';
+import type { Reading } from '@/core/intake/received';
 import type { Show } from '@/core/show/show';
 import { SESSION, windowWords } from '@/core/engine/count/window';
 import { leaderboard } from '@/core/piece/leaderboard';
@@ -113,7 +113,7 @@ export class Replay {
         const kept = takeIn(intake, { ...reading.heard, event });
         if (kept) return this.happen(kept);
         this.duplicates += 1;
-        troubleOf(this.state, event.feed).duplicates += 1;
+        problemsOf(this.state, event.feed).duplicates += 1;
       }
     }
   }
@@ -147,10 +147,10 @@ export class Replay {
    * @param hash makes the hex SHA-256 of the state's canonical JSON
    */
   summary(hash: (state: ReturnType<typeof serialize>) => string) {
-    const { totals, derived, goals, troubles, show } = this.state;
+    const { totals, derived, goals, problems, show } = this.state;
     let bad = 0;
     let lost = 0;
-    for (const trouble of troubles.values()) {
+    for (const trouble of problems.values()) {
       bad += trouble.badCount;
       lost += trouble.lost;
     }

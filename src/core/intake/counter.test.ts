@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { aFollow, aRoom, START } from '@/core/event/examples';
-import { freezeIntake, thawIntake } from './frozen';
+import { serializeIntake, deserializeIntake } from './saved';
 import { newIntake, remember, setCounter, takeIn, takeReading, type IntakeState } from './intake';
 
 const when = { at: START, seenAt: START };
@@ -47,7 +47,9 @@ test('whatever the readings, their differences add up to every rise, across any 
             journal.push((to) => remember(to, event));
           }
           if (restart === 'snapshot')
-            state = thawIntake(JSON.parse(JSON.stringify(freezeIntake(state))) as ReturnType<typeof freezeIntake>);
+            state = deserializeIntake(
+              JSON.parse(JSON.stringify(serializeIntake(state))) as ReturnType<typeof serializeIntake>,
+            );
           if (restart === 'journal') {
             state = newIntake();
             for (const again of journal) again(state);

@@ -1,15 +1,15 @@
 import fc from 'fast-check';
 import { aFollow, aGift, aLike, aRoom, START } from '@/core/event/examples';
-import type { Heard } from './heard';
+import type { Received } from './received';
 import { closeSilent, newIntake, remember, STREAK_SILENCE_MS, takeIn, type IntakeState } from './intake';
-import { freezeIntake, thawIntake } from './frozen';
+import { serializeIntake, deserializeIntake } from './saved';
 
-const step = (count: number, done = false, key = 'k'): Heard => ({
+const step = (count: number, done = false, key = 'k'): Received => ({
   event: aGift({ count }),
   streak: { key, count, done },
 });
-const batch = (taps: number, total: number): Heard => ({ event: aLike({ count: taps }), likesTotal: total });
-const counts = (state: IntakeState, messages: Heard[]): number[] =>
+const batch = (taps: number, total: number): Received => ({ event: aLike({ count: taps }), likesTotal: total });
+const counts = (state: IntakeState, messages: Received[]): number[] =>
   messages.map((heard) => {
     const kept = takeIn(state, heard);
     return kept?.kind === 'gift' ? kept.count : -1;
@@ -107,8 +107,8 @@ test('what is read back from the events is what intake had reached, whatever the
         if (kept) remember(back, kept);
       }
       // Ids of messages that added nothing are not in the journal, and need not be: they would add nothing again.
-      expect({ ...freezeIntake(back), seen: [] }).toEqual({ ...freezeIntake(state), seen: [] });
-      expect(thawIntake(freezeIntake(state))).toEqual(state);
+      expect({ ...serializeIntake(back), seen: [] }).toEqual({ ...serializeIntake(state), seen: [] });
+      expect(deserializeIntake(serializeIntake(state))).toEqual(state);
     }),
   );
 });

@@ -1,5 +1,5 @@
 import type { StreamEvent } from '@/core/event/event';
-import type { Counter, Heard } from './heard';
+import type { Cumulative, Received } from './received';
 import { SeenIds } from './seen';
 
 /** A streak that never says done closes after this long without a step. */
@@ -25,7 +25,7 @@ export interface IntakeState {
   /** When the room's state last changed, by the platform's clock: an older word on it comes too late. */
   roomAt: number;
   /** The latest reading of each cumulative counter, and how many there have been: makes the differences' ids. */
-  counters: Partial<Record<Counter, number>>;
+  counters: Partial<Record<Cumulative, number>>;
   readings: number;
   /** Keys of the open ones among `streaks`, so that closing need not look through all. */
   open: Set<string>;
@@ -47,7 +47,7 @@ export const newIntake = (): IntakeState => ({
  * differences), likes (the room's total is the highest stated). `state` is changed in place.
  * @returns the event to keep, or null when the message adds nothing
  */
-export function takeIn(state: IntakeState, heard: Heard): StreamEvent | null {
+export function takeIn(state: IntakeState, heard: Received): StreamEvent | null {
   const { event } = heard;
   if (!state.seen.add(event.id)) return null;
   const kept = asDifference(state, heard);
@@ -55,7 +55,7 @@ export function takeIn(state: IntakeState, heard: Heard): StreamEvent | null {
   return kept;
 }
 
-function asDifference(state: IntakeState, { event, likesTotal, streak }: Heard): StreamEvent | null {
+function asDifference(state: IntakeState, { event, likesTotal, streak }: Received): StreamEvent | null {
   if (event.kind === 'like' && likesTotal !== undefined) {
     const room = Math.max(0, likesTotal - state.roomLikes);
     return room === event.count ? event : { ...event, room };
@@ -114,7 +114,7 @@ export type Counted = { counted: 'base' } | { counted: 'event'; event: StreamEve
 export function takeReading(
   state: IntakeState,
   feed: string,
-  counter: Counter,
+  counter: Cumulative,
   value: number,
   when: { at: number; seenAt: number },
 ): Counted | null {
@@ -138,7 +138,7 @@ export function takeReading(
 }
 
 /** Takes note of a base: by `takeReading`, and again when a journal is read back. */
-export function setCounter(state: IntakeState, counter: Counter, value: number): void {
+export function setCounter(state: IntakeState, counter: Cumulative, value: number): void {
   state.counters[counter] = value;
   state.readings += 1;
 }

@@ -2,7 +2,7 @@ import { createCanvas } from '@napi-rs/canvas';
 import { WaveFile } from 'wavefile';
 import { lookAt } from './look';
 import { bytesWords, cutSeconds, factsWords, loudnessWords, mediaSchema, MOST_BYTES, stepMedia } from './media';
-import { svgTrouble } from './svg';
+import { svgProblem } from './svg';
 
 const canvas = createCanvas(40, 30);
 const png = new Uint8Array(canvas.toBuffer('image/png'));
@@ -68,7 +68,7 @@ describe('a drawing', () => {
     ['a link', '<a href="https://example.org"><rect width="1" height="1"/></a>'],
     ['an animation', '<rect width="1" height="1"><animate attributeName="x" to="3" dur="1s"/></rect>'],
     ['a style', '<style>rect{fill:#123}</style>'],
-  ])('with %s is taken', (_name, inside) => expect(svgTrouble(svg(inside))).toBeNull());
+  ])('with %s is taken', (_name, inside) => expect(svgProblem(svg(inside))).toBeNull());
 
   test.each([
     ['a script', '<script>alert(1)</script>', /script/],
@@ -100,12 +100,12 @@ describe('a drawing', () => {
     ['a style that an animation sets', '<animate attributeName="style" to="x"/>', /script/],
     ['a page in data', '<image href="data:text/html,hello"/>', /\.$/],
     ['no end', '<g>', /broken/],
-  ])('with %s is refused', (_name, inside, reason) => expect(svgTrouble(svg(inside))).toMatch(reason));
+  ])('with %s is refused', (_name, inside, reason) => expect(svgProblem(svg(inside))).toMatch(reason));
 
   test('with a style sheet from elsewhere is refused, and with what drawing programs add is taken', () => {
-    expect(svgTrouble(svg('', '<?xml-stylesheet href="https://example.org/a.css"?>'))).toMatch(/from elsewhere/);
+    expect(svgProblem(svg('', '<?xml-stylesheet href="https://example.org/a.css"?>'))).toMatch(/from elsewhere/);
     expect(
-      svgTrouble(
+      svgProblem(
         svg(
           '<g xmlns:inkscape="http://www.inkscape.org/namespaces/inkscape" inkscape:label="Layer"><inkscape:path-effect/></g><style>@keyframes k{to{transform:rotate(3deg)}} .a{fill:rgb(1,2,3);stroke:url(#g)}</style>',
         ),
@@ -114,18 +114,18 @@ describe('a drawing', () => {
   });
 
   test('nested deep, or using itself over and over, is refused at once; a large one is read in time that grows with it', () => {
-    expect(svgTrouble(svg('<g>'.repeat(201)))).toMatch(/200 levels/);
-    expect(svgTrouble(svg('<g>'.repeat(1_000_000)))).toMatch(/200 levels/);
+    expect(svgProblem(svg('<g>'.repeat(201)))).toMatch(/200 levels/);
+    expect(svgProblem(svg('<g>'.repeat(1_000_000)))).toMatch(/200 levels/);
     const doubling = Array.from(
       { length: 40 },
       (_, n) => `<g id="p${n}"><use href="#p${n + 1}"/><use href="#p${n + 1}"/></g>`,
     ).join('');
-    expect(svgTrouble(svg(`<defs>${doubling}<rect id="p40"/></defs><use href="#p0"/>`))).toMatch(/again so often/);
-    expect(svgTrouble(svg('<g id="a"><use href="#a"/></g>'))).toBeNull();
+    expect(svgProblem(svg(`<defs>${doubling}<rect id="p40"/></defs><use href="#p0"/>`))).toMatch(/again so often/);
+    expect(svgProblem(svg('<g id="a"><use href="#a"/></g>'))).toBeNull();
     const time = (count: number): number => {
       const text = svg('<g><rect width="1" height="1" fill="url(#g)"/></g>'.repeat(count));
       const started = performance.now();
-      expect(svgTrouble(text)).toBeNull();
+      expect(svgProblem(text)).toBeNull();
       return performance.now() - started;
     };
     time(1000);
@@ -146,8 +146,8 @@ describe('a drawing', () => {
   });
 
   test('with entities of its own is refused, and so is what is no drawing', () => {
-    expect(svgTrouble(svg('&b;', '<!DOCTYPE svg [<!ENTITY a "ha"><!ENTITY b "&a;&a;&a;">]>'))).toMatch(/entities/);
-    expect(svgTrouble('<html><body/></html>')).toBe('This is no SVG drawing.');
+    expect(svgProblem(svg('&b;', '<!DOCTYPE svg [<!ENTITY a "ha"><!ENTITY b "&a;&a;&a;">]>'))).toMatch(/entities/);
+    expect(svgProblem('<html><body/></html>')).toBe('This is no SVG drawing.');
   });
 });
 

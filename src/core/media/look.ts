@@ -48,7 +48,7 @@ export async function lookAt(bytes: Uint8Array, name: string, rest?: () => Promi
       reason: `${named(name)} is too large: ${bytesWords(bytes.length)}. A ${as} may have ${bytesWords(MOST_BYTES[as])} at most.`,
     };
   if (text !== null) {
-    const reading = readSvg(text, pictureTrouble);
+    const reading = readSvg(text, pictureProblem);
     let read = reading.next();
     for (; !read.done; read = reading.next()) await rest?.();
     if (read.value) return { ok: false, reason: read.value };
@@ -72,7 +72,7 @@ export async function lookAt(bytes: Uint8Array, name: string, rest?: () => Promi
 }
 
 /** Why a picture inside a drawing is not taken; null when it is. */
-function pictureTrouble(base64: string): string | null {
+function pictureProblem(base64: string): string | null {
   try {
     const { width, height } = imageSize(bytesOf(base64.slice(0, HEAD).replace(/\s+/g, '')));
     if (width > 0 && height > 0 && width * height <= MOST_PIXELS) return null;

@@ -38,7 +38,7 @@ const DATA_PICTURE = /^\s*data:image\/(?:png|jpeg|jpg|gif|webp);base64,([A-Za-z0
  * elsewhere (SVG 2, sections 2.7 and 18: secure static mode). By a list of what may be there: whatever is not on it is refused.
  * @param inside why a picture inside is not taken, by its base64; null when it is
  */
-export function svgTrouble(text: string, inside: (base64: string) => string | null = () => null): string | null {
+export function svgProblem(text: string, inside: (base64: string) => string | null = () => null): string | null {
   const reading = readSvg(text, inside);
   for (;;) {
     const { done, value } = reading.next();

@@ -47,5 +47,5 @@ export const art: PieceKind<ArtPiece, ArtLive, object, Host<FrameShow>> = {
       ? [{ key: piece.id, box: piece.place, ops: waitingOps(piece.place, 'Choose a picture with a hole', tools) }]
       : [];
   },
-  twin: ({ name }, { picture }) => (picture ? name : ''),
+  alternative: ({ name }, { picture }) => (picture ? name : ''),
 };

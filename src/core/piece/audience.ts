@@ -63,5 +63,5 @@ export const audience: PieceKind<AudiencePiece, AudienceLive, object, AudienceHo
       },
     ];
   },
-  twin: ({ label, name }, { watching }) => `${label || name}: ${watching.toLocaleString('en')}`,
+  alternative: ({ label, name }, { watching }) => `${label || name}: ${watching.toLocaleString('en')}`,
 };

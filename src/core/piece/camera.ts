@@ -52,5 +52,5 @@ export const camera: PieceKind<CameraPiece, CameraLive> = {
   live: () => ({ kind: 'camera' }),
   sample: () => ({ kind: 'camera' }),
   draw: (piece, _live, { seen }) => viewGroups(piece.id, piece.place, seen, 'live:camera', 'pot', piece),
-  twin: () => '',
+  alternative: () => '',
 };

@@ -108,7 +108,7 @@ export const chat: PieceKind<ChatPiece, ChatLive, object, ChatHost> = {
       },
     ];
   },
-  twin: ({ name, seconds }, { lines }, now) => {
+  alternative: ({ name, seconds }, { lines }, now) => {
     const shown = seconds === 0 ? lines : lines.filter(({ at }) => now - at < seconds * 1000);
     return shown.length === 0
       ? ''

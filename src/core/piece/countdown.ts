@@ -63,7 +63,7 @@ export const countdown: PieceKind<CountdownPiece, CountdownLive, CountdownShow, 
     if (shown && shown.endsAt !== null) group.clock = runningOps(shown.endsAt, at, ops);
     return [group];
   },
-  twin: (_piece, { countdown: shown }, now) =>
+  alternative: (_piece, { countdown: shown }, now) =>
     shown ? `${shown.name}: ${clockWords(leftOf({ id: '', ...shown }, now))}` : '',
 };
 

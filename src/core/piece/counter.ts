@@ -76,5 +76,5 @@ export const counter: PieceKind<CounterPiece, CounterLive, CounterShow, Host<Cou
       },
     ];
   },
-  twin: (_piece, { counter: shown }) => (shown ? `${shown.name}: ${figures(shown)}` : ''),
+  alternative: (_piece, { counter: shown }) => (shown ? `${shown.name}: ${figures(shown)}` : ''),
 };

@@ -3,7 +3,7 @@ import { fold } from '@/core/session/fold';
 import { newState } from '@/core/session/state';
 import { newCue, starterShow } from '@/core/show/starter';
 import type { Show } from '@/core/show/show';
-import { Stage, twinLines } from '@/core/stage/stage';
+import { Stage, alternativeLines } from '@/core/stage/stage';
 import { drift } from './drift';
 import { liveOf } from './index';
 
@@ -72,6 +72,6 @@ test('each floats up inside the piece, comes and goes unseen, and the same in ev
     Array.from({ length: 700 }, (_, n) => START + n * 10).find(
       (now) => now > START + 1000 && stage.at(scene(state), now).groups.length === 0,
     ) ?? 0;
-  expect([twinLines(scene(state), ends), twinLines(scene(state), ends - 20).length]).toEqual([[], 1]);
-  expect(twinLines(scene(state), START + 100)).toEqual(['Drift: 🔥 🏺 ❤ 🔥 🏺 🌊 🌊']);
+  expect([alternativeLines(scene(state), ends), alternativeLines(scene(state), ends - 20).length]).toEqual([[], 1]);
+  expect(alternativeLines(scene(state), START + 100)).toEqual(['Drift: 🔥 🏺 ❤ 🔥 🏺 🌊 🌊']);
 });

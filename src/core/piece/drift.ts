@@ -65,7 +65,7 @@ export const drift: PieceKind<DriftPiece, DriftLive, object, DriftHost> = {
       groups.unshift({ key: `${piece.id}/empty`, box: piece.place, ops: emptyOps(piece, tools) });
     return groups;
   },
-  twin: (piece, { floating }, now) => {
+  alternative: (piece, { floating }, now) => {
     // As long as they are drawn: nothing is painted, or said, once the last one has gone.
     const seen = floating.filter((each) => each.at <= now && now < pathOf(piece, each).until);
     return seen.length === 0 ? '' : `${piece.name}: ${seen.map(({ emoji }) => emoji).join(' ')}`;

@@ -41,5 +41,5 @@ export const game: PieceKind<GamePiece, GameLive> = {
   live: () => ({ kind: 'game' }),
   sample: () => ({ kind: 'game' }),
   draw: (piece, _live, { seen }) => viewGroups(piece.id, piece.place, seen, 'live:game', 'wreck', piece),
-  twin: () => '',
+  alternative: () => '',
 };

@@ -76,7 +76,7 @@ export const goal: PieceKind<GoalPiece, GoalLive, GoalShow, GoalHost> = {
     if (!live.goal && tools.seen === 'air') return [];
     return [{ key: piece.id, box: piece.place, ops: goalOps(piece, live.goal, tools) }];
   },
-  twin: (_piece, live) =>
+  alternative: (_piece, live) =>
     live.goal && !live.goal.hidden
       ? `${live.goal.name}: ${figures(live.goal.value)} of ${figures(live.goal.target)}`
       : '',

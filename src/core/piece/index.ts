@@ -128,8 +128,8 @@ export function drawPiece(piece: Piece, live: Live, tools: DrawTools): Group[] {
   return inOwnType(kind.draw(piece, live, { ...tools, measure }), type);
 }
 
-export const twinOf = (piece: Piece, live: Live, now: number, kinds: PieceKinds = PIECES): string =>
-  live.kind === piece.kind ? kindOf(piece, kinds).twin(piece, live, now) : '';
+export const alternativeOf = (piece: Piece, live: Live, now: number, kinds: PieceKinds = PIECES): string =>
+  live.kind === piece.kind ? kindOf(piece, kinds).alternative(piece, live, now) : '';
 
 /** The smallest size at which a piece can still be read, px of the frame. */
 export const least = (piece: Piece): { w: number; h: number } => PIECE_KINDS[piece.kind].least;

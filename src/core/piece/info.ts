@@ -79,7 +79,7 @@ export const info: PieceKind<InfoPiece, InfoLive, object, Host<FrameShow>> = {
       { key: piece.id, box: piece.place, ops, ...(pages.length > 1 ? { clock: inTurn(pages, piece.seconds) } : {}) },
     ];
   },
-  twin: ({ title }, { lines }) =>
+  alternative: ({ title }, { lines }) =>
     lines.length === 0 ? '' : `${title}: ${lines.map(({ word, says }) => `${word} ${says}`).join('; ')}`,
 };
 

@@ -60,7 +60,8 @@ export const lantern: PieceKind<LanternPiece, LanternLive, LanternShow, LanternH
             ops: lanternOps(piece, shown ?? { name: 'Choose a lantern', lit: 0, gone: 0 }, tools),
           },
         ],
-  twin: (_piece, { lantern: shown }) => (shown ? `${shown.name}: ${shown.lit} % bright, let go ${shown.gone} ×` : ''),
+  alternative: (_piece, { lantern: shown }) =>
+    shown ? `${shown.name}: ${shown.lit} % bright, let go ${shown.gone} ×` : '',
 };
 
 /** A glass with its light rising in it, a cap and a foot, and its name below. */

@@ -123,7 +123,7 @@ export const leaderboard: PieceKind<LeaderboardPiece, LeaderboardLive, object, B
       },
     ];
   },
-  twin: (piece, live) =>
+  alternative: (piece, live) =>
     [
       boardWords(piece.title, live.rows),
       ...(live.others ?? []).map(({ measure, rows }) => boardWords(titleOf(piece, measure), rows)),

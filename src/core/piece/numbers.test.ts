@@ -3,7 +3,7 @@ import { nodeMeasure } from '@/server/paint/node-host';
 import { newState } from '@/core/session/state';
 import { starterShow } from '@/core/show/starter';
 import type { Show } from '@/core/show/show';
-import { Stage, twinLines } from '@/core/stage/stage';
+import { Stage, alternativeLines } from '@/core/stage/stage';
 import { HOUSE_STYLES } from './style';
 import { liveOf, PIECE_KINDS, type Live, type Piece } from './index';
 
@@ -28,7 +28,7 @@ const show: Show = {
 const drawn = (piece: Piece, live: Live) => {
   const stage = new Stage({ measure: nodeMeasure, seen: 'air' });
   const scene = { frame: show.frame, pieces: [piece], live: { [piece.id]: live } };
-  return { at: (now: number) => stage.at(scene, now), words: (now: number) => twinLines(scene, now) };
+  return { at: (now: number) => stage.at(scene, now), words: (now: number) => alternativeLines(scene, now) };
 };
 const texts = (ops: readonly Op[]): string[] => ops.flatMap((op) => (op.op === 'text' ? [op.text] : []));
 const KINDS = ['countdown', 'counter', 'lantern', 'reel', 'ticker'] as const;

@@ -135,6 +135,6 @@ export function fileKind<K extends 'picture' | 'clip'>(
         ? [{ key: piece.id, box: piece.place, ops: waitingOps(piece.place, waits, tools) }]
         : [];
     },
-    twin: ({ name }, { picture }) => (picture ? name : ''),
+    alternative: ({ name }, { picture }) => (picture ? name : ''),
   };
 }

@@ -102,7 +102,7 @@ export interface PieceKind<
   /** What it draws: groups in px of its box. A pure function, so that the same arguments need not be asked again. */
   draw(piece: P, live: L, tools: DrawTools): Group[];
   /** The same in words, for a screen reader and for tests. `now`: ms, the engine's clock. */
-  twin(piece: P, live: L, now: number): string;
+  alternative(piece: P, live: L, now: number): string;
 }
 
 /** Kinds of piece by name. */

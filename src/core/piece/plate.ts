@@ -147,7 +147,7 @@ export const plate: PieceKind<PlatePiece, PlateLive, object, PlateHost> = {
       },
     ];
   },
-  twin: ({ label, name }, { lines }) =>
+  alternative: ({ label, name }, { lines }) =>
     `${label || name}: ${lines.length === 0 ? 'nobody yet' : lines.map(withoutIsolates).join(', ')}`,
 };
 

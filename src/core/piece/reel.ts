@@ -119,7 +119,7 @@ export const reel: PieceKind<ReelPiece, ReelLive, DrawShow, DrawHost> = {
       );
     return [group];
   },
-  twin: (_piece, { draw: shown }, now) => {
+  alternative: (_piece, { draw: shown }, now) => {
     if (!shown) return '';
     return `${shown.name}: ${shown.turns && now < shown.turns.until ? 'turning' : shown.says === '' ? 'not drawn yet' : shown.says} (${shown.check})`;
   },

@@ -51,7 +51,7 @@ export const shelf: PieceKind<ShelfPiece, ShelfLive, object, ShelfHost> = {
   live: ({ every }, state) => ({ kind: 'shelf', ...onShelf(state.shelf, every) }),
   sample: () => ({ kind: 'shelf', items: [], cleared: 0 }),
   draw: (piece, live, tools) => [{ key: piece.id, box: piece.place, ops: shelfOps(piece, live, tools) }],
-  twin: ({ title, name }, { items, cleared }) =>
+  alternative: ({ title, name }, { items, cleared }) =>
     `${title || name}: ${items.length === 0 ? 'empty' : `${items.length} gifts`}${cleared > 0 ? `, filled ${cleared} ×` : ''}`,
 };
 

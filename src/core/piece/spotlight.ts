@@ -75,7 +75,7 @@ export const spotlight: PieceKind<SpotlightPiece, SpotlightLive, object, AlertHo
       groups.unshift({ key: `${piece.id}/empty`, box: piece.place, ops: emptyOps(piece, tools) });
     return groups;
   },
-  twin: (_piece, live, now) =>
+  alternative: (_piece, live, now) =>
     live.alerts
       .filter(({ from, until }) => from <= now && now < until)
       .map(({ text, names }) => (names.length > 0 ? `${text} (${names.join(', ')})` : text))

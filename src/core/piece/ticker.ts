@@ -87,7 +87,7 @@ export const ticker: PieceKind<TickerPiece, TickerLive, object, AlertHost & Host
     live.lines.length === 0 && tools.seen === 'air'
       ? []
       : [{ key: piece.id, box: piece.place, ops: tickerOps(piece, live, tools) }],
-  twin: (piece, live) =>
+  alternative: (piece, live) =>
     live.lines.length === 0 ? '' : `${piece.name}: ${live.lines.map(({ text }) => withoutIsolates(text)).join('; ')}`,
 };
 

@@ -76,7 +76,7 @@ export const words: PieceKind<WordsPiece, WordsLive> = {
       scrolling(piece, tools),
     ];
   },
-  twin: ({ words: said }) => said.trim(),
+  alternative: ({ words: said }) => said.trim(),
 };
 
 const oneLine = ({ words: said }: WordsPiece): string => said.replace(/\s+/g, ' ').trim();

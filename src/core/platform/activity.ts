@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { cleanText } from '@/core/event/viewer';
-import type { Reading } from '@/core/intake/heard';
-import type { Origin } from './frame';
+import type { Reading } from '@/core/intake/received';
+import type { Origin } from './sse-message';
 import { bad, unusable, viewerFrom } from './reading';
 
 /* Activity Streams 2.0 by POST: Follow, Like, Announce, and Create of a Note (W3C, Activity Vocabulary). */

@@ -1,5 +1,5 @@
 import { readBrindle } from './brindle';
-import { MAX_MESSAGE } from './frame';
+import { MAX_MESSAGE } from './sse-message';
 
 const origin = { feed: 'f', seenAt: 1_000_000 };
 const user = { uid: 'u1', handle: 'ines.barro', nickname: 'Inês', badges: ['moderator', 'founder'] };

@@ -1,8 +1,8 @@
 import { z } from 'zod';
 import { cleanText, type Viewer } from '@/core/event/viewer';
 import type { StreamEvent } from '@/core/event/event';
-import type { Reading } from '@/core/intake/heard';
-import type { Frame, Origin } from './frame';
+import type { Reading } from '@/core/intake/received';
+import type { SseMessage, Origin } from './sse-message';
 import { bad, readJson, unusable, viewerFrom } from './reading';
 
 /*
@@ -69,7 +69,7 @@ export const brindleKinds = ['like', 'gift', 'follow', 'chat', 'share', 'subscri
  * @param origin the feed, and when it arrived (ms since the epoch); null takes the platform's own time, as for a saved stream
  * @returns the event, a gap, or a refusal with a sentence; it never throws
  */
-export function readBrindle(frame: Frame, origin: Origin): Reading {
+export function readBrindle(frame: SseMessage, origin: Origin): Reading {
   if (!Object.hasOwn(wire, frame.event))
     return bad(`Brindle sent a kind of message that Gavirn does not know: "${frame.event.slice(0, 40)}".`);
   const name = frame.event as keyof Wire;
@@ -80,7 +80,7 @@ export function readBrindle(frame: Frame, origin: Origin): Reading {
   return toReading(name, parsed.data as Wire[keyof Wire], frame, origin);
 }
 
-function toReading(name: keyof Wire, message: Wire[keyof Wire], frame: Frame, { feed, seenAt }: Origin): Reading {
+function toReading(name: keyof Wire, message: Wire[keyof Wire], frame: SseMessage, { feed, seenAt }: Origin): Reading {
   const heard = (event: StreamEvent): Reading => ({ kind: 'heard', heard: { event } });
   const of = <K extends keyof Wire>(_name: K) => message as Wire[K];
   const stamp = (at: number) => ({ feed, at, seenAt: seenAt ?? at });

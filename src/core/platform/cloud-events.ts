@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { streamEventSchema, type StreamEvent } from '@/core/event/event';
-import type { Reading } from '@/core/intake/heard';
-import { MAX_MESSAGE, type Origin } from './frame';
+import type { Reading } from '@/core/intake/received';
+import { MAX_MESSAGE, type Origin } from './sse-message';
 import type { Mapper } from './mapping';
 import { bad, readJson, unusable } from './reading';
 

@@ -3,7 +3,7 @@ import { streamEventSchema } from '@/core/event/event';
 import { fold } from '@/core/session/fold';
 import { newState } from '@/core/session/state';
 import { newIntake, takeIn, takeReading } from '@/core/intake/intake';
-import type { Reading } from '@/core/intake/heard';
+import type { Reading } from '@/core/intake/received';
 import { starterShow } from '@/core/show/starter';
 import { readEventLine, writeEventLine } from '@/core/file/events';
 import { readActivity } from './activity';

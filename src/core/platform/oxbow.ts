@@ -2,8 +2,8 @@ import { z } from 'zod';
 import { currencySchema, toMinor } from '@/core/event/money';
 import { cleanText } from '@/core/event/viewer';
 import type { StreamEvent } from '@/core/event/event';
-import type { Reading } from '@/core/intake/heard';
-import { MAX_MESSAGE, type Origin } from './frame';
+import type { Reading } from '@/core/intake/received';
+import { MAX_MESSAGE, type Origin } from './sse-message';
 import { parseIrc } from './irc';
 import { bad, readJson, unusable, viewerFrom } from './reading';
 

@@ -1,7 +1,7 @@
 import type { Feed } from './feed';
 import type { FeedView } from '@/core/desk/view';
 import { diagnosis } from '@/core/desk/diagnosis';
-import { pieceTrouble } from '@/core/stage/waits';
+import { pieceProblem } from '@/core/stage/waits';
 import { starterShow } from '@/core/show/starter';
 import { kindsOf, sendsOf, tellsRoom, whyNever } from './index';
 import { newRule } from './draft-rule';
@@ -39,13 +39,13 @@ test('what waits for a kind that nobody sends says so', () => {
   expect(whyNever([oxbow], 'tip', 'tips')).toMatch(/only to admitted accounts/);
   expect(whyNever([{ ...brindle, on: false }], 'gift', 'gifts')).toMatch(/stopped/);
   const show = { ...starterShow('s'), feeds: [tarn] };
-  expect(show.pieces.map((piece) => pieceTrouble(piece, show))).toEqual([
+  expect(show.pieces.map((piece) => pieceProblem(piece, show))).toEqual([
     'Tarn does not send gifts.',
     null,
     'Tarn does not send gifts.',
   ]);
   expect(
-    pieceTrouble({ ...show.pieces[2], measure: 'worth' } as (typeof show.pieces)[number], {
+    pieceProblem({ ...show.pieces[2], measure: 'worth' } as (typeof show.pieces)[number], {
       ...show,
       feeds: [{ ...tarn, admitted: ['tip'] }],
     }),

@@ -1,7 +1,7 @@
 import type { z } from 'zod';
-import type { Reading } from '@/core/intake/heard';
+import type { Reading } from '@/core/intake/received';
 import { cleanText, ROLES, tidied, type Role, type Viewer } from '@/core/event/viewer';
-import { MAX_MESSAGE } from './frame';
+import { MAX_MESSAGE } from './sse-message';
 
 /* What every adapter does alike: refuse what is too long, is no JSON, or has not the form it should have. None of it ever throws. */
 

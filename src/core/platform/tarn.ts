@@ -2,8 +2,8 @@ import { z } from 'zod';
 import { currencySchema, microsToMinor } from '@/core/event/money';
 import { cleanText } from '@/core/event/viewer';
 import type { StreamEvent } from '@/core/event/event';
-import type { Reading } from '@/core/intake/heard';
-import { MAX_MESSAGE, type Origin } from './frame';
+import type { Reading } from '@/core/intake/received';
+import { MAX_MESSAGE, type Origin } from './sse-message';
 import { bad, readJson, unusable, viewerFrom } from './reading';
 
 /* Tarn's pages of activity become events (docs/tarn.md). Hearts and followers are only counted, for nobody in particular. */

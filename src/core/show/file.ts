@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { PLAIN } from '@/core/engine/alert/plan';
 import { ANY } from '@/core/engine/cue/range';
 import { SHOW_FORMAT, SHOW_VERSION, showSchema, type Show } from './show';
-import { sizeTrouble } from './size';
+import { sizeProblem } from './size';
 
 export type ReadShow = { ok: true; show: Show } | { ok: false; reason: string };
 
@@ -82,7 +82,7 @@ export function readShowDocument(json: unknown): ReadShow {
       reason: `This show was saved by a later Gavirn (version ${head.data.version}; this one reads up to ${SHOW_VERSION}). Update Gavirn, then open it again. Nothing was changed.`,
     };
   }
-  const tooLarge = sizeTrouble(head.data);
+  const tooLarge = sizeProblem(head.data);
   if (tooLarge !== null) return { ok: false, reason: `${tooLarge} Nothing was changed.` };
   const parsed = showSchema.safeParse(migrate(head.data, head.data.version, SHOW_VERSION, MIGRATIONS));
   if (!parsed.success) {

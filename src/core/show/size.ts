@@ -26,7 +26,7 @@ const MOST: Readonly<Record<string, number>> = {
 };
 
 /** Why a document is too large to be read, in a sentence; null when it is not. */
-export function sizeTrouble(document: unknown): string | null {
+export function sizeProblem(document: unknown): string | null {
   const waiting: { name: string; value: unknown }[] = [{ name: '', value: document }];
   let values = 0;
   for (let next = waiting.pop(); next; next = waiting.pop()) {

@@ -6,7 +6,7 @@ import { liveOf } from '@/core/piece';
 import type { StreamEvent } from '@/core/event/event';
 import type { Show } from '@/core/show/show';
 import { piecesSeen } from './seen';
-import type { Scene } from './stage';
+import type { PaintInput } from './stage';
 
 /* A session seen again: from its inputs, the frame at any moment of it. */
 
@@ -43,7 +43,7 @@ export class Film {
    * What the frame shows at a moment (ms, the engine's clock).
    * @param by one of the show's outlets, or the app, which has all pieces
    */
-  at(now: number, by: Outlet | 'app'): Scene {
+  at(now: number, by: Outlet | 'app'): PaintInput {
     if (this.state.now > now) {
       this.state = newState(this.show);
       this.next = 0;

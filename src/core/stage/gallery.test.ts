@@ -1,6 +1,6 @@
 import { lineWidth } from '@/core/paint/text';
 import type { Op } from '@/core/paint/display';
-import { Stage, twinLines } from '@/core/stage/stage';
+import { Stage, alternativeLines } from '@/core/stage/stage';
 import { nodeMeasure } from '@/server/paint/node-host';
 import { EXAMPLES } from './examples';
 import { gallerySheet } from './gallery';
@@ -47,7 +47,7 @@ test.each(HOUSE_STYLES)(
   '%s: what is on the air is in the words, and what is empty takes no more room than it must',
   (style) => {
     const usual = gallerySheet(style, 'usual', NOW);
-    const words = twinLines(usual, NOW).join('\n');
+    const words = alternativeLines(usual, NOW).join('\n');
     for (const said of [
       'Inês sent 12 Slip Splash',
       'Open the kiln: 1,640 of 2,000',

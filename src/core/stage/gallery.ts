@@ -1,6 +1,6 @@
 import type { Show } from '@/core/show/show';
 import { starterShow } from '@/core/show/starter';
-import type { Scene } from '@/core/stage/stage';
+import type { PaintInput } from '@/core/stage/stage';
 import { exampleOf, type Example } from './examples';
 import { PIECE_KINDS, type Live, type Piece } from '@/core/piece';
 import type { HouseStyle } from '@/core/piece/style';
@@ -37,7 +37,7 @@ const SHOWN = Object.values(PIECE_KINDS);
  * A sheet with every kind of piece in one style, all with content of one kind.
  * @param now ms: alerts are in the middle of their time then
  */
-export function gallerySheet(style: HouseStyle, example: Example, now: number): Scene {
+export function gallerySheet(style: HouseStyle, example: Example, now: number): PaintInput {
   const show = galleryShow();
   const pieces = SHOWN.map(({ kind, make }, n): Piece => {
     const made: Piece = { ...make(kind, show), style };

@@ -4,7 +4,7 @@ import { PIECE_KINDS } from '@/core/piece';
 import { rowsThatFit, type LeaderboardPiece } from '@/core/piece/leaderboard';
 import { HOUSE_STYLES } from '@/core/piece/style';
 import type { Measure } from '@/core/paint/text';
-import { Stage, twinLines } from './stage';
+import { Stage, alternativeLines } from './stage';
 
 const measure: Measure = (text, { size }) => text.length * size * 0.5;
 const show = starterShow('s');
@@ -73,8 +73,12 @@ test('a piece that has not changed is not drawn again', () => {
 });
 
 test('the frame in words', () => {
-  expect(twinLines(scene, 2000)).toEqual(['Gift goal: 150 of 200', 'Welcome, Inês', 'Top supporters: 1 Inês 50']);
-  expect(twinLines(scene, 9500)).toEqual(['Gift goal: 150 of 200', 'Top supporters: 1 Inês 50']);
+  expect(alternativeLines(scene, 2000)).toEqual([
+    'Gift goal: 150 of 200',
+    'Welcome, Inês',
+    'Top supporters: 1 Inês 50',
+  ]);
+  expect(alternativeLines(scene, 9500)).toEqual(['Gift goal: 150 of 200', 'Top supporters: 1 Inês 50']);
 });
 
 describe('empty states', () => {

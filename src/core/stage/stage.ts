@@ -1,11 +1,11 @@
 import type { DisplayList, Fill, Group, Op, PlacedGroup } from '@/core/paint/display';
-import { drawPiece, twinOf, type Live, type Piece } from '@/core/piece';
+import { drawPiece, alternativeOf, type Live, type Piece } from '@/core/piece';
 import type { DrawTools } from '@/core/piece/piece';
 import type { FrameSize } from '@/core/piece/frame';
 import { poseAt } from '@/core/paint/motion';
 
 /** What a frame shows: the pieces back to front, and what each shows of the session, by its id. */
-export interface Scene {
+export interface PaintInput {
   frame: FrameSize;
   pieces: readonly Piece[];
   live: Readonly<Record<string, Live>>;
@@ -25,7 +25,7 @@ export class Stage {
   }
 
   /** @param now the engine's clock, ms */
-  at(scene: Scene, now: number): DisplayList {
+  at(scene: PaintInput, now: number): DisplayList {
     const groups: PlacedGroup[] = [];
     let next = Infinity;
     if (scene.ground !== undefined) groups.push(this.groundOf(scene.ground, scene.frame));
@@ -125,10 +125,10 @@ function playing(group: Group, since: number): { ops: readonly Op[]; next: numbe
 }
 
 /** The frame in words, front to back as a reader would take it: one line a piece that has something to say. */
-export const twinLines = (scene: Scene, now: number): string[] =>
+export const alternativeLines = (scene: PaintInput, now: number): string[] =>
   scene.pieces
     .map((piece) => {
       const live = scene.live[piece.id];
-      return live ? twinOf(piece, live, now) : '';
+      return live ? alternativeOf(piece, live, now) : '';
     })
     .filter((line) => line !== '');

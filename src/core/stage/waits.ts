@@ -4,7 +4,7 @@ import type { Show } from '@/core/show/show';
 import type { Piece } from '@/core/piece';
 
 /** Why a piece will stay as it is: it waits for a kind of event that no feed sends. Null: some feed does. */
-export function pieceTrouble(piece: Piece, show: Show): string | null {
+export function pieceProblem(piece: Piece, show: Show): string | null {
   const measure =
     piece.kind === 'leaderboard'
       ? piece.measure

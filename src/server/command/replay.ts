@@ -8,7 +8,7 @@ import { z } from 'zod';
 import { readEventLine } from '@/core/file/events';
 import { brindleStream, cloudEventLine, readRecording } from '@/core/file/recording';
 import { Replay, REPLAY_FEED } from '@/core/file/replay';
-import type { Reading } from '@/core/intake/heard';
+import type { Reading } from '@/core/intake/received';
 import { mapper, mappingSchema, type Mapper } from '@/core/platform/mapping';
 import { readOxbowChat, readOxbowHook } from '@/core/platform/oxbow';
 import { bad, readJson } from '@/core/platform/reading';
@@ -51,7 +51,7 @@ export async function replay(args: readonly string[]): Promise<number> {
       .digest('hex'),
   );
   process.stdout.write(`${JSON.stringify(summary)}\n`);
-  for (const { reason } of [...run.state.troubles.values()].flatMap((trouble) => trouble.bad))
+  for (const { reason } of [...run.state.problems.values()].flatMap((trouble) => trouble.bad))
     process.stderr.write(`bad message: ${reason}\n`);
   return 0;
 }

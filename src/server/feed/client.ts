@@ -1,4 +1,4 @@
-import type { Reading } from '@/core/intake/heard';
+import type { Reading } from '@/core/intake/received';
 import type { FeedState } from '@/core/platform/feed-state';
 
 /** What the platform last said of the broadcast. */

@@ -1,7 +1,7 @@
 import { linearPatterns } from '@/core/platform/linear-patterns';
 import { readActivity } from '@/core/platform/activity';
 import { readCloudEvent, readCloudEventRequest } from '@/core/platform/cloud-events';
-import type { Reading } from '@/core/intake/heard';
+import type { Reading } from '@/core/intake/received';
 import { mapper } from '@/core/platform/mapping';
 import { readJson } from '@/core/platform/reading';
 import type { CheckStep, FeedClient, FeedListener, InboxAnswer, InboxRequest, Room } from './client';

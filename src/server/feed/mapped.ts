@@ -1,7 +1,7 @@
 import type { Feed } from '@/core/platform/feed';
 import { linearPatterns } from '@/core/platform/linear-patterns';
 import WebSocket from 'ws';
-import type { Reading } from '@/core/intake/heard';
+import type { Reading } from '@/core/intake/received';
 import type { FeedState } from '@/core/platform/feed-state';
 import { tellsRoom } from '@/core/platform';
 import { mapper } from '@/core/platform/mapping';

@@ -1,8 +1,8 @@
 import { createServer, type Server, type ServerResponse } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import type { FeedState } from '@/core/platform/feed-state';
-import type { Reading } from '@/core/intake/heard';
-import type { Frame } from '@/core/platform/frame';
+import type { Reading } from '@/core/intake/received';
+import type { SseMessage } from '@/core/platform/sse-message';
 import { backoff } from './backoff';
 import { SseClient, type SseOptions } from './sse';
 
@@ -29,7 +29,7 @@ afterEach(async () => {
 });
 
 function connect(options: Partial<SseOptions> = {}, states: FeedState[] = [], faults: unknown[] = []) {
-  const frames: Frame[] = [];
+  const frames: SseMessage[] = [];
   const client: SseClient = new SseClient({
     url: `http://127.0.0.1:${(server.address() as AddressInfo).port}/`,
     position: null,

@@ -1,8 +1,8 @@
 import { createParser, type EventSourceMessage } from 'eventsource-parser';
-import type { Reading } from '@/core/intake/heard';
+import type { Reading } from '@/core/intake/received';
 import type { FeedState } from '@/core/platform/feed-state';
 import { backoff } from './backoff';
-import type { Frame } from '@/core/platform/frame';
+import type { SseMessage } from '@/core/platform/sse-message';
 import { Turn } from './turn';
 import { bad } from '@/core/platform/reading';
 import { ConnectionLost, pieces } from './bounded';
@@ -24,7 +24,7 @@ export interface SseOptions {
   headers?: Readonly<Record<string, string>>;
   listener: FeedListener;
   /** What a message comes to. */
-  read: (frame: Frame) => Reading[];
+  read: (frame: SseMessage) => Reading[];
   /** What must be true before it can work, and whether it is. */
   check: () => Promise<CheckStep[]>;
   /** False where the stream says nothing of a broadcast: then being connected is all there is to wait for. */

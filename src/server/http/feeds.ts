@@ -1,9 +1,9 @@
 import { Router, text, type Request, type Response } from 'express';
 import { z } from 'zod';
 import { PlaybackClient } from '@/server/feed/playback';
-import type { House } from '@/server/live/house';
+import type { ShowHost } from '@/server/live/show-host';
 import type { LiveShow } from '@/server/live/live-show';
-import { diskTrouble } from '@/server/live/disk';
+import { diskProblem } from '@/server/live/disk';
 import { problem } from '@/server/problem';
 import { readBody, run } from './body';
 
@@ -16,7 +16,7 @@ const recordingText = text({ type: () => true, limit: '64mb', defaultCharset: 'u
 const postSchema = z.object({ text: z.string().trim().min(1).max(400) });
 
 /** What the app does with one feed of a show that runs, below /api/shows/:id/feeds/:feed. `withShow` answers for itself when it finds none. */
-export function feeds(house: House, withShow: (req: Request, res: Response) => LiveShow | null): Router {
+export function feeds(host: ShowHost, withShow: (req: Request, res: Response) => LiveShow | null): Router {
   const router = Router({ mergeParams: true });
   const feedOf = (req: Request): string => String(req.params.feed);
 
@@ -44,7 +44,7 @@ export function feeds(house: House, withShow: (req: Request, res: Response) => L
     const found = withConnection(req, res);
     if (!found) return;
     const { keeper, feed, raw } = found.connection;
-    const trouble = found.show.state.troubles.get(feed.id);
+    const trouble = found.show.state.problems.get(feed.id);
     res.json({
       bad: trouble?.bad ?? [],
       badCount: trouble?.badCount ?? 0,
@@ -87,16 +87,16 @@ export function feeds(house: House, withShow: (req: Request, res: Response) => L
     const { feed } = found.connection;
     const { id } = found.show.state.show;
     if (feed.platform !== 'file') return problem(res, 409, 'Not kept', 'This feed plays no recording.');
-    const refused = house.refuses(id, Number(req.get('content-length') ?? 0));
+    const refused = host.refuses(id, Number(req.get('content-length') ?? 0));
     if (refused !== null) return problem(res, 413, 'Too much', refused);
     await run(recordingText, req, res);
     const given = typeof req.body === 'string' ? req.body : '';
-    const after = house.refuses(id, Buffer.byteLength(given));
+    const after = host.refuses(id, Buffer.byteLength(given));
     if (after !== null) return problem(res, 413, 'Too much', after);
     try {
-      await house.keepRecording(id, feedOf(req), given);
+      await host.keepRecording(id, feedOf(req), given);
     } catch (error) {
-      const trouble = diskTrouble(error);
+      const trouble = diskProblem(error);
       if (trouble === null) throw error;
       return problem(
         res,

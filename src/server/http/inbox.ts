@@ -1,6 +1,6 @@
 import { Router, text } from 'express';
 import { rateLimit } from 'express-rate-limit';
-import type { House } from '@/server/live/house';
+import type { ShowHost } from '@/server/live/show-host';
 import { problem } from '@/server/problem';
 import { run } from './body';
 
@@ -12,7 +12,7 @@ const MOST_REQUESTS = 3000;
 const WITHIN_MS = 10_000;
 
 /** Feeds' own addresses, /in/<key>: what is posted there is an event of that feed, or a refusal that says why. */
-export function inbox(house: House): Router {
+export function inbox(host: ShowHost): Router {
   const router = Router();
   const perFeed = rateLimit({
     windowMs: WITHIN_MS,
@@ -23,7 +23,7 @@ export function inbox(house: House): Router {
   });
   router.post('/:key', async (req, res) => {
     // Who may send is known before what is sent is read.
-    const found = INBOX_KEY.test(req.params.key) ? house.inbox(req.params.key) : null;
+    const found = INBOX_KEY.test(req.params.key) ? host.inbox(req.params.key) : null;
     if (!found) return problem(res, 404, 'No such address', 'No feed has this address.');
     await run(perFeed, req, res);
     if (res.headersSent) return;

@@ -1,4 +1,4 @@
-import { lastingLines } from '@/core/file/lasting-lines';
+import { carryOverLines } from '@/core/file/carry-over-lines';
 import { readLasting } from './lasting';
 
 /* What earlier sessions left, as it comes over a wire: in pieces cut anywhere, and without an end. */
@@ -31,7 +31,7 @@ async function* cut(text: string, size: number): AsyncGenerator<Uint8Array> {
 test.each([7, 1000, 1 << 20])(
   'cut into pieces of %d bytes it comes to the same, sums beyond 2⁵³ as well',
   async (size) => {
-    expect(await readLasting(cut([...lastingLines(lasting)].join(''), size))).toEqual({ ok: true, lasting });
+    expect(await readLasting(cut([...carryOverLines(lasting)].join(''), size))).toEqual({ ok: true, lasting });
   },
 );
 

@@ -1,6 +1,6 @@
 import type { CarryOver } from '@/core/session/carry-over';
 import { setImmediate as afterOthers } from 'node:timers/promises';
-import { LastingReader, lastingLines, LONGEST_LINE } from '@/core/file/lasting-lines';
+import { CarryOverReader, carryOverLines, LONGEST_LINE } from '@/core/file/carry-over-lines';
 import { Turn } from '@/server/feed/turn';
 
 /* What earlier sessions left, on its way to a browser and back, in turns: nobody else should have to wait for it. */
@@ -9,7 +9,7 @@ import { Turn } from '@/server/feed/turn';
 const MOST = 64 << 20;
 
 export async function* lastingInTurns(lasting: CarryOver): AsyncGenerator<string> {
-  for (const line of lastingLines(lasting)) {
+  for (const line of carryOverLines(lasting)) {
     yield line;
     await afterOthers();
   }
@@ -20,7 +20,7 @@ export type ReadLasting = { ok: true; lasting: CarryOver } | { ok: false; reason
 const TOO_MUCH = 'That is more than earlier sessions can have left.';
 
 export async function readLasting(req: AsyncIterable<Uint8Array>): Promise<ReadLasting> {
-  const reader = new LastingReader();
+  const reader = new CarryOverReader();
   const turn = new Turn();
   const decoder = new TextDecoder();
   let bytes = 0;

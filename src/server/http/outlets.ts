@@ -2,7 +2,7 @@ import { Router, type Response } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import type { House } from '@/server/live/house';
+import type { ShowHost } from '@/server/live/show-host';
 import { Speech } from '@/server/live/speech';
 import { openStream } from '@/server/live/stream';
 
@@ -16,11 +16,11 @@ const OUTLET_KEY = /^[\w-]{16,100}$/;
  * the same address.
  * @param policy the page's Content-Security-Policy
  */
-export function outlets(house: House, built: string, policy: string): Router {
+export function outlets(host: ShowHost, built: string, policy: string): Router {
   const router = Router();
   const speech = new Speech();
   const page = readFileSync(join(built, 'outlet.html'), 'utf8');
-  const known = (key: string): boolean => OUTLET_KEY.test(key) && house.hasOutlet(key);
+  const known = (key: string): boolean => OUTLET_KEY.test(key) && host.hasOutlet(key);
   const nobody = (res: Response): void => void res.status(404).type('text/plain').send('No outlet has this address.');
   // Guessing keys is hopeless (128 bits), but nobody needs to be let try. Only wrong addresses count, and none that stays open for hours.
   const guesses = rateLimit({
@@ -43,7 +43,7 @@ export function outlets(house: House, built: string, policy: string): Router {
   });
 
   router.get('/:key/stream', (req, res) => {
-    const found = OUTLET_KEY.test(req.params.key) ? house.outlet(req.params.key) : null;
+    const found = OUTLET_KEY.test(req.params.key) ? host.outlet(req.params.key) : null;
     if (!found) return nobody(res);
     const stream = openStream(req, res, () => {
       found.channel.remove(stream);
@@ -55,7 +55,7 @@ export function outlets(house: House, built: string, policy: string): Router {
 
   // Only what the show names is given out, as what it is and nothing else: a drawing that is opened by itself runs nothing and fetches nothing.
   router.get('/:key/media/:id', (req, res) => {
-    const found = OUTLET_KEY.test(req.params.key) ? house.outlet(req.params.key) : null;
+    const found = OUTLET_KEY.test(req.params.key) ? host.outlet(req.params.key) : null;
     const file = found?.live.state.show.media.find(({ id }) => id === req.params.id);
     const path = file && found?.media.path(file.id);
     if (!file || !path) return nobody(res);
@@ -72,7 +72,7 @@ export function outlets(house: House, built: string, policy: string): Router {
 
   // What is to be heard now, said by this server; nothing else can be asked for.
   router.get('/:key/speech/:heard', async (req, res) => {
-    const found = OUTLET_KEY.test(req.params.key) ? house.outlet(req.params.key) : null;
+    const found = OUTLET_KEY.test(req.params.key) ? host.outlet(req.params.key) : null;
     const heard = found?.live.state.heard.find(({ id }) => id === req.params.heard);
     if (heard?.kind !== 'speech') return nobody(res);
     const spoken = await speech.say(heard);

@@ -2,7 +2,7 @@ import { Router, type Request, type Response } from 'express';
 import { z } from 'zod';
 import { idByHandle } from '@/core/engine/feature/points/ledger';
 import { personView, roll, ROLL_ORDERS } from '@/core/people/roll';
-import type { House } from '@/server/live/house';
+import type { ShowHost } from '@/server/live/show-host';
 import type { LiveShow } from '@/server/live/live-show';
 import { problem } from '@/server/problem';
 import { readBody } from './body';
@@ -32,7 +32,7 @@ const importSchema = z.object({
 });
 
 /** Everybody who was ever seen, below /api/shows/<id>/people. */
-export function people(house: House, withShow: (req: Request, res: Response) => LiveShow | null): Router {
+export function people(host: ShowHost, withShow: (req: Request, res: Response) => LiveShow | null): Router {
   const router = Router({ mergeParams: true });
 
   router.get('/', (req, res) => {
@@ -95,7 +95,7 @@ export function people(house: House, withShow: (req: Request, res: Response) => 
     await readBody(req, res);
     const asked = someone.safeParse(req.body);
     if (!asked.success) return problem(res, 400, 'Not understood', 'A feed and a viewer were expected.');
-    const trouble = await house.forget(String((req.params as Record<string, string>).id), asked.data);
+    const trouble = await host.forget(String((req.params as Record<string, string>).id), asked.data);
     if (trouble !== null)
       return problem(
         res,

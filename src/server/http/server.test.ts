@@ -5,7 +5,7 @@ import { createServer, request } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import express from 'express';
-import { lastingLines } from '@/core/file/lasting-lines';
+import { carryOverLines } from '@/core/file/carry-over-lines';
 import { starterShow } from '@/core/show/starter';
 import { brindle } from '@/server/standins/brindle/routes';
 import { everywhere } from '@/server/feed/outward';
@@ -326,7 +326,7 @@ test('what earlier sessions left goes out and comes back line by line, while oth
     days: [[20_260_101, 1, 0, 0, 0, 0, 0, 5]],
   }));
   const lines = [
-    ...lastingLines({
+    ...carryOverLines({
       accounts: [],
       quarters: [],
       viewers,

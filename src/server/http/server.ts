@@ -8,7 +8,7 @@ import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import { createProxyMiddleware } from 'http-proxy-middleware';
 import type { Limits } from '@/server/live/allowance';
-import { House } from '@/server/live/house';
+import { ShowHost } from '@/server/live/show-host';
 import { canSpeak } from '@/server/live/speech';
 import type { Outward } from '@/server/feed/outward';
 import type { PlatformAddresses } from '@/server/feed/connecting';
@@ -47,7 +47,7 @@ const NEW_SHOWS = 30;
 /** Gavirn's server: the app, the API, outlets, and the shows that run. */
 export function gavirnServer(options: ServerOptions): { server: Server; close: () => Promise<void> } {
   const log = options.log ?? noLog();
-  const house = new House({
+  const host = new ShowHost({
     folder: options.data,
     addresses: options.addresses,
     self: options.self,
@@ -95,12 +95,12 @@ export function gavirnServer(options: ServerOptions): { server: Server; close: (
         time: Date.now(),
       }),
   );
-  app.use('/api/shows', shows(house, newcomers(options.newShows ?? NEW_SHOWS)));
+  app.use('/api/shows', shows(host, newcomers(options.newShows ?? NEW_SHOWS)));
   app.use('/api/platforms', platforms(options.addresses));
   app.use('/api', (_req, res) => problem(res, 404, 'No such address', 'Gavirn has nothing here.'));
 
-  app.use('/in', inbox(house));
-  app.use('/o', outlets(house, options.built, policies.outlet));
+  app.use('/in', inbox(host));
+  app.use('/o', outlets(host, options.built, policies.outlet));
   app.use(
     '/outlet',
     express.static(join(options.built, 'outlet'), {
@@ -117,7 +117,7 @@ export function gavirnServer(options: ServerOptions): { server: Server; close: (
   return {
     server,
     close: async () => {
-      await house.close();
+      await host.close();
       server.closeAllConnections();
       await new Promise<void>((resolve) => server.close(() => resolve()));
     },

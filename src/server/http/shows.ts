@@ -8,7 +8,7 @@ import { commandSchema } from '@/core/session/input';
 import type { StreamEvent } from '@/core/event/event';
 import { writeEventLine } from '@/core/file/events';
 import { readShowDocument } from '@/core/show/file';
-import { brokenWords, type House } from '@/server/live/house';
+import { brokenWords, type ShowHost } from '@/server/live/show-host';
 import type { LiveShow } from '@/server/live/live-show';
 import { openStream } from '@/server/live/stream';
 import { secretsSchema } from '@/server/live/vault';
@@ -40,11 +40,11 @@ const countOf = (value: unknown): number =>
  * What the app does with a show, below /api/shows. Everything needs the desk's key, which is looked at before anything else that comes.
  * @param newcomers limits how many shows one address may begin
  */
-export function shows(house: House, newcomers: RequestHandler): Router {
+export function shows(host: ShowHost, newcomers: RequestHandler): Router {
   const router = Router();
 
   const withShow = (req: Request, res: Response): LiveShow | null => {
-    const found = house.desk(String(req.params.id), keyOf(req));
+    const found = host.desk(String(req.params.id), keyOf(req));
     switch (found.found) {
       case 'show':
         return found.live;
@@ -69,7 +69,7 @@ export function shows(house: House, newcomers: RequestHandler): Router {
   router.put('/:id', async (req, res) => {
     const desk = keyOf(req);
     if (desk === '') return problem(res, 401, 'No key', 'A show is published with its desk key.');
-    const may = house.mayPublish(String(req.params.id), desk);
+    const may = host.mayPublish(String(req.params.id), desk);
     if (typeof may === 'object') return problem(res, 503, 'The show’s files cannot be used', brokenWords(may.broken));
     if (may === 'notYours')
       return problem(res, 403, 'Not your show', 'Another browser published this show with another key.');
@@ -91,7 +91,7 @@ export function shows(house: House, newcomers: RequestHandler): Router {
     if (!read.ok) return problem(res, 422, 'Not a show', read.reason);
     if (read.show.id !== req.params.id)
       return problem(res, 400, 'Not understood', 'The address names another show than the document.');
-    const published = house.publish(read.show, desk, body.data.outletKeys, body.data.secrets);
+    const published = host.publish(read.show, desk, body.data.outletKeys, body.data.secrets);
     if (published.ok) return void res.status(204).end();
     problem(
       res,
@@ -104,13 +104,13 @@ export function shows(house: House, newcomers: RequestHandler): Router {
 
   router.delete('/:id', async (req, res) => {
     if (!withShow(req, res)) return;
-    await house.remove(String(req.params.id));
+    await host.remove(String(req.params.id));
     res.status(204).end();
   });
 
   router.get('/:id/desk', (req, res) => {
     if (!withShow(req, res)) return;
-    const channel = house.deskOf(String(req.params.id));
+    const channel = host.deskOf(String(req.params.id));
     if (!channel) return;
     const stream = openStream(req, res, () => channel.remove(stream));
     channel.add(stream);
@@ -126,8 +126,8 @@ export function shows(house: House, newcomers: RequestHandler): Router {
     res.status(204).end();
   });
 
-  router.use('/:id/feeds', feeds(house, withShow));
-  router.use('/:id/media', media(house, withShow));
+  router.use('/:id/feeds', feeds(host, withShow));
+  router.use('/:id/media', media(host, withShow));
 
   router.get('/:id/draws/:draw', (req, res) => {
     const show = withShow(req, res);
@@ -143,7 +143,7 @@ export function shows(house: House, newcomers: RequestHandler): Router {
     if (show) res.json(courseOf(show.state, String(req.params.goal)));
   });
 
-  router.use('/:id/people', people(house, withShow));
+  router.use('/:id/people', people(host, withShow));
 
   router.post('/:id/end', (req, res) => {
     const show = withShow(req, res);

@@ -1,7 +1,7 @@
 import type { Feed } from '@/core/platform/feed';
 import { createParser, type EventSourceParser } from 'eventsource-parser';
 import { HealthKeeper } from '@/core/desk/feed-health';
-import type { Reading } from '@/core/intake/heard';
+import type { Reading } from '@/core/intake/received';
 import { readBrindle } from '@/core/platform/brindle';
 import { readOxbowChat, readOxbowHook } from '@/core/platform/oxbow';
 import { readTarn } from '@/core/platform/tarn';
@@ -18,7 +18,7 @@ import { everywhere } from '@/server/feed/outward';
 import { SteadyClock } from './clock';
 import { LiveShow } from './live-show';
 import { takeSnapshot } from './snapshot';
-import type { Standing } from './standing';
+import type { Runtime } from './runtime';
 
 const base = { handle: 'h', on: false, rate: { coin: 0, kept: 0 }, admitted: [] };
 export const FEEDS: Feed[] = [
@@ -30,7 +30,7 @@ export const FEEDS: Feed[] = [
 /** The private parts that a process's sudden end is played with. */
 interface Inside {
   hear: (connection: Connection, reading: Reading, raw: string, position?: string) => void;
-  standing: Pick<Standing, 'positions'>;
+  standing: Pick<Runtime, 'positions'>;
   journal: {
     number: number;
     bytes: number;

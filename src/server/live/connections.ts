@@ -1,6 +1,6 @@
 import type { Feed } from '@/core/platform/feed';
 import { HealthKeeper } from '@/core/desk/feed-health';
-import type { Reading } from '@/core/intake/heard';
+import type { Reading } from '@/core/intake/received';
 import { tellsRoom } from '@/core/platform';
 import { connectFeed } from '@/server/feed/connect';
 import type { PlatformAddresses } from '@/server/feed/connecting';

@@ -72,7 +72,7 @@ export function writeWhole(path: string, content: string | Uint8Array): void {
 }
 
 /** A file's or folder's error in words that a streamer or whoever runs the server can use; null where it is none of the disk's. */
-export function diskTrouble(error: unknown): string | null {
+export function diskProblem(error: unknown): string | null {
   const code = error instanceof Error && 'code' in error ? String(error.code) : '';
   switch (code) {
     case 'ENOSPC':

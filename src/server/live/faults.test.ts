@@ -90,7 +90,7 @@ test('a thousand faults over three feeds at once: none lost, none twice', async 
     raids: o.raid.count,
     raiders: o.raid.viewers,
   });
-  expect([...day.state.troubles.values()].reduce((sum, trouble) => sum + trouble.lost, 0)).toBe(0);
+  expect([...day.state.problems.values()].reduce((sum, trouble) => sum + trouble.lost, 0)).toBe(0);
   await day.close();
   rmSync(folder, { recursive: true, force: true });
 }, 120_000);

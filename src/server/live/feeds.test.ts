@@ -12,7 +12,7 @@ import { aFollow, aGift, START } from '@/core/event/examples';
 import { emptyShow } from '@/core/show/starter';
 import type { Show } from '@/core/show/show';
 import { everywhere } from '@/server/feed/outward';
-import { House } from './house';
+import { ShowHost } from './show-host';
 import type { LiveShow } from './live-show';
 import { Standins, until } from '@/server/standins/open';
 import type { OxbowLedger } from '@/server/standins/oxbow/channel';
@@ -28,7 +28,7 @@ const base = { handle: HANDLE, on: true, rate: { coin: 0, kept: 0 }, admitted: [
 
 let folder: string;
 let standins: Standins;
-let house: House;
+let host: ShowHost;
 let door: Server;
 let self: string;
 
@@ -39,7 +39,7 @@ function openDoor(): Promise<void> {
     req
       .on('data', (part) => (body += String(part)))
       .on('end', () => {
-        const found = house.inbox(req.url?.replace('/in/', '') ?? '');
+        const found = host.inbox(req.url?.replace('/in/', '') ?? '');
         if (!found) return void res.writeHead(404).end();
         void found.live
           .receive(found.feed, { headers: req.headers as Record<string, string>, body })
@@ -58,10 +58,10 @@ beforeEach(async () => {
   folder = mkdtempSync(join(tmpdir(), 'gavirn-feeds-'));
   standins = await Standins.open([HANDLE]);
   await openDoor();
-  house = new House({ folder, addresses: standins.addresses, self, outward: everywhere });
+  host = new ShowHost({ folder, addresses: standins.addresses, self, outward: everywhere });
 });
 afterEach(async () => {
-  await house.close();
+  await host.close();
   await standins.close();
   door.closeAllConnections();
   await new Promise((resolve) => door.close(resolve));
@@ -74,8 +74,8 @@ async function run(
 ): Promise<LiveShow> {
   const show: Show = { ...emptyShow('s', 'S'), feeds };
   const inboxes = Object.fromEntries(feeds.map(({ id }, n) => [id, { inbox: `${INBOX}${n}` }]));
-  expect(house.publish(show, KEY, {}, { ...inboxes, ...secrets })).toEqual({ ok: true });
-  const found = house.desk('s', KEY);
+  expect(host.publish(show, KEY, {}, { ...inboxes, ...secrets })).toEqual({ ok: true });
+  const found = host.desk('s', KEY);
   if (found.found !== 'show') throw new Error(`The show is ${found.found}.`);
   return found.live;
 }
@@ -125,7 +125,7 @@ describe('Oxbow', () => {
       2,
       { EUR: 500, JPY: 500 },
     ]);
-    expect(live.state.troubles.get('o')?.badCount).toBeGreaterThan(0);
+    expect(live.state.problems.get('o')?.badCount).toBeGreaterThan(0);
   });
 
   test('after the chat was cut it joins again and misses no line', async () => {
@@ -205,7 +205,7 @@ describe('Oxbow', () => {
       (now) => now === 'waiting',
     );
     const renewed = 'whsec_C2FVsBQIhrscChlQIMV+b5sSYspob7oDazfgh1x0Q2s=';
-    house.publish(
+    host.publish(
       live.state.show,
       KEY,
       {},
@@ -237,11 +237,7 @@ describe('Oxbow', () => {
     const at = join(folder, 'shows');
     const files = (name: string) =>
       readFileSync(
-        join(
-          at,
-          (house as unknown as { folderOf: (id: string) => string }).folderOf('s').split('/').at(-1) ?? '',
-          name,
-        ),
+        join(at, (host as unknown as { folderOf: (id: string) => string }).folderOf('s').split('/').at(-1) ?? '', name),
         'utf8',
       );
     expect(files('secrets.json')).toContain(renewed);
@@ -250,7 +246,7 @@ describe('Oxbow', () => {
       statSync(
         join(
           at,
-          (house as unknown as { folderOf: (id: string) => string }).folderOf('s').split('/').at(-1) ?? '',
+          (host as unknown as { folderOf: (id: string) => string }).folderOf('s').split('/').at(-1) ?? '',
           'secrets.json',
         ),
       ).mode & 0o077,
@@ -313,7 +309,7 @@ describe('Tarn', () => {
       () => state(live, 't'),
       (now) => now === 'connected',
     );
-    expect(live.state.troubles.get('t')?.gaps).toMatchObject([{ lost: null, from: expect.any(Number) }]);
+    expect(live.state.problems.get('t')?.gaps).toMatchObject([{ lost: null, from: expect.any(Number) }]);
     await standins.act('tarn', HANDLE, { act: 'comment', user: PERSON, text: 'after' });
     await until(
       () => live.state.totals.byKind.chat,
@@ -336,14 +332,14 @@ test('ten shows that follow one polled room all connect within a minute, and all
   const ids = Array.from({ length: 10 }, (_, n) => `s${n}`);
   const lives = ids.map((id): LiveShow => {
     expect(
-      house.publish(
+      host.publish(
         { ...emptyShow(id, id), feeds: [{ ...base, id: 't', platform: 'tarn' }] },
         KEY,
         {},
         { t: { inbox: `${INBOX}-${id}` } },
       ),
     ).toEqual({ ok: true });
-    const found = house.desk(id, KEY);
+    const found = host.desk(id, KEY);
     if (found.found !== 'show') throw new Error(`The show is ${found.found}.`);
     return found.live;
   });
@@ -511,7 +507,7 @@ test('a recording plays at a hundred times its speed, pauses, and goes back as s
   ]
     .map(writeEventLine)
     .join('');
-  await house.keepRecording('s', 'f', log);
+  await host.keepRecording('s', 'f', log);
   await until(
     () => state(live, 'f'),
     (now) => now === 'waiting',

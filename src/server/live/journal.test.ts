@@ -9,7 +9,7 @@ import { disk } from './disk';
 import { Journal } from './journal';
 import { snapshotApart, takeSnapshot } from './snapshot';
 import { SNAPSHOT_VERSION, snapshotText } from './snapshot-file';
-import { Standing } from './standing';
+import { Runtime } from './runtime';
 
 let folder: string;
 beforeEach(() => {
@@ -82,11 +82,11 @@ test('a snapshot stands for the lines before it, and what comes back with it is 
   const { bytes } = journal;
   journal.append(event('m3', START + 3));
   await journal.close();
-  const without = Standing.readBack(show, Journal.readBack(folder, 1), () => Journal.readBack(folder, 1)).serialize();
+  const without = Runtime.readBack(show, Journal.readBack(folder, 1), () => Journal.readBack(folder, 1)).serialize();
   takeSnapshot(folder, 1, bytes);
   const recovered = Journal.readBack(folder, 1);
   expect(recovered.inputs).toEqual([event('m3', START + 3)]);
-  const standing = Standing.readBack(show, recovered, () => Journal.readBack(folder, 1));
+  const standing = Runtime.readBack(show, recovered, () => Journal.readBack(folder, 1));
   expect(standing.serialize()).toEqual(without);
   expect(standing.state.totals.likes).toBe(180);
   expect(standing.positions.get('f')).toBe('m3');
@@ -117,7 +117,7 @@ test('a snapshot that is broken, or of more lines than there are, is not believe
   writeFileSync(join(folder, '1.snapshot'), '{"bytes":0,"content":{}}');
   expect(Journal.recover(folder, 1).recovered).toMatchObject({ snapshot: null, inputs: [tick(1)] });
   // A whole one, but for its version, or for one part of it.
-  const standing = Standing.of(starterShow('kept')).serialize();
+  const standing = Runtime.of(starterShow('kept')).serialize();
   for (const text of [
     snapshotText(1, standing).replace(`"version":${SNAPSHOT_VERSION}`, '"version":1'),
     snapshotText(1, {
@@ -161,7 +161,7 @@ test('what a session begins with is kept when it is read back: positions, rooms,
     snapshot: null,
     inputs: [{ input: 'show', at: START, show }, begin],
   });
-  const standing = Standing.readBack(show, source(), source);
+  const standing = Runtime.readBack(show, source(), source);
   expect([
     standing.positions.get('f'),
     standing.rooms.get('f'),

@@ -16,10 +16,10 @@ import { join } from 'node:path';
 import { createInterface } from 'node:readline';
 import type { Input } from '@/core/session/input';
 import { readInputLine } from '@/core/file/inputs';
-import { disk as realDisk, diskTrouble, type Disk, type DiskFile } from './disk';
+import { disk as realDisk, diskProblem, type Disk, type DiskFile } from './disk';
 import { later } from './later';
 import { readSnapshot } from './snapshot-file';
-import type { FrozenStanding } from './standing';
+import type { FrozenStanding } from './runtime';
 
 /** How long lines are gathered before they are written and synced together, and after how long a failed write is tried again. */
 const GATHER_MS = 15;
@@ -231,7 +231,7 @@ export class Journal {
       this.trouble = null;
     } catch (error) {
       // A fault of the disk: what was not written stays where it was, and is tried again.
-      this.trouble = `The session cannot be written to the disk (${diskTrouble(error) ?? (error instanceof Error ? error.message : 'for an unknown reason')}). It goes on, and nothing is lost while the server runs. Make room on the server’s disk.`;
+      this.trouble = `The session cannot be written to the disk (${diskProblem(error) ?? (error instanceof Error ? error.message : 'for an unknown reason')}). It goes on, and nothing is lost while the server runs. Make room on the server’s disk.`;
       this.stopTimer ??= later(RETRY_MS, () => void this.flush());
     } finally {
       this.writing = null;

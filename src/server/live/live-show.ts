@@ -1,6 +1,6 @@
 import { nextDue } from '@/core/engine/kernel/due';
 import { carryOverOf, type CarryOver } from '@/core/session/carry-over';
-import { troubleOf } from '@/core/engine/feature/feed-problem';
+import { problemsOf } from '@/core/engine/feature/feed-problem';
 import { randomBytes, randomUUID } from 'node:crypto';
 import { existsSync } from 'node:fs';
 import { faultWords } from '@/core/engine/kernel/fault';
@@ -12,9 +12,9 @@ import { knowsNothing } from '@/core/session/carry-over';
 import { unseeded } from '@/core/engine/feature/draw/drawing';
 import type { Command, Input } from '@/core/session/input';
 import { newState, type SessionState } from '@/core/session/state';
-import type { Reading } from '@/core/intake/heard';
+import type { Reading } from '@/core/intake/received';
 import { closeSilent, takeIn, takeReading } from '@/core/intake/intake';
-import { KEPT_TEXT } from '@/core/intake/trouble';
+import { KEPT_TEXT } from '@/core/intake/problems';
 import type { Show } from '@/core/show/show';
 import type { InboxAnswer, InboxRequest } from '@/server/feed/client';
 import { Connections, type Connection, type ConnectionHost } from './connections';
@@ -24,7 +24,7 @@ import { Journal } from './journal';
 import { Outbound, type OutboundHost } from './outbound';
 import { Sessions } from './sessions';
 import { snapshotApart } from './snapshot';
-import { Standing } from './standing';
+import { Runtime } from './runtime';
 import { Ticks } from './ticks';
 import type { Disk } from './disk';
 import type { Caught } from '@/core/session/guard';
@@ -36,7 +36,7 @@ const SNAPSHOT_SHARE = 1 / 16;
 const STREAK_CHECK_MS = 1000;
 const KEPT_NOTICES = 10;
 
-/** What a show needs of the house that it runs in. */
+/** What a show needs of the host that it runs in. */
 export type LiveShowHost = Pick<ConnectionHost, 'addresses' | 'outward' | 'secrets' | 'inbox' | 'recording'> &
   Pick<OutboundHost, 'asks'> & {
     clock?: SteadyClock;
@@ -60,7 +60,7 @@ export class LiveShow {
   readonly sessions: Sessions;
   readonly connections: Connections;
   readonly imitations = new Imitations();
-  private standing: Standing;
+  private runtime: Runtime;
   private readonly journal: Journal;
   private readonly log: Log;
   /** How much of the journal the last snapshot holds, and how to stop one that is being taken. */
@@ -84,12 +84,12 @@ export class LiveShow {
     const first: Input = { input: 'show', at: this.clock.now(), show };
     if (last === undefined) {
       this.journal = Journal.create(folder, [first], host.disk);
-      this.standing = Standing.of(show, () => this.historyState());
-      this.standing.apply(first, false);
+      this.runtime = Runtime.of(show, () => this.historyState());
+      this.runtime.apply(first, false);
     } else {
       const { journal, recovered } = Journal.recover(folder, last, host.disk);
       this.journal = journal;
-      this.standing = Standing.readBack(
+      this.runtime = Runtime.readBack(
         show,
         recovered,
         () => journal.history(),
@@ -112,12 +112,12 @@ export class LiveShow {
       log: this.log,
       now: () => this.clock.now(),
       resume: (feed) => ({
-        position: this.standing.positions.get(feed) ?? null,
-        room: this.standing.rooms.get(feed) ?? null,
+        position: this.runtime.positions.get(feed) ?? null,
+        room: this.runtime.rooms.get(feed) ?? null,
       }),
       forget: (feed) => {
-        this.standing.positions.delete(feed);
-        this.standing.rooms.delete(feed);
+        this.runtime.positions.delete(feed);
+        this.runtime.rooms.delete(feed);
       },
       hear: (connection, reading, raw, position) => this.hear(connection, reading, raw, position),
       changed: () => this.changed(),
@@ -152,7 +152,7 @@ export class LiveShow {
 
   /** The state again, from all that was written down of the session and what waits to be. */
   private historyState(): SessionState {
-    return Standing.stateOf(this.state.show, () => this.journal.history());
+    return Runtime.stateOf(this.state.show, () => this.journal.history());
   }
 
   /** Connects what the show says, but what was switched off for its faults. */
@@ -162,11 +162,11 @@ export class LiveShow {
   }
 
   get state(): SessionState {
-    return this.standing.state;
+    return this.runtime.state;
   }
 
   get recorder(): Recorder {
-    return this.standing.recorder;
+    return this.runtime.recorder;
   }
 
   /** Calls back after anything has changed; returns how to stop that. */
@@ -292,7 +292,7 @@ export class LiveShow {
    * written down in its place.
    */
   private put(input: Input): boolean {
-    const { done, caught } = this.standing.apply(input, false, (effect) => this.outbound.act(effect));
+    const { done, caught } = this.runtime.apply(input, false, (effect) => this.outbound.act(effect));
     for (const each of caught) this.fault(each);
     if (done) this.journal.append(input);
     if (input.input !== 'seed') this.seedDraws();
@@ -342,7 +342,7 @@ export class LiveShow {
         this.put({ input: 'gap', at, feed: feed.id, from: keeper.health.heardAt, lost: reading.lost, ...behind });
         return;
       case 'counter': {
-        const counted = takeReading(this.standing.intakeOf(feed.id), feed.id, reading.counter, reading.value, {
+        const counted = takeReading(this.runtime.intakeOf(feed.id), feed.id, reading.counter, reading.value, {
           at,
           seenAt: at,
         });
@@ -355,11 +355,11 @@ export class LiveShow {
         const { event } = reading.heard;
         // Webhooks come in any order: a word on the broadcast that is older than the last one changes nothing.
         if (event.kind !== 'room') this.connections.heardFrom(connection);
-        else if (event.at >= this.standing.intakeOf(feed.id).roomAt) connection.client?.setRoom(event.state === 'live');
+        else if (event.at >= this.runtime.intakeOf(feed.id).roomAt) connection.client?.setRoom(event.state === 'live');
         if (!this.running && connection.client?.room === 'live') this.begin();
-        const kept = takeIn(this.standing.intakeOf(feed.id), reading.heard);
+        const kept = takeIn(this.runtime.intakeOf(feed.id), reading.heard);
         if (kept) return this.happen(connection, kept, behind);
-        troubleOf(this.state, feed.id).duplicates += 1;
+        problemsOf(this.state, feed.id).duplicates += 1;
       }
     }
   }
@@ -377,7 +377,7 @@ export class LiveShow {
     const at = this.clock.now();
     if (at < this.noBeginBefore) return;
     const { show } = this.state;
-    const before = this.standing;
+    const before = this.runtime;
     const feeds = Object.fromEntries(
       show.feeds.map(({ id }) => [
         id,
@@ -392,13 +392,13 @@ export class LiveShow {
     const begin: Input = { input: 'begin', at, session: randomUUID(), feeds, lasting: carryOverOf(this.state) };
     const first: Input[] = [];
     let rotated = false;
-    this.standing = before.next(newState(show), () =>
-      rotated ? this.historyState() : Standing.stateOf(show, () => ({ snapshot: null, inputs: first })),
+    this.runtime = before.next(newState(show), () =>
+      rotated ? this.historyState() : Runtime.stateOf(show, () => ({ snapshot: null, inputs: first })),
     );
     // A cue that fails as the session begins is switched off the third time; then it begins without it.
     for (const input of [{ input: 'show', at, show } as const, ...new Array<Input>(MOST_BEGINNINGS).fill(begin)]) {
       if (input.input === 'begin' && this.state.session !== null) break;
-      const { done, caught } = this.standing.apply(input, false, (effect) => this.outbound.act(effect));
+      const { done, caught } = this.runtime.apply(input, false, (effect) => this.outbound.act(effect));
       for (const { fault, error } of caught) {
         first.push(fault);
         this.log.error(
@@ -409,7 +409,7 @@ export class LiveShow {
       if (done) first.push(input);
     }
     if (this.state.session === null) {
-      this.standing = before;
+      this.runtime = before;
       this.noBeginBefore = at + FAULT_PAUSE_MS;
       return;
     }
@@ -431,7 +431,7 @@ export class LiveShow {
 
   private closeStreaks(): void {
     const at = this.clock.now();
-    for (const [feed, intake] of this.standing.allIntakes())
+    for (const [feed, intake] of this.runtime.allIntakes())
       for (const streak of closeSilent(intake, at)) this.put({ input: 'streakEnd', at, feed, streak });
   }
 

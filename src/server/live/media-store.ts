@@ -6,7 +6,7 @@ import { lookAt } from '@/core/media/look';
 import { mediaIdSchema, type Media } from '@/core/media/media';
 import { bytesIn } from './allowance';
 import { Turn } from '@/server/feed/turn';
-import { diskTrouble, makeFolder } from './disk';
+import { diskProblem, makeFolder } from './disk';
 import { removePartials } from './stored';
 
 /** The files of one show that its outlets need, by their ids. What the show does not name any more goes when it is published. */
@@ -50,7 +50,7 @@ export class MediaStore {
     } catch (error) {
       // What half of it has been written goes; the browser sends it again.
       await rm(partial, { force: true });
-      const trouble = diskTrouble(error);
+      const trouble = diskProblem(error);
       if (trouble === null) throw error;
       return `The server cannot keep it: ${trouble}.`;
     }

@@ -1,7 +1,7 @@
 import type { FinishedSession } from '@/core/desk/view';
 import type { SessionState } from '@/core/session/state';
 import { Journal } from './journal';
-import { Standing } from './standing';
+import { Runtime } from './runtime';
 
 /** Which journals hold finished sessions. A journal goes once a browser has taken its session, or if it holds none. */
 export class Sessions {
@@ -67,7 +67,7 @@ function describe(state: SessionState): FinishedSession | null {
   if (!session || session.endedAt === null) return null;
   let lost = 0;
   let bad = 0;
-  for (const trouble of state.troubles.values()) {
+  for (const trouble of state.problems.values()) {
     lost += trouble.lost;
     bad += trouble.badCount;
   }
@@ -83,7 +83,7 @@ function describe(state: SessionState): FinishedSession | null {
 
 function rebuild(folder: string, number: number, like: SessionState): FinishedSession | null {
   const read = () => ({ snapshot: null, inputs: [...Journal.read(folder, number)] });
-  const state = Standing.stateOf(like.show, read);
+  const state = Runtime.stateOf(like.show, read);
   // A journal that was left without an end: the server was stopped in between, and the session ended with its last input.
   if (state.session && state.session.endedAt === null) state.session.endedAt = state.now;
   return describe(state);

@@ -4,7 +4,7 @@ import { dirname, join } from 'node:path';
 import { Journal } from './journal';
 import { writeWhole } from './disk';
 import { snapshotText } from './snapshot-file';
-import { Standing } from './standing';
+import { Runtime } from './runtime';
 
 /**
  * Keeps what the first `bytes` of a journal come to, so that reading it back stays short. The lines are read from the disk on top of
@@ -18,7 +18,7 @@ export function takeSnapshot(folder: string, number: number, bytes: number): voi
   if (!show) throw new Error('The journal does not begin with its show.');
   writeWhole(
     Journal.snapshotFile(folder, number),
-    snapshotText(recovered.bytes, Standing.readBack(show, recovered, reread).serialize()),
+    snapshotText(recovered.bytes, Runtime.readBack(show, recovered, reread).serialize()),
   );
 }
 

@@ -1,7 +1,7 @@
 import { spawn } from 'node:child_process';
-import type { Heard } from '@/core/engine/alert/audible';
+import type { AudibleAt } from '@/core/engine/alert/audible';
 
-type Spoken = Extract<Heard, { kind: 'speech' }>;
+type Spoken = Extract<AudibleAt, { kind: 'speech' }>;
 
 const PROGRAM = 'espeak-ng';
 /** espeak-ng's own measures: words a minute, and pitch from 0 to 99. */

@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { z } from 'zod';
 import { readShowDocument } from '@/core/show/file';
 import type { Show } from '@/core/show/show';
-import { diskTrouble, writeWhole } from './disk';
+import { diskProblem, writeWhole } from './disk';
 
 /* A show as the server keeps it: its document, and the SHA-256 of the keys that look and act. */
 
@@ -34,7 +34,7 @@ export function readStored(folder: string): ReadStored {
     json = JSON.parse(readFileSync(file, 'utf8'));
   } catch (error) {
     // Cut off, spoilt, or a folder where a file should be.
-    return { read: 'broken', says: diskTrouble(error) ?? 'its file cannot be read to the end' };
+    return { read: 'broken', says: diskProblem(error) ?? 'its file cannot be read to the end' };
   }
   const stored = storedSchema.safeParse(json);
   if (!stored.success)

@@ -75,7 +75,7 @@ export function deskView(
   for (const { id } of state.show.feeds) {
     const connection = show.connections.get(id);
     const health = connection?.keeper.health;
-    const trouble = state.troubles.get(id);
+    const trouble = state.problems.get(id);
     if (connection && health) {
       feeds[id] = {
         ...health,

@@ -1,6 +1,6 @@
 import useSWR from 'swr';
 import type { Outage } from '@/core/desk/feed-health';
-import type { BadMessage, Gap } from '@/core/intake/trouble';
+import type { RejectedMessage, Gap } from '@/core/intake/problems';
 import { ask } from './api';
 import { useShow } from './show-context';
 
@@ -11,8 +11,8 @@ export interface CheckStep {
 }
 
 /** All that the server keeps of a feed's trouble, and its latest messages as they came. Times: ms. */
-export interface FeedTroubleView {
-  bad: BadMessage[];
+export interface FeedProblemView {
+  bad: RejectedMessage[];
   badCount: number;
   gaps: Gap[];
   outages: Outage[];
@@ -38,7 +38,7 @@ function useFeed<T>(feed: string, what: string, refreshInterval: number) {
 }
 
 export const useCheck = (feed: string) => useFeed<CheckStep[]>(feed, 'check', 0);
-export const useTrouble = (feed: string) => useFeed<FeedTroubleView>(feed, 'trouble', 2000);
+export const useProblem = (feed: string) => useFeed<FeedProblemView>(feed, 'trouble', 2000);
 
 /** Has the server do something with a feed; null when it did, else why not. */
 export function useFeedCommand(feed: string): (what: 'post' | 'playback', body: unknown) => Promise<string | null> {

@@ -12,7 +12,7 @@ function tell(sentence: string | null): void {
   for (const listener of listeners) listener();
 }
 
-export const storageTrouble = {
+export const storageProblem = {
   now: (): string | null => trouble,
   subscribe: (listener: () => void): (() => void) => {
     listeners.add(listener);

@@ -80,7 +80,7 @@ export function DeskPlace() {
           deskKey={keys.desk}
           draws={desk.view?.draws ?? []}
           now={time}
-          onTrouble={setSaid}
+          onProblem={setSaid}
           onCommand={(body) => void command(body)}
         />
         {presses.length > 0 ? (

@@ -17,14 +17,14 @@ export function DrawTiles({
   draws,
   now,
   onCommand,
-  onTrouble,
+  onProblem,
 }: {
   show: Show;
   deskKey: string;
   draws: DeskView['draws'];
   now: number;
   onCommand: (command: Command) => void;
-  onTrouble: (sentence: string) => void;
+  onProblem: (sentence: string) => void;
 }) {
   return (
     <>
@@ -45,7 +45,7 @@ export function DrawTiles({
               'application/json',
               `${JSON.stringify(answer.value, null, 2)}\n`,
             );
-          else onTrouble(answer.reason);
+          else onProblem(answer.reason);
         };
         return (
           <Card key={id} label={name} className="gap-2">

@@ -22,7 +22,7 @@ interface Room {
 /** In the demo: a crowd for the made-up platforms, their pages, the compositor, and a way to start with nothing. */
 export function DemoCard() {
   const { show, reload } = useShow();
-  const [trouble, setTrouble] = useState<string | null>(null);
+  const [trouble, setProblem] = useState<string | null>(null);
   const found = show.feeds.flatMap(({ platform, handle }) => (isStandin(platform) ? [{ platform, handle }] : []));
   const rooms = found.length > 0 ? found : [{ platform: 'brindle' as const, handle: 'odavarn.kiln' }];
   const first = rooms[0] ?? { platform: 'brindle' as const, handle: 'odavarn.kiln' };
@@ -36,7 +36,7 @@ export function DemoCard() {
       ),
     );
     const refused = answers.find(({ ok }) => !ok);
-    setTrouble(refused && !refused.ok ? refused.reason : null);
+    setProblem(refused && !refused.ok ? refused.reason : null);
     await mutate();
   };
   const running = (room?.crowd ?? 0) > 0;

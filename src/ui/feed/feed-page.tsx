@@ -18,7 +18,7 @@ import { feedName, feedNote } from './feed-name';
 import { FeedAddress } from './feed-address';
 import { FeedKinds } from './feed-kinds';
 import { FeedRates } from './feed-rates';
-import { FeedTrouble } from './feed-trouble';
+import { FeedProblem } from './feed-trouble';
 import { Helper } from './helper';
 import { Mapping } from './mapping';
 import { PlaybackControls } from './playback-controls';
@@ -90,7 +90,7 @@ export function FeedPage() {
           ) : (
             <Text tone="muted">Nothing has been heard of this feed yet.</Text>
           )}
-          <FeedTrouble feed={feed} now={time} />
+          <FeedProblem feed={feed} now={time} />
         </Section>
       </View>
     </PlaceBody>

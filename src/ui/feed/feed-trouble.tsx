@@ -4,7 +4,7 @@ import { Pressable, View } from 'react-native';
 import { format } from 'date-fns';
 import Svg, { Path } from 'react-native-svg';
 import { imitationWords } from '@/core/people/imitation';
-import { useTrouble, type FeedTroubleView } from '@/ui/data/feed-api';
+import { useProblem, type FeedProblemView } from '@/ui/data/feed-api';
 import { useShow } from '@/ui/data/show-context';
 import { Segments } from '@/ui/part/choice';
 import { Text } from '@/ui/part/text';
@@ -22,8 +22,8 @@ const PARTS = [
 type Part = (typeof PARTS)[number]['value'];
 
 /** What is kept of a feed's trouble: its delay over time, and lists to look through. */
-export function FeedTrouble({ feed, now }: { feed: Feed; now: number }) {
-  const { data } = useTrouble(feed.id);
+export function FeedProblem({ feed, now }: { feed: Feed; now: number }) {
+  const { data } = useProblem(feed.id);
   const { desk } = useShow();
   const [part, setPart] = useState<Part>('bad');
   if (!data) return null;
@@ -68,7 +68,7 @@ export function FeedTrouble({ feed, now }: { feed: Feed; now: number }) {
   );
 }
 
-function Empty({ part, data, names }: { part: Part; data: FeedTroubleView; names: number }) {
+function Empty({ part, data, names }: { part: Part; data: FeedProblemView; names: number }) {
   const count = {
     bad: data.bad.length,
     gaps: data.gaps.length,

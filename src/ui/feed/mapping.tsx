@@ -7,7 +7,7 @@ import Plus from 'lucide-react-native/icons/plus';
 import { newRule, nextNeeded, withoutTarget, withTapped, type Target } from '@/core/platform/draft-rule';
 import { tryMapping, type MappedKind, type Rule } from '@/core/platform/mapping';
 import { readJson } from '@/core/platform/reading';
-import { useTrouble } from '@/ui/data/feed-api';
+import { useProblem } from '@/ui/data/feed-api';
 import { engineClock } from '@/ui/data/desk';
 import { Button } from '@/ui/part/button';
 import { AreaField } from '@/ui/part/area-field';
@@ -29,7 +29,7 @@ export function Mapping({
   feed: MappingFeed;
   change: (recipe: (draft: Draft<Feed>) => void) => void;
 }) {
-  const { data } = useTrouble(feed.id);
+  const { data } = useProblem(feed.id);
   const [pasted, setPasted] = useState<string | null>(null);
   const [caught, setCaught] = useState<string | null>(null);
   const [adding, setAdding] = useState(false);

@@ -1,6 +1,6 @@
 import { useSyncExternalStore } from 'react';
 import { View } from 'react-native';
-import { storageTrouble } from '@/ui/data/storage';
+import { storageProblem } from '@/ui/data/storage';
 import { useShow } from '@/ui/data/show-context';
 import { Button } from '@/ui/part/button';
 import { Text } from '@/ui/part/text';
@@ -8,7 +8,7 @@ import { Text } from '@/ui/part/text';
 /** What is wrong with keeping or publishing the show, above every place until it is right again. */
 export function Notices() {
   const { refused, readdressed, seen, desk } = useShow();
-  const storage = useSyncExternalStore(storageTrouble.subscribe, storageTrouble.now);
+  const storage = useSyncExternalStore(storageProblem.subscribe, storageProblem.now);
   const sentences = [storage, refused, desk.view?.trouble ?? null].filter((sentence) => sentence !== null);
   if (sentences.length === 0 && readdressed === null) return null;
   return (

@@ -3,7 +3,7 @@ import { facesFor, fontFaceRule, fontFile } from '@/core/paint/font';
 import type { DisplayList } from '@/core/paint/display';
 import { Painter, sizeOf } from '@/core/paint/painter';
 import { svgOf } from '@/core/paint/svg';
-import { Stage, type Scene } from '@/core/stage/stage';
+import { Stage, type PaintInput } from '@/core/stage/stage';
 import { mediaUrl } from '@/ui/data/media';
 
 /** What is missing is waited for so long, ms: a picture that never comes must not hold up a still. */
@@ -33,16 +33,16 @@ export class Paper {
     this.painter = new Painter(context, this.host, scale);
   }
 
-  list(scene: Scene, now: number): DisplayList {
+  list(scene: PaintInput, now: number): DisplayList {
     return this.stage.at(scene, now);
   }
 
-  paint(scene: Scene, now: number): void {
+  paint(scene: PaintInput, now: number): void {
     this.painter.paint(this.list(scene, now));
   }
 
   /** Paints until pictures and fonts are there: fonts and images are asked for by being drawn. */
-  async ready(scene: Scene, now: number): Promise<void> {
+  async ready(scene: PaintInput, now: number): Promise<void> {
     const end = performance.now() + WAIT_MS;
     this.arrivedAt = performance.now();
     do {
@@ -54,7 +54,7 @@ export class Paper {
   }
 
   /** The same as an SVG that holds its pictures and fonts itself. */
-  async svg(scene: Scene, now: number): Promise<string> {
+  async svg(scene: PaintInput, now: number): Promise<string> {
     const list = this.list(scene, now);
     const addresses = new Map<string, string>();
     for (const group of list.groups)

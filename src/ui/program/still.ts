@@ -1,6 +1,6 @@
 import { sampleOf, type Live, type Piece } from '@/core/piece';
 import type { Show } from '@/core/show/show';
-import type { Scene } from '@/core/stage/stage';
+import type { PaintInput } from '@/core/stage/stage';
 import { engineClock } from '@/ui/data/desk';
 import { saveBlob } from '@/ui/data/save-file';
 import { Paper } from './paper';
@@ -14,7 +14,7 @@ interface Now {
 const nameOf = (show: Show, ending: string): string =>
   `${show.name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()}-${new Date().toISOString().slice(0, 19).replace(/[:T]/g, '-')}.${ending}`;
 
-const sceneOf = ({ show, pieces, live }: Now): Scene => ({
+const sceneOf = ({ show, pieces, live }: Now): PaintInput => ({
   frame: show.frame,
   pieces,
   live: Object.fromEntries(pieces.map((piece) => [piece.id, live?.[piece.id] ?? sampleOf(piece, show)])),

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import { PIECE_KINDS, type Piece } from '@/core/piece';
-import { pieceTrouble } from '@/core/stage/waits';
+import { pieceProblem } from '@/core/stage/waits';
 import { useShow } from '@/ui/data/show-context';
 import { Segments } from '@/ui/part/choice';
 import { KeywordField } from '@/ui/part/keyword-field';
@@ -53,7 +53,7 @@ function What({ piece }: { piece: Piece }) {
   const set = useSet(piece);
   const kind = PIECE_KINDS[piece.kind];
   const { show } = useShow();
-  const trouble = pieceTrouble(piece, show);
+  const trouble = pieceProblem(piece, show);
   return (
     <View className="gap-4">
       <Text tone="muted">{kind.says}</Text>

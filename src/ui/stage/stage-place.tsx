@@ -6,7 +6,7 @@ import ChevronUp from 'lucide-react-native/icons/chevron-up';
 import Plus from 'lucide-react-native/icons/plus';
 import Redo2 from 'lucide-react-native/icons/redo-2';
 import Undo2 from 'lucide-react-native/icons/undo-2';
-import { pieceTrouble } from '@/core/stage/waits';
+import { pieceProblem } from '@/core/stage/waits';
 import { useShow } from '@/ui/data/show-context';
 import { useWide } from '@/ui/frame/wide';
 import { Button, IconButton } from '@/ui/part/button';
@@ -117,7 +117,7 @@ export function StagePlace() {
     show.feeds.length === 0
       ? []
       : show.pieces.flatMap((each) => {
-          const says = pieceTrouble(each, show);
+          const says = pieceProblem(each, show);
           return says === null ? [] : [`${each.name} waits: ${says}`];
         });
   const stack = (

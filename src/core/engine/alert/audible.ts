@@ -9,7 +9,7 @@ export type Audible =
   | { kind: 'speech'; text: string; language: string; speed: number; pitch: number; voice: string };
 
 /** The same at its time (ms, the engine's clock), which may be yet to come; or `hush`: all that is heard then ends. */
-export type Heard = (Audible | { kind: 'hush' }) & { id: string; at: number };
+export type AudibleAt = (Audible | { kind: 'hush' }) & { id: string; at: number };
 
 /** `after`: ms from the alert's beginning. */
 export type Sound = Audible & { after: number };

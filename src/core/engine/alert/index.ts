@@ -8,7 +8,7 @@ import type { CommandKind, Feature, Host } from '@/core/engine/kernel/feature';
 import { entriesByKey } from '@/core/engine/kernel/kept';
 import { wordValuesSchema } from '@/core/words/values';
 import type { Alert } from './alert';
-import type { Heard } from './audible';
+import type { AudibleAt } from './audible';
 import { lookSchema } from './look';
 import { followSpotlights, hear, passOver, playOn, queueOf, show as ask, takenOut } from './playing';
 import { AlertQueue } from './queue';
@@ -136,7 +136,7 @@ interface Saved {
   alerts: number;
   played: Alert[];
   queues: { spotlight: string; held: boolean; alerts: Alert[] }[];
-  heard: Heard[];
+  heard: AudibleAt[];
   sounds: number;
   lines: Line[];
 }

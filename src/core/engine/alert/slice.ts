@@ -2,7 +2,7 @@ import type { Media } from '@/core/media/media';
 import type { Host } from '@/core/engine/kernel/feature';
 import type { PieceBase } from '@/core/engine/kernel/show';
 import type { Alert } from './alert';
-import type { Heard } from './audible';
+import type { AudibleAt } from './audible';
 import type { QueuePlan } from './plan';
 import type { AlertQueue } from './queue';
 import type { SpeechPlan } from './speech';
@@ -30,7 +30,7 @@ export interface AlertSlice {
   /** How many alerts there have been: makes their ids. */
   alerts: number;
   /** The latest things to be heard, and how many there have been. */
-  heard: Heard[];
+  heard: AudibleAt[];
   sounds: number;
   /** What could not be shown in time, newest last. */
   lines: Line[];

@@ -1,21 +1,21 @@
 import { z } from 'zod';
-import { noteBad, noteGap, noTrouble, type Trouble } from '@/core/intake/trouble';
+import { noteRejected, noteGap, noProblems, type FeedProblems } from '@/core/intake/problems';
 import type { Feature, Host, InputKind } from '@/core/engine/kernel/feature';
 import { entriesByKey } from '@/core/engine/kernel/kept';
 
 /* What went wrong in each feed: messages that could not be read, and those that are missing. */
 
 export interface FeedProblemSlice {
-  troubles: Map<string, Trouble>;
+  problems: Map<string, FeedProblems>;
 }
 type FeedProblemHost = Host<object, FeedProblemSlice>;
 
 /** A feed's, made when it is first asked for. */
-export function troubleOf({ troubles }: FeedProblemHost, feed: string): Trouble {
-  let trouble = troubles.get(feed);
+export function problemsOf({ problems }: FeedProblemHost, feed: string): FeedProblems {
+  let trouble = problems.get(feed);
   if (!trouble) {
-    trouble = noTrouble();
-    troubles.set(feed, trouble);
+    trouble = noProblems();
+    problems.set(feed, trouble);
   }
   return trouble;
 }
@@ -35,7 +35,7 @@ const gapSchema = z.object({
 const gap: InputKind<z.infer<typeof gapSchema>, FeedProblemHost> = {
   input: 'gap',
   schema: gapSchema,
-  run: (state, input) => noteGap(troubleOf(state, input.feed), input.from ?? null, input.at, input.lost),
+  run: (state, input) => noteGap(problemsOf(state, input.feed), input.from ?? null, input.at, input.lost),
 };
 
 const badSchema = z.object({
@@ -49,7 +49,7 @@ const badSchema = z.object({
 const bad: InputKind<z.infer<typeof badSchema>, FeedProblemHost> = {
   input: 'bad',
   schema: badSchema,
-  run: (state, input) => noteBad(troubleOf(state, input.feed), input.at, input.reason, input.text),
+  run: (state, input) => noteRejected(problemsOf(state, input.feed), input.at, input.reason, input.text),
 };
 
 const number = z.number();
@@ -65,8 +65,9 @@ const saved = z.object({
 export const feedProblem = {
   name: 'feedProblem',
   inputs: [gap, bad],
-  create: (): FeedProblemSlice => ({ troubles: new Map() }),
+  create: (): FeedProblemSlice => ({ problems: new Map() }),
+  // The name that snapshots have had from the first.
   saved: { troubles: z.array(z.tuple([text, saved])) },
-  serialize: ({ troubles }) => ({ troubles: entriesByKey(troubles) }),
-  deserialize: ({ troubles }: { troubles: [string, Trouble][] }) => ({ troubles: new Map(troubles) }),
+  serialize: ({ problems }) => ({ troubles: entriesByKey(problems) }),
+  deserialize: ({ troubles }: { troubles: [string, FeedProblems][] }) => ({ problems: new Map(troubles) }),
 } satisfies Feature<object, FeedProblemSlice>;

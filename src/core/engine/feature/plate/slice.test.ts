@@ -120,7 +120,7 @@ test('a leaderboard of several measures: each in turn under its own title', () =
   const title = (now: number): string =>
     (group?.clock?.(now).ops ?? []).flatMap((op) => (op.op === 'text' ? [op.text] : []))[0] ?? '';
   expect([0, 4999, 5000, 10_000].map(title)).toEqual(['Glazers', 'Glazers', 'Glazers: gifts', 'Glazers']);
-  expect(leaderboard.twin(piece, live, 0)).toBe(
+  expect(leaderboard.alternative(piece, live, 0)).toBe(
     'Glazers: 1 ines 100, 2 mirek 90. Glazers: gifts: 1 ines 10, 2 mirek 9',
   );
 });
@@ -139,9 +139,9 @@ test('a leaderboard tells who has come up and who has gone down since the minute
     ],
     [piece] as never,
   );
-  expect(leaderboard.twin(piece, leaderboard.live(piece, deserialize(structuredClone(serialize(state)))), 0)).toBe(
-    ': 1 hana 60 (+2), 2 ines 50 (−1), 3 mirek 30 (−1), 4 aiko 10',
-  );
+  expect(
+    leaderboard.alternative(piece, leaderboard.live(piece, deserialize(structuredClone(serialize(state)))), 0),
+  ).toBe(': 1 hana 60 (+2), 2 ines 50 (−1), 3 mirek 30 (−1), 4 aiko 10');
 });
 
 describe('the shelf', () => {
@@ -157,7 +157,7 @@ describe('the shelf', () => {
       items: Array.from({ length: 4 }, () => ({ name: 'Glaze Pot', coins: 50 })),
     });
     expect(shelf.live({ ...piece, every: 0 }, state).items.length).toBe(64);
-    expect(shelf.twin(piece, shelf.live(piece, deserialize(structuredClone(serialize(state)))), 0)).toBe(
+    expect(shelf.alternative(piece, shelf.live(piece, deserialize(structuredClone(serialize(state)))), 0)).toBe(
       'Tonight’s shelf: 4 gifts, filled 1 ×',
     );
   });

@@ -2,7 +2,7 @@ import type { IntakeState } from './intake';
 import { SeenIds } from './seen';
 
 /** An intake's state as plain JSON, and back. */
-export const freezeIntake = (state: IntakeState) => ({
+export const serializeIntake = (state: IntakeState) => ({
   seen: state.seen.freeze(),
   roomId: state.roomId,
   roomLikes: state.roomLikes,
@@ -13,9 +13,9 @@ export const freezeIntake = (state: IntakeState) => ({
   open: [...state.open],
 });
 
-export type FrozenIntake = ReturnType<typeof freezeIntake>;
+export type SavedIntake = ReturnType<typeof serializeIntake>;
 
-export const thawIntake = (frozen: FrozenIntake): IntakeState => ({
+export const deserializeIntake = (frozen: SavedIntake): IntakeState => ({
   ...frozen,
   seen: SeenIds.thaw(frozen.seen),
   streaks: new Map(frozen.streaks),

@@ -16,19 +16,19 @@ import { emptyShow } from '@/core/show/starter';
 import { everywhere } from '@/server/feed/outward';
 import { newLog } from '@/server/log';
 import { DAY_MS, type Limits } from './allowance';
-import { House } from './house';
+import { ShowHost } from './show-host';
 
 /* All shows of a server: one that is broken, full, asleep or another's costs itself alone. */
 
 const KEY = 'desk-key-0123456789';
 const OTHER = 'other-key-0123456789';
 let folder: string;
-let house: House;
+let host: ShowHost;
 let now: number;
 let logged: string[];
 
 const open = (limits: Partial<Limits> = {}): void => {
-  house = new House({
+  host = new ShowHost({
     folder,
     addresses: { brindle: 'http://127.0.0.1:9', oxbow: 'http://127.0.0.1:9', tarn: 'http://127.0.0.1:9' },
     self: '',
@@ -39,17 +39,17 @@ const open = (limits: Partial<Limits> = {}): void => {
   });
 };
 beforeEach(() => {
-  folder = mkdtempSync(join(tmpdir(), 'gavirn-house-'));
+  folder = mkdtempSync(join(tmpdir(), 'gavirn-host-'));
   now = Date.now();
   logged = [];
   open();
 });
 afterEach(async () => {
-  await house.close();
+  await host.close();
   rmSync(folder, { recursive: true, force: true });
 });
 const again = async (limits: Partial<Limits> = {}): Promise<void> => {
-  await house.close();
+  await host.close();
   open(limits);
 };
 const feed: Feed = {
@@ -67,7 +67,7 @@ const showOf = (id: string, feeds: Feed[] = [feed]) => ({
   outlets: [{ id: 'main', name: 'Main', sounds: true, shows: { kind: 'all' as const }, whose: 'viewers' as const }],
 });
 const publish = (id: string, more: { key?: string; outlet?: string; inbox?: string; feeds?: Feed[] } = {}) =>
-  house.publish(
+  host.publish(
     showOf(id, more.feeds),
     more.key ?? KEY,
     { main: more.outlet ?? `outlet-${id}-0123456789` },
@@ -81,7 +81,7 @@ const folderOf = (id: string): string =>
     shows().find((name) => readFileSync(join(folder, 'shows', name, 'show.json'), 'utf8').includes(`"id":"${id}"`)) ??
       'none',
   );
-const found = (id: string, key = KEY): string => house.desk(id, key).found;
+const found = (id: string, key = KEY): string => host.desk(id, key).found;
 
 test.each<[string, (show: string) => void, RegExp]>([
   [
@@ -117,13 +117,13 @@ test.each<[string, (show: string) => void, RegExp]>([
   ],
 ])('%s: that show is named to its streamer, its files stay, the others run', async (_name, damage, says) => {
   for (const id of ['a', 'b']) expect(publish(id)).toEqual({ ok: true });
-  await house.close();
+  await host.close();
   const broken = folderOf('a');
   damage(broken);
   const files = readdirSync(broken);
   open();
   expect(found('b')).toBe('show');
-  const asked = house.desk('a', KEY);
+  const asked = host.desk('a', KEY);
   // A secret that cannot be read is handed over again by the browser: the show itself runs.
   if (asked.found === 'show') return expect(_name).toMatch(/secrets/);
   expect(asked).toEqual({ found: 'broken', says: expect.stringMatching(says) });
@@ -139,7 +139,7 @@ test.each<[string, (show: string) => void, RegExp]>([
 
 test('journals with strange names, snapshots of nothing and half-written files cost nobody anything', async () => {
   publish('a');
-  await house.close();
+  await host.close();
   const show = folderOf('a');
   mkdirSync(join(show, '9.journal'));
   writeFileSync(join(show, '1.snapshot'), '{"bytes":0,"content":{}}');
@@ -163,8 +163,8 @@ test('an outlet’s or a feed’s address belongs to one show: whoever else name
     taken: { outlets: [], feeds: ['c'] },
   });
   expect([
-    house.outlet('outlet-mine-0123456789')?.live.state.show.id,
-    house.inbox('inbox-mine-0123456789')?.live.state.show.id,
+    host.outlet('outlet-mine-0123456789')?.live.state.show.id,
+    host.inbox('inbox-mine-0123456789')?.live.state.show.id,
   ]).toEqual(['mine', 'mine']);
   expect(publish('theirs', { key: OTHER })).toEqual({ ok: true });
   // Its own may be sent again, and go back to nobody once it is gone.
@@ -173,7 +173,7 @@ test('an outlet’s or a feed’s address belongs to one show: whoever else name
 
 test('an address is free again once its show is gone', async () => {
   publish('mine');
-  await house.remove('mine');
+  await host.remove('mine');
   expect(publish('theirs', { key: OTHER, outlet: 'outlet-mine-0123456789', inbox: 'inbox-mine-0123456789' })).toEqual({
     ok: true,
   });
@@ -203,14 +203,14 @@ test('recordings count, and go with their feeds', async () => {
   };
   await again({ showBytes: 1000, allBytes: 1500 });
   for (const id of ['a', 'b']) publish(id, { feeds: [feed, file] });
-  expect(house.refuses('a', 900)).toBeNull();
-  await house.keepRecording('a', 'r', 'x'.repeat(900));
-  expect(house.refuses('a', 200)).toMatch(/files of one show/);
-  expect(house.refuses('b', 700)).toMatch(/all its shows/);
+  expect(host.refuses('a', 900)).toBeNull();
+  await host.keepRecording('a', 'r', 'x'.repeat(900));
+  expect(host.refuses('a', 200)).toMatch(/files of one show/);
+  expect(host.refuses('b', 700)).toMatch(/all its shows/);
   const kept = (): string[] => readdirSync(folderOf('a')).filter((name) => name.endsWith('.recording'));
   expect(kept()).toHaveLength(1);
   publish('a');
-  expect([kept(), house.refuses('a', 900)]).toEqual([[], null]);
+  expect([kept(), host.refuses('a', 900)]).toEqual([[], null]);
 });
 
 test('files are for this account alone', () => {
@@ -232,32 +232,32 @@ describe('a show that nobody has opened for long', () => {
   test('sleeps, with its files left, and wakes within two seconds when anything of it is opened', async () => {
     for (const open of [
       () => found('a') === 'show',
-      () => house.outlet('outlet-a-0123456789') !== null,
-      () => house.inbox('inbox-a-0123456789') !== null,
+      () => host.outlet('outlet-a-0123456789') !== null,
+      () => host.inbox('inbox-a-0123456789') !== null,
     ]) {
       publish('a');
       now += 29 * DAY_MS;
-      house.letSleep();
+      host.letSleep();
       expect(sleep()).toBe(false);
       now += 2 * DAY_MS;
-      house.letSleep();
-      expect([sleep(), house.deskOf('a'), house.hasOutlet('outlet-a-0123456789')]).toEqual([true, null, true]);
+      host.letSleep();
+      expect([sleep(), host.deskOf('a'), host.hasOutlet('outlet-a-0123456789')]).toEqual([true, null, true]);
       const started = performance.now();
       expect(open()).toBe(true);
       expect(performance.now() - started).toBeLessThan(2000);
-      expect([sleep(), house.deskOf('a') === null]).toEqual([false, false]);
-      const desk = house.desk('a', KEY);
+      expect([sleep(), host.deskOf('a') === null]).toEqual([false, false]);
+      const desk = host.desk('a', KEY);
       expect(desk.found === 'show' ? desk.live.told.at(-1)?.says : null).toMatch(/had slept on the server/);
     }
   });
 
   test('does not sleep while someone looks at an outlet of it, or while a session is on', async () => {
     publish('a');
-    const outlet = house.outlet('outlet-a-0123456789');
+    const outlet = host.outlet('outlet-a-0123456789');
     const stream = { send: () => undefined, full: false, end: () => undefined };
     outlet?.channel.add(stream);
     now += 40 * DAY_MS;
-    house.letSleep();
+    host.letSleep();
     expect(sleep()).toBe(false);
     outlet?.channel.remove(stream);
     const event = {
@@ -272,26 +272,26 @@ describe('a show that nobody has opened for long', () => {
       }),
     };
     expect((await outlet?.live.receive('c', event))?.status).toBe(204);
-    house.letSleep();
+    host.letSleep();
     expect([outlet?.live.isOn, sleep()]).toEqual([true, false]);
     outlet?.live.endSession();
-    house.letSleep();
+    host.letSleep();
     expect(sleep()).toBe(true);
   });
 
   test('is still asleep after a restart, and when it was opened is known then, too', async () => {
     publish('a');
     now += 31 * DAY_MS;
-    house.letSleep();
+    host.letSleep();
     await again({ sleepMs: 30 * DAY_MS });
-    expect([sleep(), house.deskOf('a')]).toEqual([true, null]);
+    expect([sleep(), host.deskOf('a')]).toEqual([true, null]);
     expect(found('a')).toBe('show');
-    await house.close();
+    await host.close();
     const file = join(folderOf('a'), 'show.json');
     expect(Math.abs(statSync(file).mtimeMs - now)).toBeLessThan(1000);
     utimesSync(file, now / 1000 - 31 * 86_400, now / 1000 - 31 * 86_400);
     open({ sleepMs: 30 * DAY_MS });
-    house.letSleep();
+    host.letSleep();
     expect(sleep()).toBe(true);
   });
 });
@@ -300,7 +300,7 @@ test('a show’s key tells whose it is', () => {
   publish('a');
   expect([found('a'), found('a', OTHER), found('nobody')]).toEqual(['show', 'notYours', 'none']);
   expect(publish('a', { key: OTHER })).toMatchObject({ ok: false, status: 403 });
-  expect([house.mayPublish('a', KEY), house.mayPublish('a', OTHER), house.mayPublish('b', OTHER)]).toEqual([
+  expect([host.mayPublish('a', KEY), host.mayPublish('a', OTHER), host.mayPublish('b', OTHER)]).toEqual([
     'owner',
     'notYours',
     'new',

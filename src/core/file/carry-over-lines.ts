@@ -10,7 +10,7 @@ export const LONGEST_LINE = 4 << 20;
 const LISTS = carriedListsOf(KIT);
 const isList = (name: string): boolean => name in LISTS;
 
-export function* lastingLines(lasting: CarryOver): Generator<string> {
+export function* carryOverLines(lasting: CarryOver): Generator<string> {
   for (const [of, list] of Object.entries(lasting) as [string, unknown[]][]) {
     for (let from = 0; from < list.length; from += ENTRIES_A_LINE)
       yield `${JSON.stringify({ of, entries: list.slice(from, from + ENTRIES_A_LINE) })}\n`;
@@ -18,7 +18,7 @@ export function* lastingLines(lasting: CarryOver): Generator<string> {
 }
 
 /** Takes lines one after another and puts together what they hold. */
-export class LastingReader {
+export class CarryOverReader {
   private readonly lists: Record<string, unknown[]> = Object.fromEntries(Object.keys(LISTS).map((name) => [name, []]));
 
   /** @returns why a line cannot be used, in a sentence; null when it can */

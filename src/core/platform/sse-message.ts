@@ -1,5 +1,5 @@
 /** One message as a transport delivers it: for an event stream the three fields of WHATWG HTML, section 9.2.6. */
-export interface Frame {
+export interface SseMessage {
   event: string;
   data: string;
   id: string;

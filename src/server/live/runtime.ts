@@ -5,7 +5,7 @@ import type { Effect } from '@/core/engine/kernel/effect';
 import { Guard, type Caught } from '@/core/session/guard';
 import type { Input } from '@/core/session/input';
 import { newState, type SessionState } from '@/core/session/state';
-import { freezeIntake, thawIntake, type FrozenIntake } from '@/core/intake/frozen';
+import { serializeIntake, deserializeIntake, type SavedIntake } from '@/core/intake/saved';
 import { closeStreak, newIntake, remember, setCounter, type IntakeState } from '@/core/intake/intake';
 import type { Show } from '@/core/show/show';
 import type { Room } from '@/server/feed/client';
@@ -13,7 +13,7 @@ import type { Room } from '@/server/feed/client';
 /** A standing as plain JSON: what a snapshot holds. */
 export interface FrozenStanding {
   state: SavedState;
-  intakes: [string, FrozenIntake][];
+  intakes: [string, SavedIntake][];
   positions: [string, string][];
   rooms: [string, Room][];
   recent: [string, string[]][];
@@ -35,7 +35,7 @@ export interface Applied {
  * All that a session's journal comes to: the engine's state, what intake has let in, and where each feed can be resumed. It follows
  * from the journal's lines alone, so that the process that takes snapshots arrives at the same one.
  */
-export class Standing {
+export class Runtime {
   readonly recorder = new Recorder();
   private readonly guard: Guard;
   /** Where each feed can be resumed, and what its room was there. */
@@ -48,15 +48,15 @@ export class Standing {
   /** @param history makes the state again from all that was done before the input that is being done */
   private constructor(state: SessionState, frozen: Omit<FrozenStanding, 'state'>, history: () => SessionState) {
     this.guard = new Guard(state, history);
-    this.intakes = new Map(frozen.intakes.map(([feed, intake]) => [feed, thawIntake(intake)]));
+    this.intakes = new Map(frozen.intakes.map(([feed, intake]) => [feed, deserializeIntake(intake)]));
     this.positions = new Map(frozen.positions);
     this.rooms = new Map(frozen.rooms);
     this.recent = new Map(frozen.recent);
   }
 
   /** One of nothing, with a show. */
-  static of(show: Show, history: () => SessionState = () => newState(show)): Standing {
-    return new Standing(newState(show), { intakes: [], positions: [], rooms: [], recent: [] }, history);
+  static of(show: Show, history: () => SessionState = () => newState(show)): Runtime {
+    return new Runtime(newState(show), { intakes: [], positions: [], rooms: [], recent: [] }, history);
   }
 
   /**
@@ -69,15 +69,13 @@ export class Standing {
     recovered: StandingSource,
     reread: () => StandingSource,
     later?: () => SessionState,
-  ): Standing {
+  ): Runtime {
     let done = 0;
     // While it is read, what came before is what has been read so far; from then on it is all of it, and what comes.
-    const history = (): SessionState => (reading || !later ? Standing.stateOf(show, reread, done) : later());
+    const history = (): SessionState => (reading || !later ? Runtime.stateOf(show, reread, done) : later());
     let reading = true;
     const { snapshot, inputs } = recovered;
-    const standing = snapshot
-      ? new Standing(deserialize(snapshot.state), snapshot, history)
-      : Standing.of(show, history);
+    const standing = snapshot ? new Runtime(deserialize(snapshot.state), snapshot, history) : Runtime.of(show, history);
     for (const input of inputs) {
       standing.apply(input, true);
       done += 1;
@@ -89,7 +87,7 @@ export class Standing {
   /** The state that the first inputs come to; all of them where it is not said how many. */
   static stateOf(show: Show, reread: () => StandingSource, upTo = Infinity): SessionState {
     const { snapshot, inputs } = reread();
-    return Standing.readBack(show, { snapshot, inputs: inputs.slice(0, upTo) }, reread).state;
+    return Runtime.readBack(show, { snapshot, inputs: inputs.slice(0, upTo) }, reread).state;
   }
 
   get state(): SessionState {
@@ -97,8 +95,8 @@ export class Standing {
   }
 
   /** The same intakes, positions and rooms with another state: as a session begins. */
-  next(state: SessionState, history: () => SessionState): Standing {
-    const next = new Standing(
+  next(state: SessionState, history: () => SessionState): Runtime {
+    const next = new Runtime(
       state,
       {
         intakes: [],
@@ -115,7 +113,7 @@ export class Standing {
   serialize(): FrozenStanding {
     return {
       state: serialize(this.state),
-      intakes: [...this.intakes].map(([feed, intake]) => [feed, freezeIntake(intake)]),
+      intakes: [...this.intakes].map(([feed, intake]) => [feed, serializeIntake(intake)]),
       positions: [...this.positions],
       rooms: [...this.rooms],
       recent: [...this.recent.keys()].map((feed) => [feed, this.recentOf(feed)]),

@@ -4,7 +4,7 @@ import type { StreamEvent } from '@/core/event/event';
  * What an adapter makes of one message, before the rules of intake: the event as the platform tells it, and beside it whatever is
  * cumulative and has yet to become a difference.
  */
-export interface Heard {
+export interface Received {
   event: StreamEvent;
   /** The room's likes since it went live, as this message states them. */
   likesTotal?: number;
@@ -13,11 +13,11 @@ export interface Heard {
 }
 
 /** What some platforms only count, for nobody in particular: the kind of event that a difference becomes. */
-export type Counter = 'like' | 'follow';
+export type Cumulative = 'like' | 'follow';
 
 /** A message read, refused with a sentence, or the platform's word that messages are missing (`lost`: how many, if it knows). */
 export type Reading =
-  | { kind: 'heard'; heard: Heard }
-  | { kind: 'counter'; counter: Counter; value: number; at: number }
+  | { kind: 'heard'; heard: Received }
+  | { kind: 'counter'; counter: Cumulative; value: number; at: number }
   | { kind: 'gap'; lost: number | null; at: number | null }
   | { kind: 'bad'; reason: string };

@@ -9,7 +9,7 @@ import { noLog, showHash, type Log } from '@/server/log';
 import { Allowance, LIMITS, type Limits } from './allowance';
 import type { Channel } from './channel';
 import { deskChannel, outletChannel } from './channels';
-import { diskTrouble, makeFolder } from './disk';
+import { diskProblem, makeFolder } from './disk';
 import { Journal } from './journal';
 import { LiveShow } from './live-show';
 import { MediaStore } from './media-store';
@@ -41,7 +41,7 @@ interface Entry {
   openedAt: number;
 }
 
-export interface HouseOptions {
+export interface ShowHostOptions {
   folder: string;
   addresses: PlatformAddresses;
   /** Where this server is reached from outside, without a slash at the end. */
@@ -63,7 +63,7 @@ export type Published =
   | { ok: false; status: 403 | 409 | 422 | 503 | 507; detail: string; taken?: { outlets: string[]; feeds: string[] } };
 
 /** All shows that this server runs, what it keeps of them on the disk, and who may look at them or act. */
-export class House {
+export class ShowHost {
   private readonly entries = new Map<string, Entry>();
   /** Shows whose files cannot be used, by their folder: they stay as they are, and the others run. */
   private readonly broken = new Map<string, string>();
@@ -78,7 +78,7 @@ export class House {
   private readonly looking: ReturnType<typeof setInterval>;
 
   /** Throws where the folder cannot be used at all. */
-  constructor(private readonly options: HouseOptions) {
+  constructor(private readonly options: ShowHostOptions) {
     this.limits = { ...LIMITS, ...options.limits };
     this.log = options.log ?? noLog();
     this.now = options.now ?? Date.now;
@@ -116,7 +116,7 @@ export class House {
       if (!asleep) this.wake(entry);
     } catch (error) {
       // Whatever is wrong with its files: the others run.
-      this.leaveAside(name, diskTrouble(error) ?? 'its files cannot be used', error);
+      this.leaveAside(name, diskProblem(error) ?? 'its files cannot be used', error);
     }
   }
 
@@ -185,7 +185,7 @@ export class House {
       return entry.running;
     } catch (error) {
       this.entries.delete(show.id);
-      this.leaveAside(this.nameOf(show.id), diskTrouble(error) ?? 'its sessions cannot be read', error);
+      this.leaveAside(this.nameOf(show.id), diskProblem(error) ?? 'its sessions cannot be read', error);
       return null;
     }
   }
@@ -305,7 +305,7 @@ export class House {
       return may === 'new' ? this.publishNew(stored, secrets) : this.publishAgain(stored, secrets);
     } catch (error) {
       // A fault of the disk; anything else is one of ours, and is said as such.
-      const says = diskTrouble(error);
+      const says = diskProblem(error);
       if (says === null) throw error;
       this.log.error({ show: showHash(show.id), err: error }, 'A show could not be written.');
       return {
@@ -398,7 +398,7 @@ export class House {
         Journal.rewrite(folder, number, (input) => withoutViewer(input, viewer));
     } catch (error) {
       // Those that were not written anew are as they were.
-      trouble = diskTrouble(error) ?? 'a journal cannot be read';
+      trouble = diskProblem(error) ?? 'a journal cannot be read';
       this.log.error({ show: showHash(id), err: error }, 'A viewer could not be forgotten.');
     }
     this.wake(entry);

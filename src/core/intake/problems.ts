@@ -1,8 +1,8 @@
 /** How many refused messages a feed keeps for the streamer to look at, and how much of each (UTF-16 units). */
-export const KEPT_BAD = 50;
+export const KEPT_REJECTED = 50;
 export const KEPT_TEXT = 4096;
 
-export interface BadMessage {
+export interface RejectedMessage {
   at: number;
   reason: string;
   text: string;
@@ -17,25 +17,25 @@ export interface Gap {
 }
 
 /** What went wrong in one feed: counted in full, kept in part. Nothing here ever stops a feed. */
-export interface Trouble {
+export interface FeedProblems {
   badCount: number;
-  bad: BadMessage[];
+  bad: RejectedMessage[];
   lost: number;
   gaps: Gap[];
   duplicates: number;
 }
 
-export const noTrouble = (): Trouble => ({ badCount: 0, bad: [], lost: 0, gaps: [], duplicates: 0 });
+export const noProblems = (): FeedProblems => ({ badCount: 0, bad: [], lost: 0, gaps: [], duplicates: 0 });
 
-/** Counts a refused message and keeps its beginning; the oldest of more than KEPT_BAD goes. */
-export function noteBad(trouble: Trouble, at: number, reason: string, text: string): void {
+/** Counts a refused message and keeps its beginning; the oldest of more than KEPT_REJECTED goes. */
+export function noteRejected(trouble: FeedProblems, at: number, reason: string, text: string): void {
   trouble.badCount += 1;
   trouble.bad.push({ at, reason, text: text.slice(0, KEPT_TEXT) });
-  if (trouble.bad.length > KEPT_BAD) trouble.bad.shift();
+  if (trouble.bad.length > KEPT_REJECTED) trouble.bad.shift();
 }
 
-export function noteGap(trouble: Trouble, from: number | null, at: number, lost: number | null): void {
+export function noteGap(trouble: FeedProblems, from: number | null, at: number, lost: number | null): void {
   trouble.lost += lost ?? 0;
   trouble.gaps.push({ from, at, lost });
-  if (trouble.gaps.length > KEPT_BAD) trouble.gaps.shift();
+  if (trouble.gaps.length > KEPT_REJECTED) trouble.gaps.shift();
 }
