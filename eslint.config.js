@@ -53,7 +53,7 @@ const features = readdirSync('src/core/engine/feature').map((name) => ({
 }));
 
 module.exports = defineConfig([
-  { ignores: ['dist/**', 'node_modules/**', '.expo/**', '.gavirn/**', 'env.d.ts'] },
+  { ignores: ['dist/**', 'node_modules/**', '.expo/**', '.gavirn/**', '.gavirn-dev/**', 'env.d.ts'] },
   expo,
   {
     files: ['**/*.{ts,tsx}'],

@@ -1,4 +1,4 @@
-/* Three projects: what needs no screen (fast, through esbuild), the interface as React Native, and the interface as a page. */
+/* Two projects: what needs no screen (fast, through esbuild), and the interface as a page: the web is what it is made for and run on. */
 const alias = { '^@/(.*)$': '<rootDir>/src/$1' };
 
 /** The icons' CommonJS files, since Jest reads no .mjs. */
@@ -23,12 +23,6 @@ module.exports = {
         '/node_modules/(?!(canonicalize|re2js|file-type|strtok3|token-types|uint8array-extras|@tokenizer|@borewit|image-size|@noble|intl-messageformat|@formatjs|wavefile|jsonpath-rfc9535|csv-parse|eventsource-parser|culori|pixelmatch|immer|http-proxy-middleware|httpxy|is-plain-obj)/)',
       ],
       moduleNameMapper: alias,
-    },
-    {
-      displayName: 'native',
-      preset: 'jest-expo',
-      testMatch: ['<rootDir>/src/ui/**/*.native.test.tsx'],
-      moduleNameMapper: screen,
     },
     {
       displayName: 'dom',

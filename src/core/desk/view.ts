@@ -74,7 +74,7 @@ export interface DeskView {
   goals: GoalState[];
   counters: Record<string, number>;
   countdowns: CountdownState[];
-  /** When goals will be reached and countdowns end at the present rate (outlook.ts). */
+  /** When goals will be reached and countdowns end at the present rate (session/outlook.ts). */
   outlooks: Record<string, number>;
   /** Changes by hand, newest last. */
   hand: HandChange[];

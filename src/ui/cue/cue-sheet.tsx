@@ -14,7 +14,7 @@ import { WhoEditor } from './who-editor';
 import { WholeCue } from './whole-cue';
 
 /**
- * One part of a cue's sentence, to be changed. `field`: that of its token (src/core/engine/sentence.ts): of the "when", `<step>.<field>`,
+ * One part of a cue's sentence, to be changed. `field`: that of its token (src/core/show/sentence.ts): of the "when", `<step>.<field>`,
  * `who`, `feeds`, `hold.<field>`; or `cue` for all of it.
  */
 export function CueSheet({

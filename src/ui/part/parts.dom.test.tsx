@@ -1,8 +1,10 @@
 import { act, fireEvent, render, screen } from '@testing-library/react';
 import { useState } from 'react';
 import { words } from '../desk/happened-row';
+import { Choice } from './choice';
 import { NumberField, TextField } from './field';
 import { Sheet } from './sheet';
+import { Text } from './text';
 import { ViewerText } from './viewer-text';
 
 /* Parts of the interface as a page renders them. */
@@ -111,4 +113,28 @@ test.each([
       ...rest,
     }),
   ).toBe(said);
+});
+
+test('one of several: what is chosen says so, a tap chooses another', () => {
+  const onChange = jest.fn();
+  render(
+    <Choice
+      label="Gift"
+      options={[
+        { value: 'any', label: 'Any gift' },
+        { value: 'pot', label: 'Glaze Pot', note: '50 coins' },
+      ]}
+      value="any"
+      onChange={onChange}
+    />,
+  );
+  expect(screen.getByRole('radio', { name: 'Any gift', checked: true })).toBeTruthy();
+  fireEvent.click(screen.getByRole('radio', { name: 'Glaze Pot', checked: false }));
+  expect(onChange).toHaveBeenCalledWith('pot');
+  expect(screen.getByText('50 coins')).toBeTruthy();
+});
+
+test('a heading says its level', () => {
+  render(<Text level={2}>Shows</Text>);
+  expect(screen.getByRole('heading', { name: 'Shows' })).toBeTruthy();
 });

@@ -6,7 +6,7 @@ import type { People } from './people';
 import { hasDay, SESSION, type Span, type Window } from './window';
 import type { ViewerTally } from './viewer-tally';
 
-/** Likes decide between equals on every board. Whatever gives points says so itself (earning.ts). */
+/** Likes decide between equals on every board. Whatever gives points says so itself (feature/points). */
 const moves = (measure: BoardMeasure): ReadonlySet<EventKind> => new Set([...MEASURE[measure].kinds, 'like']);
 
 /** As many places as any piece or file asks for. */

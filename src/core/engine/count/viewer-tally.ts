@@ -22,7 +22,7 @@ export interface ViewerTally {
   /** Tips alone (absent: none), and all worth: thousandths of a minor unit of the streamer's currency (src/core/event/money.ts). */
   tips?: number;
   worth: number;
-  /** Points earned in this session (earning.ts). */
+  /** Points earned in this session (feature/points/earning.ts). */
   points: number;
   /** What was done on other days than the session's first, if anything was (past.ts). */
   days?: [Day, Row][];
