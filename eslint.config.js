@@ -52,6 +52,12 @@ const features = readdirSync('src/core/engine/feature').map((name) => ({
   message: 'docs/architecture.md: a feature never imports another; it asks the kernel.',
 }));
 
+/* Files that are longer than these rules allow, until they are parted. Nothing is added here: what grows too long is two ideas. */
+const exceptions = Object.entries(require('./lint-exceptions.json')).map(([rule, files]) => ({
+  files,
+  rules: { [rule]: 'off' },
+}));
+
 module.exports = defineConfig([
   { ignores: ['dist/**', 'node_modules/**', '.expo/**', '.gavirn/**', '.gavirn-dev/**', 'env.d.ts'] },
   expo,
@@ -61,7 +67,9 @@ module.exports = defineConfig([
     rules: {
       '@typescript-eslint/no-explicit-any': 'error',
       '@typescript-eslint/ban-ts-comment': 'error',
-      'max-lines': ['error', { max: 640 }],
+      'max-lines': ['error', { max: 300 }],
+      'max-lines-per-function': ['error', { max: 60 }],
+      'max-params': ['error', 4],
       'no-console': 'error',
       // fast-check's own way of writing is through its namespace.
       'import/no-named-as-default-member': 'off',
@@ -112,4 +120,7 @@ module.exports = defineConfig([
       ],
     },
   },
+  // What a test says in one place may be long; what it needs may be many things.
+  { files: ['**/*.test.{ts,tsx}'], rules: { 'max-lines-per-function': 'off', 'max-params': 'off' } },
+  ...exceptions,
 ]);

@@ -32,7 +32,7 @@ const tryCommand: CommandKind<z.infer<typeof trySchema>, AlertHost & Host<CueSho
   schema: trySchema,
   run(state, { cue, values }, emit) {
     const found = state.derived.cuesById.get(cue);
-    if (found) tryCue(state, found, `try/${state.alerts}/${state.sounds}`, emit, values);
+    if (found) tryCue(state, found, { seed: `try/${state.alerts}/${state.sounds}`, values }, emit);
   },
 };
 

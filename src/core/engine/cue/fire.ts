@@ -121,8 +121,16 @@ export function fire(
 
 const heldBack = (cue: SomeCue, why: HeldBack, emit: Emit): void => emit?.({ effect: 'held', cue: cue.id, why });
 
-/** Does a cue as if it had fired, with the values given or made-up ones; nothing holds it back. @param seed what chance is drawn from */
-export function tryCue(state: CueHost, cue: SomeCue, seed: string, emit: Emit, given?: WordValues): void {
+/**
+ * Does a cue as if it had fired; nothing holds it back.
+ * @param by what chance is drawn from, and the words' values, if they are not to be made-up ones
+ */
+export function tryCue(
+  state: CueHost,
+  cue: SomeCue,
+  { seed, values: given }: { seed: string; values?: WordValues },
+  emit: Emit,
+): void {
   const values = given ?? state.kit.whens.get(cue.when.kind)?.sample(cue.when) ?? {};
   const cause: Cause = {
     values,
