@@ -1,5 +1,6 @@
 import assert from 'node:assert/strict';
 import { readFileSync } from 'node:fs';
+import { get, type IncomingMessage } from 'node:http';
 import { after, before, test } from 'node:test';
 import type { Page } from 'playwright-core';
 import { SHOW_VERSION } from '@/core/show/show';
@@ -209,3 +210,22 @@ for (const colorScheme of ['dark', 'light'] as const) {
     await page.context().close();
   });
 }
+
+test('built files come as they were compressed when they were built, and as they are to whoever takes no such form', async () => {
+  const html = await (await fetch(world.address)).text();
+  const script = /src="(\/_expo\/[^"]+\.js)"/.exec(html)?.[1];
+  assert.ok(script, 'the page names its script');
+  const asked = (path: string, encoding: string): Promise<IncomingMessage> =>
+    new Promise((resolve, reject) =>
+      get(`${world.address}${path}`, { headers: { 'accept-encoding': encoding } }, (answer) => {
+        answer.resume();
+        resolve(answer);
+      }).on('error', reject),
+    );
+  for (const path of [script, '/outlet/outlet.js']) {
+    const [small, whole] = [await asked(path, 'gzip, br'), await asked(path, 'identity')];
+    assert.deepEqual([small.statusCode, small.headers['content-encoding']], [200, 'br']);
+    assert.deepEqual([whole.statusCode, whole.headers['content-encoding']], [200, undefined]);
+    assert.ok(Number(small.headers['content-length']) < 0.4 * Number(whole.headers['content-length']));
+  }
+});

@@ -1,6 +1,7 @@
 import { code } from 'currency-codes';
 import { z } from 'zod';
 import type { StreamEvent } from './event';
+import { WORTH_PARTS } from './worth-parts';
 
 /** How many digits stand behind the point in a currency (ISO 4217, "minor unit"): JPY 0, EUR 2, KWD 3; null for what is no currency. */
 export const minorDigits = (currency: string): number | null => code(currency)?.digits ?? null;
@@ -21,9 +22,6 @@ export const feedRateSchema = z.object({
   kept: z.number().min(0).max(100).default(0),
 });
 export type FeedRate = z.infer<typeof feedRateSchema>;
-
-/** Worth is summed in whole thousandths of a minor unit: sums are exact, whatever their order, and a coin may be a third of a cent. */
-export const WORTH_PARTS = 1000;
 
 /** A whole unit of a currency, in thousandths of its minor unit. */
 export const wholeUnit = (currency: string): number => 10 ** (minorDigits(currency) ?? 2) * WORTH_PARTS;

@@ -1,7 +1,7 @@
 import { serialize } from '@/core/session/state';
 import { problemsOf } from '@/core/engine/feature/feed-problem';
 import type { StreamEvent } from '@/core/event/event';
-import { WORTH_PARTS } from '@/core/event/money';
+import { WORTH_PARTS } from '@/core/event/worth-parts';
 import { leftOf } from '@/core/engine/feature/countdown/schema';
 import { pocketOf } from '@/core/engine/feature/points/earning';
 import { fold } from '@/core/session/fold';

@@ -8,7 +8,7 @@ import { goal, type GoalLive, type GoalPiece } from './goal';
 import { lantern, type LanternLive, type LanternPiece } from './lantern';
 import { reel, type ReelLive, type ReelPiece } from './reel';
 import { leaderboard, type LeaderboardLive, type LeaderboardPiece } from './leaderboard';
-import type { KernelState } from '@/core/engine/kernel/feature';
+import type { KernelState, Kit } from '@/core/engine/kernel/feature';
 import type { FrameShow } from './frame';
 import type { DrawTools, PieceKind, PieceKinds } from './piece';
 import { plate, type PlateLive, type PlatePiece } from './plate';
@@ -113,7 +113,8 @@ const kindOf = ({ kind }: Piece, kinds: PieceKinds): PieceKind<Piece, Live> => {
 export const liveOf = (piece: Piece, state: KernelState, kinds: PieceKinds = PIECES): Live =>
   kindOf(piece, kinds).live(piece, state);
 
-export const sampleOf = (piece: Piece, show: FrameShow): Live => kindOf(piece, PIECES).sample(piece, show);
+export const sampleOf = (piece: Piece, show: FrameShow, kit: Kit): Live =>
+  kindOf(piece, PIECES).sample(piece, show, kit);
 
 /** What a piece draws. Live data of another kind (a piece's kind has just changed) counts as none. */
 export function drawPiece(piece: Piece, live: Live, tools: DrawTools): Group[] {

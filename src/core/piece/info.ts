@@ -1,7 +1,6 @@
 import { z } from 'zod';
 import type { FontSpec, Op } from '@/core/paint/display';
 import { cutLine, lineOps, lineWidth } from '@/core/paint/text';
-import { KIT } from '@/core/engine/features';
 import type { Host, Keyword, Kit } from '@/core/engine/kernel/feature';
 import type { FrameShow } from './frame';
 import { inTurn } from './in-turn';
@@ -61,7 +60,7 @@ export const info: PieceKind<InfoPiece, InfoLive, object, Host<FrameShow>> = {
     { field: 'seconds', label: 'Seconds for each page', control: 'number', least: 3, most: 60 },
   ],
   live: ({ of }, { show, kit }) => ({ kind: 'info', lines: linesOf(show, of, kit) }),
-  sample: ({ of }, show) => ({ kind: 'info', lines: linesOf(show, of, KIT) }),
+  sample: ({ of }, show, kit) => ({ kind: 'info', lines: linesOf(show, of, kit) }),
   draw(piece, { lines }, tools) {
     const { rows } = infoRows(piece);
     const shown =
@@ -89,8 +88,10 @@ const LAST = 'leftOut';
 
 /** What viewers can write, by what each feature says of its keywords. */
 function linesOf(show: FrameShow, of: InfoPiece['of'], { features }: Kit): InfoLive['lines'] {
-  const place = (name: string): number =>
-    name === LAST ? Infinity : (FIRST.indexOf(name) + FIRST.length + 1) % (FIRST.length + 1);
+  const place = (name: string): number => {
+    const at = FIRST.indexOf(name);
+    return name === LAST ? Infinity : at < 0 ? FIRST.length : at;
+  };
   const all = features
     .map(({ name, keywords }) => ({ place: place(name), words: keywords?.(show) ?? [] }))
     .sort((a, b) => a.place - b.place)

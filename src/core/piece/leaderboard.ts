@@ -1,10 +1,10 @@
-import { boardIn } from '@/core/engine/count/counting';
+import { boardIn, boardKey } from '@/core/engine/count/board-key';
 import { BOARD_MEASURES, type BoardMeasure } from '@/core/engine/count/row';
 import { teamPart } from '@/core/engine/feature/leaderboard/board';
 import { z } from 'zod';
 import type { BoardHost } from '@/core/engine/feature/leaderboard/slice';
 import { movedPlaces } from '@/core/engine/feature/leaderboard/standings';
-import { boardKey, sharedPlaces } from '@/core/engine/count/leaderboard';
+import { sharedPlaces } from '@/core/engine/count/leaderboard';
 import { MEASURE, shownValue } from '@/core/engine/count/measure';
 import { type PartSum, type Team } from '@/core/engine/count/team';
 import { windowSchema } from '@/core/engine/count/window';

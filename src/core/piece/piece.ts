@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import type { Box, Group } from '@/core/paint/display';
 import type { Measure } from '@/core/paint/text';
-import type { KernelState } from '@/core/engine/kernel/feature';
+import type { KernelState, Kit } from '@/core/engine/kernel/feature';
 import type { FrameShow } from './frame';
 import { HOUSE_STYLES } from './style';
 import { typeSchema } from './type';
@@ -98,7 +98,7 @@ export interface PieceKind<
   /** What it shows of the session now: all that an outlet needs to know. */
   live(piece: P, state: H): L;
   /** Made-up content for the editor when nothing has happened yet. */
-  sample(piece: P, show: FrameShow & S): L;
+  sample(piece: P, show: FrameShow & S, kit: Kit): L;
   /** What it draws: groups in px of its box. A pure function, so that the same arguments need not be asked again. */
   draw(piece: P, live: L, tools: DrawTools): Group[];
   /** The same in words, for a screen reader and for tests. `now`: ms, the engine's clock. */

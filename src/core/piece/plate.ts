@@ -1,4 +1,4 @@
-import { boardIn } from '@/core/engine/count/counting';
+import { boardIn } from '@/core/engine/count/board-key';
 import type { BoardMeasure } from '@/core/engine/count/row';
 import { z } from 'zod';
 import type { PlateHost } from '@/core/engine/feature/plate';

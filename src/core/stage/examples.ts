@@ -1,3 +1,4 @@
+import { KIT } from '@/core/engine/features';
 import type { Show } from '@/core/show/show';
 import { sampleOf, type Live, type Piece } from '@/core/piece';
 import type { OwnPicture } from '@/core/piece/own-picture';
@@ -41,7 +42,7 @@ const sampleFile = (name: string, width: number, height: number): OwnPicture => 
 
 /** What a piece shows by way of example. `now`: ms, the engine's clock; alerts are in the middle of their time then. */
 export function exampleOf(piece: Piece, show: Show, example: Example, now: number): Live {
-  if (example === 'empty') return sampleOf(piece, show);
+  if (example === 'empty') return sampleOf(piece, show, KIT);
   const names = NAMES[example];
   const first = names[0] ?? '';
   const large = example === 'overfull';
@@ -71,7 +72,7 @@ export function exampleOf(piece: Piece, show: Show, example: Example, now: numbe
       };
     case 'drift':
       return {
-        ...sampleOf(piece, show),
+        ...sampleOf(piece, show, KIT),
         kind: 'drift',
         floating: ['🏺', '🌊', '❤️'].map((emoji, n) => ({ id: `e${n}`, at: now - 1500 * (n + 1), emoji })),
       };
@@ -165,6 +166,6 @@ export function exampleOf(piece: Piece, show: Show, example: Example, now: numbe
     case 'camera':
     case 'game':
     case 'text':
-      return sampleOf(piece, show);
+      return sampleOf(piece, show, KIT);
   }
 }

@@ -1,9 +1,10 @@
 import { createHash } from 'node:crypto';
 import { existsSync, readFileSync } from 'node:fs';
-import { createServer, type Server } from 'node:http';
+import { createServer, type Server, type ServerResponse } from 'node:http';
 import { join } from 'node:path';
 import compression from 'compression';
 import express from 'express';
+import staticGzip from 'express-static-gzip';
 import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import { createProxyMiddleware } from 'http-proxy-middleware';
@@ -103,10 +104,7 @@ export function gavirnServer(options: ServerOptions): { server: Server; close: (
   app.use('/o', outlets(host, options.built, policies.outlet));
   app.use(
     '/outlet',
-    express.static(join(options.built, 'outlet'), {
-      index: false,
-      setHeaders: (res) => void res.set('cache-control', 'no-cache'),
-    }),
+    compressed(join(options.built, 'outlet'), { setHeaders: (res) => void res.setHeader('cache-control', 'no-cache') }),
   );
   app.use(files());
   if (options.demo) app.use('/demo', express.static(options.demo, { index: false, extensions: ['json'] }));
@@ -188,10 +186,24 @@ function policy(page: string, ancestors: string): string {
     .join('; ');
 }
 
+interface FileOptions {
+  immutable?: boolean;
+  maxAge?: string;
+  setHeaders?: (res: ServerResponse) => void;
+}
+
+/** Built files, in the form that they were compressed to as they were built where the browser takes it. */
+function compressed(folder: string, options: FileOptions): express.RequestHandler {
+  // The package looks through the folder as it begins: while the app is developed there is none.
+  if (!existsSync(folder)) return express.static(folder, { ...options, index: false });
+  const serveStatic = { ...options, index: false as const };
+  return staticGzip(folder, { enableBrotli: true, orderPreference: ['br'], index: false, serveStatic });
+}
+
 /** The exported app: files as they are, and its one page for every address without an ending. */
 function serveApp(app: express.Express, folder: string, page: string | null): void {
-  app.use('/_expo', express.static(join(folder, '_expo'), { immutable: true, maxAge: '1y', index: false }));
-  app.use(express.static(folder, { index: false }));
+  app.use('/_expo', compressed(join(folder, '_expo'), { immutable: true, maxAge: '1y' }));
+  app.use(compressed(folder, {}));
   app.get('/{*path}', (req, res) => {
     if (/\.[a-z0-9]+$/i.test(req.path) || page === null)
       return problem(res, 404, 'No such address', 'Gavirn has nothing here.');

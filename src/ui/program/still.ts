@@ -1,3 +1,4 @@
+import { KIT } from '@/core/engine/features';
 import { sampleOf, type Live, type Piece } from '@/core/piece';
 import type { Show } from '@/core/show/show';
 import type { PaintInput } from '@/core/stage/stage';
@@ -17,7 +18,7 @@ const nameOf = (show: Show, ending: string): string =>
 const sceneOf = ({ show, pieces, live }: Now): PaintInput => ({
   frame: show.frame,
   pieces,
-  live: Object.fromEntries(pieces.map((piece) => [piece.id, live?.[piece.id] ?? sampleOf(piece, show)])),
+  live: Object.fromEntries(pieces.map((piece) => [piece.id, live?.[piece.id] ?? sampleOf(piece, show, KIT)])),
 });
 
 /** Saves the frame as it is at this moment, at its full size. False: this browser cannot. */

@@ -1,3 +1,4 @@
+import { KIT } from '@/core/engine/features';
 import { useEffect, useRef, useState } from 'react';
 import { View } from 'react-native';
 import { Frame } from '@/client/frame';
@@ -95,7 +96,7 @@ function withSamples(
     pieces.map((piece) => {
       const known = live?.[piece.id];
       if (known) return [piece.id, known];
-      const sample = samples.get(piece) ?? sampleOf(piece, show);
+      const sample = samples.get(piece) ?? sampleOf(piece, show, KIT);
       samples.set(piece, sample);
       return [piece.id, sample];
     }),

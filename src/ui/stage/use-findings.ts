@@ -1,3 +1,4 @@
+import { KIT } from '@/core/engine/features';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { BrowserHost } from '@/client/canvas-host';
 import { Painter } from '@/core/paint/painter';
@@ -68,7 +69,7 @@ function pictureOf(show: Show, scene: string, host: BrowserHost): Behind {
     {
       frame: show.frame,
       pieces: pictures,
-      live: Object.fromEntries(pictures.map((piece) => [piece.id, sampleOf(piece, show)])),
+      live: Object.fromEntries(pictures.map((piece) => [piece.id, sampleOf(piece, show, KIT)])),
     },
     now,
   );

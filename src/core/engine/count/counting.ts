@@ -3,7 +3,8 @@ import type { StreamEvent } from '@/core/event/event';
 import { keptByStreamer, worthBy, type FeedRate, type Money } from '@/core/event/money';
 import type { Role } from '@/core/event/viewer';
 import { viewerKey } from '@/core/event/viewer-key';
-import { boardKey, Leaderboard, WindowBoard } from './leaderboard';
+import { boardKey } from './board-key';
+import { Leaderboard, WindowBoard } from './leaderboard';
 import { leftOutRule, type LeftOut } from './left-out';
 import { countInto } from './measure';
 import { countDay, firstDay, MINUTE_MS, Past, Rows, type FirstDay } from './past';
@@ -14,7 +15,7 @@ import { PartSum, Teams, type By, type Team } from './team';
 import { newTotals, type Totals } from './totals';
 import { Viewers } from './viewers';
 import type { ViewerTally } from './viewer-tally';
-import { SESSION, type Window } from './window';
+import type { Window } from './window';
 import { keepOut, nextRollover, windowNow, type WindowNow } from './windows';
 
 /* What a session has counted, and the boards, windows and sums that follow from it. */
@@ -213,13 +214,3 @@ export function rank({ derived }: CountState, own: ViewerTally | null, kind: Eve
   if (parts.size > 0) for (const sum of parts.values()) if (sum.movedBy(kind)) sum.update(tally);
   return tally;
 }
-
-/** The board of a measure over a window; the session's, where none is said. Undefined: nothing asks for it. */
-export const boardIn = (
-  { derived }: CountState,
-  measure: BoardMeasure,
-  window: Window = SESSION,
-): Leaderboard | undefined => {
-  const key = boardKey(measure, window);
-  return derived.boards.find((board) => board.key === key);
-};

@@ -1,3 +1,4 @@
+import { boardKey } from './board-key';
 import type { EventKind } from '@/core/event/kind';
 import { MEASURE } from './measure';
 import { inRow, type BoardMeasure } from './row';
@@ -66,10 +67,6 @@ export class Leaderboard {
     if (places.length > BOARD_PLACES) places.pop();
   }
 }
-
-/** By what a board is found: its measure and its window. */
-export const boardKey = (measure: BoardMeasure, window: Window = SESSION): string =>
-  `${measure}/${JSON.stringify(window)}`;
 
 /** What a board of another window than the session's is counted from. */
 export interface BoardSource {

@@ -1,7 +1,7 @@
 import type { EventKind } from '@/core/event/kind';
 import { EVENT_KINDS } from '@/core/event/kind';
 import type { EventOf, StreamEvent } from '@/core/event/event';
-import { WORTH_PARTS } from '@/core/event/money';
+import { WORTH_PARTS } from '@/core/event/worth-parts';
 import { MEASURES, PLACE_IN_ROW, type Measure, type Row } from './row';
 import type { Totals } from './totals';
 import type { ViewerTally } from './viewer-tally';

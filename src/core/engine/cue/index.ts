@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { boardIn } from '@/core/engine/count/counting';
+import { boardIn } from '@/core/engine/count/board-key';
 import { SESSION } from '@/core/engine/count/window';
 import type { CommandKind, Feature } from '@/core/engine/kernel/feature';
 import { deserializeMemory, serializeMemory, type SavedMemory } from '@/core/engine/kernel/memory';

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { WORTH_PARTS } from '@/core/event/money';
+import { WORTH_PARTS } from '@/core/event/worth-parts';
 import { addedTo, MEASURE } from '@/core/engine/count/measure';
 import type { WordValues } from '@/core/words/fields';
 import { NEVER, SAMPLE_VIEWER, viewerValues, type EventMoment, type WhenKind } from '@/core/engine/kernel/when';

@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { amountWords, WORTH_PARTS } from '@/core/event/money';
+import { amountWords } from '@/core/event/money';
+import { WORTH_PARTS } from '@/core/event/worth-parts';
 import { ANY, rangeSchema, rangeProblem, rangeWords, within } from '@/core/engine/cue/range';
 import { NEVER, SAMPLE_VIEWER, viewerValues, type EventMoment, type WhenKind } from '@/core/engine/kernel/when';
 

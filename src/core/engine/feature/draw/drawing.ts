@@ -1,5 +1,5 @@
 import type { EventOf } from '@/core/event/event';
-import { WORTH_PARTS } from '@/core/event/money';
+import { WORTH_PARTS } from '@/core/event/worth-parts';
 import { viewerKey } from '@/core/event/viewer-key';
 import { levelOf } from '@/core/engine/kernel/ask';
 import type { ViewerTally } from '@/core/engine/count/viewer-tally';

@@ -1,5 +1,6 @@
 import type { EventOf } from '@/core/event/event';
-import { boardIn, isLeftOut } from '@/core/engine/count/counting';
+import { boardIn } from '@/core/engine/count/board-key';
+import { isLeftOut } from '@/core/engine/count/counting';
 import { MEASURE, shownValue } from '@/core/engine/count/measure';
 import type { Emit } from '@/core/engine/kernel/effect';
 import { plain } from '@/core/words/plain';

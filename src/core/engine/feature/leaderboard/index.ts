@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { boardKey } from '@/core/engine/count/leaderboard';
+import { boardKey } from '@/core/engine/count/board-key';
 import { SESSION } from '@/core/engine/count/window';
 import type { Feature } from '@/core/engine/kernel/feature';
 import { tellPlace } from './asked-place';

@@ -1,4 +1,4 @@
-import { boardIn } from '@/core/engine/count/counting';
+import { boardIn } from '@/core/engine/count/board-key';
 import { isBoard } from './board';
 import type { BoardHost, Standings, StandingsKept } from './slice';
 

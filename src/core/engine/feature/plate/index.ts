@@ -2,8 +2,8 @@ import { z } from 'zod';
 import type { Feature, Host } from '@/core/engine/kernel/feature';
 import { entriesByKey } from '@/core/engine/kernel/kept';
 import type { PieceBase } from '@/core/engine/kernel/show';
-import type { BoardMeasure } from '@/core/engine/count/row';
 import { SESSION } from '@/core/engine/count/window';
+import { TOP_BY } from './top';
 import { NOTABLE_KINDS, notablesSchema, noteNotable, type NotableKind, type Notables } from './slice';
 
 /* Name plates: the latest, the largest and the first of each kind. */
@@ -12,17 +12,6 @@ export interface PlateSlice {
   notables: Map<NotableKind, Notables>;
 }
 export type PlateHost = Host<object, PlateSlice>;
-
-/** What "the top" of each kind is told by. A raid has no viewer who does more of them. */
-export const TOP_BY: Record<NotableKind, BoardMeasure> = {
-  follow: 'follows',
-  gift: 'coins',
-  subscribe: 'subscriptions',
-  giftSubs: 'giftSubs',
-  tip: 'tips',
-  raid: 'coins',
-  share: 'shares',
-};
 
 /** A plate, as far as counting needs to know it. */
 interface Plate extends PieceBase {
