@@ -1,3 +1,4 @@
+import { pushKept } from '@/core/event/kept';
 import type { StreamEvent } from '@/core/event/event';
 import type { EventKind } from '@/core/event/kind';
 import type { FeedState } from '@/core/platform/feed-state';
@@ -54,8 +55,7 @@ export class HealthKeeper {
     const open = this.outages.at(-1);
     if (state === 'reconnecting') {
       this.health.reconnects += 1;
-      if (open?.until !== null) this.outages.push({ from: now, until: null });
-      if (this.outages.length > KEPT_OUTAGES) this.outages.shift();
+      if (open?.until !== null) pushKept(this.outages, { from: now, until: null }, KEPT_OUTAGES);
     } else if (open?.until === null) {
       this.outages[this.outages.length - 1] = { ...open, until: now };
     }
@@ -88,7 +88,6 @@ export class HealthKeeper {
       this.health.latencyMs === null ? latency : Math.round(this.health.latencyMs * 0.9 + latency * 0.1);
     const point = this.latencies.at(-1);
     if (point && now - point[0] < POINT_MS) point[1] = Math.max(point[1], latency);
-    else this.latencies.push([now, latency]);
-    if (this.latencies.length > KEPT_POINTS) this.latencies.shift();
+    else pushKept(this.latencies, [now, latency], KEPT_POINTS);
   }
 }

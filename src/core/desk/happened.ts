@@ -1,3 +1,4 @@
+import { pushKept } from '@/core/event/kept';
 import type { StreamEvent } from '@/core/event/event';
 import type { EventKind } from '@/core/event/kind';
 
@@ -58,16 +59,19 @@ export class Recorder {
       this.lines.push(grown);
       return;
     }
-    this.lines.push({
-      id: streak ?? `${event.feed}/${event.id}`,
-      feed: event.feed,
-      kind: event.kind,
-      at: now,
-      name: event.viewer?.name ?? null,
-      alert,
-      ...said(event),
-    });
-    if (this.lines.length > KEPT_LINES) this.lines.shift();
+    pushKept(
+      this.lines,
+      {
+        id: streak ?? `${event.feed}/${event.id}`,
+        feed: event.feed,
+        kind: event.kind,
+        at: now,
+        name: event.viewer?.name ?? null,
+        alert,
+        ...said(event),
+      },
+      KEPT_LINES,
+    );
   }
 
   /** A streak that fell silent. */

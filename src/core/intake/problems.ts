@@ -1,3 +1,5 @@
+import { pushKept } from '@/core/event/kept';
+
 /** How many refused messages a feed keeps for the streamer to look at, and how much of each (UTF-16 units). */
 export const KEPT_REJECTED = 50;
 export const KEPT_TEXT = 4096;
@@ -30,12 +32,10 @@ export const noProblems = (): FeedProblems => ({ badCount: 0, bad: [], lost: 0, 
 /** Counts a refused message and keeps its beginning; the oldest of more than KEPT_REJECTED goes. */
 export function noteRejected(trouble: FeedProblems, at: number, reason: string, text: string): void {
   trouble.badCount += 1;
-  trouble.bad.push({ at, reason, text: text.slice(0, KEPT_TEXT) });
-  if (trouble.bad.length > KEPT_REJECTED) trouble.bad.shift();
+  pushKept(trouble.bad, { at, reason, text: text.slice(0, KEPT_TEXT) }, KEPT_REJECTED);
 }
 
 export function noteGap(trouble: FeedProblems, from: number | null, at: number, lost: number | null): void {
   trouble.lost += lost ?? 0;
-  trouble.gaps.push({ from, at, lost });
-  if (trouble.gaps.length > KEPT_REJECTED) trouble.gaps.shift();
+  pushKept(trouble.gaps, { from, at, lost }, KEPT_REJECTED);
 }

@@ -1,3 +1,4 @@
+import { viewerKey } from '@/core/event/viewer-key';
 import type { Input } from '@/core/session/input';
 
 /** A viewer who wants to be forgotten. */
@@ -23,7 +24,7 @@ export function withoutViewer(input: Input, { feed, viewer, name }: Forgotten): 
   }
   if (input.input === 'fault')
     return input.lost?.feed === feed && input.lost.viewer?.id === viewer ? { ...input, lost: undefined } : input;
-  const key = `${feed}/${viewer}`;
+  const key = viewerKey(feed, viewer);
   const isTheirs = (value: unknown): boolean =>
     typeof value === 'object' &&
     value !== null &&

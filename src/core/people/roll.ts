@@ -1,3 +1,4 @@
+import { viewerKey } from '@/core/event/viewer-key';
 import { addRow, inRow, newRow, type Row } from '@/core/engine/count/row';
 import { isLeftOut } from '@/core/engine/count/counting';
 import { pocketOf, type Pocket } from '@/core/engine/feature/points/earning';
@@ -57,12 +58,12 @@ function eachOf(state: SessionState, call: (seen: Seen) => void): void {
   if (past.viewers.size > 0) for (const each of past.viewers.values()) if (!viewers.get(each.feed, each.id)) call(each);
   // Those who came from a file and have not been seen yet.
   for (const account of ledger.accounts.values())
-    if (!viewers.get(account.feed, account.id) && !past.viewers.has(`${account.feed}/${account.id}`)) call(account);
+    if (!viewers.get(account.feed, account.id) && !past.viewers.has(viewerKey(account.feed, account.id))) call(account);
 }
 
 function everOf(state: SessionState, feed: string, id: string): { row: Row; firstAt: number; lastAt: number } {
   const own = state.viewers.get(feed, id);
-  const before = state.past.viewers.get(`${feed}/${id}`);
+  const before = state.past.viewers.get(viewerKey(feed, id));
   const row = own ? rowOf(own) : newRow();
   for (const [, ...day] of before?.days ?? []) addRow(row, day);
   return {
@@ -92,7 +93,7 @@ function entryOf(state: SessionState, { feed, id, name, handle }: Seen): RollEnt
 function keyOf(state: SessionState, { feed, id }: Seen, order: RollOrder): number {
   if (order === 'points') return state.ledger.get(feed, id)?.balance ?? 0;
   const own = state.viewers.get(feed, id);
-  const before = state.past.viewers.get(`${feed}/${id}`);
+  const before = state.past.viewers.get(viewerKey(feed, id));
   if (order === 'last') return Math.max(own?.lastAt ?? 0, before?.lastAt ?? 0);
   if (order === 'first') return Math.min(own?.firstAt ?? Infinity, before?.firstAt ?? Infinity);
   if (order === 'name') return 0;
@@ -132,7 +133,7 @@ export function roll(
 }
 
 const byName = (a: Seen, b: Seen): number =>
-  a.name === b.name ? (`${a.feed}/${a.id}` < `${b.feed}/${b.id}` ? -1 : 1) : a.name < b.name ? -1 : 1;
+  a.name === b.name ? (viewerKey(a.feed, a.id) < viewerKey(b.feed, b.id) ? -1 : 1) : a.name < b.name ? -1 : 1;
 
 /** So many days and lines are sent. */
 const MOST_DAYS = 60;
@@ -140,7 +141,7 @@ const MOST_DAYS = 60;
 /** All that is known of one viewer; null when nothing is. */
 export function personView(state: SessionState, feed: string, id: string): PersonView | null {
   const own = state.viewers.get(feed, id);
-  const before = state.past.viewers.get(`${feed}/${id}`);
+  const before = state.past.viewers.get(viewerKey(feed, id));
   const account = state.ledger.get(feed, id);
   const seen = own ?? before ?? account;
   if (!seen) return null;
@@ -159,7 +160,7 @@ export function personView(state: SessionState, feed: string, id: string): Perso
     lines: account?.lines ?? [],
     leftOut: isLeftOut(state, feed, id),
     seenNow: own !== undefined,
-    unlisted: state.unlisted.has(`${feed}/${id}`),
+    unlisted: state.unlisted.has(viewerKey(feed, id)),
     members: state.derived.people.membersOf(feed, id).map(({ feed: of, viewer }) => ({
       feed: of,
       viewer,

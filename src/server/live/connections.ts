@@ -1,3 +1,4 @@
+import { pushKept } from '@/core/event/kept';
 import type { Feed } from '@/core/platform/feed';
 import { HealthKeeper } from '@/core/desk/feed-health';
 import type { Reading } from '@/core/intake/received';
@@ -120,8 +121,7 @@ export class Connections {
       ...host.resume(feed.id),
       listener: {
         onRaw: (text) => {
-          connection.raw.push({ at: host.now(), text: text.slice(0, RAW_LENGTH) });
-          if (connection.raw.length > KEPT_RAW) connection.raw.shift();
+          pushKept(connection.raw, { at: host.now(), text: text.slice(0, RAW_LENGTH) }, KEPT_RAW);
         },
         onReading: (reading, raw, position) => {
           try {

@@ -1,3 +1,4 @@
+import { pushKept } from '@/core/event/kept';
 import type { StreamEvent } from '@/core/event/event';
 import type { Imitation } from '@/core/people/imitation';
 import { Lookalikes } from '@/core/people/lookalike';
@@ -25,7 +26,6 @@ export class Imitations {
       viewer.roles.includes('moderator') || viewer.roles.includes('host'),
     );
     if (!imitation) return;
-    this.kept.push({ ...imitation, feed, at });
-    if (this.kept.length > KEPT) this.kept.shift();
+    pushKept(this.kept, { ...imitation, feed, at }, KEPT);
   }
 }

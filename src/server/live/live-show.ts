@@ -1,3 +1,4 @@
+import { pushKept } from '@/core/event/kept';
 import { nextDue } from '@/core/engine/kernel/due';
 import { carryOverOf, type CarryOver } from '@/core/session/carry-over';
 import { problemsOf } from '@/core/engine/feature/feed-problem';
@@ -190,8 +191,7 @@ export class LiveShow {
 
   /** Something that the streamer should know. */
   notice(says: string): void {
-    this.notices.push({ id: randomUUID(), at: this.clock.now(), says });
-    if (this.notices.length > KEPT_NOTICES) this.notices.shift();
+    pushKept(this.notices, { id: randomUUID(), at: this.clock.now(), says }, KEPT_NOTICES);
     this.changed();
   }
 

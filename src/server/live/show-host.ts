@@ -1,3 +1,4 @@
+import { viewerKey } from '@/core/event/viewer-key';
 import { createHash, timingSafeEqual } from 'node:crypto';
 import { readdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
@@ -384,7 +385,7 @@ export class ShowHost {
     if (!entry?.running) return null;
     const { live } = entry.running;
     const { viewers, past, ledger } = live.state;
-    const name = (viewers.get(feed, who) ?? past.viewers.get(`${feed}/${who}`) ?? ledger.get(feed, who))?.name;
+    const name = (viewers.get(feed, who) ?? past.viewers.get(viewerKey(feed, who)) ?? ledger.get(feed, who))?.name;
     const viewer: Forgotten = { feed, viewer: who, ...(name ? { name } : {}) };
     // What waits for the disk would be lost with the show that is closed.
     if (!(await live.flushed())) return 'the disk takes nothing just now';

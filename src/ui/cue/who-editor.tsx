@@ -1,3 +1,4 @@
+import { viewerKey } from '@/core/event/viewer-key';
 import { useState } from 'react';
 import { View } from 'react-native';
 import Plus from 'lucide-react-native/icons/plus';
@@ -98,7 +99,7 @@ function Named({
       <View className="flex-row flex-wrap gap-2">
         {named.map((one) => (
           <Button
-            key={`${one.feed}/${one.viewer}`}
+            key={viewerKey(one.feed, one.viewer)}
             icon={X}
             label={`Take out ${one.name}`}
             onPress={() => onTakeOut(one)}

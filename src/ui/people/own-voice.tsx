@@ -1,3 +1,4 @@
+import { viewerKey } from '@/core/event/viewer-key';
 import { View } from 'react-native';
 import { useShow } from '@/ui/data/show-context';
 import { Button } from '@/ui/part/button';
@@ -10,7 +11,7 @@ export function OwnVoice({ feed, viewer, name }: { feed: string; viewer: string;
     show: { speech },
     edit,
   } = useShow();
-  const key = `${feed}/${viewer}`;
+  const key = viewerKey(feed, viewer);
   const own = speech.viewers.find((one) => one.viewer === key);
   if (!own)
     return (

@@ -1,3 +1,4 @@
+import { viewerKey } from '@/core/event/viewer-key';
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { useRouter } from 'expo-router';
@@ -104,7 +105,7 @@ export function PeoplePlace() {
       <View role="list" aria-label="People" className="mt-2">
         {(data?.entries ?? []).map((one) => (
           <Row
-            key={`${one.feed}/${one.viewer}`}
+            key={viewerKey(one.feed, one.viewer)}
             one={one}
             by={by}
             onOpen={() => setOpen({ feed: one.feed, viewer: one.viewer })}
@@ -138,7 +139,7 @@ export function PeoplePlace() {
       </View>
       {open ? (
         <PersonSheet
-          key={`${open.feed}/${open.viewer}`}
+          key={viewerKey(open.feed, open.viewer)}
           feed={open.feed}
           viewer={open.viewer}
           onClose={() => setOpen(null)}

@@ -1,3 +1,4 @@
+import { viewerKey } from '@/core/event/viewer-key';
 import { CORRECTABLE, type Correctable } from '@/core/engine/feature/viewer/correct';
 import type { Measure } from '@/core/engine/count/row';
 import { useState } from 'react';
@@ -61,7 +62,7 @@ export function PersonSheet({ feed, viewer, onClose }: { feed: string; viewer: s
       draft.people = draft.people
         .map((each) => ({ ...each, members: each.members.filter((one) => !same(one)) }))
         .filter(({ members }) => members.length > 1);
-      draft.speech.viewers = draft.speech.viewers.filter((one) => one.viewer !== `${feed}/${viewer}`);
+      draft.speech.viewers = draft.speech.viewers.filter((one) => one.viewer !== viewerKey(feed, viewer));
       for (const team of draft.teams) team.members = team.members.filter((one) => !same(one));
       // A goal that was theirs alone is nobody's any more.
       draft.goals = draft.goals.filter(({ by }) => by?.kind !== 'viewer' || !same(by));
@@ -78,7 +79,7 @@ export function PersonSheet({ feed, viewer, onClose }: { feed: string; viewer: s
     const points = setting === 'points';
     return (
       <NumberSheet
-        number={points ? `points/${feed}/${viewer}` : `viewer/${setting}/${feed}/${viewer}`}
+        number={points ? `points/${viewerKey(feed, viewer)}` : `viewer/${setting}/${viewerKey(feed, viewer)}`}
         name={`${person.name}: ${points ? show.points.unit : MEASURE[setting].title.toLowerCase()}`}
         value={points ? person.balance : (person.session[setting] ?? 0)}
         hand={desk.view?.hand ?? []}

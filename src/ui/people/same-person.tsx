@@ -1,3 +1,4 @@
+import { viewerKey } from '@/core/event/viewer-key';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { joinPeople, partPerson, type Person } from '@/core/engine/count/people';
@@ -54,5 +55,7 @@ export function SamePerson({ person: { feed, viewer, members }, onDone }: { pers
 /** A viewer as joining takes them: by the person they are part of already. */
 function whoOf(people: readonly Person[], feed: string, viewer: string): { key: string; id: string; feed: string } {
   const known = people.find(({ members }) => members.some((one) => one.feed === feed && one.viewer === viewer));
-  return known ? { key: `person/${known.id}`, id: known.id, feed: '' } : { key: `${feed}/${viewer}`, id: viewer, feed };
+  return known
+    ? { key: `person/${known.id}`, id: known.id, feed: '' }
+    : { key: viewerKey(feed, viewer), id: viewer, feed };
 }

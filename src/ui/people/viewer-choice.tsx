@@ -1,3 +1,4 @@
+import { viewerKey } from '@/core/event/viewer-key';
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
 import type { RollEntry } from '@/core/people/roll';
@@ -48,7 +49,7 @@ export function ViewerSearch({ onChoose }: { onChoose: (viewer: RollEntry) => vo
       ) : null}
       <View role="list" aria-label="Viewers">
         {found.map((viewer) => (
-          <View key={`${viewer.feed}/${viewer.viewer}`} role="listitem">
+          <View key={viewerKey(viewer.feed, viewer.viewer)} role="listitem">
             <Pressable
               role="button"
               aria-label={`${viewer.name}, ${viewer.handle} on ${feedOf(viewer.feed)}`}

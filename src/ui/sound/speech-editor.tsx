@@ -1,3 +1,4 @@
+import { viewerKey } from '@/core/event/viewer-key';
 import { useState } from 'react';
 import { View } from 'react-native';
 import Plus from 'lucide-react-native/icons/plus';
@@ -169,7 +170,7 @@ export function SpeechEditor({ speaks }: { speaks: boolean | null }) {
           onClose={() => setChoosing(false)}
           onChoose={({ feed, viewer, name }) => {
             setChoosing(false);
-            const key = `${feed}/${viewer}`;
+            const key = viewerKey(feed, viewer);
             if (!speech.viewers.some((one) => one.viewer === key))
               set({ viewers: [...speech.viewers, { viewer: key, name, ...PLAIN }] });
           }}

@@ -1,3 +1,4 @@
+import { viewerKey } from '@/core/event/viewer-key';
 import type { LeftOut } from '@/core/engine/count/left-out';
 import { useState } from 'react';
 import { View } from 'react-native';
@@ -41,7 +42,7 @@ export function LeftOutFields() {
       <View className="flex-row flex-wrap gap-2">
         {leftOut.named.map((one) => (
           <Button
-            key={`${one.feed}/${one.viewer}`}
+            key={viewerKey(one.feed, one.viewer)}
             icon={X}
             label={`Put back ${one.name}`}
             onPress={() => set({ named: leftOut.named.filter((each) => each !== one) })}

@@ -1,3 +1,4 @@
+import { viewerKey } from '@/core/event/viewer-key';
 import { useState } from 'react';
 import { View } from 'react-native';
 import Plus from 'lucide-react-native/icons/plus';
@@ -134,7 +135,7 @@ export function TeamFields() {
               <View className="flex-row flex-wrap gap-2">
                 {members.map((one) => (
                   <Button
-                    key={`${one.feed}/${one.viewer}`}
+                    key={viewerKey(one.feed, one.viewer)}
                     icon={X}
                     label={`Take ${one.name} out of ${name}`}
                     onPress={() =>

@@ -1,3 +1,4 @@
+import { viewerKey } from '@/core/event/viewer-key';
 import { useState } from 'react';
 import { View } from 'react-native';
 import Plus from 'lucide-react-native/icons/plus';
@@ -24,7 +25,7 @@ export function WithoutField({
       <View className="flex-row flex-wrap gap-2">
         {without.map((one) => (
           <Button
-            key={`${one.feed}/${one.viewer}`}
+            key={viewerKey(one.feed, one.viewer)}
             icon={X}
             label={`Show ${one.name} again`}
             onPress={() =>

@@ -1,6 +1,6 @@
 import type { Emit } from '@/core/engine/kernel/effect';
 import type { Cause } from '@/core/engine/kernel/cause';
-import { pushKept } from '@/core/engine/kernel/kept';
+import { pushKept } from '@/core/event/kept';
 import type { Alert } from './alert';
 import type { Audible } from './audible';
 import { PLAIN, type QueuePlan } from './plan';

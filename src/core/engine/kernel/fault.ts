@@ -1,3 +1,4 @@
+import { pushKept } from '@/core/event/kept';
 import { z } from 'zod';
 import { streamEventSchema } from '@/core/event/event';
 
@@ -61,8 +62,7 @@ export function noteFault(faults: Fault[], fault: Omit<Fault, 'count'>): void {
     faults[faults.length - 1] = { ...fault, count: last.count + 1, off: last.off || fault.off };
     return;
   }
-  faults.push({ ...fault, count: 1 });
-  if (faults.length > KEPT_FAULTS) faults.shift();
+  pushKept(faults, { ...fault, count: 1 }, KEPT_FAULTS);
 }
 
 /** Where the names of cues and feeds are found. */

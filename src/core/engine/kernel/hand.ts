@@ -1,6 +1,6 @@
 import { z } from 'zod';
 import type { CommandKind, Feature, Host, NumberName } from './feature';
-import { pushKept } from './kept';
+import { pushKept } from '@/core/event/kept';
 import { addToNumber, valueOf } from './number';
 
 /* Changes by hand: what the streamer adds to a number, with a trace by which it can be taken back. */

@@ -1,7 +1,7 @@
 import type { EventOf } from '@/core/event/event';
 import type { Role } from '@/core/event/viewer';
 import type { Host } from '@/core/engine/kernel/feature';
-import { pushKept } from '@/core/engine/kernel/kept';
+import { pushKept } from '@/core/event/kept';
 
 /** What was said in chat, as a chat column shows it. `at`: ms, the engine's clock. */
 export interface ChatLine {

@@ -1,6 +1,6 @@
 import { clusters, hasEmoji, isEmoji } from '@/core/paint/emoji';
 import type { Host } from '@/core/engine/kernel/feature';
-import { pushKept } from '@/core/engine/kernel/kept';
+import { pushKept } from '@/core/event/kept';
 
 /** One emoji that floats across the frame. `at`: ms, the engine's clock. */
 export interface Floating {
