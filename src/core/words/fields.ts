@@ -1,36 +1,32 @@
-/** The fields that words may hold, in the order in which they are offered. */
-export const WORD_FIELDS = [
-  'viewer',
-  'handle',
-  'gift',
-  'count',
-  'worth',
-  'total',
-  'message',
-  'months',
-  'place',
-  'goal',
-  'level',
-  'points',
-] as const;
-export type WordField = (typeof WORD_FIELDS)[number];
-export type WordValues = Partial<Record<WordField, string | number>>;
+/** What there is to know of a field. */
+interface Field {
+  /** What it is called where its value is typed in. */
+  title: string;
+  /** What stands where it has no value. */
+  fallback: string;
+  /** What it holds: a form by number has nothing to go by in a text; worth and a place may be either. */
+  holds: 'text' | 'number' | 'either';
+}
 
-/** What stands where a field has no value. */
-export const FALLBACK: Record<WordField, string> = {
-  viewer: 'Someone',
-  handle: 'someone',
-  gift: 'a gift',
-  count: '1',
-  worth: '0',
-  total: '0',
-  message: '…',
-  months: '1',
-  place: 'last',
-  goal: 'the goal',
-  level: '1',
-  points: '0',
-};
+/** The fields that words may hold, in the order in which they are offered. What becomes of each where alerts are joined: alert/joining.ts. */
+export const FIELDS = {
+  viewer: { title: 'Viewer', fallback: 'Someone', holds: 'text' },
+  handle: { title: 'Handle', fallback: 'someone', holds: 'text' },
+  gift: { title: 'Gift', fallback: 'a gift', holds: 'text' },
+  count: { title: 'How many', fallback: '1', holds: 'number' },
+  worth: { title: 'Worth', fallback: '0', holds: 'either' },
+  total: { title: 'What it comes to', fallback: '0', holds: 'number' },
+  message: { title: 'Message', fallback: '…', holds: 'text' },
+  months: { title: 'Months', fallback: '1', holds: 'number' },
+  place: { title: 'Place', fallback: 'last', holds: 'either' },
+  goal: { title: 'Goal', fallback: 'the goal', holds: 'text' },
+  level: { title: 'Level', fallback: '1', holds: 'either' },
+  points: { title: 'Points', fallback: '0', holds: 'either' },
+} as const satisfies Record<string, Field>;
+
+export type WordField = keyof typeof FIELDS;
+export const WORD_FIELDS = Object.keys(FIELDS) as [WordField, ...WordField[]];
+export type WordValues = Partial<Record<WordField, string | number>>;
 
 // First strong isolate and pop (Unicode UAX #9, section 2.4.2): a name in another direction then leaves the words around it alone.
 const ISOLATE = '\u2068';
@@ -63,5 +59,5 @@ function counted(value: number): string {
 export function valueWords(values: WordValues, field: WordField): string {
   const value = values[field];
   if (typeof value === 'number') return counted(value);
-  return isolate(value?.trim() || FALLBACK[field]);
+  return isolate(value?.trim() || FIELDS[field].fallback);
 }

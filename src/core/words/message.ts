@@ -1,5 +1,5 @@
 import { IntlMessageFormat } from 'intl-messageformat';
-import { FALLBACK, isField, isolate, valueWords, WORD_FIELDS, type WordField, type WordValues } from './fields';
+import { FIELDS, isField, isolate, valueWords, WORD_FIELDS, type WordField, type WordValues } from './fields';
 
 /** Words taken apart once: a busy session fills the same words a hundred thousand times. It never throws, whatever the values. */
 export type Words = (values: WordValues) => string;
@@ -42,7 +42,7 @@ function given(values: WordValues): Record<string, string | number> {
   const all = Object.fromEntries(
     WORD_FIELDS.map((field) => {
       const value = values[field];
-      return [field, typeof value === 'number' ? value : isolate(value?.trim() || FALLBACK[field])];
+      return [field, typeof value === 'number' ? value : isolate(value?.trim() || FIELDS[field].fallback)];
     }),
   );
   // A count that is not known is one.
@@ -80,9 +80,6 @@ type Parts = ReturnType<IntlMessageFormat['getAst']>;
 
 /** ICU's kinds of part, by the parser's numbers. */
 const KIND = { text: 0, argument: 1, number: 2, date: 3, time: 4, select: 5, plural: 6, pound: 7, tag: 8 } as const;
-/** Fields that are never a number: a form by number would have nothing to go by. */
-const TEXTS: readonly string[] = ['viewer', 'handle', 'gift', 'message', 'goal'] satisfies readonly WordField[];
-
 /** The first part that could not be filled in, in a sentence; null when there is none. */
 function unfillable(parts: Parts, words: string): string | null {
   for (const part of parts) {
@@ -92,7 +89,7 @@ function unfillable(parts: Parts, words: string): string | null {
     if (part.type === KIND.date || part.type === KIND.time || part.type === KIND.tag)
       return `{${name}} cannot be shown as a date or a time${place}.`;
     if (!isField(name)) return `There is no field {${name}}${place}.`;
-    if ((part.type === KIND.number || part.type === KIND.plural) && TEXTS.includes(name))
+    if ((part.type === KIND.number || part.type === KIND.plural) && FIELDS[name].holds === 'text')
       return `{${name}} is no number${place}.`;
     if (part.type !== KIND.select && part.type !== KIND.plural) continue;
     for (const option of Object.values(part.options)) {

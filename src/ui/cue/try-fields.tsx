@@ -2,7 +2,7 @@ import { eventsOf } from '@/core/show/sentence';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { sampleValues } from '@/core/engine/kinds';
-import type { WordField, WordValues } from '@/core/words/fields';
+import { FIELDS, type WordField, type WordValues } from '@/core/words/fields';
 import type { Cue } from '@/core/show/show';
 import { ask } from '@/ui/data/api';
 import { useShow } from '@/ui/data/show-context';
@@ -10,18 +10,8 @@ import { Button } from '@/ui/part/button';
 import { TextField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
 
-const LABELS: Partial<Record<WordField, string>> = {
-  viewer: 'Viewer',
-  handle: 'Handle',
-  gift: 'Gift',
-  count: 'How many',
-  total: 'What it comes to',
-  worth: 'Worth',
-  message: 'Message',
-  months: 'Months',
-  goal: 'Goal',
-};
-const NUMBERS: readonly WordField[] = ['count', 'total', 'months'];
+/** These follow from who the viewer is. */
+const NOT_TYPED: readonly WordField[] = ['place', 'level', 'points'];
 const SHOWN = 5;
 
 /** Trying a cue with something that happened, or with values of one's own. */
@@ -43,7 +33,10 @@ export function TryFields({ cue, onClose }: { cue: Cue; onClose: () => void }) {
     if (answer.ok) onClose();
   };
   const set = (field: WordField, text: string): void =>
-    setValues({ ...values, [field]: NUMBERS.includes(field) && /^\d{1,9}$/.test(text.trim()) ? Number(text) : text });
+    setValues({
+      ...values,
+      [field]: FIELDS[field].holds === 'number' && /^\d{1,9}$/.test(text.trim()) ? Number(text) : text,
+    });
   return (
     <>
       {happened.length > 0 ? (
@@ -71,10 +64,10 @@ export function TryFields({ cue, onClose }: { cue: Cue; onClose: () => void }) {
         </View>
       ) : null}
       {(Object.keys(values) as WordField[]).map((field) =>
-        LABELS[field] ? (
+        !NOT_TYPED.includes(field) ? (
           <TextField
             key={field}
-            label={LABELS[field]}
+            label={FIELDS[field].title}
             value={String(values[field] ?? '')}
             most={200}
             onChange={(text) => set(field, text)}
