@@ -30,7 +30,7 @@ export const FEEDS: Feed[] = [
 /** The private parts that a process's sudden end is played with. */
 interface Inside {
   hear: (connection: Connection, reading: Reading, raw: string, position?: string) => void;
-  standing: Pick<Runtime, 'positions'>;
+  runtime: Pick<Runtime, 'positions'>;
   journal: {
     number: number;
     bytes: number;
@@ -150,7 +150,7 @@ export class Day {
     // Every third time a snapshot had just been taken.
     if (this.random() < 1 / 3) takeSnapshot(this.folder, journal.number, journal.bytes);
     this.live = this.start();
-    this.lastEventId = this.inside.standing.positions.get('b');
+    this.lastEventId = this.inside.runtime.positions.get('b');
     this.tarnLast = null;
   }
 
@@ -208,7 +208,7 @@ export class Day {
 
   /** Asks for pages until there is nothing new; `again` asks from where it was left before the last one. */
   poll(again: boolean): void {
-    const cursor = this.inside.standing.positions.get('t') ?? 'latest';
+    const cursor = this.inside.runtime.positions.get('t') ?? 'latest';
     for (let after = cursor, pages = 0; pages < 50; pages += 1) {
       const page = this.tarn.page(after);
       if (page.status !== 200) throw new Error('Nothing was forgotten here.');

@@ -86,12 +86,12 @@ test('a snapshot stands for the lines before it, and what comes back with it is 
   takeSnapshot(folder, 1, bytes);
   const recovered = Journal.readBack(folder, 1);
   expect(recovered.inputs).toEqual([event('m3', START + 3)]);
-  const standing = Runtime.readBack(show, recovered, () => Journal.readBack(folder, 1));
-  expect(standing.serialize()).toEqual(without);
-  expect(standing.state.totals.likes).toBe(180);
-  expect(standing.positions.get('f')).toBe('m3');
+  const runtime = Runtime.readBack(show, recovered, () => Journal.readBack(folder, 1));
+  expect(runtime.serialize()).toEqual(without);
+  expect(runtime.state.totals.likes).toBe(180);
+  expect(runtime.positions.get('f')).toBe('m3');
   expect(
-    takeIn(standing.intakeOf('f'), { event: aLike({ id: 'm1', by: 'ines', at: START + 4, seenAt: START + 4 }) }),
+    takeIn(runtime.intakeOf('f'), { event: aLike({ id: 'm1', by: 'ines', at: START + 4, seenAt: START + 4 }) }),
   ).toBeNull();
 });
 
@@ -117,20 +117,20 @@ test('a snapshot that is broken, or of more lines than there are, is not believe
   writeFileSync(join(folder, '1.snapshot'), '{"bytes":0,"content":{}}');
   expect(Journal.recover(folder, 1).recovered).toMatchObject({ snapshot: null, inputs: [tick(1)] });
   // A whole one, but for its version, or for one part of it.
-  const standing = Runtime.of(starterShow('kept')).serialize();
+  const runtime = Runtime.of(starterShow('kept')).serialize();
   for (const text of [
-    snapshotText(1, standing).replace(`"version":${SNAPSHOT_VERSION}`, '"version":1'),
+    snapshotText(1, runtime).replace(`"version":${SNAPSHOT_VERSION}`, '"version":1'),
     snapshotText(1, {
-      ...standing,
-      state: { ...standing.state, totals: { ...standing.state.totals, likes: '3' as never } },
+      ...runtime,
+      state: { ...runtime.state, totals: { ...runtime.state.totals, likes: '3' as never } },
     }),
   ]) {
     writeFileSync(join(folder, '1.snapshot'), text);
     expect(Journal.recover(folder, 1).recovered).toMatchObject({ snapshot: null, inputs: [tick(1)] });
   }
-  writeFileSync(join(folder, '1.snapshot'), snapshotText(1, standing));
-  expect(Journal.recover(folder, 1).recovered.snapshot).toEqual(standing);
-  writeFileSync(join(folder, '1.snapshot'), snapshotText(999, standing));
+  writeFileSync(join(folder, '1.snapshot'), snapshotText(1, runtime));
+  expect(Journal.recover(folder, 1).recovered.snapshot).toEqual(runtime);
+  writeFileSync(join(folder, '1.snapshot'), snapshotText(999, runtime));
   expect(Journal.recover(folder, 1).recovered.inputs).toEqual([tick(1)]);
 });
 
@@ -161,18 +161,18 @@ test('what a session begins with is kept when it is read back: positions, rooms,
     snapshot: null,
     inputs: [{ input: 'show', at: START, show }, begin],
   });
-  const standing = Runtime.readBack(show, source(), source);
+  const runtime = Runtime.readBack(show, source(), source);
   expect([
-    standing.positions.get('f'),
-    standing.rooms.get('f'),
-    standing.positions.has('g'),
-    standing.rooms.has('g'),
+    runtime.positions.get('f'),
+    runtime.rooms.get('f'),
+    runtime.positions.has('g'),
+    runtime.rooms.has('g'),
   ]).toEqual(['p7', 'live', false, false]);
-  expect(standing.intakeOf('f').counters).toEqual({ like: 40, follow: 3 });
+  expect(runtime.intakeOf('f').counters).toEqual({ like: 40, follow: 3 });
   expect(
-    takeIn(standing.intakeOf('f'), { event: aLike({ id: 'm1', by: 'ines', at: START, seenAt: START }) }),
+    takeIn(runtime.intakeOf('f'), { event: aLike({ id: 'm1', by: 'ines', at: START, seenAt: START }) }),
   ).toBeNull();
-  expect(standing.recentOf('f')).toEqual(['m1']);
+  expect(runtime.recentOf('f')).toEqual(['m1']);
 });
 
 test('whatever is appended while lines are written, and whenever sessions are left meanwhile: every line is on the disk, in its session', async () => {

@@ -19,7 +19,7 @@ import { readInputLine } from '@/core/file/inputs';
 import { disk as realDisk, diskProblem, type Disk, type DiskFile } from './disk';
 import { later } from './later';
 import { readSnapshot } from './snapshot-file';
-import type { FrozenStanding } from './runtime';
+import type { SavedRuntime } from './runtime';
 
 /** How long lines are gathered before they are written and synced together, and after how long a failed write is tried again. */
 const GATHER_MS = 15;
@@ -29,7 +29,7 @@ const MOST_WAITING = 64 << 20;
 
 /** What was read back: the snapshot, if there is one, the inputs that it does not hold, and how much of the file that is. */
 export interface Recovered {
-  snapshot: FrozenStanding | null;
+  snapshot: SavedRuntime | null;
   inputs: Input[];
   bytes: number;
 }

@@ -11,7 +11,7 @@ import type { Show } from '@/core/show/show';
 import type { Room } from '@/server/feed/client';
 
 /** A standing as plain JSON: what a snapshot holds. */
-export interface FrozenStanding {
+export interface SavedRuntime {
   state: SavedState;
   intakes: [string, SavedIntake][];
   positions: [string, string][];
@@ -23,7 +23,7 @@ export interface FrozenStanding {
 const RECENT = 500;
 
 /** What a standing is made of. */
-export type StandingSource = { snapshot: FrozenStanding | null; inputs: readonly Input[] };
+export type StandingSource = { snapshot: SavedRuntime | null; inputs: readonly Input[] };
 
 /** Whether an input was done, and what went wrong. */
 export interface Applied {
@@ -46,7 +46,7 @@ export class Runtime {
   private readonly recent: Map<string, string[]>;
 
   /** @param history makes the state again from all that was done before the input that is being done */
-  private constructor(state: SessionState, frozen: Omit<FrozenStanding, 'state'>, history: () => SessionState) {
+  private constructor(state: SessionState, frozen: Omit<SavedRuntime, 'state'>, history: () => SessionState) {
     this.guard = new Guard(state, history);
     this.intakes = new Map(frozen.intakes.map(([feed, intake]) => [feed, deserializeIntake(intake)]));
     this.positions = new Map(frozen.positions);
@@ -110,7 +110,7 @@ export class Runtime {
     return next;
   }
 
-  serialize(): FrozenStanding {
+  serialize(): SavedRuntime {
     return {
       state: serialize(this.state),
       intakes: [...this.intakes].map(([feed, intake]) => [feed, serializeIntake(intake)]),

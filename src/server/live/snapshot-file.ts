@@ -1,7 +1,7 @@
 import { savedStateSchema } from '@/core/session/saved';
 import { existsSync, readFileSync } from 'node:fs';
 import { z } from 'zod';
-import type { FrozenStanding } from './runtime';
+import type { SavedRuntime } from './runtime';
 
 /* A snapshot as a file: what the first bytes of a journal come to. It is never the truth, only quicker than the lines. */
 
@@ -18,7 +18,7 @@ const intake = z.object({
   streaks: z.array(z.tuple([z.string(), z.object({ count: z.number(), at: z.number(), open: z.boolean() })])),
   open: z.array(z.string()),
 });
-const standing: z.ZodType<FrozenStanding> = z.object({
+const standing: z.ZodType<SavedRuntime> = z.object({
   state: savedStateSchema,
   intakes: z.array(z.tuple([z.string(), intake])),
   positions: z.array(z.tuple([z.string(), z.string()])),
@@ -31,7 +31,7 @@ const snapshotSchema = z.object({
   content: standing,
 });
 
-export const snapshotText = (bytes: number, content: FrozenStanding): string =>
+export const snapshotText = (bytes: number, content: SavedRuntime): string =>
   JSON.stringify({ version: SNAPSHOT_VERSION, bytes, content } satisfies z.infer<typeof snapshotSchema>);
 
 /**
@@ -39,7 +39,7 @@ export const snapshotText = (bytes: number, content: FrozenStanding): string =>
  * @param size how long the journal is: a snapshot of more belongs to a file that has lost its end
  * @returns null where there is none that can be believed
  */
-export function readSnapshot(file: string, size: number): { bytes: number; content: FrozenStanding } | null {
+export function readSnapshot(file: string, size: number): { bytes: number; content: SavedRuntime } | null {
   if (!existsSync(file)) return null;
   let json: unknown;
   try {
