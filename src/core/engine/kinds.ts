@@ -92,13 +92,11 @@ export function stepKind({ kind }: SomeStep, kit: Kit = KIT): StepKind {
   return found;
 }
 
-/** A new "when", or step, of a kind, as it is begun in a show. */
+/** A new "when" of a kind, as it is begun in a show. */
 export const makeWhen = <K extends WhenKindName>(kind: K, show: KernelShow): Extract<When, { kind: K }> =>
   whenKind({ kind }).make(show) as Extract<When, { kind: K }>;
-export const makeStep = <K extends StepKindName>(kind: K, show: KernelShow): Extract<Step, { kind: K }> =>
-  stepKind({ kind }).make(show, KIT) as Extract<Step, { kind: K }>;
 
-/** The same for a kind that is known by its name only. */
+/** A new "when", or step, of a kind that is known by its name only. */
 export const newWhen = (kind: string, show: KernelShow): When => whenKind({ kind }).make(show) as When;
 export const newStep = (kind: string, show: KernelShow): Step => stepKind({ kind }).make(show, KIT) as Step;
 

@@ -10,7 +10,7 @@ import { closeStreak, newIntake, remember, setCounter, type IntakeState } from '
 import type { Show } from '@/core/show/show';
 import type { Room } from '@/server/feed/client';
 
-/** A standing as plain JSON: what a snapshot holds. */
+/** A runtime as plain JSON: what a snapshot holds. */
 export interface SavedRuntime {
   state: SavedState;
   intakes: [string, SavedIntake][];
@@ -22,8 +22,8 @@ export interface SavedRuntime {
 /** So many ids of each feed go on to the next session: whoever has had no answer sends again within minutes. */
 const RECENT = 500;
 
-/** What a standing is made of. */
-export type StandingSource = { snapshot: SavedRuntime | null; inputs: readonly Input[] };
+/** What a runtime is recovered from. */
+export type RecoverySource = { snapshot: SavedRuntime | null; inputs: readonly Input[] };
 
 /** Whether an input was done, and what went wrong. */
 export interface Applied {
@@ -66,8 +66,8 @@ export class Runtime {
    */
   static readBack(
     show: Show,
-    recovered: StandingSource,
-    reread: () => StandingSource,
+    recovered: RecoverySource,
+    reread: () => RecoverySource,
     later?: () => SessionState,
   ): Runtime {
     let done = 0;
@@ -75,17 +75,17 @@ export class Runtime {
     const history = (): SessionState => (reading || !later ? Runtime.stateOf(show, reread, done) : later());
     let reading = true;
     const { snapshot, inputs } = recovered;
-    const standing = snapshot ? new Runtime(deserialize(snapshot.state), snapshot, history) : Runtime.of(show, history);
+    const runtime = snapshot ? new Runtime(deserialize(snapshot.state), snapshot, history) : Runtime.of(show, history);
     for (const input of inputs) {
-      standing.apply(input, true);
+      runtime.apply(input, true);
       done += 1;
     }
     reading = false;
-    return standing;
+    return runtime;
   }
 
   /** The state that the first inputs come to; all of them where it is not said how many. */
-  static stateOf(show: Show, reread: () => StandingSource, upTo = Infinity): SessionState {
+  static stateOf(show: Show, reread: () => RecoverySource, upTo = Infinity): SessionState {
     const { snapshot, inputs } = reread();
     return Runtime.readBack(show, { snapshot, inputs: inputs.slice(0, upTo) }, reread).state;
   }

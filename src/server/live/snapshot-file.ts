@@ -18,7 +18,7 @@ const intake = z.object({
   streaks: z.array(z.tuple([z.string(), z.object({ count: z.number(), at: z.number(), open: z.boolean() })])),
   open: z.array(z.string()),
 });
-const standing: z.ZodType<SavedRuntime> = z.object({
+const savedRuntime: z.ZodType<SavedRuntime> = z.object({
   state: savedStateSchema,
   intakes: z.array(z.tuple([z.string(), intake])),
   positions: z.array(z.tuple([z.string(), z.string()])),
@@ -28,7 +28,7 @@ const standing: z.ZodType<SavedRuntime> = z.object({
 const snapshotSchema = z.object({
   version: z.literal(SNAPSHOT_VERSION),
   bytes: z.number().int().min(1),
-  content: standing,
+  content: savedRuntime,
 });
 
 export const snapshotText = (bytes: number, content: SavedRuntime): string =>
