@@ -1,6 +1,7 @@
 import { existsSync, rmSync, writeFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
 import { parseArgs } from 'node:util';
+import { pushKept } from '@/core/event/kept';
 import { everywhere, onlyPublic } from './feed/outward';
 import { gavirnServer } from './http/server';
 import { closeOnEnd, listen } from './listen';
@@ -65,10 +66,9 @@ async function main(): Promise<void> {
   const lately: number[] = [];
   const fault = (error: unknown): void => {
     log.error({ err: error }, 'A fault that nothing has caught.');
-    lately.push(Date.now());
+    pushKept(lately, Date.now(), MOST_FAULTS + 1);
     if (lately.filter((at) => Date.now() - at < FAULTS_WITHIN_MS).length > MOST_FAULTS)
       end('The server ends: too many faults within a minute. What was acknowledged is on the disk.');
-    if (lately.length > MOST_FAULTS) lately.shift();
   };
   process.on('uncaughtException', fault);
   process.on('unhandledRejection', fault);

@@ -11,7 +11,6 @@ import type { SomeWhen, WhenKind } from './kernel/when';
 export type When = Brought<'whens'>;
 export type Step = Brought<'steps'>;
 export type WhenKindName = When['kind'];
-export type StepKindName = Step['kind'];
 
 /** In which order "whens" and steps are offered; those that are not named here come last. */
 export const WHEN_ORDER: readonly string[] = [

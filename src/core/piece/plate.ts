@@ -1,8 +1,8 @@
 import { boardIn } from '@/core/engine/count/board-key';
-import type { BoardMeasure } from '@/core/engine/count/row';
 import { z } from 'zod';
 import type { PlateHost } from '@/core/engine/feature/plate';
 import { NOTABLE_KINDS, type NotableKind } from '@/core/engine/feature/plate/slice';
+import { TOP_BY } from '@/core/engine/feature/plate/top';
 import { withoutIsolates } from '@/core/words/fields';
 import type { FontSpec, Op } from '@/core/paint/display';
 import { cutLine, lineOps } from '@/core/paint/text';
@@ -31,16 +31,6 @@ export interface PlateLive {
   lines: string[];
 }
 
-/** What "the top" of each kind is told by. A raid has no viewer who does more of them. */
-export const TOP_BY: Record<NotableKind, BoardMeasure> = {
-  follow: 'follows',
-  gift: 'coins',
-  subscribe: 'subscriptions',
-  giftSubs: 'giftSubs',
-  tip: 'tips',
-  raid: 'coins',
-  share: 'shares',
-};
 const KIND_TITLES: Record<NotableKind, string> = {
   follow: 'Followers',
   gift: 'Gifts',
