@@ -5,6 +5,7 @@ import { benchLatency } from './latency';
 import { benchLoudness } from './loudness';
 import { benchBoards, benchMany, benchPeople, benchRecovery } from './numbers';
 import { benchPaint } from './paint';
+import { benchRenders } from './renders';
 import { benchReplay } from './replay';
 import { benchSeen } from './seen';
 import { benchSize } from './size';
@@ -27,6 +28,7 @@ const BENCHES: Readonly<Record<string, () => string[] | Promise<string[]>>> = {
   film: benchFilm,
   scenes: benchScenes,
   latency: benchLatency,
+  renders: benchRenders,
   flood: benchFlood,
   size: benchSize,
 };

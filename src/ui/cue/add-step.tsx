@@ -3,12 +3,13 @@ import { MOST_STEPS_OF_CUE } from '@/core/engine/cue/cue';
 import { Pressable, View } from 'react-native';
 
 import { type Cue } from '@/core/show/show';
-import { useShow } from '@/ui/data/show-context';
+import { useShow } from '@/ui/data/show';
+import { edit } from '@/ui/data/show-store';
 import { Text } from '@/ui/part/text';
 
 /** One more step behind the others; what it is to do is chosen right away. `onAdded`: with its first token's field. */
 export function AddStep({ cue, onAdded }: { cue: Cue; onAdded: (field: string) => void }) {
-  const { show, edit } = useShow();
+  const show = useShow();
   if (cue.steps.length >= MOST_STEPS_OF_CUE)
     return (
       <Text tone="muted">{`A cue has ${MOST_STEPS_OF_CUE} steps at most. Let another cue do the rest, and call it.`}</Text>

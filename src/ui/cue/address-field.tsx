@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { ASKS } from '@/ui/data/feed-keys';
-import { useShow } from '@/ui/data/show-context';
+import { useKeys } from '@/ui/data/show';
 import { Button } from '@/ui/part/button';
 import { TextField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
@@ -23,7 +23,7 @@ export function AddressField({
   value: string;
   onChange: (value: string) => void;
 }) {
-  const { keys } = useShow();
+  const keys = useKeys();
   const [typed, setTyped] = useState(value);
   const [shown, setShown] = useState(false);
   const secret = keys.feeds[ASKS]?.signing ?? null;

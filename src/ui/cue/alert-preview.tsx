@@ -6,7 +6,7 @@ import { takeApart } from '@/core/words/message';
 import type { WordValues } from '@/core/words/fields';
 import { sampleAlert } from '@/core/piece/spotlight';
 import { engineClock } from '@/ui/data/desk';
-import { useShow } from '@/ui/data/show-context';
+import { useShow } from '@/ui/data/show';
 import { IconButton } from '@/ui/part/button';
 import { FrameView } from '@/ui/stage/frame-view';
 
@@ -23,7 +23,7 @@ export function AlertPreview({
   sample: WordValues;
   width?: number;
 }) {
-  const { show } = useShow();
+  const show = useShow();
   const [round, setRound] = useState(0);
   const piece = show.pieces.find((one) => one.id === step.spotlight && one.kind === 'spotlight');
   // Each change, and each press, lets it come anew.

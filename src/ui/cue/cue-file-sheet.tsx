@@ -4,7 +4,8 @@ import { View } from 'react-native';
 import { bringIn, clashes, type CueChoice, type CueFile } from '@/core/show/cue-file';
 import { takeFiles } from '@/ui/data/media-files';
 import { randomKey } from '@/ui/data/random-key';
-import { useShow } from '@/ui/data/show-context';
+import { useShow } from '@/ui/data/show';
+import { edit } from '@/ui/data/show-store';
 import { Button } from '@/ui/part/button';
 import { Segments } from '@/ui/part/choice';
 import { Sheet } from '@/ui/part/sheet';
@@ -34,7 +35,7 @@ const SAYS = {
 
 /** Cues of a file, before anything changes: what is new, what clashes, what is missing; and what to do with each. */
 export function CueFileSheet({ file, onClose }: { file: CueFile; onClose: (said: string[]) => void }) {
-  const { show, edit } = useShow();
+  const show = useShow();
   const list = clashes(file, show);
   const [choices, setChoices] = useState<Record<string, CueChoice>>(() =>
     Object.fromEntries(list.map(({ cue, how }) => [cue.id, how === 'new' ? 'instead' : 'leave'])),

@@ -3,22 +3,19 @@ import { Fragment, useState } from 'react';
 import { Text as NativeText, View } from 'react-native';
 import EllipsisVertical from 'lucide-react-native/icons/ellipsis-vertical';
 import type { Cue } from '@/core/show/show';
-import { ask } from '@/ui/data/api';
-import { useShow } from '@/ui/data/show-context';
+import { sendCommand } from '@/ui/data/command';
+import { useShow } from '@/ui/data/show';
 import { Button, IconButton } from '@/ui/part/button';
 import { Shape } from '@/ui/part/shape';
 import { Text } from '@/ui/part/text';
 
 /** One cue: its sentence with the parts that can be tapped, and Try. */
 export function CueRow({ cue, onField }: { cue: Cue; onField: (field: string) => void }) {
-  const { show, keys } = useShow();
+  const show = useShow();
   const [said, setSaid] = useState<string | null>(null);
   const trouble = cueProblem(cue, show);
   const tryIt = async (): Promise<void> => {
-    const answer = await ask('POST', `/api/shows/${encodeURIComponent(show.id)}/commands`, {
-      key: keys.desk,
-      body: { command: 'try', cue: cue.id },
-    });
+    const answer = await sendCommand({ command: 'try', cue: cue.id });
     setSaid(answer.ok ? null : answer.reason);
   };
   return (

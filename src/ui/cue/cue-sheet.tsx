@@ -1,6 +1,7 @@
 import { stepKind } from '@/core/engine/kinds';
 import type { Cue } from '@/core/show/show';
-import { useShow } from '@/ui/data/show-context';
+import { useShow } from '@/ui/data/show';
+import { edit } from '@/ui/data/show-store';
 import { feedName } from '@/ui/feed/feed-name';
 import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
@@ -28,7 +29,7 @@ export function CueSheet({
   onField: (field: string) => void;
   onClose: () => void;
 }) {
-  const { show, edit } = useShow();
+  const show = useShow();
   const change = (recipe: (draft: Cue) => void): void =>
     edit((draft) => {
       const found = draft.cues.find(({ id }) => id === cue.id);

@@ -7,7 +7,7 @@ import { cueFileOf, readCueFile, type CueFile } from '@/core/show/cue-file';
 import type { Cue } from '@/core/show/show';
 import { filesOf } from '@/ui/data/media-files';
 import { openFile, saveFile } from '@/ui/data/save-file';
-import { useShow } from '@/ui/data/show-context';
+import { useShow } from '@/ui/data/show';
 import { PlaceBody } from '@/ui/frame/place-body';
 import { Button } from '@/ui/part/button';
 import { TextField } from '@/ui/part/field';
@@ -28,7 +28,7 @@ type Open = { cue: string; field: string } | 'new' | { file: CueFile } | null;
 
 /** What happens when: every cue as a sentence. */
 export function CuesPlace() {
-  const { show } = useShow();
+  const show = useShow();
   const router = useRouter();
   const [open, setOpen] = useState<Open>(null);
   const [sought, setSought] = useState('');

@@ -1,7 +1,7 @@
 import { View } from 'react-native';
 import useSWR from 'swr';
 import { fetchJson } from '@/ui/data/api';
-import { useShow } from '@/ui/data/show-context';
+import { useShow } from '@/ui/data/show';
 import { Ticks } from '@/ui/part/ticks';
 import { Text } from '@/ui/part/text';
 import { counted } from '@/ui/words/counted';
@@ -13,7 +13,7 @@ interface Gift {
 
 /** Any gift, or some of the platform's. */
 export function GiftEditor({ value, onChange }: { value: readonly Gift[]; onChange: (gifts: Gift[]) => void }) {
-  const { show } = useShow();
+  const show = useShow();
   const { data: gifts, error } = useSWR<(Gift & { coins: number })[], Error>(
     show.feeds.some(({ platform }) => platform === 'brindle') ? '/api/platforms/brindle/gifts' : null,
     fetchJson,

@@ -1,5 +1,5 @@
 import { conditionsProblem, type Conditions } from '@/core/engine/cue/conditions';
-import { useShow } from '@/ui/data/show-context';
+import { useShow } from '@/ui/data/show';
 import { Choice } from '@/ui/part/choice';
 import { NumberField } from '@/ui/part/field';
 import { Ticks } from '@/ui/part/ticks';
@@ -7,7 +7,7 @@ import { Text } from '@/ui/part/text';
 
 /** What must hold besides. 0 leaves a bound out. */
 export function HoldsEditor({ holds, onChange }: { holds: Conditions; onChange: (holds: Conditions) => void }) {
-  const { show } = useShow();
+  const show = useShow();
   const trouble = conditionsProblem(holds);
   return (
     <>

@@ -5,7 +5,7 @@ import { PLAIN_LOOK, type Look } from '@/core/engine/alert/look';
 import { factsWords, mediaKind, type Media } from '@/core/media/media';
 import { MOTION_NAMES, MOTIONS } from '@/core/paint/motion';
 import { takeUp } from '@/ui/data/media';
-import { useShow } from '@/ui/data/show-context';
+import { edit } from '@/ui/data/show-store';
 import { addFiles } from '@/ui/media/add-files';
 import { Thumb } from '@/ui/media/thumb';
 import { useMediaLibrary } from '@/ui/media/use-media';
@@ -100,7 +100,6 @@ const Labelled = ({ label, children }: { label: string; children: React.ReactNod
 );
 
 function PictureEditor({ look, set }: { look: Look; set: (look: Partial<Look>) => void }) {
-  const { edit } = useShow();
   const library = useMediaLibrary().filter((media) => mediaKind(media) !== 'sound');
   const [said, setSaid] = useState<string[]>([]);
   const choose = (media: Media): void => {

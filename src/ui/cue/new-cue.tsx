@@ -6,7 +6,8 @@ import { newWhen, WHENS } from '@/core/engine/kinds';
 import { PIECE_KINDS } from '@/core/piece';
 import { newCue } from '@/core/show/starter';
 import { STARTS, type Start } from '@/core/show/starts';
-import { useShow } from '@/ui/data/show-context';
+import { useShow } from '@/ui/data/show';
+import { edit } from '@/ui/data/show-store';
 import { randomKey } from '@/ui/data/random-key';
 import { Segments } from '@/ui/part/choice';
 import { Shape } from '@/ui/part/shape';
@@ -15,7 +16,7 @@ import { Text } from '@/ui/part/text';
 
 /** Starting a cue: something that works at one tap, or what it waits for. All else is changed in the sentence. */
 export function NewCue({ onClose }: { onClose: () => void }) {
-  const { show, edit } = useShow();
+  const show = useShow();
   const [from, setFrom] = useState<'starts' | 'moments'>('starts');
   const add = (start: Pick<Start, 'make'>): void => {
     edit((draft) => {

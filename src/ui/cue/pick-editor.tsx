@@ -1,6 +1,6 @@
 import { View } from 'react-native';
 import type { PickStep } from '@/core/engine/cue/step/pick';
-import { useShow } from '@/ui/data/show-context';
+import { useShow } from '@/ui/data/show';
 import { Segments } from '@/ui/part/choice';
 import { NumberField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
@@ -16,7 +16,7 @@ export function PickEditor({
   own: string;
   onChange: (step: PickStep) => void;
 }) {
-  const { show } = useShow();
+  const show = useShow();
   const named = show.cues
     .map(({ id, name }, n) => ({ value: id, label: name || `Cue ${n + 1}` }))
     .filter(({ value }) => value !== own);

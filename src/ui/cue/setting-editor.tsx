@@ -5,7 +5,7 @@ import { KIT } from '@/core/engine/features';
 import { numbersOf } from '@/core/engine/kernel/number';
 import type { WordValues } from '@/core/words/fields';
 import type { Show } from '@/core/show/show';
-import { useShow } from '@/ui/data/show-context';
+import { useShow } from '@/ui/data/show';
 import { Choice, Segments, type Option } from '@/ui/part/choice';
 import { NumberField, TextField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
@@ -28,7 +28,7 @@ export function SettingEditor({
   sample: WordValues;
   onChange: (value: unknown) => void;
 }) {
-  const { show } = useShow();
+  const show = useShow();
   switch (setting.setting) {
     case 'number':
       return (

@@ -6,7 +6,8 @@ import { loudnessWords, mediaKind, type Media } from '@/core/media/media';
 import { SOUNDS } from '@/core/sound/library';
 import { hearHere } from '@/ui/data/hear';
 import { takeUp } from '@/ui/data/media';
-import { useShow } from '@/ui/data/show-context';
+import { useShow } from '@/ui/data/show';
+import { edit } from '@/ui/data/show-store';
 import { addFiles } from '@/ui/media/add-files';
 import { useMediaLibrary } from '@/ui/media/use-media';
 import { Button, IconButton } from '@/ui/part/button';
@@ -15,7 +16,7 @@ import { Text } from '@/ui/part/text';
 
 /** The streamer's own sounds, and Gavirn's by what they are made of; each can be heard here before it is chosen. */
 export function SoundChoice({ value, onChange }: { value: string; onChange: (id: string) => void }) {
-  const { show, edit } = useShow();
+  const show = useShow();
   const own = useMediaLibrary().filter((media) => mediaKind(media) === 'sound');
   const [said, setSaid] = useState<string[]>([]);
   const groups = [...new Set(SOUNDS.map(({ of }) => of))];

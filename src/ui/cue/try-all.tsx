@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Cue } from '@/core/show/show';
-import { ask } from '@/ui/data/api';
-import { useShow } from '@/ui/data/show-context';
+import { sendCommand } from '@/ui/data/command';
+import { useShow } from '@/ui/data/show';
 import { Button } from '@/ui/part/button';
 import { Text } from '@/ui/part/text';
 
@@ -15,7 +15,7 @@ const lengthOf = ({ steps }: Cue): number =>
 
 /** Tries every cue that is on, one after another; stopped by another press. */
 export function TryAll() {
-  const { show, keys } = useShow();
+  const show = useShow();
   const [at, setAt] = useState<number | null>(null);
   const [said, setSaid] = useState<string | null>(null);
   const timer = useRef<ReturnType<typeof setTimeout> | undefined>(undefined);
@@ -25,10 +25,7 @@ export function TryAll() {
     const cue = cues[n];
     if (!cue) return setAt(null);
     setAt(n);
-    const answer = await ask('POST', `/api/shows/${encodeURIComponent(show.id)}/commands`, {
-      key: keys.desk,
-      body: { command: 'try', cue: cue.id },
-    });
+    const answer = await sendCommand({ command: 'try', cue: cue.id });
     setSaid(answer.ok ? null : answer.reason);
     if (answer.ok) timer.current = setTimeout(() => void step(n + 1), lengthOf(cue));
     else setAt(null);

@@ -4,8 +4,8 @@ import { View } from 'react-native';
 import { sampleValues } from '@/core/engine/kinds';
 import { FIELDS, type WordField, type WordValues } from '@/core/words/fields';
 import type { Cue } from '@/core/show/show';
-import { ask } from '@/ui/data/api';
-import { useShow } from '@/ui/data/show-context';
+import { sendCommand } from '@/ui/data/command';
+import { useDeskView } from '@/ui/data/desk';
 import { Button } from '@/ui/part/button';
 import { TextField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
@@ -16,19 +16,19 @@ const SHOWN = 5;
 
 /** Trying a cue with something that happened, or with values of one's own. */
 export function TryFields({ cue, onClose }: { cue: Cue; onClose: () => void }) {
-  const { show, keys, desk } = useShow();
   const [values, setValues] = useState<WordValues>(() => sampleValues(cue.when));
   const [said, setSaid] = useState<string | null>(null);
   const kinds = eventsOf(cue);
-  const happened = (desk.view?.happened ?? [])
-    .filter(({ kind, name }) => kinds.includes(kind) && name !== null)
-    .slice(-SHOWN)
-    .reverse();
+  const happened = useDeskView(
+    (view) =>
+      view.happened
+        .filter(({ kind, name }) => kinds.includes(kind) && name !== null)
+        .slice(-SHOWN)
+        .reverse(),
+    [],
+  );
   const tryIt = async (): Promise<void> => {
-    const answer = await ask('POST', `/api/shows/${encodeURIComponent(show.id)}/commands`, {
-      key: keys.desk,
-      body: { command: 'try', cue: cue.id, values },
-    });
+    const answer = await sendCommand({ command: 'try', cue: cue.id, values });
     setSaid(answer.ok ? null : answer.reason);
     if (answer.ok) onClose();
   };

@@ -1,6 +1,6 @@
 import { newWhen, whenKind, whenSchema, WHENS, type When } from '@/core/engine/kinds';
 import { View } from 'react-native';
-import { useShow } from '@/ui/data/show-context';
+import { useShow } from '@/ui/data/show';
 import { Choice } from '@/ui/part/choice';
 import { Text } from '@/ui/part/text';
 import { SettingEditor } from './setting-editor';
@@ -9,7 +9,7 @@ const GROUPS = [...new Set(WHENS.map(({ group }) => group))];
 
 /** What a cue waits for: its own settings first, the one whose token was tapped before the others; then all other kinds. */
 export function WhenEditor({ when, field, onChange }: { when: When; field: string; onChange: (when: When) => void }) {
-  const { show } = useShow();
+  const show = useShow();
   const kind = whenKind(when);
   const settings = kind.settings
     .filter(({ hidden }) => !hidden?.(when))

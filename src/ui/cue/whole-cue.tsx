@@ -6,7 +6,8 @@ import Plus from 'lucide-react-native/icons/plus';
 import X from 'lucide-react-native/icons/x';
 import { stepSentence } from '@/core/show/sentence';
 import { type Cue } from '@/core/show/show';
-import { useShow } from '@/ui/data/show-context';
+import { useShow } from '@/ui/data/show';
+import { edit } from '@/ui/data/show-store';
 import { randomKey } from '@/ui/data/random-key';
 import { Button, IconButton } from '@/ui/part/button';
 import { TextField } from '@/ui/part/field';
@@ -24,7 +25,7 @@ export function WholeCue({
   onField: (field: string) => void;
   onClose: () => void;
 }) {
-  const { show, edit } = useShow();
+  const show = useShow();
   const at = show.cues.findIndex(({ id }) => id === cue.id);
   const move = (by: number): void =>
     edit((draft) => {

@@ -1,7 +1,7 @@
 import { wordsProblem, takeApart } from '@/core/words/message';
 import { Pressable, View } from 'react-native';
 import { withoutIsolates, WORD_FIELDS, type WordValues } from '@/core/words/fields';
-import { useShow } from '@/ui/data/show-context';
+import { useShow } from '@/ui/data/show';
 import { TextField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
 
@@ -17,7 +17,7 @@ export function WordsEditor({
   sample: WordValues;
   onChange: (words: string) => void;
 }) {
-  const { show } = useShow();
+  const show = useShow();
   return (
     <>
       <TextField

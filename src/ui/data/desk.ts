@@ -1,6 +1,7 @@
-import useSWRSubscription from 'swr/subscription';
+import { dequal } from 'dequal';
 import { readStream, RemoteClock } from '@/client/stream';
 import type { DeskView } from '@/core/desk/view';
+import { useSelected, type Source } from './source';
 
 /** The server's engine clock, as this page knows it. */
 export const engineClock = new RemoteClock();
@@ -16,43 +17,81 @@ export interface Desk {
 
 const KEPT_LINES = 120;
 const KEPT_MS = 65_000;
+/** Components are told of a change at once after a rest, and then no oftener than this, ms: nobody reads faster. */
+const TOLD_EVERY_MS = 250;
+const UNKNOWN: Desk = { server: 'asking', view: null };
 
-/** Follows a show as the server runs it. `onMissing` is called when the server does not have it, so that it can be put back. */
-export function useDesk(showId: string | null, key: string | null, onMissing: () => void): Desk {
-  const { data } = useSWRSubscription<Desk, Error, [string, string, string] | null>(
-    showId && key ? ['desk', showId, key] : null,
-    ([, id, deskKey], { next }) => {
-      let desk: Desk = { server: 'asking', view: null };
-      const say = (now: Desk): void => {
-        desk = now;
-        next(null, now);
-      };
-      return readStream(
-        `/api/shows/${encodeURIComponent(id)}/desk`,
-        {
-          onMessage(event, text) {
-            // The server's own message: a DeskView, or the sections of one that have changed.
-            const message = JSON.parse(text) as { now: number } & Partial<DeskView>;
-            engineClock.heard(message.now, event === 'view');
-            say({
-              server: 'there',
-              view: event === 'view' ? (message as unknown as DeskView) : merge(desk.view, message),
-            });
-          },
-          onLost(status) {
-            say({
-              ...desk,
-              server: status === null ? 'away' : status === 404 ? 'missing' : status === 403 ? 'refused' : 'away',
-            });
-            if (status === 404) onMissing();
-          },
+/** The show as the server runs it. */
+class DeskStore implements Source<Desk> {
+  private desk = UNKNOWN;
+  private readonly paced = new Set<() => void>();
+  private readonly immediate = new Set<() => void>();
+  private timer: ReturnType<typeof setTimeout> | null = null;
+  private toldAt = -Infinity;
+
+  readonly now = (): Desk => this.desk;
+
+  readonly subscribe = (listener: () => void): (() => void) => {
+    this.paced.add(listener);
+    return () => this.paced.delete(listener);
+  };
+
+  /** Every message, for what paints them rather than renders. */
+  readonly subscribeToAll = (listener: () => void): (() => void) => {
+    this.immediate.add(listener);
+    return () => this.immediate.delete(listener);
+  };
+
+  private set(desk: Desk): void {
+    this.desk = desk;
+    for (const listener of this.immediate) listener();
+    this.timer ??= setTimeout(() => this.tell(), Math.max(0, this.toldAt + TOLD_EVERY_MS - performance.now()));
+  }
+
+  private tell(): void {
+    this.timer = null;
+    this.toldAt = performance.now();
+    for (const listener of this.paced) listener();
+  }
+
+  /**
+   * Follows a show until it is told to stop.
+   * @param onMissing called when the server does not have it, so that it can be put back
+   */
+  follow(show: string, key: string, onMissing: () => void): () => void {
+    this.set(UNKNOWN);
+    const stop = readStream(
+      `/api/shows/${encodeURIComponent(show)}/desk`,
+      {
+        onMessage: (event, text) => {
+          // The server's own message: a DeskView, or the sections of one that have changed.
+          const message = JSON.parse(text) as { now: number } & Partial<DeskView>;
+          engineClock.heard(message.now, event === 'view');
+          const view = event === 'view' ? (message as unknown as DeskView) : merge(this.desk.view, message);
+          this.set({ server: 'there', view });
         },
-        { authorization: `Bearer ${deskKey}` },
-      );
-    },
-  );
-  return data ?? { server: 'asking', view: null };
+        onLost: (status) => {
+          this.set({ ...this.desk, server: status === 404 ? 'missing' : status === 403 ? 'refused' : 'away' });
+          if (status === 404) onMissing();
+        },
+      },
+      { authorization: `Bearer ${key}` },
+    );
+    return () => {
+      stop();
+      this.set(UNKNOWN);
+    };
+  }
 }
+
+export const deskStore = new DeskStore();
+
+/** What a component needs of the show as the server runs it; it renders only when that is another than before, by its contents. */
+export const useDesk = <S>(select: (desk: Desk) => S): S => useSelected(deskStore, select, dequal);
+
+/** The same of what the server last said; `otherwise` until it has said anything. */
+export const useDeskView = <S>(select: (view: DeskView) => S, otherwise: S): S =>
+  useDesk(({ view }) => (view ? select(view) : otherwise));
 
 /** A view with what has changed in it. Lines with a known id replace the old one (a streak that grew). */
 export function merge(

@@ -1,8 +1,8 @@
 import useSWR from 'swr';
 import type { Outage } from '@/core/desk/feed-health';
 import type { RejectedMessage, Gap } from '@/core/intake/problems';
-import { ask } from './api';
-import { useShow } from './show-context';
+import { askShow } from './command';
+import { useShow } from './show';
 
 export interface CheckStep {
   step: string;
@@ -20,16 +20,15 @@ export interface FeedProblemView {
   raw: { at: number; text: string }[];
 }
 
-const pathOf = (show: string, feed: string, what: string): string =>
-  `/api/shows/${encodeURIComponent(show)}/feeds/${encodeURIComponent(feed)}/${what}`;
+const pathOf = (feed: string, what: string): string => `/feeds/${encodeURIComponent(feed)}/${what}`;
 
 /** Asks the server something of one feed, again every so often; a refusal is its sentence. */
 function useFeed<T>(feed: string, what: string, refreshInterval: number) {
-  const { show, keys } = useShow();
+  const show = useShow(({ id }) => id);
   return useSWR<T, Error>(
-    [what, show.id, feed],
+    [what, show, feed],
     async () => {
-      const answer = await ask<T>('GET', pathOf(show.id, feed, what), { key: keys.desk });
+      const answer = await askShow<T>('GET', pathOf(feed, what));
       if (!answer.ok) throw new Error(answer.reason);
       return answer.value;
     },
@@ -41,10 +40,7 @@ export const useCheck = (feed: string) => useFeed<CheckStep[]>(feed, 'check', 0)
 export const useProblem = (feed: string) => useFeed<FeedProblemView>(feed, 'trouble', 2000);
 
 /** Has the server do something with a feed; null when it did, else why not. */
-export function useFeedCommand(feed: string): (what: 'post' | 'playback', body: unknown) => Promise<string | null> {
-  const { show, keys } = useShow();
-  return async (what, body) => {
-    const answer = await ask('POST', pathOf(show.id, feed, what), { key: keys.desk, body });
-    return answer.ok ? null : answer.reason;
-  };
+export async function commandFeed(feed: string, what: 'post' | 'playback', body: unknown): Promise<string | null> {
+  const answer = await askShow('POST', pathOf(feed, what), { body });
+  return answer.ok ? null : answer.reason;
 }

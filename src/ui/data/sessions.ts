@@ -32,20 +32,20 @@ const taking = new Set<string>();
 
 /** Takes sessions over when the page opens and whenever one has ended. */
 export function useTakenSessions(
-  open: { show: Show; key: string } | null,
+  show: Show,
+  key: string,
   session: { id: string; endedAt: number | null } | null,
 ): void {
-  const id = open?.show.id;
-  const key = open?.key;
-  const latest = useRef(open);
+  const { id } = show;
+  const latest = useRef(show);
   useEffect(() => {
-    latest.current = open;
+    latest.current = show;
   });
   const ended = session?.endedAt ?? null;
   useEffect(() => {
-    if (!id || !key || !latest.current || taking.has(id)) return;
+    if (taking.has(id)) return;
     taking.add(id);
-    void takeSessions(latest.current.show, key).finally(() => taking.delete(id));
+    void takeSessions(latest.current, key).finally(() => taking.delete(id));
   }, [id, key, ended, session?.id]);
 }
 

@@ -1,12 +1,13 @@
-import { useMemo, useSyncExternalStore, type ReactNode } from 'react';
+import { useEffect, type ReactNode } from 'react';
 import useSWR from 'swr';
-import { useDesk } from './desk';
+import { deskStore, useDeskView } from './desk';
 import { giveBackLasting } from './lasting';
 import { forgetSentMedia } from './media';
 import { forgetSent } from './recordings';
 import { useTakenSessions } from './sessions';
-import { ShowContext } from './show-context';
+import { useKeys, useShow } from './show';
 import { showStore, type OpenShow } from './show-store';
+import { useSelected } from './source';
 
 const putBack = (): void => {
   forgetSent();
@@ -15,9 +16,6 @@ const putBack = (): void => {
     const open = showStore.now();
     if (open) await giveBackLasting(open.show.id, open.keys.desk);
   });
-};
-const reload = async (): Promise<void> => {
-  await showStore.load();
 };
 
 /** Opens the current show and follows it as the server runs it. */
@@ -35,27 +33,26 @@ export function ShowProvider({
     revalidateIfStale: false,
     revalidateOnReconnect: false,
   });
-  const open = useSyncExternalStore(showStore.subscribe, showStore.now);
-  const desk = useDesk(open?.show.id ?? null, open?.keys.desk ?? null, putBack);
-  useTakenSessions(open ? { show: open.show, key: open.keys.desk } : null, desk.view?.session ?? null);
-
-  const value = useMemo(
-    () =>
-      open && {
-        ...open,
-        desk,
-        reload,
-        edit: showStore.edit,
-        undo: showStore.undo,
-        redo: showStore.redo,
-        seen: showStore.seen,
-        canUndo: open.history.done.length > 0,
-        canRedo: open.history.undone.length > 0,
-      },
-    [open, desk],
+  const isOpen = useSelected(showStore, (open) => open !== null);
+  if (error && !isOpen) return failed(error.message);
+  if (!isOpen) return waiting;
+  return (
+    <>
+      <Follow />
+      {children}
+    </>
   );
+}
 
-  if (error && !open) return failed(error.message);
-  if (!value) return waiting;
-  return <ShowContext.Provider value={value}>{children}</ShowContext.Provider>;
+/** Follows the open show, and takes its finished sessions over. A component of its own, so that none of the places renders for it. */
+function Follow() {
+  const show = useShow();
+  const { desk: key } = useKeys();
+  useEffect(() => deskStore.follow(show.id, key, putBack), [show.id, key]);
+  useTakenSessions(
+    show,
+    key,
+    useDeskView(({ session }) => session, null),
+  );
+  return null;
 }

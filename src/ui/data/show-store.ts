@@ -177,3 +177,11 @@ class ShowStore {
 }
 
 export const showStore = new ShowStore();
+
+/** Change the show: in this browser at once, on the server within a second. */
+export const { edit, undo, redo, seen } = showStore;
+
+/** Opens what the library now says is current: another show, or the same with other keys. */
+export const reload = async (): Promise<void> => {
+  await showStore.load();
+};

@@ -2,8 +2,8 @@ import { View } from 'react-native';
 import Svg, { Line, Path } from 'react-native-svg';
 import useSWR from 'swr';
 import type { CoursePoint } from '@/core/engine/feature/goal/course';
-import { ask } from '@/ui/data/api';
-import { useShow } from '@/ui/data/show-context';
+import { askShow } from '@/ui/data/command';
+import { useShow } from '@/ui/data/show';
 import { Text } from '@/ui/part/text';
 import { useColours } from '@/ui/theme/look';
 
@@ -12,14 +12,11 @@ const HIGH = 90;
 
 /** A goal's way through the session, with the present target as a line. */
 export function CourseChart({ goal, target }: { goal: string; target: number }) {
-  const { show, keys } = useShow();
+  const id = useShow((show) => show.id);
   const { marigold, line, muted } = useColours();
   const { data } = useSWR(
-    ['course', show.id, goal],
-    () =>
-      ask<CoursePoint[]>('GET', `/api/shows/${encodeURIComponent(show.id)}/goals/${encodeURIComponent(goal)}/course`, {
-        key: keys.desk,
-      }),
+    ['course', id, goal],
+    () => askShow<CoursePoint[]>('GET', `/goals/${encodeURIComponent(goal)}/course`),
     { refreshInterval: 5000 },
   );
   const points = data?.ok ? data.value : [];

@@ -1,93 +1,84 @@
 import { View } from 'react-native';
-import type { DeskView } from '@/core/desk/view';
 import type { DrawProof } from '@/core/engine/feature/draw/schema';
 import type { Command } from '@/core/session/input';
 import type { Show } from '@/core/show/show';
-import { ask } from '@/ui/data/api';
+import { askShow } from '@/ui/data/command';
+import { useDeskAt } from '@/ui/data/desk-time';
 import { saveFile } from '@/ui/data/save-file';
+import { useShow } from '@/ui/data/show';
 import { Button } from '@/ui/part/button';
 import { Card } from '@/ui/part/card';
 import { Text } from '@/ui/part/text';
 import { ViewerText } from '@/ui/part/viewer-text';
 
 /** Draws: started here, with what was drawn last and what is needed to check it. */
-export function DrawTiles({
-  show,
-  deskKey: key,
-  draws,
-  now,
+export function DrawTiles(props: { onCommand: (command: Command) => void; onProblem: (sentence: string) => void }) {
+  const draws = useShow((show) => show.draws);
+  return draws.map((draw) => <DrawTile key={draw.id} draw={draw} {...props} />);
+}
+
+function DrawTile({
+  draw: { id, name, from },
   onCommand,
   onProblem,
 }: {
-  show: Show;
-  deskKey: string;
-  draws: DeskView['draws'];
-  now: number;
+  draw: Show['draws'][number];
   onCommand: (command: Command) => void;
   onProblem: (sentence: string) => void;
 }) {
+  const { hash, entries, last, turning } = useDeskAt((view, now) => {
+    const draw = view?.draws.find((each) => each.id === id);
+    return {
+      hash: draw?.hash ?? null,
+      entries: draw?.entries ?? 0,
+      last: draw?.last ?? null,
+      turning: draw?.turns ? now < draw.turns.until : false,
+    };
+  });
+  const nobody = from !== 'coins' && entries === 0;
+  const proof = async (): Promise<void> => {
+    const answer = await askShow<DrawProof>('GET', `/draws/${encodeURIComponent(id)}`);
+    if (answer.ok)
+      saveFile(
+        `${name} draw ${answer.value.number}.json`,
+        'application/json',
+        `${JSON.stringify(answer.value, null, 2)}\n`,
+      );
+    else onProblem(answer.reason);
+  };
   return (
-    <>
-      {show.draws.map(({ id, name, from }) => {
-        const draw = draws.find((each) => each.id === id);
-        const last = draw?.last ?? null;
-        const turning = draw?.turns ? now < draw.turns.until : false;
-        const nobody = from !== 'coins' && (draw?.entries ?? 0) === 0;
-        const proof = async (): Promise<void> => {
-          const answer = await ask<DrawProof>(
-            'GET',
-            `/api/shows/${encodeURIComponent(show.id)}/draws/${encodeURIComponent(id)}`,
-            { key },
-          );
-          if (answer.ok)
-            saveFile(
-              `${name} draw ${answer.value.number}.json`,
-              'application/json',
-              `${JSON.stringify(answer.value, null, 2)}\n`,
-            );
-          else onProblem(answer.reason);
-        };
-        return (
-          <Card key={id} label={name} className="gap-2">
-            <View className="flex-row items-center justify-between gap-3">
-              <View className="flex-1">
-                <Text size={13} tone="muted" numberOfLines={1}>
-                  {from === 'keyword' ? `${name}: ${draw?.entries ?? 0} in` : name}
-                </Text>
-                <ViewerText
-                  text={turning ? 'Turning …' : last ? last.drawn : nobody ? 'Nobody is in yet' : 'Not drawn yet'}
-                  size={22}
-                  face="title"
-                  tone={last && !turning ? 'ink' : 'muted'}
-                  numberOfLines={2}
-                />
-              </View>
-              <Button
-                disabled={turning || nobody || draw?.hash == null}
-                label={`Draw ${name}`}
-                onPress={() => onCommand({ command: 'draw', draw: id })}
-              >
-                Draw
-              </Button>
-            </View>
-            {draw?.hash ? (
-              <Text
-                size={13}
-                tone="muted"
-                className="break-all"
-                selectable
-              >{`The next seed’s SHA-256: ${draw.hash}`}</Text>
-            ) : null}
-            {last && !turning ? (
-              <View className="flex-row">
-                <Button kind="outline" label={`Save the proof of ${name}`} onPress={() => void proof()}>
-                  Save the proof
-                </Button>
-              </View>
-            ) : null}
-          </Card>
-        );
-      })}
-    </>
+    <Card label={name} className="gap-2">
+      <View className="flex-row items-center justify-between gap-3">
+        <View className="flex-1">
+          <Text size={13} tone="muted" numberOfLines={1}>
+            {from === 'keyword' ? `${name}: ${entries} in` : name}
+          </Text>
+          <ViewerText
+            text={turning ? 'Turning …' : last ? last.drawn : nobody ? 'Nobody is in yet' : 'Not drawn yet'}
+            size={22}
+            face="title"
+            tone={last && !turning ? 'ink' : 'muted'}
+            numberOfLines={2}
+          />
+        </View>
+        <Button
+          disabled={turning || nobody || hash === null}
+          label={`Draw ${name}`}
+          onPress={() => onCommand({ command: 'draw', draw: id })}
+        >
+          Draw
+        </Button>
+      </View>
+      {hash ? (
+        <Text size={13} tone="muted" className="break-all" selectable>{`The next seed’s SHA-256: ${hash}`}</Text>
+      ) : null}
+      {last && !turning ? (
+        <View className="flex-row">
+          <Button kind="outline" label={`Save the proof of ${name}`} onPress={() => void proof()}>
+            Save the proof
+          </Button>
+        </View>
+      ) : null}
+    </Card>
   );
 }

@@ -5,42 +5,42 @@ import type { Happened } from '@/core/desk/happened';
 import { amountWords } from '@/core/event/money';
 import { IconButton } from '@/ui/part/button';
 import { Shape } from '@/ui/part/shape';
-import { Text } from '@/ui/part/text';
 import { ViewerText } from '@/ui/part/viewer-text';
-import { ago } from '@/ui/words/ago';
+import { AgoText } from '@/ui/words/ago-text';
 
 /** One thing that happened; what made an alert can be shown again. */
-export const HappenedRow = memo(
-  function HappenedRow({ line, now, onReplay }: { line: Happened; now: number; onReplay: (alert: string) => void }) {
-    const { alert } = line;
-    return (
-      <View role="listitem" className="flex-row items-center gap-3 min-h-[48px] border-b border-line">
-        <Shape kind={line.kind} size={14} />
-        <View className="flex-1 flex-row items-baseline gap-2">
-          {line.name === null ? null : (
-            <ViewerText text={line.name} face="strong" numberOfLines={1} className="max-w-[60%] shrink-0" />
-          )}
-          <ViewerText text={words(line)} tone="muted" numberOfLines={1} className="shrink" />
-        </View>
-        <Text size={13} tone="muted" className="tabular-nums">
-          {ago(now - line.at)}
-        </Text>
-        {alert === null ? (
-          <View className="w-[44px] -mr-2" />
-        ) : (
-          <IconButton
-            icon={RotateCcw}
-            tone="muted"
-            label={`Show again: ${line.name ?? ''} ${words(line)}`}
-            onPress={() => onReplay(alert)}
-            className="-mr-2"
-          />
+export const HappenedRow = memo(function HappenedRow({
+  line,
+  onReplay,
+}: {
+  line: Happened;
+  onReplay: (alert: string) => void;
+}) {
+  const { alert } = line;
+  return (
+    <View role="listitem" className="flex-row items-center gap-3 min-h-[48px] border-b border-line">
+      <Shape kind={line.kind} size={14} />
+      <View className="flex-1 flex-row items-baseline gap-2">
+        {line.name === null ? null : (
+          <ViewerText text={line.name} face="strong" numberOfLines={1} className="max-w-[60%] shrink-0" />
         )}
+        <ViewerText text={words(line)} tone="muted" numberOfLines={1} className="shrink" />
       </View>
-    );
-  },
-  (a, b) => a.line === b.line && ago(a.now - a.line.at) === ago(b.now - b.line.at),
-);
+      <AgoText at={line.at} />
+      {alert === null ? (
+        <View className="w-[44px] -mr-2" />
+      ) : (
+        <IconButton
+          icon={RotateCcw}
+          tone="muted"
+          label={`Show again: ${line.name ?? ''} ${words(line)}`}
+          onPress={() => onReplay(alert)}
+          className="-mr-2"
+        />
+      )}
+    </View>
+  );
+});
 
 /** What was done, after the name. */
 export function words({ kind, count, text, coins, open, name }: Happened): string {

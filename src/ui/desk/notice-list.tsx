@@ -1,16 +1,17 @@
 import { View } from 'react-native';
-import type { Notice } from '@/core/desk/notice';
+import { useDeskAt } from '@/ui/data/desk-time';
 import { Card } from '@/ui/part/card';
 import { Text } from '@/ui/part/text';
 import { agoWords } from '@/ui/words/ago';
+import { AgoText } from '@/ui/words/ago-text';
 
 const SHOWN = 3;
 /** How long one is kept in sight. */
 const KEPT_MS = 3_600_000;
 
 /** What the streamer should know: cues that failed, lines that were not posted, a show that had slept. The latest first; what goes right needs no line. */
-export function NoticeList({ notices: all, now }: { notices: readonly Notice[]; now: number }) {
-  const notices = all.filter(({ at }) => now - at < KEPT_MS);
+export function NoticeList() {
+  const notices = useDeskAt((view, now) => view?.notices.filter(({ at }) => now - at < KEPT_MS) ?? []);
   if (notices.length === 0) return null;
   return (
     <Card flush trouble label="Notices">
@@ -24,9 +25,7 @@ export function NoticeList({ notices: all, now }: { notices: readonly Notice[]; 
           .map(({ id, at, says }) => (
             <View key={id} className="gap-[2px]">
               <Text tone="brick">{says}</Text>
-              <Text size={13} tone="muted">
-                {agoWords(now - at)}
-              </Text>
+              <AgoText at={at} words={agoWords} />
             </View>
           ))}
       </View>

@@ -1,145 +1,58 @@
-import { useState } from 'react';
+import { memo, useMemo, useState } from 'react';
 import { Pressable, View } from 'react-native';
 import Minus from 'lucide-react-native/icons/minus';
 import Pause from 'lucide-react-native/icons/pause';
 import Play from 'lucide-react-native/icons/play';
 import Plus from 'lucide-react-native/icons/plus';
-import type { DeskView } from '@/core/desk/view';
-import { clockWords, leftOf } from '@/core/engine/feature/countdown/schema';
 import type { Command } from '@/core/session/input';
-import type { Show } from '@/core/show/show';
+import { useDeskAt } from '@/ui/data/desk-time';
+import { useShow } from '@/ui/data/show';
 import { IconButton } from '@/ui/part/button';
 import { Text } from '@/ui/part/text';
 import { NumberSheet } from './number-sheet';
-
-const NUDGE_S = 30;
-
-type Numbers = Pick<DeskView, 'goals' | 'counters' | 'countdowns' | 'hand' | 'outlooks'>;
-
-interface Shown {
-  number: string;
-  name: string;
-  value: number;
-  words: string;
-  note: string;
-  /** How it goes on at the present rate. */
-  outlook: string | null;
-  /** By how much its buttons change it, and how that is said. */
-  step: number;
-  stepWords: string;
-  countdown?: { id: string; runs: boolean };
-}
+import { numbersOf, type DeskNumber } from './shown-number';
 
 /** Goals, countdowns and counters at a glance: nudged by their buttons, set and looked into by a tap on the number. */
-export function NumberTiles({
-  show,
-  view,
-  now,
-  onCommand,
-}: {
-  show: Show;
-  view: Numbers | null;
-  now: number;
-  onCommand: (command: Command) => void;
-}) {
+export function NumberTiles({ onCommand }: { onCommand: (command: Command) => void }) {
+  const show = useShow();
+  const numbers = useMemo(() => numbersOf(show), [show]);
   const [open, setOpen] = useState<string | null>(null);
-  const shown = shownNumbers(show, view, now);
-  const chosen = shown.find(({ number }) => number === open);
+  const chosen = numbers.find(({ number }) => number === open);
   return (
     <>
-      {shown.map((each) => (
-        <Tile key={each.number} shown={each} onOpen={() => setOpen(each.number)} onCommand={onCommand} />
+      {numbers.map((each) => (
+        <Tile key={each.number} of={each} onOpen={setOpen} onCommand={onCommand} />
       ))}
-      {chosen ? (
-        <NumberSheet
-          number={chosen.number}
-          name={chosen.name}
-          value={chosen.value}
-          hand={view?.hand ?? []}
-          outlook={chosen.outlook}
-          boost={view?.countdowns.find(({ id }) => `countdown/${id}` === chosen.number)?.boost ?? null}
-          target={view?.goals.find(({ id }) => `goal/${id}` === chosen.number)?.target ?? null}
-          now={now}
-          onCommand={onCommand}
-          onClose={() => setOpen(null)}
-        />
-      ) : null}
+      {chosen ? <TileSheet of={chosen} onCommand={onCommand} onClose={() => setOpen(null)} /> : null}
     </>
   );
 }
 
-function shownNumbers(show: Show, view: Numbers | null, now: number): Shown[] {
-  const goals = show.goals.map(({ id, name, target: first }): Shown => {
-    const { value, target, reached } = view?.goals.find((course) => course.id === id) ?? {
-      value: 0,
-      target: first,
-      reached: 0,
-    };
-    const step = target >= 1000 ? 100 : 10;
-    return {
-      number: `goal/${id}`,
-      name,
-      value,
-      outlook: outlookWords(view?.outlooks[`goal/${id}`], now, 'reached'),
-      words: value.toLocaleString('en'),
-      note: `of ${target.toLocaleString('en')}${reached > 0 ? `, reached ${reached} ×` : ''}`,
-      step,
-      stepWords: String(step),
-    };
-  });
-  const countdowns = show.countdowns.map(({ id, name, seconds }): Shown => {
-    const state = view?.countdowns.find((each) => each.id === id) ?? { id, endsAt: null, left: seconds * 1000 };
-    const left = leftOf(state, now);
-    return {
-      number: `countdown/${id}`,
-      outlook: outlookWords(view?.outlooks[`countdown/${id}`], now, 'over'),
-      name,
-      value: Math.round(left / 1000),
-      words: clockWords(left),
-      note: [
-        state.over ? 'over' : state.endsAt === null ? 'stands still' : '',
-        state.boost && state.boost.until > now ? `× ${state.boost.times}` : '',
-      ]
-        .filter(Boolean)
-        .join(', '),
-      step: NUDGE_S,
-      stepWords: `${NUDGE_S} s`,
-      countdown: { id, runs: state.endsAt !== null },
-    };
-  });
-  const counters = show.counters.map(({ id, name, start, step, target }): Shown => {
-    const value = view?.counters[id] ?? start;
-    return {
-      number: `counter/${id}`,
-      outlook: null,
-      name,
-      value,
-      words: value.toLocaleString('en'),
-      note: target === null ? '' : `of ${target.toLocaleString('en')}`,
-      step,
-      stepWords: String(step),
-    };
-  });
-  return [...goals, ...countdowns, ...counters];
+function TileSheet({
+  of: { number, read },
+  onCommand,
+  onClose,
+}: {
+  of: DeskNumber;
+  onCommand: (command: Command) => void;
+  onClose: () => void;
+}) {
+  const { shown, hand, now } = useDeskAt((view, at) => ({ shown: read(view, at), hand: view?.hand ?? [], now: at }));
+  return <NumberSheet number={number} {...shown} hand={hand} now={now} onCommand={onCommand} onClose={onClose} />;
 }
 
-/** "about 20:15" by this device's clock; null when nothing can be said. */
-function outlookWords(at: number | undefined, now: number, what: 'reached' | 'over'): string | null {
-  if (at === undefined) return null;
-  if (at < 0) return what === 'over' ? 'does not end at this rate' : 'not reached at this rate';
-  const far = at - now > 86_400_000;
-  return `${what} about ${new Intl.DateTimeFormat('en', { ...(far ? { day: 'numeric', month: 'short' } : {}), hour: '2-digit', minute: '2-digit', hourCycle: 'h23' }).format(at)} at this rate`;
-}
-
-function Tile({
-  shown: { number, name, words, note, outlook, step, stepWords, countdown },
+/** One number, with its buttons. It renders when what it shows has changed. */
+const Tile = memo(function Tile({
+  of: { number, read },
   onOpen,
   onCommand,
 }: {
-  shown: Shown;
-  onOpen: () => void;
+  of: DeskNumber;
+  onOpen: (number: string) => void;
   onCommand: (command: Command) => void;
 }) {
+  const { name, words, note, outlook, step, stepWords, runs } = useDeskAt(read);
+  const countdown = number.slice(number.indexOf('/') + 1);
   return (
     <View
       role="group"
@@ -150,7 +63,7 @@ function Tile({
       <Pressable
         role="button"
         aria-label={`${[name, words, note, outlook ?? ''].filter(Boolean).join(' ')}: set it by hand`}
-        onPress={onOpen}
+        onPress={() => onOpen(number)}
         className="min-h-[44px]"
       >
         <Text size={13} tone="muted" numberOfLines={1}>{`${name} `}</Text>
@@ -171,12 +84,12 @@ function Tile({
           tone="muted"
           onPress={() => onCommand({ command: 'nudge', number, by: -step })}
         />
-        {countdown ? (
+        {runs !== undefined ? (
           <IconButton
-            icon={countdown.runs ? Pause : Play}
-            label={countdown.runs ? `Stop ${name}` : `Let ${name} run`}
+            icon={runs ? Pause : Play}
+            label={runs ? `Stop ${name}` : `Let ${name} run`}
             tone="muted"
-            onPress={() => onCommand({ command: 'pause', countdown: countdown.id, on: countdown.runs })}
+            onPress={() => onCommand({ command: 'pause', countdown, on: runs })}
           />
         ) : null}
         <IconButton
@@ -188,4 +101,4 @@ function Tile({
       </View>
     </View>
   );
-}
+});

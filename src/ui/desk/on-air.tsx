@@ -1,7 +1,7 @@
 import { View } from 'react-native';
 import SkipForward from 'lucide-react-native/icons/skip-forward';
 import type { Command } from '@/core/session/input';
-import type { QueueView } from '@/core/desk/view';
+import { useDeskAt } from '@/ui/data/desk-time';
 import { Button } from '@/ui/part/button';
 import { Card } from '@/ui/part/card';
 import { Text } from '@/ui/part/text';
@@ -11,21 +11,27 @@ import { ViewerText } from '@/ui/part/viewer-text';
 export function OnAir({
   spotlight,
   name,
-  queue,
-  now,
   onCommand,
 }: {
   spotlight: string;
   name: string;
-  queue: QueueView | null;
-  now: number;
   onCommand: (command: Command) => void;
 }) {
-  const alerts = queue?.alerts.filter(({ until }) => until > now) ?? [];
-  const playing = alerts[0] && alerts[0].from <= now ? alerts[0] : null;
-  const next = alerts.find(({ from }) => from > now);
-  const gone = (queue?.alerts.length ?? 0) - alerts.length;
-  const waiting = Math.max(0, (queue?.count ?? 0) - gone - (playing ? 1 : 0));
+  const { queue, playing, next, waiting, now } = useDeskAt((view, at) => {
+    const known = view?.queues[spotlight] ?? null;
+    const alerts = known?.alerts.filter(({ until }) => until > at) ?? [];
+    const first = alerts[0] && alerts[0].from <= at ? alerts[0] : null;
+    const gone = (known?.alerts.length ?? 0) - alerts.length;
+    const behind = Math.max(0, (known?.count ?? 0) - gone - (first ? 1 : 0));
+    return {
+      queue: known,
+      playing: first,
+      next: alerts.find(({ from }) => from > at),
+      waiting: behind,
+      // Without anything whose time is shown, time passes unseen.
+      now: first || behind > 0 ? at : 0,
+    };
+  });
   return (
     <Card flush label={name}>
       <View className="px-4 pt-3 pb-3">

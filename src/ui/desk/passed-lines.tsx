@@ -1,14 +1,17 @@
-import type { Line } from '@/core/engine/alert/slice';
 import { View } from 'react-native';
+import { useDeskAt } from '@/ui/data/desk-time';
 import { Card } from '@/ui/part/card';
 import { Text } from '@/ui/part/text';
 import { ViewerText } from '@/ui/part/viewer-text';
-import { ago } from '@/ui/words/ago';
+import { AgoText } from '@/ui/words/ago-text';
 
 const SHOWN = 4;
+/** How long a line is kept in sight. */
+const KEPT_MS = 300_000;
 
 /** What could not be shown in time: to be thanked by the streamer's own voice. */
-export function PassedLines({ lines, now }: { lines: readonly Line[]; now: number }) {
+export function PassedLines() {
+  const lines = useDeskAt((view, now) => view?.lines.filter(({ at }) => now - at < KEPT_MS) ?? []);
   if (lines.length === 0) return null;
   return (
     <Card flush label="Not shown, since too much waited">
@@ -22,9 +25,7 @@ export function PassedLines({ lines, now }: { lines: readonly Line[]; now: numbe
           .map((line) => (
             <View key={line.id} className="flex-row justify-between gap-3">
               <ViewerText text={line.text} size={15} numberOfLines={1} className="shrink" />
-              <Text size={13} tone="muted" className="tabular-nums">
-                {ago(now - line.at)}
-              </Text>
+              <AgoText at={line.at} />
             </View>
           ))}
       </View>

@@ -1,24 +1,36 @@
 import { View } from 'react-native';
-import type { DeskView } from '@/core/desk/view';
+import { useDeskAt } from '@/ui/data/desk-time';
 import { Card } from '@/ui/part/card';
 import { Text } from '@/ui/part/text';
 import { agoWords } from '@/ui/words/ago';
 
 const SHOWN = 3;
+/** How long one is kept in sight. */
+const KEPT_MS = 300_000;
 
 /** Web addresses that did not take what they were told. What went well needs no line. */
-export function ToldLines({ told, now }: { told: DeskView['told']; now: number }) {
-  const failed = told.filter(({ trouble }) => trouble !== null);
+export function ToldLines() {
+  const { failed, all } = useDeskAt((view, now) => {
+    const told = view?.told.filter(({ at }) => now - at < KEPT_MS) ?? [];
+    return {
+      all: told.length,
+      failed: told
+        .filter(({ trouble }) => trouble !== null)
+        .map(({ id, at, host, trouble }) => ({ id, words: `${host}: ${trouble ?? ''} ${agoWords(now - at)}` })),
+    };
+  });
   if (failed.length === 0) return null;
   return (
     <Card flush trouble label="Not told">
       <View className="px-4 py-3 gap-1">
-        <Text size={13} tone="muted">{`Not told: ${failed.length} of the last ${told.length}`}</Text>
+        <Text size={13} tone="muted">{`Not told: ${failed.length} of the last ${all}`}</Text>
         {[...failed]
           .reverse()
           .slice(0, SHOWN)
-          .map(({ id, at, host, trouble }) => (
-            <Text key={id} tone="brick">{`${host}: ${trouble ?? ''} ${agoWords(now - at)}`}</Text>
+          .map(({ id, words }) => (
+            <Text key={id} tone="brick">
+              {words}
+            </Text>
           ))}
       </View>
     </Card>

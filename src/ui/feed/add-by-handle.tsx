@@ -4,7 +4,7 @@ import { View } from 'react-native';
 import { PLATFORMS } from '@/core/platform';
 import { tidyHandle } from '@/core/platform/handle';
 import { ask } from '@/ui/data/api';
-import { useShow } from '@/ui/data/show-context';
+import { useShow } from '@/ui/data/show';
 import { Button } from '@/ui/part/button';
 import { TextField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
@@ -42,7 +42,7 @@ export function AddByHandle({
   platform: 'brindle' | 'oxbow' | 'tarn';
   onAdd: (feed: Feed) => void;
 }) {
-  const { show } = useShow();
+  const show = useShow();
   const { name } = PLATFORMS[platform];
   const [typed, setTyped] = useState('');
   const [problem, setProblem] = useState<string | null>(null);

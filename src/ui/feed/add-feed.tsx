@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { useRouter } from 'expo-router';
 import { PLATFORMS, type Platform } from '@/core/platform';
-import { useShow } from '@/ui/data/show-context';
+import { edit } from '@/ui/data/show-store';
 import { Choice } from '@/ui/part/choice';
 import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
@@ -27,7 +27,6 @@ const TITLES: Record<Platform['by'], (name: string) => string> = {
 
 /** Adding a feed: which platform, how it is found, and a check. */
 export function AddFeed({ onClose }: { onClose: () => void }) {
-  const { edit } = useShow();
   const router = useRouter();
   const [platform, setPlatform] = useState<PlatformName | null>(null);
   /** `then`: its own page is opened, where what is still to be done is done. */

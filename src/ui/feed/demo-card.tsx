@@ -4,7 +4,8 @@ import useSWR from 'swr';
 import { ask, fetchJson, standinRoom } from '@/ui/data/api';
 import { PLATFORMS } from '@/core/platform';
 import { addStarter } from '@/ui/data/library';
-import { useShow } from '@/ui/data/show-context';
+import { useShow } from '@/ui/data/show';
+import { reload } from '@/ui/data/show-store';
 import { Button } from '@/ui/part/button';
 import { Card } from '@/ui/part/card';
 import { Text } from '@/ui/part/text';
@@ -21,7 +22,7 @@ interface Room {
 
 /** In the demo: a crowd for the made-up platforms, their pages, the compositor, and a way to start with nothing. */
 export function DemoCard() {
-  const { show, reload } = useShow();
+  const show = useShow();
   const [trouble, setProblem] = useState<string | null>(null);
   const found = show.feeds.flatMap(({ platform, handle }) => (isStandin(platform) ? [{ platform, handle }] : []));
   const rooms = found.length > 0 ? found : [{ platform: 'brindle' as const, handle: 'odavarn.kiln' }];

@@ -3,9 +3,11 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { format } from 'date-fns';
 import Copy from 'lucide-react-native/icons/copy';
+import { useEngineTime } from '@/ui/data/desk-time';
 import { newSigning, renewed } from '@/ui/data/feed-keys';
 import { changeFeedKey } from '@/ui/data/library';
-import { useShow } from '@/ui/data/show-context';
+import { useKeys, useShow } from '@/ui/data/show';
+import { reload } from '@/ui/data/show-store';
 import { Button } from '@/ui/part/button';
 import { Confirm } from '@/ui/part/confirm';
 import { TextField } from '@/ui/part/field';
@@ -19,7 +21,7 @@ const takesPosts = (feed: Feed): boolean =>
   (feed.platform === 'mapped' && feed.source.transport === 'webhook');
 
 /** A feed's own address and its secrets: never shown unless asked for, and renewed without losing anything. */
-export function FeedAddress({ feed, now }: { feed: Feed; now: number }) {
+export function FeedAddress({ feed }: { feed: Feed }) {
   if (feed.platform === 'mapped' && feed.source.transport !== 'webhook')
     return (
       <Section title="Address">
@@ -28,18 +30,20 @@ export function FeedAddress({ feed, now }: { feed: Feed; now: number }) {
     );
   return takesPosts(feed) ? (
     <Section title={feed.platform === 'oxbow' ? 'Secret' : 'Its own address'}>
-      <Inbox feed={feed} now={now} />
+      <Inbox feed={feed} />
     </Section>
   ) : null;
 }
 
-function Inbox({ feed, now }: { feed: Feed; now: number }) {
-  const { show, keys, reload } = useShow();
+function Inbox({ feed }: { feed: Feed }) {
+  const show = useShow();
+  const keys = useKeys();
   const [shown, setShown] = useState(false);
   const [asking, setAsking] = useState(false);
   const [copied, setCopied] = useState<string | null>(null);
   const key = keys.feeds[feed.id];
   const own = feed.platform !== 'oxbow';
+  const overlap = useEngineTime((now) => (key?.previous && key.previous.until > now ? key.previous.until : null));
   if (!key) return <Text tone="muted">It is being made …</Text>;
   const address = `${window.location.origin}/in/${key.inbox}`;
   const copy = (what: string, text: string): void =>
@@ -53,7 +57,6 @@ function Inbox({ feed, now }: { feed: Feed; now: number }) {
     );
     await reload();
   };
-  const overlap = key.previous && key.previous.until > now ? key.previous.until : null;
   return (
     <>
       {own ? (
@@ -118,7 +121,8 @@ function Inbox({ feed, now }: { feed: Feed; now: number }) {
 
 /** The secret of an address that lets nobody in without one. */
 function Token({ feed, url }: { feed: Feed; url: string }) {
-  const { show, keys, reload } = useShow();
+  const show = useShow();
+  const keys = useKeys();
   const [typed, setTyped] = useState('');
   const has = Boolean(keys.feeds[feed.id]?.token);
   const keep = async (): Promise<void> => {

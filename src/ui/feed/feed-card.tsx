@@ -7,8 +7,10 @@ import type { EventKind } from '@/core/event/kind';
 import { diagnosis } from '@/core/desk/diagnosis';
 import { kindsOf, sendsOf } from '@/core/platform';
 import type { FeedView } from '@/core/desk/view';
-import { engineClock } from '@/ui/data/desk';
-import { useShow } from '@/ui/data/show-context';
+import { useDesk, useDeskView } from '@/ui/data/desk';
+import { useDeskAt, useEngineTime } from '@/ui/data/desk-time';
+import { useShow } from '@/ui/data/show';
+import { edit } from '@/ui/data/show-store';
 import { Button, IconButton } from '@/ui/part/button';
 import { Card } from '@/ui/part/card';
 import { Confirm } from '@/ui/part/confirm';
@@ -16,21 +18,18 @@ import { KIND_WORDS, Shape } from '@/ui/part/shape';
 import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
 import { feedWord } from '@/ui/pulse/feed-word';
-import { Lane, useDrift } from '@/ui/pulse/lane';
+import { Lane } from '@/ui/pulse/lane';
 import { ago } from '@/ui/words/ago';
 import { feedName, feedNote } from './feed-name';
 
 const TONES = { good: 'lagoon', waiting: 'mist', trouble: 'brick' } as const;
-const now = (): number => engineClock.now();
 
 /** One feed: its handle, one sentence of state, its kinds with when each was last seen, and what went wrong. */
 export function FeedCard({ feed, onRemoved }: { feed: Feed; onRemoved: () => void }) {
-  const { desk, show, edit } = useShow();
+  const show = useShow();
   const router = useRouter();
   const [open, setOpen] = useState<'menu' | 'remove' | null>(null);
-  const time = useDrift(now);
-  const view = desk.view?.feeds[feed.id];
-  const { sentence, mood } = feedWord(desk.server, view);
+  const { sentence, mood } = useDesk(({ server, view }) => feedWord(server, view?.feeds[feed.id]));
   const name = feedName(feed);
   const change = (recipe: (feeds: Feed[]) => Feed[]): void =>
     edit((draft) => {
@@ -63,17 +62,11 @@ export function FeedCard({ feed, onRemoved }: { feed: Feed; onRemoved: () => voi
         {sentence}
       </Text>
       <View className="flex-row mt-2">
-        <Lane marks={(desk.view?.marks ?? []).filter((mark) => mark.feed === feed.id)} mood={mood} now={time} />
+        <Lane feed={feed.id} mood={mood} />
       </View>
       <View className="flex-row flex-wrap mt-3 gap-y-3">
         {kinds.map((kind) => (
-          <KindSeen
-            key={kind}
-            kind={kind}
-            at={view?.lastSeen[kind]}
-            gated={sendsOf(feed, kind) === 'notYet'}
-            now={time}
-          />
+          <KindSeen key={kind} feed={feed.id} kind={kind} gated={sendsOf(feed, kind) === 'notYet'} />
         ))}
         {kinds.length === 0 ? (
           <Text tone="brick">It has no rule yet, so nothing it sends means anything. Open it and make one.</Text>
@@ -84,16 +77,14 @@ export function FeedCard({ feed, onRemoved }: { feed: Feed; onRemoved: () => voi
         onPress={() => router.push(`/feed/${feed.id}`)}
         className="mt-2 -mb-2 min-h-[44px] flex-row items-center justify-between gap-3"
       >
-        <Text size={13} tone={view && (view.lost > 0 || view.bad > 0) ? 'brick' : 'muted'} className="shrink">
-          {healthLine(view)}
-        </Text>
+        <Health feed={feed.id} />
         <Text size={13} face="strong">
           Details
         </Text>
       </Pressable>
       {open === 'menu' ? (
         <Sheet title={`${name}, ${feedNote(feed)}`} onClose={() => setOpen(null)}>
-          {view ? <Text tone="muted">{diagnosis(name, view, time)[0]}</Text> : null}
+          <Diagnosis feed={feed.id} name={name} />
           <Button
             onPress={() => {
               change((feeds) => feeds.map((other) => (other.id === feed.id ? { ...other, on: !other.on } : other)));
@@ -133,17 +124,30 @@ export function FeedCard({ feed, onRemoved }: { feed: Feed; onRemoved: () => voi
   );
 }
 
-function KindSeen({
-  kind,
-  at,
-  gated,
-  now: time,
-}: {
-  kind: EventKind;
-  at: number | undefined;
-  gated: boolean;
-  now: number;
-}) {
+/** In a sentence, how it stands. */
+function Diagnosis({ feed, name }: { feed: string; name: string }) {
+  const says = useDeskAt((view, now) => {
+    const seen = view?.feeds[feed];
+    return seen ? (diagnosis(name, seen, now)[0] ?? null) : null;
+  });
+  return says === null ? null : <Text tone="muted">{says}</Text>;
+}
+
+function Health({ feed }: { feed: string }) {
+  const { words, bad } = useDesk(({ view }) => {
+    const seen = view?.feeds[feed];
+    return { words: healthLine(seen), bad: seen !== undefined && (seen.lost > 0 || seen.bad > 0) };
+  });
+  return (
+    <Text size={13} tone={bad ? 'brick' : 'muted'} className="shrink">
+      {words}
+    </Text>
+  );
+}
+
+function KindSeen({ feed, kind, gated }: { feed: string; kind: EventKind; gated: boolean }) {
+  const at = useDeskView((view) => view.feeds[feed]?.lastSeen[kind], undefined);
+  const words = useEngineTime((now) => (at !== undefined ? ago(now - at) : gated ? 'not yet' : 'none so far'));
   return (
     <View className="w-1/3 flex-row items-center gap-2">
       <Shape kind={kind} size={13} />
@@ -152,7 +156,7 @@ function KindSeen({
           {KIND_WORDS[kind]}
         </Text>
         <Text size={13} tone={gated && at === undefined ? 'mist' : 'muted'} className="tabular-nums">
-          {at !== undefined ? ago(time - at) : gated ? 'not yet' : 'none so far'}
+          {words}
         </Text>
       </View>
     </View>

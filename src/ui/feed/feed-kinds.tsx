@@ -1,25 +1,15 @@
 import type { Feed } from '@/core/platform/feed';
 import { Pressable, View } from 'react-native';
 import type { Draft } from 'immer';
-import type { FeedView } from '@/core/desk/view';
 import type { EventKind } from '@/core/event/kind';
 import { kindsOf, PLATFORMS, sendsOf } from '@/core/platform';
+import { useDeskAt } from '@/ui/data/desk-time';
 import { KIND_WORDS, Shape } from '@/ui/part/shape';
 import { Text } from '@/ui/part/text';
 import { agoWords } from '@/ui/words/ago';
 
 /** What a feed sends, when each came last, and what an account must be admitted to. */
-export function FeedKinds({
-  feed,
-  view,
-  now,
-  change,
-}: {
-  feed: Feed;
-  view: FeedView | undefined;
-  now: number;
-  change: (recipe: (draft: Draft<Feed>) => void) => void;
-}) {
+export function FeedKinds({ feed, change }: { feed: Feed; change: (recipe: (draft: Draft<Feed>) => void) => void }) {
   const { admission, name } = PLATFORMS[feed.platform];
   const toggle = (kind: EventKind): void =>
     change((draft) => {
@@ -32,7 +22,6 @@ export function FeedKinds({
   return (
     <View>
       {kinds.map((kind) => {
-        const at = view?.lastSeen[kind];
         const gated = admission.includes(kind);
         const admitted = sendsOf(feed, kind) === 'yes';
         return (
@@ -41,11 +30,11 @@ export function FeedKinds({
             <View className="flex-1">
               <Text>{KIND_WORDS[kind]}</Text>
               <Text size={13} tone="muted">
-                {at !== undefined
-                  ? `last ${agoWords(now - at)}`
-                  : admitted
-                    ? 'none so far'
-                    : `only once ${name} has admitted your account`}
+                <LastSeen
+                  feed={feed.id}
+                  kind={kind}
+                  never={admitted ? 'none so far' : `only once ${name} has admitted your account`}
+                />
               </Text>
             </View>
             {gated ? (
@@ -66,4 +55,12 @@ export function FeedKinds({
       })}
     </View>
   );
+}
+
+/** When a feed last sent something of a kind, in words. */
+function LastSeen({ feed, kind, never }: { feed: string; kind: EventKind; never: string }) {
+  return useDeskAt((view, now) => {
+    const at = view?.feeds[feed]?.lastSeen[kind];
+    return at === undefined ? never : `last ${agoWords(now - at)}`;
+  });
 }

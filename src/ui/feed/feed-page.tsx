@@ -6,13 +6,14 @@ import { View } from 'react-native';
 import ArrowLeft from 'lucide-react-native/icons/arrow-left';
 import type { Draft } from 'immer';
 import { diagnosis } from '@/core/desk/diagnosis';
-import { engineClock } from '@/ui/data/desk';
-import { useShow } from '@/ui/data/show-context';
+import { useDesk, useDeskView } from '@/ui/data/desk';
+import { useDeskAt } from '@/ui/data/desk-time';
+import { useShow } from '@/ui/data/show';
+import { edit } from '@/ui/data/show-store';
 import { PlaceBody } from '@/ui/frame/place-body';
 import { Button } from '@/ui/part/button';
 import { Text } from '@/ui/part/text';
 import { feedWord } from '@/ui/pulse/feed-word';
-import { useDrift } from '@/ui/pulse/lane';
 import { CheckSteps } from './check-steps';
 import { feedName, feedNote } from './feed-name';
 import { FeedAddress } from './feed-address';
@@ -23,15 +24,13 @@ import { Helper } from './helper';
 import { Mapping } from './mapping';
 import { PlaybackControls } from './playback-controls';
 
-const now = (): number => engineClock.now();
 const TONES = { good: 'lagoon', waiting: 'mist', trouble: 'brick' } as const;
 
 /** Everything there is to know of one feed, and to set: what is wrong, what must be true, its secrets, its rules, its messages. */
 export function FeedPage() {
   const { id } = useLocalSearchParams<{ id: string }>();
-  const { show, desk, edit } = useShow();
+  const show = useShow();
   const router = useRouter();
-  const time = useDrift(now);
   const feed = show.feeds.find((each) => each.id === id);
   const change = useMemo(
     () =>
@@ -40,7 +39,7 @@ export function FeedPage() {
           const found = draft.feeds.find((each) => each.id === id);
           if (found) recipe(found);
         }),
-    [edit, id],
+    [id],
   );
   const back = (
     <Button kind="outline" icon={ArrowLeft} label="Back to Feeds" onPress={() => router.navigate('/feeds')}>
@@ -55,19 +54,13 @@ export function FeedPage() {
         </Text>
       </PlaceBody>
     );
-  const view = desk.view?.feeds[feed.id];
-  const { sentence, mood } = feedWord(desk.server, view);
   return (
     <PlaceBody title={feedName(feed)} beside={back}>
       <Text tone="muted">{feedNote(feed)}</Text>
-      <Text size={17} tone={TONES[mood]} className="mt-2" role="status">
-        {sentence}
-      </Text>
+      <FeedState feed={feed.id} />
       <View className="gap-3 mt-4">
-        {feed.platform === 'file' && view?.playback ? (
-          <PlaybackControls feed={feed} playback={view.playback} change={change} />
-        ) : null}
-        {feed.platform === 'oxbow' ? null : <FeedAddress feed={feed} now={time} />}
+        {feed.platform === 'file' ? <FilePlayback feed={feed} change={change} /> : null}
+        {feed.platform === 'oxbow' ? null : <FeedAddress feed={feed} />}
         {feed.platform === 'mapped' || feed.platform === 'cloudevents' ? <Mapping feed={feed} change={change} /> : null}
         <Section title="What must be true">
           <CheckSteps feed={feed} />
@@ -77,22 +70,52 @@ export function FeedPage() {
             <Helper feed={feed} change={change} />
           </Section>
         ) : null}
-        {feed.platform === 'oxbow' ? <FeedAddress feed={feed} now={time} /> : null}
+        {feed.platform === 'oxbow' ? <FeedAddress feed={feed} /> : null}
         <Section title="What it sends">
-          <FeedKinds feed={feed} view={view} now={time} change={change} />
+          <FeedKinds feed={feed} change={change} />
         </Section>
         <Section title="Worth">
           <FeedRates feed={feed} change={change} />
         </Section>
         <Section title="What is wrong">
-          {view ? (
-            diagnosis(feedName(feed), view, time).map((line) => <Text key={line.slice(0, 24)}>{line}</Text>)
-          ) : (
-            <Text tone="muted">Nothing has been heard of this feed yet.</Text>
-          )}
-          <FeedProblem feed={feed} now={time} />
+          <Diagnosis feed={feed} />
+          <FeedProblem feed={feed} />
         </Section>
       </View>
     </PlaceBody>
   );
+}
+
+/** In a sentence, how it stands. */
+function FeedState({ feed }: { feed: string }) {
+  const { sentence, mood } = useDesk(({ server, view }) => feedWord(server, view?.feeds[feed]));
+  return (
+    <Text size={17} tone={TONES[mood]} className="mt-2" role="status">
+      {sentence}
+    </Text>
+  );
+}
+
+/** All that can be said of what is wrong with it. */
+function Diagnosis({ feed }: { feed: Feed }) {
+  const lines = useDeskAt((view, now) => {
+    const seen = view?.feeds[feed.id];
+    return seen ? diagnosis(feedName(feed), seen, now) : null;
+  });
+  return lines ? (
+    lines.map((line) => <Text key={line.slice(0, 24)}>{line}</Text>)
+  ) : (
+    <Text tone="muted">Nothing has been heard of this feed yet.</Text>
+  );
+}
+
+function FilePlayback({
+  feed,
+  change,
+}: {
+  feed: Extract<Feed, { platform: 'file' }>;
+  change: (recipe: (draft: Draft<Feed>) => void) => void;
+}) {
+  const playback = useDeskView((view) => view.feeds[feed.id]?.playback ?? null, null);
+  return playback ? <PlaybackControls feed={feed} playback={playback} change={change} /> : null;
 }

@@ -4,7 +4,8 @@ import { View } from 'react-native';
 import type { Draft } from 'immer';
 import { minorDigits } from '@/core/event/money';
 import { PLATFORMS } from '@/core/platform';
-import { useShow } from '@/ui/data/show-context';
+import { useShow } from '@/ui/data/show';
+import { edit } from '@/ui/data/show-store';
 import { Button } from '@/ui/part/button';
 import { NumberField, TextField } from '@/ui/part/field';
 import { DecimalField } from '@/ui/part/decimal-field';
@@ -12,7 +13,7 @@ import { Text } from '@/ui/part/text';
 
 /** What comes from a feed is worth: a coin in the streamer's currency, and what the platform keeps. Other currencies' rates are the show's. */
 export function FeedRates({ feed, change }: { feed: Feed; change: (recipe: (draft: Draft<Feed>) => void) => void }) {
-  const { show } = useShow();
+  const show = useShow();
   const { currency } = show.money;
   const unit = `${minorDigits(currency) === 0 ? currency : `hundredths of ${currency}`}`;
   const hasCoins = PLATFORMS[feed.platform].kinds.includes('gift');
@@ -54,7 +55,7 @@ export function FeedRates({ feed, change }: { feed: Feed; change: (recipe: (draf
 
 /** The streamer's currency, and what others are in it: the same for every feed. */
 function Money() {
-  const { show, edit } = useShow();
+  const show = useShow();
   const { currency, rates } = show.money;
   const [own, setOwn] = useState(currency);
   const [code, setCode] = useState('');

@@ -5,12 +5,14 @@ import { format } from 'date-fns';
 import Svg, { Path } from 'react-native-svg';
 import { imitationWords } from '@/core/people/imitation';
 import { useProblem, type FeedProblemView } from '@/ui/data/feed-api';
-import { useShow } from '@/ui/data/show-context';
+
 import { Segments } from '@/ui/part/choice';
 import { Text } from '@/ui/part/text';
 import { useColours } from '@/ui/theme/look';
 import { agoWords } from '@/ui/words/ago';
 import { lengthWords } from '@/core/desk/length';
+import { useDeskView } from '@/ui/data/desk';
+import { useEngineTime } from '@/ui/data/desk-time';
 
 const PARTS = [
   { value: 'bad', label: 'Unreadable' },
@@ -22,12 +24,12 @@ const PARTS = [
 type Part = (typeof PARTS)[number]['value'];
 
 /** What is kept of a feed's trouble: its delay over time, and lists to look through. */
-export function FeedProblem({ feed, now }: { feed: Feed; now: number }) {
+export function FeedProblem({ feed }: { feed: Feed }) {
+  const now = useEngineTime((time) => Math.floor(time / 1000) * 1000);
   const { data } = useProblem(feed.id);
-  const { desk } = useShow();
   const [part, setPart] = useState<Part>('bad');
+  const names = useDeskView((view) => view.imitations.filter((each) => each.feed === feed.id), []);
   if (!data) return null;
-  const names = (desk.view?.imitations ?? []).filter((each) => each.feed === feed.id);
   return (
     <View className="gap-3">
       <Latency points={data.latencies} now={now} />

@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import Plus from 'lucide-react-native/icons/plus';
-import { engineClock } from '@/ui/data/desk';
-import { useShow } from '@/ui/data/show-context';
+import { useOpened, useShow } from '@/ui/data/show';
+import { undo } from '@/ui/data/show-store';
 import { NoticeList } from '@/ui/desk/notice-list';
 import { PlaceBody } from '@/ui/frame/place-body';
 import { Button } from '@/ui/part/button';
@@ -14,7 +14,8 @@ import { feedName } from './feed-name';
 
 /** Every feed of the show: how it stands, what it sends, when it last did. */
 export function FeedsPlace() {
-  const { show, demo, undo, desk } = useShow();
+  const show = useShow();
+  const demo = useOpened((open) => open.demo);
   /** What was removed last, until something else is done. */
   const [removed, setRemoved] = useState<string | null>(null);
   const [adding, setAdding] = useState(false);
@@ -55,7 +56,7 @@ export function FeedsPlace() {
               </Button>
             </View>
           ) : null}
-          <NoticeList notices={desk.view?.notices ?? []} now={engineClock.now()} />
+          <NoticeList />
           {show.feeds.map((feed) => (
             <FeedCard key={feed.id} feed={feed} onRemoved={() => setRemoved(feedName(feed))} />
           ))}

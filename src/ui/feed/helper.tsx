@@ -2,7 +2,7 @@ import type { Feed } from '@/core/platform/feed';
 import { useState } from 'react';
 import type { Draft } from 'immer';
 import { tidyHandle } from '@/core/platform/handle';
-import { useCheck, useFeedCommand } from '@/ui/data/feed-api';
+import { commandFeed, useCheck } from '@/ui/data/feed-api';
 import { Button } from '@/ui/part/button';
 import { TextField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
@@ -20,7 +20,6 @@ export function Helper({
   const [typed, setTyped] = useState(feed.helper);
   const [problem, setProblem] = useState<string | null>(null);
   const [posted, setPosted] = useState<{ ok: boolean; says: string } | null>(null);
-  const command = useFeedCommand(feed.id);
   const { mutate } = useCheck(feed.id);
   const save = (): void => {
     const tidy = typed.trim() === '' ? { ok: true as const, handle: '' } : tidyHandle(typed);
@@ -34,7 +33,7 @@ export function Helper({
     setTimeout(() => void mutate(), 1500);
   };
   const hello = async (): Promise<void> => {
-    const refused = await command('post', { text: HELLO });
+    const refused = await commandFeed(feed.id, 'post', { text: HELLO });
     setPosted(refused === null ? { ok: true, says: `“${HELLO}” stands in your chat.` } : { ok: false, says: refused });
     await mutate();
   };

@@ -5,7 +5,7 @@ import type { Draft } from 'immer';
 import Pause from 'lucide-react-native/icons/pause';
 import Play from 'lucide-react-native/icons/play';
 import type { Playback } from '@/core/desk/playback';
-import { useFeedCommand } from '@/ui/data/feed-api';
+import { commandFeed } from '@/ui/data/feed-api';
 import { Button } from '@/ui/part/button';
 import { Segments } from '@/ui/part/choice';
 import { Text } from '@/ui/part/text';
@@ -26,8 +26,7 @@ export function PlaybackControls({
 }) {
   const [width, setWidth] = useState(0);
   const [refused, setRefused] = useState<string | null>(null);
-  const send = useFeedCommand(feed.id);
-  const command = async (body: unknown): Promise<void> => setRefused(await send('playback', body));
+  const command = async (body: unknown): Promise<void> => setRefused(await commandFeed(feed.id, 'playback', body));
   const share = playback.length === 0 ? 0 : playback.at / playback.length;
   const seek = (to: number): void => void command({ seek: Math.round(Math.max(0, Math.min(1, to)) * playback.length) });
   return (

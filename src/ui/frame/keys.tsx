@@ -1,7 +1,7 @@
 import { usePathname, useRouter } from 'expo-router';
 import { useEffect, useState } from 'react';
 import { View } from 'react-native';
-import { useShow } from '@/ui/data/show-context';
+import { redo, undo } from '@/ui/data/show-store';
 import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
 import { PLACES } from './places';
@@ -41,7 +41,7 @@ const LIST: readonly [string, string][] = [
 export function Keys() {
   const router = useRouter();
   const path = usePathname();
-  const { undo, redo } = useShow();
+
   const [listed, setListed] = useState(false);
   useEffect(() => {
     const pressed = (event: KeyboardEvent): void => {
@@ -59,7 +59,7 @@ export function Keys() {
     };
     window.addEventListener('keydown', pressed);
     return () => window.removeEventListener('keydown', pressed);
-  }, [router, undo, redo, path]);
+  }, [router, path]);
   if (!listed) return null;
   return (
     <Sheet title="Keys" onClose={() => setListed(false)}>

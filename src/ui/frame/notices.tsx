@@ -1,15 +1,19 @@
 import { useSyncExternalStore } from 'react';
 import { View } from 'react-native';
 import { storageProblem } from '@/ui/data/storage';
-import { useShow } from '@/ui/data/show-context';
+import { useOpened } from '@/ui/data/show';
+import { seen } from '@/ui/data/show-store';
 import { Button } from '@/ui/part/button';
 import { Text } from '@/ui/part/text';
+import { useDeskView } from '@/ui/data/desk';
 
 /** What is wrong with keeping or publishing the show, above every place until it is right again. */
 export function Notices() {
-  const { refused, readdressed, seen, desk } = useShow();
+  const refused = useOpened((open) => open.refused);
+  const readdressed = useOpened((open) => open.readdressed);
+  const server = useDeskView((view) => view.trouble, null);
   const storage = useSyncExternalStore(storageProblem.subscribe, storageProblem.now);
-  const sentences = [storage, refused, desk.view?.trouble ?? null].filter((sentence) => sentence !== null);
+  const sentences = [storage, refused, server].filter((sentence) => sentence !== null);
   if (sentences.length === 0 && readdressed === null) return null;
   return (
     <View role="alert" className="px-4 py-2 gap-1 border-b border-brick bg-surface">

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { Pressable, View } from 'react-native';
 import Plus from 'lucide-react-native/icons/plus';
 import { bytesWords, factsWords, loudnessWords, mediaKind, type Media } from '@/core/media/media';
-import { useShow } from '@/ui/data/show-context';
+import { useShow } from '@/ui/data/show';
 import { PlaceBody } from '@/ui/frame/place-body';
 import { Button } from '@/ui/part/button';
 import { Segments } from '@/ui/part/choice';
@@ -18,7 +18,7 @@ const ALL = ['picture', 'clip', 'sound'] as const;
 
 /** The streamer's own pictures, clips and sounds, for all shows of this browser. */
 export function MediaPlace() {
-  const { show } = useShow();
+  const show = useShow();
   const library = useMediaLibrary();
   const [said, setSaid] = useState<string[]>([]);
   const [busy, setBusy] = useState(false);

@@ -5,7 +5,8 @@ import useSWR from 'swr';
 import { factsWords, loudnessWords, mediaKind, type Cut, type Media } from '@/core/media/media';
 import { hearHere } from '@/ui/data/hear';
 import { changeMedia, removeMedia, usesOf } from '@/ui/data/media';
-import { useShow } from '@/ui/data/show-context';
+import { useShow } from '@/ui/data/show';
+import { edit } from '@/ui/data/show-store';
 import { Button } from '@/ui/part/button';
 import { Confirm } from '@/ui/part/confirm';
 import { DecimalField } from '@/ui/part/decimal-field';
@@ -17,7 +18,7 @@ import { Thumb } from './thumb';
 
 /** One file: how it looks or sounds, what is played of it, where it is used, and its end. */
 export function MediaSheet({ media, onClose }: { media: Media; onClose: () => void }) {
-  const { show, edit } = useShow();
+  const show = useShow();
   const { data: uses } = useSWR(['media uses', media.id, show], () => usesOf(media.id));
   const [asking, setAsking] = useState(false);
   const [said, setSaid] = useState<string | null>(null);
@@ -120,7 +121,7 @@ export function MediaSheet({ media, onClose }: { media: Media; onClose: () => vo
 
 /** What is played of a sound, and how it begins and ends; heard as it will be, at the level of all others. */
 function SoundCut({ media, onChange }: { media: Media; onChange: (cut: Partial<Cut>) => void }) {
-  const { show } = useShow();
+  const show = useShow();
   const { cut, seconds, lufs } = media;
   const loud = loudnessWords(lufs, show.sound.target);
   const end = Math.floor(seconds * 100) / 100;

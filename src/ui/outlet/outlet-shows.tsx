@@ -1,7 +1,8 @@
 import type { Outlet, OutletShows } from '@/core/show/outlet';
 import { View } from 'react-native';
 import { MOST_ON_WALL, WALL_GROUNDS, type WallGround } from '@/core/show/wall';
-import { useShow } from '@/ui/data/show-context';
+import { useShow } from '@/ui/data/show';
+import { edit } from '@/ui/data/show-store';
 import { Segments } from '@/ui/part/choice';
 import { Pick } from '@/ui/part/pick';
 import { Text } from '@/ui/part/text';
@@ -36,7 +37,7 @@ export function carriesWords(
 
 /** What an outlet carries, and for whom it is. */
 export function OutletShowsFields({ outlet }: { outlet: Outlet }) {
-  const { show, edit } = useShow();
+  const show = useShow();
   const { shows } = outlet;
   const change = (recipe: (draft: Outlet) => void): void =>
     edit((draft) => {

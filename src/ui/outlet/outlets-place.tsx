@@ -2,7 +2,8 @@ import { View } from 'react-native';
 import { useRouter } from 'expo-router';
 import Plus from 'lucide-react-native/icons/plus';
 import { randomKey } from '@/ui/data/random-key';
-import { useShow } from '@/ui/data/show-context';
+import { useShow } from '@/ui/data/show';
+import { edit } from '@/ui/data/show-store';
 import { PlaceBody } from '@/ui/frame/place-body';
 import { Button } from '@/ui/part/button';
 import { Text } from '@/ui/part/text';
@@ -11,7 +12,7 @@ import { PasteGuide } from './paste-guide';
 
 /** The addresses to paste into a compositor. */
 export function OutletsPlace() {
-  const { show, edit } = useShow();
+  const show = useShow();
   const router = useRouter();
   const add = (): void =>
     edit((draft) => {

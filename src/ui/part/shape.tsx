@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import Svg, { Circle, Path, Rect } from 'react-native-svg';
 import type { EventKind } from '@/core/event/kind';
 import { useColours } from '@/ui/theme/look';
@@ -19,7 +20,7 @@ export const KIND_WORDS: Record<EventKind, string> = {
 };
 
 /** A kind's shape in a box of 12, at `scale` about its middle: the pulse draws many into one picture. */
-export function ShapePath({
+export const ShapePath = memo(function ShapePath({
   kind,
   x,
   y,
@@ -57,7 +58,7 @@ export function ShapePath({
     case 'room':
       return <Circle transform={transform} cx={6} cy={6} r={1.6} fill={color} />;
   }
-}
+});
 
 /** A kind's shape by itself. */
 export function Shape({ kind, size = 14 }: { kind: EventKind; size?: number }) {

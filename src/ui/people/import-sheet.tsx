@@ -2,7 +2,8 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { FIELD_TITLES, FIELDS, guessColumns, readPeople, type Field, type Table } from '@/core/people/table';
 import { wholeRoll, importPoints } from '@/ui/data/people';
-import { useShow } from '@/ui/data/show-context';
+import { useKeys, useShow } from '@/ui/data/show';
+import { edit } from '@/ui/data/show-store';
 import { feedName } from '@/ui/feed/feed-name';
 import { Button } from '@/ui/part/button';
 import { Pick } from '@/ui/part/pick';
@@ -15,7 +16,8 @@ const SHOWN_ERRORS = 20;
 
 /** A table of viewers: which column is which, what is wrong in which line, and then all of it at once. */
 export function ImportSheet({ table, onClose }: { table: Table; onClose: (sentence: string | null) => void }) {
-  const { show, keys, edit } = useShow();
+  const show = useShow();
+  const keys = useKeys();
   const [columns, setColumns] = useState(() => guessColumns(table));
   const [feed, setFeed] = useState(show.feeds[0]?.id ?? '');
   const [said, setSaid] = useState<string | null>(null);

@@ -1,16 +1,14 @@
 import { viewerKey } from '@/core/event/viewer-key';
 import { View } from 'react-native';
-import { useShow } from '@/ui/data/show-context';
+import { useShow } from '@/ui/data/show';
+import { edit } from '@/ui/data/show-store';
 import { Button } from '@/ui/part/button';
 import { Text } from '@/ui/part/text';
 import { MannerFields, PLAIN } from '@/ui/sound/manner-fields';
 
 /** How one viewer's words are read aloud, where that is not as everybody's. */
 export function OwnVoice({ feed, viewer, name }: { feed: string; viewer: string; name: string }) {
-  const {
-    show: { speech },
-    edit,
-  } = useShow();
+  const speech = useShow((show) => show.speech);
   const key = viewerKey(feed, viewer);
   const own = speech.viewers.find((one) => one.viewer === key);
   if (!own)

@@ -9,7 +9,7 @@ import type { RollEntry, RollOrder } from '@/core/people/roll';
 import { engineClock } from '@/ui/data/desk';
 import { useRoll, wholeRoll } from '@/ui/data/people';
 import { openFile, saveFile } from '@/ui/data/save-file';
-import { useShow } from '@/ui/data/show-context';
+import { useKeys, useShow } from '@/ui/data/show';
 import { feedName } from '@/ui/feed/feed-name';
 import { PlaceBody } from '@/ui/frame/place-body';
 import { Button } from '@/ui/part/button';
@@ -34,7 +34,8 @@ const PAGE = 40;
 
 /** Everybody who was ever seen with this show. */
 export function PeoplePlace() {
-  const { show, keys } = useShow();
+  const show = useShow();
+  const keys = useKeys();
   const router = useRouter();
   const [sought, setSought] = useState('');
   const [by, setBy] = useState<RollOrder>('last');
@@ -159,7 +160,7 @@ export function PeoplePlace() {
 }
 
 function Row({ one, by, onOpen }: { one: RollEntry; by: RollOrder; onOpen: () => void }) {
-  const { show } = useShow();
+  const show = useShow();
   const feed = show.feeds.find(({ id }) => id === one.feed);
   const seen = (at: number): string => (at === 0 ? 'not seen yet' : agoWords(engineClock.now() - at));
   const value = {

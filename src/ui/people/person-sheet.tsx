@@ -8,10 +8,11 @@ import { EARN_TITLES, pointsWords, type EarnKind } from '@/core/engine/feature/p
 import type { Why } from '@/core/engine/feature/points/ledger';
 import { MEASURE } from '@/core/engine/count/measure';
 import type { PersonView } from '@/core/people/roll';
-import { ask } from '@/ui/data/api';
-import { engineClock } from '@/ui/data/desk';
+import { sendCommand } from '@/ui/data/command';
+import { engineClock, useDeskView } from '@/ui/data/desk';
 import { forgetViewer, usePerson } from '@/ui/data/people';
-import { useShow } from '@/ui/data/show-context';
+import { useKeys, useShow } from '@/ui/data/show';
+import { edit } from '@/ui/data/show-store';
 import { NumberSheet } from '@/ui/desk/number-sheet';
 import { feedName } from '@/ui/feed/feed-name';
 import { Button } from '@/ui/part/button';
@@ -28,7 +29,9 @@ import { SamePerson } from './same-person';
 
 /** All that is known of one viewer, and what can be done with it. */
 export function PersonSheet({ feed, viewer, onClose }: { feed: string; viewer: string; onClose: () => void }) {
-  const { show, keys, desk, edit } = useShow();
+  const show = useShow();
+  const keys = useKeys();
+  const hand = useDeskView((view) => view.hand, []);
   const { data: person, error, mutate } = usePerson(show.id, keys.desk, feed, viewer);
   const [setting, setSetting] = useState<'points' | Correctable | null>(null);
   const [asking, setAsking] = useState(false);
@@ -82,17 +85,13 @@ export function PersonSheet({ feed, viewer, onClose }: { feed: string; viewer: s
         number={points ? `points/${viewerKey(feed, viewer)}` : `viewer/${setting}/${viewerKey(feed, viewer)}`}
         name={`${person.name}: ${points ? show.points.unit : MEASURE[setting].title.toLowerCase()}`}
         value={points ? person.balance : (person.session[setting] ?? 0)}
-        hand={desk.view?.hand ?? []}
+        hand={hand}
         outlook={null}
         boost={null}
         target={null}
         now={engineClock.now()}
         onClose={() => setSetting(null)}
-        onCommand={(body) =>
-          void ask('POST', `/api/shows/${encodeURIComponent(show.id)}/commands`, { key: keys.desk, body }).then(() =>
-            mutate(),
-          )
-        }
+        onCommand={(body) => void sendCommand(body).then(() => mutate())}
       />
     );
   }

@@ -4,13 +4,12 @@ import { View } from 'react-native';
 import { joinPeople, partPerson, type Person } from '@/core/engine/count/people';
 import type { PersonView } from '@/core/people/roll';
 import { randomKey } from '@/ui/data/random-key';
-import { useShow } from '@/ui/data/show-context';
+import { edit } from '@/ui/data/show-store';
 import { Button } from '@/ui/part/button';
 import { ViewerChoice } from './viewer-choice';
 
 /** Joins a viewer with another who is the same person, or parts them again. */
 export function SamePerson({ person: { feed, viewer, members }, onDone }: { person: PersonView; onDone: () => void }) {
-  const { edit } = useShow();
   const [choosing, setChoosing] = useState(false);
   return (
     <View className="flex-row flex-wrap gap-2">

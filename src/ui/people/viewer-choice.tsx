@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { Pressable, View } from 'react-native';
 import type { RollEntry } from '@/core/people/roll';
 import { useRoll } from '@/ui/data/people';
-import { useShow } from '@/ui/data/show-context';
+import { useKeys, useShow } from '@/ui/data/show';
 import { feedName } from '@/ui/feed/feed-name';
 import { TextField } from '@/ui/part/field';
 import { Sheet } from '@/ui/part/sheet';
@@ -31,7 +31,8 @@ export function ViewerChoice({
 }
 
 export function ViewerSearch({ onChoose }: { onChoose: (viewer: RollEntry) => void }) {
-  const { show, keys } = useShow();
+  const show = useShow();
+  const keys = useKeys();
   const [sought, setSought] = useState('');
   const { data, error } = useRoll(show.id, keys.desk, sought, 'last', MOST);
   const found = data?.entries ?? [];

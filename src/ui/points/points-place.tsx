@@ -1,7 +1,8 @@
 import { useRouter } from 'expo-router';
 import { View } from 'react-native';
 import { EARN_TITLES, type EarnKind, type PointsPlan } from '@/core/engine/feature/points/schema';
-import { useShow } from '@/ui/data/show-context';
+import { useShow } from '@/ui/data/show';
+import { edit } from '@/ui/data/show-store';
 import { PlaceBody } from '@/ui/frame/place-body';
 import { Button } from '@/ui/part/button';
 import { Card } from '@/ui/part/card';
@@ -14,7 +15,7 @@ import { PerksEditor } from './perks-editor';
 
 /** What viewers earn, what levels that leads to, and what it buys. */
 export function PointsPlace() {
-  const { show, edit } = useShow();
+  const show = useShow();
   const router = useRouter();
   const { points } = show;
   const set = (next: Partial<PointsPlan>): void =>

@@ -3,9 +3,9 @@ import { View } from 'react-native';
 import type { Input } from '@/core/session/input';
 import { readInputLine } from '@/core/file/inputs';
 import { Film } from '@/core/stage/film';
-import { engineClock } from '@/ui/data/desk';
+import { engineClock, useDeskView } from '@/ui/data/desk';
 import { saveBlob } from '@/ui/data/save-file';
-import { useShow } from '@/ui/data/show-context';
+import { useKeys, useShow } from '@/ui/data/show';
 import { Button } from '@/ui/part/button';
 import { Segments } from '@/ui/part/choice';
 import { NumberField } from '@/ui/part/field';
@@ -16,8 +16,9 @@ const MOST_SECONDS = 600;
 
 /** A clip of the session: its last seconds, or a part of it. */
 export function ClipMaker({ onClose }: { onClose: () => void }) {
-  const { show, keys, desk } = useShow();
-  const session = desk.view?.session ?? null;
+  const show = useShow();
+  const keys = useKeys();
+  const session = useDeskView((view) => view.session, null);
   const length = session
     ? Math.max(1, Math.floor(((session.endedAt ?? engineClock.now()) - session.startedAt) / 1000))
     : 0;

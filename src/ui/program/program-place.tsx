@@ -2,19 +2,20 @@ import { useMemo, useRef, useState } from 'react';
 import { View } from 'react-native';
 import Maximize from 'lucide-react-native/icons/maximize';
 import { piecesSeen } from '@/core/stage/seen';
-import { useShow } from '@/ui/data/show-context';
+import { useShow } from '@/ui/data/show';
 import { FrameView } from '@/ui/stage/frame-view';
 import { CameraFields } from '@/ui/stage/picture-fields';
 import { Button } from '@/ui/part/button';
 import { Text } from '@/ui/part/text';
 import { ClipMaker } from './clip-maker';
 import { stillPng, stillSvg } from './still';
+import { deskStore, useDeskView } from '@/ui/data/desk';
 
 /** All that viewers get, composed: the picture and what lies over it. Stills and clips of it. */
 export function ProgramPlace() {
-  const { show, desk } = useShow();
-  const scene = desk.view?.scene ?? '';
-  const hidden = desk.view?.hidden;
+  const show = useShow();
+  const scene = useDeskView((view) => view.scene, '');
+  const hidden = useDeskView((view) => view.hidden, []);
   const pieces = useMemo(
     () => piecesSeen(show, { scene, hidden: new Set(hidden), by: 'app' }).filter(({ seenBy }) => seenBy !== 'me'),
     [show, scene, hidden],
@@ -24,10 +25,9 @@ export function ProgramPlace() {
   const [making, setMaking] = useState(false);
   const stage = useRef<View>(null);
   const width = Math.floor(Math.min(room.width, (room.height * show.frame.width) / show.frame.height));
-  const live = desk.view?.live ?? null;
   const take = async (make: typeof stillPng): Promise<void> => {
     setSaid(
-      (await make({ show, pieces, live }))
+      (await make({ show, pieces, live: deskStore.now().view?.live ?? null }))
         ? null
         : 'A picture could not be made: this browser has no room for one of that size.',
     );
@@ -54,9 +54,7 @@ export function ProgramPlace() {
         className="flex-1 items-center justify-center bg-ground"
         onLayout={({ nativeEvent: { layout } }) => setRoom({ width: layout.width, height: layout.height })}
       >
-        {width > 0 ? (
-          <FrameView show={show} pieces={pieces} live={live} width={width} seen="program" scene={scene} />
-        ) : null}
+        {width > 0 ? <FrameView show={show} pieces={pieces} width={width} seen="program" scene={scene} /> : null}
       </View>
       <View className="px-4 py-3 gap-3 border-t border-line">
         <View className="flex-row flex-wrap gap-2">

@@ -1,31 +1,14 @@
-import { useEffect, useRef, useState } from 'react';
+import { useState } from 'react';
 import { View } from 'react-native';
-import Svg, { Path } from 'react-native-svg';
+import Svg, { G, Path } from 'react-native-svg';
 import type { Mark } from '@/core/desk/happened';
+import { deskStore } from '@/ui/data/desk';
+import { useEngineTime } from '@/ui/data/desk-time';
 import { ShapePath } from '@/ui/part/shape';
 import { useColours } from '@/ui/theme/look';
 
 const MINUTE_MS = 60_000;
 const HEIGHT = 22;
-
-/** Steps of the drift: often enough to be seen as one, seldom enough to cost nothing. */
-const STEP_MS = 500;
-
-/** The time, anew every half second while the page is seen. */
-export function useDrift(now: () => number): number {
-  const [time, setTime] = useState(now);
-  const read = useRef(now);
-  useEffect(() => {
-    read.current = now;
-  }, [now]);
-  useEffect(() => {
-    const timer = setInterval(() => {
-      if (!document.hidden) setTime(read.current());
-    }, STEP_MS);
-    return () => clearInterval(timer);
-  }, []);
-  return time;
-}
 
 /** A gift's size says what it is worth; all others are of one size. Between 0.62 and 1.45, by the logarithm of its coins. */
 const sizeOf = ({ kind, worth }: Mark): number =>
@@ -34,10 +17,8 @@ const sizeOf = ({ kind, worth }: Mark): number =>
 const DASHES = { good: undefined, waiting: '2 5', trouble: '26 10' } as const;
 
 /** One feed's last minute, right to left. It draws in px of its own width, so that no shape is ever stretched. */
-export function Lane({ marks, mood, now }: { marks: readonly Mark[]; mood: keyof typeof DASHES; now: number }) {
+export function Lane({ feed, mood }: { feed: string; mood: keyof typeof DASHES }) {
   const [width, setWidth] = useState(0);
-  const colours = useColours();
-  const line = { good: colours.lagoon, waiting: colours.mist, trouble: colours.brick }[mood];
   return (
     <View
       className="flex-1"
@@ -45,31 +26,45 @@ export function Lane({ marks, mood, now }: { marks: readonly Mark[]; mood: keyof
       onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)}
       aria-hidden
     >
-      {width > 0 ? (
-        <Svg width={width} height={HEIGHT}>
-          <Path d={`M0 19.5h${width}`} stroke={line} strokeWidth={1.5} strokeDasharray={DASHES[mood]} />
-          {thinned(marks, now, width).map((mark) => (
-            <ShapePath
-              key={`${mark.t}/${mark.kind}`}
-              kind={mark.kind}
-              x={width - 8 - ((now - mark.t) / MINUTE_MS) * (width - 8)}
-              y={9}
-              scale={sizeOf(mark)}
-              color={colours.kinds[mark.kind]}
-            />
-          ))}
-        </Svg>
-      ) : null}
+      {width > 0 ? <Drift feed={feed} mood={mood} width={width} /> : null}
     </View>
   );
 }
 
-/** No more shapes than can be told apart: of those closer than 5 px the rarer kind stays. */
-function thinned(marks: readonly Mark[], now: number, width: number): Mark[] {
+/** The lane itself. Its shapes stand still in a group that moves, so that a step of time renders the group and the shapes that are new. */
+function Drift({ feed, mood, width }: { feed: string; mood: keyof typeof DASHES; width: number }) {
+  const now = useEngineTime((time) => time);
+  const [origin] = useState(now);
+  const colours = useColours();
+  const line = { good: colours.lagoon, waiting: colours.mist, trouble: colours.brick }[mood];
+  const perMs = (width - 8) / MINUTE_MS;
+  return (
+    <Svg width={width} height={HEIGHT}>
+      <Path d={`M0 19.5h${width}`} stroke={line} strokeWidth={1.5} strokeDasharray={DASHES[mood]} />
+      <G transform={`translate(${width - 8 - (now - origin) * perMs} 0)`}>
+        {thinned(deskStore.now().view?.marks ?? [], feed, now, width).map((mark) => (
+          <ShapePath
+            key={`${mark.t}/${mark.kind}`}
+            kind={mark.kind}
+            x={(mark.t - origin) * perMs}
+            y={9}
+            scale={sizeOf(mark)}
+            color={colours.kinds[mark.kind]}
+          />
+        ))}
+      </G>
+    </Svg>
+  );
+}
+
+/** No more shapes than can be told apart: of those closer than 6 px the rarer kind stays. */
+function thinned(marks: readonly Mark[], feed: string, now: number, width: number): Mark[] {
   const bySlot = new Map<number, Mark>();
   for (const mark of marks) {
-    if (mark.kind === 'room' || mark.kind === 'audience' || mark.kind === 'join' || now - mark.t > MINUTE_MS) continue;
-    const slot = Math.floor(((now - mark.t) / MINUTE_MS) * (width / 6));
+    const unseen = mark.kind === 'room' || mark.kind === 'audience' || mark.kind === 'join';
+    if (mark.feed !== feed || unseen || now - mark.t > MINUTE_MS) continue;
+    // By the clock and not by age: what stands side by side stays so as both move on.
+    const slot = Math.floor((mark.t / MINUTE_MS) * (width / 6));
     const there = bySlot.get(slot);
     if (!there || rank(mark) > rank(there)) bySlot.set(slot, mark);
   }

@@ -1,58 +1,45 @@
 import { useRouter } from 'expo-router';
 import ChevronDown from 'lucide-react-native/icons/chevron-down';
 import { Pressable, View } from 'react-native';
-import { engineClock } from '@/ui/data/desk';
-import { useShow } from '@/ui/data/show-context';
+import type { Feed } from '@/core/platform/feed';
+import { useDesk } from '@/ui/data/desk';
+import { useDeskAt } from '@/ui/data/desk-time';
+import { useShow } from '@/ui/data/show';
 import { feedName } from '@/ui/feed/feed-name';
 import { Text } from '@/ui/part/text';
 import { useColours } from '@/ui/theme/look';
-import { Lane, useDrift } from './lane';
+import { Lane } from './lane';
 import { feedWord } from './feed-word';
 import { sessionWord } from './session-word';
 
-const now = (): number => engineClock.now();
 const MOST_ROWS = 4;
 const TONES = { good: 'lagoon', waiting: 'mist', trouble: 'brick' } as const;
 
 /** The strip at the top of every screen: which show, whether it is live, and every feed's last minute. */
 export function Pulse() {
-  const { show, desk } = useShow();
+  const name = useShow((show) => show.name);
+  const feeds = useShow((show) => show.feeds);
   const router = useRouter();
   const colours = useColours();
-  const time = useDrift(now);
   // More lanes than these stand two and two: the strip must leave the screen to the place below it.
-  const beside = show.feeds.length > MOST_ROWS;
-  const session = sessionWord(desk.view?.session ?? null, time);
+  const beside = feeds.length > MOST_ROWS;
   return (
     <View role="region" aria-label="Pulse" className="px-4 pt-2 pb-2 border-b border-line bg-ground">
       <View className="flex-row items-center justify-between h-[36px]">
         <Pressable
           role="button"
-          aria-label={`Show: ${show.name}. Switch show`}
+          aria-label={`Show: ${name}. Switch show`}
           onPress={() => router.push('/shows')}
           className="flex-row items-center gap-2 h-[44px] flex-1 pr-3"
         >
           <Text size={17} face="title" numberOfLines={1} className="shrink">
-            {show.name}
+            {name}
           </Text>
           <ChevronDown size={16} color={colours.muted} />
         </Pressable>
-        <View
-          role="status"
-          aria-label={session.live ? `Live since ${session.length}` : 'Off'}
-          className="flex-row gap-1 px-3 h-[30px] items-center rounded-control bg-raised"
-        >
-          <Text size={13} face="strong" tone={session.live ? 'lagoon' : 'muted'}>
-            {session.live ? 'Live' : 'Off'}
-          </Text>
-          {session.length ? (
-            <Text size={13} face="strong" className="tabular-nums">
-              {session.length}
-            </Text>
-          ) : null}
-        </View>
+        <SessionState />
       </View>
-      {show.feeds.length === 0 ? (
+      {feeds.length === 0 ? (
         <Pressable role="button" onPress={() => router.push('/feeds')} className="h-[24px] justify-center">
           <Text size={13} tone="mist">
             No feed yet. Add one to connect.
@@ -60,34 +47,59 @@ export function Pulse() {
         </Pressable>
       ) : (
         <View className={beside ? 'flex-row flex-wrap gap-x-4' : ''}>
-          {show.feeds.map((feed) => {
-            const { word, mood } = feedWord(desk.server, desk.view?.feeds[feed.id]);
-            const name = feedName(feed);
-            return (
-              <Pressable
-                key={feed.id}
-                role="button"
-                onPress={() => router.push(`/feed/${feed.id}`)}
-                className={`flex-row items-center ${beside ? 'gap-1' : 'gap-2'} h-[24px] ${beside ? 'flex-1 min-w-[45%]' : ''}`}
-                hitSlop={show.feeds.length === 1 ? { top: 10, bottom: 10 } : undefined}
-              >
-                <Text size={13} tone="muted" numberOfLines={1} className={beside ? 'w-[50px]' : 'w-[58px]'}>
-                  {name}
-                </Text>
-                <Lane marks={(desk.view?.marks ?? []).filter((mark) => mark.feed === feed.id)} mood={mood} now={time} />
-                <Text
-                  size={13}
-                  tone={TONES[mood]}
-                  numberOfLines={1}
-                  className={`${beside ? 'w-[78px]' : 'w-[84px]'} text-right tabular-nums`}
-                >
-                  {word}
-                </Text>
-              </Pressable>
-            );
-          })}
+          {feeds.map((feed) => (
+            <FeedRow key={feed.id} feed={feed} beside={beside} alone={feeds.length === 1} />
+          ))}
         </View>
       )}
     </View>
+  );
+}
+
+/** Whether the show is live, and for how long. */
+function SessionState() {
+  const session = useDeskAt((view, now) => sessionWord(view?.session ?? null, now));
+  return (
+    <View
+      role="status"
+      aria-label={session.live ? `Live since ${session.length}` : 'Off'}
+      className="flex-row gap-1 px-3 h-[30px] items-center rounded-control bg-raised"
+    >
+      <Text size={13} face="strong" tone={session.live ? 'lagoon' : 'muted'}>
+        {session.live ? 'Live' : 'Off'}
+      </Text>
+      {session.length ? (
+        <Text size={13} face="strong" className="tabular-nums">
+          {session.length}
+        </Text>
+      ) : null}
+    </View>
+  );
+}
+
+/** One feed: its name, its last minute, how it stands. */
+function FeedRow({ feed, beside, alone }: { feed: Feed; beside: boolean; alone: boolean }) {
+  const router = useRouter();
+  const { word, mood } = useDesk(({ server, view }) => feedWord(server, view?.feeds[feed.id]));
+  return (
+    <Pressable
+      role="button"
+      onPress={() => router.push(`/feed/${feed.id}`)}
+      className={`flex-row items-center ${beside ? 'gap-1' : 'gap-2'} h-[24px] ${beside ? 'flex-1 min-w-[45%]' : ''}`}
+      hitSlop={alone ? { top: 10, bottom: 10 } : undefined}
+    >
+      <Text size={13} tone="muted" numberOfLines={1} className={beside ? 'w-[50px]' : 'w-[58px]'}>
+        {feedName(feed)}
+      </Text>
+      <Lane feed={feed.id} mood={mood} />
+      <Text
+        size={13}
+        tone={TONES[mood]}
+        numberOfLines={1}
+        className={`${beside ? 'w-[78px]' : 'w-[84px]'} text-right tabular-nums`}
+      >
+        {word}
+      </Text>
+    </Pressable>
   );
 }

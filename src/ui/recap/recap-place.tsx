@@ -2,20 +2,21 @@ import { useState } from 'react';
 import { Pressable, View } from 'react-native';
 import ChevronRight from 'lucide-react-native/icons/chevron-right';
 import { useSessions } from '@/ui/data/sessions';
-import { useShow } from '@/ui/data/show-context';
+import { useShow } from '@/ui/data/show';
 import { PlaceBody } from '@/ui/frame/place-body';
 import { Text } from '@/ui/part/text';
 import { useColours } from '@/ui/theme/look';
 import { titleOf } from './session-title';
 import { FinishedRecap, RunningRecap } from './recap-view';
+import { useDeskView } from '@/ui/data/desk';
 
 /** What sessions came to: the one that runs, and all that are finished. */
 export function RecapPlace() {
-  const { show, desk } = useShow();
+  const show = useShow();
   const { data: sessions } = useSessions(show.id);
   const [chosen, setChosen] = useState<string | null>(null);
   const { muted } = useColours();
-  const running = desk.view?.session && desk.view.session.endedAt === null ? desk.view.session : null;
+  const running = useDeskView(({ session }) => (session?.endedAt === null ? session : null), null);
   const open = sessions?.find(({ id }) => id === chosen) ?? (running ? null : sessions?.[0]) ?? null;
   const others = (sessions ?? []).filter(({ id }) => id !== open?.id);
   return (

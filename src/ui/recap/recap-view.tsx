@@ -7,7 +7,7 @@ import { amountWords } from '@/core/event/money';
 import { WORTH_PARTS } from '@/core/event/worth-parts';
 import { useRecap, useRunningRecap, useSessions } from '@/ui/data/sessions';
 import { readLog, removeSession, type SessionEntry } from '@/ui/data/session-store';
-import { useShow } from '@/ui/data/show-context';
+import { useKeys, useShow } from '@/ui/data/show';
 import { Button } from '@/ui/part/button';
 import { Confirm } from '@/ui/part/confirm';
 import { Shape } from '@/ui/part/shape';
@@ -20,7 +20,7 @@ import { Timeline } from './timeline';
 
 /** A finished session, from this browser's own storage. */
 export function FinishedRecap({ entry, onRemoved }: { entry: SessionEntry; onRemoved: () => void }) {
-  const { show } = useShow();
+  const show = useShow();
   const { data: recap } = useRecap(entry.id, show);
   const { mutate } = useSessions(show.id);
   const [asking, setAsking] = useState(false);
@@ -71,7 +71,8 @@ export function FinishedRecap({ entry, onRemoved }: { entry: SessionEntry; onRem
 
 /** The session that runs, summed up so far. */
 export function RunningRecap({ id }: { id: string }) {
-  const { show, keys } = useShow();
+  const show = useShow();
+  const keys = useKeys();
   const { data, error } = useRunningRecap(show, keys.desk, id);
   return (
     <View>
@@ -111,7 +112,7 @@ const slug = (name: string): string =>
 
 function RecapBody({ recap }: { recap: Recap }) {
   const { totals } = recap;
-  const { show } = useShow();
+  const show = useShow();
   const n = (value: number): string => value.toLocaleString('en');
   const money = (parts: number): string => amountWords(Math.round(parts / WORTH_PARTS), show.money.currency);
   return (

@@ -4,7 +4,8 @@ import { Pressable, View } from 'react-native';
 import { joinPeople, partPerson } from '@/core/engine/count/people';
 import { amountWords } from '@/core/event/money';
 import { WORTH_PARTS } from '@/core/event/worth-parts';
-import { useShow } from '@/ui/data/show-context';
+import { useShow } from '@/ui/data/show';
+import { edit } from '@/ui/data/show-store';
 import { randomKey } from '@/ui/data/random-key';
 import { feedName } from '@/ui/feed/feed-name';
 import { Button } from '@/ui/part/button';
@@ -36,7 +37,7 @@ export function ToThank({ tallies }: { tallies: readonly ViewerTally[] }) {
 }
 
 function Thanked({ tally, place, onOpen }: { tally: ViewerTally; place: number; onOpen: () => void }) {
-  const { show } = useShow();
+  const show = useShow();
   const says = givenWords(tally, show.money.currency);
   return (
     <View role="listitem">
@@ -76,7 +77,7 @@ function PersonSheet({
   others: readonly ViewerTally[];
   onClose: () => void;
 }) {
-  const { show, edit } = useShow();
+  const show = useShow();
   const { currency } = show.money;
   const where = (who: ViewerTally): string => {
     const feed = show.feeds.find(({ id }) => id === who.feed);

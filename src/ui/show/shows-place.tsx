@@ -5,7 +5,8 @@ import { ask } from '@/ui/data/api';
 import { filesOf, readFileMedia, takeFiles } from '@/ui/data/media-files';
 import { addShow, addStarter, readFileKeys, removeShow, switchTo } from '@/ui/data/library';
 import { openFile, saveFile } from '@/ui/data/save-file';
-import { useShow } from '@/ui/data/show-context';
+import { useKeys, useOpened, useShow } from '@/ui/data/show';
+import { edit, reload } from '@/ui/data/show-store';
 import { PlaceBody } from '@/ui/frame/place-body';
 import { Button } from '@/ui/part/button';
 import { Card } from '@/ui/part/card';
@@ -18,7 +19,8 @@ import type { Look } from '@/ui/theme/tokens';
 
 /** The shows of this browser: switch, rename, save, open, remove; and how Gavirn looks. */
 export function ShowsPlace() {
-  const { show, index, reload } = useShow();
+  const show = useShow();
+  const index = useOpened((open) => open.index);
   const [said, setSaid] = useState<string | null>(null);
   const open = async (): Promise<void> => {
     const file = await openFile('application/json,.json');
@@ -75,7 +77,8 @@ export function ShowsPlace() {
 
 /** The open show: its name, its file, its end. */
 function ThisShow() {
-  const { show, keys, edit, reload } = useShow();
+  const show = useShow();
+  const keys = useKeys();
   const [name, setName] = useState(show.name);
   const [asking, setAsking] = useState<'remove' | 'secrets' | null>(null);
   const save = async (secrets: boolean): Promise<void> => {

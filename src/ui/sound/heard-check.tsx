@@ -1,22 +1,18 @@
 import type { Outlet } from '@/core/show/outlet';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { ask } from '@/ui/data/api';
-import { useShow } from '@/ui/data/show-context';
+import { sendCommand } from '@/ui/data/command';
+import { useDeskView } from '@/ui/data/desk';
 import { Button } from '@/ui/part/button';
 import { Text } from '@/ui/part/text';
 
 /** Plays three bells from the outlet and asks whether they were heard: the way to the stream's sound has parts that Gavirn cannot see. */
 export function HeardCheck({ outlet }: { outlet: Outlet }) {
-  const { show, keys, desk } = useShow();
   const [asked, setAsked] = useState<'no' | 'waiting' | 'heard' | 'not'>('no');
   const [said, setSaid] = useState<string | null>(null);
-  const places = desk.view?.outlets[outlet.id] ?? 0;
+  const places = useDeskView(({ outlets }) => outlets[outlet.id] ?? 0, 0);
   const play = async (): Promise<void> => {
-    const answer = await ask('POST', `/api/shows/${encodeURIComponent(show.id)}/commands`, {
-      key: keys.desk,
-      body: { command: 'tone' },
-    });
+    const answer = await sendCommand({ command: 'tone' });
     setSaid(answer.ok ? null : answer.reason);
     setAsked(answer.ok ? 'waiting' : 'no');
   };

@@ -2,7 +2,8 @@ import useSWR from 'swr';
 import { useRouter } from 'expo-router';
 import { fetchJson, type ServerConfig } from '@/ui/data/api';
 import { isMuted, mute } from '@/ui/data/hear';
-import { useShow } from '@/ui/data/show-context';
+import { useShow } from '@/ui/data/show';
+import { edit } from '@/ui/data/show-store';
 import { PlaceBody } from '@/ui/frame/place-body';
 import { Button } from '@/ui/part/button';
 import { Card } from '@/ui/part/card';
@@ -14,7 +15,7 @@ import { SpeechEditor } from './speech-editor';
 
 /** How what is heard is heard: its level, what happens when much sounds at once, from where, and what is read aloud how. */
 export function SoundPlace() {
-  const { show, edit } = useShow();
+  const show = useShow();
   const router = useRouter();
   const { data: muted, mutate } = useSWR('muted', isMuted);
   const { data: config } = useSWR<ServerConfig, Error>('/api/config', fetchJson);

@@ -4,7 +4,8 @@ import { View } from 'react-native';
 import Plus from 'lucide-react-native/icons/plus';
 import X from 'lucide-react-native/icons/x';
 import { speakable, type SpeechPlan } from '@/core/engine/alert/speech';
-import { useShow } from '@/ui/data/show-context';
+import { useShow } from '@/ui/data/show';
+import { edit } from '@/ui/data/show-store';
 import { Button, IconButton } from '@/ui/part/button';
 import { Card } from '@/ui/part/card';
 import { Segments } from '@/ui/part/choice';
@@ -15,7 +16,7 @@ import { MannerFields, PLAIN } from './manner-fields';
 
 /** How words are read aloud. `speaks`: whether the server can where a browser has no voices; null while that is not known. */
 export function SpeechEditor({ speaks }: { speaks: boolean | null }) {
-  const { show, edit } = useShow();
+  const show = useShow();
   const { speech } = show;
   const [sample, setSample] = useState('Sooooo good good good good! See https://example.org/glaze');
   const [word, setWord] = useState('');

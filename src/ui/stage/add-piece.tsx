@@ -2,7 +2,8 @@ import { Pressable, View } from 'react-native';
 import { PIECE_KINDS, type Piece, type PieceKindName } from '@/core/piece';
 import { isPicture } from '@/core/stage/judge/finding';
 import { newPlace } from '@/core/stage/judge/clear';
-import { useShow } from '@/ui/data/show-context';
+import { useShow } from '@/ui/data/show';
+import { edit } from '@/ui/data/show-store';
 import { randomKey } from '@/ui/data/random-key';
 import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
@@ -11,7 +12,7 @@ const PURPOSES = [...new Set(Object.values(PIECE_KINDS).map(({ purpose }) => pur
 
 /** The pieces there are, by what they are for. */
 export function AddPiece({ onClose, onAdded }: { onClose: () => void; onAdded: (id: string) => void }) {
-  const { show, edit } = useShow();
+  const show = useShow();
   const add = (kind: PieceKindName): void => {
     const id = randomKey().slice(0, 12);
     edit((draft) => {

@@ -4,7 +4,8 @@ import { Pressable, View } from 'react-native';
 import type { Box } from '@/core/paint/display';
 import type { FrameSize } from '@/core/piece/frame';
 import { withPlaces, type Proposal } from '@/core/stage/arrange';
-import { useShow } from '@/ui/data/show-context';
+import { useShow } from '@/ui/data/show';
+import { edit } from '@/ui/data/show-store';
 import { Segments } from '@/ui/part/choice';
 import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
@@ -21,7 +22,7 @@ const FREE: Record<Exclude<Free, 'marked'>, (frame: FrameSize) => Box[]> = {
 
 /** Layouts to choose from, made for the pieces that there are. */
 export function ArrangeSheet({ scene, onClose }: { scene: string; onClose: () => void }) {
-  const { show, edit } = useShow();
+  const show = useShow();
   const arrange = useArrange();
   const [free, setFree] = useState<Free>('nothing');
   const [marked, setMarked] = useState<Box | null>(null);

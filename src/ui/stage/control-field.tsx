@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import type { Control } from '@/core/piece/piece';
-import { useShow } from '@/ui/data/show-context';
+import { useShow } from '@/ui/data/show';
 import { Segments } from '@/ui/part/choice';
 import { NumberField, TextField } from '@/ui/part/field';
 import { Pick } from '@/ui/part/pick';
@@ -18,7 +18,7 @@ export function ControlField({
   value: unknown;
   onChange: (value: unknown) => void;
 }) {
-  const { show } = useShow();
+  const show = useShow();
   const [empty, setEmpty] = useState(false);
   switch (control.control) {
     case 'number':

@@ -3,7 +3,8 @@ import Plus from 'lucide-react-native/icons/plus';
 import X from 'lucide-react-native/icons/x';
 import type { Draw } from '@/core/engine/feature/draw/schema';
 import { LANTERN_MEASURES, type Lantern } from '@/core/engine/feature/lantern/schema';
-import { useShow } from '@/ui/data/show-context';
+import { useShow } from '@/ui/data/show';
+import { edit } from '@/ui/data/show-store';
 import { Button, IconButton } from '@/ui/part/button';
 import { Segments } from '@/ui/part/choice';
 import { NumberField, TextField } from '@/ui/part/field';
@@ -12,7 +13,7 @@ import { Text } from '@/ui/part/text';
 
 /** A draw's own settings: what is drawn among, and with which weights. */
 export function DrawFields({ id }: { id: string }) {
-  const { show, edit } = useShow();
+  const show = useShow();
   const draw = show.draws.find((other) => other.id === id);
   if (!draw) return <Text tone="brick">This piece’s draw is not in the show any more. Choose another one.</Text>;
   const change = (recipe: (draft: Draw) => void): void =>
@@ -147,7 +148,7 @@ const MEASURES: Record<Lantern['of'], string> = {
 
 /** A lantern's own settings. */
 export function LanternFields({ id }: { id: string }) {
-  const { show, edit } = useShow();
+  const show = useShow();
   const lantern = show.lanterns.find((other) => other.id === id);
   if (!lantern) return <Text tone="brick">This piece’s lantern is not in the show any more. Choose another one.</Text>;
   const change = (changed: Partial<Lantern>): void =>

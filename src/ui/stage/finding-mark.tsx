@@ -3,7 +3,8 @@ import { Pressable, View } from 'react-native';
 import type { Piece } from '@/core/piece';
 import type { Finding } from '@/core/stage/judge/finding';
 import { mendShow, offered } from '@/core/stage/judge/mend';
-import { useShow } from '@/ui/data/show-context';
+import { useShow } from '@/ui/data/show';
+import { edit } from '@/ui/data/show-store';
 import { Text } from '@/ui/part/text';
 import { TOKENS } from '@/ui/theme/tokens';
 
@@ -31,7 +32,7 @@ export function FindingMark({
   chosen: readonly string[];
   onChoose: (id: string) => void;
 }) {
-  const { show, edit } = useShow();
+  const show = useShow();
   // On small frames (a piece is being edited below) marks are enough.
   const shown =
     width < 250

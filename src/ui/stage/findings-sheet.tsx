@@ -2,7 +2,8 @@ import { View } from 'react-native';
 import Wand from 'lucide-react-native/icons/layout-template';
 import type { Finding } from '@/core/stage/judge/finding';
 import { mendShow, offered } from '@/core/stage/judge/mend';
-import { useShow } from '@/ui/data/show-context';
+import { useShow } from '@/ui/data/show';
+import { edit } from '@/ui/data/show-store';
 import { Button } from '@/ui/part/button';
 import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
@@ -19,7 +20,7 @@ export function FindingsSheet({
   onArrange: () => void;
   onClose: () => void;
 }) {
-  const { show, edit } = useShow();
+  const show = useShow();
   return (
     <Sheet
       title={

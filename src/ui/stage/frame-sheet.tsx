@@ -3,7 +3,8 @@ import { View } from 'react-native';
 import { useRouter } from 'expo-router';
 import type { FrameSize } from '@/core/piece/frame';
 import { isUpright, SAFE, type Veil } from '@/core/show/safe-area';
-import { useShow } from '@/ui/data/show-context';
+import { useShow } from '@/ui/data/show';
+import { edit } from '@/ui/data/show-store';
 import { Button, IconButton } from '@/ui/part/button';
 import { Choice, Segments } from '@/ui/part/choice';
 import { NumberField, TextField } from '@/ui/part/field';
@@ -31,7 +32,7 @@ export function FrameSheet({
   onArrange: () => void;
   onClose: () => void;
 }) {
-  const { show, edit } = useShow();
+  const show = useShow();
   const router = useRouter();
   const arrange = useArrange();
   const [turning, setTurning] = useState(false);

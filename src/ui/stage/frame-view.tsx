@@ -1,18 +1,22 @@
 import { KIT } from '@/core/engine/features';
-import { useEffect, useRef, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import { View } from 'react-native';
 import { Frame } from '@/client/frame';
 import type { Seen } from '@/core/piece/piece';
 import type { Piece, Live } from '@/core/piece';
 import type { Show } from '@/core/show/show';
 import { sampleOf } from '@/core/piece';
-import { engineClock } from '@/ui/data/desk';
+import { deskStore, engineClock } from '@/ui/data/desk';
 import { mediaUrl } from '@/ui/data/media';
 import { Backdrop } from './backdrop';
 
 const now = (): number => engineClock.now();
 
-/** The frame, painted as it is on the air: the same painter, on a made-up picture. `scene`: which one it is, where one gives way to another as the show says. */
+/**
+ * The frame, painted as it is on the air: the same painter, on a made-up picture.
+ * `live`: what the pieces show; what the server says of them where it is not given, painted at every message without rendering anything.
+ * `scene`: which one it is, where one gives way to another as the show says.
+ */
 export function FrameView({
   show,
   pieces,
@@ -23,7 +27,7 @@ export function FrameView({
 }: {
   show: Show;
   pieces: readonly Piece[];
-  live: Readonly<Record<string, Live>> | null;
+  live?: Readonly<Record<string, Live>> | null;
   width: number;
   seen: Seen;
   scene?: string;
@@ -49,15 +53,34 @@ export function FrameView({
     return () => made.close();
   }, [seen]);
 
+  const paint = useCallback(
+    (changed: boolean): void => {
+      const now = live === undefined ? (deskStore.now().view?.live ?? null) : live;
+      frame.current?.show(
+        { frame: show.frame, pieces, live: withSamples(show, pieces, now) },
+        changed ? show.transition : undefined,
+      );
+    },
+    [show, pieces, live],
+  );
+
   useEffect(() => {
     room.current = { width, height };
     const changed = shownScene.current !== undefined && shownScene.current !== scene;
     shownScene.current = scene;
-    frame.current?.show(
-      { frame: show.frame, pieces, live: withSamples(show, pieces, live) },
-      changed ? show.transition : undefined,
-    );
-  }, [show, pieces, live, width, height, seen, scene]);
+    paint(changed);
+  }, [paint, width, height, seen, scene]);
+
+  useEffect(() => {
+    if (live !== undefined) return undefined;
+    let painted = deskStore.now().view?.live;
+    return deskStore.subscribeToAll(() => {
+      const now = deskStore.now().view?.live;
+      if (now === painted) return;
+      painted = now;
+      paint(false);
+    });
+  }, [paint, live]);
 
   return (
     <View style={{ width, height }} className="overflow-hidden rounded-[4px] bg-frame">

@@ -3,7 +3,8 @@ import Plus from 'lucide-react-native/icons/plus';
 import X from 'lucide-react-native/icons/x';
 import { GOAL_MEASURES, type Goal, type GoalMeasure, type Rung } from '@/core/engine/feature/goal/schema';
 import { MEASURE } from '@/core/engine/count/measure';
-import { useShow } from '@/ui/data/show-context';
+import { useShow } from '@/ui/data/show';
+import { edit } from '@/ui/data/show-store';
 import { Button, IconButton } from '@/ui/part/button';
 import { NumberField, TextField } from '@/ui/part/field';
 import { Pick } from '@/ui/part/pick';
@@ -22,7 +23,7 @@ const ON_REACH = [
 
 /** A goal's own settings: what it counts, over what time, how far, and what happens then. */
 export function GoalFields({ id }: { id: string }) {
-  const { show, edit } = useShow();
+  const show = useShow();
   const goal = show.goals.find((other) => other.id === id);
   if (!goal) return <Text tone="brick">This piece’s goal is not in the show any more. Choose another one.</Text>;
   const change = (changed: Partial<Goal>): void =>

@@ -4,7 +4,8 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import Plus from 'lucide-react-native/icons/plus';
 import X from 'lucide-react-native/icons/x';
-import { useShow } from '@/ui/data/show-context';
+import { useShow } from '@/ui/data/show';
+import { edit } from '@/ui/data/show-store';
 import { Button } from '@/ui/part/button';
 import { KeywordField } from '@/ui/part/keyword-field';
 import { Text } from '@/ui/part/text';
@@ -19,10 +20,7 @@ const PARTS = [
 
 /** Who stands on no leaderboard of the show. */
 export function LeftOutFields() {
-  const {
-    show: { leftOut },
-    edit,
-  } = useShow();
+  const leftOut = useShow((show) => show.leftOut);
   const [naming, setNaming] = useState(false);
   const set = (next: Partial<LeftOut>): void =>
     edit((draft) => {

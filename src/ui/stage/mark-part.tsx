@@ -3,7 +3,7 @@ import { View } from 'react-native';
 import { Gesture, GestureDetector } from 'react-native-gesture-handler';
 import type { Box } from '@/core/paint/display';
 import { isPicture } from '@/core/stage/judge/finding';
-import { useShow } from '@/ui/data/show-context';
+import { useShow } from '@/ui/data/show';
 import { Text } from '@/ui/part/text';
 import { TOKENS } from '@/ui/theme/tokens';
 import { FrameView } from './frame-view';
@@ -22,7 +22,7 @@ export function MarkPart({
   value: Box | null;
   onChange: (box: Box) => void;
 }) {
-  const { show } = useShow();
+  const show = useShow();
   const [drawn, setDrawn] = useState<Box | null>(null);
   const scale = width / show.frame.width;
   const height = Math.round(show.frame.height * scale);

@@ -4,7 +4,7 @@ import { useRouter } from 'expo-router';
 import Plus from 'lucide-react-native/icons/plus';
 import { factsWords, mediaKind, type Media } from '@/core/media/media';
 import { takeUp } from '@/ui/data/media';
-import { useShow } from '@/ui/data/show-context';
+import { edit } from '@/ui/data/show-store';
 import { addFiles } from '@/ui/media/add-files';
 import { Thumb } from '@/ui/media/thumb';
 import { useMediaLibrary } from '@/ui/media/use-media';
@@ -24,7 +24,6 @@ export function MediaField({
   value: string;
   onChange: (id: string, media: Media) => void;
 }) {
-  const { edit } = useShow();
   const router = useRouter();
   const library = useMediaLibrary().filter((media) => mediaKind(media) === of);
   const [said, setSaid] = useState<string[]>([]);

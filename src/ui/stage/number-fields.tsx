@@ -1,7 +1,8 @@
 import { View } from 'react-native';
 import type { Counter } from '@/core/engine/feature/counter/schema';
 import { ADD_TITLES, type Adds, type Countdown } from '@/core/engine/feature/countdown/schema';
-import { useShow } from '@/ui/data/show-context';
+import { useShow } from '@/ui/data/show';
+import { edit } from '@/ui/data/show-store';
 import { Segments } from '@/ui/part/choice';
 import { NumberField, TextField } from '@/ui/part/field';
 import { DecimalField } from '@/ui/part/decimal-field';
@@ -16,7 +17,7 @@ const MAY = [
 
 /** A counter's own settings. */
 export function CounterFields({ id }: { id: string }) {
-  const { show, edit } = useShow();
+  const show = useShow();
   const counter = show.counters.find((other) => other.id === id);
   if (!counter) return <Text tone="brick">This piece’s counter is not in the show any more. Choose another one.</Text>;
   const change = (changed: Partial<Counter>): void =>
@@ -79,7 +80,7 @@ export function CounterFields({ id }: { id: string }) {
 
 /** A countdown's own settings. */
 export function CountdownFields({ id }: { id: string }) {
-  const { show, edit } = useShow();
+  const show = useShow();
   const countdown = show.countdowns.find((other) => other.id === id);
   if (!countdown)
     return <Text tone="brick">This piece’s countdown is not in the show any more. Choose another one.</Text>;

@@ -5,7 +5,8 @@ import type { Crop } from '@/core/piece/fit';
 import type { Piece } from '@/core/piece';
 import type { ArtPiece } from '@/core/piece/art';
 import { holeOf } from '@/ui/data/hole';
-import { useShow } from '@/ui/data/show-context';
+import { useShow } from '@/ui/data/show';
+import { edit } from '@/ui/data/show-store';
 import { Button } from '@/ui/part/button';
 import { Segments } from '@/ui/part/choice';
 import { NumberField } from '@/ui/part/field';
@@ -108,7 +109,7 @@ export function CameraFields() {
 
 /** Fits the game view or the camera into a frame art's hole. */
 export function ArtFields({ piece, set }: { piece: ArtPiece; set: (field: string, value: unknown) => void }) {
-  const { show, edit } = useShow();
+  const show = useShow();
   const [said, setSaid] = useState<string | null>(null);
   const media = show.media.find(({ id }) => id === piece.media);
   if (!media) return null;

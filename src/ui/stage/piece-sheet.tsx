@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { PIECE_KINDS, type Piece } from '@/core/piece';
 import { pieceProblem } from '@/core/stage/waits';
-import { useShow } from '@/ui/data/show-context';
+import { useShow } from '@/ui/data/show';
 import { Segments } from '@/ui/part/choice';
 import { KeywordField } from '@/ui/part/keyword-field';
 import { Text } from '@/ui/part/text';
@@ -52,7 +52,7 @@ const valueOf = (piece: Piece, field: string): unknown => Object.entries(piece).
 function What({ piece }: { piece: Piece }) {
   const set = useSet(piece);
   const kind = PIECE_KINDS[piece.kind];
-  const { show } = useShow();
+  const show = useShow();
   const trouble = pieceProblem(piece, show);
   return (
     <View className="gap-4">

@@ -13,19 +13,20 @@ import { least, type Piece } from '@/core/piece';
 import { fillFrame } from '@/core/stage/align';
 import { keepInFrame } from '@/core/stage/place';
 import { randomKey } from '@/ui/data/random-key';
-import { useShow } from '@/ui/data/show-context';
+import { useShow } from '@/ui/data/show';
+import { edit } from '@/ui/data/show-store';
 import { Button } from '@/ui/part/button';
 import { Segments } from '@/ui/part/choice';
 import { NumberField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
 import { Ticks } from '@/ui/part/ticks';
-import { keepsProportion } from './handles';
+import { keepsProportion } from './drag';
 import { usePlace } from './use-place';
 import { useSet } from './use-set';
 
 /** Where a piece stands, in which scenes, and in what order. */
 export function PlaceTab({ piece, scene, onRemoved }: { piece: Piece; scene: string; onRemoved: () => void }) {
-  const { show, edit } = useShow();
+  const show = useShow();
   const set = useSet(piece);
   const put = usePlace(scene);
   const smallest = least(piece);

@@ -1,7 +1,8 @@
 import { View } from 'react-native';
 import Plus from 'lucide-react-native/icons/plus';
 import X from 'lucide-react-native/icons/x';
-import { useShow } from '@/ui/data/show-context';
+import { useShow } from '@/ui/data/show';
+import { edit } from '@/ui/data/show-store';
 import { randomKey } from '@/ui/data/random-key';
 import { Button, IconButton } from '@/ui/part/button';
 import { Choice, Segments } from '@/ui/part/choice';
@@ -21,7 +22,7 @@ export function ScenesSheet({
   onLook: (scene: string) => void;
   onClose: () => void;
 }) {
-  const { show, edit } = useShow();
+  const show = useShow();
   const add = (): void =>
     edit((draft) => {
       const name =

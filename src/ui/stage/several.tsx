@@ -10,7 +10,8 @@ import AlignStartVertical from 'lucide-react-native/icons/align-start-vertical';
 import AlignVerticalDistributeCenter from 'lucide-react-native/icons/align-vertical-distribute-center';
 import type { Piece } from '@/core/piece';
 import { align, distribute, type Alignment } from '@/core/stage/align';
-import { useShow } from '@/ui/data/show-context';
+import { useShow } from '@/ui/data/show';
+import { edit } from '@/ui/data/show-store';
 import { Button, IconButton, type IconType } from '@/ui/part/button';
 import { Text } from '@/ui/part/text';
 import { usePlace } from './use-place';
@@ -26,7 +27,7 @@ const WAYS: readonly { to: Alignment; label: string; icon: IconType }[] = [
 
 /** What can be done with several pieces at once. */
 export function Several({ pieces, scene, onDone }: { pieces: readonly Piece[]; scene: string; onDone: () => void }) {
-  const { show, edit } = useShow();
+  const show = useShow();
   const put = usePlace(scene);
   const boxes = pieces.map((piece) => placedIn(piece, scene).place);
   const to = (placed: typeof boxes): void =>

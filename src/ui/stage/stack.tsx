@@ -19,7 +19,7 @@ import { Pressable, ScrollView, View } from 'react-native';
 import EyeOff from 'lucide-react-native/icons/eye-off';
 import Lock from 'lucide-react-native/icons/lock';
 import type { Piece } from '@/core/piece';
-import { useShow } from '@/ui/data/show-context';
+import { edit } from '@/ui/data/show-store';
 import { Text } from '@/ui/part/text';
 import { useColours } from '@/ui/theme/look';
 
@@ -33,7 +33,6 @@ export function Stack({
   chosen: readonly string[];
   onTap: (id: string) => void;
 }) {
-  const { edit } = useShow();
   // A finger that scrolls the row does not drag a chip: it has to rest on one first.
   const sensors = useSensors(
     useSensor(MouseSensor, { activationConstraint: { distance: 6 } }),

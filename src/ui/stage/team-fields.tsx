@@ -4,7 +4,8 @@ import { View } from 'react-native';
 import Plus from 'lucide-react-native/icons/plus';
 import X from 'lucide-react-native/icons/x';
 import type { By, Team } from '@/core/engine/count/team';
-import { useShow } from '@/ui/data/show-context';
+import { useShow } from '@/ui/data/show';
+import { edit } from '@/ui/data/show-store';
 import { randomKey } from '@/ui/data/random-key';
 import { Button, IconButton } from '@/ui/part/button';
 import { TextField } from '@/ui/part/field';
@@ -15,9 +16,7 @@ import { ViewerChoice } from '@/ui/people/viewer-choice';
 
 /** Whose doing a goal counts: everybody's, a team's or one viewer's. */
 export function ByField({ by, onChange }: { by: By | undefined; onChange: (by: By | undefined) => void }) {
-  const {
-    show: { teams },
-  } = useShow();
+  const teams = useShow((show) => show.teams);
   const [naming, setNaming] = useState(false);
   const viewer = by?.kind === 'viewer' ? [{ value: 'this', label: by.name }] : [];
   const options = [
@@ -59,10 +58,7 @@ export function ByField({ by, onChange }: { by: By | undefined; onChange: (by: B
 
 /** The show's teams, and how viewers come into them. */
 export function TeamFields() {
-  const {
-    show: { teams },
-    edit,
-  } = useShow();
+  const teams = useShow((show) => show.teams);
   const [naming, setNaming] = useState<string | null>(null);
   const [open, setOpen] = useState(false);
   const change = (id: string, changed: (team: Team) => void): void =>

@@ -1,5 +1,6 @@
 import { KIT } from '@/core/engine/features';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { dequal } from 'dequal';
+import { useEffect, useMemo, useState } from 'react';
 import { BrowserHost } from '@/client/canvas-host';
 import { Painter } from '@/core/paint/painter';
 import { sampleOf } from '@/core/piece';
@@ -11,7 +12,7 @@ import { piecesSeen } from '@/core/stage/seen';
 import { Stage } from '@/core/stage/stage';
 import { engineClock } from '@/ui/data/desk';
 import { mediaUrl } from '@/ui/data/media';
-import { useShow } from '@/ui/data/show-context';
+import { useShow } from '@/ui/data/show';
 
 /** The picture is looked at this wide, px: a tenth of a letter is finer than needed. */
 const WIDE = 54;
@@ -21,32 +22,38 @@ const LOOKS = 5;
 /** Findings follow a change after this, ms: while something is dragged they would only flicker. */
 const AFTER_MS = 180;
 
-/** What is wrong with the layout of a scene, as it changes; what was dismissed apart. */
-export function useFindings(scene: string): { findings: Finding[]; dismissed: Finding[] } {
-  const { show } = useShow();
+/** What is wrong with a layout; what was dismissed apart. */
+export interface Judged {
+  findings: Finding[];
+  dismissed: Finding[];
+}
+
+/** What is wrong with the layout of a scene, as it changes. */
+export function useFindings(scene: string): Judged {
+  const show = useShow();
   const host = useMemo(() => new BrowserHost({ address: mediaUrl }, () => undefined), []);
-  const behind = useRef<Behind[]>([]);
   const [all, setAll] = useState<Finding[]>([]);
-  const [looks, setLooks] = useState(0);
 
   useEffect(() => {
-    behind.current = [];
+    let behind: Behind[] = [];
     const look = (): void => {
-      behind.current = [...behind.current, pictureOf(show, scene, host)].slice(-LOOKS);
-      setLooks((n) => n + 1);
+      behind = [...behind, pictureOf(show, scene, host)].slice(-LOOKS);
+    };
+    const judgeNow = (): void => {
+      const next = judge(show, scene, host.measure, behind);
+      setAll((known) => (dequal(known, next) ? known : next));
     };
     look();
-    const timer = setInterval(look, EVERY_MS);
-    return () => clearInterval(timer);
+    const first = setTimeout(judgeNow, AFTER_MS);
+    const again = setInterval(() => {
+      look();
+      judgeNow();
+    }, EVERY_MS);
+    return () => {
+      clearTimeout(first);
+      clearInterval(again);
+    };
   }, [show, scene, host]);
-
-  useEffect(() => {
-    const timer = setTimeout(() => {
-      const next = judge(show, scene, host.measure, behind.current);
-      setAll((known) => (JSON.stringify(known) === JSON.stringify(next) ? known : next));
-    }, AFTER_MS);
-    return () => clearTimeout(timer);
-  }, [show, scene, host, looks]);
 
   return useMemo(
     () => ({

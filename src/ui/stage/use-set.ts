@@ -1,9 +1,8 @@
 import { PIECE_KINDS, type Piece } from '@/core/piece';
-import { useShow } from '@/ui/data/show-context';
+import { edit } from '@/ui/data/show-store';
 
 /** Changes one field of a piece in the show (undefined takes it away); the piece's own schema refuses what does not belong there. */
 export function useSet(piece: Piece): (field: string, value: unknown) => void {
-  const { edit } = useShow();
   return (field, value) => {
     const parsed = PIECE_KINDS[piece.kind].schema.safeParse({ ...piece, [field]: value });
     if (!parsed.success) return;

@@ -2,12 +2,12 @@ import { memo } from 'react';
 import Svg, { Defs, Line, Pattern, Rect, Text as SvgText } from 'react-native-svg';
 import { View } from 'react-native';
 import { veilsOf } from '@/core/show/safe-area';
-import { useShow } from '@/ui/data/show-context';
+import { useShow } from '@/ui/data/show';
 import { TOKENS } from '@/ui/theme/tokens';
 
 /** What platforms lay over the picture: hatched, with the name of each. */
 export const Veil = memo(function Veil({ width, height }: { width: number; height: number }) {
-  const { show } = useShow();
+  const show = useShow();
   const scale = width / show.frame.width;
   const { mist } = TOKENS.dark;
   return (

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { SESSION, WINDOW_TITLES, windowSchema, type Window } from '@/core/engine/count/window';
 import { engineClock } from '@/ui/data/desk';
-import { useShow } from '@/ui/data/show-context';
+import { useShow } from '@/ui/data/show';
 import { NumberField, TextField } from '@/ui/part/field';
 import { Pick } from '@/ui/part/pick';
 import { Text } from '@/ui/part/text';
@@ -19,7 +19,7 @@ export function WindowField({
   moments: boolean;
   onChange: (window: Window) => void;
 }) {
-  const { show } = useShow();
+  const show = useShow();
   const now = window ?? SESSION;
   const today = (): string =>
     new Intl.DateTimeFormat('en-CA', { timeZone: show.zone || 'UTC', dateStyle: 'short' }).format(engineClock.now());

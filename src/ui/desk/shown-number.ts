@@ -1,0 +1,106 @@
+import type { DeskView } from '@/core/desk/view';
+import { clockWords, leftOf } from '@/core/engine/feature/countdown/schema';
+import type { Show } from '@/core/show/show';
+
+/** Seconds that a countdown's buttons add and take. */
+const NUDGE_S = 30;
+
+/** A goal, countdown or counter as the desk shows it. */
+export interface ShownNumber {
+  name: string;
+  value: number;
+  words: string;
+  note: string;
+  /** How it goes on at the present rate. */
+  outlook: string | null;
+  /** By how much its buttons change it, and how that is said. */
+  step: number;
+  stepWords: string;
+  /** A countdown: whether it runs. */
+  runs?: boolean;
+  boost: { times: number; until: number } | null;
+  /** A goal's present target. */
+  target: number | null;
+}
+
+/** One of the show's numbers, and how what the desk shows of it follows from what the server says and the time, ms. */
+export interface DeskNumber {
+  /** `goal/<id>`, `countdown/<id>` or `counter/<id>`. */
+  number: string;
+  read: (view: DeskView | null, now: number) => ShownNumber;
+}
+
+/** All numbers of a show that are seen on its desk, in their order. */
+export const numbersOf = ({ goals, countdowns, counters }: Show): DeskNumber[] => [
+  ...goals.map((goal) => ({ number: `goal/${goal.id}`, read: readGoal(goal) })),
+  ...countdowns.map((countdown) => ({ number: `countdown/${countdown.id}`, read: readCountdown(countdown) })),
+  ...counters.map((counter) => ({ number: `counter/${counter.id}`, read: readCounter(counter) })),
+];
+
+const readGoal =
+  ({ id, name, target: first }: Show['goals'][number]): DeskNumber['read'] =>
+  (view, now) => {
+    const course = view?.goals.find((each) => each.id === id);
+    const { value, target, reached } = course ?? { value: 0, target: first, reached: 0 };
+    const step = target >= 1000 ? 100 : 10;
+    return {
+      name,
+      value,
+      outlook: outlookWords(view?.outlooks[`goal/${id}`], now, 'reached'),
+      words: value.toLocaleString('en'),
+      note: `of ${target.toLocaleString('en')}${reached > 0 ? `, reached ${reached} ×` : ''}`,
+      step,
+      stepWords: String(step),
+      boost: null,
+      target: course?.target ?? null,
+    };
+  };
+
+const readCountdown =
+  ({ id, name, seconds }: Show['countdowns'][number]): DeskNumber['read'] =>
+  (view, now) => {
+    const state = view?.countdowns.find((each) => each.id === id) ?? { id, endsAt: null, left: seconds * 1000 };
+    const left = leftOf(state, now);
+    return {
+      outlook: outlookWords(view?.outlooks[`countdown/${id}`], now, 'over'),
+      name,
+      value: Math.round(left / 1000),
+      words: clockWords(left),
+      note: [
+        state.over ? 'over' : state.endsAt === null ? 'stands still' : '',
+        state.boost && state.boost.until > now ? `× ${state.boost.times}` : '',
+      ]
+        .filter(Boolean)
+        .join(', '),
+      step: NUDGE_S,
+      stepWords: `${NUDGE_S} s`,
+      runs: state.endsAt !== null,
+      boost: state.boost ?? null,
+      target: null,
+    };
+  };
+
+const readCounter =
+  ({ id, name, start, step, target }: Show['counters'][number]): DeskNumber['read'] =>
+  (view) => {
+    const value = view?.counters[id] ?? start;
+    return {
+      outlook: null,
+      name,
+      value,
+      words: value.toLocaleString('en'),
+      note: target === null ? '' : `of ${target.toLocaleString('en')}`,
+      step,
+      stepWords: String(step),
+      boost: null,
+      target: null,
+    };
+  };
+
+/** "about 20:15" by this device's clock; null when nothing can be said. */
+function outlookWords(at: number | undefined, now: number, what: 'reached' | 'over'): string | null {
+  if (at === undefined) return null;
+  if (at < 0) return what === 'over' ? 'does not end at this rate' : 'not reached at this rate';
+  const far = at - now > 86_400_000;
+  return `${what} about ${new Intl.DateTimeFormat('en', { ...(far ? { day: 'numeric', month: 'short' } : {}), hour: '2-digit', minute: '2-digit', hourCycle: 'h23' }).format(at)} at this rate`;
+}

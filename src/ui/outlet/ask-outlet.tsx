@@ -1,0 +1,38 @@
+import type { Outlet } from '@/core/show/outlet';
+import { renewOutletKey } from '@/ui/data/library';
+import { useShow } from '@/ui/data/show';
+import { edit, reload } from '@/ui/data/show-store';
+import { Confirm } from '@/ui/part/confirm';
+
+/** Asks before an outlet's address is made anew. */
+export function AskNewAddress({ outlet, onClose }: { outlet: Outlet; onClose: () => void }) {
+  const show = useShow();
+  return (
+    <Confirm
+      title="Make a new address"
+      says="The present address stops at once, wherever it is pasted: the frame there becomes empty. The new one has to be pasted again."
+      yes="Make a new one"
+      onYes={() => void renewOutletKey(show, outlet.id).then(reload)}
+      onClose={onClose}
+    />
+  );
+}
+
+/** Asks before an outlet is removed. */
+export function AskRemove({ outlet, onClose }: { outlet: Outlet; onClose: () => void }) {
+  return (
+    <Confirm
+      title={`Remove ${outlet.name}`}
+      says="Its address stops at once, wherever it is pasted. Your pieces stay on the stage."
+      yes="Remove it"
+      onYes={() =>
+        edit((draft) => {
+          draft.outlets = draft.outlets.filter(({ id }) => id !== outlet.id);
+          // What sounded from there sounds from the first of those that are left.
+          if (outlet.sounds && draft.outlets[0]) draft.outlets[0].sounds = true;
+        })
+      }
+      onClose={onClose}
+    />
+  );
+}

@@ -1,0 +1,60 @@
+import { View } from 'react-native';
+import Svg, { Line, Rect, Text as SvgText } from 'react-native-svg';
+import type { Box } from '@/core/paint/display';
+import type { gaps } from '@/core/stage/place';
+import { TOKENS } from '@/ui/theme/tokens';
+import type { Draft } from './drag';
+
+const { mist, ink } = TOKENS.dark;
+
+/** Lines that a dragged piece snaps to, and how far it is from what lies around it. */
+export function Guides({
+  draft,
+  width,
+  height,
+  scale,
+  gapsOf,
+}: {
+  draft: Draft & { id: string };
+  width: number;
+  height: number;
+  scale: number;
+  gapsOf: (box: Box) => ReturnType<typeof gaps>;
+}) {
+  const box = draft.boxes[draft.id];
+  const far = box ? gapsOf(box) : null;
+  const label = (text: string, x: number, y: number): React.ReactNode => (
+    <>
+      <Rect x={x - 20} y={y - 9} width={40} height={18} rx={4} fill="#121417cc" />
+      <SvgText x={x} y={y + 4.5} fontSize={13} fontFamily="Atkinson-SemiBold" fill={ink} textAnchor="middle">
+        {text}
+      </SvgText>
+    </>
+  );
+  return (
+    <View style={{ position: 'absolute', left: 0, top: 0, zIndex: 5, pointerEvents: 'none' }} aria-hidden>
+      <Svg width={width} height={height}>
+        {draft.guides.map(({ axis, at }) =>
+          axis === 'x' ? (
+            <Line key={axis} x1={at * scale} x2={at * scale} y1={0} y2={height} stroke={mist} strokeWidth={1.5} />
+          ) : (
+            <Line key={axis} y1={at * scale} y2={at * scale} x1={0} x2={width} stroke={mist} strokeWidth={1.5} />
+          ),
+        )}
+        {draft.turn !== undefined ? label(`${draft.turn}°`, width / 2, 16) : null}
+        {box && far && far.left > 24 / scale
+          ? label(String(far.left), (box.x - far.left / 2) * scale, (box.y + box.h / 2) * scale)
+          : null}
+        {box && far && far.right > 24 / scale
+          ? label(String(far.right), (box.x + box.w + far.right / 2) * scale, (box.y + box.h / 2) * scale)
+          : null}
+        {box && far && far.top > 12 / scale
+          ? label(String(far.top), (box.x + box.w / 2) * scale, (box.y - far.top / 2) * scale)
+          : null}
+        {box && far && far.bottom > 12 / scale
+          ? label(String(far.bottom), (box.x + box.w / 2) * scale, (box.y + box.h + far.bottom / 2) * scale)
+          : null}
+      </Svg>
+    </View>
+  );
+}

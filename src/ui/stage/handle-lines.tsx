@@ -1,0 +1,60 @@
+import { View } from 'react-native';
+import Svg, { Circle, Line, Path, Rect } from 'react-native-svg';
+import { TOKENS } from '@/ui/theme/tokens';
+import { CORNERS, TURNER } from './use-gestures';
+
+/** What is drawn over the frame keeps its colour in the light too: the picture below it is dark either way. */
+const { marigold, muted } = TOKENS.dark;
+
+/** The outline of a chosen piece, and what it can be taken by where it is `free`. px of the screen. */
+export function HandleLines({
+  width,
+  height,
+  free,
+  locked,
+}: {
+  width: number;
+  height: number;
+  free: boolean;
+  locked: boolean;
+}) {
+  const colour = locked ? muted : marigold;
+  const above = free ? TURNER : 0;
+  return (
+    <View style={{ position: 'absolute', left: -6, top: -6 - above, pointerEvents: 'none' }} aria-hidden>
+      <Svg width={width + 12} height={height + 12 + above}>
+        {free ? (
+          <>
+            <Line x1={width / 2 + 6} x2={width / 2 + 6} y1={9} y2={TURNER + 6} stroke={colour} strokeWidth={1.5} />
+            <Circle cx={width / 2 + 6} cy={8} r={6} fill={colour} />
+          </>
+        ) : null}
+        <Rect
+          x={6}
+          y={6 + above}
+          width={width}
+          height={height}
+          fill="none"
+          stroke={colour}
+          strokeWidth={1.5}
+          strokeDasharray={locked ? '6 5' : undefined}
+        />
+        {free
+          ? CORNERS.map(({ x, y }) => {
+              const cx = x < 0 ? 2.5 : width + 9.5;
+              const cy = (y < 0 ? 2.5 : height + 9.5) + above;
+              return (
+                <Path
+                  key={`${x}${y}`}
+                  d={`M${cx} ${cy - y * 15}V${cy}H${cx - x * 15}`}
+                  fill="none"
+                  stroke={colour}
+                  strokeWidth={4.5}
+                />
+              );
+            })
+          : null}
+      </Svg>
+    </View>
+  );
+}
