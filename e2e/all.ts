@@ -4,20 +4,13 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 
 /*
- * `./gavirn test`: types, lint, unit tests, the build, and the real interface in headless Chromium, one after another. Everything is
- * run even when something before it failed, and the last line is the sum.
+ * `./gavirn test`: types, lint and form beside the build; then the unit tests on one core, beside the real interface in headless Chromium,
+ * which mostly waits; then what measures time, by itself. Everything is run even when something before it failed, and the last line is the sum.
  */
 
 interface Outcome {
   passed: number;
   failed: number;
-}
-
-function run(command: string, args: string[]): Promise<number> {
-  return new Promise((resolve) => {
-    const child = spawn(command, args, { stdio: ['ignore', 'inherit', 'inherit'] });
-    child.on('exit', (code) => resolve(code ?? 1));
-  });
 }
 
 function runKept(command: string, args: string[]): Promise<{ code: number; text: string }> {
@@ -32,15 +25,24 @@ function runKept(command: string, args: string[]): Promise<{ code: number; text:
 
 /** Something that passes or fails as a whole. */
 async function whole(title: string, command: string, args: string[]): Promise<Outcome> {
-  process.stdout.write(`\n== ${title}\n`);
-  const code = await run(command, args);
+  const { code, text } = await runKept(command, args);
+  process.stdout.write(`\n== ${title}\n${text}`);
   return code === 0 ? { passed: 1, failed: 0 } : { passed: 0, failed: 1 };
 }
 
+/** Types, lint and form: one after another, since the build has the other core. */
+async function checks(): Promise<Outcome[]> {
+  return [
+    await whole('Types', 'npx', ['tsc', '--noEmit']),
+    await whole('Lint', 'npx', ['eslint', '--max-warnings', '0', '.']),
+    await whole('Form', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']),
+  ];
+}
+
 async function unit(): Promise<Outcome> {
-  process.stdout.write('\n== Unit tests\n');
   const report = join(tmpdir(), `gavirn-unit-${process.pid}.json`);
-  const code = await run('npx', ['jest', '--maxWorkers=2', '--json', `--outputFile=${report}`, '--silent']);
+  const { code, text } = await runKept('npx', ['jest', '--runInBand', '--json', `--outputFile=${report}`, '--silent']);
+  process.stdout.write(`\n== Unit tests\n${text}`);
   try {
     const { numPassedTests, numFailedTests, numRuntimeErrorTestSuites } = JSON.parse(
       readFileSync(report, 'utf8'),
@@ -48,6 +50,7 @@ async function unit(): Promise<Outcome> {
     const failed = (numFailedTests ?? 0) + (numRuntimeErrorTestSuites ?? 0);
     return { passed: numPassedTests ?? 0, failed: code === 0 ? failed : Math.max(1, failed) };
   } catch {
+    // It ended before it wrote its report.
     return { passed: 0, failed: 1 };
   } finally {
     rmSync(report, { force: true });
@@ -89,36 +92,29 @@ async function browserFile(file: string): Promise<Outcome> {
   return { passed: count('pass'), failed: code === 0 ? 0 : Math.max(1, count('fail') + count('cancelled')) };
 }
 
-/** Most of a browser test is waiting for alerts to come and go: two files at a time keep two cores busy. */
-async function browser(): Promise<Outcome[]> {
-  const files = readdirSync('e2e')
-    .filter((name) => name.endsWith('.e2e.ts'))
-    .sort();
-  const shared = [
+/** Most of a browser test is waiting for alerts to come and go: two files at a time leave a core to the unit tests. */
+async function browserFiles(files: readonly string[]): Promise<Outcome[]> {
+  const waiting = [
     ...LONG.filter((file) => files.includes(file)),
     ...files.filter((file) => !ALONE.includes(file) && !LONG.includes(file)),
   ];
   const outcomes: Outcome[] = [];
   const lane = async (): Promise<void> => {
-    for (let file = shared.shift(); file !== undefined; file = shared.shift()) outcomes.push(await browserFile(file));
+    for (let file = waiting.shift(); file !== undefined; file = waiting.shift()) outcomes.push(await browserFile(file));
   };
   await Promise.all([lane(), lane()]);
-  for (const file of files.filter((one) => ALONE.includes(one))) outcomes.push(await browserFile(file));
   return outcomes;
 }
 
 async function main(): Promise<void> {
-  const outcomes = [
-    // Each takes one core, and a while.
-    ...(await Promise.all([
-      whole('Types', 'npx', ['tsc', '--noEmit']),
-      whole('Lint', 'npx', ['eslint', '--max-warnings', '0', '.']),
-      whole('Form', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']),
-    ])),
-    await unit(),
-    await whole('Build', 'node', ['--import', 'tsx', 'src/server/build/index.ts']),
-    ...(await browser()),
-  ];
+  const files = readdirSync('e2e')
+    .filter((name) => name.endsWith('.e2e.ts'))
+    .sort();
+  const outcomes = (
+    await Promise.all([checks(), whole('Build', 'node', ['--import', 'tsx', 'src/server/build/index.ts'])])
+  ).flat();
+  outcomes.push(...(await Promise.all([unit(), browserFiles(files)])).flat());
+  for (const file of files.filter((one) => ALONE.includes(one))) outcomes.push(await browserFile(file));
   const passed = outcomes.reduce((sum, outcome) => sum + outcome.passed, 0);
   const failed = outcomes.reduce((sum, outcome) => sum + outcome.failed, 0);
   process.stdout.write(`\n${passed} passed, ${failed} failed\n`);

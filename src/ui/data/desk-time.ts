@@ -1,5 +1,5 @@
 import { dequal } from 'dequal';
-import { deskStore, engineClock, type Desk } from './desk';
+import { pacedDesk, engineClock, type Desk } from './desk';
 import { useSelected, type Source } from './source';
 
 /** Steps of the time: often enough to be seen as moving, seldom enough to cost nothing. */
@@ -25,7 +25,7 @@ class DeskTime implements Source<DeskAndTime> {
   };
 
   private read(): void {
-    this.latest = { desk: deskStore.now(), now: engineClock.now() };
+    this.latest = { desk: pacedDesk.now(), now: engineClock.now() };
   }
 
   private readonly tell = (): void => {
@@ -36,7 +36,7 @@ class DeskTime implements Source<DeskAndTime> {
   readonly subscribe = (listener: () => void): (() => void) => {
     this.listeners.add(listener);
     if (this.listeners.size === 1) {
-      this.stopDesk = deskStore.subscribe(this.tell);
+      this.stopDesk = pacedDesk.subscribe(this.tell);
       this.timer = setInterval(() => {
         if (!document.hidden) this.tell();
       }, STEP_MS);

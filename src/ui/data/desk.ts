@@ -1,7 +1,7 @@
 import { dequal } from 'dequal';
 import { readStream, RemoteClock } from '@/client/stream';
 import type { DeskView } from '@/core/desk/view';
-import { useSelected, type Source } from './source';
+import { paced, useSelected, type Source } from './source';
 
 /** The server's engine clock, as this page knows it. */
 export const engineClock = new RemoteClock();
@@ -17,41 +17,25 @@ export interface Desk {
 
 const KEPT_LINES = 120;
 const KEPT_MS = 65_000;
-/** Components are told of a change at once after a rest, and then no oftener than this, ms: nobody reads faster. */
+/** Components are told of changes no oftener than this, ms: nobody reads faster. */
 const TOLD_EVERY_MS = 250;
 const UNKNOWN: Desk = { server: 'asking', view: null };
 
-/** The show as the server runs it. */
+/** The show as the server runs it: every message, for what paints them rather than renders. */
 class DeskStore implements Source<Desk> {
   private desk = UNKNOWN;
-  private readonly paced = new Set<() => void>();
-  private readonly immediate = new Set<() => void>();
-  private timer: ReturnType<typeof setTimeout> | null = null;
-  private toldAt = -Infinity;
+  private readonly listeners = new Set<() => void>();
 
   readonly now = (): Desk => this.desk;
 
   readonly subscribe = (listener: () => void): (() => void) => {
-    this.paced.add(listener);
-    return () => this.paced.delete(listener);
-  };
-
-  /** Every message, for what paints them rather than renders. */
-  readonly subscribeToAll = (listener: () => void): (() => void) => {
-    this.immediate.add(listener);
-    return () => this.immediate.delete(listener);
+    this.listeners.add(listener);
+    return () => this.listeners.delete(listener);
   };
 
   private set(desk: Desk): void {
     this.desk = desk;
-    for (const listener of this.immediate) listener();
-    this.timer ??= setTimeout(() => this.tell(), Math.max(0, this.toldAt + TOLD_EVERY_MS - performance.now()));
-  }
-
-  private tell(): void {
-    this.timer = null;
-    this.toldAt = performance.now();
-    for (const listener of this.paced) listener();
+    for (const listener of this.listeners) listener();
   }
 
   /**
@@ -86,8 +70,11 @@ class DeskStore implements Source<Desk> {
 
 export const deskStore = new DeskStore();
 
+/** The same for components. */
+export const pacedDesk = paced(deskStore, TOLD_EVERY_MS);
+
 /** What a component needs of the show as the server runs it; it renders only when that is another than before, by its contents. */
-export const useDesk = <S>(select: (desk: Desk) => S): S => useSelected(deskStore, select, dequal);
+export const useDesk = <S>(select: (desk: Desk) => S): S => useSelected(pacedDesk, select, dequal);
 
 /** The same of what the server last said; `otherwise` until it has said anything. */
 export const useDeskView = <S>(select: (view: DeskView) => S, otherwise: S): S =>

@@ -41,9 +41,9 @@ function TileSheet({
   return <NumberSheet number={number} {...shown} hand={hand} now={now} onCommand={onCommand} onClose={onClose} />;
 }
 
-/** One number, with its buttons. It renders when what it shows has changed. */
+/** One number, with its buttons. They and the figure render apart: a figure changes with every like. */
 const Tile = memo(function Tile({
-  of: { number, read },
+  of,
   onOpen,
   onCommand,
 }: {
@@ -51,54 +51,86 @@ const Tile = memo(function Tile({
   onOpen: (number: string) => void;
   onCommand: (command: Command) => void;
 }) {
-  const { name, words, note, outlook, step, stepWords, runs } = useDeskAt(read);
-  const countdown = number.slice(number.indexOf('/') + 1);
+  const label = useDeskAt((view, now) => {
+    const { name, words, note } = of.read(view, now);
+    return `${name}: ${words} ${note}`.trim();
+  });
   return (
     <View
       role="group"
-      aria-label={`${name}: ${words} ${note}`.trim()}
+      aria-label={label}
       className="flex-1 min-w-[170px] bg-surface border border-line rounded-card pl-3 pr-1 pt-2 pb-1"
     >
-      {/* Its name begins with what is seen (WCAG 2.2, 2.5.3); spaces keep the parts apart there as well. */}
-      <Pressable
-        role="button"
-        aria-label={`${[name, words, note, outlook ?? ''].filter(Boolean).join(' ')}: set it by hand`}
-        onPress={() => onOpen(number)}
-        className="min-h-[44px]"
-      >
-        <Text size={13} tone="muted" numberOfLines={1}>{`${name} `}</Text>
-        <View className="flex-row flex-wrap items-baseline gap-x-2">
-          <Text size={22} face="figure">{`${words} `}</Text>
-          {note === '' ? null : <Text size={13} tone="muted" className="tabular-nums">{`${note} `}</Text>}
-        </View>
-        {outlook === null ? null : (
-          <Text size={13} tone="muted" numberOfLines={2}>
-            {outlook}
-          </Text>
-        )}
-      </Pressable>
-      <View className="flex-row -ml-3">
-        <IconButton
-          icon={Minus}
-          label={`Take ${stepWords} from ${name}`}
-          tone="muted"
-          onPress={() => onCommand({ command: 'nudge', number, by: -step })}
-        />
-        {runs !== undefined ? (
-          <IconButton
-            icon={runs ? Pause : Play}
-            label={runs ? `Stop ${name}` : `Let ${name} run`}
-            tone="muted"
-            onPress={() => onCommand({ command: 'pause', countdown, on: runs })}
-          />
-        ) : null}
-        <IconButton
-          icon={Plus}
-          label={`Add ${stepWords} to ${name}`}
-          tone="muted"
-          onPress={() => onCommand({ command: 'nudge', number, by: step })}
-        />
+      <Figure of={of} onOpen={onOpen} />
+      <Buttons of={of} onCommand={onCommand} />
+    </View>
+  );
+});
+
+const Figure = memo(function Figure({
+  of: { number, read },
+  onOpen,
+}: {
+  of: DeskNumber;
+  onOpen: (number: string) => void;
+}) {
+  const { name, words, note, outlook } = useDeskAt(read);
+  return (
+    // Its name begins with what is seen (WCAG 2.2, 2.5.3); spaces keep the parts apart there as well.
+    <Pressable
+      role="button"
+      aria-label={`${[name, words, note, outlook ?? ''].filter(Boolean).join(' ')}: set it by hand`}
+      onPress={() => onOpen(number)}
+      className="min-h-[44px]"
+    >
+      <Text size={13} tone="muted" numberOfLines={1}>{`${name} `}</Text>
+      <View className="flex-row flex-wrap items-baseline gap-x-2">
+        <Text size={22} face="figure">{`${words} `}</Text>
+        {note === '' ? null : <Text size={13} tone="muted" className="tabular-nums">{`${note} `}</Text>}
       </View>
+      {outlook === null ? null : (
+        <Text size={13} tone="muted" numberOfLines={2}>
+          {outlook}
+        </Text>
+      )}
+    </Pressable>
+  );
+});
+
+const Buttons = memo(function Buttons({
+  of: { number, read },
+  onCommand,
+}: {
+  of: DeskNumber;
+  onCommand: (command: Command) => void;
+}) {
+  const { name, step, stepWords, runs } = useDeskAt((view, now) => {
+    const shown = read(view, now);
+    return { name: shown.name, step: shown.step, stepWords: shown.stepWords, runs: shown.runs };
+  });
+  const countdown = number.slice(number.indexOf('/') + 1);
+  return (
+    <View className="flex-row -ml-3">
+      <IconButton
+        icon={Minus}
+        label={`Take ${stepWords} from ${name}`}
+        tone="muted"
+        onPress={() => onCommand({ command: 'nudge', number, by: -step })}
+      />
+      {runs !== undefined ? (
+        <IconButton
+          icon={runs ? Pause : Play}
+          label={runs ? `Stop ${name}` : `Let ${name} run`}
+          tone="muted"
+          onPress={() => onCommand({ command: 'pause', countdown, on: runs })}
+        />
+      ) : null}
+      <IconButton
+        icon={Plus}
+        label={`Add ${stepWords} to ${name}`}
+        tone="muted"
+        onPress={() => onCommand({ command: 'nudge', number, by: step })}
+      />
     </View>
   );
 });

@@ -1,5 +1,7 @@
 import { View } from 'react-native';
 import SkipForward from 'lucide-react-native/icons/skip-forward';
+import type { Alert } from '@/core/engine/alert/alert';
+import type { DeskView } from '@/core/desk/view';
 import type { Command } from '@/core/session/input';
 import { useDeskAt } from '@/ui/data/desk-time';
 import { Button } from '@/ui/part/button';
@@ -7,45 +9,52 @@ import { Card } from '@/ui/part/card';
 import { Text } from '@/ui/part/text';
 import { ViewerText } from '@/ui/part/viewer-text';
 
-/** One spotlight: what is on the air, how long it still is, and what waits behind it. */
-export function OnAir({
-  spotlight,
-  name,
-  onCommand,
-}: {
+/** What plays in a spotlight, what comes next, and how many wait. */
+function lineOf(view: DeskView | null, spotlight: string, now: number) {
+  const queue = view?.queues[spotlight] ?? null;
+  const alerts = queue?.alerts.filter(({ until }) => until > now) ?? [];
+  const playing = alerts[0] && alerts[0].from <= now ? alerts[0] : null;
+  const gone = (queue?.alerts.length ?? 0) - alerts.length;
+  return {
+    playing,
+    next: alerts.find(({ from }) => from > now),
+    waiting: Math.max(0, (queue?.count ?? 0) - gone - (playing ? 1 : 0)),
+    held: queue?.held ?? false,
+    until: queue?.until ?? now,
+  };
+}
+
+interface SpotlightProps {
   spotlight: string;
   name: string;
-  onCommand: (command: Command) => void;
-}) {
-  const { queue, playing, next, waiting, now } = useDeskAt((view, at) => {
-    const known = view?.queues[spotlight] ?? null;
-    const alerts = known?.alerts.filter(({ until }) => until > at) ?? [];
-    const first = alerts[0] && alerts[0].from <= at ? alerts[0] : null;
-    const gone = (known?.alerts.length ?? 0) - alerts.length;
-    const behind = Math.max(0, (known?.count ?? 0) - gone - (first ? 1 : 0));
-    return {
-      queue: known,
-      playing: first,
-      next: alerts.find(({ from }) => from > at),
-      waiting: behind,
-      // Without anything whose time is shown, time passes unseen.
-      now: first || behind > 0 ? at : 0,
-    };
-  });
+}
+
+/** One spotlight: what is on the air, how long it still is, and what waits behind it. Its parts render apart: time passes in one of them. */
+export function OnAir({ onCommand, ...props }: SpotlightProps & { onCommand: (command: Command) => void }) {
   return (
-    <Card flush label={name}>
+    <Card flush label={props.name}>
+      <Playing {...props} />
+      <View className="flex-row flex-wrap items-center justify-between gap-x-3 gap-y-2 pl-4 pr-2 py-2 min-h-[60px]">
+        <Next spotlight={props.spotlight} />
+        <View className="flex-row items-center gap-3">
+          <Waiting spotlight={props.spotlight} />
+          <Buttons {...props} onCommand={onCommand} />
+        </View>
+      </View>
+    </Card>
+  );
+}
+
+function Playing({ spotlight, name }: SpotlightProps) {
+  const playing = useDeskAt((view, now) => lineOf(view, spotlight, now).playing);
+  return (
+    <>
       <View className="px-4 pt-3 pb-3">
         <View className="flex-row justify-between">
           <Text size={13} tone="muted" numberOfLines={1} className="shrink">
             {playing ? `On air in ${name}${playing.trial ? ', tried by you' : ''}` : name}
           </Text>
-          {playing ? (
-            <Text
-              size={13}
-              tone="muted"
-              className="tabular-nums"
-            >{`${Math.max(0, (playing.until - now) / 1000).toFixed(1)} s left`}</Text>
-          ) : null}
+          {playing ? <Left alert={playing} /> : null}
         </View>
         <ViewerText
           text={playing?.text ?? 'Nothing on air'}
@@ -56,58 +65,76 @@ export function OnAir({
           className="mt-1"
         />
       </View>
-      <View className="h-[4px] bg-raised">
-        {playing ? (
-          <View
-            className="h-[4px] bg-marigold"
-            style={{ width: `${Math.min(100, ((now - playing.from) / (playing.until - playing.from)) * 100)}%` }}
-          />
-        ) : null}
-      </View>
-      <View className="flex-row flex-wrap items-center justify-between gap-x-3 gap-y-2 pl-4 pr-2 py-2 min-h-[60px]">
-        <ViewerText
-          text={next ? `Then ${next.text}` : 'Nothing waits'}
-          size={13}
-          tone={next ? 'ink' : 'muted'}
-          numberOfLines={2}
-          className="shrink"
-        />
-        <View className="flex-row items-center gap-3">
-          {waiting > 0 ? (
-            <Text size={13} tone="muted" className="tabular-nums">
-              {queue?.held
-                ? `${waiting} held`
-                : `${waiting} · ${Math.max(0, Math.round(((queue?.until ?? now) - now) / 1000))} s`}
-            </Text>
-          ) : null}
-          {waiting === 0 && queue?.held ? (
-            <Text size={13} tone="muted">
-              held
-            </Text>
-          ) : null}
-          <Button
-            label={`${queue?.held ? 'Go on' : 'Hold'} in ${name}`}
-            onPress={() => onCommand({ command: 'hold', spotlight, on: !queue?.held })}
-          >
-            {queue?.held ? 'Go on' : 'Hold'}
-          </Button>
-          {waiting > 0 ? (
-            <Button label={`Clear ${name}`} onPress={() => onCommand({ command: 'clear', spotlight })}>
-              Clear
-            </Button>
-          ) : null}
-          <Button
-            icon={SkipForward}
-            disabled={!playing}
-            label={`Skip what is on air in ${name}`}
-            onPress={() => {
-              if (playing) onCommand({ command: 'skip', alert: playing.id });
-            }}
-          >
-            Skip
-          </Button>
-        </View>
-      </View>
-    </Card>
+      <View className="h-[4px] bg-raised">{playing ? <Progress alert={playing} /> : null}</View>
+    </>
+  );
+}
+
+const Left = ({ alert: { until } }: { alert: Alert }) => (
+  <Text size={13} tone="muted" className="tabular-nums">
+    {useDeskAt((_, now) => `${Math.max(0, (until - now) / 1000).toFixed(1)} s left`)}
+  </Text>
+);
+
+function Progress({ alert: { from, until } }: { alert: Alert }) {
+  const share = useDeskAt((_, now) => Math.min(100, ((now - from) / (until - from)) * 100));
+  return <View className="h-[4px] bg-marigold" style={{ width: `${share}%` }} />;
+}
+
+function Next({ spotlight }: { spotlight: string }) {
+  const next = useDeskAt((view, now) => lineOf(view, spotlight, now).next?.text ?? null);
+  return (
+    <ViewerText
+      text={next === null ? 'Nothing waits' : `Then ${next}`}
+      size={13}
+      tone={next === null ? 'muted' : 'ink'}
+      numberOfLines={2}
+      className="shrink"
+    />
+  );
+}
+
+function Waiting({ spotlight }: { spotlight: string }) {
+  const words = useDeskAt((view, now) => {
+    const { waiting, held, until } = lineOf(view, spotlight, now);
+    if (waiting === 0) return held ? 'held' : null;
+    return held ? `${waiting} held` : `${waiting} · ${Math.max(0, Math.round((until - now) / 1000))} s`;
+  });
+  return words === null ? null : (
+    <Text size={13} tone="muted" className="tabular-nums">
+      {words}
+    </Text>
+  );
+}
+
+function Buttons({ spotlight, name, onCommand }: SpotlightProps & { onCommand: (command: Command) => void }) {
+  const { held, some, playing } = useDeskAt((view, now) => {
+    const line = lineOf(view, spotlight, now);
+    return { held: line.held, some: line.waiting > 0, playing: line.playing?.id ?? null };
+  });
+  return (
+    <>
+      <Button
+        label={`${held ? 'Go on' : 'Hold'} in ${name}`}
+        onPress={() => onCommand({ command: 'hold', spotlight, on: !held })}
+      >
+        {held ? 'Go on' : 'Hold'}
+      </Button>
+      {some ? (
+        <Button label={`Clear ${name}`} onPress={() => onCommand({ command: 'clear', spotlight })}>
+          Clear
+        </Button>
+      ) : null}
+      <Button
+        icon={SkipForward}
+        disabled={playing === null}
+        label={`Skip what is on air in ${name}`}
+        onPress={() => {
+          if (playing !== null) onCommand({ command: 'skip', alert: playing });
+        }}
+      >
+        Skip
+      </Button>
+    </>
   );
 }

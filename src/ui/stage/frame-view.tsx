@@ -74,7 +74,7 @@ export function FrameView({
   useEffect(() => {
     if (live !== undefined) return undefined;
     let painted = deskStore.now().view?.live;
-    return deskStore.subscribeToAll(() => {
+    return deskStore.subscribe(() => {
       const now = deskStore.now().view?.live;
       if (now === painted) return;
       painted = now;
