@@ -7,6 +7,9 @@ const screen = {
   '^lucide-react-native/icons/(.*)$': '<rootDir>/node_modules/lucide-react-native/dist/cjs/icons/$1.js',
 };
 
+/** Of the packages that are not transformed, but those that ship as ES modules or with JSX in them. */
+const [expo, ...others] = require('jest-expo/web/jest-preset').transformIgnorePatterns;
+
 module.exports = {
   projects: [
     {
@@ -28,6 +31,7 @@ module.exports = {
       displayName: 'dom',
       preset: 'jest-expo/web',
       testMatch: ['<rootDir>/src/ui/**/*.dom.test.tsx'],
+      transformIgnorePatterns: [expo.replace('(?!(', '(?!(@rn-primitives|eventsource-parser|'), ...others],
       moduleNameMapper: screen,
       setupFiles: ['<rootDir>/node_modules/react-native-css-interop/dist/runtime/components.js'],
     },

@@ -108,7 +108,7 @@ test(
 
 test('a finding that is dismissed stays dismissed, and can be told again', { timeout: 60_000 }, async () => {
   await open('Leaderboard');
-  await page.getByRole('radio', { name: 'Place', exact: true }).tap();
+  await page.getByRole('tab', { name: 'Place', exact: true }).tap();
   await page.getByRole('textbox', { name: /^Left/ }).fill('-120');
   await page.getByRole('textbox', { name: /^Left/ }).press('Enter');
   await closeSheet(page);
@@ -141,7 +141,7 @@ test(
     assert.ok(Math.abs(larger.width / larger.height - before.width / before.height) < 0.03, 'in proportion');
     await twoFingers(middle(larger), [40, 0], [40, 34]);
     await page.getByTestId('piece-leaderboard').dblclick();
-    await page.getByRole('radio', { name: 'Place', exact: true }).tap();
+    await page.getByRole('tab', { name: 'Place', exact: true }).tap();
     const turned = Number(await page.getByRole('textbox', { name: /^Turned/ }).inputValue());
     assert.ok(turned > 15 && turned < 45, `turned by ${turned}`);
     await page.getByRole('textbox', { name: /^Turned/ }).fill('0');
@@ -187,14 +187,14 @@ test(
     await client.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] });
     await until(names, (now) => now[0] !== first && now.includes(first));
     await open('Goal');
-    await page.getByRole('radio', { name: 'Place', exact: true }).tap();
+    await page.getByRole('tab', { name: 'Place', exact: true }).tap();
     await page.getByRole('button', { name: 'Lock', exact: true }).tap();
     await closeSheet(page);
     const locked = await boxOf('goal');
     await dragByTouch(page, middle(locked), { x: 30, y: 60 });
     assert.deepEqual(await boxOf('goal'), locked);
     await open('Goal');
-    await page.getByRole('radio', { name: 'Place', exact: true }).tap();
+    await page.getByRole('tab', { name: 'Place', exact: true }).tap();
     await page.getByRole('button', { name: 'Unlock' }).tap();
     await page.getByRole('button', { name: 'Take off' }).tap();
     await until(
@@ -249,7 +249,7 @@ test('a piece has a place of its own in a scene, and the outlet follows the scen
   await closeSheet(page);
   const before = await boxOf('goal');
   await open('Goal');
-  await page.getByRole('radio', { name: 'Place', exact: true }).tap();
+  await page.getByRole('tab', { name: 'Place', exact: true }).tap();
   await page.getByRole('radio', { name: 'A place of its own' }).tap();
   await page.getByRole('textbox', { name: /^Left/ }).fill('10');
   await page.getByRole('textbox', { name: /^Left/ }).press('Enter');
@@ -320,7 +320,7 @@ test('a dragged corner is free, or keeps the proportions where that is chosen', 
   const free = await resized({ x: -30, y: 0 });
   assert.ok(free.after < free.before * 0.93, `free: narrower, and as high: ${free.before} and ${free.after}`);
   await open('Leaderboard');
-  await page.getByRole('radio', { name: 'Place', exact: true }).tap();
+  await page.getByRole('tab', { name: 'Place', exact: true }).tap();
   await page.getByRole('radio', { name: 'Keeps proportions' }).tap();
   await closeSheet(page);
   const kept = await resized({ x: -40, y: 0 });

@@ -217,7 +217,7 @@ const MOMENTS: Record<WhenKindName, () => Promise<void>> = {
     // The counter is in the first scene only.
     await page.getByRole('button', { name: 'Choose Counter' }).tap();
     await page.getByRole('button', { name: 'Edit Counter' }).tap();
-    await page.getByRole('radio', { name: 'Place', exact: true }).tap();
+    await page.getByRole('tab', { name: 'Place', exact: true }).tap();
     await page.getByRole('checkbox', { name: 'Live' }).tap();
     await closeSheet(page);
     await make('scene', 'Now: {goal}');

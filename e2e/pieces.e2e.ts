@@ -43,7 +43,7 @@ test('words: their own text, font, colours and what happens when they are too lo
     .getByRole('textbox', { name: 'Words', exact: true })
     .fill('Tonight we open the kiln that has been cooling for three whole days');
   await page.getByRole('radio', { name: 'Pass through' }).tap();
-  await page.getByRole('radio', { name: 'Look', exact: true }).tap();
+  await page.getByRole('tab', { name: 'Look', exact: true }).tap();
   await page.getByRole('button', { name: /^Font:/ }).tap();
   await page.getByRole('radio', { name: 'Caveat' }).tap();
   await page.getByRole('radio', { name: 'Colour: #F4B23E' }).tap();
@@ -79,7 +79,7 @@ test(
   async () => {
     await page.goto('/stage');
     await add('Chat column');
-    await page.getByRole('radio', { name: 'Place', exact: true }).tap();
+    await page.getByRole('tab', { name: 'Place', exact: true }).tap();
     await page.getByRole('textbox', { name: /^Height/ }).fill('420');
     await page.getByRole('textbox', { name: /^Height/ }).press('Enter');
     await closeSheet(page);

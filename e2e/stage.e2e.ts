@@ -12,7 +12,7 @@ after(() => world.close());
 
 async function placeOf(page: Page, wide = false): Promise<{ x: number; y: number; w: number; h: number }> {
   if (!wide) await page.getByRole('button', { name: /^Edit / }).click();
-  await page.getByRole('radio', { name: 'Place', exact: true }).click();
+  await page.getByRole('tab', { name: 'Place', exact: true }).click();
   const read = async (label: string): Promise<number> =>
     Number(await page.getByRole('textbox', { name: `${label}, px` }).inputValue());
   const place = { x: await read('Left'), y: await read('Top'), w: await read('Width'), h: await read('Height') };
@@ -134,7 +134,7 @@ test('wide: by mouse a piece is dragged, resized and turned; with Shift several 
   const knob = await page.getByRole('button', { name: 'Turn Leaderboard' }).boundingBox();
   assert.ok(knob);
   await drag(centre(knob), 60, 30);
-  await page.getByRole('radio', { name: 'Place', exact: true }).click();
+  await page.getByRole('tab', { name: 'Place', exact: true }).click();
   assert.ok(Number(await page.getByRole('textbox', { name: /^Turned/ }).inputValue()) > 10);
   await page.getByRole('button', { name: 'Choose Goal' }).click();
   await page.keyboard.down('Shift');
@@ -159,7 +159,7 @@ test('pieces are added, ordered and removed; an empty stage says what to do firs
   for (const name of ['Goal', 'Spotlight', 'Leaderboard']) {
     await page.getByRole('button', { name: `Choose ${name}`, exact: true }).tap();
     await page.getByRole('button', { name: /^Edit / }).tap();
-    await page.getByRole('radio', { name: 'Place', exact: true }).tap();
+    await page.getByRole('tab', { name: 'Place', exact: true }).tap();
     await page.getByRole('button', { name: 'Remove' }).tap();
   }
   await page.getByText('Nothing is on the stage yet.').waitFor();
@@ -171,7 +171,7 @@ test('pieces are added, ordered and removed; an empty stage says what to do firs
     page.getByRole('group', { name: 'Pieces, front first' }).getByRole('button').allInnerTexts();
   assert.deepEqual(await names(), ['Leaderboard', 'Spotlight']);
   await page.getByRole('button', { name: /^Edit / }).tap();
-  await page.getByRole('radio', { name: 'Place', exact: true }).tap();
+  await page.getByRole('tab', { name: 'Place', exact: true }).tap();
   await page.getByRole('button', { name: 'Back' }).tap();
   await closeSheet(page);
   await until(names, (list) => list[0] === 'Spotlight');

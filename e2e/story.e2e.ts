@@ -50,7 +50,7 @@ test('from an empty browser to three gifts in the recap', { timeout: 120_000 }, 
   await page.getByRole('link', { name: 'Stage' }).tap();
   await page.getByRole('button', { name: 'Choose Spotlight' }).tap();
   await page.getByRole('button', { name: 'Edit Spotlight' }).tap();
-  await page.getByRole('radio', { name: 'Look' }).tap();
+  await page.getByRole('tab', { name: 'Look' }).tap();
   await page.getByRole('radio', { name: 'Tide' }).tap();
   await page.getByRole('dialog').getByRole('button', { name: 'Close' }).tap();
 

@@ -11,6 +11,7 @@ import { Thumb } from '@/ui/media/thumb';
 import { useMediaLibrary } from '@/ui/media/use-media';
 import { Button } from '@/ui/part/button';
 import { Choice, Segments } from '@/ui/part/choice';
+import { Tabs } from '@/ui/part/tabs';
 import { DecimalField } from '@/ui/part/decimal-field';
 import { Text } from '@/ui/part/text';
 
@@ -35,57 +36,57 @@ export function LookEditor({
   const [part, setPart] = useState<'picture' | 'words' | 'motion'>('picture');
   const set = (next: Partial<Look>): void => onChange({ ...look, ...next });
   return (
-    <>
-      <Segments
-        label="What to change"
-        value={part}
-        onChange={setPart}
-        options={[
-          { value: 'picture', label: 'Picture' },
-          { value: 'words', label: 'Words' },
-          { value: 'motion', label: 'Motion' },
-        ]}
-      />
+    <Tabs label="What to change" value={part} onChange={setPart} options={PARTS}>
       {part === 'picture' ? <PictureEditor look={look} set={set} /> : null}
-      {part === 'words' ? (
-        <>
-          <Labelled label="Size of the words">
-            <Segments label="Size of the words" value={look.text} onChange={(text) => set({ text })} options={SIZES} />
-          </Labelled>
-          <View className="flex-row gap-3">
-            <View className="flex-1">
-              <DecimalField
-                label="Come after, seconds"
-                value={look.wordsAfter}
-                least={0}
-                most={60}
-                onChange={(wordsAfter) => set({ wordsAfter })}
-              />
-            </View>
-            <View className="flex-1">
-              <DecimalField
-                label="Stay for, seconds (0: to the end)"
-                value={look.wordsFor}
-                least={0}
-                most={120}
-                onChange={(wordsFor) => set({ wordsFor })}
-              />
-            </View>
-          </View>
-          <Text size={13} tone="muted">
-            How the words move by themselves
-          </Text>
-          <Choice
-            label="How the words move"
-            value={look.wordsMotion}
-            onChange={(wordsMotion) => set({ wordsMotion })}
-            options={MOTION_OPTIONS.map((option) =>
-              option.value === 'piece' ? { ...option, label: 'With the picture' } : option,
-            )}
-          />
-        </>
-      ) : null}
+      {part === 'words' ? <WordsLook look={look} set={set} /> : null}
       {part === 'motion' ? <MotionEditor look={look} set={set} /> : null}
+    </Tabs>
+  );
+}
+
+const PARTS = [
+  { value: 'picture', label: 'Picture' },
+  { value: 'words', label: 'Words' },
+  { value: 'motion', label: 'Motion' },
+] as const;
+
+function WordsLook({ look, set }: { look: Look; set: (look: Partial<Look>) => void }) {
+  return (
+    <>
+      <Labelled label="Size of the words">
+        <Segments label="Size of the words" value={look.text} onChange={(text) => set({ text })} options={SIZES} />
+      </Labelled>
+      <View className="flex-row gap-3">
+        <View className="flex-1">
+          <DecimalField
+            label="Come after, seconds"
+            value={look.wordsAfter}
+            least={0}
+            most={60}
+            onChange={(wordsAfter) => set({ wordsAfter })}
+          />
+        </View>
+        <View className="flex-1">
+          <DecimalField
+            label="Stay for, seconds (0: to the end)"
+            value={look.wordsFor}
+            least={0}
+            most={120}
+            onChange={(wordsFor) => set({ wordsFor })}
+          />
+        </View>
+      </View>
+      <Text size={13} tone="muted">
+        How the words move by themselves
+      </Text>
+      <Choice
+        label="How the words move"
+        value={look.wordsMotion}
+        onChange={(wordsMotion) => set({ wordsMotion })}
+        options={MOTION_OPTIONS.map((option) =>
+          option.value === 'piece' ? { ...option, label: 'With the picture' } : option,
+        )}
+      />
     </>
   );
 }

@@ -6,7 +6,7 @@ import Svg, { Path } from 'react-native-svg';
 import { imitationWords } from '@/core/people/imitation';
 import { useProblem, type FeedProblemView } from '@/ui/data/feed-api';
 
-import { Segments } from '@/ui/part/choice';
+import { Tabs } from '@/ui/part/tabs';
 import { Text } from '@/ui/part/text';
 import { useColours } from '@/ui/theme/look';
 import { agoWords } from '@/ui/words/ago';
@@ -33,39 +33,42 @@ export function FeedProblem({ feed }: { feed: Feed }) {
   return (
     <View className="gap-3">
       <Latency points={data.latencies} now={now} />
-      <Segments label="Kept of this feed" options={PARTS} value={part} onChange={setPart} />
-      <View role="list" aria-label={PARTS.find(({ value }) => value === part)?.label}>
-        {part === 'bad'
-          ? [...data.bad]
-              .reverse()
-              .map((bad, n) => <Entry key={n} head={`${agoWords(now - bad.at)}: ${bad.reason}`} text={bad.text} />)
-          : null}
-        {part === 'gaps'
-          ? [...data.gaps]
-              .reverse()
-              .map((gap, n) => (
-                <Entry
-                  key={n}
-                  head={`${gap.from === null ? '' : `${format(gap.from, 'HH:mm:ss')} to `}${format(gap.at, 'HH:mm:ss')}: ${gap.lost === null ? 'nobody knows how many messages' : gap.lost === 1 ? '1 message' : `${gap.lost.toLocaleString('en')} messages`} lost`}
-                />
-              ))
-          : null}
-        {part === 'away'
-          ? [...data.outages]
-              .reverse()
-              .map((outage, n) => (
-                <Entry
-                  key={n}
-                  head={`${format(outage.from, 'HH:mm:ss')} to ${outage.until === null ? 'now' : format(outage.until, 'HH:mm:ss')}: not connected for ${lengthWords((outage.until ?? now) - outage.from)}`}
-                />
-              ))
-          : null}
-        {part === 'raw'
-          ? [...data.raw].reverse().map((raw, n) => <Entry key={n} head={agoWords(now - raw.at)} text={raw.text} />)
-          : null}
-        {part === 'names' ? [...names].reverse().map((each, n) => <Entry key={n} head={imitationWords(each)} />) : null}
-      </View>
-      <Empty part={part} data={data} names={names.length} />
+      <Tabs label="Kept of this feed" options={PARTS} value={part} onChange={setPart}>
+        <View role="list" aria-label={PARTS.find(({ value }) => value === part)?.label}>
+          {part === 'bad'
+            ? [...data.bad]
+                .reverse()
+                .map((bad, n) => <Entry key={n} head={`${agoWords(now - bad.at)}: ${bad.reason}`} text={bad.text} />)
+            : null}
+          {part === 'gaps'
+            ? [...data.gaps]
+                .reverse()
+                .map((gap, n) => (
+                  <Entry
+                    key={n}
+                    head={`${gap.from === null ? '' : `${format(gap.from, 'HH:mm:ss')} to `}${format(gap.at, 'HH:mm:ss')}: ${gap.lost === null ? 'nobody knows how many messages' : gap.lost === 1 ? '1 message' : `${gap.lost.toLocaleString('en')} messages`} lost`}
+                  />
+                ))
+            : null}
+          {part === 'away'
+            ? [...data.outages]
+                .reverse()
+                .map((outage, n) => (
+                  <Entry
+                    key={n}
+                    head={`${format(outage.from, 'HH:mm:ss')} to ${outage.until === null ? 'now' : format(outage.until, 'HH:mm:ss')}: not connected for ${lengthWords((outage.until ?? now) - outage.from)}`}
+                  />
+                ))
+            : null}
+          {part === 'raw'
+            ? [...data.raw].reverse().map((raw, n) => <Entry key={n} head={agoWords(now - raw.at)} text={raw.text} />)
+            : null}
+          {part === 'names'
+            ? [...names].reverse().map((each, n) => <Entry key={n} head={imitationWords(each)} />)
+            : null}
+        </View>
+        <Empty part={part} data={data} names={names.length} />
+      </Tabs>
     </View>
   );
 }

@@ -1,4 +1,6 @@
-import { Pressable, View } from 'react-native';
+import * as RadioGroup from '@rn-primitives/radio-group';
+import type { ReactNode } from 'react';
+import { View } from 'react-native';
 import { Text } from './text';
 
 export interface Option<V extends string> {
@@ -8,82 +10,91 @@ export interface Option<V extends string> {
   note?: string;
 }
 
-/** One of several, all seen at once: rows to tap. */
-export function Choice<V extends string>({
-  label,
-  options,
-  value,
-  onChange,
-}: {
+export interface ChoiceProps<V extends string> {
   label: string;
   options: readonly Option<V>[];
+  /** Null where nothing is chosen. */
   value: V | null;
   onChange: (value: V) => void;
-}) {
+}
+
+/** One of several, all seen at once: rows to tap. One stop for the Tab key; the arrows go from one to the next. */
+export function Choice<V extends string>(props: ChoiceProps<V>) {
   return (
-    <View role="radiogroup" aria-label={label}>
-      {options.map((option) => {
-        const chosen = option.value === value;
-        return (
-          <Pressable
-            key={option.value}
-            role="radio"
-            aria-checked={chosen}
-            aria-label={option.label}
-            onPress={() => onChange(option.value)}
-            className={`min-h-[48px] px-3 py-2 flex-row items-center gap-3 rounded-control ${chosen ? 'bg-raised' : ''}`}
+    <Radios {...props} className="" itemClassName={rowClass}>
+      {(option, chosen) => (
+        <>
+          <View
+            className={`w-[18px] h-[18px] rounded-control border-2 items-center justify-center ${chosen ? 'border-marigold' : 'border-muted'}`}
           >
-            <View
-              className={`w-[18px] h-[18px] rounded-control border-2 items-center justify-center ${chosen ? 'border-marigold' : 'border-muted'}`}
-            >
-              {chosen ? <View className="w-[8px] h-[8px] bg-marigold rounded-[2px]" /> : null}
-            </View>
-            <View className="flex-1">
-              <Text face={chosen ? 'strong' : 'text'} size={17}>
-                {option.label}
+            {chosen ? <View className="w-[8px] h-[8px] bg-marigold rounded-[2px]" /> : null}
+          </View>
+          <View className="flex-1">
+            <Text face={chosen ? 'strong' : 'text'} size={17}>
+              {option.label}
+            </Text>
+            {option.note ? (
+              <Text size={13} tone="muted">
+                {option.note}
               </Text>
-              {option.note ? (
-                <Text size={13} tone="muted">
-                  {option.note}
-                </Text>
-              ) : null}
-            </View>
-          </Pressable>
-        );
-      })}
-    </View>
+            ) : null}
+          </View>
+        </>
+      )}
+    </Radios>
   );
 }
 
 /** One of few, side by side. */
-export function Segments<V extends string>({
+export function Segments<V extends string>(props: ChoiceProps<V>) {
+  return (
+    <Radios {...props} className="flex-row gap-2 flex-wrap" itemClassName={segmentClass}>
+      {({ label }, chosen) => <Text face={chosen ? 'strong' : 'text'}>{label}</Text>}
+    </Radios>
+  );
+}
+
+const rowClass = (chosen: boolean): string =>
+  `min-h-[48px] px-3 py-2 flex-row items-center gap-3 rounded-control ${chosen ? 'bg-raised' : ''}`;
+
+/** How one of few looks that stand side by side. */
+export const segmentClass = (chosen: boolean): string =>
+  `min-h-[44px] px-4 items-center justify-center rounded-control border ${chosen ? 'border-marigold bg-raised' : 'border-line'}`;
+
+function Radios<V extends string>({
   label,
   options,
   value,
   onChange,
-}: {
-  label: string;
-  options: readonly Option<V>[];
-  value: V;
-  onChange: (value: V) => void;
+  className,
+  itemClassName,
+  children,
+}: ChoiceProps<V> & {
+  className: string;
+  itemClassName: (chosen: boolean) => string;
+  children: (option: Option<V>, chosen: boolean) => ReactNode;
 }) {
   return (
-    <View role="radiogroup" aria-label={label} className="flex-row gap-2 flex-wrap">
+    <RadioGroup.Root
+      aria-label={label}
+      value={value ?? undefined}
+      // Its values are the options'.
+      onValueChange={(next) => onChange(next as V)}
+      className={className}
+    >
       {options.map((option) => {
         const chosen = option.value === value;
         return (
-          <Pressable
+          <RadioGroup.Item
             key={option.value}
-            role="radio"
-            aria-checked={chosen}
+            value={option.value}
             aria-label={option.label}
-            onPress={() => onChange(option.value)}
-            className={`min-h-[44px] px-4 items-center justify-center rounded-control border ${chosen ? 'border-marigold bg-raised' : 'border-line'}`}
+            className={itemClassName(chosen)}
           >
-            <Text face={chosen ? 'strong' : 'text'}>{option.label}</Text>
-          </Pressable>
+            {children(option, chosen)}
+          </RadioGroup.Item>
         );
       })}
-    </View>
+    </RadioGroup.Root>
   );
 }

@@ -1,4 +1,4 @@
-import { act, fireEvent, render, screen } from '@testing-library/react';
+import { fireEvent, render, screen, waitFor } from '@testing-library/react';
 import { useState } from 'react';
 import { words } from '../desk/happened-row';
 import { Choice } from './choice';
@@ -64,11 +64,11 @@ test('a sheet is a dialog with a name, and Escape closes it', () => {
     </Sheet>,
   );
   expect(screen.getByRole('dialog', { name: 'Words' }).textContent).toContain('inside');
-  act(() => void window.dispatchEvent(new KeyboardEvent('keydown', { key: 'Escape' })));
+  fireEvent.keyDown(screen.getByRole('dialog'), { key: 'Escape' });
   expect(onClose).toHaveBeenCalledTimes(1);
 });
 
-test('a sheet takes the focus in, and gives it back', () => {
+test('a sheet takes the focus in, keeps it, and gives it back', async () => {
   const button = document.body.appendChild(document.createElement('button'));
   button.focus();
   const { unmount } = render(
@@ -77,8 +77,10 @@ test('a sheet takes the focus in, and gives it back', () => {
     </Sheet>,
   );
   expect(document.activeElement).toBe(screen.getByRole('dialog'));
+  // What lies below cannot be reached meanwhile, by a key or by a screen reader.
+  expect(button.getAttribute('aria-hidden')).toBe('true');
   unmount();
-  expect(document.activeElement).toBe(button);
+  await waitFor(() => expect(document.activeElement).toBe(button));
   button.remove();
 });
 

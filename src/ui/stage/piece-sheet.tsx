@@ -3,7 +3,7 @@ import { View } from 'react-native';
 import { PIECE_KINDS, type Piece } from '@/core/piece';
 import { pieceProblem } from '@/core/stage/waits';
 import { useShow } from '@/ui/data/show';
-import { Segments } from '@/ui/part/choice';
+import { Tabs } from '@/ui/part/tabs';
 import { KeywordField } from '@/ui/part/keyword-field';
 import { Text } from '@/ui/part/text';
 import { ControlField } from './control-field';
@@ -34,8 +34,7 @@ type Tab = (typeof TABS)[number]['value'];
 export function PieceSheet({ piece, scene, onRemoved }: { piece: Piece; scene: string; onRemoved: () => void }) {
   const [tab, setTab] = useState<Tab>('what');
   return (
-    <View className="gap-4">
-      <Segments label="Part of the piece" options={TABS} value={tab} onChange={setTab} />
+    <Tabs label="Part of the piece" options={TABS} value={tab} onChange={setTab}>
       {tab === 'what' ? (
         <What piece={piece} />
       ) : tab === 'look' ? (
@@ -43,7 +42,7 @@ export function PieceSheet({ piece, scene, onRemoved }: { piece: Piece; scene: s
       ) : (
         <PlaceTab piece={piece} scene={scene} onRemoved={onRemoved} />
       )}
-    </View>
+    </Tabs>
   );
 }
 

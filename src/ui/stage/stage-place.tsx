@@ -5,7 +5,7 @@ import type { Piece } from '@/core/piece';
 import { useShow } from '@/ui/data/show';
 import { useWide } from '@/ui/frame/wide';
 import { Button } from '@/ui/part/button';
-import { Sheet } from '@/ui/part/sheet';
+import { DockedSheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
 import { Editor, type EditorProps } from './editor';
 import { PieceSheet } from './piece-sheet';
@@ -72,9 +72,9 @@ export function StagePlace() {
       {wide ? <View className="flex-1">{stage}</View> : stage}
       {wide ? <Beside piece={piece} scene={scene} onRemoved={gone} /> : null}
       {editing ? (
-        <Sheet title={editing.name} onClose={closeSheet} docked>
+        <DockedSheet title={editing.name} onClose={closeSheet}>
           <PieceSheet key={editing.id} piece={editing} scene={scene} onRemoved={gone} />
-        </Sheet>
+        </DockedSheet>
       ) : null}
       <StageSheets
         open={sheet}

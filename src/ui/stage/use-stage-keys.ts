@@ -26,6 +26,8 @@ export function useStageKeys({ chosen, seen, frame, put, onChoose }: StageKeys):
   useEffect(() => {
     const pressed = (event: KeyboardEvent): void => {
       const arrow = ARROWS[event.key];
+      // A sheet has closed by it.
+      if (event.defaultPrevented) return;
       if (event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement) return;
       if (event.key === 'Escape') onChoose([]);
       if ((event.key === 'Delete' || event.key === 'Backspace') && chosen.length > 0) {
