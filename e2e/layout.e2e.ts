@@ -218,7 +218,8 @@ test(
     const before = await boxOf('leaderboard');
     await page.getByRole('button', { name: /^9:16/ }).tap();
     await page.getByRole('radio', { name: 'Wide' }).tap();
-    await page.getByRole('button', { name: /^16:9/ }).waitFor();
+    // Below the sheet, and out of reach meanwhile.
+    await page.getByRole('button', { name: /^16:9/, includeHidden: true }).waitFor();
     await page.getByRole('dialog').getByRole('button', { name: 'Arrange for me' }).tap();
     await page.getByRole('list', { name: 'Proposals' }).getByRole('button').first().tap();
     await page.getByRole('dialog').waitFor({ state: 'detached' });
@@ -232,7 +233,7 @@ test(
     );
     await page.getByRole('button', { name: /^16:9/ }).tap();
     await page.getByRole('radio', { name: 'Upright' }).tap();
-    await page.getByRole('button', { name: /^9:16/ }).waitFor();
+    await page.getByRole('button', { name: /^9:16/, includeHidden: true }).waitFor();
     await closeSheet(page);
     const after = await boxOf('leaderboard');
     assert.ok(

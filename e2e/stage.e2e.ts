@@ -87,6 +87,8 @@ test('wide: arrow keys move by 1 and by 10, Z takes it back, numbers can be type
   await page.goto('/stage');
   await page.getByRole('button', { name: 'Choose Goal' }).click();
   const before = await placeOf(page, true);
+  // On a tab or a choice the arrows go from one to the next.
+  await page.getByRole('button', { name: 'Goal, Goal' }).focus();
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('Shift+ArrowDown');
   assert.deepEqual(await placeOf(page, true), { ...before, x: before.x + 1, y: before.y + 10 });

@@ -72,6 +72,15 @@ export const FONT_FACES: readonly FontFace[] = [
   },
 ];
 
+/** Fonts of the interface alone, declared in public/index.html: paths below node_modules. */
+const INTERFACE_FONTS: readonly string[] = [
+  expo('atkinson-hyperlegible-next', '400Regular/AtkinsonHyperlegibleNext_400Regular.ttf'),
+  expo('atkinson-hyperlegible-next', '600SemiBold/AtkinsonHyperlegibleNext_600SemiBold.ttf'),
+];
+
+/** Every font file that is served: paths below node_modules. */
+export const FONT_FILES: readonly string[] = [...FONT_FACES.map(({ file }) => file), ...INTERFACE_FONTS];
+
 const OWN: Record<FontSpec['family'], string> = {
   title: 'Bricolage Grotesque',
   text: 'Atkinson Hyperlegible Next',
@@ -91,7 +100,7 @@ export const cssFont = ({ family, weight, size }: FontSpec): string =>
   `${weight} ${size}px "${OWN[family]}", ${FURTHER}, sans-serif`;
 
 /** A font's file by its name alone: that is how it is served. */
-export const fontFile = ({ file }: FontFace): string => file.slice(file.lastIndexOf('/') + 1);
+export const fontFile = ({ file }: Pick<FontFace, 'file'>): string => file.slice(file.lastIndexOf('/') + 1);
 
 /** One @font-face rule; `src`: where its file is. */
 export const fontFaceRule = ({ family, weight, range }: FontFace, src: string): string =>

@@ -3,9 +3,9 @@ import { createHash } from 'node:crypto';
 import { cpSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
-import { brotliCompress } from 'node:zlib';
+import { brotliCompress, constants } from 'node:zlib';
 import { build as bundle } from 'esbuild';
-import { fontFaceCss } from '@/core/paint/font';
+import { FONT_FILES, fontFaceCss, fontFile } from '@/core/paint/font';
 
 /*
  * Builds what is stale into dist/: the app (Expo's export), the outlet's page, the stand-ins' pages, the programs. Stale is what was made
@@ -42,6 +42,7 @@ const PARTS: Part[] = [
     sources: ['src/outlet', 'src/core', 'src/client', 'src/worker', 'package-lock.json'],
     make: makeOutlet,
   },
+  { name: 'fonts', sources: ['src/core/paint/font.ts', 'package-lock.json'], make: makeFonts },
   { name: 'standins', sources: ['src/server/standins', 'src/core/paint', 'package-lock.json'], make: makeStandins },
   {
     name: 'programs',
@@ -66,10 +67,38 @@ async function makeApp(): Promise<void> {
     env: { ...process.env, EXPO_NO_TELEMETRY: '1', EXPO_OFFLINE: '1', CI: '1', NODE_ENV: 'production' },
   });
   if (made.status !== 0) throw new Error(`The app could not be built:\n${made.stdout}\n${made.stderr}`);
+  askEarly('dist/app/index.html', readdirSync('dist/app/_expo/static/js/web'));
   await compressIn('dist/app');
 }
 
+/**
+ * Has the page ask for the script of the frame and of the place that is opened together with the others: they would be asked for one after
+ * another, each once the one before has run. A name that two scripts have (a place and a worker) is left to itself.
+ */
+function askEarly(page: string, scripts: readonly string[]): void {
+  const named = (name: string): string[] =>
+    scripts.filter((script) => script.replace(/-[0-9a-f]{32}\.js$/, '') === name && script.endsWith('.js'));
+  const places = Object.fromEntries(
+    readdirSync('src/app')
+      .map((file) => file.replace(/\.tsx$/, ''))
+      .flatMap((name) => {
+        const [script, other] = named(name);
+        return script && !other && /^[a-z]+$/.test(name) ? [[name, script]] : [];
+      }),
+  );
+  const early = `
+    <script>
+      for (var script of [${JSON.stringify(named('_layout')[0] ?? '')}, ${JSON.stringify(places)}[location.pathname.split('/')[1] || 'feeds']])
+        if (script) document.head.append(Object.assign(document.createElement('link'), { rel: 'preload', as: 'script', href: '/_expo/static/js/web/' + script }));
+    </script>
+  </head>`;
+  writeFileSync(page, readFileSync(page, 'utf8').replace('</head>', early));
+}
+
 const brotli = promisify(brotliCompress);
+
+/** Larger files would take minutes at the highest quality, and are a hundredth smaller for it. */
+const LARGE_BYTES = 1 << 20;
 
 /** Beside each file of text its brotli form (RFC 7932) at the highest quality: made once, so that the server need not at each request. */
 async function compressIn(folder: string): Promise<void> {
@@ -77,9 +106,14 @@ async function compressIn(folder: string): Promise<void> {
     /\.(js|css|ttf)$/.test(name),
   );
   await Promise.all(
-    names.map(async (name) =>
-      writeFileSync(join(folder, `${name}.br`), await brotli(readFileSync(join(folder, name)))),
-    ),
+    names.map(async (name) => {
+      const bytes = readFileSync(join(folder, name));
+      const quality = bytes.length > LARGE_BYTES ? 9 : 11;
+      writeFileSync(
+        join(folder, `${name}.br`),
+        await brotli(bytes, { params: { [constants.BROTLI_PARAM_QUALITY]: quality } }),
+      );
+    }),
   );
 }
 
@@ -107,6 +141,12 @@ async function makeOutlet(): Promise<void> {
   writeFileSync('dist/outlet/fonts.css', fontFaceCss('/fonts/'));
   cpSync('src/outlet/outlet.html', 'dist/outlet.html');
   await compressIn('dist/outlet');
+}
+
+async function makeFonts(): Promise<void> {
+  mkdirSync('dist/fonts', { recursive: true });
+  for (const file of FONT_FILES) cpSync(join('node_modules', file), join('dist/fonts', fontFile({ file })));
+  await compressIn('dist/fonts');
 }
 
 async function makeStandins(): Promise<void> {

@@ -1,10 +1,9 @@
 import { createHash } from 'node:crypto';
 import { existsSync, readFileSync } from 'node:fs';
-import { createServer, type Server, type ServerResponse } from 'node:http';
+import { createServer, type Server } from 'node:http';
 import { join } from 'node:path';
 import compression from 'compression';
 import express from 'express';
-import staticGzip from 'express-static-gzip';
 import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import { createProxyMiddleware } from 'http-proxy-middleware';
@@ -15,6 +14,7 @@ import type { Outward } from '@/server/feed/outward';
 import type { PlatformAddresses } from '@/server/feed/connecting';
 import { noLog, type Log } from '@/server/log';
 import { problem } from '@/server/problem';
+import { compressed } from './compressed';
 import { files } from './files';
 import { inbox } from './inbox';
 import { outlets } from './outlets';
@@ -106,7 +106,7 @@ export function gavirnServer(options: ServerOptions): { server: Server; close: (
     '/outlet',
     compressed(join(options.built, 'outlet'), { setHeaders: (res) => void res.setHeader('cache-control', 'no-cache') }),
   );
-  app.use(files());
+  app.use(files(options.built));
   if (options.demo) app.use('/demo', express.static(options.demo, { index: false, extensions: ['json'] }));
   serveApp(app, join(options.built, 'app'), page);
   app.use(unreadable(log));
@@ -184,20 +184,6 @@ function policy(page: string, ancestors: string): string {
   return Object.entries(directives)
     .map(([name, values]) => `${name} ${values.join(' ')}`)
     .join('; ');
-}
-
-interface FileOptions {
-  immutable?: boolean;
-  maxAge?: string;
-  setHeaders?: (res: ServerResponse) => void;
-}
-
-/** Built files, in the form that they were compressed to as they were built where the browser takes it. */
-function compressed(folder: string, options: FileOptions): express.RequestHandler {
-  // The package looks through the folder as it begins: while the app is developed there is none.
-  if (!existsSync(folder)) return express.static(folder, { ...options, index: false });
-  const serveStatic = { ...options, index: false as const };
-  return staticGzip(folder, { enableBrotli: true, orderPreference: ['br'], index: false, serveStatic });
 }
 
 /** The exported app: files as they are, and its one page for every address without an ending. */

@@ -25,7 +25,7 @@ app.use('/standins/brindle', brindle(handles));
 app.use('/standins/oxbow', oxbow(handles, server));
 app.use('/standins/tarn', tarn(handles));
 app.use('/standins/weir', weir());
-app.use(files());
+app.use(files(join(process.cwd(), 'dist')));
 app.use(
   '/standins/pages',
   express.static(pages, { index: false, setHeaders: (res) => void res.set('cache-control', 'no-cache') }),

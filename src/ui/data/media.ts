@@ -2,7 +2,6 @@ import { sha256 } from '@noble/hashes/sha2.js';
 import { base64ToUint8Array, uint8ArrayToBase64, uint8ArrayToHex } from 'uint8array-extras';
 import { mutate } from 'swr';
 import { z } from 'zod';
-import { lookAt } from '@/core/media/look';
 import { MEDIA_TYPES, mediaSchema, stepMedia, usedMedia, type Media } from '@/core/media/media';
 import { readShowDocument } from '@/core/show/file';
 import type { Show } from '@/core/show/show';
@@ -64,6 +63,8 @@ export async function addMedia(name: string, bytes: Uint8Array<ArrayBuffer>): Pr
   const list = await readMedia();
   const known = list.find((one) => one.id === id);
   if (known) return { ok: true, media: known, known: true };
+  // Only whoever adds a file needs what tells files apart.
+  const { lookAt } = await import('@/core/media/look');
   const looked = await lookAt(bytes, name);
   if (!looked.ok) return looked;
   const found = await factsOf(bytes, looked);

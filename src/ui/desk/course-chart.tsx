@@ -6,6 +6,7 @@ import { askShow } from '@/ui/data/command';
 import { useShow } from '@/ui/data/show';
 import { Text } from '@/ui/part/text';
 import { useColours } from '@/ui/theme/look';
+import { hourMinute } from '@/ui/words/clock';
 
 const WIDE = 320;
 const HIGH = 90;
@@ -32,8 +33,6 @@ export function CourseChart({ goal, target }: { goal: string; target: number }) 
       n === 0 ? `M${x(at).toFixed(1)} ${y(value).toFixed(1)}` : `H${x(at).toFixed(1)}V${y(value).toFixed(1)}`,
     )
     .join('');
-  const clock = (at: number): string =>
-    new Intl.DateTimeFormat('en', { hour: '2-digit', minute: '2-digit', hourCycle: 'h23' }).format(at);
   return (
     <View className="gap-1">
       <Text size={13} tone="muted">
@@ -41,7 +40,7 @@ export function CourseChart({ goal, target }: { goal: string; target: number }) 
       </Text>
       <View
         role="img"
-        aria-label={`From ${first[1].toLocaleString('en')} at ${clock(first[0])} to ${last[1].toLocaleString('en')} at ${clock(last[0])}; the target is ${target.toLocaleString('en')}`}
+        aria-label={`From ${first[1].toLocaleString('en')} at ${hourMinute(first[0])} to ${last[1].toLocaleString('en')} at ${hourMinute(last[0])}; the target is ${target.toLocaleString('en')}`}
       >
         <Svg width="100%" height={HIGH} viewBox={`0 0 ${WIDE} ${HIGH}`} preserveAspectRatio="none">
           <Line x1={0} y1={y(0)} x2={WIDE} y2={y(0)} stroke={line} strokeWidth={1} />
@@ -54,13 +53,13 @@ export function CourseChart({ goal, target }: { goal: string; target: number }) 
           size={13}
           tone="muted"
           className="tabular-nums"
-        >{`${clock(first[0])}, ${first[1].toLocaleString('en')}`}</Text>
+        >{`${hourMinute(first[0])}, ${first[1].toLocaleString('en')}`}</Text>
         <Text size={13} tone="muted" className="tabular-nums">{`target ${target.toLocaleString('en')}`}</Text>
         <Text
           size={13}
           tone="muted"
           className="tabular-nums"
-        >{`${clock(last[0])}, ${last[1].toLocaleString('en')}`}</Text>
+        >{`${hourMinute(last[0])}, ${last[1].toLocaleString('en')}`}</Text>
       </View>
     </View>
   );

@@ -1,6 +1,5 @@
 import type { Feed } from '@/core/platform/feed';
 import { useState } from 'react';
-import { guessFormat } from '@/core/file/recording';
 import { keepRecording } from '@/ui/data/recordings';
 import { openFile } from '@/ui/data/save-file';
 import { Button } from '@/ui/part/button';
@@ -20,6 +19,7 @@ export function AddFile({ onAdd }: { onAdd: (feed: Feed) => void }) {
   const choose = async (): Promise<void> => {
     const file = await openFile('.ndjson,.csv,.json,.txt,application/json,text/csv,text/plain');
     if (!file) return;
+    const { guessFormat } = await import('@/ui/data/tables');
     const as = guessFormat(file.text);
     if (!as)
       return setProblem(

@@ -1,7 +1,7 @@
 import type { Feed } from '@/core/platform/feed';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { format } from 'date-fns';
+import { dayAndTime } from '@/ui/words/clock';
 import Copy from 'lucide-react-native/icons/copy';
 import { useEngineTime } from '@/ui/data/desk-time';
 import { newSigning, renewed } from '@/ui/data/feed-keys';
@@ -101,10 +101,7 @@ function Inbox({ feed }: { feed: Feed }) {
         </Button>
       </View>
       {overlap ? (
-        <Text
-          size={13}
-          tone="mist"
-        >{`The secret before this one is still taken until ${format(overlap, 'd MMMM HH:mm')}.`}</Text>
+        <Text size={13} tone="mist">{`The secret before this one is still taken until ${dayAndTime(overlap)}.`}</Text>
       ) : null}
       {asking ? (
         <Confirm

@@ -1,7 +1,7 @@
 import type { Feed } from '@/core/platform/feed';
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
-import { format } from 'date-fns';
+import { hourMinuteSecond } from '@/ui/words/clock';
 import Svg, { Path } from 'react-native-svg';
 import { imitationWords } from '@/core/people/imitation';
 import { useProblem, type FeedProblemView } from '@/ui/data/feed-api';
@@ -46,7 +46,7 @@ export function FeedProblem({ feed }: { feed: Feed }) {
                 .map((gap, n) => (
                   <Entry
                     key={n}
-                    head={`${gap.from === null ? '' : `${format(gap.from, 'HH:mm:ss')} to `}${format(gap.at, 'HH:mm:ss')}: ${gap.lost === null ? 'nobody knows how many messages' : gap.lost === 1 ? '1 message' : `${gap.lost.toLocaleString('en')} messages`} lost`}
+                    head={`${gap.from === null ? '' : `${hourMinuteSecond(gap.from)} to `}${hourMinuteSecond(gap.at)}: ${gap.lost === null ? 'nobody knows how many messages' : gap.lost === 1 ? '1 message' : `${gap.lost.toLocaleString('en')} messages`} lost`}
                   />
                 ))
             : null}
@@ -56,7 +56,7 @@ export function FeedProblem({ feed }: { feed: Feed }) {
                 .map((outage, n) => (
                   <Entry
                     key={n}
-                    head={`${format(outage.from, 'HH:mm:ss')} to ${outage.until === null ? 'now' : format(outage.until, 'HH:mm:ss')}: not connected for ${lengthWords((outage.until ?? now) - outage.from)}`}
+                    head={`${hourMinuteSecond(outage.from)} to ${outage.until === null ? 'now' : hourMinuteSecond(outage.until)}: not connected for ${lengthWords((outage.until ?? now) - outage.from)}`}
                   />
                 ))
             : null}

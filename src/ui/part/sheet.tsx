@@ -1,9 +1,6 @@
-import * as Dialog from '@rn-primitives/dialog';
-import { useState, type ReactNode } from 'react';
-import { ScrollView, View } from 'react-native';
-import X from 'lucide-react-native/icons/x';
-import { IconButton } from './button';
-import { Text } from './text';
+import { lazy, Suspense, useEffect, useRef, type ReactNode } from 'react';
+import { View } from 'react-native';
+import { SHEET_LOOK, SheetBody, SheetHead, SHEETS } from './sheet-frame';
 
 export interface SheetProps {
   title: string;
@@ -11,76 +8,60 @@ export interface SheetProps {
   children: ReactNode;
 }
 
-const SHEETS = 'sheets';
-const LOOK = 'outline-none bg-surface border-t border-line rounded-t-card w-full max-w-[720px] self-center mx-auto';
+const load = () => import('./sheet-dialog');
+const SheetDialog = lazy(load);
 
 /**
  * Where something is edited: it comes from below and leaves what lies above it in sight. Escape, the cross, and a tap beside it close
  * it; what was changed was changed as it was changed. Whoever cannot see it is taken into it, and back to where they were when it closes.
  */
-export function Sheet({ title, onClose, children }: SheetProps) {
-  const [before] = useState(() => document.activeElement);
-  return (
-    <Dialog.Root
-      open
-      asChild
-      onOpenChange={(open) => {
-        if (!open) onClose();
-      }}
-    >
-      {/* Asked for from inside a card, a sheet must not be held by the card. */}
-      <Dialog.Portal container={document.getElementById(SHEETS)}>
-        <Dialog.Overlay className="absolute inset-0 bg-ground/60" />
-        <Dialog.Content
-          className={`${LOOK} max-h-[60dvh]`}
-          onOpenAutoFocus={(event) => {
-            event.preventDefault();
-            (event.currentTarget as HTMLElement).focus({ preventScroll: true });
-          }}
-          onCloseAutoFocus={(event) => {
-            event.preventDefault();
-            if (before instanceof HTMLElement && before.isConnected) before.focus({ preventScroll: true });
-          }}
-        >
-          <Head title={title} onClose={onClose} dialog />
-          <Body>{children}</Body>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
-  );
-}
+export const Sheet = (props: SheetProps) => (
+  <Suspense fallback={null}>
+    <SheetDialog {...props} />
+  </Suspense>
+);
 
 /** The same where the page stays usable: it stands in the page's flow, so that what is above makes room. */
 export function DockedSheet({ title, onClose, children }: SheetProps) {
+  const dialog = useRef<View>(null);
+  useEffect(() => {
+    const before = document.activeElement;
+    const node = dialog.current as unknown as HTMLElement | null;
+    if (node && !node.contains(before)) node.focus({ preventScroll: true });
+    return () => {
+      if (before instanceof HTMLElement && before.isConnected) before.focus({ preventScroll: true });
+    };
+  }, []);
+  useEffect(() => {
+    const close = (event: KeyboardEvent): void => {
+      // A sheet above it, or a list that is open in it, has closed by it.
+      if (event.key !== 'Escape' || event.defaultPrevented) return;
+      event.preventDefault();
+      onClose();
+    };
+    window.addEventListener('keydown', close);
+    return () => window.removeEventListener('keydown', close);
+  }, [onClose]);
   return (
-    <View role="region" aria-label={title} className={`${LOOK} h-[56%]`}>
-      <Head title={title} onClose={onClose} />
-      <Body>{children}</Body>
+    <View
+      ref={dialog}
+      tabIndex={-1}
+      role="dialog"
+      aria-modal={false}
+      aria-label={title}
+      className={`${SHEET_LOOK} h-[56%]`}
+    >
+      <SheetHead title={title} onClose={onClose} />
+      <SheetBody>{children}</SheetBody>
     </View>
   );
 }
 
-function Head({ title, onClose, dialog = false }: { title: string; onClose: () => void; dialog?: boolean }) {
-  const heading = (
-    <Text size={17} face="title" level={2} numberOfLines={1} className="flex-1">
-      {title}
-    </Text>
-  );
-  return (
-    <View className="flex-row items-center justify-between pl-4 pr-1 pt-1">
-      {dialog ? <Dialog.Title asChild>{heading}</Dialog.Title> : heading}
-      <IconButton icon={X} label="Close" onPress={onClose} tone="muted" />
-    </View>
-  );
-}
-
-const Body = ({ children }: { children: ReactNode }) => (
-  <ScrollView className="px-4" contentContainerClassName="pb-5 gap-4">
-    {children}
-  </ScrollView>
-);
-
-/** Where sheets come up: once, over the place that is open. */
+/** Where sheets come up: once, over the place that is open. What they need comes after the first screen, and before anyone asks for one. */
 export function SheetHost() {
+  useEffect(() => {
+    const timer = setTimeout(() => void load(), 1000);
+    return () => clearTimeout(timer);
+  }, []);
   return <View nativeID={SHEETS} className="absolute inset-0 z-20 justify-end" style={{ pointerEvents: 'none' }} />;
 }

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { FIELD_TITLES, FIELDS, guessColumns, readPeople, type Field, type Table } from '@/core/people/table';
+import type { Field, Table } from '@/core/people/table';
 import { wholeRoll, importPoints } from '@/ui/data/people';
 import { useKeys, useShow } from '@/ui/data/show';
 import { edit } from '@/ui/data/show-store';
@@ -14,8 +14,19 @@ import { counted } from '@/ui/words/counted';
 const NONE = '-';
 const SHOWN_ERRORS = 20;
 
+/** What reads tables, as it was loaded. */
+export type Tables = typeof import('@/ui/data/tables');
+
 /** A table of viewers: which column is which, what is wrong in which line, and then all of it at once. */
-export function ImportSheet({ table, onClose }: { table: Table; onClose: (sentence: string | null) => void }) {
+export function ImportSheet({
+  table,
+  tables: { FIELDS, FIELD_TITLES, guessColumns, readPeople },
+  onClose,
+}: {
+  table: Table;
+  tables: Tables;
+  onClose: (sentence: string | null) => void;
+}) {
   const show = useShow();
   const keys = useKeys();
   const [columns, setColumns] = useState(() => guessColumns(table));

@@ -4,7 +4,7 @@ import { Pressable, View } from 'react-native';
 import { useRouter } from 'expo-router';
 import { amountWords } from '@/core/event/money';
 import { pointsWords } from '@/core/engine/feature/points/schema';
-import { readTable, peopleCsv, type Table } from '@/core/people/table';
+import type { Table } from '@/core/people/table';
 import type { RollEntry, RollOrder } from '@/core/people/roll';
 import { engineClock } from '@/ui/data/desk';
 import { useRoll, wholeRoll } from '@/ui/data/people';
@@ -18,7 +18,7 @@ import { Pick } from '@/ui/part/pick';
 import { Text } from '@/ui/part/text';
 import { ViewerText } from '@/ui/part/viewer-text';
 import { agoWords } from '@/ui/words/ago';
-import { ImportSheet } from './import-sheet';
+import { ImportSheet, type Tables } from './import-sheet';
 import { PersonSheet } from './person-sheet';
 
 const ORDERS: readonly { value: RollOrder; label: string }[] = [
@@ -41,12 +41,13 @@ export function PeoplePlace() {
   const [by, setBy] = useState<RollOrder>('last');
   const [most, setMost] = useState(PAGE);
   const [open, setOpen] = useState<{ feed: string; viewer: string } | null>(null);
-  const [table, setTable] = useState<Table | null>(null);
+  const [table, setTable] = useState<{ table: Table; tables: Tables } | null>(null);
   const [said, setSaid] = useState<string | null>(null);
   const { data, error } = useRoll(show.id, keys.desk, sought, by, most);
   const save = async (): Promise<void> => {
     const whole = await wholeRoll(show.id, keys.desk);
     if (!whole.ok) return setSaid(whole.reason);
+    const { peopleCsv } = await import('@/ui/data/tables');
     const isNamed = (list: readonly { feed: string; viewer: string }[], one: RollEntry): boolean =>
       list.some(({ feed, viewer }) => feed === one.feed && viewer === one.viewer);
     saveFile(
@@ -64,9 +65,10 @@ export function PeoplePlace() {
   const bring = async (): Promise<void> => {
     const file = await openFile('text/csv,.csv,.txt');
     if (!file) return;
-    const read = readTable(file.text);
+    const tables = await import('@/ui/data/tables');
+    const read = tables.readTable(file.text);
     setSaid(read.ok ? null : read.reason);
-    if (read.ok) setTable(read.table);
+    if (read.ok) setTable({ table: read.table, tables });
   };
   return (
     <PlaceBody
@@ -148,7 +150,7 @@ export function PeoplePlace() {
       ) : null}
       {table ? (
         <ImportSheet
-          table={table}
+          {...table}
           onClose={(sentence) => {
             setTable(null);
             setSaid(sentence);

@@ -1,7 +1,6 @@
 import { View } from 'react-native';
 import Download from 'lucide-react-native/icons/download';
 import { readEventLine } from '@/core/file/events';
-import { writeCsv } from '@/core/file/recording';
 import { toCloudEvent } from '@/core/platform/cloud-events';
 import type { StreamEvent } from '@/core/event/event';
 import { saveFile } from '@/ui/data/save-file';
@@ -17,13 +16,23 @@ const eventsOf = (log: string): StreamEvent[] =>
     });
 
 const FORMATS = [
-  { label: 'Event log (NDJSON)', ending: 'ndjson', type: 'application/x-ndjson', write: (log: string) => log },
-  { label: 'Table (CSV)', ending: 'csv', type: 'text/csv', write: (log: string) => writeCsv(eventsOf(log)) },
+  {
+    label: 'Event log (NDJSON)',
+    ending: 'ndjson',
+    type: 'application/x-ndjson',
+    write: (log: string) => Promise.resolve(log),
+  },
+  {
+    label: 'Table (CSV)',
+    ending: 'csv',
+    type: 'text/csv',
+    write: async (log: string) => (await import('@/ui/data/tables')).writeCsv(eventsOf(log)),
+  },
   {
     label: 'CloudEvents',
     ending: 'cloudevents.json',
     type: 'application/cloudevents-batch+json',
-    write: (log: string) => JSON.stringify(eventsOf(log).map(toCloudEvent), null, 1),
+    write: (log: string) => Promise.resolve(JSON.stringify(eventsOf(log).map(toCloudEvent), null, 1)),
   },
 ] as const;
 
@@ -44,7 +53,9 @@ export function LogFiles({
           key={ending}
           icon={Download}
           onPress={() =>
-            void log().then((text) => (text === null ? onMissing() : saveFile(`${name}.${ending}`, type, write(text))))
+            void log().then(async (text) =>
+              text === null ? onMissing() : saveFile(`${name}.${ending}`, type, await write(text)),
+            )
           }
         >
           {label}

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { format } from 'date-fns';
+import { hourMinute, isoDay } from '@/ui/words/clock';
 import type { EventKind } from '@/core/event/kind';
 import type { Recap } from '@/core/recap/recap';
 import { amountWords } from '@/core/event/money';
@@ -39,7 +39,7 @@ export function FinishedRecap({ entry, onRemoved }: { entry: SessionEntry; onRem
       <RecapBody recap={recap} />
       <View className="flex-row flex-wrap gap-2 mt-4">
         <LogFiles
-          name={`${slug(show.name)}-${format(entry.startedAt, 'yyyy-MM-dd-HHmm')}`}
+          name={`${slug(show.name)}-${isoDay(entry.startedAt)}-${hourMinute(entry.startedAt).replace(':', '')}`}
           log={() => readLog(entry.id)}
           onMissing={() => setSaid('The log of this session is not in this browser any more.')}
         />

@@ -1,7 +1,7 @@
-import { format } from 'date-fns';
+import { weekdayAndDay } from '@/ui/words/clock';
 import type { SessionEntry } from '@/ui/data/session-store';
 import { lengthWords } from '@/core/desk/length';
 
 /** "Thursday 19 November, 1 h 12 min". */
 export const titleOf = ({ startedAt, endedAt }: Pick<SessionEntry, 'startedAt' | 'endedAt'>): string =>
-  `${format(startedAt, 'EEEE d MMMM')}, ${lengthWords(endedAt - startedAt)}`;
+  `${weekdayAndDay(startedAt)}, ${lengthWords(endedAt - startedAt)}`;

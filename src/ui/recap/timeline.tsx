@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { format } from 'date-fns';
+import { hourMinute } from '@/ui/words/clock';
 import Svg, { Path, Rect } from 'react-native-svg';
 import type { Recap, RecapBar } from '@/core/recap/recap';
 import { Card } from '@/ui/part/card';
@@ -30,7 +30,7 @@ export function Timeline({ recap }: { recap: Recap }) {
   return (
     <Card
       className="mt-4"
-      label={`Timeline, ${bars.length} bars of ${barMinutes} minutes${peak && peak.gifts > 0 ? `; most gifts at ${format(peak.from, 'HH:mm')}` : ''}`}
+      label={`Timeline, ${bars.length} bars of ${barMinutes} minutes${peak && peak.gifts > 0 ? `; most gifts at ${hourMinute(peak.from)}` : ''}`}
     >
       <View className="flex-row gap-4 mb-2 items-center">
         {ROWS.map(([, kind, title]) => (
@@ -68,13 +68,11 @@ export function Timeline({ recap }: { recap: Recap }) {
       </View>
       <View className="flex-row justify-between mt-1">
         <Text size={13} tone="muted" className="tabular-nums">
-          {format(recap.from, 'HH:mm')}
+          {hourMinute(recap.from)}
         </Text>
-        {peak && peak.gifts > 0 ? (
-          <Text size={13} tone="muted">{`most gifts at ${format(peak.from, 'HH:mm')}`}</Text>
-        ) : null}
+        {peak && peak.gifts > 0 ? <Text size={13} tone="muted">{`most gifts at ${hourMinute(peak.from)}`}</Text> : null}
         <Text size={13} tone="muted" className="tabular-nums">
-          {format(recap.to, 'HH:mm')}
+          {hourMinute(recap.to)}
         </Text>
       </View>
     </Card>

@@ -1,6 +1,7 @@
 import { sceneOf } from '@/core/engine/feature/scene/schema';
 import { useCallback, useState } from 'react';
 import { ScrollView, View } from 'react-native';
+import { GestureHandlerRootView } from 'react-native-gesture-handler';
 import type { Piece } from '@/core/piece';
 import { useShow } from '@/ui/data/show';
 import { useWide } from '@/ui/frame/wide';
@@ -68,7 +69,7 @@ export function StagePlace() {
     closeSheet();
   };
   return (
-    <View className={`flex-1 ${wide ? 'flex-row' : ''}`}>
+    <GestureHandlerRootView style={{ flex: 1, flexDirection: wide ? 'row' : 'column' }}>
       {wide ? <View className="flex-1">{stage}</View> : stage}
       {wide ? <Beside piece={piece} scene={scene} onRemoved={gone} /> : null}
       {editing ? (
@@ -90,7 +91,7 @@ export function StagePlace() {
           closeSheet();
         }}
       />
-    </View>
+    </GestureHandlerRootView>
   );
 }
 

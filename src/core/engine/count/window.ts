@@ -1,5 +1,10 @@
 import { TZDate } from '@date-fns/tz';
-import { addDays, addMonths, addWeeks, startOfDay, startOfISOWeek, startOfMonth } from 'date-fns';
+import { addDays } from 'date-fns/addDays';
+import { addMonths } from 'date-fns/addMonths';
+import { addWeeks } from 'date-fns/addWeeks';
+import { startOfDay } from 'date-fns/startOfDay';
+import { startOfISOWeek } from 'date-fns/startOfISOWeek';
+import { startOfMonth } from 'date-fns/startOfMonth';
 import { z } from 'zod';
 
 /** A calendar day, YYYYMMDD as one number: two can be compared. In the show's time zone. */

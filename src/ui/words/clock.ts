@@ -1,0 +1,29 @@
+/* Times of this device's clock, as they are read. */
+
+const formatter = (options: Intl.DateTimeFormatOptions): ((at: number) => string) => {
+  const format = new Intl.DateTimeFormat('en-GB', options);
+  return (at) => format.format(at);
+};
+
+/** "19:05" */
+export const hourMinute = formatter({ hour: '2-digit', minute: '2-digit', hourCycle: 'h23' });
+/** "19:05:09" */
+export const hourMinuteSecond = formatter({
+  hour: '2-digit',
+  minute: '2-digit',
+  second: '2-digit',
+  hourCycle: 'h23',
+});
+/** "Thursday 26 November" */
+export const weekdayAndDay = formatter({ weekday: 'long', day: 'numeric', month: 'long' });
+/** "26 November at 19:05" */
+export const dayAndTime = formatter({
+  day: 'numeric',
+  month: 'long',
+  hour: '2-digit',
+  minute: '2-digit',
+  hourCycle: 'h23',
+});
+/** "2026-11-26", as files are named. */
+export const isoDay = (at: number): string =>
+  new Intl.DateTimeFormat('sv-SE', { year: 'numeric', month: '2-digit', day: '2-digit' }).format(at);
