@@ -13,9 +13,10 @@ import { leaderboard } from '@/core/piece/leaderboard';
 import { roll } from '@/core/people/roll';
 import { emptyShow } from '@/core/show/starter';
 import type { Show } from '@/core/show/show';
-import { Journal } from '@/server/live/journal';
-import { takeSnapshot } from '@/server/live/snapshot';
-import { Runtime } from '@/server/live/runtime';
+import { journalFile, readBack } from '@/server/embedded/journal-files';
+import { journalsIn } from '@/server/embedded/journals-in-folder';
+import { takeSnapshot } from '@/server/embedded/snapshot';
+import { Runtime } from '@/server/runtime/runtime';
 import { startRedis } from './redis';
 
 const VIEWERS = 1_000_000;
@@ -127,12 +128,12 @@ export async function benchRecovery(): Promise<string[]> {
   const folder = mkdtempSync(join(tmpdir(), 'gavirn-bench-'));
   try {
     const show = emptyShow('bench', 'Bench');
-    const journal = Journal.create(folder, [
+    const journal = journalsIn(folder).create([
       { input: 'show', at: START, show },
       { input: 'begin', at: START, session: 'bench' },
     ]);
     await journal.close();
-    const fd = openSync(Journal.file(folder, journal.number), 'a');
+    const fd = openSync(journalFile(folder, journal.number), 'a');
     let covered = journal.bytes;
     for (let n = 0; n < EVENTS; n += 10_000) {
       const written = writeSync(
@@ -148,8 +149,8 @@ export async function benchRecovery(): Promise<string[]> {
     closeSync(fd);
     takeSnapshot(folder, journal.number, covered);
     const started = performance.now();
-    const { recovered } = Journal.recover(folder, journal.number);
-    const standing = Runtime.readBack(show, recovered, () => Journal.readBack(folder, journal.number));
+    const { recovered } = journalsIn(folder).recover(journal.number);
+    const standing = Runtime.readBack(show, recovered, () => readBack(folder, journal.number));
     const took = performance.now() - started;
     if (standing.state.totals.events !== EVENTS)
       throw new Error(`Only ${standing.state.totals.events} events came back.`);

@@ -34,6 +34,7 @@ async function open(show: Show): Promise<void> {
     .waitFor();
   await page.goto('/stage');
   await page.getByRole('button', { name: /^! \d+ to put right$/ }).tap();
+  await page.getByRole('dialog').waitFor();
 }
 const list = () => page.getByRole('list', { name: 'Findings' });
 

@@ -6,8 +6,9 @@ import { everywhere, onlyPublic } from './feed/outward';
 import { gavirnServer } from './http/server';
 import { closeOnEnd, listen } from './listen';
 import { DAY_MS, LIMITS } from './live/allowance';
-import { diskProblem, makeFolder } from './live/disk';
-import { lockFolder } from './live/lock';
+import { diskProblem, makeFolder } from '@/server/embedded/disk';
+import { doorsIn } from '@/server/embedded/doors';
+import { lockFolder } from '@/server/embedded/lock';
 import { LOG_LEVELS, newLog, type LogLevel } from './log';
 
 const { values } = parseArgs({
@@ -76,7 +77,7 @@ async function main(): Promise<void> {
   const platforms = `${values.standins ?? `http://127.0.0.1:${port + 1}`}/standins`;
   const MB = 1e6;
   const { server, close } = gavirnServer({
-    data,
+    doors: doorsIn(data),
     built: join(process.cwd(), 'dist'),
     addresses: { brindle: `${platforms}/brindle`, oxbow: `${platforms}/oxbow`, tarn: `${platforms}/tarn` },
     outward: values.private ? everywhere : onlyPublic(),

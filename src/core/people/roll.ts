@@ -100,6 +100,21 @@ function keyOf(state: SessionState, { feed, id }: Seen, order: RollOrder): numbe
   return (own?.[order] ?? 0) + (before?.days.reduce((sum, [, ...row]) => sum + inRow(row, order), 0) ?? 0);
 }
 
+/** Who is sought: by a part of a name or handle, in an order, so many from a place on. */
+export interface RollQuery {
+  sought?: string;
+  order?: RollOrder;
+  from?: number;
+  most?: number;
+}
+
+/** Those of them that were asked for, how many were found, and how many there are. */
+export interface Roll {
+  entries: RollEntry[];
+  found: number;
+  all: number;
+}
+
 /**
  * Those whose name or handle contains what is sought, in an order.
  * @param most so many entries at most, from the `from`th on
@@ -107,13 +122,8 @@ function keyOf(state: SessionState, { feed, id }: Seen, order: RollOrder): numbe
  */
 export function roll(
   state: SessionState,
-  {
-    sought = '',
-    order = 'last',
-    from = 0,
-    most = 50,
-  }: { sought?: string; order?: RollOrder; from?: number; most?: number },
-): { entries: RollEntry[]; found: number; all: number } {
+  { sought = '', order = 'last', from = 0, most = 50 }: RollQuery,
+): Roll {
   const wanted = sought.trim().replace(/^@/, '');
   // Nothing is made of a name to look into it: there may be hundreds of thousands.
   const holds = new RegExp(

@@ -184,7 +184,7 @@ async function makePrograms(): Promise<void> {
       server: 'src/server/main.ts',
       standins: 'src/server/standins/main.ts',
       command: 'src/server/command/index.ts',
-      snapshot: 'src/server/live/snapshot-main.ts',
+      snapshot: 'src/server/embedded/snapshot-main.ts',
       bench: 'bench/index.ts',
     },
     outdir: 'dist/programs',

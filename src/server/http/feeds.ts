@@ -1,9 +1,8 @@
 import { Router, text, type Request, type Response } from 'express';
 import { z } from 'zod';
-import { PlaybackClient } from '@/server/feed/playback';
 import type { ShowHost } from '@/server/live/show-host';
-import type { LiveShow } from '@/server/live/live-show';
-import { diskProblem } from '@/server/live/disk';
+import type { FeedRequests, ShowOwner } from '@/server/door/bus';
+import { notKeptSays } from '@/server/door/not-kept';
 import { problem } from '@/server/problem';
 import { readBody, run } from './body';
 
@@ -16,93 +15,78 @@ const recordingText = text({ type: () => true, limit: '64mb', defaultCharset: 'u
 const postSchema = z.object({ text: z.string().trim().min(1).max(400) });
 
 /** What the app does with one feed of a show that runs, below /api/shows/:id/feeds/:feed. `withShow` answers for itself when it finds none. */
-export function feeds(host: ShowHost, withShow: (req: Request, res: Response) => LiveShow | null): Router {
+export function feeds(host: ShowHost, withShow: (req: Request, res: Response) => ShowOwner | null): Router {
   const router = Router({ mergeParams: true });
   const feedOf = (req: Request): string => String(req.params.feed);
 
-  const withConnection = (req: Request, res: Response) => {
+  const gone = (res: Response): void =>
+    problem(res, 404, 'No such feed', 'The show has no such feed, or it has just been taken out.');
+  /** What the show's owner answers of the feed; null, and said, where there is no such show or feed. */
+  const ask = async <T>(
+    req: Request,
+    res: Response,
+    of: (feeds: FeedRequests) => Promise<T | null>,
+  ): Promise<T | null> => {
     const show = withShow(req, res);
-    const connection = show?.connections.get(feedOf(req)) ?? null;
-    if (show && !connection)
-      problem(res, 404, 'No such feed', 'The show has no such feed, or it has just been taken out.');
-    return show && connection ? { show, connection } : null;
+    if (!show) return null;
+    const answer = await of(show.feeds);
+    if (answer === null) gone(res);
+    return answer;
   };
 
   router.get('/:feed/check', async (req, res) => {
-    const found = withConnection(req, res);
-    if (!found) return;
-    const { client } = found.connection;
-    res.json(
-      client
-        ? await client.check()
-        : [{ step: 'Feed', outcome: 'bad', says: 'This feed is stopped. Start it, then check again.' }],
-    );
+    const steps = await ask(req, res, (show) => show.check(feedOf(req)));
+    if (steps) res.json(steps);
   });
 
-  /** Everything that is kept of a feed's trouble, for its page. */
-  router.get('/:feed/trouble', (req, res) => {
-    const found = withConnection(req, res);
-    if (!found) return;
-    const { keeper, feed, raw } = found.connection;
-    const trouble = found.show.state.problems.get(feed.id);
-    res.json({
-      bad: trouble?.bad ?? [],
-      badCount: trouble?.badCount ?? 0,
-      gaps: trouble?.gaps ?? [],
-      outages: keeper.outages,
-      latencies: keeper.latencies,
-      raw,
-    });
+  /** Everything that is kept of a feed's problems, for its page. */
+  router.get('/:feed/trouble', async (req, res) => {
+    const report = await ask(req, res, (show) => show.report(feedOf(req)));
+    if (report) res.json(report);
   });
 
   router.post('/:feed/post', async (req, res) => {
-    const found = withConnection(req, res);
-    if (!found) return;
+    if (!withShow(req, res)) return;
     await readBody(req, res);
     const body = postSchema.safeParse(req.body);
     if (!body.success)
       return problem(res, 400, 'Not understood', 'A line of text was expected, of 400 characters at most.');
-    const posted = (await found.connection.client?.post?.(body.data.text)) ?? {
-      ok: false as const,
-      reason: 'This platform’s chat takes no lines from Gavirn.',
-    };
-    if (posted.ok) res.status(204).end();
-    else problem(res, 409, 'Not posted', posted.reason);
+    const posted = await ask(req, res, (show) => show.post(feedOf(req), body.data.text));
+    if (posted?.ok) res.status(204).end();
+    else if (posted) problem(res, 409, 'Not posted', posted.reason);
   });
 
   router.post('/:feed/playback', async (req, res) => {
-    const found = withConnection(req, res);
-    if (!found) return;
+    if (!withShow(req, res)) return;
     await readBody(req, res);
     const body = playbackSchema.safeParse(req.body);
-    if (!body.success || !(found.connection.client instanceof PlaybackClient))
-      return problem(res, 400, 'Not understood', 'Only a recording can be played.');
-    found.connection.client.command(body.data);
-    res.status(204).end();
+    const played = body.success ? await ask(req, res, (show) => show.playback(feedOf(req), body.data)) : false;
+    if (played === false) return problem(res, 400, 'Not understood', 'Only a recording can be played.');
+    if (played) res.status(204).end();
   });
 
   router.put('/:feed/recording', async (req, res) => {
-    const found = withConnection(req, res);
-    if (!found) return;
-    const { feed } = found.connection;
-    const { id } = found.show.state.show;
-    if (feed.platform !== 'file') return problem(res, 409, 'Not kept', 'This feed plays no recording.');
-    const refused = host.refuses(id, Number(req.get('content-length') ?? 0));
+    const plays = await ask(req, res, (show) => show.playsRecording(feedOf(req)));
+    if (plays === null) return;
+    if (!plays) return problem(res, 409, 'Not kept', 'This feed plays no recording.');
+    const id = String((req.params as Record<string, string>).id);
+    const refused = host.files.refuses(id, Number(req.get('content-length') ?? 0));
     if (refused !== null) return problem(res, 413, 'Too much', refused);
     await run(recordingText, req, res);
     const given = typeof req.body === 'string' ? req.body : '';
-    const after = host.refuses(id, Buffer.byteLength(given));
+    const after = host.files.refuses(id, Buffer.byteLength(given));
     if (after !== null) return problem(res, 413, 'Too much', after);
     try {
       await host.keepRecording(id, feedOf(req), given);
     } catch (error) {
-      const trouble = diskProblem(error);
-      if (trouble === null) throw error;
+      // Something that is not kept has its sentence; the rest is a fault of ours.
+      const says = notKeptSays(error);
+      if (says === null) throw error;
       return problem(
         res,
         507,
         'Not kept',
-        `The recording cannot be kept on the server: ${trouble}. It stays in this browser.`,
+        `The recording cannot be kept on the server: ${says}. It stays in this browser.`,
       );
     }
     res.status(204).end();

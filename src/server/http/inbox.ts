@@ -31,7 +31,7 @@ export function inbox(host: ShowHost): Router {
     const headers = Object.fromEntries(
       Object.entries(req.headers).map(([name, value]) => [name, Array.isArray(value) ? value.join(', ') : value]),
     );
-    const { status, detail } = await found.live.receive(found.feed, {
+    const { status, detail } = await found.owner.feeds.receive(found.feed, {
       headers,
       body: typeof req.body === 'string' ? req.body : '',
     });

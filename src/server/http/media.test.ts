@@ -7,6 +7,7 @@ import { createCanvas } from '@napi-rs/canvas';
 import { mediaSchema, type Media } from '@/core/media/media';
 import { starterShow } from '@/core/show/starter';
 import { everywhere } from '@/server/feed/outward';
+import { doorsIn } from '@/server/embedded/doors';
 import { gavirnServer } from './server';
 
 /* A show's own files, by the server's addresses. */
@@ -31,7 +32,7 @@ beforeAll(async () => {
   writeFileSync(join(folder, 'dist', 'outlet.html'), '<canvas></canvas>');
   const nobody = 'http://127.0.0.1:9';
   const made = gavirnServer({
-    data: join(folder, 'data'),
+    doors: doorsIn(join(folder, 'data')),
     built: join(folder, 'dist'),
     addresses: { brindle: nobody, oxbow: nobody, tarn: nobody },
     self: nobody,

@@ -1,27 +1,27 @@
 import { raw, Router, type Request, type Response } from 'express';
 import { MOST_BYTES } from '@/core/media/media';
 import type { ShowHost } from '@/server/live/show-host';
-import type { LiveShow } from '@/server/live/live-show';
+import type { ShowOwner } from '@/server/door/bus';
 import { problem } from '@/server/problem';
 import { run } from './body';
 
 const bytes = raw({ type: () => true, limit: Math.max(...Object.values(MOST_BYTES)) });
 
 /** A show's own files, below /api/shows/:id/media: which are here, one that is not, and one to look at. */
-export function media(host: ShowHost, withShow: (req: Request, res: Response) => LiveShow | null): Router {
+export function media(host: ShowHost, withShow: (req: Request, res: Response) => ShowOwner | null): Router {
   const router = Router({ mergeParams: true });
-  const fileOf = (show: LiveShow, req: Request) => show.state.show.media.find(({ id }) => id === req.params.file);
+  const showOf = (req: Request): string => String((req.params as Record<string, string>).id);
 
   router.get('/', (req, res) => {
     const show = withShow(req, res);
-    if (show) res.json(host.mediaOf(show.state.show.id)?.list() ?? []);
+    if (show) res.json(host.files.mediaOf(showOf(req))?.list() ?? []);
   });
 
-  router.get('/:file', (req, res) => {
+  router.get('/:file', async (req, res) => {
     const show = withShow(req, res);
     if (!show) return;
-    const file = fileOf(show, req);
-    const path = file && host.mediaOf(show.state.show.id)?.path(file.id);
+    const file = await show.media(String(req.params.file));
+    const path = file && host.files.mediaOf(showOf(req))?.path(file.id);
     if (!file || !path) return problem(res, 404, 'No such file', 'This server does not have the file.');
     res.sendFile(path, {
       headers: {
@@ -36,17 +36,14 @@ export function media(host: ShowHost, withShow: (req: Request, res: Response) =>
   router.put('/:file', async (req, res) => {
     const show = withShow(req, res);
     if (!show) return;
-    const { id } = show.state.show;
-    const file = fileOf(show, req);
+    const id = showOf(req);
+    const file = await show.media(String(req.params.file));
     if (!file) return problem(res, 404, 'No such file', 'The show names no such file.');
-    const store = host.mediaOf(id);
-    if (!store) return problem(res, 404, 'No such show', 'The show has just been removed.');
-    const refused = host.refuses(id, file.bytes);
-    if (refused !== null && !store.path(file.id)) return problem(res, 413, 'Too much', refused);
+    const refused = host.files.refuses(id, file.bytes);
+    if (refused !== null && !host.files.mediaOf(id)?.path(file.id)) return problem(res, 413, 'Too much', refused);
     await run(bytes, req, res);
-    const trouble = await store.keep(file, Buffer.isBuffer(req.body) ? req.body : Buffer.alloc(0));
-    host.recount(id);
-    if (trouble) return problem(res, 422, 'Not kept', trouble);
+    const notKept = await host.files.keepMedia(id, file, Buffer.isBuffer(req.body) ? req.body : Buffer.alloc(0));
+    if (notKept) return problem(res, 422, 'Not kept', notKept);
     res.status(204).end();
   });
 

@@ -45,18 +45,16 @@ export function outlets(host: ShowHost, built: string, policy: string): Router {
   router.get('/:key/stream', (req, res) => {
     const found = OUTLET_KEY.test(req.params.key) ? host.outlet(req.params.key) : null;
     if (!found) return nobody(res);
-    const stream = openStream(req, res, () => {
-      found.channel.remove(stream);
-      found.changed();
-    });
-    found.channel.add(stream);
-    found.changed();
+    let stop: (() => void) | null = null;
+    const stream = openStream(req, res, () => stop?.());
+    stop = found.look(stream);
+    if (!stop) stream.end();
   });
 
   // Only what the show names is given out, as what it is and nothing else: a drawing that is opened by itself runs nothing and fetches nothing.
-  router.get('/:key/media/:id', (req, res) => {
+  router.get('/:key/media/:id', async (req, res) => {
     const found = OUTLET_KEY.test(req.params.key) ? host.outlet(req.params.key) : null;
-    const file = found?.live.state.show.media.find(({ id }) => id === req.params.id);
+    const file = await found?.owner.media(req.params.id);
     const path = file && found?.media.path(file.id);
     if (!file || !path) return nobody(res);
     res.sendFile(path, {
@@ -73,8 +71,8 @@ export function outlets(host: ShowHost, built: string, policy: string): Router {
   // What is to be heard now, said by this server; nothing else can be asked for.
   router.get('/:key/speech/:heard', async (req, res) => {
     const found = OUTLET_KEY.test(req.params.key) ? host.outlet(req.params.key) : null;
-    const heard = found?.live.state.heard.find(({ id }) => id === req.params.heard);
-    if (heard?.kind !== 'speech') return nobody(res);
+    const heard = await found?.owner.speech(req.params.heard);
+    if (!heard) return nobody(res);
     const spoken = await speech.say(heard);
     if (spoken === 'busy')
       return void res.status(503).set('retry-after', '1').type('text/plain').send('Too much is to be said already.');

@@ -1,9 +1,8 @@
 import { Router, type Request, type Response } from 'express';
 import { z } from 'zod';
-import { idByHandle } from '@/core/engine/feature/points/ledger';
-import { personView, roll, ROLL_ORDERS } from '@/core/people/roll';
+import { ROLL_ORDERS } from '@/core/people/roll';
 import type { ShowHost } from '@/server/live/show-host';
-import type { LiveShow } from '@/server/live/live-show';
+import type { ShowOwner } from '@/server/door/bus';
 import { problem } from '@/server/problem';
 import { readBody } from './body';
 
@@ -32,29 +31,28 @@ const importSchema = z.object({
 });
 
 /** Everybody who was ever seen, below /api/shows/<id>/people. */
-export function people(host: ShowHost, withShow: (req: Request, res: Response) => LiveShow | null): Router {
+export function people(host: ShowHost, withShow: (req: Request, res: Response) => ShowOwner | null): Router {
   const router = Router({ mergeParams: true });
 
-  router.get('/', (req, res) => {
+  router.get('/', async (req, res) => {
     const show = withShow(req, res);
     if (!show) return;
     const asked = listSchema.safeParse(req.query);
     if (!asked.success) return problem(res, 400, 'Not understood', `People are listed by ${ROLL_ORDERS.join(', ')}.`);
-    res.json(
-      roll(show.state, { sought: asked.data.q, order: asked.data.by, from: asked.data.from, most: asked.data.most }),
-    );
+    const { q: sought, by: order, from, most } = asked.data;
+    res.json(await show.people({ sought, order, from, most }));
   });
 
-  router.get('/one', (req, res) => {
+  router.get('/one', async (req, res) => {
     const show = withShow(req, res);
     if (!show) return;
     const asked = someone.safeParse(req.query);
-    const person = asked.success ? personView(show.state, asked.data.feed, asked.data.viewer) : null;
+    const person = asked.success ? await show.person(asked.data.feed, asked.data.viewer) : null;
     if (!person) return problem(res, 404, 'Nobody', 'Nothing is known of this viewer.');
     res.json(person);
   });
 
-  /** Points from a table: the names are resolved here, the rest is one input: all of it, or nothing. */
+  /** Points from a table: all of them, or none. */
   router.post('/import', async (req, res) => {
     const show = withShow(req, res);
     if (!show) return;
@@ -71,22 +69,8 @@ export function people(host: ShowHost, withShow: (req: Request, res: Response) =
     if (!asked.success)
       return problem(res, 400, 'Not understood', 'A feed and lines with a handle and points were expected.');
     const { feed, rows } = asked.data;
-    if (!show.state.show.feeds.some(({ id }) => id === feed))
+    if (!(await show.importPoints(feed, rows)))
       return problem(res, 409, 'No such feed', 'The feed that the viewers are of is not in this show.');
-    const { viewers, past, ledger } = show.state;
-    const byHandle = new Map<string, string>();
-    for (const each of [...ledger.accounts.values(), ...past.viewers.values(), ...viewers.values()])
-      if (each.feed === feed) byHandle.set(each.handle.toLowerCase(), each.id);
-    show.command({
-      command: 'import',
-      rows: rows.map(({ handle, viewer, name, points }) => ({
-        feed,
-        id: viewer ?? byHandle.get(handle.toLowerCase()) ?? idByHandle(handle),
-        handle,
-        name: name ?? handle,
-        points,
-      })),
-    });
     res.json({ rows: rows.length });
   });
 

@@ -9,6 +9,7 @@ import { carryOverLines } from '@/core/file/carry-over-lines';
 import { starterShow } from '@/core/show/starter';
 import { brindle } from '@/server/standins/brindle/routes';
 import { everywhere } from '@/server/feed/outward';
+import { doorsIn } from '@/server/embedded/doors';
 import { gavirnServer, type ServerOptions } from './server';
 
 /* The server by its addresses, without a browser. */
@@ -24,7 +25,7 @@ let address: string;
 async function start(more: Partial<ServerOptions> = {}): Promise<void> {
   const made = gavirnServer({
     ...more,
-    data: join(folder, 'data'),
+    doors: doorsIn(join(folder, 'data')),
     built: join(folder, 'dist'),
     addresses: { brindle: 'http://127.0.0.1:9', oxbow: 'http://127.0.0.1:9', tarn: 'http://127.0.0.1:9' },
     self: 'http://127.0.0.1:9',

@@ -8,7 +8,7 @@ import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import { createProxyMiddleware } from 'http-proxy-middleware';
 import type { Limits } from '@/server/live/allowance';
-import { ShowHost } from '@/server/live/show-host';
+import { ShowHost, type ShowHostOptions } from '@/server/live/show-host';
 import { canSpeak } from '@/server/live/speech';
 import type { Outward } from '@/server/feed/outward';
 import type { PlatformAddresses } from '@/server/feed/connecting';
@@ -22,8 +22,8 @@ import { platforms } from './platforms';
 import { shows } from './shows';
 
 export interface ServerOptions {
-  /** Where shows and journals are kept. */
-  data: string;
+  /** Where shows and journals are kept, and how requests come to whoever owns a show. */
+  doors: Pick<ShowHostOptions, 'shows' | 'bus'>;
   /** Where the build is: app/ and outlet files. */
   built: string;
   addresses: PlatformAddresses;
@@ -49,7 +49,7 @@ const NEW_SHOWS = 30;
 export function gavirnServer(options: ServerOptions): { server: Server; close: () => Promise<void> } {
   const log = options.log ?? noLog();
   const host = new ShowHost({
-    folder: options.data,
+    ...options.doors,
     addresses: options.addresses,
     self: options.self,
     outward: options.outward,

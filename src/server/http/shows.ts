@@ -1,17 +1,16 @@
-import { carryOverOf } from '@/core/session/carry-over';
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { Router, type Request, type RequestHandler, type Response } from 'express';
 import { z } from 'zod';
-import { courseOf } from '@/core/engine/feature/goal/course';
 import { commandSchema } from '@/core/session/input';
 import type { StreamEvent } from '@/core/event/event';
 import { writeEventLine } from '@/core/file/events';
 import { readShowDocument } from '@/core/show/file';
-import { brokenWords, type ShowHost } from '@/server/live/show-host';
-import type { LiveShow } from '@/server/live/live-show';
+import type { ShowOwner } from '@/server/door/bus';
+import { secretsSchema } from '@/server/door/shows';
+import { brokenWords } from '@/server/live/publishing';
+import type { ShowHost } from '@/server/live/show-host';
 import { openStream } from '@/server/live/stream';
-import { secretsSchema } from '@/server/live/vault';
 import { problem } from '@/server/problem';
 import { readBody, run } from './body';
 import { feeds } from './feeds';
@@ -43,11 +42,11 @@ const countOf = (value: unknown): number =>
 export function shows(host: ShowHost, newcomers: RequestHandler): Router {
   const router = Router();
 
-  const withShow = (req: Request, res: Response): LiveShow | null => {
+  const withShow = (req: Request, res: Response): ShowOwner | null => {
     const found = host.desk(String(req.params.id), keyOf(req));
     switch (found.found) {
       case 'show':
-        return found.live;
+        return found.owner;
       case 'none':
         problem(
           res,
@@ -110,10 +109,10 @@ export function shows(host: ShowHost, newcomers: RequestHandler): Router {
 
   router.get('/:id/desk', (req, res) => {
     if (!withShow(req, res)) return;
-    const channel = host.deskOf(String(req.params.id));
-    if (!channel) return;
-    const stream = openStream(req, res, () => channel.remove(stream));
-    channel.add(stream);
+    let stop: (() => void) | null = null;
+    const stream = openStream(req, res, () => stop?.());
+    stop = host.lookAtDesk(String(req.params.id), stream);
+    if (!stop) stream.end();
   });
 
   router.post('/:id/commands', async (req, res) => {
@@ -122,33 +121,32 @@ export function shows(host: ShowHost, newcomers: RequestHandler): Router {
     await readBody(req, res);
     const command = commandSchema.safeParse(req.body);
     if (!command.success) return problem(res, 400, 'Not understood', 'This is no command of the desk.');
-    show.command(command.data);
+    await show.command(command.data);
     res.status(204).end();
   });
 
   router.use('/:id/feeds', feeds(host, withShow));
   router.use('/:id/media', media(host, withShow));
 
-  router.get('/:id/draws/:draw', (req, res) => {
+  router.get('/:id/draws/:draw', async (req, res) => {
     const show = withShow(req, res);
     if (!show) return;
-    const draw = show.state.draws.get(String(req.params.draw));
-    if (!draw?.last || draw.turns)
-      return problem(res, 404, 'Not drawn', 'This reel has drawn nothing yet, or still turns.');
-    res.json(draw.last);
+    const drawn = await show.drawn(String(req.params.draw));
+    if (!drawn) return problem(res, 404, 'Not drawn', 'This reel has drawn nothing yet, or still turns.');
+    res.json(drawn);
   });
 
-  router.get('/:id/goals/:goal/course', (req, res) => {
+  router.get('/:id/goals/:goal/course', async (req, res) => {
     const show = withShow(req, res);
-    if (show) res.json(courseOf(show.state, String(req.params.goal)));
+    if (show) res.json(await show.course(String(req.params.goal)));
   });
 
   router.use('/:id/people', people(host, withShow));
 
-  router.post('/:id/end', (req, res) => {
+  router.post('/:id/end', async (req, res) => {
     const show = withShow(req, res);
     if (!show) return;
-    show.endSession();
+    await show.endSession();
     res.status(204).end();
   });
 
@@ -156,7 +154,7 @@ export function shows(host: ShowHost, newcomers: RequestHandler): Router {
     const show = withShow(req, res);
     if (!show) return;
     res.type('application/x-ndjson');
-    await send(res, lastingInTurns(carryOverOf(show.state)));
+    await send(res, lastingInTurns(await show.carryOver()));
   });
 
   router.put('/:id/lasting', async (req, res) => {
@@ -164,19 +162,19 @@ export function shows(host: ShowHost, newcomers: RequestHandler): Router {
     if (!show) return;
     const read = await readLasting(req);
     if (!read.ok) return problem(res, 400, 'Not understood', read.reason);
-    show.restore(read.lasting);
+    await show.restore(read.lasting);
     res.status(204).end();
   });
 
-  router.get('/:id/sessions', (req, res) => {
+  router.get('/:id/sessions', async (req, res) => {
     const show = withShow(req, res);
-    if (show) res.json(show.sessions.list(show.state));
+    if (show) res.json(await show.sessions());
   });
 
   router.get('/:id/sessions/:session/events', async (req, res) => {
     const show = withShow(req, res);
     if (!show) return;
-    const events = show.events(String(req.params.session));
+    const events = await show.events(String(req.params.session));
     if (!events) return problem(res, 404, 'No such session', 'This server does not have the session any more.');
     res.type('application/x-ndjson');
     await send(res, linesOf(events));
@@ -185,16 +183,16 @@ export function shows(host: ShowHost, newcomers: RequestHandler): Router {
   router.get('/:id/sessions/:session/inputs', async (req, res) => {
     const show = withShow(req, res);
     if (!show) return;
-    const inputs = show.inputs(String(req.params.session));
+    const inputs = await show.inputs(String(req.params.session));
     if (!inputs) return problem(res, 404, 'No such session', 'This server does not have the session any more.');
     res.type('application/x-ndjson');
     await send(res, jsonLines(inputs));
   });
 
-  router.delete('/:id/sessions/:session', (req, res) => {
+  router.delete('/:id/sessions/:session', async (req, res) => {
     const show = withShow(req, res);
     if (!show) return;
-    if (!show.drop(String(req.params.session)))
+    if (!(await show.drop(String(req.params.session))))
       return problem(res, 404, 'No such session', 'This server has no finished session of that name.');
     res.status(204).end();
   });

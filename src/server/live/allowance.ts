@@ -1,5 +1,3 @@
-import { readdirSync, statSync } from 'node:fs';
-import { join } from 'node:path';
 import { bytesWords } from '@/core/media/media';
 
 /** How much of what streamers hand over this server keeps: each has a default and an option (docs/trust.md). */
@@ -47,12 +45,4 @@ export class Allowance {
       return `This server keeps no more than ${bytesWords(allBytes)} of files for all its shows. Ask whoever runs it for more room.`;
     return null;
   }
-}
-
-/** What the files directly in a folder come to, bytes. */
-export function bytesIn(folder: string, counts: (name: string) => boolean = () => true): number {
-  let bytes = 0;
-  for (const entry of readdirSync(folder, { withFileTypes: true }))
-    if (entry.isFile() && counts(entry.name)) bytes += statSync(join(folder, entry.name)).size;
-  return bytes;
 }

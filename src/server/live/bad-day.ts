@@ -16,9 +16,10 @@ import type { FeedClient } from '@/server/feed/client';
 import type { Connection } from './connections';
 import { everywhere } from '@/server/feed/outward';
 import { SteadyClock } from './clock';
+import { journalsIn } from '@/server/embedded/journals-in-folder';
 import { LiveShow } from './live-show';
-import { takeSnapshot } from './snapshot';
-import type { Runtime } from './runtime';
+import { takeSnapshot } from '@/server/embedded/snapshot';
+import type { Runtime } from '@/server/runtime/runtime';
 
 const base = { handle: 'h', on: false, rate: { coin: 0, kept: 0 }, admitted: [] };
 export const FEEDS: Feed[] = [
@@ -29,7 +30,7 @@ export const FEEDS: Feed[] = [
 
 /** The private parts that a process's sudden end is played with. */
 interface Inside {
-  hear: (connection: Connection, reading: Reading, raw: string, position?: string) => void;
+  hearing: { hear: (connection: Connection, reading: Reading, raw: string, position?: string) => void };
   runtime: Pick<Runtime, 'positions'>;
   journal: {
     number: number;
@@ -113,7 +114,7 @@ export class Day {
       };
       this.connections.set(feed.id, { feed, client: client as FeedClient, keeper: new HealthKeeper(0), raw: [] });
     }
-    const live = new LiveShow(this.folder, this.show, {
+    const live = new LiveShow(this.show, journalsIn(this.folder), {
       addresses: { brindle: '', oxbow: '', tarn: '' },
       outward: everywhere,
       asks: () => null,
@@ -138,7 +139,7 @@ export class Day {
 
   private hear(feed: string, reading: Reading, raw: string, position?: string): void {
     const connection = this.connections.get(feed);
-    if (connection) this.inside.hear(connection, reading, raw, position);
+    if (connection) this.inside.hearing.hear(connection, reading, raw, position);
   }
 
   /** As a power cut does it: what was not on the disk yet is gone, and every connection with it. */

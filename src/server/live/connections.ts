@@ -47,6 +47,7 @@ export interface ConnectionHost {
 export class Connections {
   private readonly all = new Map<string, Connection>();
   private readonly quietTimers = new Map<string, ReturnType<typeof setTimeout>>();
+  private feeds: readonly Feed[] = [];
   /** Feeds that were switched off for their faults. */
   private stopped: ReadonlySet<string> = new Set();
   /** Nothing is connected while there is no room to keep what would come. */
@@ -58,12 +59,20 @@ export class Connections {
     return this.all.get(feed) ?? null;
   }
 
+  /** Whose chats a line is posted in: the feed's own where that takes lines, else every feed's. */
+  posting(feed: string | null): { feed: string; client: FeedClient | null | undefined }[] {
+    const own = feed === null ? null : this.all.get(feed);
+    const asked = own?.client?.post ? [own.feed] : this.feeds;
+    return asked.map(({ id }) => ({ feed: id, client: this.all.get(id)?.client }));
+  }
+
   get anyLive(): boolean {
     return [...this.all.values()].some(({ client }) => client?.room === 'live');
   }
 
   /** Connects what is new or was changed, and stops what is gone or switched off: by the streamer, or (`stopped`) for its faults. */
   update(feeds: readonly Feed[], stopped: ReadonlySet<string>): void {
+    this.feeds = feeds;
     const before = this.stopped;
     this.stopped = new Set(stopped);
     for (const [id, { feed, client }] of this.all) {

@@ -5,8 +5,8 @@ import { join } from 'node:path';
 import { emptyShow } from '@/core/show/starter';
 import { everywhere } from '@/server/feed/outward';
 import { pullPlug } from './bad-day';
-import { disk, type Disk } from './disk';
-import { Journal } from './journal';
+import { disk, type Disk } from '@/server/embedded/disk';
+import { journalsIn } from '@/server/embedded/journals-in-folder';
 import { LiveShow } from './live-show';
 
 /*
@@ -90,14 +90,13 @@ const FEED: Feed = {
 };
 const show = { ...emptyShow('s', 'S'), feeds: [FEED] };
 const start = (folder: string, by?: Disk): LiveShow =>
-  new LiveShow(folder, show, {
+  new LiveShow(show, journalsIn(folder, by), {
     addresses: { brindle: '', oxbow: '', tarn: '' },
     outward: everywhere,
     asks: () => null,
     secrets: () => ({ inbox: '' }),
     inbox: () => '',
     recording: () => Promise.resolve(null),
-    ...(by ? { disk: by } : {}),
   });
 const event = (id: string): { headers: Record<string, string>; body: string } => ({
   headers: { 'content-type': 'application/cloudevents+json' },
@@ -130,11 +129,13 @@ class Sender {
 
 /** Every chat line that the folder's journals hold, in all sessions. */
 const kept = (folder: string): string[] =>
-  Journal.numbers(folder).flatMap((number) =>
-    [...Journal.read(folder, number)].flatMap((input) =>
-      input.input === 'event' && input.event.kind === 'chat' ? [input.event.text] : [],
-    ),
-  );
+  journalsIn(folder)
+    .numbers()
+    .flatMap((number) =>
+      [...journalsIn(folder).read(number)].flatMap((input) =>
+        input.input === 'event' && input.event.kind === 'chat' ? [input.event.text] : [],
+      ),
+    );
 
 /** Two sessions of a few events each, with repetitions in between; then the power goes. */
 async function evening(live: LiveShow, sender: Sender): Promise<void> {
@@ -189,13 +190,13 @@ test('a session that begins on a full disk waits for it, and its beginning is th
   const sender = new Sender();
   const live = start(folder, new BadDisk(1, 12, 'full'));
   await sender.send(live, 'a1');
-  expect([sender.acknowledged.size, live.isOn, live.trouble]).toEqual([
+  expect([sender.acknowledged.size, live.isOn, live.room.problem]).toEqual([
     0,
     true,
     expect.stringMatching(/the disk is full/),
   ]);
   while (!sender.acknowledged.has('a1')) await sender.send(live, 'a1');
-  expect([live.trouble, kept(folder)]).toEqual([null, ['a1']]);
+  expect([live.room.problem, kept(folder)]).toEqual([null, ['a1']]);
   await live.close();
   rmSync(folder, { recursive: true, force: true });
 });

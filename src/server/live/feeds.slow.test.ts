@@ -12,6 +12,8 @@ import { aFollow, aGift, START } from '@/core/event/examples';
 import { emptyShow } from '@/core/show/starter';
 import type { Show } from '@/core/show/show';
 import { everywhere } from '@/server/feed/outward';
+import { doorsIn } from '@/server/embedded/doors';
+import { showsIn } from '@/server/embedded/shows-in-folders';
 import { ShowHost } from './show-host';
 import type { LiveShow } from './live-show';
 import { Standins, until } from '@/server/standins/open';
@@ -41,7 +43,7 @@ function openDoor(): Promise<void> {
       .on('end', () => {
         const found = host.inbox(req.url?.replace('/in/', '') ?? '');
         if (!found) return void res.writeHead(404).end();
-        void found.live
+        void found.owner.feeds
           .receive(found.feed, { headers: req.headers as Record<string, string>, body })
           .then(({ status, detail }) => res.writeHead(status).end(detail ?? ''));
       });
@@ -58,7 +60,7 @@ beforeEach(async () => {
   folder = mkdtempSync(join(tmpdir(), 'gavirn-feeds-'));
   standins = await Standins.open([HANDLE]);
   await openDoor();
-  host = new ShowHost({ folder, addresses: standins.addresses, self, outward: everywhere });
+  host = new ShowHost({ ...doorsIn(folder), addresses: standins.addresses, self, outward: everywhere });
 });
 afterEach(async () => {
   await host.close();
@@ -75,9 +77,9 @@ async function run(
   const show: Show = { ...emptyShow('s', 'S'), feeds };
   const inboxes = Object.fromEntries(feeds.map(({ id }, n) => [id, { inbox: `${INBOX}${n}` }]));
   expect(host.publish(show, KEY, {}, { ...inboxes, ...secrets })).toEqual({ ok: true });
-  const found = host.desk('s', KEY);
-  if (found.found !== 'show') throw new Error(`The show is ${found.found}.`);
-  return found.live;
+  const live = host.running('s');
+  if (!live) throw new Error(`The show is ${host.desk('s', KEY).found}.`);
+  return live;
 }
 const state = (live: LiveShow, feed: string) => live.connections.get(feed)?.keeper.health.state;
 
@@ -235,22 +237,10 @@ describe('Oxbow', () => {
     expect(live.state.totals.follows).toBe(2);
     // Secrets are in a file of their own, which nobody else may read, and in no other.
     const at = join(folder, 'shows');
-    const files = (name: string) =>
-      readFileSync(
-        join(at, (host as unknown as { folderOf: (id: string) => string }).folderOf('s').split('/').at(-1) ?? '', name),
-        'utf8',
-      );
+    const files = (name: string) => readFileSync(join(at, showsIn(folder).nameOf('s'), name), 'utf8');
     expect(files('secrets.json')).toContain(renewed);
     expect(files('show.json')).not.toContain('whsec_');
-    expect(
-      statSync(
-        join(
-          at,
-          (host as unknown as { folderOf: (id: string) => string }).folderOf('s').split('/').at(-1) ?? '',
-          'secrets.json',
-        ),
-      ).mode & 0o077,
-    ).toBe(0);
+    expect(statSync(join(at, showsIn(folder).nameOf('s'), 'secrets.json')).mode & 0o077).toBe(0);
   });
 });
 
@@ -339,9 +329,9 @@ test('ten shows that follow one polled room all connect within a minute, and all
         { t: { inbox: `${INBOX}-${id}` } },
       ),
     ).toEqual({ ok: true });
-    const found = host.desk(id, KEY);
-    if (found.found !== 'show') throw new Error(`The show is ${found.found}.`);
-    return found.live;
+    const live = host.running(id);
+    if (!live) throw new Error(`The show is ${host.desk(id, KEY).found}.`);
+    return live;
   });
   await until(
     () => lives.filter((live) => state(live, 't') === 'waiting').length,

@@ -1,57 +1,35 @@
-import { pushKept } from '@/core/event/kept';
-import { nextDue } from '@/core/engine/kernel/due';
-import { carryOverOf, type CarryOver } from '@/core/session/carry-over';
-import { problemsOf } from '@/core/engine/feature/feed-problem';
-import { randomBytes, randomUUID } from 'node:crypto';
-import { existsSync } from 'node:fs';
-import { faultWords } from '@/core/engine/kernel/fault';
+import { randomBytes } from 'node:crypto';
 import type { Notice } from '@/core/desk/notice';
-import { bytesIn } from './allowance';
 import type { Recorder } from '@/core/desk/happened';
-import type { StreamEvent } from '@/core/event/event';
-import { knowsNothing } from '@/core/session/carry-over';
+import { knowsNothing, type CarryOver } from '@/core/session/carry-over';
+import { nextChange } from '@/core/session/next-change';
 import { unseeded } from '@/core/engine/feature/draw/drawing';
 import type { Command, Input } from '@/core/session/input';
-import { newState, type SessionState } from '@/core/session/state';
-import type { Reading } from '@/core/intake/received';
-import { closeSilent, takeIn, takeReading } from '@/core/intake/intake';
-import { KEPT_TEXT } from '@/core/intake/problems';
+import type { SessionState } from '@/core/session/state';
 import type { Show } from '@/core/show/show';
 import type { InboxAnswer, InboxRequest } from '@/server/feed/client';
-import { Connections, type Connection, type ConnectionHost } from './connections';
+import { Connections } from './connections';
 import { SteadyClock } from './clock';
+import { beginSession } from './beginning';
+import { Hearing } from './hearing';
 import { Imitations } from './imitations';
-import { Journal } from './journal';
-import { Outbound, type OutboundHost } from './outbound';
+import type { Journal, Journals } from '@/server/door/journal';
+import { openRuntime } from './opening';
+import type { LiveShowHost } from './live-show-host';
+import { Outbound } from './outbound';
 import { Sessions } from './sessions';
-import { snapshotApart } from './snapshot';
-import { Runtime } from './runtime';
+import { Runtime } from '@/server/runtime/runtime';
+import { Notices } from './notices';
+import { SessionRoom } from './session-room';
+import { Snapshots } from './snapshots';
 import { Ticks } from './ticks';
-import type { Disk } from './disk';
 import type { Caught } from '@/core/session/guard';
 import { noLog, showHash, type Log } from '@/server/log';
 
-/** A snapshot comes after so many bytes of journal, or a sixteenth of it: so all snapshots together cost no more than a few readings of the whole. */
-const SNAPSHOT_BYTES = 8 << 20;
-const SNAPSHOT_SHARE = 1 / 16;
 const STREAK_CHECK_MS = 1000;
-const KEPT_NOTICES = 10;
-
-/** What a show needs of the host that it runs in. */
-export type LiveShowHost = Pick<ConnectionHost, 'addresses' | 'outward' | 'secrets' | 'inbox' | 'recording'> &
-  Pick<OutboundHost, 'asks'> & {
-    clock?: SteadyClock;
-    log?: Log;
-    disk?: Disk;
-    /** So much its sessions may come to on the disk, bytes. */
-    mostBytes?: number;
-  };
 
 /** After a fault by time alone the engine is left in peace for this long, ms: it would fail again at once. */
 const FAULT_PAUSE_MS = 5000;
-/** So often a session is begun until every cue that fails is switched off: each takes three times. */
-const MOST_BEGINNINGS = 60;
-
 /**
  * One show as the server runs it: feeds → intake → journal → engine → whoever looks. It runs with every page closed, and comes back
  * from its journal after the process was killed at any moment.
@@ -64,65 +42,41 @@ export class LiveShow {
   private runtime: Runtime;
   private readonly journal: Journal;
   private readonly log: Log;
-  /** How much of the journal the last snapshot holds, and how to stop one that is being taken. */
-  private snapshotBytes = 0;
-  private snapshotting: (() => void) | null = null;
+  private readonly snapshots: Snapshots;
+  private readonly hearing: Hearing;
   readonly outbound: Outbound;
   private readonly listeners = new Set<() => void>();
   private readonly ticks: Ticks;
   /** No session is begun before this, ms of the engine's clock. */
   private noBeginBefore = 0;
   private readonly streakTimer: ReturnType<typeof setInterval>;
-  private readonly mostBytes: number;
-  /** What earlier sessions take that no browser has taken over yet, bytes. */
-  private earlierBytes = 0;
-  private readonly notices: Notice[] = [];
+  readonly room: SessionRoom;
+  private readonly notices = new Notices();
 
-  constructor(folder: string, show: Show, host: LiveShowHost) {
+  constructor(show: Show, journals: Journals, host: LiveShowHost) {
     this.clock = host.clock ?? new SteadyClock();
     this.log = (host.log ?? noLog()).child({ show: showHash(show.id) });
-    const last = Journal.numbers(folder).at(-1);
-    const first: Input = { input: 'show', at: this.clock.now(), show };
-    if (last === undefined) {
-      this.journal = Journal.create(folder, [first], host.disk);
-      this.runtime = Runtime.of(show, () => this.historyState());
-      this.runtime.apply(first, false);
-    } else {
-      const { journal, recovered } = Journal.recover(folder, last, host.disk);
-      this.journal = journal;
-      this.runtime = Runtime.readBack(
-        show,
-        recovered,
-        () => journal.history(),
-        () => this.historyState(),
-      );
-      this.clock.notBefore(this.state.now);
-    }
+    const opened = openRuntime(show, journals, { now: () => this.clock.now(), history: () => this.historyState() });
+    this.journal = opened.journal;
+    this.runtime = opened.runtime;
+    if (opened.again) this.clock.notBefore(this.state.now);
+    this.snapshots = new Snapshots(journals, this.journal);
+    this.room = new SessionRoom(journals, this.journal, host.mostBytes ?? Infinity);
     this.ticks = new Ticks(
       () => this.clock.now(),
-      () => this.nextDue(),
+      () => nextChange(this.state),
       () => void this.put({ input: 'tick', at: this.clock.now() }),
     );
-    this.mostBytes = host.mostBytes ?? Infinity;
-    this.journal.changed = () => {
-      this.restIfFull();
-      this.changed();
-    };
-    this.connections = new Connections({
-      ...host,
-      log: this.log,
+    this.connections = this.connectionsOf(host);
+    this.hearing = new Hearing({
       now: () => this.clock.now(),
-      resume: (feed) => ({
-        position: this.runtime.positions.get(feed) ?? null,
-        room: this.runtime.rooms.get(feed) ?? null,
-      }),
-      forget: (feed) => {
-        this.runtime.positions.delete(feed);
-        this.runtime.rooms.delete(feed);
-      },
-      hear: (connection, reading, raw, position) => this.hear(connection, reading, raw, position),
-      changed: () => this.changed(),
-      quiet: () => this.endIfOver(),
+      runtime: () => this.runtime,
+      isOn: () => this.isOn,
+      begin: () => this.begin(),
+      put: (input) => void this.put(input),
+      endIfOver: () => this.endIfOver(),
+      heardFrom: (connection) => this.connections.heardFrom(connection),
+      imitations: this.imitations,
     });
     this.outbound = new Outbound({
       outward: host.outward,
@@ -130,16 +84,21 @@ export class LiveShow {
       log: this.log,
       changed: () => this.changed(),
       nameOf: (feed) => this.state.show.feeds.find(({ id }) => id === feed)?.handle ?? '',
-      clients: (feed) => {
-        const own = feed === null ? null : this.connections.get(feed)?.client;
-        return own?.post
-          ? [{ feed: feed ?? '', client: own }]
-          : this.state.show.feeds.map(({ id }) => ({ feed: id, client: this.connections.get(id)?.client }));
-      },
+      clients: (feed) => this.connections.posting(feed),
     });
+    this.journal.changed = () => {
+      this.restIfFull();
+      this.changed();
+    };
     if (JSON.stringify(this.state.show) !== JSON.stringify(show))
       this.put({ input: 'show', at: this.clock.now(), show });
-    this.sessions = new Sessions(folder, this.journal.number, this.state);
+    this.sessions = new Sessions(journals, this.journal.number, this.state);
+    this.goOn();
+    this.streakTimer = setInterval(() => this.hearing.closeStreaks(), STREAK_CHECK_MS);
+  }
+
+  /** What came before the process began goes on: feeds, draws, and what time brings. */
+  private goOn(): void {
     this.journal.finished = (number) => {
       this.sessions.closed(number);
       this.weigh();
@@ -148,7 +107,19 @@ export class LiveShow {
     this.connect();
     this.seedDraws();
     this.ticks.plan();
-    this.streakTimer = setInterval(() => this.closeStreaks(), STREAK_CHECK_MS);
+  }
+
+  private connectionsOf(host: LiveShowHost): Connections {
+    return new Connections({
+      ...host,
+      log: this.log,
+      now: () => this.clock.now(),
+      resume: (feed) => this.runtime.placeOf(feed),
+      forget: (feed) => this.runtime.forgetPlace(feed),
+      hear: (connection, reading, raw, position) => this.hearing.hear(connection, reading, raw, position),
+      changed: () => this.changed(),
+      quiet: () => this.endIfOver(),
+    });
   }
 
   /** The state again, from all that was written down of the session and what waits to be. */
@@ -176,34 +147,20 @@ export class LiveShow {
     return () => this.listeners.delete(listener);
   }
 
-  /** A sentence while nothing more can be kept. */
-  get trouble(): string | null {
-    if (this.journal.trouble !== null) return this.journal.trouble;
-    return this.tooMuch
-      ? 'The sessions of this show have used up their room on the server, so nothing more is taken in. Leave this page open: the browser takes finished sessions over, and then it goes on.'
-      : null;
-  }
-
   /** Whether a session is on. */
   get isOn(): boolean {
-    return this.running;
+    return this.state.session !== null && this.state.session.endedAt === null;
   }
 
   /** Something that the streamer should know. */
   notice(says: string): void {
-    pushKept(this.notices, { id: randomUUID(), at: this.clock.now(), says }, KEPT_NOTICES);
+    this.notices.add(this.clock.now(), says);
     this.changed();
   }
 
   /** All that went wrong, as the streamer is told, newest last. */
   get told(): Notice[] {
-    const { faults, show } = this.state;
-    const ofFaults = faults.map((fault): Notice => ({
-      id: `fault/${fault.at}/${fault.cue ?? fault.feed ?? ''}`,
-      at: fault.at,
-      says: `${faultWords(fault, show)}${fault.count > 1 ? ` (${fault.count} times)` : ''}`,
-    }));
-    return [...ofFaults, ...this.notices, ...this.outbound.notices].sort((a, b) => a.at - b.at);
+    return this.notices.with(this.state, this.outbound.notices);
   }
 
   /** Resolves when all that has happened is on the disk, or to false when it could not be written. */
@@ -211,22 +168,14 @@ export class LiveShow {
     return this.journal.flush();
   }
 
-  private get tooMuch(): boolean {
-    return this.earlierBytes + this.journal.bytes > this.mostBytes;
-  }
-
   private weigh(): void {
-    const present = `${this.journal.number}.journal`;
-    const { folder } = this.journal;
-    this.earlierBytes = existsSync(folder)
-      ? bytesIn(folder, (name) => name.endsWith('.journal') && name !== present)
-      : 0;
+    this.room.weigh();
     this.restIfFull();
   }
 
   /** Feeds are left while there is no room for what they bring, in memory or on the disk. */
   private restIfFull(): void {
-    this.connections.rest(this.journal.full || this.tooMuch);
+    this.connections.rest(this.room.full);
   }
 
   /** A browser has a finished session: its journal is not needed any more. False when there is no such session. */
@@ -256,7 +205,7 @@ export class LiveShow {
   /** The streamer ends a session that no platform will end. */
   endSession(): void {
     this.connections.endUntold();
-    if (this.running) this.put({ input: 'end', at: this.clock.now() });
+    if (this.isOn) this.put({ input: 'end', at: this.clock.now() });
   }
 
   /** A request at a feed's own address: answered with success only once what it brought is on the disk. */
@@ -279,12 +228,8 @@ export class LiveShow {
     this.outbound.stop();
     clearInterval(this.streakTimer);
     this.ticks.stop();
-    this.snapshotting?.();
+    this.snapshots.stop();
     await this.journal.close();
-  }
-
-  private get running(): boolean {
-    return this.state.session !== null && this.state.session.endedAt === null;
   }
 
   /**
@@ -296,8 +241,8 @@ export class LiveShow {
     for (const each of caught) this.fault(each);
     if (done) this.journal.append(input);
     if (input.input !== 'seed') this.seedDraws();
-    if (this.tooMuch && !this.connections.resting) this.restIfFull();
-    this.snapshotIfDue();
+    if (this.room.full && !this.connections.resting) this.restIfFull();
+    this.snapshots.takeIfDue();
     this.ticks.plan();
     this.changed();
     return done;
@@ -316,136 +261,35 @@ export class LiveShow {
       if (!this.put({ input: 'seed', at: this.clock.now(), draw, seed: randomBytes(32).toString('hex') })) return;
   }
 
-  private snapshotIfDue(): void {
-    const { folder, number, bytes } = this.journal;
-    if (this.snapshotting || bytes - this.snapshotBytes < Math.max(SNAPSHOT_BYTES, bytes * SNAPSHOT_SHARE)) return;
-    const { stop, done } = snapshotApart(folder, number, bytes);
-    this.snapshotting = stop;
-    void done.then(() => {
-      this.snapshotting = null;
-      if (this.journal.number === number) this.snapshotBytes = bytes;
-      // The journal may have gone meanwhile, with its session: its snapshot then goes as well.
-      else if (!Journal.numbers(folder).includes(number)) Journal.remove(folder, number);
-    });
-  }
-
-  private hear(connection: Connection, reading: Reading, raw: string, position?: string): void {
-    const { feed, keeper } = connection;
-    const at = this.clock.now();
-    const behind = position === undefined ? {} : { position };
-    if (this.state.stopped.feeds.has(feed.id)) return;
-    switch (reading.kind) {
-      case 'bad':
-        this.put({ input: 'bad', at, feed: feed.id, reason: reading.reason, text: raw.slice(0, KEPT_TEXT), ...behind });
-        return;
-      case 'gap':
-        this.put({ input: 'gap', at, feed: feed.id, from: keeper.health.heardAt, lost: reading.lost, ...behind });
-        return;
-      case 'counter': {
-        const counted = takeReading(this.runtime.intakeOf(feed.id), feed.id, reading.counter, reading.value, {
-          at,
-          seenAt: at,
-        });
-        if (counted?.counted === 'base')
-          this.put({ input: 'counter', at, feed: feed.id, counter: reading.counter, value: reading.value, ...behind });
-        else if (counted) this.happen(connection, counted.event, behind);
-        return;
-      }
-      case 'heard': {
-        const { event } = reading.heard;
-        // Webhooks come in any order: a word on the broadcast that is older than the last one changes nothing.
-        if (event.kind !== 'room') this.connections.heardFrom(connection);
-        else if (event.at >= this.runtime.intakeOf(feed.id).roomAt) connection.client?.setRoom(event.state === 'live');
-        if (!this.running && connection.client?.room === 'live') this.begin();
-        const kept = takeIn(this.runtime.intakeOf(feed.id), reading.heard);
-        if (kept) return this.happen(connection, kept, behind);
-        problemsOf(this.state, feed.id).duplicates += 1;
-      }
-    }
-  }
-
-  private happen({ feed, keeper }: Connection, event: StreamEvent, behind: { position?: string }): void {
-    const at = this.clock.now();
-    keeper.event(event, at);
-    this.imitations.meet(event, at);
-    this.put({ input: 'event', at, event, ...behind });
-    if (event.kind === 'room') this.endIfOver();
-  }
-
   /** A session begins with a journal of its own. */
   private begin(): void {
     const at = this.clock.now();
     if (at < this.noBeginBefore) return;
-    const { show } = this.state;
     const before = this.runtime;
-    const feeds = Object.fromEntries(
-      show.feeds.map(({ id }) => [
-        id,
-        {
-          position: before.positions.get(id) ?? '',
-          room: before.rooms.get(id) ?? null,
-          counters: { ...before.intakeOf(id).counters },
-          seen: before.recentOf(id),
-        },
-      ]),
-    );
-    const begin: Input = { input: 'begin', at, session: randomUUID(), feeds, lasting: carryOverOf(this.state) };
-    const first: Input[] = [];
-    let rotated = false;
-    this.runtime = before.next(newState(show), () =>
-      rotated ? this.historyState() : Runtime.stateOf(show, () => ({ snapshot: null, inputs: first })),
-    );
-    // A cue that fails as the session begins is switched off the third time; then it begins without it.
-    for (const input of [{ input: 'show', at, show } as const, ...new Array<Input>(MOST_BEGINNINGS).fill(begin)]) {
-      if (input.input === 'begin' && this.state.session !== null) break;
-      const { done, caught } = this.runtime.apply(input, false, (effect) => this.outbound.act(effect));
-      for (const { fault, error } of caught) {
-        first.push(fault);
-        this.log.error(
-          { what: fault.what, off: fault.off, err: error },
-          'A session’s beginning could not be done as it is written.',
-        );
-      }
-      if (done) first.push(input);
-    }
-    if (this.state.session === null) {
-      this.runtime = before;
+    const begun = beginSession(before, {
+      at,
+      log: this.log,
+      emit: (effect) => this.outbound.act(effect),
+      historyState: () => this.historyState(),
+    });
+    if (!begun) {
       this.noBeginBefore = at + FAULT_PAUSE_MS;
       return;
     }
+    this.runtime = begun.runtime;
     this.sessions.rotate(this.journal.number, before.state);
-    this.journal.rotate(first);
-    rotated = true;
+    this.journal.rotate(begun.first);
+    begun.kept();
     this.sessions.current = this.journal.number;
-    this.snapshotting?.();
-    this.snapshotBytes = 0;
+    this.snapshots.restart();
     this.seedDraws();
   }
 
   /** The session ends when no feed of the show is live any more; a feed that is merely reconnecting may be. */
   private endIfOver(): void {
     // A feed that rests has not said that it is over.
-    if (!this.running || this.connections.resting) return;
+    if (!this.isOn || this.connections.resting) return;
     if (!this.connections.anyLive) this.put({ input: 'end', at: this.clock.now() });
-  }
-
-  private closeStreaks(): void {
-    const at = this.clock.now();
-    for (const [feed, intake] of this.runtime.allIntakes())
-      for (const streak of closeSilent(intake, at)) this.put({ input: 'streakEnd', at, feed, streak });
-  }
-
-  /** When something will happen by time alone, ms of the engine's clock; Infinity: nothing will. */
-  private nextDue(): number {
-    let next = Math.min(nextDue(this.state), this.state.derived.rollsAt);
-    for (const queue of this.state.queues.values()) next = Math.min(next, queue.next(this.state.now));
-    return next;
-  }
-
-  /** The events of one session, as they are kept, the running one's too; null when there is no such session here. */
-  events(session: string): AsyncIterable<StreamEvent> | null {
-    const inputs = this.inputs(session);
-    return inputs && eventsOf(inputs);
   }
 
   /** Everything that a session's state follows from, as it was written down; null when it is not here any more. */
@@ -453,8 +297,4 @@ export class LiveShow {
     const number = this.sessions.numberOf(session, this.state);
     return number === null ? null : this.journal.inputs(number);
   }
-}
-
-async function* eventsOf(inputs: AsyncIterable<Input>): AsyncGenerator<StreamEvent> {
-  for await (const input of inputs) if (input.input === 'event') yield input.event;
 }

@@ -9,8 +9,9 @@ import { emptyShow } from '@/core/show/starter';
 import { everywhere } from '@/server/feed/outward';
 import { SteadyClock } from './clock';
 import { Connections } from './connections';
-import { Journal } from './journal';
-import { later } from './later';
+import { FileJournal } from '@/server/embedded/file-journal';
+import { journalsIn } from '@/server/embedded/journals-in-folder';
+import { later } from '@/server/later';
 import { LiveShow } from './live-show';
 
 /* A clock that is moved through a year: a timer holds no more than 24.8 days, and what is longer must not run at once. */
@@ -61,7 +62,7 @@ test('a goal of the month, a window of sixty days and a countdown of thirty writ
     ],
     countdowns: [countdownSchema.parse({ id: 'd', name: 'Thirty days', seconds: 30 * 86_400 })],
   };
-  const live = new LiveShow(folder, show, {
+  const live = new LiveShow(show, journalsIn(folder), {
     addresses: { brindle: '', oxbow: '', tarn: '' },
     outward: everywhere,
     asks: () => null,
@@ -74,8 +75,8 @@ test('a goal of the month, a window of sixty days and a countdown of thirty writ
     ),
   });
   const ticks: number[] = [];
-  const { append } = Journal.prototype;
-  jest.spyOn(Journal.prototype, 'append').mockImplementation(function (this: Journal, input) {
+  const { append } = FileJournal.prototype;
+  jest.spyOn(FileJournal.prototype, 'append').mockImplementation(function (this: FileJournal, input) {
     if (input.input === 'tick') ticks.push(input.at);
     append.call(this, input);
   });

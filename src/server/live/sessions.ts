@@ -1,7 +1,7 @@
 import type { FinishedSession } from '@/core/desk/view';
 import type { SessionState } from '@/core/session/state';
-import { Journal } from './journal';
-import { Runtime } from './runtime';
+import type { Journals } from '@/server/door/journal';
+import { Runtime } from '@/server/runtime/runtime';
 
 /** Which journals hold finished sessions. A journal goes once a browser has taken its session, or if it holds none. */
 export class Sessions {
@@ -9,16 +9,16 @@ export class Sessions {
   private readonly dropped = new Set<number>();
 
   constructor(
-    private readonly folder: string,
+    private readonly journals: Journals,
     public current: number,
     state: SessionState,
   ) {
-    for (const number of Journal.numbers(folder)) {
+    for (const number of journals.numbers()) {
       if (number === current) continue;
       // Left over from an earlier run: its state is made again from its inputs.
-      const rebuilt = rebuild(folder, number, state);
+      const rebuilt = rebuild(journals, number, state);
       if (rebuilt) this.finished.set(number, rebuilt);
-      else Journal.remove(folder, number);
+      else journals.remove(number);
     }
   }
 
@@ -30,7 +30,7 @@ export class Sessions {
 
   /** A journal that was left has been written to its end; it goes if nobody needs it. */
   closed(number: number): void {
-    if (!this.finished.has(number)) Journal.remove(this.folder, number);
+    if (!this.finished.has(number)) this.journals.remove(number);
   }
 
   /** All that wait to be taken, oldest first. */
@@ -56,7 +56,7 @@ export class Sessions {
       return true;
     }
     this.finished.delete(number);
-    Journal.remove(this.folder, number);
+    this.journals.remove(number);
     return true;
   }
 }
@@ -81,8 +81,8 @@ function describe(state: SessionState): FinishedSession | null {
   };
 }
 
-function rebuild(folder: string, number: number, like: SessionState): FinishedSession | null {
-  const read = () => ({ snapshot: null, inputs: [...Journal.read(folder, number)] });
+function rebuild(journals: Journals, number: number, like: SessionState): FinishedSession | null {
+  const read = () => ({ snapshot: null, inputs: [...journals.read(number)] });
   const state = Runtime.stateOf(like.show, read);
   // A journal that was left without an end: the server was stopped in between, and the session ended with its last input.
   if (state.session && state.session.endedAt === null) state.session.endedAt = state.now;

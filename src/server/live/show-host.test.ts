@@ -16,6 +16,7 @@ import { emptyShow } from '@/core/show/starter';
 import { everywhere } from '@/server/feed/outward';
 import { newLog } from '@/server/log';
 import { DAY_MS, type Limits } from './allowance';
+import { doorsIn } from '@/server/embedded/doors';
 import { ShowHost } from './show-host';
 
 /* All shows of a server: one that is broken, full, asleep or another's costs itself alone. */
@@ -29,7 +30,7 @@ let logged: string[];
 
 const open = (limits: Partial<Limits> = {}): void => {
   host = new ShowHost({
-    folder,
+    ...doorsIn(folder),
     addresses: { brindle: 'http://127.0.0.1:9', oxbow: 'http://127.0.0.1:9', tarn: 'http://127.0.0.1:9' },
     self: '',
     outward: everywhere,
@@ -162,10 +163,10 @@ test('an outlet’s or a feed’s address belongs to one show: whoever else name
     status: 409,
     taken: { outlets: [], feeds: ['c'] },
   });
-  expect([
-    host.outlet('outlet-mine-0123456789')?.live.state.show.id,
-    host.inbox('inbox-mine-0123456789')?.live.state.show.id,
-  ]).toEqual(['mine', 'mine']);
+  expect([host.outlet('outlet-mine-0123456789')?.show, host.inbox('inbox-mine-0123456789')?.show]).toEqual([
+    'mine',
+    'mine',
+  ]);
   expect(publish('theirs', { key: OTHER })).toEqual({ ok: true });
   // Its own may be sent again, and go back to nobody once it is gone.
   expect(publish('mine')).toEqual({ ok: true });
@@ -203,14 +204,14 @@ test('recordings count, and go with their feeds', async () => {
   };
   await again({ showBytes: 1000, allBytes: 1500 });
   for (const id of ['a', 'b']) publish(id, { feeds: [feed, file] });
-  expect(host.refuses('a', 900)).toBeNull();
+  expect(host.files.refuses('a', 900)).toBeNull();
   await host.keepRecording('a', 'r', 'x'.repeat(900));
-  expect(host.refuses('a', 200)).toMatch(/files of one show/);
-  expect(host.refuses('b', 700)).toMatch(/all its shows/);
+  expect(host.files.refuses('a', 200)).toMatch(/files of one show/);
+  expect(host.files.refuses('b', 700)).toMatch(/all its shows/);
   const kept = (): string[] => readdirSync(folderOf('a')).filter((name) => name.endsWith('.recording'));
   expect(kept()).toHaveLength(1);
   publish('a');
-  expect([kept(), host.refuses('a', 900)]).toEqual([[], null]);
+  expect([kept(), host.files.refuses('a', 900)]).toEqual([[], null]);
 });
 
 test('files are for this account alone', () => {
@@ -241,13 +242,12 @@ describe('a show that nobody has opened for long', () => {
       expect(sleep()).toBe(false);
       now += 2 * DAY_MS;
       host.letSleep();
-      expect([sleep(), host.deskOf('a'), host.hasOutlet('outlet-a-0123456789')]).toEqual([true, null, true]);
+      expect([sleep(), host.running('a'), host.hasOutlet('outlet-a-0123456789')]).toEqual([true, null, true]);
       const started = performance.now();
       expect(open()).toBe(true);
       expect(performance.now() - started).toBeLessThan(2000);
-      expect([sleep(), host.deskOf('a') === null]).toEqual([false, false]);
-      const desk = host.desk('a', KEY);
-      expect(desk.found === 'show' ? desk.live.told.at(-1)?.says : null).toMatch(/had slept on the server/);
+      expect([sleep(), host.running('a') === null]).toEqual([false, false]);
+      expect(host.running('a')?.told.at(-1)?.says).toMatch(/had slept on the server/);
     }
   });
 
@@ -255,11 +255,11 @@ describe('a show that nobody has opened for long', () => {
     publish('a');
     const outlet = host.outlet('outlet-a-0123456789');
     const stream = { send: () => undefined, full: false, end: () => undefined };
-    outlet?.channel.add(stream);
+    const stop = outlet?.look(stream);
     now += 40 * DAY_MS;
     host.letSleep();
     expect(sleep()).toBe(false);
-    outlet?.channel.remove(stream);
+    stop?.();
     const event = {
       headers: { 'content-type': 'application/cloudevents+json' },
       body: JSON.stringify({
@@ -271,10 +271,10 @@ describe('a show that nobody has opened for long', () => {
         data: { viewer: { id: 'u', handle: 'u', name: 'U', roles: [] } },
       }),
     };
-    expect((await outlet?.live.receive('c', event))?.status).toBe(204);
+    expect((await outlet?.owner.feeds.receive('c', event))?.status).toBe(204);
     host.letSleep();
-    expect([outlet?.live.isOn, sleep()]).toEqual([true, false]);
-    outlet?.live.endSession();
+    expect([host.running('a')?.isOn, sleep()]).toEqual([true, false]);
+    await outlet?.owner.endSession();
     host.letSleep();
     expect(sleep()).toBe(true);
   });
@@ -284,7 +284,7 @@ describe('a show that nobody has opened for long', () => {
     now += 31 * DAY_MS;
     host.letSleep();
     await again({ sleepMs: 30 * DAY_MS });
-    expect([sleep(), host.deskOf('a')]).toEqual([true, null]);
+    expect([sleep(), host.running('a')]).toEqual([true, null]);
     expect(found('a')).toBe('show');
     await host.close();
     const file = join(folderOf('a'), 'show.json');

@@ -1,4 +1,4 @@
-import { later } from './later';
+import { later } from '@/server/later';
 
 /** Tells the engine the time when something will happen by time alone: an alert's end, a wait's end, the clock. */
 export class Ticks {

@@ -15,6 +15,7 @@ import { emptyShow } from '@/core/show/starter';
 import type { Show } from '@/core/show/show';
 import { seeded } from '@/server/standins/crowd/random';
 import { Day, FEEDS } from './bad-day';
+import { ownerOf } from './owner';
 
 /*
  * Twelve hours of three platforms, a minute a round: cut, repeated and reordered, the server killed every hour, midnight and the end of
@@ -105,7 +106,7 @@ test('twelve hours, a restart an hour, a change of the clock: every number on th
   expect(state.session?.startedAt).toBeLessThan(BEGINS + MINUTE);
 
   let log = '';
-  for await (const event of live.events(state.session?.id ?? '') ?? []) log += writeEventLine(event);
+  for await (const event of (await ownerOf(live).events(state.session?.id ?? '')) ?? []) log += writeEventLine(event);
   const file = join(folder, 'events.ndjson');
   writeFileSync(file, log);
   const counted = spawnSync(process.execPath, ['e2e/recount.mjs', file, '--zone', ZONE, '--now', String(state.now)], {

@@ -91,7 +91,7 @@ export function deskView(
   }
   return {
     session: state.session,
-    trouble: show.trouble,
+    trouble: show.room.problem,
     feeds,
     totals: state.totals,
     goals: [...state.goals.values()],

@@ -67,7 +67,7 @@ test('a rule says what is needed, what the sample becomes, and what it may do wi
   expect(screen.getByRole('status').textContent).toBe('This rule does not speak of the sample.');
 });
 
-test('the sheet for a field says what to tap, and lets what stands there be taken out', () => {
+test('the sheet for a field says what to tap, and lets what stands there be taken out', async () => {
   const onTakeOut = jest.fn();
   const rule = withTapped(newRule('chat'), 'text', ['event'], 'present');
   const { rerender } = render(
@@ -80,7 +80,7 @@ test('the sheet for a field says what to tap, and lets what stands there be take
       onClose={() => undefined}
     />,
   );
-  expect(screen.getByRole('dialog', { name: 'Tap the text' })).toBeTruthy();
+  expect(await screen.findByRole('dialog', { name: 'Tap the text' })).toBeTruthy();
   fireEvent.click(screen.getByRole('button', { name: 'Take it out' }));
   expect(onTakeOut).toHaveBeenCalledTimes(1);
   rerender(

@@ -56,14 +56,14 @@ test('a field says what is wrong with it', () => {
   expect(screen.getByRole('alert').textContent).toBe('A show needs a name.');
 });
 
-test('a sheet is a dialog with a name, and Escape closes it', () => {
+test('a sheet is a dialog with a name, and Escape closes it', async () => {
   const onClose = jest.fn();
   render(
     <Sheet title="Words" onClose={onClose}>
       <ViewerText text="inside" />
     </Sheet>,
   );
-  expect(screen.getByRole('dialog', { name: 'Words' }).textContent).toContain('inside');
+  expect((await screen.findByRole('dialog', { name: 'Words' })).textContent).toContain('inside');
   fireEvent.keyDown(screen.getByRole('dialog'), { key: 'Escape' });
   expect(onClose).toHaveBeenCalledTimes(1);
 });
@@ -76,7 +76,8 @@ test('a sheet takes the focus in, keeps it, and gives it back', async () => {
       <ViewerText text="inside" />
     </Sheet>,
   );
-  expect(document.activeElement).toBe(screen.getByRole('dialog'));
+  const dialog = await screen.findByRole('dialog');
+  expect(document.activeElement).toBe(dialog);
   // What lies below cannot be reached meanwhile, by a key or by a screen reader.
   expect(button.getAttribute('aria-hidden')).toBe('true');
   unmount();

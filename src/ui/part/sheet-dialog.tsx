@@ -1,7 +1,6 @@
 import * as Dialog from '@rn-primitives/dialog';
 import { useState } from 'react';
-import type { SheetProps } from './sheet';
-import { SHEET_LOOK, SHEETS, SheetBody, SheetHead } from './sheet-frame';
+import { SHEET_LOOK, SHEETS, SheetBody, SheetHead, type SheetProps } from './sheet-frame';
 
 /** A sheet as a dialog: Escape and a tap beside it close it, and the focus stays within. */
 export default function SheetDialog({ title, onClose, children }: SheetProps) {

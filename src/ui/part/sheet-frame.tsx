@@ -4,6 +4,13 @@ import X from 'lucide-react-native/icons/x';
 import { IconButton } from './button';
 import { Text } from './text';
 
+/** What a sheet is made of. */
+export interface SheetProps {
+  title: string;
+  onClose: () => void;
+  children: ReactNode;
+}
+
 /** The id of the element in which sheets come up. */
 export const SHEETS = 'sheets';
 

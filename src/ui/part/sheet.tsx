@@ -1,12 +1,6 @@
-import { lazy, Suspense, useEffect, useRef, type ReactNode } from 'react';
+import { lazy, Suspense, useEffect, useRef } from 'react';
 import { View } from 'react-native';
-import { SHEET_LOOK, SheetBody, SheetHead, SHEETS } from './sheet-frame';
-
-export interface SheetProps {
-  title: string;
-  onClose: () => void;
-  children: ReactNode;
-}
+import { SHEET_LOOK, SheetBody, SheetHead, SHEETS, type SheetProps } from './sheet-frame';
 
 const load = () => import('./sheet-dialog');
 const SheetDialog = lazy(load);

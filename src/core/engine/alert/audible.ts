@@ -11,6 +11,9 @@ export type Audible =
 /** The same at its time (ms, the engine's clock), which may be yet to come; or `hush`: all that is heard then ends. */
 export type AudibleAt = (Audible | { kind: 'hush' }) & { id: string; at: number };
 
+/** Words at their time. */
+export type SpeechAt = Extract<AudibleAt, { kind: 'speech' }>;
+
 /** `after`: ms from the alert's beginning. */
 export type Sound = Audible & { after: number };
 

@@ -2,20 +2,13 @@ import { existsSync, readdirSync, readFileSync, rmSync, statSync, utimesSync } f
 import { join } from 'node:path';
 import { z } from 'zod';
 import { readShowDocument } from '@/core/show/file';
-import type { Show } from '@/core/show/show';
+import type { Stored } from '@/server/door/shows';
 import { diskProblem, writeWhole } from './disk';
 
 /* A show as the server keeps it: its document, and the SHA-256 of the keys that look and act. */
 
 const sha256 = z.string().regex(/^[0-9a-f]{64}$/);
 const storedSchema = z.object({ show: z.unknown(), deskHash: sha256, outlets: z.record(sha256, z.string().max(100)) });
-
-export interface Stored {
-  show: Show;
-  deskHash: string;
-  /** Hash of an outlet's key → the outlet's id. */
-  outlets: Record<string, string>;
-}
 
 const fileOf = (folder: string): string => join(folder, 'show.json');
 const asleepFile = (folder: string): string => join(folder, 'asleep');

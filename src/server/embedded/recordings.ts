@@ -3,12 +3,13 @@ import { readdirSync, rmSync } from 'node:fs';
 import { readFile, rename, rm, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import type { Show } from '@/core/show/show';
-import { bytesIn } from './allowance';
+import type { KeptRecordings } from '@/server/door/shows';
+import { asNotKept, bytesIn } from './disk';
 
 const ENDING = '.recording';
 
 /** The recordings that a show's feeds play, in its folder. What no feed names any more is removed. */
-export class Recordings {
+export class Recordings implements KeptRecordings {
   constructor(private readonly folder: string) {}
 
   /** A feed's id comes from outside; as a file's name it is hashed, so that it can name no other. */
@@ -21,6 +22,9 @@ export class Recordings {
     try {
       await writeFile(partial, text, { mode: 0o600, flush: true });
       await rename(partial, this.file(feed));
+    } catch (error) {
+      // A fault of the disk: what was there is as it was.
+      throw asNotKept(error);
     } finally {
       await rm(partial, { force: true });
     }

@@ -4,13 +4,13 @@ import { rename, rm, writeFile } from 'node:fs/promises';
 import { join } from 'node:path';
 import { lookAt } from '@/core/media/look';
 import { mediaIdSchema, type Media } from '@/core/media/media';
-import { bytesIn } from './allowance';
 import { Turn } from '@/server/feed/turn';
-import { diskProblem, makeFolder } from './disk';
+import { bytesIn, diskProblem, makeFolder } from './disk';
+import type { KeptMedia } from '@/server/door/shows';
 import { removePartials } from './stored';
 
 /** The files of one show that its outlets need, by their ids. What the show does not name any more goes when it is published. */
-export class MediaStore {
+export class MediaStore implements KeptMedia {
   private readonly folder: string;
 
   constructor(show: string) {

@@ -1,6 +1,18 @@
-import { chmodSync, closeSync, fsyncSync, mkdirSync, openSync, renameSync, rmSync, writeFileSync } from 'node:fs';
+import {
+  chmodSync,
+  closeSync,
+  fsyncSync,
+  mkdirSync,
+  openSync,
+  readdirSync,
+  renameSync,
+  rmSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs';
 import { mkdir, open, rename } from 'node:fs/promises';
-import { dirname } from 'node:path';
+import { dirname, join } from 'node:path';
+import { NotKept } from '@/server/door/not-kept';
 
 /** Shows are for this account alone. */
 const FILE_MODE = 0o600;
@@ -95,4 +107,28 @@ export function diskProblem(error: unknown): string | null {
     default:
       return null;
   }
+}
+
+/** A fault of the disk as whoever is in front of the door is told of it; any other error as it is. */
+export function asNotKept(error: unknown): unknown {
+  const says = diskProblem(error);
+  return says === null ? error : new NotKept(says, error);
+}
+
+/** Does something that the disk may not take. Throws NotKept. */
+export function keeping<T>(write: () => T): T {
+  try {
+    return write();
+  } catch (error) {
+    // A fault of the disk gets its sentence; what is one of ours stays one.
+    throw asNotKept(error);
+  }
+}
+
+/** What the files directly in a folder come to, bytes. */
+export function bytesIn(folder: string, counts: (name: string) => boolean = () => true): number {
+  let bytes = 0;
+  for (const entry of readdirSync(folder, { withFileTypes: true }))
+    if (entry.isFile() && counts(entry.name)) bytes += statSync(join(folder, entry.name)).size;
+  return bytes;
 }

@@ -6,10 +6,11 @@ import { aLike, START } from '@/core/event/examples';
 import { takeIn } from '@/core/intake/intake';
 import { starterShow } from '@/core/show/starter';
 import { disk } from './disk';
-import { Journal } from './journal';
+import { readBack, snapshotFile } from './journal-files';
+import { journalsIn } from './journals-in-folder';
 import { snapshotApart, takeSnapshot } from './snapshot';
 import { SNAPSHOT_VERSION, snapshotText } from './snapshot-file';
-import { Runtime } from './runtime';
+import { Runtime } from '@/server/runtime/runtime';
 
 let folder: string;
 beforeEach(() => {
@@ -20,18 +21,21 @@ afterEach(() => rmSync(folder, { recursive: true, force: true }));
 const tick = (at: number): Input => ({ input: 'tick', at });
 
 test('what was written is read back, in order', async () => {
-  const journal = Journal.create(folder, [tick(1)]);
+  const journal = journalsIn(folder).create([tick(1)]);
   journal.append(tick(2));
   journal.append(tick(3));
   await journal.close();
-  expect(Journal.recover(folder, 1).recovered).toMatchObject({ snapshot: null, inputs: [tick(1), tick(2), tick(3)] });
+  expect(journalsIn(folder).recover(1).recovered).toMatchObject({
+    snapshot: null,
+    inputs: [tick(1), tick(2), tick(3)],
+  });
 });
 
 test('a line that a crash cut off is taken out, and what follows stands on a line of its own', async () => {
-  const first = Journal.create(folder, [tick(1)]);
+  const first = journalsIn(folder).create([tick(1)]);
   await first.close();
   appendFileSync(join(folder, '1.journal'), '{"input":"tick","a');
-  const { journal, recovered } = Journal.recover(folder, 1);
+  const { journal, recovered } = journalsIn(folder).recover(1);
   expect(recovered.inputs).toEqual([tick(1)]);
   journal.append(tick(2));
   await journal.close();
@@ -39,34 +43,36 @@ test('a line that a crash cut off is taken out, and what follows stands on a lin
 });
 
 test('a long line that was cut off leaves nothing behind a shorter one', async () => {
-  const first = Journal.create(folder, [tick(1)]);
+  const first = journalsIn(folder).create([tick(1)]);
   await first.close();
   appendFileSync(join(folder, '1.journal'), `{"input":"bad","text":"${'x'.repeat(200)}`);
-  const { journal } = Journal.recover(folder, 1);
+  const { journal } = journalsIn(folder).recover(1);
   journal.append(tick(2));
   await journal.close();
   expect(readFileSync(join(folder, '1.journal'), 'utf8')).toBe('{"input":"tick","at":1}\n{"input":"tick","at":2}\n');
 });
 
 test('only files count as journals, whatever else has such a name', async () => {
-  await Journal.create(folder, [tick(1)]).close();
+  await journalsIn(folder)
+    .create([tick(1)])
+    .close();
   mkdirSync(join(folder, '9.journal'));
   mkdirSync(join(folder, '1.snapshot'));
   writeFileSync(join(folder, '0.journal'), '');
-  expect(Journal.numbers(folder)).toEqual([1]);
-  expect(Journal.recover(folder, 1).recovered).toMatchObject({ snapshot: null, inputs: [tick(1)] });
+  expect(journalsIn(folder).numbers()).toEqual([1]);
+  expect(journalsIn(folder).recover(1).recovered).toMatchObject({ snapshot: null, inputs: [tick(1)] });
 });
 
 test('a line that the disk has spoilt is left out, and the rest is read', async () => {
-  const journal = Journal.create(folder, [tick(1)]);
+  const journal = journalsIn(folder).create([tick(1)]);
   await journal.close();
   appendFileSync(join(folder, '1.journal'), '\u0000\u0000garbage\n{"input":"tock","at":2}\n{"input":"tick","at":3}\n');
-  expect(Journal.recover(folder, 1).recovered.inputs).toEqual([tick(1), tick(3)]);
+  expect(journalsIn(folder).recover(1).recovered.inputs).toEqual([tick(1), tick(3)]);
 });
 
 test('a snapshot stands for the lines before it, and what comes back with it is what came without', async () => {
   const show = starterShow('kept');
-  const journal = Journal.create(folder, [
+  const journal = journalsIn(folder).create([
     { input: 'show', at: START, show },
     { input: 'begin', at: START, session: 's', feeds: {} },
   ]);
@@ -82,11 +88,11 @@ test('a snapshot stands for the lines before it, and what comes back with it is 
   const { bytes } = journal;
   journal.append(event('m3', START + 3));
   await journal.close();
-  const without = Runtime.readBack(show, Journal.readBack(folder, 1), () => Journal.readBack(folder, 1)).serialize();
+  const without = Runtime.readBack(show, readBack(folder, 1), () => readBack(folder, 1)).serialize();
   takeSnapshot(folder, 1, bytes);
-  const recovered = Journal.readBack(folder, 1);
+  const recovered = readBack(folder, 1);
   expect(recovered.inputs).toEqual([event('m3', START + 3)]);
-  const runtime = Runtime.readBack(show, recovered, () => Journal.readBack(folder, 1));
+  const runtime = Runtime.readBack(show, recovered, () => readBack(folder, 1));
   expect(runtime.serialize()).toEqual(without);
   expect(runtime.state.totals.likes).toBe(180);
   expect(runtime.positions.get('f')).toBe('m3');
@@ -97,25 +103,25 @@ test('a snapshot stands for the lines before it, and what comes back with it is 
 
 test('a snapshot taken in a process of its own is the same', async () => {
   const show = starterShow('apart');
-  const journal = Journal.create(folder, [
+  const journal = journalsIn(folder).create([
     { input: 'show', at: START, show },
     { input: 'begin', at: START, session: 's', feeds: {} },
   ]);
   await journal.close();
   await snapshotApart(folder, 1, journal.bytes).done;
-  const apart = readFileSync(Journal.snapshotFile(folder, 1), 'utf8');
+  const apart = readFileSync(snapshotFile(folder, 1), 'utf8');
   takeSnapshot(folder, 1, journal.bytes);
-  expect(readFileSync(Journal.snapshotFile(folder, 1), 'utf8')).toBe(apart);
+  expect(readFileSync(snapshotFile(folder, 1), 'utf8')).toBe(apart);
   // A process of its own takes its time to start on a machine that does much else.
 }, 30_000);
 
 test('a snapshot that is broken, or of more lines than there are, is not believed', async () => {
-  const journal = Journal.create(folder, [tick(1)]);
+  const journal = journalsIn(folder).create([tick(1)]);
   await journal.close();
   writeFileSync(join(folder, '1.snapshot'), '{"bytes":1,"con');
-  expect(Journal.recover(folder, 1).recovered).toMatchObject({ snapshot: null, inputs: [tick(1)] });
+  expect(journalsIn(folder).recover(1).recovered).toMatchObject({ snapshot: null, inputs: [tick(1)] });
   writeFileSync(join(folder, '1.snapshot'), '{"bytes":0,"content":{}}');
-  expect(Journal.recover(folder, 1).recovered).toMatchObject({ snapshot: null, inputs: [tick(1)] });
+  expect(journalsIn(folder).recover(1).recovered).toMatchObject({ snapshot: null, inputs: [tick(1)] });
   // A whole one, but for its version, or for one part of it.
   const runtime = Runtime.of(starterShow('kept')).serialize();
   for (const text of [
@@ -126,22 +132,22 @@ test('a snapshot that is broken, or of more lines than there are, is not believe
     }),
   ]) {
     writeFileSync(join(folder, '1.snapshot'), text);
-    expect(Journal.recover(folder, 1).recovered).toMatchObject({ snapshot: null, inputs: [tick(1)] });
+    expect(journalsIn(folder).recover(1).recovered).toMatchObject({ snapshot: null, inputs: [tick(1)] });
   }
   writeFileSync(join(folder, '1.snapshot'), snapshotText(1, runtime));
-  expect(Journal.recover(folder, 1).recovered.snapshot).toEqual(runtime);
+  expect(journalsIn(folder).recover(1).recovered.snapshot).toEqual(runtime);
   writeFileSync(join(folder, '1.snapshot'), snapshotText(999, runtime));
-  expect(Journal.recover(folder, 1).recovered.inputs).toEqual([tick(1)]);
+  expect(journalsIn(folder).recover(1).recovered.inputs).toEqual([tick(1)]);
 });
 
 test('written at once, nothing comes twice', async () => {
-  const journal = Journal.create(folder, []);
+  const journal = journalsIn(folder).create([]);
   for (let at = 1; at <= 200; at += 1) {
     journal.append(tick(at));
     if (at % 50 === 0) void journal.flush();
   }
   await journal.close();
-  expect([...Journal.read(folder, 1)].map(({ at }) => at).sort((a, b) => a - b)).toEqual(
+  expect([...journalsIn(folder).read(1)].map(({ at }) => at).sort((a, b) => a - b)).toEqual(
     Array.from({ length: 200 }, (_, n) => n + 1),
   );
 });
@@ -184,13 +190,13 @@ test('whatever is appended while lines are written, and whenever sessions are le
       await new Promise((resolve) => setTimeout(resolve, (serial += 1) % 4));
       return call(...args);
     };
-  const journal = Journal.create(folder, [tick(0)], {
+  const journal = journalsIn(folder, {
     open: slow(async (path) => {
       const file = await disk.open(path);
       return { write: slow(file.write), sync: slow(file.sync), truncate: slow(file.truncate), close: slow(file.close) };
     }),
     rename: slow(disk.rename),
-  });
+  }).create([tick(0)]);
   const expected: number[][] = [[0]];
   const flushed: Promise<boolean>[] = [];
   for (let n = 1; n <= 400; n += 1) {
@@ -206,7 +212,9 @@ test('whatever is appended while lines are written, and whenever sessions are le
   }
   expect(new Set(await Promise.all(flushed))).toEqual(new Set([true]));
   await journal.close();
-  expect(Journal.numbers(folder).map((number) => [...Journal.read(folder, number)].map(({ at }) => at))).toEqual(
-    expected,
-  );
+  expect(
+    journalsIn(folder)
+      .numbers()
+      .map((number) => [...journalsIn(folder).read(number)].map(({ at }) => at)),
+  ).toEqual(expected);
 });

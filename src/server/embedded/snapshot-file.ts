@@ -1,7 +1,7 @@
 import { savedStateSchema } from '@/core/session/saved';
 import { existsSync, readFileSync } from 'node:fs';
 import { z } from 'zod';
-import type { SavedRuntime } from './runtime';
+import type { SavedRuntime } from '@/server/runtime/runtime';
 
 /* A snapshot as a file: what the first bytes of a journal come to. It is never the truth, only quicker than the lines. */
 

@@ -1,38 +1,17 @@
-import {
-  closeSync,
-  createReadStream,
-  existsSync,
-  fdatasyncSync,
-  fstatSync,
-  openSync,
-  readdirSync,
-  readFileSync,
-  readSync,
-  renameSync,
-  rmSync,
-  writeSync,
-} from 'node:fs';
+import { createReadStream } from 'node:fs';
 import { join } from 'node:path';
 import { createInterface } from 'node:readline';
 import type { Input } from '@/core/session/input';
-import { readInputLine } from '@/core/file/inputs';
-import { disk as realDisk, diskProblem, type Disk, type DiskFile } from './disk';
-import { later } from './later';
-import { readSnapshot } from './snapshot-file';
-import type { SavedRuntime } from './runtime';
+import type { Journal, Recovered } from '@/server/door/journal';
+import { diskProblem, type Disk, type DiskFile } from './disk';
+import { later } from '@/server/later';
+import { journalFile, readBack, readLine } from './journal-files';
 
 /** How long lines are gathered before they are written and synced together, and after how long a failed write is tried again. */
 const GATHER_MS = 15;
 const RETRY_MS = 1000;
 /** While the disk takes nothing, so much waits (UTF-16 units); then feeds are left, and come back when there is room. */
 const MOST_WAITING = 64 << 20;
-
-/** What was read back: the snapshot, if there is one, the inputs that it does not hold, and how much of the file that is. */
-export interface Recovered {
-  snapshot: SavedRuntime | null;
-  inputs: Input[];
-  bytes: number;
-}
 
 /** One session's file, and what is not in it yet. */
 interface Part {
@@ -51,7 +30,7 @@ interface Part {
  * disk and not before; what cannot be written is tried again, and nothing newer comes before it. A line that was cut off by a crash is
  * taken out: the feed sends that message again, since its position is in the lines.
  */
-export class Journal {
+export class FileJournal implements Journal {
   /** Sessions that are not wholly on the disk, oldest first; the last one is the present one's. */
   private parts: Part[];
   private waitingUnits = 0;
@@ -60,112 +39,18 @@ export class Journal {
   private appended = 0;
   private onDisk = 0;
   /** A sentence while lines cannot be written. */
-  trouble: string | null = null;
-  /** Called when `trouble` has come or gone. */
+  problem: string | null = null;
+  /** Called when `problem` has come or gone. */
   changed: () => void = () => undefined;
   /** A session's file is whole and closed. */
   finished: (number: number) => void = () => undefined;
 
-  private constructor(
+  constructor(
     readonly folder: string,
     part: Pick<Part, 'number' | 'made' | 'bytes' | 'dirty'>,
     private readonly disk: Disk,
   ) {
     this.parts = [{ ...part, file: null, waiting: [] }];
-  }
-
-  static file(folder: string, number: number): string {
-    return join(folder, `${number}.journal`);
-  }
-
-  static snapshotFile(folder: string, number: number): string {
-    return join(folder, `${number}.snapshot`);
-  }
-
-  /** The numbers of the journals in a folder, oldest first. */
-  static numbers(folder: string): number[] {
-    if (!existsSync(folder)) return [];
-    return readdirSync(folder, { withFileTypes: true })
-      .filter((entry) => entry.isFile())
-      .map(({ name }) => /^([1-9]\d{0,8})\.journal$/.exec(name)?.[1])
-      .filter((n) => n !== undefined)
-      .map(Number)
-      .sort((a, b) => a - b);
-  }
-
-  /** A new journal behind the others in the folder, with its first inputs: it will be there with all of them, or not at all. */
-  static create(folder: string, first: readonly Input[], disk: Disk = realDisk): Journal {
-    const journal = new Journal(
-      folder,
-      { number: (Journal.numbers(folder).at(-1) ?? 0) + 1, made: false, bytes: 0, dirty: false },
-      disk,
-    );
-    for (const input of first) journal.append(input);
-    return journal;
-  }
-
-  /** Opens a journal to go on with it, and reads back what it holds. */
-  static recover(folder: string, number: number, disk: Disk = realDisk): { journal: Journal; recovered: Recovered } {
-    const recovered = Journal.readBack(folder, number);
-    // What lies behind the last whole line is cut off before the next one is written.
-    return {
-      journal: new Journal(folder, { number, made: true, bytes: recovered.bytes, dirty: true }, disk),
-      recovered,
-    };
-  }
-
-  /** Reads what the first `upTo` bytes of a journal hold, all of it if that is not said. What its snapshot holds is not read again. */
-  static readBack(folder: string, number: number, upTo?: number): Recovered {
-    const fd = openSync(Journal.file(folder, number), 'r');
-    try {
-      const size = Math.min(upTo ?? Infinity, fstatSync(fd).size);
-      const snapshot = readSnapshot(Journal.snapshotFile(folder, number), size);
-      const from = snapshot?.bytes ?? 0;
-      const buffer = Buffer.alloc(size - from);
-      for (let read = 0; read < buffer.length;) {
-        const got = readSync(fd, buffer, read, buffer.length - read, from + read);
-        if (got === 0) throw new Error('The journal has become shorter while it was read.');
-        read += got;
-      }
-      const whole = buffer.lastIndexOf(0x0a) + 1;
-      return { snapshot: snapshot?.content ?? null, inputs: [...inputsOf(buffer)], bytes: from + whole };
-    } finally {
-      closeSync(fd);
-    }
-  }
-
-  /** Every input of a journal. */
-  static read(folder: string, number: number): Iterable<Input> {
-    return inputsOf(readFileSync(Journal.file(folder, number)));
-  }
-
-  /** Writes a journal anew, line by line; its snapshot goes, since it holds the old lines. Nobody may have it open. Throws where the disk does not take it: then it is as it was. */
-  static rewrite(folder: string, number: number, change: (input: Input) => Input | null): void {
-    const partial = join(folder, `${number}.partial`);
-    try {
-      const fd = openSync(partial, 'w', 0o600);
-      try {
-        for (const input of Journal.read(folder, number)) {
-          const changed = change(input);
-          if (!changed) continue;
-          const bytes = Buffer.from(`${JSON.stringify(changed)}\n`);
-          for (let written = 0; written < bytes.length;) written += writeSync(fd, bytes, written);
-        }
-        fdatasyncSync(fd);
-      } finally {
-        closeSync(fd);
-      }
-      // The snapshot first: with the old lines it is right, with the new ones it is not.
-      rmSync(Journal.snapshotFile(folder, number), { force: true });
-      renameSync(partial, Journal.file(folder, number));
-    } finally {
-      rmSync(partial, { force: true });
-    }
-  }
-
-  static remove(folder: string, number: number): void {
-    rmSync(Journal.file(folder, number), { force: true });
-    rmSync(Journal.snapshotFile(folder, number), { force: true });
   }
 
   private get part(): Part {
@@ -191,7 +76,7 @@ export class Journal {
     this.part.waiting.push(line);
     this.waitingUnits += line.length;
     this.appended += 1;
-    this.stopTimer ??= later(this.trouble === null ? GATHER_MS : RETRY_MS, () => void this.flush());
+    this.stopTimer ??= later(this.problem === null ? GATHER_MS : RETRY_MS, () => void this.flush());
   }
 
   /** A new session: its file begins once all of those before it are whole, since only the newest is read for positions. */
@@ -217,7 +102,7 @@ export class Journal {
   private async write(): Promise<void> {
     this.stopTimer?.();
     this.stopTimer = null;
-    const before = this.trouble;
+    const before = this.problem;
     try {
       for (let [part] = this.parts; part; [part] = this.parts) {
         await this.writePart(part);
@@ -228,15 +113,15 @@ export class Journal {
         this.parts.shift();
         this.finished(part.number);
       }
-      this.trouble = null;
+      this.problem = null;
     } catch (error) {
       // A fault of the disk: what was not written stays where it was, and is tried again.
-      this.trouble = `The session cannot be written to the disk (${diskProblem(error) ?? (error instanceof Error ? error.message : 'for an unknown reason')}). It goes on, and nothing is lost while the server runs. Make room on the server’s disk.`;
+      this.problem = `The session cannot be written to the disk (${diskProblem(error) ?? (error instanceof Error ? error.message : 'for an unknown reason')}). It goes on, and nothing is lost while the server runs. Make room on the server’s disk.`;
       this.stopTimer ??= later(RETRY_MS, () => void this.flush());
     } finally {
       this.writing = null;
     }
-    if (this.trouble !== before) this.changed();
+    if (this.problem !== before) this.changed();
   }
 
   private async writePart(part: Part): Promise<void> {
@@ -253,7 +138,7 @@ export class Journal {
 
   /** Puts lines behind those that are on the disk. */
   private async writeBehind(part: Part, bytes: Buffer): Promise<void> {
-    const file = (part.file ??= await this.disk.open(Journal.file(this.folder, part.number)));
+    const file = (part.file ??= await this.disk.open(journalFile(this.folder, part.number)));
     // A full disk may have taken half of it: what is tried again must not stand behind half a line.
     if (part.dirty) await file.truncate(part.bytes);
     part.dirty = true;
@@ -274,7 +159,7 @@ export class Journal {
     } finally {
       await file.close();
     }
-    await this.disk.rename(partial, Journal.file(this.folder, part.number));
+    await this.disk.rename(partial, journalFile(this.folder, part.number));
     part.made = true;
     part.bytes = bytes.length;
   }
@@ -282,7 +167,7 @@ export class Journal {
   /** All of the present session, on the disk or not: what its state follows from. */
   history(): Recovered {
     const { number, made, bytes, waiting } = this.part;
-    const kept = made ? Journal.readBack(this.folder, number, bytes) : { snapshot: null, inputs: [], bytes: 0 };
+    const kept = made ? readBack(this.folder, number, bytes) : { snapshot: null, inputs: [], bytes: 0 };
     return { ...kept, inputs: [...kept.inputs, ...waiting.flatMap(readLine)] };
   }
 
@@ -293,7 +178,7 @@ export class Journal {
     const waiting = part ? [...part.waiting] : [];
     if (upTo > 0) {
       const lines = createInterface({
-        input: createReadStream(Journal.file(this.folder, number), { end: upTo - 1 }),
+        input: createReadStream(journalFile(this.folder, number), { end: upTo - 1 }),
         crlfDelay: Infinity,
       });
       for await (const line of lines) yield* readLine(line);
@@ -316,16 +201,4 @@ async function writeAll(file: DiskFile, bytes: Uint8Array, at: number): Promise<
     if (more === 0) throw new Error('the disk takes nothing more');
     written += more;
   }
-}
-
-/** The inputs of all whole lines. One line at a time: a long session's file is longer than a string can be. */
-function* inputsOf(bytes: Buffer): Generator<Input> {
-  for (let from = 0, to = bytes.indexOf(0x0a); to >= 0; from = to + 1, to = bytes.indexOf(0x0a, from))
-    yield* readLine(bytes.toString('utf8', from, to));
-}
-
-/** One line of the file; none when a fault of the disk has made it unreadable: a session with one event less is better than no server. */
-function readLine(line: string): Input[] {
-  const read = readInputLine(line);
-  return read ? [read] : [];
 }

@@ -1,23 +1,23 @@
 import { execFile } from 'node:child_process';
 import { constants, setPriority } from 'node:os';
 import { dirname, join } from 'node:path';
-import { Journal } from './journal';
+import { readBack, snapshotFile } from './journal-files';
 import { writeWhole } from './disk';
 import { snapshotText } from './snapshot-file';
-import { Runtime } from './runtime';
+import { Runtime } from '@/server/runtime/runtime';
 
 /**
  * Keeps what the first `bytes` of a journal come to, so that reading it back stays short. The lines are read from the disk on top of
  * the last snapshot: nothing of the running session is needed.
  */
 export function takeSnapshot(folder: string, number: number, bytes: number): void {
-  const reread = () => Journal.readBack(folder, number, bytes);
+  const reread = () => readBack(folder, number, bytes);
   const recovered = reread();
   const [first] = recovered.inputs;
   const show = recovered.snapshot?.state.show ?? (first?.input === 'show' ? first.show : null);
   if (!show) throw new Error('The journal does not begin with its show.');
   writeWhole(
-    Journal.snapshotFile(folder, number),
+    snapshotFile(folder, number),
     snapshotText(recovered.bytes, Runtime.readBack(show, recovered, reread).serialize()),
   );
 }
@@ -27,7 +27,7 @@ function program(): string[] {
   const [, own = ''] = process.argv;
   return own.endsWith('.mjs')
     ? [join(dirname(own), 'snapshot.mjs')]
-    : ['--import', 'tsx', join(process.cwd(), 'src/server/live/snapshot-main.ts')];
+    : ['--import', 'tsx', join(process.cwd(), 'src/server/embedded/snapshot-main.ts')];
 }
 
 /**

@@ -1,19 +1,14 @@
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { z } from 'zod';
-import { writeWhole } from './disk';
-import { feedSecretsSchema, type FeedSecrets } from '@/server/feed/secrets';
-
-/** By feed; and under ASKS what tellings of web addresses are signed with. */
-export const secretsSchema = z.record(z.string().max(100), feedSecretsSchema);
-export const ASKS = '#asks';
-export type Secrets = z.infer<typeof secretsSchema>;
+import { keeping, writeWhole } from './disk';
+import { ASKS, secretsSchema, type KeptSecrets, type Secrets } from '@/server/door/shows';
+import type { FeedSecrets } from '@/server/feed/secrets';
 
 /**
  * One show's feed secrets, in a file of their own that only this account may read: they are needed with every page closed, after a
  * restart. They are in no show document, no journal and no log.
  */
-export class Vault {
+export class Vault implements KeptSecrets {
   private secrets: Secrets;
 
   constructor(private readonly folder: string) {
@@ -41,7 +36,7 @@ export class Vault {
     );
     if (changed.length === 0) return [];
     // Kept only once it is on the disk: else it would be believed to be.
-    writeWhole(this.file, JSON.stringify(secrets));
+    keeping(() => writeWhole(this.file, JSON.stringify(secrets)));
     this.secrets = secrets;
     return changed;
   }

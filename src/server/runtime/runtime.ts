@@ -144,6 +144,17 @@ export class Runtime {
     if (ids.length >= 2 * RECENT) ids.splice(0, RECENT);
   }
 
+  /** Where a feed can be resumed, and what its room was there. */
+  placeOf(feed: string): { position: string | null; room: Room | null } {
+    return { position: this.positions.get(feed) ?? null, room: this.rooms.get(feed) ?? null };
+  }
+
+  /** Its place means nothing any more. */
+  forgetPlace(feed: string): void {
+    this.positions.delete(feed);
+    this.rooms.delete(feed);
+  }
+
   allIntakes(): Iterable<[string, IntakeState]> {
     return this.intakes;
   }

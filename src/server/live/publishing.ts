@@ -1,0 +1,100 @@
+import type { Show } from '@/core/show/show';
+import { notKeptSays } from '@/server/door/not-kept';
+import type { Bus } from '@/server/door/bus';
+import type { KeptShow, Secrets, Stored } from '@/server/door/shows';
+import { showHash, type Log } from '@/server/log';
+import type { Addresses } from './addresses';
+import { hashOf } from './key';
+import type { LiveShow } from './live-show';
+
+/** What came of publishing a show. `taken`: keys that belong to another show already; the browser makes new ones. */
+export type Published =
+  | { ok: true }
+  | { ok: false; status: 403 | 409 | 422 | 503 | 507; detail: string; taken?: { outlets: string[]; feeds: string[] } };
+
+/** What is said of a show whose files cannot be used. */
+export const brokenWords = (says: string): string =>
+  `The server cannot use what it has kept of this show: ${says.replace(/[.\s]+$/, '')}. Nothing of it was changed, and the show itself is safe in this browser. Ask whoever runs the server, or open the show as a copy.`;
+
+/** A show as a browser publishes it. */
+interface Given {
+  show: Show;
+  deskKey: string;
+  /** Outlet's id → its key. */
+  outletKeys: Readonly<Record<string, string>>;
+  secrets: Secrets;
+}
+
+interface Around {
+  may: 'owner' | 'new' | 'notYours' | { broken: string };
+  addresses: Addresses;
+  log: Log;
+}
+
+/** Looks whether a show may be published as it is given, and has it published: a new one, or one that is known. */
+export function publishing(
+  { may, addresses, log }: Around,
+  { show, deskKey, outletKeys, secrets }: Given,
+  publish: { anew: (stored: Stored) => Published; again: (stored: Stored) => Published },
+): Published {
+  if (typeof may === 'object') return { ok: false, status: 503, detail: brokenWords(may.broken) };
+  if (may === 'notYours')
+    return { ok: false, status: 403, detail: 'Another browser published this show with another key.' };
+  const known = new Set(show.outlets.map(({ id }) => id));
+  const keys = Object.entries(outletKeys)
+    .filter(([id]) => known.has(id))
+    .map(([id, key]): [string, string] => [hashOf(key), id]);
+  const taken = {
+    outlets: keys.filter(([hash]) => (addresses.outletOf(hash) ?? show.id) !== show.id).map(([, id]) => id),
+    feeds: Object.entries(secrets)
+      .filter(([, { inbox }]) => inbox !== '' && (addresses.showOfInbox(inbox) ?? show.id) !== show.id)
+      .map(([feed]) => feed),
+  };
+  if (taken.outlets.length > 0 || taken.feeds.length > 0)
+    return {
+      ok: false,
+      status: 409,
+      detail: 'An address of this show belongs to another show on this server already. New ones are needed.',
+      taken,
+    };
+  const stored: Stored = { show, deskHash: hashOf(deskKey), outlets: Object.fromEntries(keys) };
+  try {
+    return may === 'new' ? publish.anew(stored) : publish.again(stored);
+  } catch (error) {
+    // Something that is not kept has its sentence; anything else is a fault of ours, and is said as such.
+    const says = notKeptSays(error);
+    if (says === null) throw error;
+    log.error({ show: showHash(show.id), err: error }, 'A show could not be written.');
+    return {
+      ok: false,
+      status: 507,
+      detail: `The show cannot be kept on the server: ${says}. It stays in this browser and is sent again by itself.`,
+    };
+  }
+}
+
+/** A known show takes a change: its secrets, then its feeds, then its document; who may not look any more is let go. */
+export function publishChange(
+  { kept, live, bus }: { kept: KeptShow; live: LiveShow; bus: Bus },
+  stored: Stored,
+  secrets: Secrets,
+): Published {
+  const { show } = stored;
+  const before = kept.stored;
+  // Before the feeds are changed: a new one finds its secret there.
+  const renewed = kept.secrets.keep(secrets);
+  const changed = JSON.stringify(before.show) !== JSON.stringify(show);
+  const toRenew = renewed.filter((feed) => live.connections.get(feed) !== null);
+  if (changed && !live.publish(show))
+    return {
+      ok: false,
+      status: 422,
+      detail: 'The server cannot run the show as it now is. It goes on as it was before; take the last change back.',
+    };
+  kept.keep(stored);
+  if (changed) kept.tidy();
+  for (const hash of Object.keys(before.outlets)) if (!(hash in stored.outlets)) bus.endView(show.id, `outlet/${hash}`);
+  if (!changed) bus.refresh(show.id, 'desk');
+  for (const feed of toRenew) live.connections.renew(feed);
+  return { ok: true };
+}

@@ -1,0 +1,50 @@
+import type { Bus } from '@/server/door/bus';
+import type { KeptShow } from '@/server/door/shows';
+import type { PlatformAddresses } from '@/server/feed/connecting';
+import type { Outward } from '@/server/feed/outward';
+import type { Log } from '@/server/log';
+import { deskChannel, outletChannel } from './channels';
+import { LiveShow } from './live-show';
+import { ownerOf } from './owner';
+
+/** A show that runs, and how it is given up on the bus. */
+export interface Running {
+  live: LiveShow;
+  giveUp: () => void;
+}
+
+export interface RunningOptions {
+  bus: Bus;
+  addresses: PlatformAddresses;
+  /** Where this server is reached from outside, without a slash at the end. */
+  self: string;
+  outward: Outward;
+  log: Log;
+  /** So much its sessions may take, bytes. */
+  mostBytes: number;
+}
+
+/** Lets a show run, and owns it on the bus. Throws where its sessions cannot be read. */
+export function run(kept: KeptShow, { bus, addresses, self, outward, log, mostBytes }: RunningOptions): Running {
+  const { show } = kept.stored;
+  const live = new LiveShow(show, kept.journals, {
+    addresses,
+    outward,
+    log,
+    mostBytes,
+    secrets: (feed) => kept.secrets.of(feed),
+    inbox: (feed) => `${self}/in/${kept.secrets.of(feed).inbox}`,
+    asks: () => kept.secrets.asks,
+    recording: (feed) => kept.recordings.read(feed),
+  });
+  const watching = (outlet: string): number =>
+    Object.entries(kept.stored.outlets)
+      .filter(([, id]) => id === outlet)
+      .reduce((sum, [hash]) => sum + bus.looking(show.id, `outlet/${hash}`), 0);
+  const giveUp = bus.own(show.id, ownerOf(live), (name) => {
+    if (name === 'desk') return deskChannel(live, watching, log);
+    const outlet = kept.stored.outlets[name.slice('outlet/'.length)];
+    return outlet === undefined ? null : outletChannel(live, outlet, log);
+  });
+  return { live, giveUp };
+}
