@@ -120,7 +120,57 @@ module.exports = defineConfig([
       ],
     },
   },
+  // The server's three doors (docs/architecture.md): whoever runs shows knows the interfaces, and nothing of what stands behind them.
+  {
+    files: ['src/server/{live,http,feed,door,runtime}/**/*.ts'],
+    ignores: ['**/*.test.ts', '**/bad-day.ts'],
+    rules: {
+      'import/no-restricted-paths': [
+        'error',
+        {
+          zones: [
+            {
+              target: [
+                './src/server/live',
+                './src/server/http',
+                './src/server/feed',
+                './src/server/door',
+                './src/server/runtime',
+              ],
+              from: './src/server/embedded',
+              message: 'docs/architecture.md: what stands behind the three doors is known to main.ts alone.',
+            },
+          ],
+        },
+      ],
+    },
+  },
+  // Nothing but what stands behind the doors touches the disk for a show.
+  {
+    files: ['src/server/{live,feed,door,runtime}/**/*.ts'],
+    ignores: ['**/*.test.ts', '**/bad-day.ts'],
+    rules: {
+      'no-restricted-imports': [
+        'error',
+        forbidden([
+          '@/ui/*',
+          '@/app/*',
+          '@/outlet/*',
+          '@/worker/*',
+          'react',
+          'react-native',
+          'fs',
+          'fs/*',
+          'node:fs',
+          'node:fs/*',
+        ]),
+      ],
+    },
+  },
   // What a test says in one place may be long; what it needs may be many things.
-  { files: ['**/*.test.{ts,tsx}'], rules: { 'max-lines-per-function': 'off', 'max-params': 'off' } },
+  {
+    files: ['**/*.test.{ts,tsx}', '**/*.contract.ts'],
+    rules: { 'max-lines-per-function': 'off', 'max-params': 'off' },
+  },
   ...exceptions,
 ]);
