@@ -68,7 +68,7 @@ export interface QueueView {
 /** Everything that the app shows of a running show. Sections are sent when they change; `happened` and `marks` only what is new. */
 export interface DeskView {
   session: { id: string; startedAt: number; endedAt: number | null } | null;
-  trouble: string | null;
+  problem: string | null;
   feeds: Record<string, FeedView>;
   totals: Totals;
   goals: GoalState[];
@@ -92,7 +92,7 @@ export interface DeskView {
   /** What could not be shown in time, newest last. */
   lines: Line[];
   /** How the latest tellings of web addresses came out, newest last. */
-  told: { id: string; at: number; host: string; trouble: string | null }[];
+  told: { id: string; at: number; host: string; problem: string | null }[];
   /** What went wrong, newest last. */
   notices: Notice[];
   /** Pieces that a cue has taken away. */

@@ -6,7 +6,7 @@ import type { Reading } from '@/core/intake/received';
 import { readBrindle } from '@/core/platform/brindle';
 import { readCloudEvent } from '@/core/platform/cloud-events';
 import type { Origin } from '@/core/platform/sse-message';
-import { bad, unusable } from '@/core/platform/reading';
+import { rejected, unusable } from '@/core/platform/reading';
 import { readEventLine } from './events';
 import { plainCell, writeTable } from './csv';
 import type { RecordingFormat } from '@/core/platform/recording-format';
@@ -94,7 +94,7 @@ function readCsv(text: string): Recorded[] {
   if (!meta.fields?.includes('kind'))
     return [
       {
-        reading: bad('The table has no column "kind": its first line must name the columns.'),
+        reading: rejected('The table has no column "kind": its first line must name the columns.'),
         raw: text.slice(0, 500),
       },
     ];
@@ -114,7 +114,7 @@ function readCsv(text: string): Recorded[] {
     if (values.kind === 'chat') values.text ??= '';
     const parsed = streamEventSchema.safeParse(values);
     return {
-      reading: parsed.success ? { kind: 'heard', heard: { event: parsed.data } } : bad(unusable('line', parsed.error)),
+      reading: parsed.success ? { kind: 'heard', heard: { event: parsed.data } } : rejected(unusable('line', parsed.error)),
       raw: JSON.stringify(row),
     };
   });
@@ -129,7 +129,7 @@ function readLines(text: string, read: (line: string) => Reading[]): Recorded[] 
 
 const eventLine = (line: string): Reading => {
   const read = readEventLine(line);
-  return read.ok ? { kind: 'heard', heard: { event: read.event } } : bad(read.reason);
+  return read.ok ? { kind: 'heard', heard: { event: read.event } } : rejected(read.reason);
 };
 
 /** One line of NDJSON, or one of a batch, as a CloudEvent. */
@@ -137,7 +137,7 @@ export function cloudEventLine(line: string, origin: Origin): Reading[] {
   try {
     return readCloudEvent(JSON.parse(line), origin, null);
   } catch {
-    return [bad('The line is not whole: its JSON cannot be read.')];
+    return [rejected('The line is not whole: its JSON cannot be read.')];
   }
 }
 
@@ -147,7 +147,7 @@ function readCloudEvents(text: string, origin: Origin): Recorded[] {
       readCloudEvent(json, origin, null).map((reading) => ({ reading, raw: JSON.stringify(json) ?? '' })),
     );
   } catch {
-    return [{ reading: bad('The batch is not whole: its JSON cannot be read.'), raw: text.slice(0, 500) }];
+    return [{ reading: rejected('The batch is not whole: its JSON cannot be read.'), raw: text.slice(0, 500) }];
   }
 }
 
@@ -192,7 +192,7 @@ export function* recordingParts(text: string, as: RecordingFormat, feed: string)
     if (text.length > MOST_AT_ONCE)
       yield [
         {
-          reading: bad(
+          reading: rejected(
             `The recording is ${text.length.toLocaleString('en')} characters long; a table, or a list in one piece, may have ${MOST_AT_ONCE.toLocaleString('en')}. Save it line by line (NDJSON).`,
           ),
           raw: '',

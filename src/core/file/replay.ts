@@ -150,9 +150,9 @@ export class Replay {
     const { totals, derived, goals, problems, show } = this.state;
     let bad = 0;
     let lost = 0;
-    for (const trouble of problems.values()) {
-      bad += trouble.badCount;
-      lost += trouble.lost;
+    for (const problem of problems.values()) {
+      bad += problem.badCount;
+      lost += problem.lost;
     }
     // What plays or waits at the end stands as it is planned.
     const waiting = [...this.state.queues.values()].flatMap((queue) => queue.list());

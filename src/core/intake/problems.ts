@@ -30,12 +30,12 @@ export interface FeedProblems {
 export const noProblems = (): FeedProblems => ({ badCount: 0, bad: [], lost: 0, gaps: [], duplicates: 0 });
 
 /** Counts a refused message and keeps its beginning; the oldest of more than KEPT_REJECTED goes. */
-export function noteRejected(trouble: FeedProblems, at: number, reason: string, text: string): void {
-  trouble.badCount += 1;
-  pushKept(trouble.bad, { at, reason, text: text.slice(0, KEPT_TEXT) }, KEPT_REJECTED);
+export function noteRejected(problem: FeedProblems, at: number, reason: string, text: string): void {
+  problem.badCount += 1;
+  pushKept(problem.bad, { at, reason, text: text.slice(0, KEPT_TEXT) }, KEPT_REJECTED);
 }
 
-export function noteGap(trouble: FeedProblems, from: number | null, at: number, lost: number | null): void {
-  trouble.lost += lost ?? 0;
-  pushKept(trouble.gaps, { from, at, lost }, KEPT_REJECTED);
+export function noteGap(problem: FeedProblems, from: number | null, at: number, lost: number | null): void {
+  problem.lost += lost ?? 0;
+  pushKept(problem.gaps, { from, at, lost }, KEPT_REJECTED);
 }

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { cleanText } from '@/core/event/viewer';
 import type { Reading } from '@/core/intake/received';
 import type { Origin } from './sse-message';
-import { bad, unusable, viewerFrom } from './reading';
+import { rejected, unusable, viewerFrom } from './reading';
 
 /* Activity Streams 2.0 by POST: Follow, Like, Announce, and Create of a Note (W3C, Activity Vocabulary). */
 
@@ -46,13 +46,13 @@ const typesOf = (type: string | string[] | null | undefined): string[] =>
  */
 export function readActivity(json: unknown, { feed, seenAt }: Origin, fallbackId: string): Reading {
   const parsed = activitySchema.safeParse(json);
-  if (!parsed.success) return bad(unusable('activity', parsed.error));
+  if (!parsed.success) return rejected(unusable('activity', parsed.error));
   const { type, id, actor, object, published } = parsed.data;
   const known = typesOf(type).find(isKind);
   if (!known)
-    return bad(`Gavirn reads Follow, Like, Announce and Create; this is "${typesOf(type).join(', ').slice(0, 80)}".`);
+    return rejected(`Gavirn reads Follow, Like, Announce and Create; this is "${typesOf(type).join(', ').slice(0, 80)}".`);
   const who = actorOf(actor);
-  if (!who) return bad('The activity does not say who did it.');
+  if (!who) return rejected('The activity does not say who did it.');
   const at = published ? Date.parse(published) : (seenAt ?? 0);
   const base = {
     id: (id || fallbackId).slice(-300),
@@ -72,7 +72,7 @@ export function readActivity(json: unknown, { feed, seenAt }: Origin, fallbackId
     case 'chat': {
       const note =
         typeof object === 'object' && object !== null && typesOf(object.type).includes('Note') ? object : null;
-      if (!note || note.content == null) return bad('What was created is no Note with content.');
+      if (!note || note.content == null) return rejected('What was created is no Note with content.');
       return { kind: 'heard', heard: { event: { ...base, kind, text: cleanText(plain(note.content), 2000) } } };
     }
   }

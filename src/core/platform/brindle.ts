@@ -3,7 +3,7 @@ import { cleanText, type Viewer } from '@/core/event/viewer';
 import type { StreamEvent } from '@/core/event/event';
 import type { Reading } from '@/core/intake/received';
 import type { SseMessage, Origin } from './sse-message';
-import { bad, readJson, unusable, viewerFrom } from './reading';
+import { rejected, readJson, unusable, viewerFrom } from './reading';
 
 /*
  * Brindle's messages (docs/brindle.md) become events. One message is one event; what is cumulative on the wire (streak counts, the
@@ -71,12 +71,12 @@ export const brindleKinds = ['like', 'gift', 'follow', 'chat', 'share', 'subscri
  */
 export function readBrindle(frame: SseMessage, origin: Origin): Reading {
   if (!Object.hasOwn(wire, frame.event))
-    return bad(`Brindle sent a kind of message that Gavirn does not know: "${frame.event.slice(0, 40)}".`);
+    return rejected(`Brindle sent a kind of message that Gavirn does not know: "${frame.event.slice(0, 40)}".`);
   const name = frame.event as keyof Wire;
   const json = readJson(frame.data);
-  if (!json.ok) return bad(json.reason);
+  if (!json.ok) return rejected(json.reason);
   const parsed = readers[name].safeParse(json.json);
-  if (!parsed.success) return bad(unusable(`${name} message`, parsed.error));
+  if (!parsed.success) return rejected(unusable(`${name} message`, parsed.error));
   return toReading(name, parsed.data as Wire[keyof Wire], frame, origin);
 }
 

@@ -3,7 +3,7 @@ import { streamEventSchema, type StreamEvent } from '@/core/event/event';
 import type { Reading } from '@/core/intake/received';
 import { MAX_MESSAGE, type Origin } from './sse-message';
 import type { Mapper } from './mapping';
-import { bad, readJson, unusable } from './reading';
+import { rejected, readJson, unusable } from './reading';
 
 /* CloudEvents 1.0 over HTTP, both ways: HTTP Protocol Binding 1.0.2, JSON Event Format 1.0.2. */
 
@@ -98,12 +98,12 @@ function headerValue(value: string): string {
 /** Reads one CloudEvent: ours as what it was, any other through the feed's rules, if it has some. */
 export function readCloudEvent(json: unknown, origin: Origin, mapper: Mapper | null): Reading[] {
   const parsed = cloudEventSchema.safeParse(json);
-  if (!parsed.success) return [bad(unusable('CloudEvent', parsed.error))];
+  if (!parsed.success) return [rejected(unusable('CloudEvent', parsed.error))];
   const { id, source, type, time, data } = parsed.data;
   // An event is told apart by its source and id together.
   const own = `${source}#${id}`.slice(-300);
   if (!type.startsWith(TYPE)) {
-    if (!mapper) return [bad(`The CloudEvent is of the type "${type.slice(0, 80)}", for which this feed has no rule.`)];
+    if (!mapper) return [rejected(`The CloudEvent is of the type "${type.slice(0, 80)}", for which this feed has no rule.`)];
     return mapper.read(json, origin, own);
   }
   const at = time ? Date.parse(time) : (origin.seenAt ?? 0);
@@ -116,5 +116,5 @@ export function readCloudEvent(json: unknown, origin: Origin, mapper: Mapper | n
     at,
     ...(origin.seenAt === null ? {} : { seenAt: origin.seenAt }),
   });
-  return [event.success ? { kind: 'heard', heard: { event: event.data } } : bad(unusable('CloudEvent', event.error))];
+  return [event.success ? { kind: 'heard', heard: { event: event.data } } : rejected(unusable('CloudEvent', event.error))];
 }

@@ -6,25 +6,25 @@ export const FEED_STATES = {
   reconnecting: {
     word: 'reconnecting',
     sentence: 'The connection was lost. Reconnecting by itself; what happens meanwhile is caught up.',
-    mood: 'trouble',
+    mood: 'problem',
   },
   notFound: {
     word: 'not found',
     sentence: 'Cannot find this handle. Check the spelling against your profile’s address.',
-    mood: 'trouble',
+    mood: 'problem',
   },
   stopped: { word: 'stopped', sentence: 'Stopped by you. Nothing arrives until you start it.', mood: 'waiting' },
   faulty: {
     word: 'switched off',
     sentence:
       'Three messages from here could not be worked with within a minute, so Gavirn switched this feed off. Stop it and start it again to try anew.',
-    mood: 'trouble',
+    mood: 'problem',
   },
   full: {
     word: 'no room',
     sentence:
       'The server has no room to keep what arrives, so nothing more is taken in. It goes on by itself once there is room.',
-    mood: 'trouble',
+    mood: 'problem',
   },
 } as const;
 

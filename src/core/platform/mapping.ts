@@ -7,7 +7,7 @@ import type { Origin } from './sse-message';
 import { selector, type Select } from './json-path';
 import { MOST_NODES, TooMuch, type Budget } from './json-path-query';
 import { NO_PATTERNS, type Patterns } from './patterns';
-import { bad, viewerFrom } from './reading';
+import { rejected, viewerFrom } from './reading';
 
 /* Any other platform: rules say which message is which kind of event, and where in it each field stands. */
 
@@ -239,12 +239,12 @@ export function mapper(mapping: Mapping, patterns: Patterns = NO_PATTERNS): Mapp
               origin,
               rule.each ? `${fallbackId}#${n}` : fallbackId,
             );
-            readings.push(made.event ? { kind: 'heard', heard: { event: made.event } } : bad(made.reason));
+            readings.push(made.event ? { kind: 'heard', heard: { event: made.event } } : rejected(made.reason));
           });
         }
       } catch (error) {
         if (!(error instanceof TooMuch)) throw error;
-        readings.push(bad(TOO_MUCH));
+        readings.push(rejected(TOO_MUCH));
       }
       return readings;
     },

@@ -5,7 +5,7 @@ import type { StreamEvent } from '@/core/event/event';
 import type { Reading } from '@/core/intake/received';
 import { MAX_MESSAGE, type Origin } from './sse-message';
 import { parseIrc } from './irc';
-import { bad, readJson, unusable, viewerFrom } from './reading';
+import { rejected, readJson, unusable, viewerFrom } from './reading';
 
 /* Oxbow's chat (IRC with tags) and its webhooks become events (docs/oxbow.md). Both name a viewer by the account, so that who chats and who tips is one. */
 
@@ -27,11 +27,11 @@ const rolesOf = (badges: readonly string[]): string[] => badges.map((badge) => B
  */
 export function readOxbowChat(line: string, { feed, seenAt }: Origin): Reading | null {
   if (line.length > MAX_MESSAGE)
-    return bad(
+    return rejected(
       `The line is ${line.length.toLocaleString('en')} characters long; no more than ${MAX_MESSAGE.toLocaleString('en')} are read.`,
     );
   const message = parseIrc(line);
-  if (!message) return bad('The line is no IRC message.');
+  if (!message) return rejected('The line is no IRC message.');
   if (message.command !== 'PRIVMSG') return null;
   const {
     tags,
@@ -40,10 +40,10 @@ export function readOxbowChat(line: string, { feed, seenAt }: Origin): Reading |
   } = message;
   const at = Date.parse(tags.time ?? '');
   const account = tags.account || prefix?.nick;
-  if (!tags.id || tags.id.length > 200) return bad('The chat line has no usable "id" tag.');
-  if (!Number.isFinite(at) || at < 0) return bad('The chat line has no usable "time" tag.');
-  if (!account || account.length > 200) return bad('The chat line does not say who wrote it.');
-  if (text === undefined) return bad('The chat line has no text.');
+  if (!tags.id || tags.id.length > 200) return rejected('The chat line has no usable "id" tag.');
+  if (!Number.isFinite(at) || at < 0) return rejected('The chat line has no usable "time" tag.');
+  if (!account || account.length > 200) return rejected('The chat line does not say who wrote it.');
+  if (text === undefined) return rejected('The chat line has no text.');
   const badges = (tags.badges ?? '')
     .split(',')
     .map((badge) => badge.split('/')[0] ?? '')
@@ -113,19 +113,19 @@ export interface Hook {
 /** Reads one of Oxbow's webhooks; its id is the event's, since a hook that is tried again keeps it. */
 export function readOxbowHook({ id, body }: Hook, { feed, seenAt }: Origin): Reading {
   const text = readJson(body, MAX_MESSAGE * 16);
-  if (!text.ok) return bad(text.reason);
+  if (!text.ok) return rejected(text.reason);
   const read = envelope.safeParse(text.json);
-  if (!read.success) return bad(unusable('webhook', read.error));
-  if (id === '' || id.length > 250) return bad('The webhook has no usable "webhook-id".');
+  if (!read.success) return rejected(unusable('webhook', read.error));
+  if (id === '' || id.length > 250) return rejected('The webhook has no usable "webhook-id".');
   const { type } = read.data;
-  if (!isType(type)) return bad(`Oxbow sent a kind of message that Gavirn does not know: "${type.slice(0, 40)}".`);
+  if (!isType(type)) return rejected(`Oxbow sent a kind of message that Gavirn does not know: "${type.slice(0, 40)}".`);
   const data = bodies[type].safeParse(read.data.data);
-  if (!data.success) return bad(unusable(`${type} webhook`, data.error));
+  if (!data.success) return rejected(unusable(`${type} webhook`, data.error));
   const at = Date.parse(read.data.timestamp);
   const event = toEvent(type, data.data as Bodies[keyof Bodies], { id, feed, at, seenAt: seenAt ?? at });
   return event
     ? { kind: 'heard', heard: { event } }
-    : bad('The tip’s amount cannot be read, or its currency is none of ISO 4217.');
+    : rejected('The tip’s amount cannot be read, or its currency is none of ISO 4217.');
 }
 
 const isType = (type: string): type is keyof Bodies => Object.hasOwn(bodies, type);

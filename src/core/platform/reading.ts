@@ -5,7 +5,7 @@ import { MAX_MESSAGE } from './sse-message';
 
 /* What every adapter does alike: refuse what is too long, is no JSON, or has not the form it should have. None of it ever throws. */
 
-export const bad = (reason: string): Reading => ({ kind: 'bad', reason });
+export const rejected = (reason: string): Reading => ({ kind: 'bad', reason });
 
 /** Lists and objects lie no deeper in each other, in any text but a short one: what walks them must not run out of stack. */
 export const MOST_DEPTH = 100;

@@ -4,7 +4,7 @@ import { cleanText } from '@/core/event/viewer';
 import type { StreamEvent } from '@/core/event/event';
 import type { Reading } from '@/core/intake/received';
 import { MAX_MESSAGE, type Origin } from './sse-message';
-import { bad, readJson, unusable, viewerFrom } from './reading';
+import { rejected, readJson, unusable, viewerFrom } from './reading';
 
 /* Tarn's pages of activity become events (docs/tarn.md). Hearts and followers are only counted, for nobody in particular. */
 
@@ -83,7 +83,7 @@ export function readTarn(
   if (stateChanged && room.state === 'live') heard(roomEvent);
   for (const { item, raw } of read) {
     if (item.success) readings.push({ reading: itemReading(item.data, feed, seenAt), raw });
-    else readings.push({ reading: bad(unusable('item', item.error)), raw: raw.slice(0, 5000) });
+    else readings.push({ reading: rejected(unusable('item', item.error)), raw: raw.slice(0, 5000) });
   }
   if (room.hearts != null)
     readings.push({ reading: { kind: 'counter', counter: 'like', value: room.hearts, at }, raw: '' });
@@ -119,7 +119,7 @@ function itemReading(item: Item, feed: string, seenAt: number | null): Reading {
       };
     case 'sticker': {
       const amountMinor = microsToMinor(item.amountMicros, item.currency);
-      if (amountMinor === null) return bad(`The sticker’s currency "${item.currency}" is none of ISO 4217.`);
+      if (amountMinor === null) return rejected(`The sticker’s currency "${item.currency}" is none of ISO 4217.`);
       return { kind: 'heard', heard: { event: { ...base, kind: 'tip', amountMinor, currency: item.currency } } };
     }
   }

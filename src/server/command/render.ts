@@ -202,8 +202,8 @@ async function clip(plan: Plan, from: number, to: number, fps: number): Promise<
     ],
     { stdio: ['pipe', 'ignore', 'pipe'] },
   );
-  let trouble = '';
-  ffmpeg.stderr.on('data', (part: Buffer) => (trouble += part.toString()));
+  let problem = '';
+  ffmpeg.stderr.on('data', (part: Buffer) => (problem += part.toString()));
   const ended = new Promise<number | null>((resolve) => {
     ffmpeg.on('error', () => resolve(null));
     ffmpeg.on('close', (code) => resolve(code ?? 1));
@@ -231,7 +231,7 @@ async function clip(plan: Plan, from: number, to: number, fps: number): Promise<
     return refuse('ffmpeg is not installed: it makes the clip out of the frames. On Debian: apt-get install ffmpeg.');
   return code === 0
     ? 0
-    : refuse(`ffmpeg could not make ${out}: ${trouble.trim().split('\n').at(-1) ?? 'it gives no reason'}.`);
+    : refuse(`ffmpeg could not make ${out}: ${problem.trim().split('\n').at(-1) ?? 'it gives no reason'}.`);
 }
 
 /** Pictures as data URLs, drawn anew as PNG. */

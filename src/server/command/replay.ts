@@ -11,7 +11,7 @@ import { Replay, REPLAY_FEED } from '@/core/file/replay';
 import type { Reading } from '@/core/intake/received';
 import { mapper, mappingSchema, type Mapper } from '@/core/platform/mapping';
 import { readOxbowChat, readOxbowHook } from '@/core/platform/oxbow';
-import { bad, readJson } from '@/core/platform/reading';
+import { rejected, readJson } from '@/core/platform/reading';
 import { readTarn } from '@/core/platform/tarn';
 import { readShow } from '@/core/show/file';
 import { plainly, starterShow } from '@/core/show/starter';
@@ -51,7 +51,7 @@ export async function replay(args: readonly string[]): Promise<number> {
       .digest('hex'),
   );
   process.stdout.write(`${JSON.stringify(summary)}\n`);
-  for (const { reason } of [...run.state.problems.values()].flatMap((trouble) => trouble.bad))
+  for (const { reason } of [...run.state.problems.values()].flatMap((problem) => problem.bad))
     process.stderr.write(`bad message: ${reason}\n`);
   return 0;
 }
@@ -113,14 +113,14 @@ const READERS: Record<Format, Read> = {
   events: eachLine((line) => {
     // Its counts are differences already, so that only "once" is left to be done.
     const read = readEventLine(line);
-    return [read.ok ? { kind: 'heard', heard: { event: read.event } } : bad(read.reason)];
+    return [read.ok ? { kind: 'heard', heard: { event: read.event } } : rejected(read.reason)];
   }),
   oxbow: eachLine(oxbowLine),
   tarn: (file, run) => {
     let last: { state: string; watching: number | null } | null = null;
     return eachLine((line) => {
       const page = readTarn(line, ORIGIN, last);
-      if (!page.ok) return [bad(page.reason)];
+      if (!page.ok) return [rejected(page.reason)];
       last = page.room ?? last;
       return page.readings.map(({ reading }) => reading);
     })(file, run, null);
@@ -136,7 +136,7 @@ const READERS: Record<Format, Read> = {
     return eachLine((line) => {
       at += 1;
       const json = readJson(line);
-      return json.ok ? (rules?.read(json.json, ORIGIN, `line ${at}`) ?? []) : [bad(json.reason)];
+      return json.ok ? (rules?.read(json.json, ORIGIN, `line ${at}`) ?? []) : [rejected(json.reason)];
     })(file, run, null);
   },
   csv: async (file, run) => {
@@ -162,7 +162,7 @@ const oxbowLineSchema = z.union([
 function oxbowLine(line: string): Reading[] {
   const json = readJson(line, 1 << 21);
   const parsed = json.ok ? oxbowLineSchema.safeParse(json.json) : null;
-  if (!parsed?.success) return [bad('The line is neither {"irc":"…"} nor {"id":"…","timestamp":"…","body":…}.')];
+  if (!parsed?.success) return [rejected('The line is neither {"irc":"…"} nor {"id":"…","timestamp":"…","body":…}.')];
   if ('irc' in parsed.data) {
     const reading = readOxbowChat(parsed.data.irc, ORIGIN);
     return reading ? [reading] : [];

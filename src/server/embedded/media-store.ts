@@ -50,9 +50,9 @@ export class MediaStore implements KeptMedia {
     } catch (error) {
       // What half of it has been written goes; the browser sends it again.
       await rm(partial, { force: true });
-      const trouble = diskProblem(error);
-      if (trouble === null) throw error;
-      return `The server cannot keep it: ${trouble}.`;
+      const problem = diskProblem(error);
+      if (problem === null) throw error;
+      return `The server cannot keep it: ${problem}.`;
     }
     return null;
   }

@@ -5,7 +5,7 @@ import type { Reading } from '@/core/intake/received';
 import type { FeedState } from '@/core/platform/feed-state';
 import { tellsRoom } from '@/core/platform';
 import { mapper } from '@/core/platform/mapping';
-import { bad, readJson } from '@/core/platform/reading';
+import { rejected, readJson } from '@/core/platform/reading';
 import { backoff } from './backoff';
 import { boundedText } from './bounded';
 import { keepOn, type CheckStep, type FeedClient, type Room } from './client';
@@ -34,7 +34,7 @@ export const connectMapped: Connect<'mapped'> = (connecting) => {
   const rules = mapper({ rules: feed.rules }, linearPatterns());
   const read = (text: string, fallbackId: string): Reading[] => {
     const json = readJson(text, MOST_BYTES);
-    return json.ok ? rules.read(json.json, { feed: feed.id, seenAt: now() }, fallbackId) : [bad(json.reason)];
+    return json.ok ? rules.read(json.json, { feed: feed.id, seenAt: now() }, fallbackId) : [rejected(json.reason)];
   };
   switch (feed.source.transport) {
     case 'sse': {
@@ -170,7 +170,7 @@ class MappedClient implements FeedClient {
     } catch (error) {
       // Adapters never throw, whatever comes: where one does, the fault is ours, and this message is all that it costs.
       this.connecting.listener.onFault(error);
-      return [bad('Gavirn could not read this message.')];
+      return [rejected('Gavirn could not read this message.')];
     }
   }
 

@@ -4,7 +4,7 @@ import type { FeedState } from '@/core/platform/feed-state';
 import { backoff } from './backoff';
 import type { SseMessage } from '@/core/platform/sse-message';
 import { Turn } from './turn';
-import { bad } from '@/core/platform/reading';
+import { rejected } from '@/core/platform/reading';
 import { ConnectionLost, pieces } from './bounded';
 import { keepOn, type CheckStep, type FeedClient, type FeedListener, type Room } from './client';
 import { retryAfterMs } from './retry-after';
@@ -153,7 +153,7 @@ export class SseClient implements FeedClient {
     } catch (error) {
       // Adapters never throw, whatever comes: where one does, the fault is ours, and this message is all that it costs.
       listener.onFault(error);
-      readings = [bad('Gavirn could not read this message.')];
+      readings = [rejected('Gavirn could not read this message.')];
     }
     for (const reading of readings) listener.onReading(reading, data, frame.id.slice(0, 200));
   }

@@ -40,7 +40,7 @@ export function feeds(host: ShowHost, withShow: (req: Request, res: Response) =>
   });
 
   /** Everything that is kept of a feed's problems, for its page. */
-  router.get('/:feed/trouble', async (req, res) => {
+  router.get('/:feed/problems', async (req, res) => {
     const report = await ask(req, res, (show) => show.report(feedOf(req)));
     if (report) res.json(report);
   });

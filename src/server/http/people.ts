@@ -79,13 +79,13 @@ export function people(host: ShowHost, withShow: (req: Request, res: Response) =
     await readBody(req, res);
     const asked = someone.safeParse(req.body);
     if (!asked.success) return problem(res, 400, 'Not understood', 'A feed and a viewer were expected.');
-    const trouble = await host.forget(String((req.params as Record<string, string>).id), asked.data);
-    if (trouble !== null)
+    const notForgotten = await host.forget(String((req.params as Record<string, string>).id), asked.data);
+    if (notForgotten !== null)
       return problem(
         res,
         507,
         'Not forgotten',
-        `The viewer could not be taken out of the server’s files: ${trouble}. Nothing else was changed; ask again once there is room.`,
+        `The viewer could not be taken out of the server’s files: ${notForgotten}. Nothing else was changed; ask again once there is room.`,
       );
     res.status(204).end();
   });

@@ -73,7 +73,7 @@ export class Outbound {
         id: randomUUID(),
         at: Date.now(),
         host: new URL(asked.url).host,
-        trouble: 'Too many wait to be told already.',
+        problem: 'Too many wait to be told already.',
       });
     this.telling += 1;
     tell(asked, randomUUID(), Date.now(), this.host.asks(), this.host.outward)

@@ -67,9 +67,9 @@ function describe(state: SessionState): FinishedSession | null {
   if (!session || session.endedAt === null) return null;
   let lost = 0;
   let bad = 0;
-  for (const trouble of state.problems.values()) {
-    lost += trouble.lost;
-    bad += trouble.badCount;
+  for (const problem of state.problems.values()) {
+    lost += problem.lost;
+    bad += problem.badCount;
   }
   return {
     id: session.id,

@@ -49,7 +49,7 @@ const telling = (secret: string | null = SECRET) =>
   );
 
 test('a CloudEvent that says the cue and its words, and nothing else', async () => {
-  expect(await telling()).toEqual({ id: 'e1', at: AT, host: new URL(url).host, trouble: null });
+  expect(await telling()).toEqual({ id: 'e1', at: AT, host: new URL(url).host, problem: null });
   const [{ headers, body, method } = { headers: {}, body: '', method: '' }] = got;
   expect([method, headers['content-type']]).toEqual(['POST', 'application/cloudevents+json']);
   expect(JSON.parse(body)).toEqual({
@@ -80,29 +80,29 @@ test('it is signed over its id, its time and its body, by the secret’s bytes',
 });
 
 test.each([
-  ['a server in trouble', 503 as const, 'It refused (503).'],
+  ['a server that fails', 503 as const, 'It refused (503).'],
   ['a cut connection', 'cut' as const, 'It cannot be reached.'],
   ['too many requests', 429 as const, 'It refused (429).'],
 ])('%s is asked once more, with the same id, and no more than that', async (_name, answer, sentence) => {
   answers = [answer, 204];
-  expect((await telling()).trouble).toBeNull();
+  expect((await telling()).problem).toBeNull();
   expect(got.map(({ headers }) => headers['webhook-id'])).toEqual(['e1', 'e1']);
   answers = [answer, answer, 204];
   got = [];
-  expect((await telling()).trouble).toBe(sentence);
+  expect((await telling()).problem).toBe(sentence);
   expect(got.length).toBe(2);
 });
 
 test('a refusal is final, and a redirect is not followed', async () => {
   answers = [403];
-  expect((await telling()).trouble).toBe('It refused (403).');
+  expect((await telling()).problem).toBe('It refused (403).');
   answers = ['elsewhere'];
-  expect((await telling()).trouble).toMatch(/not followed/);
+  expect((await telling()).problem).toMatch(/not followed/);
   expect(got.length).toBe(2);
 });
 
 test('an address inside the server’s own network is not told, where that is not allowed', async () => {
-  expect((await tell({ effect: 'ask', url, name: '', text: '' }, 'e1', AT, null, onlyPublic(), 10)).trouble).toMatch(
+  expect((await tell({ effect: 'ask', url, name: '', text: '' }, 'e1', AT, null, onlyPublic(), 10)).problem).toMatch(
     /own network/,
   );
   expect(got).toEqual([]);

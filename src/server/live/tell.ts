@@ -10,7 +10,7 @@ export interface Told {
   /** Where it went, without path and query: they may hold a secret. */
   host: string;
   /** What went wrong, in a sentence; null when it was taken. */
-  trouble: string | null;
+  problem: string | null;
 }
 
 type Asked = Extract<Effect, { effect: 'ask' }>;
@@ -35,7 +35,7 @@ export async function tell(
 ): Promise<Told> {
   const { host } = new URL(asked.url);
   const refused = outward.refuses(asked.url);
-  if (refused !== null) return { id, at, host, trouble: refused };
+  if (refused !== null) return { id, at, host, problem: refused };
   const body = JSON.stringify({
     specversion: '1.0',
     id,
@@ -52,12 +52,12 @@ export async function tell(
       ? { 'webhook-id': id, 'webhook-timestamp': timestamp, 'webhook-signature': sign(secret, id, timestamp, body) }
       : {}),
   };
-  let trouble = await post(asked.url, headers, body, outward);
-  if (trouble?.again) {
+  let problem = await post(asked.url, headers, body, outward);
+  if (problem?.again) {
     await new Promise((resolve) => setTimeout(resolve, againMs));
-    trouble = await post(asked.url, headers, body, outward);
+    problem = await post(asked.url, headers, body, outward);
   }
-  return { id, at, host, trouble: trouble?.sentence ?? null };
+  return { id, at, host, problem: problem?.sentence ?? null };
 }
 
 async function post(

@@ -60,7 +60,7 @@ const liveOfPieces = ({ state }: LiveShow, pieces: readonly Piece[]): Record<str
 
 const SHOWN_ALERTS = 8;
 const SHOWN_PLAYED = 10;
-const SHOWN_TROUBLE = 10;
+const SHOWN_PROBLEMS = 10;
 const SHOWN_HAND = 40;
 const SHOWN_NOTICES = 10;
 
@@ -75,23 +75,23 @@ export function deskView(
   for (const { id } of state.show.feeds) {
     const connection = show.connections.get(id);
     const health = connection?.keeper.health;
-    const trouble = state.problems.get(id);
+    const problem = state.problems.get(id);
     if (connection && health) {
       feeds[id] = {
         ...health,
-        outages: connection.keeper.outages.slice(-SHOWN_TROUBLE),
+        outages: connection.keeper.outages.slice(-SHOWN_PROBLEMS),
         playback: connection.client instanceof PlaybackClient ? connection.client.playback : null,
-        bad: trouble?.badCount ?? 0,
-        lost: trouble?.lost ?? 0,
-        duplicates: trouble?.duplicates ?? 0,
-        badKept: (trouble?.bad.slice(-SHOWN_TROUBLE) ?? []).map((bad) => ({ ...bad, text: bad.text.slice(0, 300) })),
-        gapsKept: trouble?.gaps.slice(-SHOWN_TROUBLE) ?? [],
+        bad: problem?.badCount ?? 0,
+        lost: problem?.lost ?? 0,
+        duplicates: problem?.duplicates ?? 0,
+        badKept: (problem?.bad.slice(-SHOWN_PROBLEMS) ?? []).map((bad) => ({ ...bad, text: bad.text.slice(0, 300) })),
+        gapsKept: problem?.gaps.slice(-SHOWN_PROBLEMS) ?? [],
       };
     }
   }
   return {
     session: state.session,
-    trouble: show.room.problem,
+    problem: show.room.problem,
     feeds,
     totals: state.totals,
     goals: [...state.goals.values()],

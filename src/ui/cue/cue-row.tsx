@@ -13,7 +13,7 @@ import { Text } from '@/ui/part/text';
 export function CueRow({ cue, onField }: { cue: Cue; onField: (field: string) => void }) {
   const show = useShow();
   const [said, setSaid] = useState<string | null>(null);
-  const trouble = cueProblem(cue, show);
+  const problem = cueProblem(cue, show);
   const tryIt = async (): Promise<void> => {
     const answer = await sendCommand({ command: 'try', cue: cue.id });
     setSaid(answer.ok ? null : answer.reason);
@@ -42,7 +42,7 @@ export function CueRow({ cue, onField }: { cue: Cue; onField: (field: string) =>
           <Token text="Then …" label="Then …: add a step" onPress={() => onField('add')} />
         </NativeText>
         {cue.on ? null : <Text tone="muted">Switched off.</Text>}
-        {trouble && cue.on ? <Text tone="brick">{trouble}</Text> : null}
+        {problem && cue.on ? <Text tone="brick">{problem}</Text> : null}
         {said ? (
           <Text tone="brick" role="alert">
             {said}

@@ -8,7 +8,7 @@ import { Text } from '@/ui/part/text';
 /** What must hold besides. 0 leaves a bound out. */
 export function HoldsEditor({ holds, onChange }: { holds: Conditions; onChange: (holds: Conditions) => void }) {
   const show = useShow();
-  const trouble = conditionsProblem(holds);
+  const problem = conditionsProblem(holds);
   return (
     <>
       <Text tone="muted">0 sets no bound.</Text>
@@ -46,9 +46,9 @@ export function HoldsEditor({ holds, onChange }: { holds: Conditions; onChange: 
         step={10}
         onChange={(chance) => onChange({ ...holds, chance })}
       />
-      {trouble ? (
+      {problem ? (
         <Text tone="brick" role="alert">
-          {trouble}
+          {problem}
         </Text>
       ) : null}
       {show.scenes.length > 0 ? (

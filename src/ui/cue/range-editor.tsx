@@ -17,7 +17,7 @@ export function RangeEditor({
   value: Range;
   onChange: (value: Range) => void;
 }) {
-  const trouble = rangeProblem(value);
+  const problem = rangeProblem(value);
   return (
     <View className="gap-2">
       <Text size={13} tone="muted">
@@ -31,9 +31,9 @@ export function RangeEditor({
           <Bound label="At most" value={value.most} onChange={(most) => onChange({ ...value, most })} />
         </View>
       </View>
-      {trouble ? (
+      {problem ? (
         <Text tone="brick" role="alert">
-          {trouble}
+          {problem}
         </Text>
       ) : null}
     </View>

@@ -65,7 +65,7 @@ describe('the desk’s view', () => {
   });
   const view: DeskView = {
     session: { id: 'one', startedAt: 1, endedAt: null },
-    trouble: null,
+    problem: null,
     feeds: {},
     totals: newTotals(),
     goals: [],

@@ -10,7 +10,7 @@ export interface CheckStep {
   says: string;
 }
 
-/** All that the server keeps of a feed's trouble, and its latest messages as they came. Times: ms. */
+/** All that the server keeps of what was wrong with a feed, and its latest messages as they came. Times: ms. */
 export interface FeedProblemView {
   bad: RejectedMessage[];
   badCount: number;
@@ -37,7 +37,7 @@ function useFeed<T>(feed: string, what: string, refreshInterval: number) {
 }
 
 export const useCheck = (feed: string) => useFeed<CheckStep[]>(feed, 'check', 0);
-export const useProblem = (feed: string) => useFeed<FeedProblemView>(feed, 'trouble', 2000);
+export const useProblem = (feed: string) => useFeed<FeedProblemView>(feed, 'problems', 2000);
 
 /** Has the server do something with a feed; null when it did, else why not. */
 export async function commandFeed(feed: string, what: 'post' | 'playback', body: unknown): Promise<string | null> {

@@ -3,17 +3,17 @@ import { createAsyncStorage } from '@react-native-async-storage/async-storage';
 const storage = createAsyncStorage('gavirn');
 
 /** What could not be kept, in a sentence; null when the last write went well. */
-let trouble: string | null = null;
+let problem: string | null = null;
 const listeners = new Set<() => void>();
 
 function tell(sentence: string | null): void {
-  if (sentence === trouble) return;
-  trouble = sentence;
+  if (sentence === problem) return;
+  problem = sentence;
   for (const listener of listeners) listener();
 }
 
 export const storageProblem = {
-  now: (): string | null => trouble,
+  now: (): string | null => problem,
   subscribe: (listener: () => void): (() => void) => {
     listeners.add(listener);
     return () => listeners.delete(listener);

@@ -14,7 +14,7 @@ export function NoticeList() {
   const notices = useDeskAt((view, now) => view?.notices.filter(({ at }) => now - at < KEPT_MS) ?? []);
   if (notices.length === 0) return null;
   return (
-    <Card flush trouble label="Notices">
+    <Card flush problem label="Notices">
       <View role="status" className="px-4 py-3 gap-2">
         <Text size={13} tone="muted">
           Notices

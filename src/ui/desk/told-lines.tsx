@@ -15,13 +15,13 @@ export function ToldLines() {
     return {
       all: told.length,
       failed: told
-        .filter(({ trouble }) => trouble !== null)
-        .map(({ id, at, host, trouble }) => ({ id, words: `${host}: ${trouble ?? ''} ${agoWords(now - at)}` })),
+        .filter(({ problem }) => problem !== null)
+        .map(({ id, at, host, problem }) => ({ id, words: `${host}: ${problem ?? ''} ${agoWords(now - at)}` })),
     };
   });
   if (failed.length === 0) return null;
   return (
-    <Card flush trouble label="Not told">
+    <Card flush problem label="Not told">
       <View className="px-4 py-3 gap-1">
         <Text size={13} tone="muted">{`Not told: ${failed.length} of the last ${all}`}</Text>
         {[...failed]

@@ -23,7 +23,7 @@ interface Room {
 /** In the demo: a crowd for the made-up platforms, their pages, the compositor, and a way to start with nothing. */
 export function DemoCard() {
   const show = useShow();
-  const [trouble, setProblem] = useState<string | null>(null);
+  const [problem, setProblem] = useState<string | null>(null);
   const found = show.feeds.flatMap(({ platform, handle }) => (isStandin(platform) ? [{ platform, handle }] : []));
   const rooms = found.length > 0 ? found : [{ platform: 'brindle' as const, handle: 'odavarn.kiln' }];
   const first = rooms[0] ?? { platform: 'brindle' as const, handle: 'odavarn.kiln' };
@@ -79,9 +79,9 @@ export function DemoCard() {
           Cloud compositor
         </Button>
       </View>
-      {trouble ? (
+      {problem ? (
         <Text tone="brick" className="mt-2" role="alert">
-          {trouble}
+          {problem}
         </Text>
       ) : null}
       <View className="mt-3 pt-2 border-t border-line flex-row items-center justify-between gap-3">

@@ -22,7 +22,7 @@ import { Lane } from '@/ui/pulse/lane';
 import { ago } from '@/ui/words/ago';
 import { feedName, feedNote } from './feed-name';
 
-const TONES = { good: 'lagoon', waiting: 'mist', trouble: 'brick' } as const;
+const TONES = { good: 'lagoon', waiting: 'mist', problem: 'brick' } as const;
 
 /** One feed: its handle, one sentence of state, its kinds with when each was last seen, and what went wrong. */
 export function FeedCard({ feed, onRemoved }: { feed: Feed; onRemoved: () => void }) {
@@ -46,7 +46,7 @@ export function FeedCard({ feed, onRemoved }: { feed: Feed; onRemoved: () => voi
   };
   const kinds = kindsOf(feed);
   return (
-    <Card trouble={mood === 'trouble'} label={`${name}, ${feedNote(feed)}`}>
+    <Card problem={mood === 'problem'} label={`${name}, ${feedNote(feed)}`}>
       <View className="flex-row items-center justify-between -mt-2 -mr-2">
         <Text size={17} face="title" level={2} numberOfLines={1} className="shrink">
           {name}

@@ -19,12 +19,12 @@ import { feedName, feedNote } from './feed-name';
 import { FeedAddress } from './feed-address';
 import { FeedKinds } from './feed-kinds';
 import { FeedRates } from './feed-rates';
-import { FeedProblem } from './feed-trouble';
+import { FeedProblem } from './feed-problem';
 import { Helper } from './helper';
 import { Mapping } from './mapping';
 import { PlaybackControls } from './playback-controls';
 
-const TONES = { good: 'lagoon', waiting: 'mist', trouble: 'brick' } as const;
+const TONES = { good: 'lagoon', waiting: 'mist', problem: 'brick' } as const;
 
 /** Everything there is to know of one feed, and to set: what is wrong, what must be true, its secrets, its rules, its messages. */
 export function FeedPage() {

@@ -11,7 +11,7 @@ import { useDeskView } from '@/ui/data/desk';
 export function Notices() {
   const refused = useOpened((open) => open.refused);
   const readdressed = useOpened((open) => open.readdressed);
-  const server = useDeskView((view) => view.trouble, null);
+  const server = useDeskView((view) => view.problem, null);
   const storage = useSyncExternalStore(storageProblem.subscribe, storageProblem.now);
   const sentences = [storage, refused, server].filter((sentence) => sentence !== null);
   if (sentences.length === 0 && readdressed === null) return null;

@@ -4,13 +4,13 @@ import { View } from 'react-native';
 /** A surface of its own. `flush`: what it holds reaches its edges. */
 export function Card({
   children,
-  trouble = false,
+  problem = false,
   flush = false,
   className = '',
   label,
 }: {
   children: ReactNode;
-  trouble?: boolean;
+  problem?: boolean;
   flush?: boolean;
   className?: string;
   label?: string;
@@ -18,7 +18,7 @@ export function Card({
   return (
     <View
       {...(label ? { role: 'group' as const, 'aria-label': label } : {})}
-      className={`bg-surface border rounded-card ${flush ? 'overflow-hidden' : 'p-4'} ${trouble ? 'border-brick/60' : 'border-line'} ${className}`}
+      className={`bg-surface border rounded-card ${flush ? 'overflow-hidden' : 'p-4'} ${problem ? 'border-brick/60' : 'border-line'} ${className}`}
     >
       {children}
     </View>

@@ -15,14 +15,14 @@ export function feedWord(server: ServerState, feed: Pick<FeedView, 'state' | 'la
       word: 'no server',
       sentence:
         'Gavirn’s server does not answer from here. It may well go on without this page; trying again by itself.',
-      mood: 'trouble',
+      mood: 'problem',
     };
   if (server === 'refused')
     return {
       word: 'refused',
       sentence:
         'The server has this show from another browser. Save it as a file and open it again to have a copy of your own.',
-      mood: 'trouble',
+      mood: 'problem',
     };
   const state: FeedState = feed?.state ?? 'looking';
   const { word, sentence, mood } = FEED_STATES[state];

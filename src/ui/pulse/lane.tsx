@@ -14,7 +14,7 @@ const HEIGHT = 22;
 const sizeOf = ({ kind, worth }: Mark): number =>
   kind === 'gift' ? Math.min(1.45, 0.62 + Math.log10(1 + worth) * 0.26) : 0.74;
 
-const DASHES = { good: undefined, waiting: '2 5', trouble: '26 10' } as const;
+const DASHES = { good: undefined, waiting: '2 5', problem: '26 10' } as const;
 
 /** One feed's last minute, right to left. It draws in px of its own width, so that no shape is ever stretched. */
 export function Lane({ feed, mood }: { feed: string; mood: keyof typeof DASHES }) {
@@ -36,7 +36,7 @@ function Drift({ feed, mood, width }: { feed: string; mood: keyof typeof DASHES;
   const now = useEngineTime((time) => time);
   const [origin] = useState(now);
   const colours = useColours();
-  const line = { good: colours.lagoon, waiting: colours.mist, trouble: colours.brick }[mood];
+  const line = { good: colours.lagoon, waiting: colours.mist, problem: colours.brick }[mood];
   const perMs = (width - 8) / MINUTE_MS;
   return (
     <Svg width={width} height={HEIGHT}>

@@ -13,7 +13,7 @@ import { feedWord } from './feed-word';
 import { sessionWord } from './session-word';
 
 const MOST_ROWS = 4;
-const TONES = { good: 'lagoon', waiting: 'mist', trouble: 'brick' } as const;
+const TONES = { good: 'lagoon', waiting: 'mist', problem: 'brick' } as const;
 
 /** The strip at the top of every screen: which show, whether it is live, and every feed's last minute. */
 export function Pulse() {

@@ -85,7 +85,7 @@ export function PictureLook({ piece, set }: { piece: Framed; set: (field: string
 
 /** The camera of this device, in place of the made-up one. */
 export function CameraFields() {
-  const { on, trouble } = useCamera();
+  const { on, problem } = useCamera();
   return (
     <View className="gap-2">
       <View className="flex-row">
@@ -98,9 +98,9 @@ export function CameraFields() {
           ? 'Its picture stays on this device: it is shown here and on the program page, and sent nowhere.'
           : 'Without it a made-up picture stands in.'}
       </Text>
-      {trouble ? (
+      {problem ? (
         <Text tone="brick" role="alert">
-          {trouble}
+          {problem}
         </Text>
       ) : null}
     </View>

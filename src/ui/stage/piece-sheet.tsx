@@ -52,11 +52,11 @@ function What({ piece }: { piece: Piece }) {
   const set = useSet(piece);
   const kind = PIECE_KINDS[piece.kind];
   const show = useShow();
-  const trouble = pieceProblem(piece, show);
+  const problem = pieceProblem(piece, show);
   return (
     <View className="gap-4">
       <Text tone="muted">{kind.says}</Text>
-      {trouble ? <Text tone="brick">{trouble}</Text> : null}
+      {problem ? <Text tone="brick">{problem}</Text> : null}
       {kind.controls
         .filter(({ hidden }) => !hidden?.({ ...piece }))
         .map((control) => (

@@ -2,7 +2,7 @@ import { useSyncExternalStore } from 'react';
 import { closeCamera, isLive, openCamera } from '@/client/live-pictures';
 
 const CAMERA = 'live:camera';
-let state: { on: boolean; trouble: string | null } = { on: false, trouble: null };
+let state: { on: boolean; problem: string | null } = { on: false, problem: null };
 const listeners = new Set<() => void>();
 const subscribe = (listener: () => void): (() => void) => {
   listeners.add(listener);
@@ -11,11 +11,11 @@ const subscribe = (listener: () => void): (() => void) => {
 
 /** Turns this device's camera on or off, for every frame of this page. */
 export async function cameraOn(on: boolean): Promise<void> {
-  const trouble = on ? await openCamera(CAMERA) : null;
+  const problem = on ? await openCamera(CAMERA) : null;
   if (!on) closeCamera(CAMERA);
-  state = { on: isLive(CAMERA), trouble };
+  state = { on: isLive(CAMERA), problem };
   for (const listener of listeners) listener();
 }
 
 /** Whether it is on, and a sentence when it could not be had. */
-export const useCamera = (): { on: boolean; trouble: string | null } => useSyncExternalStore(subscribe, () => state);
+export const useCamera = (): { on: boolean; problem: string | null } => useSyncExternalStore(subscribe, () => state);

@@ -12,12 +12,12 @@ type FeedProblemHost = Host<object, FeedProblemSlice>;
 
 /** A feed's, made when it is first asked for. */
 export function problemsOf({ problems }: FeedProblemHost, feed: string): FeedProblems {
-  let trouble = problems.get(feed);
-  if (!trouble) {
-    trouble = noProblems();
-    problems.set(feed, trouble);
+  let problem = problems.get(feed);
+  if (!problem) {
+    problem = noProblems();
+    problems.set(feed, problem);
   }
-  return trouble;
+  return problem;
 }
 
 const at = z.number().int().min(0);

@@ -23,7 +23,7 @@ const PARTS = [
 ] as const;
 type Part = (typeof PARTS)[number]['value'];
 
-/** What is kept of a feed's trouble: its delay over time, and lists to look through. */
+/** What is kept of what was wrong with a feed: its delay over time, and lists to look through. */
 export function FeedProblem({ feed }: { feed: Feed }) {
   const now = useEngineTime((time) => Math.floor(time / 1000) * 1000);
   const { data } = useProblem(feed.id);
