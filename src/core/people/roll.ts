@@ -120,10 +120,7 @@ export interface Roll {
  * @param most so many entries at most, from the `from`th on
  * @returns them, how many were found, and how many there are in all
  */
-export function roll(
-  state: SessionState,
-  { sought = '', order = 'last', from = 0, most = 50 }: RollQuery,
-): Roll {
+export function roll(state: SessionState, { sought = '', order = 'last', from = 0, most = 50 }: RollQuery): Roll {
   const wanted = sought.trim().replace(/^@/, '');
   // Nothing is made of a name to look into it: there may be hundreds of thousands.
   const holds = new RegExp(

@@ -1,9 +1,10 @@
 import { Router, text, type Request, type Response } from 'express';
 import { z } from 'zod';
 import type { ShowHost } from '@/server/live/show-host';
-import type { FeedRequests, ShowOwner } from '@/server/door/bus';
+import type { FeedRequests } from '@/server/door/bus';
 import { notKeptSays } from '@/server/door/not-kept';
 import { problem } from '@/server/problem';
+import type { WithShow } from './with-show';
 import { readBody, run } from './body';
 
 const playbackSchema = z.union([
@@ -15,7 +16,7 @@ const recordingText = text({ type: () => true, limit: '64mb', defaultCharset: 'u
 const postSchema = z.object({ text: z.string().trim().min(1).max(400) });
 
 /** What the app does with one feed of a show that runs, below /api/shows/:id/feeds/:feed. `withShow` answers for itself when it finds none. */
-export function feeds(host: ShowHost, withShow: (req: Request, res: Response) => ShowOwner | null): Router {
+export function feeds(host: ShowHost, withShow: WithShow): Router {
   const router = Router({ mergeParams: true });
   const feedOf = (req: Request): string => String(req.params.feed);
 

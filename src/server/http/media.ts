@@ -1,14 +1,14 @@
-import { raw, Router, type Request, type Response } from 'express';
+import { raw, Router, type Request } from 'express';
 import { MOST_BYTES } from '@/core/media/media';
 import type { ShowHost } from '@/server/live/show-host';
-import type { ShowOwner } from '@/server/door/bus';
 import { problem } from '@/server/problem';
 import { run } from './body';
+import type { WithShow } from './with-show';
 
 const bytes = raw({ type: () => true, limit: Math.max(...Object.values(MOST_BYTES)) });
 
 /** A show's own files, below /api/shows/:id/media: which are here, one that is not, and one to look at. */
-export function media(host: ShowHost, withShow: (req: Request, res: Response) => ShowOwner | null): Router {
+export function media(host: ShowHost, withShow: WithShow): Router {
   const router = Router({ mergeParams: true });
   const showOf = (req: Request): string => String((req.params as Record<string, string>).id);
 

@@ -1,9 +1,9 @@
-import { Router, type Request, type Response } from 'express';
+import { Router } from 'express';
 import { z } from 'zod';
 import { ROLL_ORDERS } from '@/core/people/roll';
 import type { ShowHost } from '@/server/live/show-host';
-import type { ShowOwner } from '@/server/door/bus';
 import { problem } from '@/server/problem';
+import type { WithShow } from './with-show';
 import { readBody } from './body';
 
 const MOST = 200_000;
@@ -31,7 +31,7 @@ const importSchema = z.object({
 });
 
 /** Everybody who was ever seen, below /api/shows/<id>/people. */
-export function people(host: ShowHost, withShow: (req: Request, res: Response) => ShowOwner | null): Router {
+export function people(host: ShowHost, withShow: WithShow): Router {
   const router = Router({ mergeParams: true });
 
   router.get('/', async (req, res) => {

@@ -36,11 +36,6 @@ export function NumberSheet({
 }) {
   const time = number.startsWith('countdown/');
   const words = (n: number): string => (time ? clockWords(n * 1000) : n.toLocaleString('en'));
-  const [typed, setTyped] = useState('');
-  const to = time ? secondsOf(typed) : /^-?\d{1,9}$/.test(typed.trim()) ? Number(typed) : null;
-  const least = number.startsWith('counter/') ? -1e9 : 0;
-  const fits = to !== null && to >= least;
-  const changes = hand.filter((change) => change.number === number).reverse();
   return (
     <Sheet title={name} onClose={onClose}>
       <View className="flex-row items-baseline gap-3">
@@ -50,6 +45,30 @@ export function NumberSheet({
         <Text tone="muted">now</Text>
       </View>
       {outlook === null ? null : <Text tone="muted">{outlook}</Text>}
+      <SetTo number={number} onCommand={onCommand} />
+      {target === null ? null : <CourseChart goal={number.slice(number.indexOf('/') + 1)} target={target} />}
+      {time ? (
+        <Boost countdown={number.slice(number.indexOf('/') + 1)} boost={boost} now={now} onCommand={onCommand} />
+      ) : null}
+      <HandChanges
+        changes={hand.filter((change) => change.number === number).reverse()}
+        words={words}
+        now={now}
+        onCommand={onCommand}
+      />
+    </Sheet>
+  );
+}
+
+/** Sets it to what is typed. */
+function SetTo({ number, onCommand }: { number: string; onCommand: (command: Command) => void }) {
+  const time = number.startsWith('countdown/');
+  const [typed, setTyped] = useState('');
+  const to = time ? secondsOf(typed) : /^-?\d{1,9}$/.test(typed.trim()) ? Number(typed) : null;
+  const least = number.startsWith('counter/') ? -1e9 : 0;
+  const fits = to !== null && to >= least;
+  return (
+    <>
       <TextField
         label={time ? 'Set it to (minutes:seconds)' : 'Set it to'}
         value={typed}
@@ -76,46 +95,56 @@ export function NumberSheet({
       >
         Set it
       </Button>
-      {target === null ? null : <CourseChart goal={number.slice(number.indexOf('/') + 1)} target={target} />}
-      {time ? (
-        <Boost countdown={number.slice(number.indexOf('/') + 1)} boost={boost} now={now} onCommand={onCommand} />
-      ) : null}
-      <View className="gap-1">
-        <Text size={13} tone="muted">
-          Changed by hand
-        </Text>
-        {changes.length === 0 ? <Text>Not in this session.</Text> : null}
-        <View role="list" aria-label="Changed by hand">
-          {changes.map((change) => (
-            <View
-              key={change.id}
-              role="listitem"
-              className="flex-row items-center justify-between gap-3 min-h-[52px] border-b border-line"
-            >
-              <View className="flex-1">
-                <Text
-                  tone={change.undone ? 'muted' : 'ink'}
-                  className="tabular-nums"
-                >{`${words(change.from)} became ${words(change.to)}`}</Text>
-                <Text size={13} tone="muted">
-                  {[change.by, agoWords(now - change.at), change.undone ? 'taken back' : null]
-                    .filter(Boolean)
-                    .join(', ')}
-                </Text>
-              </View>
-              {change.undone ? null : (
-                <Button
-                  label={`Take back: ${words(change.from)} became ${words(change.to)}`}
-                  onPress={() => onCommand({ command: 'takeBack', change: change.id })}
-                >
-                  Take back
-                </Button>
-              )}
+    </>
+  );
+}
+
+/** What was changed by hand before, each to be taken back. */
+function HandChanges({
+  changes,
+  words,
+  now,
+  onCommand,
+}: {
+  changes: readonly HandChange[];
+  words: (n: number) => string;
+  now: number;
+  onCommand: (command: Command) => void;
+}) {
+  return (
+    <View className="gap-1">
+      <Text size={13} tone="muted">
+        Changed by hand
+      </Text>
+      {changes.length === 0 ? <Text>Not in this session.</Text> : null}
+      <View role="list" aria-label="Changed by hand">
+        {changes.map((change) => (
+          <View
+            key={change.id}
+            role="listitem"
+            className="flex-row items-center justify-between gap-3 min-h-[52px] border-b border-line"
+          >
+            <View className="flex-1">
+              <Text
+                tone={change.undone ? 'muted' : 'ink'}
+                className="tabular-nums"
+              >{`${words(change.from)} became ${words(change.to)}`}</Text>
+              <Text size={13} tone="muted">
+                {[change.by, agoWords(now - change.at), change.undone ? 'taken back' : null].filter(Boolean).join(', ')}
+              </Text>
             </View>
-          ))}
-        </View>
+            {change.undone ? null : (
+              <Button
+                label={`Take back: ${words(change.from)} became ${words(change.to)}`}
+                onPress={() => onCommand({ command: 'takeBack', change: change.id })}
+              >
+                Take back
+              </Button>
+            )}
+          </View>
+        ))}
       </View>
-    </Sheet>
+    </View>
   );
 }
 

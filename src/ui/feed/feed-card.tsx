@@ -4,46 +4,28 @@ import { useRouter } from 'expo-router';
 import { Pressable, View } from 'react-native';
 import EllipsisVertical from 'lucide-react-native/icons/ellipsis-vertical';
 import type { EventKind } from '@/core/event/kind';
-import { diagnosis } from '@/core/desk/diagnosis';
 import { kindsOf, sendsOf } from '@/core/platform';
 import type { FeedView } from '@/core/desk/view';
 import { useDesk, useDeskView } from '@/ui/data/desk';
-import { useDeskAt, useEngineTime } from '@/ui/data/desk-time';
-import { useShow } from '@/ui/data/show';
-import { edit } from '@/ui/data/show-store';
-import { Button, IconButton } from '@/ui/part/button';
+import { useEngineTime } from '@/ui/data/desk-time';
+import { IconButton } from '@/ui/part/button';
 import { Card } from '@/ui/part/card';
-import { Confirm } from '@/ui/part/confirm';
 import { KIND_WORDS, Shape } from '@/ui/part/shape';
-import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
 import { feedWord } from '@/ui/pulse/feed-word';
 import { Lane } from '@/ui/pulse/lane';
 import { ago } from '@/ui/words/ago';
+import { FeedMenu } from './feed-menu';
 import { feedName, feedNote } from './feed-name';
 
 const TONES = { good: 'lagoon', waiting: 'mist', problem: 'brick' } as const;
 
 /** One feed: its handle, one sentence of state, its kinds with when each was last seen, and what went wrong. */
 export function FeedCard({ feed, onRemoved }: { feed: Feed; onRemoved: () => void }) {
-  const show = useShow();
   const router = useRouter();
-  const [open, setOpen] = useState<'menu' | 'remove' | null>(null);
+  const [open, setOpen] = useState(false);
   const { sentence, mood } = useDesk(({ server, view }) => feedWord(server, view?.feeds[feed.id]));
   const name = feedName(feed);
-  const change = (recipe: (feeds: Feed[]) => Feed[]): void =>
-    edit((draft) => {
-      draft.feeds = recipe(draft.feeds);
-    });
-  const at = show.feeds.findIndex(({ id }) => id === feed.id);
-  const moveBy = (by: number): void => {
-    change((feeds) => {
-      const rest = feeds.filter(({ id }) => id !== feed.id);
-      rest.splice(at + by, 0, feed);
-      return rest;
-    });
-    setOpen(null);
-  };
   const kinds = kindsOf(feed);
   return (
     <Card problem={mood === 'problem'} label={`${name}, ${feedNote(feed)}`}>
@@ -55,7 +37,7 @@ export function FeedCard({ feed, onRemoved }: { feed: Feed; onRemoved: () => voi
           <Text tone="muted" numberOfLines={1} className="shrink">
             {feedNote(feed)}
           </Text>
-          <IconButton icon={EllipsisVertical} label={`More for ${name}`} tone="muted" onPress={() => setOpen('menu')} />
+          <IconButton icon={EllipsisVertical} label={`More for ${name}`} tone="muted" onPress={() => setOpen(true)} />
         </View>
       </View>
       <Text tone={TONES[mood]} accessibilityLiveRegion="polite">
@@ -82,55 +64,9 @@ export function FeedCard({ feed, onRemoved }: { feed: Feed; onRemoved: () => voi
           Details
         </Text>
       </Pressable>
-      {open === 'menu' ? (
-        <Sheet title={`${name}, ${feedNote(feed)}`} onClose={() => setOpen(null)}>
-          <Diagnosis feed={feed.id} name={name} />
-          <Button
-            onPress={() => {
-              change((feeds) => feeds.map((other) => (other.id === feed.id ? { ...other, on: !other.on } : other)));
-              setOpen(null);
-            }}
-          >
-            {feed.on ? 'Stop this feed' : 'Start this feed'}
-          </Button>
-          {show.feeds.length > 1 ? (
-            <View className="flex-row gap-2">
-              <Button className="flex-1" disabled={at === 0} onPress={() => moveBy(-1)}>
-                Move up
-              </Button>
-              <Button className="flex-1" disabled={at === show.feeds.length - 1} onPress={() => moveBy(1)}>
-                Move down
-              </Button>
-            </View>
-          ) : null}
-          <Button kind="bad" onPress={() => setOpen('remove')}>
-            Remove this feed
-          </Button>
-        </Sheet>
-      ) : null}
-      {open === 'remove' ? (
-        <Confirm
-          title="Remove this feed"
-          says="Nothing more will arrive from it. What it has sent stays in the totals. It can be undone."
-          yes="Remove"
-          onYes={() => {
-            change((feeds) => feeds.filter(({ id }) => id !== feed.id));
-            onRemoved();
-          }}
-          onClose={() => setOpen(null)}
-        />
-      ) : null}
+      {open ? <FeedMenu feed={feed} onRemoved={onRemoved} onClose={() => setOpen(false)} /> : null}
     </Card>
   );
-}
-
-/** In a sentence, how it stands. */
-function Diagnosis({ feed, name }: { feed: string; name: string }) {
-  const says = useDeskAt((view, now) => {
-    const seen = view?.feeds[feed];
-    return seen ? (diagnosis(name, seen, now)[0] ?? null) : null;
-  });
-  return says === null ? null : <Text tone="muted">{says}</Text>;
 }
 
 function Health({ feed }: { feed: string }) {

@@ -1,8 +1,10 @@
 import { inScene, placedIn } from '@/core/engine/feature/scene/schema';
-import { useCallback, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Pressable, View } from 'react-native';
 import type { Box } from '@/core/paint/display';
 import type { Piece } from '@/core/piece';
+import type { FrameSize } from '@/core/piece/frame';
+import type { Show } from '@/core/show/show';
 import type { Finding } from '@/core/stage/judge/finding';
 import { keepInFrame, gaps } from '@/core/stage/place';
 import { veilsOf } from '@/core/show/safe-area';
@@ -47,35 +49,7 @@ export function Editor({ width, scene, chosen, onChoose, onOpen, veil, findings 
 
   useStageKeys({ chosen, seen, frame, put, onChoose });
 
-  const choose = useCallback(
-    (id: string, more: boolean): void => {
-      if (!more) return onChoose([id]);
-      onChoose(chosen.includes(id) ? chosen.filter((each) => each !== id) : [...chosen, id]);
-    },
-    [chosen, onChoose],
-  );
-
-  const placed = (id: string, { boxes, turn }: Draft): void => {
-    if (Object.keys(boxes).length > 0)
-      put(Object.fromEntries(Object.entries(boxes).map(([each, box]) => [each, keepInFrame(box, frame)])));
-    if (turn === undefined) return;
-    edit((to) => {
-      const piece = to.pieces.find((each) => each.id === id);
-      if (!piece) return;
-      if (turn === 0) delete piece.turn;
-      else piece.turn = turn;
-    });
-  };
-  const along = (id: string): Record<string, Box> =>
-    Object.fromEntries(
-      seen
-        .filter((piece) => piece.id === id || (chosen.includes(id) && chosen.includes(piece.id) && !piece.locked))
-        .map(({ id: each, place }) => [each, place]),
-    );
-  const lines = (id: string): Box[] => [
-    ...seen.filter((piece) => piece.id !== id && !chosen.includes(piece.id) && !piece.off).map(({ place }) => place),
-    ...veilsOf(show.safe, frame).map(({ box }) => box),
-  ];
+  const lines = (id: string): Box[] => snapsOf(show, seen, chosen, id);
 
   return (
     <View style={{ width, height }}>
@@ -106,11 +80,11 @@ export function Editor({ width, scene, chosen, onChoose, onOpen, veil, findings 
           chosen={chosen.includes(piece.id)}
           alone={chosen.length === 1 && chosen[0] === piece.id}
           lines={() => lines(piece.id)}
-          along={() => along(piece.id)}
-          onChoose={(more) => choose(piece.id, more)}
+          along={() => alongWith(seen, chosen, piece.id)}
+          onChoose={(more) => onChoose(more ? toggled(chosen, piece.id) : [piece.id])}
           onOpen={() => onOpen(piece.id)}
           onDraft={(next) => setDraft(next && { ...next, id: piece.id })}
-          onPlace={(next) => placed(piece.id, next)}
+          onPlace={(next) => letGo(piece.id, next, frame, put)}
         />
       ))}
       {draft ? null : (
@@ -126,6 +100,36 @@ export function Editor({ width, scene, chosen, onChoose, onOpen, veil, findings 
       )}
     </View>
   );
+}
+
+const toggled = (chosen: readonly string[], id: string): string[] =>
+  chosen.includes(id) ? chosen.filter((each) => each !== id) : [...chosen, id];
+
+/** What is dragged along with a piece, itself among them, as it stands: all that is chosen with it. */
+const alongWith = (seen: readonly Piece[], chosen: readonly string[], id: string): Record<string, Box> =>
+  Object.fromEntries(
+    seen
+      .filter((piece) => piece.id === id || (chosen.includes(id) && chosen.includes(piece.id) && !piece.locked))
+      .map(({ id: each, place }) => [each, place]),
+  );
+
+/** What a piece that is dragged snaps to: the others that stand still, and the edges of safe areas. */
+const snapsOf = (show: Show, seen: readonly Piece[], chosen: readonly string[], id: string): Box[] => [
+  ...seen.filter((piece) => piece.id !== id && !chosen.includes(piece.id) && !piece.off).map(({ place }) => place),
+  ...veilsOf(show.safe, show.frame).map(({ box }) => box),
+];
+
+/** A piece is let go of: it and what was dragged along stand where they were left, turned as they were. */
+function letGo(id: string, { boxes, turn }: Draft, frame: FrameSize, put: (boxes: Record<string, Box>) => void): void {
+  if (Object.keys(boxes).length > 0)
+    put(Object.fromEntries(Object.entries(boxes).map(([each, box]) => [each, keepInFrame(box, frame)])));
+  if (turn === undefined) return;
+  edit((to) => {
+    const piece = to.pieces.find((each) => each.id === id);
+    if (!piece) return;
+    if (turn === 0) delete piece.turn;
+    else piece.turn = turn;
+  });
 }
 
 function withDraft(piece: Piece, draft: (Draft & { id: string }) | null): Piece {

@@ -13,7 +13,7 @@ import { PieceSheet } from './piece-sheet';
 import { StageHead } from './stage-head';
 import { StageSheets, type StageSheet } from './stage-sheets';
 import { StageStrip } from './stage-strip';
-import { useFindings } from './use-findings';
+import { useFindings, type Judged } from './use-findings';
 
 /** The stage: the frame, its stack of pieces, and the sheet of the one that is chosen. */
 export function StagePlace() {
@@ -25,8 +25,6 @@ export function StagePlace() {
   const [looked, setLooked] = useState<string | null>(null);
   const [veil, setVeil] = useState(true);
   const scene = looked === '' ? '' : sceneOf(show.scenes, looked ?? '');
-  const sceneName =
-    show.scenes.find(({ id }) => id === scene)?.name ?? (show.scenes.length > 0 ? 'All scenes' : 'Scenes');
   const judgedScene = scene === '' ? (show.scenes[0]?.id ?? '') : scene;
   const judged = useFindings(judgedScene);
   const several = show.pieces.filter(({ id }) => chosen.includes(id));
@@ -38,39 +36,22 @@ export function StagePlace() {
   const closeSheet = useCallback(() => setSheet(null), []);
   // While a piece is edited the whole frame stays in sight above its sheet, smaller.
   const editing = sheet === 'piece' && !wide ? piece : null;
-  const stage = (
-    <>
-      {editing ? null : (
-        <StageHead scene={sceneName} onScenes={() => setSheet('scenes')} onFrame={() => setSheet('frame')} />
-      )}
-      <StageFrame
-        scene={scene}
-        chosen={chosen}
-        onChoose={setChosen}
-        onOpen={open}
-        veil={veil}
-        findings={judged.findings}
-        onAdd={() => setSheet('add')}
-      />
-      {editing ? null : (
-        <StageStrip
-          scene={scene}
-          chosen={chosen}
-          findings={judged.findings.length}
-          dismissed={judged.dismissed.length}
-          onChoose={setChosen}
-          onSheet={setSheet}
-        />
-      )}
-    </>
-  );
   const gone = (): void => {
     setChosen([]);
     closeSheet();
   };
   return (
     <GestureHandlerRootView style={{ flex: 1, flexDirection: wide ? 'row' : 'column' }}>
-      {wide ? <View className="flex-1">{stage}</View> : stage}
+      <StageColumn
+        editing={editing !== null}
+        scene={scene}
+        chosen={chosen}
+        onChoose={setChosen}
+        onOpen={open}
+        veil={veil}
+        judged={judged}
+        onSheet={setSheet}
+      />
       {wide ? <Beside piece={piece} scene={scene} onRemoved={gone} /> : null}
       {editing ? (
         <DockedSheet title={editing.name} onClose={closeSheet}>
@@ -92,6 +73,38 @@ export function StagePlace() {
         }}
       />
     </GestureHandlerRootView>
+  );
+}
+
+/** The frame, with what is above and below it; by itself while a piece is edited. */
+function StageColumn({
+  editing,
+  judged,
+  onSheet,
+  ...editor
+}: Omit<EditorProps, 'width' | 'findings'> & {
+  editing: boolean;
+  judged: Judged;
+  onSheet: (sheet: StageSheet) => void;
+}) {
+  const scenes = useShow((show) => show.scenes);
+  const { scene, chosen, onChoose } = editor;
+  const name = scenes.find(({ id }) => id === scene)?.name ?? (scenes.length > 0 ? 'All scenes' : 'Scenes');
+  return (
+    <View className="flex-1">
+      {editing ? null : <StageHead scene={name} onScenes={() => onSheet('scenes')} onFrame={() => onSheet('frame')} />}
+      <StageFrame {...editor} findings={judged.findings} onAdd={() => onSheet('add')} />
+      {editing ? null : (
+        <StageStrip
+          scene={scene}
+          chosen={chosen}
+          findings={judged.findings.length}
+          dismissed={judged.dismissed.length}
+          onChoose={onChoose}
+          onSheet={onSheet}
+        />
+      )}
+    </View>
   );
 }
 

@@ -1,0 +1,79 @@
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import { Router, type Response } from 'express';
+import type { StreamEvent } from '@/core/event/event';
+import { writeEventLine } from '@/core/file/events';
+import { problem } from '@/server/problem';
+import { lastingInTurns, readLasting } from './lasting';
+import type { WithShow } from './with-show';
+
+/** A show's sessions, and what they leave to later ones, below /api/shows/<id>. */
+export function sessions(withShow: WithShow): Router {
+  const router = Router({ mergeParams: true });
+
+  router.get('/lasting', async (req, res) => {
+    const show = withShow(req, res);
+    if (!show) return;
+    res.type('application/x-ndjson');
+    await send(res, lastingInTurns(await show.carryOver()));
+  });
+
+  router.put('/lasting', async (req, res) => {
+    const show = withShow(req, res);
+    if (!show) return;
+    const read = await readLasting(req);
+    if (!read.ok) return problem(res, 400, 'Not understood', read.reason);
+    await show.restore(read.lasting);
+    res.status(204).end();
+  });
+
+  router.get('/sessions', async (req, res) => {
+    const show = withShow(req, res);
+    if (show) res.json(await show.sessions());
+  });
+
+  router.get('/sessions/:session/events', async (req, res) => {
+    const show = withShow(req, res);
+    if (!show) return;
+    const events = await show.events(String(req.params.session));
+    if (!events) return problem(res, 404, 'No such session', 'This server does not have the session any more.');
+    res.type('application/x-ndjson');
+    await send(res, linesOf(events));
+  });
+
+  router.get('/sessions/:session/inputs', async (req, res) => {
+    const show = withShow(req, res);
+    if (!show) return;
+    const inputs = await show.inputs(String(req.params.session));
+    if (!inputs) return problem(res, 404, 'No such session', 'This server does not have the session any more.');
+    res.type('application/x-ndjson');
+    await send(res, jsonLines(inputs));
+  });
+
+  router.delete('/sessions/:session', async (req, res) => {
+    const show = withShow(req, res);
+    if (!show) return;
+    if (!(await show.drop(String(req.params.session))))
+      return problem(res, 404, 'No such session', 'This server has no finished session of that name.');
+    res.status(204).end();
+  });
+
+  return router;
+}
+
+/** Sends lines as they come. Whoever asked may go meanwhile, which ends it; anything else is a fault of ours. */
+async function send(res: Response, lines: AsyncIterable<string>): Promise<void> {
+  try {
+    await pipeline(Readable.from(lines), res);
+  } catch (error) {
+    if (!res.destroyed) throw error;
+  }
+}
+
+async function* jsonLines(values: AsyncIterable<unknown>): AsyncGenerator<string> {
+  for await (const value of values) yield `${JSON.stringify(value)}\n`;
+}
+
+async function* linesOf(events: AsyncIterable<StreamEvent>): AsyncGenerator<string> {
+  for await (const event of events) yield writeEventLine(event);
+}
