@@ -14,26 +14,14 @@ import { Text } from '@/ui/part/text';
 import { ViewerChoice } from '@/ui/people/viewer-choice';
 import { MannerFields, PLAIN } from './manner-fields';
 
+const set = (next: Partial<SpeechPlan>): void =>
+  edit((draft) => {
+    Object.assign(draft.speech, next);
+  });
+
 /** How words are read aloud. `speaks`: whether the server can where a browser has no voices; null while that is not known. */
 export function SpeechEditor({ speaks }: { speaks: boolean | null }) {
-  const show = useShow();
-  const { speech } = show;
-  const [sample, setSample] = useState('Sooooo good good good good! See https://example.org/glaze');
-  const [word, setWord] = useState('');
-  const [language, setLanguage] = useState('');
-  const [choosing, setChoosing] = useState(false);
-  const set = (next: Partial<SpeechPlan>): void =>
-    edit((draft) => {
-      Object.assign(draft.speech, next);
-    });
-  const addWord = (): void => {
-    const typed = word.trim();
-    if (typed === '' || speech.without.includes(typed)) return;
-    set({ without: [...speech.without, typed] });
-    setWord('');
-  };
-  const tag = language.trim().toLowerCase();
-  const tagFits = /^[a-z]{2,3}$/.test(tag) && !speech.languages.some((one) => one.language === tag);
+  const speech = useShow((show) => show.speech);
   return (
     <Card className="mt-4 gap-4" label="Read aloud">
       <Text size={17} face="title" level={2}>
@@ -72,31 +60,68 @@ export function SpeechEditor({ speaks }: { speaks: boolean | null }) {
           { value: 'no', label: 'Read repeats' },
         ]}
       />
-      <View className="gap-2">
-        <TextField label="Never say this word" value={word} most={60} exact onChange={setWord} onSubmit={addWord} />
-        <View className="flex-row flex-wrap gap-2">
-          <Button kind="outline" icon={Plus} disabled={word.trim() === ''} onPress={addWord}>
-            Leave it out
+      <Without />
+      <TrySpeech />
+      <Languages />
+      <Voices />
+    </Card>
+  );
+}
+/** Words that are never said. */
+function Without() {
+  const speech = useShow((show) => show.speech);
+  const [word, setWord] = useState('');
+  const addWord = (): void => {
+    const typed = word.trim();
+    if (typed === '' || speech.without.includes(typed)) return;
+    set({ without: [...speech.without, typed] });
+    setWord('');
+  };
+  return (
+    <View className="gap-2">
+      <TextField label="Never say this word" value={word} most={60} exact onChange={setWord} onSubmit={addWord} />
+      <View className="flex-row flex-wrap gap-2">
+        <Button kind="outline" icon={Plus} disabled={word.trim() === ''} onPress={addWord}>
+          Leave it out
+        </Button>
+        {speech.without.map((each) => (
+          <Button
+            key={each}
+            icon={X}
+            label={`Say ${each} again`}
+            onPress={() => set({ without: speech.without.filter((other) => other !== each) })}
+          >
+            {each}
           </Button>
-          {speech.without.map((each) => (
-            <Button
-              key={each}
-              icon={X}
-              label={`Say ${each} again`}
-              onPress={() => set({ without: speech.without.filter((other) => other !== each) })}
-            >
-              {each}
-            </Button>
-          ))}
-        </View>
+        ))}
       </View>
-      <View className="gap-2">
-        <TextField label="Try a text" value={sample} most={500} onChange={setSample} />
-        <Text size={13} tone="muted">
-          Is read as
-        </Text>
-        <Text role="status">{speakable(sample, speech) || 'Nothing: no word is left.'}</Text>
-      </View>
+    </View>
+  );
+}
+
+/** What a text is read as. */
+function TrySpeech() {
+  const speech = useShow((show) => show.speech);
+  const [sample, setSample] = useState('Sooooo good good good good! See https://example.org/glaze');
+  return (
+    <View className="gap-2">
+      <TextField label="Try a text" value={sample} most={500} onChange={setSample} />
+      <Text size={13} tone="muted">
+        Is read as
+      </Text>
+      <Text role="status">{speakable(sample, speech) || 'Nothing: no word is left.'}</Text>
+    </View>
+  );
+}
+
+/** Other ways for languages. */
+function Languages() {
+  const speech = useShow((show) => show.speech);
+  const [language, setLanguage] = useState('');
+  const tag = language.trim().toLowerCase();
+  const tagFits = /^[a-z]{2,3}$/.test(tag) && !speech.languages.some((one) => one.language === tag);
+  return (
+    <>
       {speech.languages.map((one, n) => (
         <View key={one.language} className="gap-2 pt-3 border-t border-line">
           <View className="flex-row items-center justify-between">
@@ -140,6 +165,16 @@ export function SpeechEditor({ speaks }: { speaks: boolean | null }) {
           Add
         </Button>
       </View>
+    </>
+  );
+}
+
+/** Viewers' own voices. */
+function Voices() {
+  const speech = useShow((show) => show.speech);
+  const [choosing, setChoosing] = useState(false);
+  return (
+    <>
       {speech.viewers.map((one, n) => (
         <View key={one.viewer} className="gap-2 pt-3 border-t border-line">
           <View className="flex-row items-center justify-between">
@@ -177,7 +212,7 @@ export function SpeechEditor({ speaks }: { speaks: boolean | null }) {
           }}
         />
       ) : null}
-    </Card>
+    </>
   );
 }
 

@@ -27,13 +27,155 @@ import { useSet } from './use-set';
 /** Where a piece stands, in which scenes, and in what order. */
 export function PlaceTab({ piece, scene, onRemoved }: { piece: Piece; scene: string; onRemoved: () => void }) {
   const show = useShow();
-  const set = useSet(piece);
   const put = usePlace(scene);
-  const smallest = least(piece);
-  const at = show.pieces.findIndex(({ id }) => id === piece.id);
   const { place } = placedIn(piece, scene);
   const to = (changed: Partial<Box>): void => put({ [piece.id]: keepInFrame({ ...place, ...changed }, show.frame) });
+  return (
+    <View className="gap-4">
+      <OwnPlace piece={piece} scene={scene} />
+      <Numbers piece={piece} place={place} onPlace={to} />
+      <View className="flex-row flex-wrap gap-2">
+        <Button kind="outline" onPress={() => to({ x: Math.round((show.frame.width - place.w) / 2) })}>
+          Centre
+        </Button>
+        <Button kind="outline" onPress={() => to({ y: Math.round((show.frame.height - place.h) / 2) })}>
+          Middle
+        </Button>
+        <Button kind="outline" onPress={() => put({ [piece.id]: fillFrame(place, show.frame, 'fit') })}>
+          Fit
+        </Button>
+        <Button kind="outline" onPress={() => put({ [piece.id]: fillFrame(place, show.frame, 'fill') })}>
+          Fill
+        </Button>
+      </View>
+      <Corner piece={piece} />
+      <InScenes piece={piece} />
+      <Order piece={piece} onRemoved={onRemoved} />
+    </View>
+  );
+}
+
+/** In a scene: as in all of them, or a place of its own. */
+function OwnPlace({ piece, scene }: { piece: Piece; scene: string }) {
+  const show = useShow();
   const sceneName = show.scenes.find(({ id }) => id === scene)?.name;
+  const ownPlace = (own: boolean): void =>
+    edit((draft) => {
+      const found = draft.pieces.find(({ id }) => id === piece.id);
+      if (!found) return;
+      const { [scene]: here, ...others } = found.places ?? {};
+      void here;
+      found.places = own ? { ...others, [scene]: found.place } : others;
+      if (Object.keys(found.places).length === 0) delete found.places;
+    });
+  if (sceneName === undefined) return null;
+  return (
+    <View className="gap-1">
+      <Text size={13} tone="muted">{`Where it stands in ${sceneName}`}</Text>
+      <Segments
+        label={`Where it stands in ${sceneName}`}
+        value={piece.places?.[scene] ? 'own' : 'same'}
+        onChange={(value) => ownPlace(value === 'own')}
+        options={[
+          { value: 'same', label: 'As in all scenes' },
+          { value: 'own', label: 'A place of its own' },
+        ]}
+      />
+    </View>
+  );
+}
+
+function Numbers({
+  piece,
+  place,
+  onPlace: to,
+}: {
+  piece: Piece;
+  place: Box;
+  onPlace: (changed: Partial<Box>) => void;
+}) {
+  const show = useShow();
+  const set = useSet(piece);
+  const smallest = least(piece);
+  return (
+    <View className="flex-row flex-wrap gap-x-3 gap-y-3">
+      <NumberField
+        short
+        label="Left"
+        unit="px"
+        value={place.x}
+        least={-show.frame.width}
+        most={show.frame.width}
+        step={10}
+        onChange={(x) => to({ x })}
+      />
+      <NumberField
+        short
+        label="Top"
+        unit="px"
+        value={place.y}
+        least={-show.frame.height}
+        most={show.frame.height}
+        step={10}
+        onChange={(y) => to({ y })}
+      />
+      <NumberField
+        short
+        label="Width"
+        unit="px"
+        value={place.w}
+        least={smallest.w}
+        most={show.frame.width * 2}
+        step={10}
+        onChange={(w) => to({ w })}
+      />
+      <NumberField
+        short
+        label="Height"
+        unit="px"
+        value={place.h}
+        least={smallest.h}
+        most={show.frame.height * 2}
+        step={10}
+        onChange={(h) => to({ h })}
+      />
+      <NumberField
+        short
+        label="Turned"
+        unit="°"
+        value={Math.round(piece.turn ?? 0)}
+        least={-180}
+        most={180}
+        step={5}
+        onChange={(turn) => set('turn', turn === 0 ? undefined : turn)}
+      />
+    </View>
+  );
+}
+
+function Corner({ piece }: { piece: Piece }) {
+  const set = useSet(piece);
+  return (
+    <View className="gap-1">
+      <Text size={13} tone="muted">
+        A corner that is dragged
+      </Text>
+      <Segments
+        label="A corner that is dragged"
+        value={keepsProportion(piece) ? 'keeps' : 'free'}
+        onChange={(value) => set('keeps', value === 'keeps')}
+        options={[
+          { value: 'keeps', label: 'Keeps proportions' },
+          { value: 'free', label: 'Is free' },
+        ]}
+      />
+    </View>
+  );
+}
+
+/** In which scenes it is. */
+function InScenes({ piece }: { piece: Piece }) {
+  const show = useShow();
   const tickScene = (id: string): void =>
     edit((draft) => {
       const found = draft.pieces.find((each) => each.id === piece.id);
@@ -44,15 +186,27 @@ export function PlaceTab({ piece, scene, onRemoved }: { piece: Piece; scene: str
       if (draft.scenes.every((each) => next.includes(each.id))) delete found.scenes;
       else found.scenes = next;
     });
-  const ownPlace = (own: boolean): void =>
-    edit((draft) => {
-      const found = draft.pieces.find(({ id }) => id === piece.id);
-      if (!found) return;
-      const { [scene]: here, ...others } = found.places ?? {};
-      void here;
-      found.places = own ? { ...others, [scene]: found.place } : others;
-      if (Object.keys(found.places).length === 0) delete found.places;
-    });
+  if (show.scenes.length === 0) return null;
+  return (
+    <View className="gap-1">
+      <Text size={13} tone="muted">
+        In these scenes
+      </Text>
+      <Ticks
+        label="In these scenes"
+        options={show.scenes.map(({ id, name }) => ({ value: id, label: name }))}
+        ticked={piece.scenes ?? show.scenes.map(({ id }) => id)}
+        onTick={tickScene}
+      />
+    </View>
+  );
+}
+
+/** Its order among the others, and what can be done with it as a whole. */
+function Order({ piece, onRemoved }: { piece: Piece; onRemoved: () => void }) {
+  const show = useShow();
+  const set = useSet(piece);
+  const at = show.pieces.findIndex(({ id }) => id === piece.id);
   const reorder = (by: number): void =>
     edit((draft) => {
       const [taken] = draft.pieces.splice(at, 1);
@@ -76,134 +230,25 @@ export function PlaceTab({ piece, scene, onRemoved }: { piece: Piece; scene: str
     onRemoved();
   };
   return (
-    <View className="gap-4">
-      {sceneName === undefined ? null : (
-        <View className="gap-1">
-          <Text size={13} tone="muted">{`Where it stands in ${sceneName}`}</Text>
-          <Segments
-            label={`Where it stands in ${sceneName}`}
-            value={piece.places?.[scene] ? 'own' : 'same'}
-            onChange={(value) => ownPlace(value === 'own')}
-            options={[
-              { value: 'same', label: 'As in all scenes' },
-              { value: 'own', label: 'A place of its own' },
-            ]}
-          />
-        </View>
-      )}
-      <View className="flex-row flex-wrap gap-x-3 gap-y-3">
-        <NumberField
-          short
-          label="Left"
-          unit="px"
-          value={place.x}
-          least={-show.frame.width}
-          most={show.frame.width}
-          step={10}
-          onChange={(x) => to({ x })}
-        />
-        <NumberField
-          short
-          label="Top"
-          unit="px"
-          value={place.y}
-          least={-show.frame.height}
-          most={show.frame.height}
-          step={10}
-          onChange={(y) => to({ y })}
-        />
-        <NumberField
-          short
-          label="Width"
-          unit="px"
-          value={place.w}
-          least={smallest.w}
-          most={show.frame.width * 2}
-          step={10}
-          onChange={(w) => to({ w })}
-        />
-        <NumberField
-          short
-          label="Height"
-          unit="px"
-          value={place.h}
-          least={smallest.h}
-          most={show.frame.height * 2}
-          step={10}
-          onChange={(h) => to({ h })}
-        />
-        <NumberField
-          short
-          label="Turned"
-          unit="°"
-          value={Math.round(piece.turn ?? 0)}
-          least={-180}
-          most={180}
-          step={5}
-          onChange={(turn) => set('turn', turn === 0 ? undefined : turn)}
-        />
-      </View>
-      <View className="flex-row flex-wrap gap-2">
-        <Button kind="outline" onPress={() => to({ x: Math.round((show.frame.width - place.w) / 2) })}>
-          Centre
-        </Button>
-        <Button kind="outline" onPress={() => to({ y: Math.round((show.frame.height - place.h) / 2) })}>
-          Middle
-        </Button>
-        <Button kind="outline" onPress={() => put({ [piece.id]: fillFrame(place, show.frame, 'fit') })}>
-          Fit
-        </Button>
-        <Button kind="outline" onPress={() => put({ [piece.id]: fillFrame(place, show.frame, 'fill') })}>
-          Fill
-        </Button>
-      </View>
-      <View className="gap-1">
-        <Text size={13} tone="muted">
-          A corner that is dragged
-        </Text>
-        <Segments
-          label="A corner that is dragged"
-          value={keepsProportion(piece) ? 'keeps' : 'free'}
-          onChange={(value) => set('keeps', value === 'keeps')}
-          options={[
-            { value: 'keeps', label: 'Keeps proportions' },
-            { value: 'free', label: 'Is free' },
-          ]}
-        />
-      </View>
-      {show.scenes.length > 0 ? (
-        <View className="gap-1">
-          <Text size={13} tone="muted">
-            In these scenes
-          </Text>
-          <Ticks
-            label="In these scenes"
-            options={show.scenes.map(({ id, name }) => ({ value: id, label: name }))}
-            ticked={piece.scenes ?? show.scenes.map(({ id }) => id)}
-            onTick={tickScene}
-          />
-        </View>
-      ) : null}
-      <View className="flex-row flex-wrap gap-2">
-        <Button icon={ArrowUp} onPress={() => reorder(1)} disabled={at === show.pieces.length - 1}>
-          Forward
-        </Button>
-        <Button icon={ArrowDown} onPress={() => reorder(-1)} disabled={at === 0}>
-          Back
-        </Button>
-        <Button icon={piece.locked ? LockOpen : Lock} onPress={() => set('locked', piece.locked ? undefined : true)}>
-          {piece.locked ? 'Unlock' : 'Lock'}
-        </Button>
-        <Button icon={piece.off ? Eye : EyeOff} onPress={() => set('off', piece.off ? undefined : true)}>
-          {piece.off ? 'Put back' : 'Take off'}
-        </Button>
-        <Button icon={Copy} onPress={duplicate}>
-          Duplicate
-        </Button>
-        <Button icon={Trash} kind="bad" onPress={remove}>
-          Remove
-        </Button>
-      </View>
+    <View className="flex-row flex-wrap gap-2">
+      <Button icon={ArrowUp} onPress={() => reorder(1)} disabled={at === show.pieces.length - 1}>
+        Forward
+      </Button>
+      <Button icon={ArrowDown} onPress={() => reorder(-1)} disabled={at === 0}>
+        Back
+      </Button>
+      <Button icon={piece.locked ? LockOpen : Lock} onPress={() => set('locked', piece.locked ? undefined : true)}>
+        {piece.locked ? 'Unlock' : 'Lock'}
+      </Button>
+      <Button icon={piece.off ? Eye : EyeOff} onPress={() => set('off', piece.off ? undefined : true)}>
+        {piece.off ? 'Put back' : 'Take off'}
+      </Button>
+      <Button icon={Copy} onPress={duplicate}>
+        Duplicate
+      </Button>
+      <Button icon={Trash} kind="bad" onPress={remove}>
+        Remove
+      </Button>
     </View>
   );
 }
