@@ -4,8 +4,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 
 /*
- * `./gavirn test`: types, lint and form beside the build; then the unit tests on one core, beside the real interface in headless Chromium,
- * which mostly waits; then what measures time, by itself. Everything is run even when something before it failed, and the last line is the sum.
+ * `./gavirn test`: types, lint and form beside the build; then the unit tests beside the real interface in headless Chromium, which mostly
+ * waits; then what measures time, by itself. Everything is run even when something before it failed, and the last line is the sum.
  */
 
 interface Outcome {
@@ -41,7 +41,13 @@ async function checks(): Promise<Outcome[]> {
 
 async function unit(): Promise<Outcome> {
   const report = join(tmpdir(), `gavirn-unit-${process.pid}.json`);
-  const { code, text } = await runKept('npx', ['jest', '--runInBand', '--json', `--outputFile=${report}`, '--silent']);
+  const { code, text } = await runKept('npx', [
+    'jest',
+    '--maxWorkers=2',
+    '--json',
+    `--outputFile=${report}`,
+    '--silent',
+  ]);
   process.stdout.write(`\n== Unit tests\n${text}`);
   try {
     const { numPassedTests, numFailedTests, numRuntimeErrorTestSuites } = JSON.parse(
@@ -92,7 +98,7 @@ async function browserFile(file: string): Promise<Outcome> {
   return { passed: count('pass'), failed: code === 0 ? 0 : Math.max(1, count('fail') + count('cancelled')) };
 }
 
-/** Most of a browser test is waiting for alerts to come and go: two files at a time leave a core to the unit tests. */
+/** Most of a browser test is waiting for alerts to come and go: two files at a time leave room for the unit tests. */
 async function browserFiles(files: readonly string[]): Promise<Outcome[]> {
   const waiting = [
     ...LONG.filter((file) => files.includes(file)),

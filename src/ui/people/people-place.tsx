@@ -18,7 +18,7 @@ import { Pick } from '@/ui/part/pick';
 import { Text } from '@/ui/part/text';
 import { ViewerText } from '@/ui/part/viewer-text';
 import { agoWords } from '@/ui/words/ago';
-import { ImportSheet, type Tables } from './import-sheet';
+import { ImportSheet, type Tables as TableReaders } from './import-sheet';
 import { PersonSheet } from './person-sheet';
 
 const ORDERS: readonly { value: RollOrder; label: string }[] = [
@@ -41,35 +41,8 @@ export function PeoplePlace() {
   const [by, setBy] = useState<RollOrder>('last');
   const [most, setMost] = useState(PAGE);
   const [open, setOpen] = useState<{ feed: string; viewer: string } | null>(null);
-  const [table, setTable] = useState<{ table: Table; tables: Tables } | null>(null);
   const [said, setSaid] = useState<string | null>(null);
   const { data, error } = useRoll(show.id, keys.desk, sought, by, most);
-  const save = async (): Promise<void> => {
-    const whole = await wholeRoll(show.id, keys.desk);
-    if (!whole.ok) return setSaid(whole.reason);
-    const { peopleCsv } = await import('@/ui/data/tables');
-    const isNamed = (list: readonly { feed: string; viewer: string }[], one: RollEntry): boolean =>
-      list.some(({ feed, viewer }) => feed === one.feed && viewer === one.viewer);
-    saveFile(
-      `${show.name} people.csv`,
-      'text/csv',
-      peopleCsv(
-        whole.value.entries.map((one) => ({
-          ...one,
-          note: show.notes.find(({ feed, viewer }) => feed === one.feed && viewer === one.viewer)?.note ?? '',
-          leftOut: isNamed(show.leftOut.named, one),
-        })),
-      ),
-    );
-  };
-  const bring = async (): Promise<void> => {
-    const file = await openFile('text/csv,.csv,.txt');
-    if (!file) return;
-    const tables = await import('@/ui/data/tables');
-    const read = tables.readTable(file.text);
-    setSaid(read.ok ? null : read.reason);
-    if (read.ok) setTable({ table: read.table, tables });
-  };
   return (
     <PlaceBody
       title="People"
@@ -80,13 +53,7 @@ export function PeoplePlace() {
       }
     >
       <Text tone="muted" className="tabular-nums">
-        {data
-          ? data.all === 0
-            ? 'Nobody yet'
-            : data.found === data.all
-              ? `${data.all.toLocaleString('en')} in all`
-              : `${data.found.toLocaleString('en')} of ${data.all.toLocaleString('en')}`
-          : '…'}
+        {data ? countWords(data) : '…'}
       </Text>
       <View className="gap-3 mt-3">
         <TextField
@@ -132,14 +99,7 @@ export function PeoplePlace() {
           Nobody of that name or handle.
         </Text>
       ) : null}
-      <View className="flex-row flex-wrap gap-2 mt-4">
-        <Button kind="outline" disabled={!data || data.all === 0} onPress={() => void save()}>
-          Save people as CSV
-        </Button>
-        <Button kind="outline" onPress={() => void bring()}>
-          Bring in a CSV
-        </Button>
-      </View>
+      <Tables none={!data || data.all === 0} onSaid={setSaid} />
       {open ? (
         <PersonSheet
           key={viewerKey(open.feed, open.viewer)}
@@ -148,16 +108,67 @@ export function PeoplePlace() {
           onClose={() => setOpen(null)}
         />
       ) : null}
+    </PlaceBody>
+  );
+}
+
+const countWords = ({ all, found }: { all: number; found: number }): string => {
+  if (all === 0) return 'Nobody yet';
+  const of = all.toLocaleString('en');
+  return found === all ? `${of} in all` : `${found.toLocaleString('en')} of ${of}`;
+};
+
+/** Everybody as a table, out and in. */
+function Tables({ none, onSaid }: { none: boolean; onSaid: (sentence: string | null) => void }) {
+  const show = useShow();
+  const keys = useKeys();
+  const [table, setTable] = useState<{ table: Table; tables: TableReaders } | null>(null);
+  const save = async (): Promise<void> => {
+    const whole = await wholeRoll(show.id, keys.desk);
+    if (!whole.ok) return onSaid(whole.reason);
+    const { peopleCsv } = await import('@/ui/data/tables');
+    const isNamed = (list: readonly { feed: string; viewer: string }[], one: RollEntry): boolean =>
+      list.some(({ feed, viewer }) => feed === one.feed && viewer === one.viewer);
+    saveFile(
+      `${show.name} people.csv`,
+      'text/csv',
+      peopleCsv(
+        whole.value.entries.map((one) => ({
+          ...one,
+          note: show.notes.find(({ feed, viewer }) => feed === one.feed && viewer === one.viewer)?.note ?? '',
+          leftOut: isNamed(show.leftOut.named, one),
+        })),
+      ),
+    );
+  };
+  const bring = async (): Promise<void> => {
+    const file = await openFile('text/csv,.csv,.txt');
+    if (!file) return;
+    const tables = await import('@/ui/data/tables');
+    const read = tables.readTable(file.text);
+    onSaid(read.ok ? null : read.reason);
+    if (read.ok) setTable({ table: read.table, tables });
+  };
+  return (
+    <>
+      <View className="flex-row flex-wrap gap-2 mt-4">
+        <Button kind="outline" disabled={none} onPress={() => void save()}>
+          Save people as CSV
+        </Button>
+        <Button kind="outline" onPress={() => void bring()}>
+          Bring in a CSV
+        </Button>
+      </View>
       {table ? (
         <ImportSheet
           {...table}
           onClose={(sentence) => {
             setTable(null);
-            setSaid(sentence);
+            onSaid(sentence);
           }}
         />
       ) : null}
-    </PlaceBody>
+    </>
   );
 }
 

@@ -24,6 +24,7 @@ import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
 import { agoWords } from '@/ui/words/ago';
 import { DayBars } from './day-bars';
+import { forgetInShow } from './forget-in-show';
 import { OwnVoice } from './own-voice';
 import { SamePerson } from './same-person';
 
@@ -31,70 +32,25 @@ import { SamePerson } from './same-person';
 export function PersonSheet({ feed, viewer, onClose }: { feed: string; viewer: string; onClose: () => void }) {
   const show = useShow();
   const keys = useKeys();
-  const hand = useDeskView((view) => view.hand, []);
   const { data: person, error, mutate } = usePerson(show.id, keys.desk, feed, viewer);
   const [setting, setSetting] = useState<'points' | Correctable | null>(null);
   const [asking, setAsking] = useState(false);
   const [said, setSaid] = useState<string | null>(null);
-  const same = (one: { feed: string; viewer: string }): boolean => one.feed === feed && one.viewer === viewer;
   if (!person)
     return (
       <Sheet title="Viewer" onClose={onClose}>
         <Text tone={error ? 'brick' : 'muted'}>{error?.message ?? '…'}</Text>
       </Sheet>
     );
-  const note = show.notes.find(same)?.note ?? '';
-  const write = (next: string): void =>
-    edit((draft) => {
-      draft.notes = draft.notes
-        .filter((one) => !same(one))
-        .concat(next.trim() === '' ? [] : [{ feed, viewer, name: person.name, note: next }]);
-    });
-  const named = show.leftOut.named.some(same);
-  const leaveOut = (out: boolean): void =>
-    edit((draft) => {
-      draft.leftOut.named = draft.leftOut.named
-        .filter((one) => !same(one))
-        .concat(out ? [{ feed, viewer, name: person.name }] : []);
-    });
   const forget = async (): Promise<void> => {
     setAsking(false);
-    edit((draft) => {
-      draft.notes = draft.notes.filter((one) => !same(one));
-      draft.leftOut.named = draft.leftOut.named.filter((one) => !same(one));
-      draft.people = draft.people
-        .map((each) => ({ ...each, members: each.members.filter((one) => !same(one)) }))
-        .filter(({ members }) => members.length > 1);
-      draft.speech.viewers = draft.speech.viewers.filter((one) => one.viewer !== viewerKey(feed, viewer));
-      for (const team of draft.teams) team.members = team.members.filter((one) => !same(one));
-      // A goal that was theirs alone is nobody's any more.
-      draft.goals = draft.goals.filter(({ by }) => by?.kind !== 'viewer' || !same(by));
-      for (const cue of draft.cues) {
-        cue.who.only = cue.who.only.filter((one) => !same(one));
-        cue.who.never = cue.who.never.filter((one) => !same(one));
-      }
-    });
+    edit((draft) => forgetInShow(draft, { feed, viewer }));
     const answer = await forgetViewer(show, keys.desk, { feed, viewer });
     if (answer.ok) onClose();
     else setSaid(answer.reason);
   };
-  if (setting) {
-    const points = setting === 'points';
-    return (
-      <NumberSheet
-        number={points ? `points/${viewerKey(feed, viewer)}` : `viewer/${setting}/${viewerKey(feed, viewer)}`}
-        name={`${person.name}: ${points ? show.points.unit : MEASURE[setting].title.toLowerCase()}`}
-        value={points ? person.balance : (person.session[setting] ?? 0)}
-        hand={hand}
-        outlook={null}
-        boost={null}
-        target={null}
-        now={engineClock.now()}
-        onClose={() => setSetting(null)}
-        onCommand={(body) => void sendCommand(body).then(() => mutate())}
-      />
-    );
-  }
+  if (setting)
+    return <SetByHand person={person} what={setting} onDone={() => void mutate()} onClose={() => setSetting(null)} />;
   return (
     <Sheet title={person.name} onClose={onClose}>
       <Text tone="muted">
@@ -103,23 +59,7 @@ export function PersonSheet({ feed, viewer, onClose }: { feed: string; viewer: s
           return of ? feedName(of) : 'a feed that is gone';
         })}
       </Text>
-      {show.points.on || person.lines.length > 0 ? (
-        <View className="flex-row items-center justify-between gap-3">
-          <View>
-            <Text size={22} face="figure">
-              {pointsWords(person.balance, show.points)}
-            </Text>
-            <Text
-              size={13}
-              tone="muted"
-              className="tabular-nums"
-            >{`level ${person.level}, ${person.earned.toLocaleString('en')} earned in all`}</Text>
-          </View>
-          <Button kind="outline" onPress={() => setSetting('points')}>
-            Set by hand
-          </Button>
-        </View>
-      ) : null}
+      <PointsLine person={person} onSet={() => setSetting('points')} />
       <Sums title="In this session" sums={person.session} currency={show.money.currency} none="Nothing yet." />
       {person.seenNow ? (
         <Pick
@@ -131,21 +71,7 @@ export function PersonSheet({ feed, viewer, onClose }: { feed: string; viewer: s
       ) : null}
       <Sums title="In all" sums={person.ever} currency={show.money.currency} none="Nothing yet." />
       {person.days.length > 0 ? <DayBars days={person.days} /> : null}
-      <TextField label="Your note" value={note} most={500} onChange={write} />
-      <Segments
-        label="On leaderboards"
-        value={named ? 'no' : 'yes'}
-        onChange={(value) => leaveOut(value === 'no')}
-        options={[
-          { value: 'yes', label: 'On leaderboards' },
-          { value: 'no', label: 'Left off them' },
-        ]}
-      />
-      {person.leftOut && !named ? (
-        <Text tone="muted">
-          {person.unlisted ? 'They asked to be left off the leaderboards.' : 'Left off by their part in the show.'}
-        </Text>
-      ) : null}
+      <NoteAndBoards person={person} />
       <SamePerson person={person} onDone={() => void mutate()} />
       <OwnVoice feed={feed} viewer={viewer} name={person.name} />
       {person.lines.length > 0 ? <Ledger person={person} /> : null}
@@ -169,6 +95,100 @@ export function PersonSheet({ feed, viewer, onClose }: { feed: string; viewer: s
         />
       ) : null}
     </Sheet>
+  );
+}
+
+function PointsLine({ person, onSet }: { person: PersonView; onSet: () => void }) {
+  const points = useShow((show) => show.points);
+  if (!points.on && person.lines.length === 0) return null;
+  return (
+    <View className="flex-row items-center justify-between gap-3">
+      <View>
+        <Text size={22} face="figure">
+          {pointsWords(person.balance, points)}
+        </Text>
+        <Text
+          size={13}
+          tone="muted"
+          className="tabular-nums"
+        >{`level ${person.level}, ${person.earned.toLocaleString('en')} earned in all`}</Text>
+      </View>
+      <Button kind="outline" onPress={() => onSet()}>
+        Set by hand
+      </Button>
+    </View>
+  );
+}
+
+/** What the streamer keeps in mind of them, and whether they stand on leaderboards. */
+function NoteAndBoards({ person }: { person: PersonView }) {
+  const show = useShow();
+  const { feed, viewer } = person;
+  const same = (one: { feed: string; viewer: string }): boolean => one.feed === feed && one.viewer === viewer;
+  const note = show.notes.find(same)?.note ?? '';
+  const write = (next: string): void =>
+    edit((draft) => {
+      draft.notes = draft.notes
+        .filter((one) => !same(one))
+        .concat(next.trim() === '' ? [] : [{ feed, viewer, name: person.name, note: next }]);
+    });
+  const named = show.leftOut.named.some(same);
+  const leaveOut = (out: boolean): void =>
+    edit((draft) => {
+      draft.leftOut.named = draft.leftOut.named
+        .filter((one) => !same(one))
+        .concat(out ? [{ feed, viewer, name: person.name }] : []);
+    });
+  return (
+    <>
+      <TextField label="Your note" value={note} most={500} onChange={write} />
+      <Segments
+        label="On leaderboards"
+        value={named ? 'no' : 'yes'}
+        onChange={(value) => leaveOut(value === 'no')}
+        options={[
+          { value: 'yes', label: 'On leaderboards' },
+          { value: 'no', label: 'Left off them' },
+        ]}
+      />
+      {person.leftOut && !named ? (
+        <Text tone="muted">
+          {person.unlisted ? 'They asked to be left off the leaderboards.' : 'Left off by their part in the show.'}
+        </Text>
+      ) : null}
+    </>
+  );
+}
+
+/** Points, or one thing that they did in this session, set by hand. */
+function SetByHand({
+  person,
+  what,
+  onDone,
+  onClose,
+}: {
+  person: PersonView;
+  what: 'points' | Correctable;
+  onDone: () => void;
+  onClose: () => void;
+}) {
+  const unit = useShow((show) => show.points.unit);
+  const hand = useDeskView((view) => view.hand, []);
+  const key = viewerKey(person.feed, person.viewer);
+  const points = what === 'points';
+  return (
+    <NumberSheet
+      number={points ? `points/${key}` : `viewer/${what}/${key}`}
+      name={`${person.name}: ${points ? unit : MEASURE[what].title.toLowerCase()}`}
+      value={points ? person.balance : (person.session[what] ?? 0)}
+      hand={hand}
+      outlook={null}
+      boost={null}
+      target={null}
+      now={engineClock.now()}
+      onClose={onClose}
+      onCommand={(body) => void sendCommand(body).then(onDone)}
+    />
   );
 }
 
