@@ -114,7 +114,9 @@ function readCsv(text: string): Recorded[] {
     if (values.kind === 'chat') values.text ??= '';
     const parsed = streamEventSchema.safeParse(values);
     return {
-      reading: parsed.success ? { kind: 'heard', heard: { event: parsed.data } } : rejected(unusable('line', parsed.error)),
+      reading: parsed.success
+        ? { kind: 'heard', heard: { event: parsed.data } }
+        : rejected(unusable('line', parsed.error)),
       raw: JSON.stringify(row),
     };
   });

@@ -50,7 +50,9 @@ export function readActivity(json: unknown, { feed, seenAt }: Origin, fallbackId
   const { type, id, actor, object, published } = parsed.data;
   const known = typesOf(type).find(isKind);
   if (!known)
-    return rejected(`Gavirn reads Follow, Like, Announce and Create; this is "${typesOf(type).join(', ').slice(0, 80)}".`);
+    return rejected(
+      `Gavirn reads Follow, Like, Announce and Create; this is "${typesOf(type).join(', ').slice(0, 80)}".`,
+    );
   const who = actorOf(actor);
   if (!who) return rejected('The activity does not say who did it.');
   const at = published ? Date.parse(published) : (seenAt ?? 0);

@@ -103,7 +103,8 @@ export function readCloudEvent(json: unknown, origin: Origin, mapper: Mapper | n
   // An event is told apart by its source and id together.
   const own = `${source}#${id}`.slice(-300);
   if (!type.startsWith(TYPE)) {
-    if (!mapper) return [rejected(`The CloudEvent is of the type "${type.slice(0, 80)}", for which this feed has no rule.`)];
+    if (!mapper)
+      return [rejected(`The CloudEvent is of the type "${type.slice(0, 80)}", for which this feed has no rule.`)];
     return mapper.read(json, origin, own);
   }
   const at = time ? Date.parse(time) : (origin.seenAt ?? 0);
@@ -116,5 +117,7 @@ export function readCloudEvent(json: unknown, origin: Origin, mapper: Mapper | n
     at,
     ...(origin.seenAt === null ? {} : { seenAt: origin.seenAt }),
   });
-  return [event.success ? { kind: 'heard', heard: { event: event.data } } : rejected(unusable('CloudEvent', event.error))];
+  return [
+    event.success ? { kind: 'heard', heard: { event: event.data } } : rejected(unusable('CloudEvent', event.error)),
+  ];
 }
