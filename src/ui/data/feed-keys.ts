@@ -1,4 +1,5 @@
 import type { Feed } from '@/core/platform/feed';
+import { uint8ArrayToBase64 } from 'uint8array-extras';
 import { z } from 'zod';
 import type { Show } from '@/core/show/show';
 import { randomKey } from './random-key';
@@ -22,8 +23,7 @@ export type FeedKey = z.infer<typeof feedKeySchema>;
 export const OVERLAP_MS = 24 * 3_600_000;
 
 export function newSigning(): string {
-  const bytes = crypto.getRandomValues(new Uint8Array(32));
-  return `whsec_${btoa(String.fromCharCode(...bytes))}`;
+  return `whsec_${uint8ArrayToBase64(crypto.getRandomValues(new Uint8Array(32)))}`;
 }
 
 /** Oxbow refuses to post without a secret; every other feed may do with its address alone. */
