@@ -113,7 +113,7 @@ async function main(): Promise<void> {
     await wide.getByRole('button', { name: 'Add Game view', exact: true }).click();
     await wide.getByRole('button', { name: /^9:16/ }).click();
     await wide.getByRole('radio', { name: 'Wide' }).click();
-    await wide.getByRole('button', { name: /^16:9/ }).waitFor();
+    await wide.getByRole('button', { name: /^16:9/, includeHidden: true }).waitFor();
     await wide.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
     await wide.waitForTimeout(1200);
     await shot('stage-wide', wide);
