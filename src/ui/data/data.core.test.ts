@@ -1,3 +1,4 @@
+import { paced } from './source';
 import { newTotals } from '@/core/engine/count/totals';
 import { starterShow } from '@/core/show/starter';
 import type { DeskView } from '@/core/desk/view';
@@ -145,3 +146,33 @@ test.each([
   [3_723_000, '1:02:03'],
   [-5, '0:00'],
 ])('%i ms on a clock is %s', (ms, words) => expect(clockTime(ms)).toBe(words));
+
+test('a paced source tells at once after a rest and then no oftener than it says; the last change is never lost', () => {
+  jest.useFakeTimers();
+  const listeners = new Set<() => void>();
+  let value = 0;
+  const source = {
+    now: () => value,
+    subscribe: (listener: () => void) => {
+      listeners.add(listener);
+      return () => listeners.delete(listener);
+    },
+  };
+  const told: number[] = [];
+  const { subscribe, now } = paced(source, 250);
+  const stop = subscribe(() => told.push(now()));
+  // A hundred changes a second for two seconds.
+  for (let n = 1; n <= 200; n += 1) {
+    value = n;
+    for (const listener of listeners) listener();
+    jest.advanceTimersByTime(10);
+  }
+  jest.advanceTimersByTime(250);
+  expect(told[0]).toBeLessThanOrEqual(2);
+  expect(told.length).toBeLessThanOrEqual(10);
+  expect(told.length).toBeGreaterThanOrEqual(8);
+  expect(told.at(-1)).toBe(200);
+  stop();
+  expect(listeners.size).toBe(0);
+  jest.useRealTimers();
+});

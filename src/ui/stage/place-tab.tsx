@@ -99,46 +99,24 @@ function Numbers({
   const smallest = least(piece);
   return (
     <View className="flex-row flex-wrap gap-x-3 gap-y-3">
-      <NumberField
-        short
-        label="Left"
-        unit="px"
-        value={place.x}
-        least={-show.frame.width}
-        most={show.frame.width}
-        step={10}
-        onChange={(x) => to({ x })}
-      />
-      <NumberField
-        short
-        label="Top"
-        unit="px"
-        value={place.y}
-        least={-show.frame.height}
-        most={show.frame.height}
-        step={10}
-        onChange={(y) => to({ y })}
-      />
-      <NumberField
-        short
-        label="Width"
-        unit="px"
-        value={place.w}
-        least={smallest.w}
-        most={show.frame.width * 2}
-        step={10}
-        onChange={(w) => to({ w })}
-      />
-      <NumberField
-        short
-        label="Height"
-        unit="px"
-        value={place.h}
-        least={smallest.h}
-        most={show.frame.height * 2}
-        step={10}
-        onChange={(h) => to({ h })}
-      />
+      {(
+        [
+          { side: 'x', label: 'Left', least: -show.frame.width, most: show.frame.width },
+          { side: 'y', label: 'Top', least: -show.frame.height, most: show.frame.height },
+          { side: 'w', label: 'Width', least: smallest.w, most: show.frame.width * 2 },
+          { side: 'h', label: 'Height', least: smallest.h, most: show.frame.height * 2 },
+        ] as const
+      ).map(({ side, ...field }) => (
+        <NumberField
+          key={side}
+          short
+          unit="px"
+          step={10}
+          {...field}
+          value={place[side]}
+          onChange={(value) => to({ [side]: value })}
+        />
+      ))}
       <NumberField
         short
         label="Turned"

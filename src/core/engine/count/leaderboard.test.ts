@@ -1,27 +1,12 @@
 import { BOARD_MEASURES } from './row';
-import type { ViewerTally } from './viewer-tally';
+import { newTally, type ViewerTally } from './viewer-tally';
 import fc from 'fast-check';
 import { BOARD_PLACES, compareTallies, Leaderboard, sharedPlaces } from './leaderboard';
 
 const tally = (id: string): ViewerTally => ({
-  key: `f/${id}`,
-  id,
-  feed: 'f',
+  ...newTally({ key: `f/${id}`, id, feed: 'f' }, 0),
   name: id,
   handle: id,
-  likes: 0,
-  coins: 0,
-  gifts: 0,
-  follows: 0,
-  shares: 0,
-  chats: 0,
-  subscriptions: 0,
-  giftSubs: 0,
-  tips: 0,
-  worth: 0,
-  points: 0,
-  firstAt: 0,
-  lastAt: 0,
 });
 
 test('it is always the top of a full sort, whatever the order of growing', () => {

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { feedIdSchema, viewerKey } from '@/core/event/viewer-key';
 import type { Past, PastViewer } from './past';
 import { BOARD_MEASURES } from './row';
-import type { ViewerTally } from './viewer-tally';
+import { newTally, type ViewerTally } from './viewer-tally';
 import type { Viewers } from './viewers';
 
 /** Viewers of several feeds that the streamer has said are one person. Parting them is taking this away: nothing is mixed for good. */
@@ -114,26 +114,7 @@ export class People {
   }
 }
 
-const emptyTally = (id: string): ViewerTally => ({
-  key: `person/${id}`,
-  id,
-  feed: '',
-  name: '',
-  handle: '',
-  likes: 0,
-  coins: 0,
-  gifts: 0,
-  follows: 0,
-  shares: 0,
-  chats: 0,
-  subscriptions: 0,
-  giftSubs: 0,
-  tips: 0,
-  worth: 0,
-  points: 0,
-  firstAt: 0,
-  lastAt: 0,
-});
+const emptyTally = (id: string): ViewerTally => newTally({ key: `person/${id}`, id, feed: '' }, 0);
 
 type Who = Pick<ViewerTally, 'key' | 'id' | 'feed'>;
 

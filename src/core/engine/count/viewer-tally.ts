@@ -1,4 +1,3 @@
-import type { StreamEvent } from '@/core/event/event';
 import type { Row } from './row';
 import type { Day } from './window';
 
@@ -30,10 +29,11 @@ export interface ViewerTally {
   lastAt: number;
 }
 
-export const newTally = (key: string, event: StreamEvent, id: string): ViewerTally => ({
+/** Somebody who has done nothing yet; `at`: when they are first seen, ms. */
+export const newTally = ({ key, id, feed }: Pick<ViewerTally, 'key' | 'id' | 'feed'>, at: number): ViewerTally => ({
   key,
   id,
-  feed: event.feed,
+  feed,
   name: '',
   handle: '',
   likes: 0,
@@ -45,6 +45,6 @@ export const newTally = (key: string, event: StreamEvent, id: string): ViewerTal
   subscriptions: 0,
   worth: 0,
   points: 0,
-  firstAt: event.at,
-  lastAt: event.at,
+  firstAt: at,
+  lastAt: at,
 });

@@ -71,7 +71,7 @@ export class Viewers {
     let tally = tallies.get(viewer);
     if (!tally) {
       const id = own(viewer);
-      tally = newTally(viewerKey(event.feed, id), event, id);
+      tally = newTally({ key: viewerKey(event.feed, id), id, feed: event.feed }, event.at);
       tallies.set(id, tally);
       this.size += 1;
     }
