@@ -10,6 +10,7 @@ import { Button } from '@/ui/part/button';
 import { Segments } from '@/ui/part/choice';
 import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
+import type { Cue, Show } from '@/core/show/show';
 
 const OFFERED = {
   new: [
@@ -67,37 +68,66 @@ export function CueFileSheet({ file, onClose }: { file: CueFile; onClose: (said:
       <Text tone="muted">Nothing has been changed yet.</Text>
       <View role="list" aria-label="Cues of the file" className="gap-4">
         {list.map(({ cue, how, said }) => (
-          <View key={cue.id} role="listitem" className="gap-2 pt-3 border-t border-line">
-            {cue.name ? (
-              <Text size={13} face="strong" tone="muted">
-                {cue.name}
-              </Text>
-            ) : null}
-            <Text>
-              {cueSentence(cue, seen)
-                .map(({ text }) => text)
-                .join('')}
-            </Text>
-            <Text size={13} tone={how === 'differs' ? 'brick' : 'muted'}>
-              {SAYS[how]}
-            </Text>
-            {said.map((sentence) => (
-              <Text key={sentence} size={13} tone="brick">
-                {sentence}
-              </Text>
-            ))}
-            <Segments<CueChoice>
-              label={`What to do with ${cue.name || 'this cue'}`}
-              options={OFFERED[how]}
-              value={choices[cue.id] ?? 'leave'}
-              onChange={(choice) => setChoices({ ...choices, [cue.id]: choice })}
-            />
-          </View>
+          <CueOfFile
+            key={cue.id}
+            cue={cue}
+            seen={seen}
+            how={how}
+            said={said}
+            choices={choices}
+            setChoices={setChoices}
+          />
         ))}
       </View>
       <Button kind="main" disabled={count === 0 || busy} onPress={() => void bring()}>
         {count === 0 ? 'Bring nothing in' : count === 1 ? 'Bring in 1 cue' : `Bring in ${count} cues`}
       </Button>
     </Sheet>
+  );
+}
+
+/** One cue of the file: what it says, and what comes of it. */
+function CueOfFile({
+  cue,
+  seen,
+  how,
+  said,
+  choices,
+  setChoices,
+}: {
+  cue: Cue;
+  seen: Show;
+  how: 'new' | 'same' | 'differs';
+  said: string[];
+  choices: Record<string, CueChoice>;
+  setChoices: (value: Record<string, CueChoice>) => void;
+}) {
+  return (
+    <View role="listitem" className="gap-2 pt-3 border-t border-line">
+      {cue.name ? (
+        <Text size={13} face="strong" tone="muted">
+          {cue.name}
+        </Text>
+      ) : null}
+      <Text>
+        {cueSentence(cue, seen)
+          .map(({ text }) => text)
+          .join('')}
+      </Text>
+      <Text size={13} tone={how === 'differs' ? 'brick' : 'muted'}>
+        {SAYS[how]}
+      </Text>
+      {said.map((sentence) => (
+        <Text key={sentence} size={13} tone="brick">
+          {sentence}
+        </Text>
+      ))}
+      <Segments<CueChoice>
+        label={`What to do with ${cue.name || 'this cue'}`}
+        options={OFFERED[how]}
+        value={choices[cue.id] ?? 'leave'}
+        onChange={(choice) => setChoices({ ...choices, [cue.id]: choice })}
+      />
+    </View>
   );
 }

@@ -8,6 +8,7 @@ import { useShow } from '@/ui/data/show';
 import { Button, IconButton } from '@/ui/part/button';
 import { Shape } from '@/ui/part/shape';
 import { Text } from '@/ui/part/text';
+import { Problem } from '@/ui/part/problem';
 
 /** One cue: its sentence with the parts that can be tapped, and Try. */
 export function CueRow({ cue, onField }: { cue: Cue; onField: (field: string) => void }) {
@@ -43,11 +44,7 @@ export function CueRow({ cue, onField }: { cue: Cue; onField: (field: string) =>
         </NativeText>
         {cue.on ? null : <Text tone="muted">Switched off.</Text>}
         {problem && cue.on ? <Text tone="brick">{problem}</Text> : null}
-        {said ? (
-          <Text tone="brick" role="alert">
-            {said}
-          </Text>
-        ) : null}
+        <Problem says={said} />
       </View>
       <View className="items-end gap-1">
         <Button

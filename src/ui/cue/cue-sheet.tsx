@@ -18,7 +18,36 @@ import { WholeCue } from './whole-cue';
  * One part of a cue's sentence, to be changed. `field`: that of its token (src/core/show/sentence.ts): of the "when", `<step>.<field>`,
  * `who`, `feeds`, `hold.<field>`; or `cue` for all of it.
  */
-export function CueSheet({
+export function CueSheet(props: { cue: Cue; field: string; onField: (field: string) => void; onClose: () => void }) {
+  return (
+    <Sheet title={titleOf(props.cue, props.field)} onClose={props.onClose}>
+      <CuePart {...props} />
+    </Sheet>
+  );
+}
+
+/** The step that a field (`<step>.<field>`) is of; none where it is gone, and for every other field. */
+const stepOf = (cue: Cue, field: string): Cue['steps'][number] | undefined => cue.steps[Number(field.split('.')[0])];
+
+/** `<step>.<field>`, and no `hold.<field>`. */
+const isOfStep = (field: string): boolean => /^\d+\./.test(field);
+
+const TITLES: Record<string, string> = {
+  add: 'Then …',
+  try: 'Try it with …',
+  who: 'For whom',
+  feeds: 'From which feeds',
+};
+
+function titleOf(cue: Cue, field: string): string {
+  if (field === 'cue') return cue.name || 'This cue';
+  if (field.startsWith('hold.')) return 'How often';
+  if (!isOfStep(field)) return TITLES[field] ?? 'When';
+  const step = stepOf(cue, field);
+  return step ? stepKind(step).title : 'A step';
+}
+
+function CuePart({
   cue,
   field,
   onField,
@@ -29,112 +58,63 @@ export function CueSheet({
   onField: (field: string) => void;
   onClose: () => void;
 }) {
-  const show = useShow();
   const change = (recipe: (draft: Cue) => void): void =>
     edit((draft) => {
       const found = draft.cues.find(({ id }) => id === cue.id);
       if (found) recipe(found);
     });
-  const [first, second] = field.split('.');
-  const at = Number(first);
-  const step = second !== undefined && Number.isInteger(at) ? cue.steps[at] : undefined;
-  if (field === 'cue')
-    return (
-      <Sheet title={cue.name || 'This cue'} onClose={onClose}>
-        <WholeCue cue={cue} change={change} onField={onField} onClose={onClose} />
-      </Sheet>
-    );
-  if (field === 'add')
-    return (
-      <Sheet title="Then …" onClose={onClose}>
-        <AddStep cue={cue} onAdded={onField} />
-      </Sheet>
-    );
-  if (field === 'try')
-    return (
-      <Sheet title="Try it with …" onClose={onClose}>
-        <TryFields cue={cue} onClose={onClose} />
-      </Sheet>
-    );
-  if (field === 'who')
-    return (
-      <Sheet title="For whom" onClose={onClose}>
-        <WhoEditor
-          who={cue.who}
-          onChange={(who) =>
-            change((draft) => {
-              draft.who = who;
-            })
-          }
-        />
-      </Sheet>
-    );
-  if (first === 'hold')
-    return (
-      <Sheet title="How often" onClose={onClose}>
-        <HoldsEditor
-          holds={cue.holds}
-          onChange={(holds) =>
-            change((draft) => {
-              draft.holds = holds;
-            })
-          }
-        />
-      </Sheet>
-    );
-  if (field === 'feeds') {
-    const tick = (id: string): void =>
+  /** Changes one field of the cue. */
+  const set =
+    <K extends keyof Cue>(name: K) =>
+    (value: Cue[K]): void =>
       change((draft) => {
-        draft.feeds =
-          id === '' ? [] : draft.feeds.includes(id) ? draft.feeds.filter((each) => each !== id) : [...draft.feeds, id];
+        draft[name] = value;
       });
-    return (
-      <Sheet title="From which feeds" onClose={onClose}>
-        <Ticks
-          label="Feeds"
-          options={[
-            { value: '', label: 'Any feed' },
-            ...show.feeds.map((feed) => ({ value: feed.id, label: feedName(feed) })),
-          ]}
-          ticked={cue.feeds.length === 0 ? [''] : cue.feeds}
-          onTick={tick}
-        />
-      </Sheet>
-    );
+  switch (field) {
+    case 'cue':
+      return <WholeCue cue={cue} change={change} onField={onField} onClose={onClose} />;
+    case 'add':
+      return <AddStep cue={cue} onAdded={onField} />;
+    case 'try':
+      return <TryFields cue={cue} onClose={onClose} />;
+    case 'who':
+      return <WhoEditor who={cue.who} onChange={set('who')} />;
+    case 'feeds':
+      return <FeedTicks feeds={cue.feeds} onChange={set('feeds')} />;
   }
-  if (second !== undefined) {
-    if (!step)
-      return (
-        <Sheet title="A step" onClose={onClose}>
-          <Text tone="muted">This step is gone.</Text>
-        </Sheet>
-      );
-    return (
-      <Sheet title={stepKind(step).title} onClose={onClose}>
-        <StepEditor
-          cue={cue}
-          step={step}
-          field={second}
-          onChange={(next) =>
-            change((draft) => {
-              draft.steps[at] = next;
-            })
-          }
-        />
-      </Sheet>
-    );
-  }
+  if (field.startsWith('hold.')) return <HoldsEditor holds={cue.holds} onChange={set('holds')} />;
+  if (!isOfStep(field)) return <WhenEditor when={cue.when} field={field} onChange={set('when')} />;
+  const step = stepOf(cue, field);
+  if (!step) return <Text tone="muted">This step is gone.</Text>;
+  const [at, part = ''] = field.split('.');
   return (
-    <Sheet title="When" onClose={onClose}>
-      <WhenEditor
-        when={cue.when}
-        field={field}
-        onChange={(when) =>
-          change((draft) => {
-            draft.when = when;
-          })
-        }
-      />
-    </Sheet>
+    <StepEditor
+      cue={cue}
+      step={step}
+      field={part}
+      onChange={(next) =>
+        change((draft) => {
+          draft.steps[Number(at)] = next;
+        })
+      }
+    />
+  );
+}
+
+/** From which feeds; none: from any. */
+function FeedTicks({ feeds, onChange }: { feeds: readonly string[]; onChange: (feeds: string[]) => void }) {
+  const show = useShow();
+  return (
+    <Ticks
+      label="Feeds"
+      options={[
+        { value: '', label: 'Any feed' },
+        ...show.feeds.map((feed) => ({ value: feed.id, label: feedName(feed) })),
+      ]}
+      ticked={feeds.length === 0 ? [''] : feeds}
+      onTick={(id) =>
+        onChange(id === '' ? [] : feeds.includes(id) ? feeds.filter((each) => each !== id) : [...feeds, id])
+      }
+    />
   );
 }

@@ -4,6 +4,8 @@ import { Choice } from '@/ui/part/choice';
 import { NumberField } from '@/ui/part/field';
 import { Ticks } from '@/ui/part/ticks';
 import { Text } from '@/ui/part/text';
+import { Problem } from '@/ui/part/problem';
+import type { Show } from '@/core/show/show';
 
 /** What must hold besides. 0 leaves a bound out. */
 export function HoldsEditor({ holds, onChange }: { holds: Conditions; onChange: (holds: Conditions) => void }) {
@@ -46,47 +48,80 @@ export function HoldsEditor({ holds, onChange }: { holds: Conditions; onChange: 
         step={10}
         onChange={(chance) => onChange({ ...holds, chance })}
       />
-      {problem ? (
-        <Text tone="brick" role="alert">
-          {problem}
-        </Text>
-      ) : null}
-      {show.scenes.length > 0 ? (
-        <>
-          <Text size={13} tone="muted">
-            Only in these scenes (none: in all)
-          </Text>
-          <Ticks
-            label="Only in these scenes"
-            options={show.scenes.map(({ id, name }) => ({ value: id, label: name }))}
-            ticked={holds.scenes ?? []}
-            onTick={(id) =>
-              onChange({
-                ...holds,
-                scenes: holds.scenes?.includes(id)
-                  ? holds.scenes.filter((each) => each !== id)
-                  : [...(holds.scenes ?? []), id],
-              })
-            }
-          />
-        </>
-      ) : null}
-      {show.goals.length > 0 ? (
-        <>
-          <Text size={13} tone="muted">
-            Only while a goal is open
-          </Text>
-          <Choice
-            label="Only while a goal is open"
-            options={[
-              { value: '', label: 'Always' },
-              ...show.goals.map(({ id, name }) => ({ value: id, label: name })),
-            ]}
-            value={holds.goal}
-            onChange={(goal) => onChange({ ...holds, goal })}
-          />
-        </>
-      ) : null}
+      <Problem says={problem} />
+      {show.scenes.length > 0 ? <InScenes show={show} holds={holds} onChange={onChange} /> : null}
+      {show.goals.length > 0 ? <WhileGoal show={show} holds={holds} onChange={onChange} /> : null}
+    </>
+  );
+}
+
+/** While which goal is open. */
+function WhileGoal({
+  show,
+  holds,
+  onChange,
+}: {
+  show: Show;
+  holds: {
+    every: number;
+    everyViewer: number;
+    chance: number;
+    times: number;
+    goal: string;
+    scenes?: string[] | undefined;
+  };
+  onChange: (holds: Conditions) => void;
+}) {
+  return (
+    <>
+      <Text size={13} tone="muted">
+        Only while a goal is open
+      </Text>
+      <Choice
+        label="Only while a goal is open"
+        options={[{ value: '', label: 'Always' }, ...show.goals.map(({ id, name }) => ({ value: id, label: name }))]}
+        value={holds.goal}
+        onChange={(goal) => onChange({ ...holds, goal })}
+      />
+    </>
+  );
+}
+
+/** In which scenes it acts; none: in all. */
+function InScenes({
+  show,
+  holds,
+  onChange,
+}: {
+  show: Show;
+  holds: {
+    every: number;
+    everyViewer: number;
+    chance: number;
+    times: number;
+    goal: string;
+    scenes?: string[] | undefined;
+  };
+  onChange: (holds: Conditions) => void;
+}) {
+  return (
+    <>
+      <Text size={13} tone="muted">
+        Only in these scenes (none: in all)
+      </Text>
+      <Ticks
+        label="Only in these scenes"
+        options={show.scenes.map(({ id, name }) => ({ value: id, label: name }))}
+        ticked={holds.scenes ?? []}
+        onTick={(id) =>
+          onChange({
+            ...holds,
+            scenes: holds.scenes?.includes(id)
+              ? holds.scenes.filter((each) => each !== id)
+              : [...(holds.scenes ?? []), id],
+          })
+        }
+      />
     </>
   );
 }

@@ -137,30 +137,7 @@ function PictureEditor({ look, set }: { look: Look; set: (look: Partial<Look>) =
           )}
         </>
       )}
-      <Labelled label="What is shown with the words">
-        <Choice
-          label="What is shown with the words"
-          value={look.picture === '' || look.picture === 'initials' ? look.picture : null}
-          onChange={(picture) => set({ picture })}
-          options={[
-            { value: '', label: 'Nothing' },
-            { value: 'initials', label: 'The viewer’s initials' },
-          ]}
-        />
-        {library.map((media) => (
-          <View key={media.id} className="flex-row items-center gap-2">
-            <Thumb media={media} size={44} />
-            <View className="flex-1">
-              <Choice
-                label="One of your files"
-                value={look.picture === media.id ? media.id : null}
-                onChange={() => choose(media)}
-                options={[{ value: media.id, label: media.name, note: factsWords(media) }]}
-              />
-            </View>
-          </View>
-        ))}
-      </Labelled>
+      <WithWords look={look} set={set} library={library} choose={choose} />
       <Button kind="outline" icon={Plus} onPress={() => void add()}>
         Add a picture or clip
       </Button>
@@ -174,6 +151,46 @@ function PictureEditor({ look, set }: { look: Look; set: (look: Partial<Look>) =
         </View>
       ) : null}
     </>
+  );
+}
+
+/** What is shown with the words: one of our shapes, or a picture of one's own. */
+function WithWords({
+  look,
+  set,
+  library,
+  choose,
+}: {
+  look: Look;
+  set: (look: Partial<Look>) => void;
+  library: readonly Media[];
+  choose: (media: Media) => void;
+}) {
+  return (
+    <Labelled label="What is shown with the words">
+      <Choice
+        label="What is shown with the words"
+        value={look.picture === '' || look.picture === 'initials' ? look.picture : null}
+        onChange={(picture) => set({ picture })}
+        options={[
+          { value: '', label: 'Nothing' },
+          { value: 'initials', label: 'The viewer’s initials' },
+        ]}
+      />
+      {library.map((media) => (
+        <View key={media.id} className="flex-row items-center gap-2">
+          <Thumb media={media} size={44} />
+          <View className="flex-1">
+            <Choice
+              label="One of your files"
+              value={look.picture === media.id ? media.id : null}
+              onChange={() => choose(media)}
+              options={[{ value: media.id, label: media.name, note: factsWords(media) }]}
+            />
+          </View>
+        </View>
+      ))}
+    </Labelled>
   );
 }
 

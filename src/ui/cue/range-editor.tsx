@@ -4,6 +4,7 @@ import { View } from 'react-native';
 import { type Range } from '@/core/engine/cue/range';
 import { Text } from '@/ui/part/text';
 import { TextField } from '@/ui/part/field';
+import { Problem } from '@/ui/part/problem';
 
 /** At least and at most; a field that is empty sets no bound. */
 export function RangeEditor({
@@ -31,11 +32,7 @@ export function RangeEditor({
           <Bound label="At most" value={value.most} onChange={(most) => onChange({ ...value, most })} />
         </View>
       </View>
-      {problem ? (
-        <Text tone="brick" role="alert">
-          {problem}
-        </Text>
-      ) : null}
+      <Problem says={problem} />
     </View>
   );
 }

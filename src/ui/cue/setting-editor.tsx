@@ -45,16 +45,7 @@ export function SettingEditor({
     case 'range':
       return <RangeEditor label={setting.label} unit={setting.unit} value={value as Range} onChange={onChange} />;
     case 'choice':
-      return setting.options.length > 4 ? (
-        <Choice label={setting.label} options={setting.options} value={String(value)} onChange={onChange} />
-      ) : (
-        <>
-          <Text size={13} tone="muted">
-            {setting.label}
-          </Text>
-          <Segments label={setting.label} options={setting.options} value={String(value)} onChange={onChange} />
-        </>
-      );
+      return <ChoiceEditor setting={setting} value={String(value)} onChange={onChange} />;
     case 'text':
       return (
         <TextField
@@ -80,6 +71,26 @@ export function SettingEditor({
       return <Choice label={setting.label} options={options} value={String(value)} onChange={onChange} />;
     }
   }
+}
+
+function ChoiceEditor({
+  setting: { label, options },
+  value,
+  onChange,
+}: {
+  setting: Extract<Setting, { setting: 'choice' }>;
+  value: string;
+  onChange: (value: string) => void;
+}) {
+  if (options.length > 4) return <Choice label={label} options={options} value={value} onChange={onChange} />;
+  return (
+    <>
+      <Text size={13} tone="muted">
+        {label}
+      </Text>
+      <Segments label={label} options={options} value={value} onChange={onChange} />
+    </>
+  );
 }
 
 type Listed = Exclude<Extract<Setting, { setting: 'one' }>['of'], 'sounds'>;

@@ -13,6 +13,7 @@ import { useMediaLibrary } from '@/ui/media/use-media';
 import { Button, IconButton } from '@/ui/part/button';
 import { Choice } from '@/ui/part/choice';
 import { Text } from '@/ui/part/text';
+import type { Show } from '@/core/show/show';
 
 /** The streamer's own sounds, and Gavirn's by what they are made of; each can be heard here before it is chosen. */
 export function SoundChoice({ value, onChange }: { value: string; onChange: (id: string) => void }) {
@@ -32,35 +33,7 @@ export function SoundChoice({ value, onChange }: { value: string; onChange: (id:
   };
   return (
     <View className="gap-3">
-      <View>
-        <Text size={13} tone="muted">
-          Your own
-        </Text>
-        {own.map((media) => (
-          <Row
-            key={media.id}
-            group="Your own"
-            id={media.id}
-            name={media.name}
-            note={loudnessWords(media.lufs, show.sound.target)}
-            chosen={value === media.id}
-            onChoose={() => choose(media)}
-            onHear={() => void hearHere(media.id, show.sound, media)}
-          />
-        ))}
-        <Button kind="outline" icon={Plus} className="mt-1" onPress={() => void add()}>
-          Add a sound
-        </Button>
-        {said.length > 0 ? (
-          <View role="alert" className="gap-1 mt-1">
-            {said.map((sentence) => (
-              <Text key={sentence} tone="brick">
-                {sentence}
-              </Text>
-            ))}
-          </View>
-        ) : null}
-      </View>
+      <OwnSounds own={own} show={show} value={value} choose={choose} add={add} said={said} />
       {groups.map((group) => (
         <View key={group}>
           <Text size={13} tone="muted">
@@ -79,6 +52,55 @@ export function SoundChoice({ value, onChange }: { value: string; onChange: (id:
           ))}
         </View>
       ))}
+    </View>
+  );
+}
+
+/** Sounds of one's own, and the way to more of them. */
+function OwnSounds({
+  own,
+  show,
+  value,
+  choose,
+  add,
+  said,
+}: {
+  own: readonly Media[];
+  show: Show;
+  value: string;
+  choose: (media: Media) => void;
+  add: () => Promise<void>;
+  said: string[];
+}) {
+  return (
+    <View>
+      <Text size={13} tone="muted">
+        Your own
+      </Text>
+      {own.map((media) => (
+        <Row
+          key={media.id}
+          group="Your own"
+          id={media.id}
+          name={media.name}
+          note={loudnessWords(media.lufs, show.sound.target)}
+          chosen={value === media.id}
+          onChoose={() => choose(media)}
+          onHear={() => void hearHere(media.id, show.sound, media)}
+        />
+      ))}
+      <Button kind="outline" icon={Plus} className="mt-1" onPress={() => void add()}>
+        Add a sound
+      </Button>
+      {said.length > 0 ? (
+        <View role="alert" className="gap-1 mt-1">
+          {said.map((sentence) => (
+            <Text key={sentence} tone="brick">
+              {sentence}
+            </Text>
+          ))}
+        </View>
+      ) : null}
     </View>
   );
 }

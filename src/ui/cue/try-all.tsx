@@ -3,7 +3,7 @@ import type { Cue } from '@/core/show/show';
 import { sendCommand } from '@/ui/data/command';
 import { useShow } from '@/ui/data/show';
 import { Button } from '@/ui/part/button';
-import { Text } from '@/ui/part/text';
+import { Problem } from '@/ui/part/problem';
 
 /** How long a cue takes before the next is tried, ms. */
 const lengthOf = ({ steps }: Cue): number =>
@@ -39,11 +39,7 @@ export function TryAll() {
       <Button kind="outline" disabled={cues.length === 0} onPress={() => (at === null ? void step(0) : stop())}>
         {at === null ? 'Try them all' : `Stop: ${at + 1} of ${cues.length}`}
       </Button>
-      {said ? (
-        <Text tone="brick" role="alert">
-          {said}
-        </Text>
-      ) : null}
+      <Problem says={said} />
     </>
   );
 }

@@ -9,6 +9,8 @@ import { useDeskView } from '@/ui/data/desk';
 import { Button } from '@/ui/part/button';
 import { TextField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
+import { Problem } from '@/ui/part/problem';
+import type { Happened } from '@/core/desk/happened';
 
 /** These follow from who the viewer is. */
 const NOT_TYPED: readonly WordField[] = ['place', 'level', 'points'];
@@ -39,30 +41,7 @@ export function TryFields({ cue, onClose }: { cue: Cue; onClose: () => void }) {
     });
   return (
     <>
-      {happened.length > 0 ? (
-        <View className="gap-2">
-          <Text size={13} tone="muted">
-            With something that happened
-          </Text>
-          {happened.map((line) => (
-            <Button
-              key={line.id}
-              kind="outline"
-              onPress={() =>
-                setValues({
-                  ...values,
-                  viewer: line.name ?? '',
-                  count: line.count,
-                  ...(line.kind === 'gift' ? { gift: line.text, total: line.coins } : {}),
-                  ...(line.kind === 'chat' ? { message: line.text } : {}),
-                })
-              }
-            >
-              {`${line.name ?? 'Someone'}: ${line.text === '' ? line.count : line.text}`}
-            </Button>
-          ))}
-        </View>
-      ) : null}
+      {happened.length > 0 ? <HappenedLines happened={happened} setValues={setValues} values={values} /> : null}
       {(Object.keys(values) as WordField[]).map((field) =>
         !NOT_TYPED.includes(field) ? (
           <TextField
@@ -74,14 +53,46 @@ export function TryFields({ cue, onClose }: { cue: Cue; onClose: () => void }) {
           />
         ) : null,
       )}
-      {said ? (
-        <Text tone="brick" role="alert">
-          {said}
-        </Text>
-      ) : null}
+      <Problem says={said} />
       <Button kind="main" onPress={() => void tryIt()}>
         Try it with these
       </Button>
     </>
+  );
+}
+
+/** What has happened lately, to try the cue with. */
+function HappenedLines({
+  happened,
+  setValues,
+  values,
+}: {
+  happened: Happened[];
+  setValues: (value: WordValues) => void;
+  values: WordValues;
+}) {
+  return (
+    <View className="gap-2">
+      <Text size={13} tone="muted">
+        With something that happened
+      </Text>
+      {happened.map((line) => (
+        <Button
+          key={line.id}
+          kind="outline"
+          onPress={() =>
+            setValues({
+              ...values,
+              viewer: line.name ?? '',
+              count: line.count,
+              ...(line.kind === 'gift' ? { gift: line.text, total: line.coins } : {}),
+              ...(line.kind === 'chat' ? { message: line.text } : {}),
+            })
+          }
+        >
+          {`${line.name ?? 'Someone'}: ${line.text === '' ? line.count : line.text}`}
+        </Button>
+      ))}
+    </View>
   );
 }

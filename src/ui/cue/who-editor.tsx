@@ -14,7 +14,6 @@ import { ViewerSearch } from '@/ui/people/viewer-choice';
 /** For whom a cue is: a sort of viewers, certain ones, never certain ones. */
 export function WhoEditor({ who, onChange }: { who: Who; onChange: (who: Who) => void }) {
   const [adding, setAdding] = useState<'only' | 'never' | null>(null);
-  const options = (Object.keys(WHO_TITLES) as Who['are'][]).map((value) => ({ value, label: WHO_TITLES[value] }));
   const same = (a: Someone, b: Someone): boolean => a.feed === b.feed && a.viewer === b.viewer;
   const add = (one: Someone): void => {
     if (adding === null) return;
@@ -38,6 +37,28 @@ export function WhoEditor({ who, onChange }: { who: Who; onChange: (who: Who) =>
       </>
     );
   }
+  return (
+    <>
+      <WhoChoice who={who} onChange={onChange} />
+      <Named
+        title="Only for certain viewers"
+        named={who.only}
+        onAdd={() => setAdding('only')}
+        onTakeOut={(one) => onChange({ ...who, only: who.only.filter((each) => !same(each, one)) })}
+      />
+      <Named
+        title="Never for certain viewers"
+        named={who.never}
+        onAdd={() => setAdding('never')}
+        onTakeOut={(one) => onChange({ ...who, never: who.never.filter((each) => !same(each, one)) })}
+      />
+    </>
+  );
+}
+
+/** What they are: anyone, those who give, followers …; and what that needs to know. */
+function WhoChoice({ who, onChange }: { who: Who; onChange: (who: Who) => void }) {
+  const options = (Object.keys(WHO_TITLES) as Who['are'][]).map((value) => ({ value, label: WHO_TITLES[value] }));
   return (
     <>
       <Choice
@@ -64,18 +85,6 @@ export function WhoEditor({ who, onChange }: { who: Who; onChange: (who: Who) =>
           onChange={(level) => onChange({ ...who, level })}
         />
       ) : null}
-      <Named
-        title="Only for certain viewers"
-        named={who.only}
-        onAdd={() => setAdding('only')}
-        onTakeOut={(one) => onChange({ ...who, only: who.only.filter((each) => !same(each, one)) })}
-      />
-      <Named
-        title="Never for certain viewers"
-        named={who.never}
-        onAdd={() => setAdding('never')}
-        onTakeOut={(one) => onChange({ ...who, never: who.never.filter((each) => !same(each, one)) })}
-      />
     </>
   );
 }

@@ -34,36 +34,43 @@ export function WordsEditor({
         </Text>
         <Text role="status">{withoutIsolates(takeApart(words, show.language)(sample)) || '…'}</Text>
       </View>
-      <View className="gap-2">
-        <Text size={13} tone="muted">
-          Put in what changes
-        </Text>
-        <View className="flex-row flex-wrap gap-2">
-          {WORD_FIELDS.map((field) => (
-            <Pressable
-              key={field}
-              role="button"
-              aria-label={`Put in {${field}}`}
-              onPress={() => onChange(`${words}${words.endsWith(' ') || words === '' ? '' : ' '}{${field}}`)}
-              className="min-h-[44px] px-3 justify-center rounded-control bg-raised"
-            >
-              <Text>{`{${field}}`}</Text>
-            </Pressable>
-          ))}
+      <FieldButtons onChange={onChange} words={words} />
+    </>
+  );
+}
+
+/** The values that can be put into the words, and what lets words be left out. */
+function FieldButtons({ onChange, words }: { onChange: (words: string) => void; words: string }) {
+  return (
+    <View className="gap-2">
+      <Text size={13} tone="muted">
+        Put in what changes
+      </Text>
+      <View className="flex-row flex-wrap gap-2">
+        {WORD_FIELDS.map((field) => (
           <Pressable
+            key={field}
             role="button"
-            aria-label="Put in forms by number"
-            onPress={() =>
-              onChange(
-                `${words}${words.endsWith(' ') || words === '' ? '' : ' '}{count, plural, one {# gift} other {# gifts}}`,
-              )
-            }
+            aria-label={`Put in {${field}}`}
+            onPress={() => onChange(`${words}${words.endsWith(' ') || words === '' ? '' : ' '}{${field}}`)}
             className="min-h-[44px] px-3 justify-center rounded-control bg-raised"
           >
-            <Text>forms by number</Text>
+            <Text>{`{${field}}`}</Text>
           </Pressable>
-        </View>
+        ))}
+        <Pressable
+          role="button"
+          aria-label="Put in forms by number"
+          onPress={() =>
+            onChange(
+              `${words}${words.endsWith(' ') || words === '' ? '' : ' '}{count, plural, one {# gift} other {# gifts}}`,
+            )
+          }
+          className="min-h-[44px] px-3 justify-center rounded-control bg-raised"
+        >
+          <Text>forms by number</Text>
+        </Pressable>
       </View>
-    </>
+    </View>
   );
 }

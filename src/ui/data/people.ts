@@ -23,7 +23,11 @@ async function answered<T>(answer: Promise<Answer<T>>): Promise<T> {
 }
 
 /** Everybody who was ever seen with a show, sought and in an order; asked anew while it is looked at. */
-export const useRoll = (show: string, key: string, sought: string, by: RollOrder, most: number) =>
+export const useRoll = (
+  show: string,
+  key: string,
+  { sought, by, most }: { sought: string; by: RollOrder; most: number },
+) =>
   useSWR<Roll, Error>(
     ['people', show, sought, by, most],
     () =>

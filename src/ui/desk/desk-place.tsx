@@ -19,6 +19,7 @@ import { OnAir } from './on-air';
 import { PassedLines } from './passed-lines';
 import { ToldLines } from './told-lines';
 import { NoticeList } from './notice-list';
+import { Problem } from '@/ui/part/problem';
 
 /** How long a look-alike is pointed out. */
 const IMITATION_MS = 120_000;
@@ -46,11 +47,7 @@ export function DeskPlace() {
         <Presses onCommand={command} />
         <LookAlike />
         <EndSession onSaid={setSaid} />
-        {said ? (
-          <Text tone="brick" role="alert">
-            {said}
-          </Text>
-        ) : null}
+        <Problem says={said} />
         <View className="flex-row flex-wrap gap-2">
           <NumberTiles onCommand={command} />
         </View>

@@ -1,5 +1,5 @@
 import { View } from 'react-native';
-import type { DrawProof } from '@/core/engine/feature/draw/schema';
+import type { DrawProof, Draw } from '@/core/engine/feature/draw/schema';
 import type { Command } from '@/core/session/input';
 import type { Show } from '@/core/show/show';
 import { askShow } from '@/ui/data/command';
@@ -49,18 +49,7 @@ function DrawTile({
   return (
     <Card label={name} className="gap-2">
       <View className="flex-row items-center justify-between gap-3">
-        <View className="flex-1">
-          <Text size={13} tone="muted" numberOfLines={1}>
-            {from === 'keyword' ? `${name}: ${entries} in` : name}
-          </Text>
-          <ViewerText
-            text={turning ? 'Turning …' : last ? last.drawn : nobody ? 'Nobody is in yet' : 'Not drawn yet'}
-            size={22}
-            face="title"
-            tone={last && !turning ? 'ink' : 'muted'}
-            numberOfLines={2}
-          />
-        </View>
+        <DrawState from={from} name={name} entries={entries} turning={turning} last={last} nobody={nobody} />
         <Button
           disabled={turning || nobody || hash === null}
           label={`Draw ${name}`}
@@ -80,5 +69,37 @@ function DrawTile({
         </View>
       ) : null}
     </Card>
+  );
+}
+
+/** Where the draw stands, in words. */
+function DrawState({
+  from,
+  name,
+  entries,
+  turning,
+  last,
+  nobody,
+}: {
+  from: Draw['from'];
+  name: string;
+  entries: number;
+  turning: boolean;
+  last: { number: number; drawn: string } | null;
+  nobody: boolean;
+}) {
+  return (
+    <View className="flex-1">
+      <Text size={13} tone="muted" numberOfLines={1}>
+        {from === 'keyword' ? `${name}: ${entries} in` : name}
+      </Text>
+      <ViewerText
+        text={turning ? 'Turning …' : last ? last.drawn : nobody ? 'Nobody is in yet' : 'Not drawn yet'}
+        size={22}
+        face="title"
+        tone={last && !turning ? 'ink' : 'muted'}
+        numberOfLines={2}
+      />
+    </View>
   );
 }

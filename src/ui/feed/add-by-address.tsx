@@ -59,37 +59,9 @@ export function AddByAddress({ onAdd }: { onAdd: (feed: Feed) => void }) {
         onChange={setName}
         problem={nameless ? 'It needs a name, to be found in lists.' : null}
       />
-      <View className="gap-2">
-        <Text size={13} tone="muted">
-          How do its messages come?
-        </Text>
-        <Segments
-          label="Way"
-          options={WAYS}
-          value={way}
-          onChange={(next) => {
-            setWay(next);
-            setProblem(null);
-          }}
-        />
-        <Text size={13} tone="muted">
-          {SAYS[way]}
-        </Text>
-      </View>
+      <WayChoice way={way} setWay={setWay} setProblem={setProblem} />
       {way === 'webhook' ? null : (
-        <TextField
-          label="Address"
-          value={url}
-          exact
-          most={2000}
-          onChange={(text) => {
-            setUrl(text);
-            setProblem(null);
-          }}
-          problem={problem}
-          placeholder={way === 'websocket' ? 'wss://' : 'https://'}
-          onSubmit={add}
-        />
+        <AddressOfFeed url={url} setUrl={setUrl} setProblem={setProblem} problem={problem} way={way} add={add} />
       )}
       {way === 'webhook' ? null : (
         <Text size={13} tone="muted">
@@ -102,5 +74,68 @@ export function AddByAddress({ onAdd }: { onAdd: (feed: Feed) => void }) {
         Add this feed
       </Button>
     </>
+  );
+}
+
+function AddressOfFeed({
+  url,
+  setUrl,
+  setProblem,
+  problem,
+  way,
+  add,
+}: {
+  url: string;
+  setUrl: (value: string) => void;
+  setProblem: (value: string | null) => void;
+  problem: string | null;
+  way: 'sse' | 'websocket' | 'poll';
+  add: () => void;
+}) {
+  return (
+    <TextField
+      label="Address"
+      value={url}
+      exact
+      most={2000}
+      onChange={(text) => {
+        setUrl(text);
+        setProblem(null);
+      }}
+      problem={problem}
+      placeholder={way === 'websocket' ? 'wss://' : 'https://'}
+      onSubmit={add}
+    />
+  );
+}
+
+/** By which of the open ways it is reached. */
+function WayChoice({
+  way,
+  setWay,
+  setProblem,
+}: {
+  way: 'sse' | 'websocket' | 'poll' | 'webhook';
+  setWay: (value: 'sse' | 'websocket' | 'poll' | 'webhook') => void;
+  setProblem: (value: string | null) => void;
+}) {
+  return (
+    <View className="gap-2">
+      <Text size={13} tone="muted">
+        How do its messages come?
+      </Text>
+      <Segments
+        label="Way"
+        options={WAYS}
+        value={way}
+        onChange={(next) => {
+          setWay(next);
+          setProblem(null);
+        }}
+      />
+      <Text size={13} tone="muted">
+        {SAYS[way]}
+      </Text>
+    </View>
   );
 }

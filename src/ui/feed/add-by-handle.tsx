@@ -88,16 +88,34 @@ export function AddByHandle({
           {[checked.remark, tell.text(checked.handle, name)].filter(Boolean).join(' ')}
         </Text>
       ) : null}
-      <View className="flex-row gap-2">
-        <Button className="flex-1" kind={mayAdd ? 'plain' : 'main'} onPress={() => void check()}>
-          Check
-        </Button>
-        {mayAdd ? (
-          <Button className="flex-1" kind="main" onPress={() => onAdd(handleFeed(platform, checked.handle))}>
-            Add this feed
-          </Button>
-        ) : null}
-      </View>
+      <AddButtons mayAdd={mayAdd} check={check} onAdd={onAdd} platform={platform} checked={checked} />
     </>
+  );
+}
+
+function AddButtons({
+  mayAdd,
+  check,
+  onAdd,
+  platform,
+  checked,
+}: {
+  mayAdd: boolean | null;
+  check: () => Promise<void>;
+  onAdd: (feed: Feed) => void;
+  platform: 'brindle' | 'oxbow' | 'tarn';
+  checked: { handle: string } | null;
+}) {
+  return (
+    <View className="flex-row gap-2">
+      <Button className="flex-1" kind={mayAdd ? 'plain' : 'main'} onPress={() => void check()}>
+        Check
+      </Button>
+      {mayAdd && checked ? (
+        <Button className="flex-1" kind="main" onPress={() => onAdd(handleFeed(platform, checked.handle))}>
+          Add this feed
+        </Button>
+      ) : null}
+    </View>
   );
 }

@@ -5,6 +5,7 @@ import { openFile } from '@/ui/data/save-file';
 import { Button } from '@/ui/part/button';
 import { Text } from '@/ui/part/text';
 import { fileFeed } from './new-feed';
+import { Problem } from '@/ui/part/problem';
 
 const FORMAT_WORDS = {
   events: 'an event log',
@@ -32,11 +33,7 @@ export function AddFile({ onAdd }: { onAdd: (feed: Feed) => void }) {
   return (
     <>
       <Text tone="muted">{`Play a session again as if it happened now, at 1 to 100 times its speed. It can be ${Object.values(FORMAT_WORDS).join(', ')}.`}</Text>
-      {problem ? (
-        <Text tone="brick" role="alert">
-          {problem}
-        </Text>
-      ) : null}
+      <Problem says={problem} />
       <Button kind="main" onPress={() => void choose()}>
         Choose a file
       </Button>

@@ -51,34 +51,7 @@ export function DemoCard() {
         tone="muted"
         className="mt-1"
       >{`${list(names)} ${names.length === 1 ? 'is a made-up platform that comes' : 'are made-up platforms that come'} with Gavirn. A pretend crowd goes live as ${first.handle} and sends likes, gifts, follows, tips and chat.`}</Text>
-      <View className="flex-row flex-wrap gap-2 mt-3">
-        {running ? (
-          <Button onPress={() => void act(() => ({ act: 'end' }))}>End the pretend show</Button>
-        ) : (
-          <Button
-            kind="main"
-            onPress={() =>
-              void act((platform) => ({ act: 'crowd', rate: CROWD_RATES[platform], seed: Date.now() % 100_000 }))
-            }
-          >
-            Start a pretend crowd
-          </Button>
-        )}
-        {names.map((name) => (
-          <Button
-            key={name}
-            kind="outline"
-            onPress={() =>
-              void Linking.openURL(
-                `/standins/${name.toLowerCase()}?handle=${encodeURIComponent(rooms.find(({ platform }) => PLATFORMS[platform].name === name)?.handle ?? first.handle)}`,
-              )
-            }
-          >{`${name}’s page`}</Button>
-        ))}
-        <Button kind="outline" onPress={() => void Linking.openURL('/standins/weir')}>
-          Cloud compositor
-        </Button>
-      </View>
+      <DemoActs running={running} act={act} names={names} rooms={rooms} first={first} />
       {problem ? (
         <Text tone="brick" className="mt-2" role="alert">
           {problem}
@@ -93,6 +66,52 @@ export function DemoCard() {
         </Button>
       </View>
     </Card>
+  );
+}
+
+/** What the made-up platforms can be made to do. */
+function DemoActs({
+  running,
+  act,
+  names,
+  rooms,
+  first,
+}: {
+  running: boolean;
+  act: (body: (platform: Standin) => Record<string, unknown>) => Promise<void>;
+  names: string[];
+  rooms: { platform: Standin; handle: string }[];
+  first: { platform: Standin; handle: string };
+}) {
+  return (
+    <View className="flex-row flex-wrap gap-2 mt-3">
+      {running ? (
+        <Button onPress={() => void act(() => ({ act: 'end' }))}>End the pretend show</Button>
+      ) : (
+        <Button
+          kind="main"
+          onPress={() =>
+            void act((platform) => ({ act: 'crowd', rate: CROWD_RATES[platform], seed: Date.now() % 100_000 }))
+          }
+        >
+          Start a pretend crowd
+        </Button>
+      )}
+      {names.map((name) => (
+        <Button
+          key={name}
+          kind="outline"
+          onPress={() =>
+            void Linking.openURL(
+              `/standins/${name.toLowerCase()}?handle=${encodeURIComponent(rooms.find(({ platform }) => PLATFORMS[platform].name === name)?.handle ?? first.handle)}`,
+            )
+          }
+        >{`${name}’s page`}</Button>
+      ))}
+      <Button kind="outline" onPress={() => void Linking.openURL('/standins/weir')}>
+        Cloud compositor
+      </Button>
+    </View>
   );
 }
 

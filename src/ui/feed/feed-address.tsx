@@ -60,33 +60,13 @@ function Inbox({ feed }: { feed: Feed }) {
   return (
     <>
       {own ? (
-        <>
-          <Text tone="muted">
-            Paste it where your platform asks for a webhook. Whoever knows it can send to this feed.
-          </Text>
-          <Text selectable className="break-all" accessibilityLabel="The feed’s own address">
-            {address}
-          </Text>
-          <View className="flex-row">
-            <Button icon={Copy} onPress={() => copy('address', address)}>
-              {copied === 'address' ? 'Copied' : 'Copy address'}
-            </Button>
-          </View>
-        </>
+        <Address address={address} copy={copy} copied={copied} />
       ) : (
         <Text tone="muted">
           Gavirn registers its address and this secret with Oxbow by itself, and refuses what is not signed by it.
         </Text>
       )}
-      {key.signing ? (
-        <Text selectable={shown} className="break-all" accessibilityLabel="Secret">
-          {shown ? key.signing : `whsec_${'•'.repeat(20)}`}
-        </Text>
-      ) : (
-        <Text tone="muted">
-          No secret: what is posted is not checked. With one, every request must be signed (Standard Webhooks).
-        </Text>
-      )}
+      <Secret signing={key.signing} shown={shown} />
       <View className="flex-row flex-wrap gap-2">
         {key.signing ? (
           <Button onPress={() => setShown(!shown)}>{shown ? 'Hide the secret' : 'Show the secret'}</Button>
@@ -112,6 +92,42 @@ function Inbox({ feed }: { feed: Feed }) {
           onClose={() => setAsking(false)}
         />
       ) : null}
+    </>
+  );
+}
+
+function Secret({ signing, shown }: { signing: string | undefined; shown: boolean }) {
+  return signing ? (
+    <Text selectable={shown} className="break-all" accessibilityLabel="Secret">
+      {shown ? signing : `whsec_${'•'.repeat(20)}`}
+    </Text>
+  ) : (
+    <Text tone="muted">
+      No secret: what is posted is not checked. With one, every request must be signed (Standard Webhooks).
+    </Text>
+  );
+}
+
+function Address({
+  address,
+  copy,
+  copied,
+}: {
+  address: string;
+  copy: (what: string, text: string) => void;
+  copied: string | null;
+}) {
+  return (
+    <>
+      <Text tone="muted">Paste it where your platform asks for a webhook. Whoever knows it can send to this feed.</Text>
+      <Text selectable className="break-all" accessibilityLabel="The feed’s own address">
+        {address}
+      </Text>
+      <View className="flex-row">
+        <Button icon={Copy} onPress={() => copy('address', address)}>
+          {copied === 'address' ? 'Copied' : 'Copy address'}
+        </Button>
+      </View>
     </>
   );
 }

@@ -86,32 +86,7 @@ function Money() {
         }}
       />
       {Object.entries(rates).map(([other, rate]) => (
-        <View key={other} className="flex-row items-end gap-2">
-          <View className="flex-1">
-            <DecimalField
-              label={`1 ${other} in ${currency}`}
-              value={rate}
-              least={0}
-              most={1_000_000}
-              onChange={(next) =>
-                edit((draft) => {
-                  draft.money.rates[other] = next;
-                })
-              }
-            />
-          </View>
-          <Button
-            kind="outline"
-            label={`Remove the rate of ${other}`}
-            onPress={() =>
-              edit((draft) => {
-                delete draft.money.rates[other];
-              })
-            }
-          >
-            Remove
-          </Button>
-        </View>
+        <Rate key={other} other={other} currency={currency} rate={rate} />
       ))}
       <View className="flex-row items-end gap-2">
         <View className="flex-1">
@@ -129,6 +104,38 @@ function Money() {
           Add its rate
         </Button>
       </View>
+    </View>
+  );
+}
+
+/** What one unit of another currency comes to. */
+function Rate({ other, currency, rate }: { other: string; currency: string; rate: number }) {
+  return (
+    <View className="flex-row items-end gap-2">
+      <View className="flex-1">
+        <DecimalField
+          label={`1 ${other} in ${currency}`}
+          value={rate}
+          least={0}
+          most={1_000_000}
+          onChange={(next) =>
+            edit((draft) => {
+              draft.money.rates[other] = next;
+            })
+          }
+        />
+      </View>
+      <Button
+        kind="outline"
+        label={`Remove the rate of ${other}`}
+        onPress={() =>
+          edit((draft) => {
+            delete draft.money.rates[other];
+          })
+        }
+      >
+        Remove
+      </Button>
     </View>
   );
 }

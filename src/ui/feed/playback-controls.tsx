@@ -11,6 +11,7 @@ import { Segments } from '@/ui/part/choice';
 import { Text } from '@/ui/part/text';
 import { clockTime } from '@/ui/pulse/session-word';
 import { Section } from './section';
+import { Problem } from '@/ui/part/problem';
 
 const SPEEDS = [1, 2, 5, 10, 30, 100].map((speed) => ({ value: String(speed), label: `${speed}×` }));
 
@@ -42,29 +43,7 @@ export function PlaybackControls({
         <Text className="tabular-nums">{`${clockTime(playback.at)} of ${clockTime(playback.length)}`}</Text>
         <Text size={13} tone="muted" className="shrink">{`${playback.messages.toLocaleString('en')} messages`}</Text>
       </View>
-      <Pressable
-        role="slider"
-        aria-label="Place in the recording"
-        aria-valuemin={0}
-        aria-valuemax={Math.round(playback.length / 1000)}
-        aria-valuenow={Math.round(playback.at / 1000)}
-        onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)}
-        onPress={({ nativeEvent }) => {
-          if (width > 0) seek(nativeEvent.locationX / width);
-        }}
-        // On a wide screen the arrows go by a twentieth.
-        {...{
-          onKeyDown: (event: { key: string }) => {
-            if (event.key === 'ArrowRight') seek(share + 0.05);
-            else if (event.key === 'ArrowLeft') seek(share - 0.05);
-          },
-        }}
-        className="h-[44px] justify-center"
-      >
-        <View className="h-[8px] rounded-[4px] bg-raised overflow-hidden" style={{ pointerEvents: 'none' }}>
-          <View className="h-[8px] bg-marigold" style={{ width: `${share * 100}%` }} />
-        </View>
-      </Pressable>
+      <SeekBar playback={playback} setWidth={setWidth} width={width} seek={seek} share={share} />
       <Segments
         label="Speed"
         options={SPEEDS}
@@ -76,11 +55,48 @@ export function PlaybackControls({
           void command({ speed: Number(speed) });
         }}
       />
-      {refused ? (
-        <Text tone="brick" role="alert">
-          {refused}
-        </Text>
-      ) : null}
+      <Problem says={refused} />
     </Section>
+  );
+}
+
+/** Where in the recording it stands; a press goes there. */
+function SeekBar({
+  playback,
+  setWidth,
+  width,
+  seek,
+  share,
+}: {
+  playback: Playback;
+  setWidth: (value: number) => void;
+  width: number;
+  seek: (to: number) => void;
+  share: number;
+}) {
+  return (
+    <Pressable
+      role="slider"
+      aria-label="Place in the recording"
+      aria-valuemin={0}
+      aria-valuemax={Math.round(playback.length / 1000)}
+      aria-valuenow={Math.round(playback.at / 1000)}
+      onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)}
+      onPress={({ nativeEvent }) => {
+        if (width > 0) seek(nativeEvent.locationX / width);
+      }}
+      // On a wide screen the arrows go by a twentieth.
+      {...{
+        onKeyDown: (event: { key: string }) => {
+          if (event.key === 'ArrowRight') seek(share + 0.05);
+          else if (event.key === 'ArrowLeft') seek(share - 0.05);
+        },
+      }}
+      className="h-[44px] justify-center"
+    >
+      <View className="h-[8px] rounded-[4px] bg-raised overflow-hidden" style={{ pointerEvents: 'none' }}>
+        <View className="h-[8px] bg-marigold" style={{ width: `${share * 100}%` }} />
+      </View>
+    </Pressable>
   );
 }

@@ -13,8 +13,10 @@ import { MediaSheet } from './media-sheet';
 import { Samples } from './samples';
 import { Thumb } from './thumb';
 import { useMediaLibrary } from './use-media';
+import { Problems } from '@/ui/part/problem';
 
 const ALL = ['picture', 'clip', 'sound'] as const;
+type Shown = 'all' | (typeof ALL)[number];
 
 /** The streamer's own pictures, clips and sounds, for all shows of this browser. */
 export function MediaPlace() {
@@ -23,7 +25,7 @@ export function MediaPlace() {
   const [said, setSaid] = useState<string[]>([]);
   const [busy, setBusy] = useState(false);
   const [sought, setSought] = useState('');
-  const [kind, setKind] = useState<'all' | (typeof ALL)[number]>('all');
+  const [kind, setKind] = useState<Shown>('all');
   const [open, setOpen] = useState<string | null>(null);
   const add = async (): Promise<void> => {
     setBusy(true);
@@ -51,35 +53,10 @@ export function MediaPlace() {
           </Button>
         }
       >
-        <Text tone="muted">
-          {library.length === 0
-            ? 'Your own pictures, clips and sounds. They are kept in this browser, once each, and go to the server with the show that uses them.'
-            : `${library.length} ${library.length === 1 ? 'file' : 'files'}, ${bytesWords(library.reduce((sum, { bytes }) => sum + bytes, 0))}`}
-        </Text>
-        {said.length > 0 ? (
-          <View role="alert" className="mt-2 gap-1">
-            {said.map((sentence) => (
-              <Text key={sentence} tone="brick">
-                {sentence}
-              </Text>
-            ))}
-          </View>
-        ) : null}
+        <Text tone="muted">{libraryWords(library)}</Text>
+        <Problems says={said} />
         {library.length > 0 ? (
-          <View className="mt-3 gap-3">
-            <Segments
-              label="Kind"
-              value={kind}
-              onChange={setKind}
-              options={[
-                { value: 'all', label: 'All' },
-                { value: 'picture', label: 'Pictures' },
-                { value: 'clip', label: 'Clips' },
-                { value: 'sound', label: 'Sounds' },
-              ]}
-            />
-            {library.length > 7 ? <TextField label="Search" value={sought} onChange={setSought} exact /> : null}
-          </View>
+          <MediaFilter kind={kind} setKind={setKind} library={library} sought={sought} setSought={setSought} />
         ) : (
           <Text tone="muted" className="mt-3">
             PNG, JPEG, WebP, GIF and SVG; WebM and MP4; WAV, MP3, Ogg, FLAC and M4A.
@@ -99,6 +76,44 @@ export function MediaPlace() {
       </PlaceBody>
       {chosen ? <MediaSheet key={chosen.id} media={chosen} onClose={() => setOpen(null)} /> : null}
     </>
+  );
+}
+
+function libraryWords(library: readonly Media[]): string {
+  if (library.length === 0)
+    return 'Your own pictures, clips and sounds. They are kept in this browser, once each, and go to the server with the show that uses them.';
+  const bytes = library.reduce((sum, media) => sum + media.bytes, 0);
+  return `${library.length} ${library.length === 1 ? 'file' : 'files'}, ${bytesWords(bytes)}`;
+}
+
+function MediaFilter({
+  kind,
+  setKind,
+  library,
+  sought,
+  setSought,
+}: {
+  kind: Shown;
+  setKind: (value: Shown) => void;
+  library: readonly Media[];
+  sought: string;
+  setSought: (value: string) => void;
+}) {
+  return (
+    <View className="mt-3 gap-3">
+      <Segments
+        label="Kind"
+        value={kind}
+        onChange={setKind}
+        options={[
+          { value: 'all', label: 'All' },
+          { value: 'picture', label: 'Pictures' },
+          { value: 'clip', label: 'Clips' },
+          { value: 'sound', label: 'Sounds' },
+        ]}
+      />
+      {library.length > 7 ? <TextField label="Search" value={sought} onChange={setSought} exact /> : null}
+    </View>
   );
 }
 

@@ -4,7 +4,7 @@ import Volume2 from 'lucide-react-native/icons/volume-2';
 import useSWR from 'swr';
 import { factsWords, loudnessWords, mediaKind, type Cut, type Media } from '@/core/media/media';
 import { hearHere } from '@/ui/data/hear';
-import { changeMedia, removeMedia, usesOf } from '@/ui/data/media';
+import { changeMedia, removeMedia, usesOf, type Use } from '@/ui/data/media';
 import { useShow } from '@/ui/data/show';
 import { edit } from '@/ui/data/show-store';
 import { Button } from '@/ui/part/button';
@@ -15,6 +15,8 @@ import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
 import { addFiles } from './add-files';
 import { Thumb } from './thumb';
+import { Problem } from '@/ui/part/problem';
+import type { Show } from '@/core/show/show';
 
 /** One file: how it looks or sounds, what is played of it, where it is used, and its end. */
 export function MediaSheet({ media, onClose }: { media: Media; onClose: () => void }) {
@@ -23,45 +25,16 @@ export function MediaSheet({ media, onClose }: { media: Media; onClose: () => vo
   const [asking, setAsking] = useState(false);
   const [said, setSaid] = useState<string | null>(null);
   const kind = mediaKind(media);
-  const change = ({ cut, ...next }: Omit<Partial<Media>, 'cut'> & { cut?: Partial<Cut> }): void => {
-    void changeMedia(media.id, (old) => ({ ...old, ...next, cut: { ...old.cut, ...cut } }));
-    // The show has what is known of its files in itself, so that a saved one is whole.
-    if (show.media.some(({ id }) => id === media.id))
-      edit((draft) => {
-        const file = draft.media.find(({ id }) => id === media.id);
-        if (file) Object.assign(file, next, { cut: { ...file.cut, ...cut } });
-      });
-  };
+  const change = (next: Changed): void => changeFile(show, media.id, next);
   const replace = async (): Promise<void> => {
-    const {
-      media: [next],
-      said: sentences,
-    } = await addFiles([kind]);
-    setSaid(sentences[0] ?? null);
-    if (!next || next.id === media.id) return;
-    edit((draft) => {
-      draft.media = draft.media
-        .filter(({ id }) => id !== media.id && id !== next.id)
-        .concat(draft.media.some(({ id }) => id === media.id) ? [next] : []);
-      for (const cue of draft.cues) {
-        for (const step of cue.steps) {
-          if (step.kind === 'play' && step.sound === media.id) step.sound = next.id;
-          if (step.kind === 'show' && step.look?.picture === media.id) step.look.picture = next.id;
-        }
-      }
-    });
-    // Other shows may still use the old one; it goes when nobody does.
-    if ((uses ?? []).every(({ show: name }) => name === show.name)) await removeMedia(media.id);
-    onClose();
+    const { done, said: sentence } = await replaceWithFile(
+      media,
+      (uses ?? []).some(({ show: name }) => name !== show.name),
+    );
+    setSaid(sentence);
+    if (done) onClose();
   };
-  const remove = async (): Promise<void> => {
-    // The show first: once the file is gone from the library, no show may go on believing that it is there, even if this page is left just then.
-    edit((draft) => {
-      draft.media = draft.media.filter(({ id }) => id !== media.id);
-    });
-    await removeMedia(media.id);
-    onClose();
-  };
+  const remove = (): void => void removeFile(media).then(onClose);
   return (
     <Sheet title={media.name} onClose={onClose}>
       {kind === 'sound' ? null : (
@@ -81,43 +54,90 @@ export function MediaSheet({ media, onClose }: { media: Media; onClose: () => vo
         }}
       />
       {kind === 'sound' ? <SoundCut media={media} onChange={(cut) => change({ cut })} /> : null}
-      <View className="gap-1">
-        <Text size={13} tone="muted">
-          Where it is used
-        </Text>
-        <Text>
-          {uses === undefined
-            ? '…'
-            : uses.length === 0
-              ? 'Nowhere yet.'
-              : uses.map((use) => `${use.cue} in ${use.show}`).join(', ')}
-        </Text>
-      </View>
-      {said ? (
-        <Text tone="brick" role="alert">
-          {said}
-        </Text>
-      ) : null}
+      <UsedIn uses={uses} />
+      <Problem says={said} />
       <View className="flex-row flex-wrap gap-2">
         <Button kind="outline" onPress={() => void replace()}>
           Replace with another file
         </Button>
-        <Button kind="bad" onPress={() => (uses && uses.length > 0 ? setAsking(true) : void remove())}>
+        <Button kind="bad" onPress={() => (uses && uses.length > 0 ? setAsking(true) : remove())}>
           Remove
         </Button>
       </View>
       {asking ? (
         <Confirm
           title={`Remove ${media.name}`}
-          says={`It is used: ${(uses ?? []).map((use) => `${use.cue} in ${use.show}`).join(', ')}. There its picture or sound will be missing. This cannot be undone.`}
+          says={`It is used: ${usesWords(uses ?? [])}. There its picture or sound will be missing. This cannot be undone.`}
           yes="Remove it"
-          onYes={() => void remove()}
+          onYes={remove}
           onClose={() => setAsking(false)}
         />
       ) : null}
     </Sheet>
   );
 }
+
+type Changed = Omit<Partial<Media>, 'cut'> & { cut?: Partial<Cut> };
+
+function changeFile(show: Show, file: string, { cut, ...next }: Changed): void {
+  void changeMedia(file, (old) => ({ ...old, ...next, cut: { ...old.cut, ...cut } }));
+  // The show has what is known of its files in itself, so that a saved one is whole.
+  if (show.media.some(({ id }) => id === file))
+    edit((draft) => {
+      const found = draft.media.find(({ id }) => id === file);
+      if (found) Object.assign(found, next, { cut: { ...found.cut, ...cut } });
+    });
+}
+
+/**
+ * Lets a file be chosen that takes this one's place.
+ * @param elsewhere other shows use it too
+ * @returns whether it has, and what was wrong with what was chosen
+ */
+async function replaceWithFile(media: Media, elsewhere: boolean): Promise<{ done: boolean; said: string | null }> {
+  const {
+    media: [next],
+    said: [problem = null],
+  } = await addFiles([mediaKind(media)]);
+  if (!next || next.id === media.id) return { done: false, said: problem };
+  edit((draft) => putInPlace(draft, media.id, next));
+  // Other shows may still use the old one; it goes when nobody does.
+  if (!elsewhere) await removeMedia(media.id);
+  return { done: true, said: problem };
+}
+
+async function removeFile({ id }: Media): Promise<void> {
+  // The show first: once the file is gone from the library, no show may go on believing that it is there, even if this page is left just then.
+  edit((draft) => {
+    draft.media = draft.media.filter((media) => media.id !== id);
+  });
+  await removeMedia(id);
+}
+
+/** One file takes another's place in a show, wherever it is used. */
+function putInPlace(draft: Show, old: string, next: Media): void {
+  const used = draft.media.some(({ id }) => id === old);
+  draft.media = draft.media.filter(({ id }) => id !== old && id !== next.id).concat(used ? [next] : []);
+  for (const { steps } of draft.cues) {
+    for (const step of steps) {
+      if (step.kind === 'play' && step.sound === old) step.sound = next.id;
+      if (step.kind === 'show' && step.look?.picture === old) step.look.picture = next.id;
+    }
+  }
+}
+
+function UsedIn({ uses }: { uses: readonly Use[] | undefined }) {
+  return (
+    <View className="gap-1">
+      <Text size={13} tone="muted">
+        Where it is used
+      </Text>
+      <Text>{uses === undefined ? '…' : uses.length === 0 ? 'Nowhere yet.' : usesWords(uses)}</Text>
+    </View>
+  );
+}
+
+const usesWords = (uses: readonly Use[]): string => uses.map((use) => `${use.cue} in ${use.show}`).join(', ');
 
 /** What is played of a sound, and how it begins and ends; heard as it will be, at the level of all others. */
 function SoundCut({ media, onChange }: { media: Media; onChange: (cut: Partial<Cut>) => void }) {

@@ -41,21 +41,7 @@ export function OutletCard({ outlet }: { outlet: Outlet }) {
         className="mt-1"
       >{`${carries}${outlet.whose === 'me' ? ', for a screen of yours' : ''}`}</Text>
       <OutletAddress outlet={outlet} onOpen={() => setOpen('sheet')} />
-      <Line
-        says={outlet.sounds ? 'Sounds and read-aloud words are heard from here, and from nowhere else.' : 'Silent.'}
-      >
-        <Button
-          kind="outline"
-          onPress={() =>
-            edit((draft) => {
-              // One at a time, so that nothing is heard twice.
-              for (const each of draft.outlets) each.sounds = each.id === outlet.id && !outlet.sounds;
-            })
-          }
-        >
-          {outlet.sounds ? 'Make it silent' : 'Sound from here'}
-        </Button>
-      </Line>
+      <AddressLine outlet={outlet} />
       <Line says="Anyone with this address can look at the frame, and do nothing else.">
         <Button kind="outline" onPress={() => setOpen('new')}>
           New address
@@ -83,6 +69,24 @@ export function OutletCard({ outlet }: { outlet: Outlet }) {
       {open === 'new' ? <AskNewAddress outlet={outlet} onClose={close} /> : null}
       {open === 'remove' ? <AskRemove outlet={outlet} onClose={close} /> : null}
     </Card>
+  );
+}
+
+function AddressLine({ outlet }: { outlet: Outlet }) {
+  return (
+    <Line says={outlet.sounds ? 'Sounds and read-aloud words are heard from here, and from nowhere else.' : 'Silent.'}>
+      <Button
+        kind="outline"
+        onPress={() =>
+          edit((draft) => {
+            // One at a time, so that nothing is heard twice.
+            for (const each of draft.outlets) each.sounds = each.id === outlet.id && !outlet.sounds;
+          })
+        }
+      >
+        {outlet.sounds ? 'Make it silent' : 'Sound from here'}
+      </Button>
+    </Line>
   );
 }
 

@@ -7,6 +7,7 @@ import { Segments } from '@/ui/part/choice';
 import { Pick } from '@/ui/part/pick';
 import { Text } from '@/ui/part/text';
 import { Ticks } from '@/ui/part/ticks';
+import type { Show } from '@/core/show/show';
 
 const KINDS = [
   { value: 'all', label: 'The whole frame' },
@@ -62,17 +63,7 @@ export function OutletShowsFields({ outlet }: { outlet: Outlet }) {
     });
   return (
     <View className="gap-3">
-      <View className="gap-1">
-        <Text size={13} tone="muted">
-          It carries
-        </Text>
-        <Segments
-          label={`${outlet.name} carries`}
-          value={shows.kind}
-          onChange={setKind}
-          options={KINDS.filter(({ value }) => value !== 'scene' || show.scenes.length > 0)}
-        />
-      </View>
+      <KindChoice outlet={outlet} shows={shows} setKind={setKind} show={show} />
       {shows.kind === 'scene' ? (
         <Pick
           label="Scene"
@@ -95,42 +86,89 @@ export function OutletShowsFields({ outlet }: { outlet: Outlet }) {
           onTick={tick}
         />
       ) : null}
-      {shows.kind === 'wall' ? (
-        <View className="gap-1">
-          <Text
-            size={13}
-            tone="muted"
-          >{`A full screen for a television behind you, up to ${MOST_ON_WALL} pieces, readable from 3 m. Open its address in the television’s browser.`}</Text>
-          <Segments
-            label="Its background"
-            value={shows.ground}
-            onChange={(ground) =>
-              change((found) => {
-                if (found.shows.kind === 'wall') found.shows.ground = ground;
-              })
-            }
-            options={WALL_GROUNDS.map((value) => ({ value, label: GROUNDS[value] }))}
-          />
-        </View>
-      ) : null}
-      <View className="gap-1">
-        <Text size={13} tone="muted">
-          It is for
-        </Text>
-        <Segments
-          label={`${outlet.name} is for`}
-          value={outlet.whose}
-          onChange={(whose) =>
-            change((found) => {
-              found.whose = whose;
-            })
-          }
-          options={[
-            { value: 'viewers', label: 'Viewers' },
-            { value: 'me', label: 'A screen of mine' },
-          ]}
-        />
-      </View>
+      {shows.kind === 'wall' ? <WallBackground shows={shows} change={change} /> : null}
+      <WhoseField outlet={outlet} change={change} />
+    </View>
+  );
+}
+
+function WhoseField({ outlet, change }: { outlet: Outlet; change: (recipe: (draft: Outlet) => void) => void }) {
+  return (
+    <View className="gap-1">
+      <Text size={13} tone="muted">
+        It is for
+      </Text>
+      <Segments
+        label={`${outlet.name} is for`}
+        value={outlet.whose}
+        onChange={(whose) =>
+          change((found) => {
+            found.whose = whose;
+          })
+        }
+        options={[
+          { value: 'viewers', label: 'Viewers' },
+          { value: 'me', label: 'A screen of mine' },
+        ]}
+      />
+    </View>
+  );
+}
+
+/** A wall is a full screen on a television behind the streamer. */
+function WallBackground({
+  shows,
+  change,
+}: {
+  shows: { kind: 'wall'; pieces: string[]; ground: 'clay' | 'night' | 'sea' | 'paper' };
+  change: (recipe: (draft: Outlet) => void) => void;
+}) {
+  return (
+    <View className="gap-1">
+      <Text
+        size={13}
+        tone="muted"
+      >{`A full screen for a television behind you, up to ${MOST_ON_WALL} pieces, readable from 3 m. Open its address in the television’s browser.`}</Text>
+      <Segments
+        label="Its background"
+        value={shows.ground}
+        onChange={(ground) =>
+          change((found) => {
+            if (found.shows.kind === 'wall') found.shows.ground = ground;
+          })
+        }
+        options={WALL_GROUNDS.map((value) => ({ value, label: GROUNDS[value] }))}
+      />
+    </View>
+  );
+}
+
+function KindChoice({
+  outlet,
+  shows,
+  setKind,
+  show,
+}: {
+  outlet: Outlet;
+  shows:
+    | { kind: 'all' }
+    | { kind: 'pieces'; pieces: string[] }
+    | { kind: 'scene'; scene: string }
+    | { kind: 'wall'; pieces: string[]; ground: 'clay' | 'night' | 'sea' | 'paper' };
+  setKind: (kind: OutletShows['kind']) => void;
+  show: Show;
+}) {
+  return (
+    <View className="gap-1">
+      <Text size={13} tone="muted">
+        It carries
+      </Text>
+      <Segments
+        label={`${outlet.name} carries`}
+        value={shows.kind}
+        onChange={setKind}
+        options={KINDS.filter(({ value }) => value !== 'scene' || show.scenes.length > 0)}
+      />
     </View>
   );
 }

@@ -1,6 +1,7 @@
 import { useId } from 'react';
 import { TextInput, View } from 'react-native';
 import { Text } from './text';
+import { Problem } from '@/ui/part/problem';
 
 /** Several lines of text with a label above, and what is wrong with them below. */
 export function AreaField({
@@ -32,11 +33,7 @@ export function AreaField({
         spellCheck={false}
         className={`min-h-[120px] p-3 rounded-control bg-raised border text-ink font-text text-15 ${problem ? 'border-brick' : 'border-raised'}`}
       />
-      {problem ? (
-        <Text tone="brick" role="alert">
-          {problem}
-        </Text>
-      ) : null}
+      <Problem says={problem} />
     </View>
   );
 }

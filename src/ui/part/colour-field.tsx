@@ -26,38 +26,7 @@ export function ColourField({
       <Text size={13} tone="muted">
         {label}
       </Text>
-      <View className="flex-row flex-wrap gap-2 items-center">
-        <Pressable
-          role="radio"
-          aria-checked={value === undefined}
-          aria-label={`${label}: ${none}`}
-          onPress={() => {
-            setTyped(null);
-            onChange(undefined);
-          }}
-          className={`min-h-[44px] px-3 items-center justify-center rounded-control border ${value === undefined ? 'border-marigold bg-raised' : 'border-line'}`}
-        >
-          <Text face={value === undefined ? 'strong' : 'text'}>{none}</Text>
-        </Pressable>
-        {SWATCHES.map((swatch) => {
-          const chosen = value?.toLowerCase() === swatch.toLowerCase();
-          return (
-            <Pressable
-              key={swatch}
-              role="radio"
-              aria-checked={chosen}
-              aria-label={`${label}: ${swatch}`}
-              onPress={() => {
-                setTyped(null);
-                onChange(swatch);
-              }}
-              className={`w-[44px] h-[44px] rounded-control border-2 p-[3px] ${chosen ? 'border-marigold' : 'border-line'}`}
-            >
-              <View className="flex-1 rounded-[3px]" style={{ backgroundColor: swatch }} />
-            </Pressable>
-          );
-        })}
-      </View>
+      <Swatches value={value} label={label} none={none} setTyped={setTyped} onChange={onChange} />
       {value !== undefined ? (
         <TextField
           label={`${label}, as #rrggbb`}
@@ -71,6 +40,55 @@ export function ColourField({
           }}
         />
       ) : null}
+    </View>
+  );
+}
+
+function Swatches({
+  value,
+  label,
+  none,
+  setTyped,
+  onChange,
+}: {
+  value: string | undefined;
+  label: string;
+  none: string;
+  setTyped: (value: string | null) => void;
+  onChange: (value: string | undefined) => void;
+}) {
+  return (
+    <View className="flex-row flex-wrap gap-2 items-center">
+      <Pressable
+        role="radio"
+        aria-checked={value === undefined}
+        aria-label={`${label}: ${none}`}
+        onPress={() => {
+          setTyped(null);
+          onChange(undefined);
+        }}
+        className={`min-h-[44px] px-3 items-center justify-center rounded-control border ${value === undefined ? 'border-marigold bg-raised' : 'border-line'}`}
+      >
+        <Text face={value === undefined ? 'strong' : 'text'}>{none}</Text>
+      </Pressable>
+      {SWATCHES.map((swatch) => {
+        const chosen = value?.toLowerCase() === swatch.toLowerCase();
+        return (
+          <Pressable
+            key={swatch}
+            role="radio"
+            aria-checked={chosen}
+            aria-label={`${label}: ${swatch}`}
+            onPress={() => {
+              setTyped(null);
+              onChange(swatch);
+            }}
+            className={`w-[44px] h-[44px] rounded-control border-2 p-[3px] ${chosen ? 'border-marigold' : 'border-line'}`}
+          >
+            <View className="flex-1 rounded-[3px]" style={{ backgroundColor: swatch }} />
+          </Pressable>
+        );
+      })}
     </View>
   );
 }

@@ -10,12 +10,15 @@ import { Pick } from '@/ui/part/pick';
 import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
 import { counted } from '@/ui/words/counted';
+import { Problem } from '@/ui/part/problem';
+import type { Show } from '@/core/show/show';
 
 const NONE = '-';
 const SHOWN_ERRORS = 20;
 
 /** What reads tables, as it was loaded. */
 export type Tables = typeof import('@/ui/data/tables');
+type Good = ReturnType<Tables['readPeople']>['good'][number];
 
 /** A table of viewers: which column is which, what is wrong in which line, and then all of it at once. */
 export function ImportSheet({
@@ -41,39 +44,9 @@ export function ImportSheet({
     setColumns(next);
   };
   const bring = async (): Promise<void> => {
-    const rows = good.flatMap(({ handle, viewer, name, points }) =>
-      points === undefined ? [] : [{ handle, points, ...(viewer ? { viewer } : {}), ...(name ? { name } : {}) }],
-    );
-    const told = good.filter(({ note, leftOut }) => (note ?? '') !== '' || leftOut !== undefined);
-    if (told.length > 4000)
-      return setSaid(
-        'Notes and places off the boards of more than 4,000 viewers cannot be kept. Leave those columns out, or split the table.',
-      );
-    if (rows.length > 0) {
-      const answer = await importPoints(show.id, keys.desk, { feed, rows });
-      if (!answer.ok) return setSaid(answer.reason);
-    }
-    if (told.length > 0) {
-      const whole = await wholeRoll(show.id, keys.desk);
-      const byHandle = new Map(
-        (whole.ok ? whole.value.entries : [])
-          .filter((one) => one.feed === feed)
-          .map((one) => [one.handle.toLowerCase(), one]),
-      );
-      edit((draft) => {
-        for (const { handle, viewer: given, name, note, leftOut } of told) {
-          const known = byHandle.get(handle.toLowerCase());
-          const viewer = given ?? known?.viewer ?? `handle:${handle.toLowerCase()}`;
-          const one = { feed, viewer, name: name ?? known?.name ?? handle };
-          const other = (each: { feed: string; viewer: string }): boolean =>
-            each.feed !== feed || each.viewer !== viewer;
-          if (note) draft.notes = [...draft.notes.filter(other), { ...one, note }];
-          if (leftOut !== undefined)
-            draft.leftOut.named = [...draft.leftOut.named.filter(other), ...(leftOut ? [one] : [])];
-        }
-      });
-    }
-    onClose(null);
+    const problem = await bringIn(show, keys.desk, feed, good);
+    if (problem === null) onClose(null);
+    else setSaid(problem);
   };
   const nothing =
     named && good.every(({ points, note, leftOut }) => points === undefined && !note && leftOut === undefined);
@@ -89,48 +62,15 @@ export function ImportSheet({
         />
       ) : null}
       {FIELDS.map((field) => (
-        <Pick
-          key={field}
-          label={FIELD_TITLES[field]}
-          value={columns[field] === undefined ? NONE : String(columns[field])}
-          onChange={(at) => set(field, at)}
-          options={[
-            { value: NONE, label: 'Not in the table' },
-            ...table.columns.map((name, n) => ({
-              value: String(n),
-              label: name || `Column ${n + 1}`,
-              note: table.rows[0]?.[n] ?? '',
-            })),
-          ]}
-        />
+        <ColumnPick key={field} field={field} FIELD_TITLES={FIELD_TITLES} columns={columns} set={set} table={table} />
       ))}
-      {bad.length > 0 ? (
-        <View className="gap-1" role="alert">
-          <Text tone="brick">
-            {named
-              ? `${counted(bad.length, 'line')} cannot be used:`
-              : 'Choose the column with the handles, or with the platform’s ids.'}
-          </Text>
-          {named
-            ? bad
-                .slice(0, SHOWN_ERRORS)
-                .map(({ line, reason }) => <Text key={line} size={13} tone="brick">{`Line ${line}: ${reason}`}</Text>)
-            : null}
-          {named && bad.length > SHOWN_ERRORS ? (
-            <Text size={13} tone="brick">{`and ${bad.length - SHOWN_ERRORS} more.`}</Text>
-          ) : null}
-        </View>
-      ) : null}
+      {bad.length > 0 ? <BadLines named={named} bad={bad} /> : null}
       {nothing ? (
         <Text tone="muted">
           There is nothing to bring in: choose a column of points, of notes, or of who is left off the boards.
         </Text>
       ) : null}
-      {said ? (
-        <Text tone="brick" role="alert">
-          {said}
-        </Text>
-      ) : null}
+      <Problem says={said} />
       <Button kind="main" disabled={good.length === 0 || nothing || feed === ''} onPress={() => void bring()}>
         {bad.length === 0
           ? `Bring in ${counted(good.length, 'line')}`
@@ -138,4 +78,92 @@ export function ImportSheet({
       </Button>
     </Sheet>
   );
+}
+
+/** Which lines cannot be used, and why. */
+function BadLines({ named, bad }: { named: boolean; bad: { line: number; reason: string }[] }) {
+  return (
+    <View className="gap-1" role="alert">
+      <Text tone="brick">
+        {named
+          ? `${counted(bad.length, 'line')} cannot be used:`
+          : 'Choose the column with the handles, or with the platform’s ids.'}
+      </Text>
+      {named
+        ? bad
+            .slice(0, SHOWN_ERRORS)
+            .map(({ line, reason }) => <Text key={line} size={13} tone="brick">{`Line ${line}: ${reason}`}</Text>)
+        : null}
+      {named && bad.length > SHOWN_ERRORS ? (
+        <Text size={13} tone="brick">{`and ${bad.length - SHOWN_ERRORS} more.`}</Text>
+      ) : null}
+    </View>
+  );
+}
+
+/** Which column of the table a field is. */
+function ColumnPick({
+  field,
+  FIELD_TITLES,
+  columns,
+  set,
+  table,
+}: {
+  field: 'viewer' | 'name' | 'note' | 'handle' | 'points' | 'leftOut';
+  FIELD_TITLES: Record<'viewer' | 'name' | 'note' | 'handle' | 'points' | 'leftOut', string>;
+  columns: Partial<Record<'viewer' | 'name' | 'note' | 'handle' | 'points' | 'leftOut', number>>;
+  set: (field: Field, at: string) => void;
+  table: Table;
+}) {
+  return (
+    <Pick
+      label={FIELD_TITLES[field]}
+      value={columns[field] === undefined ? NONE : String(columns[field])}
+      onChange={(at) => set(field, at)}
+      options={[
+        { value: NONE, label: 'Not in the table' },
+        ...table.columns.map((name, n) => ({
+          value: String(n),
+          label: name || `Column ${n + 1}`,
+          note: table.rows[0]?.[n] ?? '',
+        })),
+      ]}
+    />
+  );
+}
+
+/**
+ * Brings lines of a table in: points on the server, notes and places off the boards in the show.
+ * @returns what stands in the way, in a sentence; null: all of it is in
+ */
+async function bringIn(show: Show, key: string, feed: string, good: readonly Good[]): Promise<string | null> {
+  const rows = good.flatMap(({ handle, viewer, name, points }) =>
+    points === undefined ? [] : [{ handle, points, ...(viewer ? { viewer } : {}), ...(name ? { name } : {}) }],
+  );
+  const told = good.filter(({ note, leftOut }) => (note ?? '') !== '' || leftOut !== undefined);
+  if (told.length > 4000)
+    return 'Notes and places off the boards of more than 4,000 viewers cannot be kept. Leave those columns out, or split the table.';
+  if (rows.length > 0) {
+    const answer = await importPoints(show.id, key, { feed, rows });
+    if (!answer.ok) return answer.reason;
+  }
+  if (told.length === 0) return null;
+  const whole = await wholeRoll(show.id, key);
+  const byHandle = new Map(
+    (whole.ok ? whole.value.entries : [])
+      .filter((one) => one.feed === feed)
+      .map((one) => [one.handle.toLowerCase(), one]),
+  );
+  edit((draft) => {
+    for (const { handle, viewer: given, name, note, leftOut } of told) {
+      const known = byHandle.get(handle.toLowerCase());
+      const viewer = given ?? known?.viewer ?? `handle:${handle.toLowerCase()}`;
+      const one = { feed, viewer, name: name ?? known?.name ?? handle };
+      const other = (each: { feed: string; viewer: string }): boolean => each.feed !== feed || each.viewer !== viewer;
+      if (note) draft.notes = [...draft.notes.filter(other), { ...one, note }];
+      if (leftOut !== undefined)
+        draft.leftOut.named = [...draft.leftOut.named.filter(other), ...(leftOut ? [one] : [])];
+    }
+  });
+  return null;
 }

@@ -42,7 +42,7 @@ export function PeoplePlace() {
   const [most, setMost] = useState(PAGE);
   const [open, setOpen] = useState<{ feed: string; viewer: string } | null>(null);
   const [said, setSaid] = useState<string | null>(null);
-  const { data, error } = useRoll(show.id, keys.desk, sought, by, most);
+  const { data, error } = useRoll(show.id, keys.desk, { sought, by, most });
   return (
     <PlaceBody
       title="People"
@@ -55,33 +55,13 @@ export function PeoplePlace() {
       <Text tone="muted" className="tabular-nums">
         {data ? countWords(data) : '…'}
       </Text>
-      <View className="gap-3 mt-3">
-        <TextField
-          label="Name or handle"
-          value={sought}
-          exact
-          onChange={(next) => {
-            setSought(next);
-            setMost(PAGE);
-          }}
-        />
-        <Pick label="In the order of" options={ORDERS} value={by} onChange={setBy} />
-      </View>
+      <PeopleFilter sought={sought} setSought={setSought} setMost={setMost} by={by} setBy={setBy} />
       {(said ?? error?.message) ? (
         <Text tone="brick" role="alert" className="mt-2">
           {said ?? error?.message}
         </Text>
       ) : null}
-      <View role="list" aria-label="People" className="mt-2">
-        {(data?.entries ?? []).map((one) => (
-          <Row
-            key={viewerKey(one.feed, one.viewer)}
-            one={one}
-            by={by}
-            onOpen={() => setOpen({ feed: one.feed, viewer: one.viewer })}
-          />
-        ))}
-      </View>
+      <PeopleList entries={data?.entries ?? []} by={by} setOpen={setOpen} />
       {data && data.found > data.entries.length ? (
         <Button
           kind="outline"
@@ -109,6 +89,58 @@ export function PeoplePlace() {
         />
       ) : null}
     </PlaceBody>
+  );
+}
+
+function PeopleList({
+  entries,
+  by,
+  setOpen,
+}: {
+  entries: readonly RollEntry[];
+  by: RollOrder;
+  setOpen: (value: { feed: string; viewer: string } | null) => void;
+}) {
+  return (
+    <View role="list" aria-label="People" className="mt-2">
+      {entries.map((one) => (
+        <Row
+          key={viewerKey(one.feed, one.viewer)}
+          one={one}
+          by={by}
+          onOpen={() => setOpen({ feed: one.feed, viewer: one.viewer })}
+        />
+      ))}
+    </View>
+  );
+}
+
+function PeopleFilter({
+  sought,
+  setSought,
+  setMost,
+  by,
+  setBy,
+}: {
+  sought: string;
+  setSought: (value: string) => void;
+  setMost: (value: number) => void;
+  by: RollOrder;
+  setBy: (value: RollOrder) => void;
+}) {
+  return (
+    <View className="gap-3 mt-3">
+      <TextField
+        label="Name or handle"
+        value={sought}
+        exact
+        onChange={(next) => {
+          setSought(next);
+          setMost(PAGE);
+        }}
+      />
+      <Pick label="In the order of" options={ORDERS} value={by} onChange={setBy} />
+    </View>
   );
 }
 

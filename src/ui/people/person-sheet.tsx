@@ -27,6 +27,8 @@ import { DayBars } from './day-bars';
 import { forgetInShow } from './forget-in-show';
 import { OwnVoice } from './own-voice';
 import { SamePerson } from './same-person';
+import { Problem } from '@/ui/part/problem';
+import type { Show } from '@/core/show/show';
 
 /** All that is known of one viewer, and what can be done with it. */
 export function PersonSheet({ feed, viewer, onClose }: { feed: string; viewer: string; onClose: () => void }) {
@@ -53,12 +55,7 @@ export function PersonSheet({ feed, viewer, onClose }: { feed: string; viewer: s
     return <SetByHand person={person} what={setting} onDone={() => void mutate()} onClose={() => setSetting(null)} />;
   return (
     <Sheet title={person.name} onClose={onClose}>
-      <Text tone="muted">
-        {seenWords(person, (id) => {
-          const of = show.feeds.find((each) => each.id === id);
-          return of ? feedName(of) : 'a feed that is gone';
-        })}
-      </Text>
+      <Text tone="muted">{seenWords(person, (id) => nameOfFeed(show, id))}</Text>
       <PointsLine person={person} onSet={() => setSetting('points')} />
       <Sums title="In this session" sums={person.session} currency={show.money.currency} none="Nothing yet." />
       {person.seenNow ? (
@@ -75,11 +72,7 @@ export function PersonSheet({ feed, viewer, onClose }: { feed: string; viewer: s
       <SamePerson person={person} onDone={() => void mutate()} />
       <OwnVoice feed={feed} viewer={viewer} name={person.name} />
       {person.lines.length > 0 ? <Ledger person={person} /> : null}
-      {said ? (
-        <Text tone="brick" role="alert">
-          {said}
-        </Text>
-      ) : null}
+      <Problem says={said} />
       <View className="flex-row">
         <Button kind="bad" onPress={() => setAsking(true)}>
           Forget this viewer
@@ -263,4 +256,9 @@ function Ledger({ person }: { person: PersonView }) {
       </View>
     </View>
   );
+}
+
+function nameOfFeed({ feeds }: Show, id: string): string {
+  const feed = feeds.find((each) => each.id === id);
+  return feed ? feedName(feed) : 'a feed that is gone';
 }

@@ -34,7 +34,7 @@ export function ViewerSearch({ onChoose }: { onChoose: (viewer: RollEntry) => vo
   const show = useShow();
   const keys = useKeys();
   const [sought, setSought] = useState('');
-  const { data, error } = useRoll(show.id, keys.desk, sought, 'last', MOST);
+  const { data, error } = useRoll(show.id, keys.desk, { sought: sought, by: 'last', most: MOST });
   const found = data?.entries ?? [];
   const feedOf = (id: string): string => {
     const feed = show.feeds.find((each) => each.id === id);

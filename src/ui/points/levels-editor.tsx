@@ -49,26 +49,7 @@ export function LevelsEditor({
         ]}
       />
       {levels.by === 'formula' ? (
-        <>
-          <NumberField
-            label="The second level takes"
-            unit={unit}
-            value={levels.first}
-            least={1}
-            most={1_000_000}
-            step={10}
-            onChange={(n) => onChange({ ...levels, first: n })}
-          />
-          <NumberField
-            label="Each one after it takes so many more"
-            unit={unit}
-            value={levels.more}
-            least={0}
-            most={1_000_000}
-            step={10}
-            onChange={(more) => onChange({ ...levels, more })}
-          />
-        </>
+        <LevelCosts unit={unit} levels={levels} onChange={onChange} />
       ) : (
         <TextField label="What levels 2, 3 and so on begin at" value={text} exact problem={problem} onChange={type} />
       )}
@@ -80,6 +61,40 @@ export function LevelsEditor({
         ))}
       </View>
     </Card>
+  );
+}
+
+/** How much each level takes. */
+function LevelCosts({
+  unit,
+  levels,
+  onChange,
+}: {
+  unit: string;
+  levels: { by: 'formula'; first: number; more: number };
+  onChange: (levels: Levels) => void;
+}) {
+  return (
+    <>
+      <NumberField
+        label="The second level takes"
+        unit={unit}
+        value={levels.first}
+        least={1}
+        most={1_000_000}
+        step={10}
+        onChange={(n) => onChange({ ...levels, first: n })}
+      />
+      <NumberField
+        label="Each one after it takes so many more"
+        unit={unit}
+        value={levels.more}
+        least={0}
+        most={1_000_000}
+        step={10}
+        onChange={(more) => onChange({ ...levels, more })}
+      />
+    </>
   );
 }
 

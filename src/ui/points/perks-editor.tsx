@@ -30,29 +30,7 @@ export function PerksEditor({ points, onChange }: { points: PointsPlan; onChange
       <Text tone="muted">
         A viewer writes the keyword and pays the price. What happens then is a cue: “When someone buys a perk …”.
       </Text>
-      <View role="list" aria-label="Perks">
-        {points.perks.map((each) => (
-          <View key={each.id} role="listitem">
-            <Pressable
-              role="button"
-              onPress={() => setOpen(each.id)}
-              className="min-h-[52px] py-2 border-b border-line flex-row items-center justify-between gap-3"
-            >
-              <View className="flex-1">
-                <Text size={17} numberOfLines={1}>
-                  {each.name}
-                </Text>
-                <Text
-                  size={13}
-                  tone="muted"
-                  numberOfLines={1}
-                >{`${each.keyword}${each.level > 1 ? `, from level ${each.level} on` : ''}`}</Text>
-              </View>
-              <Text className="tabular-nums">{each.price === 0 ? 'free' : pointsWords(each.price, points)}</Text>
-            </Pressable>
-          </View>
-        ))}
-      </View>
+      <PerkList points={points} setOpen={setOpen} />
       <View className="flex-row">
         <Button kind="outline" icon={Plus} onPress={add}>
           Add a perk
@@ -72,6 +50,34 @@ export function PerksEditor({ points, onChange }: { points: PointsPlan; onChange
         />
       ) : null}
     </Card>
+  );
+}
+
+function PerkList({ points, setOpen }: { points: PointsPlan; setOpen: (value: string | null) => void }) {
+  return (
+    <View role="list" aria-label="Perks">
+      {points.perks.map((each) => (
+        <View key={each.id} role="listitem">
+          <Pressable
+            role="button"
+            onPress={() => setOpen(each.id)}
+            className="min-h-[52px] py-2 border-b border-line flex-row items-center justify-between gap-3"
+          >
+            <View className="flex-1">
+              <Text size={17} numberOfLines={1}>
+                {each.name}
+              </Text>
+              <Text
+                size={13}
+                tone="muted"
+                numberOfLines={1}
+              >{`${each.keyword}${each.level > 1 ? `, from level ${each.level} on` : ''}`}</Text>
+            </View>
+            <Text className="tabular-nums">{each.price === 0 ? 'free' : pointsWords(each.price, points)}</Text>
+          </Pressable>
+        </View>
+      ))}
+    </View>
   );
 }
 
@@ -105,26 +111,8 @@ function PerkSheet({
           if (name.trim() !== '') onChange({ name });
         }}
       />
-      <TextField
-        label="Keyword"
-        value={keyword}
-        most={40}
-        exact
-        problem={problem}
-        onChange={(next) => {
-          setKeyword(next);
-          if (next.trim() !== '' && keywordProblem(next) === null) onChange({ keyword: next.trim() });
-        }}
-      />
-      <NumberField
-        label="Price"
-        unit={unit}
-        value={perk.price}
-        least={0}
-        most={1_000_000_000}
-        step={10}
-        onChange={(price) => onChange({ price })}
-      />
+      <PerkKeyword keyword={keyword} problem={problem} setKeyword={setKeyword} onChange={onChange} />
+      <PerkPrice unit={unit} perk={perk} onChange={onChange} />
       <NumberField
         label="From level"
         value={perk.level}
@@ -145,5 +133,45 @@ function PerkSheet({
         Remove this perk
       </Button>
     </Sheet>
+  );
+}
+
+function PerkPrice({ unit, perk, onChange }: { unit: string; perk: Perk; onChange: (next: Partial<Perk>) => void }) {
+  return (
+    <NumberField
+      label="Price"
+      unit={unit}
+      value={perk.price}
+      least={0}
+      most={1_000_000_000}
+      step={10}
+      onChange={(price) => onChange({ price })}
+    />
+  );
+}
+
+function PerkKeyword({
+  keyword,
+  problem,
+  setKeyword,
+  onChange,
+}: {
+  keyword: string;
+  problem: string | null;
+  setKeyword: (value: string) => void;
+  onChange: (next: Partial<Perk>) => void;
+}) {
+  return (
+    <TextField
+      label="Keyword"
+      value={keyword}
+      most={40}
+      exact
+      problem={problem}
+      onChange={(next) => {
+        setKeyword(next);
+        if (next.trim() !== '' && keywordProblem(next) === null) onChange({ keyword: next.trim() });
+      }}
+    />
   );
 }

@@ -53,72 +53,85 @@ export function PointsPlace() {
       </Card>
       {points.on ? (
         <>
-          <Card className="mt-4 gap-4" label="What earns them">
-            <Text size={17} face="title" level={2}>
-              What earns them
-            </Text>
-            <View className="flex-row flex-wrap gap-x-6 gap-y-3">
-              {(Object.keys(EARN_TITLES) as EarnKind[]).map((kind) => (
-                <NumberField
-                  key={kind}
-                  label={EARN_TITLES[kind].replace(/^f/, 'F')}
-                  value={points.earn[kind]}
-                  least={0}
-                  most={1_000_000}
-                  onChange={(n) => set({ earn: { ...points.earn, [kind]: n } })}
-                />
-              ))}
-            </View>
-            <NumberField
-              label="A line in chat earns again after"
-              unit="seconds"
-              value={points.chatPause}
-              least={0}
-              most={3600}
-              step={10}
-              onChange={(chatPause) => set({ chatPause })}
-            />
-            <Text tone="muted">
-              Platforms do not say when a viewer leaves. Time between two things that a viewer does counts as watched,
-              up to ten minutes.
-            </Text>
-          </Card>
+          <Earning points={points} set={set} />
           <LevelsEditor levels={points.levels} unit={points.unit} onChange={(levels) => set({ levels })} />
           <PerksEditor points={points} onChange={(perks) => set({ perks })} />
-          <Card className="mt-4 gap-4" label="In chat">
-            <Text size={17} face="title" level={2}>
-              In chat
-            </Text>
-            <KeywordField
-              label="Keyword with which viewers ask what they have"
-              value={points.ask}
-              placeholder="!points"
-              onChange={(ask) => set({ ask })}
-            />
-            <KeywordField
-              label="Keyword with which they hand some on"
-              value={points.give.keyword}
-              placeholder="!give"
-              onChange={(keyword) => set({ give: { ...points.give, keyword } })}
-            />
-            {points.give.keyword === '' ? null : (
-              <>
-                <NumberField
-                  label="Handed on at most in a session"
-                  unit={points.unit}
-                  value={points.give.most}
-                  least={1}
-                  most={1_000_000_000}
-                  step={50}
-                  onChange={(most) => set({ give: { ...points.give, most } })}
-                />
-                <Text tone="muted">{`“${points.give.keyword} @handle 50” hands on fifty.`}</Text>
-              </>
-            )}
-            <Text tone="muted">Answers are posted in chat where a feed can post.</Text>
-          </Card>
+          <PointsInChat points={points} set={set} />
         </>
       ) : null}
     </PlaceBody>
+  );
+}
+
+function PointsInChat({ points, set }: { points: PointsPlan; set: (next: Partial<PointsPlan>) => void }) {
+  return (
+    <Card className="mt-4 gap-4" label="In chat">
+      <Text size={17} face="title" level={2}>
+        In chat
+      </Text>
+      <KeywordField
+        label="Keyword with which viewers ask what they have"
+        value={points.ask}
+        placeholder="!points"
+        onChange={(ask) => set({ ask })}
+      />
+      <KeywordField
+        label="Keyword with which they hand some on"
+        value={points.give.keyword}
+        placeholder="!give"
+        onChange={(keyword) => set({ give: { ...points.give, keyword } })}
+      />
+      {points.give.keyword === '' ? null : (
+        <>
+          <NumberField
+            label="Handed on at most in a session"
+            unit={points.unit}
+            value={points.give.most}
+            least={1}
+            most={1_000_000_000}
+            step={50}
+            onChange={(most) => set({ give: { ...points.give, most } })}
+          />
+          <Text tone="muted">{`“${points.give.keyword} @handle 50” hands on fifty.`}</Text>
+        </>
+      )}
+      <Text tone="muted">Answers are posted in chat where a feed can post.</Text>
+    </Card>
+  );
+}
+
+/** What earns points, and how many. */
+function Earning({ points, set }: { points: PointsPlan; set: (next: Partial<PointsPlan>) => void }) {
+  return (
+    <Card className="mt-4 gap-4" label="What earns them">
+      <Text size={17} face="title" level={2}>
+        What earns them
+      </Text>
+      <View className="flex-row flex-wrap gap-x-6 gap-y-3">
+        {(Object.keys(EARN_TITLES) as EarnKind[]).map((kind) => (
+          <NumberField
+            key={kind}
+            label={EARN_TITLES[kind].replace(/^f/, 'F')}
+            value={points.earn[kind]}
+            least={0}
+            most={1_000_000}
+            onChange={(n) => set({ earn: { ...points.earn, [kind]: n } })}
+          />
+        ))}
+      </View>
+      <NumberField
+        label="A line in chat earns again after"
+        unit="seconds"
+        value={points.chatPause}
+        least={0}
+        most={3600}
+        step={10}
+        onChange={(chatPause) => set({ chatPause })}
+      />
+      <Text tone="muted">
+        Platforms do not say when a viewer leaves. Time between two things that a viewer does counts as watched, up to
+        ten minutes.
+      </Text>
+    </Card>
   );
 }

@@ -11,6 +11,8 @@ import { Segments } from '@/ui/part/choice';
 import { NumberField } from '@/ui/part/field';
 import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
+import type { Show } from '@/core/show/show';
+import type { ClipPlan } from './clip';
 
 const MOST_SECONDS = 600;
 
@@ -27,42 +29,19 @@ export function ClipMaker({ onClose }: { onClose: () => void }) {
   const [seconds, setSeconds] = useState(30);
   const [as, setAs] = useState<'webm' | 'mp4'>('webm');
   const [size, setSize] = useState<'full' | 'half'>('half');
-  const [share, setShare] = useState<number | null>(null);
-  const [said, setSaid] = useState<string | null>(null);
-  const stop = useRef<AbortController | null>(null);
+  const { share, said, make: makeOf, stop } = useMaking(show);
   const close = (): void => {
-    stop.current?.abort();
+    stop();
     onClose();
   };
   const make = async (): Promise<void> => {
     if (!session) return;
-    const stopped = new AbortController();
-    stop.current = stopped;
-    setSaid(null);
-    setShare(0);
-    try {
-      const inputs = await inputsOf(show.id, session.id, keys.desk);
-      if (!inputs) throw new Error('The server does not have this session any more.');
-      const film = new Film(show, inputs);
-      const end = session.endedAt ?? engineClock.now();
-      const start =
-        part === 'last' ? Math.max(session.startedAt, end - seconds * 1000) : session.startedAt + from * 1000;
-      const { makeClip } = await import('./clip');
-      const blob = await makeClip(
-        film,
-        show,
-        { from: start, until: Math.min(end, start + seconds * 1000), fps: 30, as, scale: size === 'full' ? 1 : 0.5 },
-        setShare,
-        stopped.signal,
-      );
-      if (blob) saveBlob(`${show.name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()}.${as}`, blob);
-      setSaid(blob ? 'The clip is saved.' : 'Stopped. Nothing was saved.');
-    } catch (error) {
-      setSaid(
-        `The clip could not be made: ${error instanceof Error ? error.message : 'the browser gives no reason.'} The session is safe; try the other format, or half the size.`,
-      );
-    }
-    setShare(null);
+    await makeOf(() => inputsOf(show.id, session.id, keys.desk), {
+      ...stretchOf(session, part === 'last' ? null : from, seconds),
+      fps: 30,
+      as,
+      scale: size === 'full' ? 1 : 0.5,
+    });
   };
   return (
     <Sheet title="Make a clip" onClose={close}>
@@ -72,73 +51,22 @@ export function ClipMaker({ onClose }: { onClose: () => void }) {
         </Text>
       ) : (
         <>
-          <Segments
-            label="Which part"
-            value={part}
-            onChange={setPart}
-            options={[
-              { value: 'last', label: 'The last seconds' },
-              { value: 'part', label: 'From a moment on' },
-            ]}
+          <PartChoice part={part} setPart={setPart} />
+          <PartFields
+            part={part}
+            from={from}
+            length={length}
+            setFrom={setFrom}
+            seconds={seconds}
+            setSeconds={setSeconds}
           />
-          <View className="flex-row flex-wrap gap-x-6 gap-y-3">
-            {part === 'part' ? (
-              <NumberField
-                label="From, seconds after it began"
-                value={Math.min(from, length)}
-                least={0}
-                most={length}
-                step={10}
-                onChange={setFrom}
-              />
-            ) : null}
-            <NumberField
-              label="How long"
-              unit="seconds"
-              value={seconds}
-              least={1}
-              most={MOST_SECONDS}
-              step={10}
-              onChange={setSeconds}
-            />
-          </View>
-          <Segments
-            label="As"
-            value={as}
-            onChange={setAs}
-            options={[
-              { value: 'webm', label: 'WebM' },
-              { value: 'mp4', label: 'MP4' },
-            ]}
-          />
-          <Segments
-            label="Size"
-            value={size}
-            onChange={setSize}
-            options={[
-              { value: 'half', label: 'Half size' },
-              { value: 'full', label: `${show.frame.width} × ${show.frame.height}` },
-            ]}
-          />
+          <FormatChoice as={as} setAs={setAs} />
+          <SizeChoice size={size} setSize={setSize} show={show} />
           <Text size={13} tone="muted">
             Made frame by frame from what happened, with made-up pictures where your camera and game were. Without
             sound.
           </Text>
-          {share === null ? (
-            <Button kind="main" onPress={() => void make()}>
-              Make it
-            </Button>
-          ) : (
-            <View className="gap-2">
-              <View className="h-[8px] rounded-full bg-raised overflow-hidden">
-                <View className="h-[8px] bg-marigold" style={{ width: `${Math.round(share * 100)}%` }} />
-              </View>
-              <View className="flex-row items-center justify-between">
-                <Text role="status" className="tabular-nums">{`${Math.round(share * 100)} %`}</Text>
-                <Button onPress={() => stop.current?.abort()}>Stop</Button>
-              </View>
-            </View>
-          )}
+          <Making share={share} onMake={() => void make()} onStop={stop} />
           {said ? (
             <Text role="status" tone={said.startsWith('The clip could') ? 'brick' : 'ink'}>
               {said}
@@ -147,6 +75,154 @@ export function ClipMaker({ onClose }: { onClose: () => void }) {
         </>
       )}
     </Sheet>
+  );
+}
+
+function PartChoice({ part, setPart }: { part: 'last' | 'part'; setPart: (value: 'last' | 'part') => void }) {
+  return (
+    <Segments
+      label="Which part"
+      value={part}
+      onChange={setPart}
+      options={[
+        { value: 'last', label: 'The last seconds' },
+        { value: 'part', label: 'From a moment on' },
+      ]}
+    />
+  );
+}
+
+function SizeChoice({
+  size,
+  setSize,
+  show,
+}: {
+  size: 'full' | 'half';
+  setSize: (value: 'full' | 'half') => void;
+  show: Show;
+}) {
+  return (
+    <Segments
+      label="Size"
+      value={size}
+      onChange={setSize}
+      options={[
+        { value: 'half', label: 'Half size' },
+        { value: 'full', label: `${show.frame.width} × ${show.frame.height}` },
+      ]}
+    />
+  );
+}
+
+function FormatChoice({ as, setAs }: { as: 'webm' | 'mp4'; setAs: (value: 'webm' | 'mp4') => void }) {
+  return (
+    <Segments
+      label="As"
+      value={as}
+      onChange={setAs}
+      options={[
+        { value: 'webm', label: 'WebM' },
+        { value: 'mp4', label: 'MP4' },
+      ]}
+    />
+  );
+}
+
+function PartFields({
+  part,
+  from,
+  length,
+  setFrom,
+  seconds,
+  setSeconds,
+}: {
+  part: 'last' | 'part';
+  from: number;
+  length: number;
+  setFrom: (value: number) => void;
+  seconds: number;
+  setSeconds: (value: number) => void;
+}) {
+  return (
+    <View className="flex-row flex-wrap gap-x-6 gap-y-3">
+      {part === 'part' ? (
+        <NumberField
+          label="From, seconds after it began"
+          value={Math.min(from, length)}
+          least={0}
+          most={length}
+          step={10}
+          onChange={setFrom}
+        />
+      ) : null}
+      <NumberField
+        label="How long"
+        unit="seconds"
+        value={seconds}
+        least={1}
+        most={MOST_SECONDS}
+        step={10}
+        onChange={setSeconds}
+      />
+    </View>
+  );
+}
+
+/** A part of a session. @param from seconds after it began; null: the last ones @returns ms of the engine's clock */
+function stretchOf(
+  { startedAt, endedAt }: { startedAt: number; endedAt: number | null },
+  from: number | null,
+  seconds: number,
+): { from: number; until: number } {
+  const end = endedAt ?? engineClock.now();
+  const start = from === null ? Math.max(startedAt, end - seconds * 1000) : startedAt + from * 1000;
+  return { from: start, until: Math.min(end, start + seconds * 1000) };
+}
+
+/** A clip being made: how far it is (0 to 1; null: none is), how it went, and the way to stop it. */
+function useMaking(show: Show) {
+  const [share, setShare] = useState<number | null>(null);
+  const [said, setSaid] = useState<string | null>(null);
+  const running = useRef<AbortController | null>(null);
+  const make = async (read: () => Promise<Input[] | null>, clip: ClipPlan): Promise<void> => {
+    const stopped = new AbortController();
+    running.current = stopped;
+    setSaid(null);
+    setShare(0);
+    try {
+      const inputs = await read();
+      if (!inputs) throw new Error('The server does not have this session any more.');
+      const { makeClip } = await import('./clip');
+      const blob = await makeClip(new Film(show, inputs), show, clip, { onShare: setShare, stop: stopped.signal });
+      if (blob) saveBlob(`${show.name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()}.${clip.as}`, blob);
+      setSaid(blob ? 'The clip is saved.' : 'Stopped. Nothing was saved.');
+    } catch (error) {
+      setSaid(
+        `The clip could not be made: ${error instanceof Error ? error.message : 'the browser gives no reason.'} The session is safe; try the other format, or half the size.`,
+      );
+    }
+    setShare(null);
+  };
+  return { share, said, make, stop: () => running.current?.abort() };
+}
+
+function Making({ share, onMake, onStop }: { share: number | null; onMake: () => void; onStop: () => void }) {
+  if (share === null)
+    return (
+      <Button kind="main" onPress={onMake}>
+        Make it
+      </Button>
+    );
+  return (
+    <View className="gap-2">
+      <View className="h-[8px] rounded-full bg-raised overflow-hidden">
+        <View className="h-[8px] bg-marigold" style={{ width: `${Math.round(share * 100)}%` }} />
+      </View>
+      <View className="flex-row items-center justify-between">
+        <Text role="status" className="tabular-nums">{`${Math.round(share * 100)} %`}</Text>
+        <Button onPress={onStop}>Stop</Button>
+      </View>
+    </View>
   );
 }
 

@@ -18,7 +18,7 @@ const BITS_PER_PIXEL = 0.12;
 
 /**
  * Makes a clip of a session, frame by frame: none is lost, however slow the machine.
- * @param told how far it is, 0 to 1
+ * @param onShare is told how far it is, 0 to 1
  * @returns the file; null when it was stopped
  * @throws when the browser cannot encode it
  */
@@ -26,8 +26,7 @@ export async function makeClip(
   film: Film,
   show: Show,
   { from, until, fps, as, scale }: ClipPlan,
-  told: (share: number) => void,
-  stop: AbortSignal,
+  { onShare, stop }: { onShare: (share: number) => void; stop: AbortSignal },
 ): Promise<Blob | null> {
   // Encoders want even sides.
   const even = (px: number): number => Math.max(2, Math.round((px * scale) / 2) * 2);
@@ -50,7 +49,7 @@ export async function makeClip(
     const now = from + (n * 1000) / fps;
     paper.paint(film.at(Math.round(now), 'app'), now);
     await video.add(n / fps, 1 / fps);
-    told((n + 1) / frames);
+    onShare((n + 1) / frames);
     // The page stays alive.
     if (n % 4 === 3) await new Promise((resolve) => setTimeout(resolve, 0));
   }

@@ -10,6 +10,8 @@ import { Text } from '@/ui/part/text';
 import { ClipMaker } from './clip-maker';
 import { stillPng, stillSvg } from './still';
 import { deskStore, useDeskView } from '@/ui/data/desk';
+import { Problem } from '@/ui/part/problem';
+import type { Show } from '@/core/show/show';
 
 /** All that viewers get, composed: the picture and what lies over it. Stills and clips of it. */
 export function ProgramPlace() {
@@ -56,26 +58,38 @@ export function ProgramPlace() {
       >
         {width > 0 ? <FrameView show={show} pieces={pieces} width={width} seen="program" scene={scene} /> : null}
       </View>
-      <View className="px-4 py-3 gap-3 border-t border-line">
-        <View className="flex-row flex-wrap gap-2">
-          <Button kind="outline" onPress={() => void take(stillPng)}>
-            Still as PNG
-          </Button>
-          <Button kind="outline" onPress={() => void take(stillSvg)}>
-            Still as SVG
-          </Button>
-          <Button kind="outline" onPress={() => setMaking(true)}>
-            Make a clip
-          </Button>
-        </View>
-        {show.pieces.some(({ kind }) => kind === 'camera') ? <CameraFields /> : null}
-        {said ? (
-          <Text tone="brick" role="alert">
-            {said}
-          </Text>
-        ) : null}
-      </View>
+      <ProgramFoot take={take} setMaking={setMaking} show={show} said={said} />
       {making ? <ClipMaker onClose={() => setMaking(false)} /> : null}
+    </View>
+  );
+}
+
+function ProgramFoot({
+  take,
+  setMaking,
+  show,
+  said,
+}: {
+  take: (make: typeof stillPng) => Promise<void>;
+  setMaking: (value: boolean) => void;
+  show: Show;
+  said: string | null;
+}) {
+  return (
+    <View className="px-4 py-3 gap-3 border-t border-line">
+      <View className="flex-row flex-wrap gap-2">
+        <Button kind="outline" onPress={() => void take(stillPng)}>
+          Still as PNG
+        </Button>
+        <Button kind="outline" onPress={() => void take(stillSvg)}>
+          Still as SVG
+        </Button>
+        <Button kind="outline" onPress={() => setMaking(true)}>
+          Make a clip
+        </Button>
+      </View>
+      {show.pieces.some(({ kind }) => kind === 'camera') ? <CameraFields /> : null}
+      <Problem says={said} />
     </View>
   );
 }

@@ -13,6 +13,7 @@ import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
 import { ViewerText } from '@/ui/part/viewer-text';
 import { counted } from '@/ui/words/counted';
+import type { Show } from '@/core/show/show';
 
 /** Whom to thank, most first; a tap opens what is known of one, and joins them with another or parts them again. */
 export function ToThank({ tallies }: { tallies: readonly ViewerTally[] }) {
@@ -105,27 +106,46 @@ function PersonSheet({
           Is this the same person as …? Their counts are then added up everywhere, and can be parted again.
         </Text>
       ) : null}
-      <View role="list" aria-label="The same person as">
-        {others.map((other) => (
-          <View role="listitem" key={other.key}>
-            <Pressable
-              role="button"
-              className="min-h-[48px] flex-row items-center gap-2 border-b border-line"
-              onPress={() => {
-                edit((draft) => {
-                  draft.people = joinPeople(show.people, tally, other, randomKey().slice(0, 12));
-                });
-                onClose();
-              }}
-            >
-              <ViewerText text={other.name} face="strong" numberOfLines={1} className="flex-1 text-left" />
-              <Text size={13} tone="muted">
-                {where(other)}
-              </Text>
-            </Pressable>
-          </View>
-        ))}
-      </View>
+      <SameSomewhereElse others={others} show={show} tally={tally} onClose={onClose} where={where} />
     </Sheet>
+  );
+}
+
+/** Those on other platforms who are the same person. */
+function SameSomewhereElse({
+  others,
+  show,
+  tally,
+  onClose,
+  where,
+}: {
+  others: readonly ViewerTally[];
+  show: Show;
+  tally: ViewerTally;
+  onClose: () => void;
+  where: (who: ViewerTally) => string;
+}) {
+  return (
+    <View role="list" aria-label="The same person as">
+      {others.map((other) => (
+        <View role="listitem" key={other.key}>
+          <Pressable
+            role="button"
+            className="min-h-[48px] flex-row items-center gap-2 border-b border-line"
+            onPress={() => {
+              edit((draft) => {
+                draft.people = joinPeople(show.people, tally, other, randomKey().slice(0, 12));
+              });
+              onClose();
+            }}
+          >
+            <ViewerText text={other.name} face="strong" numberOfLines={1} className="flex-1 text-left" />
+            <Text size={13} tone="muted">
+              {where(other)}
+            </Text>
+          </Pressable>
+        </View>
+      ))}
+    </View>
   );
 }

@@ -7,6 +7,7 @@ import { Card } from '@/ui/part/card';
 import { Shape } from '@/ui/part/shape';
 import { Text } from '@/ui/part/text';
 import { useColours } from '@/ui/theme/look';
+import type { EventKind } from '@/core/event/kind';
 
 const HEIGHT = 112;
 const ROWS = [
@@ -42,29 +43,7 @@ export function Timeline({ recap }: { recap: Recap }) {
         <Text size={13} tone="muted" className="ml-auto">{`a bar is ${barMinutes} min`}</Text>
       </View>
       <View onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)} style={{ height: HEIGHT }}>
-        {width > 0 ? (
-          <Svg width={width} height={HEIGHT} aria-hidden>
-            {ROWS.map(([measure, kind], n) => {
-              const most = Math.max(1, ...bars.map((bar) => bar[measure]));
-              return bars.map((bar, at) => {
-                const h = (bar[measure] / most) * (row - 6);
-                return h > 0 ? (
-                  <Rect
-                    key={`${kind}${at}`}
-                    x={at * slot}
-                    y={(n + 1) * row - Math.max(1.5, h)}
-                    width={Math.max(1, slot - 1.5)}
-                    height={Math.max(1.5, h)}
-                    fill={kinds[kind]}
-                  />
-                ) : null;
-              });
-            })}
-            {ROWS.map(([measure], n) => (
-              <Path key={measure} d={`M0 ${(n + 1) * row + 0.5}h${width}`} stroke={line} />
-            ))}
-          </Svg>
-        ) : null}
+        {width > 0 ? <Bars width={width} bars={bars} row={row} slot={slot} kinds={kinds} line={line} /> : null}
       </View>
       <View className="flex-row justify-between mt-1">
         <Text size={13} tone="muted" className="tabular-nums">
@@ -76,5 +55,45 @@ export function Timeline({ recap }: { recap: Recap }) {
         </Text>
       </View>
     </Card>
+  );
+}
+
+function Bars({
+  width,
+  bars,
+  row,
+  slot,
+  kinds,
+  line,
+}: {
+  width: number;
+  bars: RecapBar[];
+  row: number;
+  slot: number;
+  kinds: Readonly<Record<EventKind, string>>;
+  line: string;
+}) {
+  return (
+    <Svg width={width} height={HEIGHT} aria-hidden>
+      {ROWS.map(([measure, kind], n) => {
+        const most = Math.max(1, ...bars.map((bar) => bar[measure]));
+        return bars.map((bar, at) => {
+          const h = (bar[measure] / most) * (row - 6);
+          return h > 0 ? (
+            <Rect
+              key={`${kind}${at}`}
+              x={at * slot}
+              y={(n + 1) * row - Math.max(1.5, h)}
+              width={Math.max(1, slot - 1.5)}
+              height={Math.max(1.5, h)}
+              fill={kinds[kind]}
+            />
+          ) : null;
+        });
+      })}
+      {ROWS.map(([measure], n) => (
+        <Path key={measure} d={`M0 ${(n + 1) * row + 0.5}h${width}`} stroke={line} />
+      ))}
+    </Svg>
   );
 }

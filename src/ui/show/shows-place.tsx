@@ -16,6 +16,7 @@ import { TextField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
 import { chooseLook, chosenLook } from '@/ui/theme/look';
 import type { Look } from '@/ui/theme/tokens';
+import type { Show } from '@/core/show/show';
 
 /** The shows of this browser: switch, rename, save, open, remove; and how Gavirn looks. */
 export function ShowsPlace() {
@@ -81,15 +82,6 @@ function ThisShow() {
   const keys = useKeys();
   const [name, setName] = useState(show.name);
   const [asking, setAsking] = useState<'remove' | 'secrets' | null>(null);
-  const save = async (secrets: boolean): Promise<void> => {
-    const files = await filesOf(show.media);
-    const whole = { ...show, ...(secrets ? { secrets: keys.feeds } : {}), ...(show.media.length > 0 ? { files } : {}) };
-    saveFile(
-      `${show.name}${secrets ? ' with secrets' : ''}.gavirn.json`,
-      'application/json',
-      JSON.stringify(whole, null, 2),
-    );
-  };
   const rename = (typed: string): void => {
     setName(typed);
     if (typed.trim() !== '')
@@ -113,7 +105,7 @@ function ThisShow() {
         problem={name.trim() === '' ? 'A show needs a name.' : null}
       />
       <View className="flex-row flex-wrap gap-2">
-        <Button onPress={() => void save(false)}>Save as a file</Button>
+        <Button onPress={() => void saveShow(show, null)}>Save as a file</Button>
         <Button kind="outline" onPress={() => setAsking('secrets')}>
           Save with secrets
         </Button>
@@ -129,7 +121,7 @@ function ThisShow() {
           title="Save with secrets"
           says="The file will hold your feeds’ addresses and secrets. Whoever has it can send events as your platforms. Keep it to yourself."
           yes="Save it"
-          onYes={() => void save(true)}
+          onYes={() => void saveShow(show, keys.feeds)}
           onClose={() => setAsking(null)}
         />
       ) : null}
@@ -143,6 +135,20 @@ function ThisShow() {
         />
       ) : null}
     </Card>
+  );
+}
+
+/** The show as a file, with its media. @param secrets of its feeds, if they go with it */
+async function saveShow(show: Show, secrets: ReturnType<typeof useKeys>['feeds'] | null): Promise<void> {
+  const whole = {
+    ...show,
+    ...(secrets ? { secrets } : {}),
+    ...(show.media.length > 0 ? { files: await filesOf(show.media) } : {}),
+  };
+  saveFile(
+    `${show.name}${secrets ? ' with secrets' : ''}.gavirn.json`,
+    'application/json',
+    JSON.stringify(whole, null, 2),
   );
 }
 

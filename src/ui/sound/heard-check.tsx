@@ -5,6 +5,7 @@ import { sendCommand } from '@/ui/data/command';
 import { useDeskView } from '@/ui/data/desk';
 import { Button } from '@/ui/part/button';
 import { Text } from '@/ui/part/text';
+import { Problem } from '@/ui/part/problem';
 
 /** Plays three bells from the outlet and asks whether they were heard: the way to the stream's sound has parts that Gavirn cannot see. */
 export function HeardCheck({ outlet }: { outlet: Outlet }) {
@@ -19,11 +20,7 @@ export function HeardCheck({ outlet }: { outlet: Outlet }) {
   return (
     <View className="gap-2 pt-3 border-t border-line">
       <Button onPress={() => void play()}>{asked === 'no' ? 'Play three bells there' : 'Play them again'}</Button>
-      {said ? (
-        <Text tone="brick" role="alert">
-          {said}
-        </Text>
-      ) : null}
+      <Problem says={said} />
       {asked === 'waiting' ? (
         <View role="group" aria-label="Were they heard?" className="gap-2">
           <Text size={17}>Did you hear three bells from your stream?</Text>

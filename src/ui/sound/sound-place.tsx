@@ -12,6 +12,7 @@ import { NumberField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
 import { HeardCheck } from './heard-check';
 import { SpeechEditor } from './speech-editor';
+import type { Show } from '@/core/show/show';
 
 /** How what is heard is heard: its level, what happens when much sounds at once, from where, and what is read aloud how. */
 export function SoundPlace() {
@@ -26,55 +27,8 @@ export function SoundPlace() {
     });
   return (
     <PlaceBody title="Sound">
-      <Card className="mt-2 gap-4" label="Level">
-        <Text size={17} face="title" level={2}>
-          Level
-        </Text>
-        <Text tone="muted">
-          Every sound is brought to one loudness, so that none startles. Your own are measured when you add them.
-        </Text>
-        <NumberField
-          label="Loudness of every sound"
-          unit="LUFS"
-          value={Math.round(show.sound.target)}
-          least={-36}
-          most={-8}
-          onChange={(target) => set({ target })}
-        />
-        <NumberField
-          label="Highest peak"
-          unit="dBTP"
-          value={Math.round(show.sound.peak)}
-          least={-9}
-          most={0}
-          onChange={(peak) => set({ peak })}
-        />
-      </Card>
-      <Card className="mt-4 gap-3" label="Several at once">
-        <Text size={17} face="title" level={2}>
-          Several at once
-        </Text>
-        <Segments
-          label="Several sounds"
-          value={show.sound.together}
-          onChange={(together) => set({ together })}
-          options={[
-            { value: 'mix', label: 'Play together' },
-            { value: 'queue', label: 'One after another' },
-          ]}
-        />
-        {show.sound.together === 'mix' ? (
-          <Segments
-            label="What plays already"
-            value={show.sound.duck ? 'yes' : 'no'}
-            onChange={(duck) => set({ duck: duck === 'yes' })}
-            options={[
-              { value: 'yes', label: 'Makes way for what comes' },
-              { value: 'no', label: 'Stays as it is' },
-            ]}
-          />
-        ) : null}
-      </Card>
+      <LevelCard show={show} set={set} />
+      <SeveralCard show={show} set={set} />
       <Card className="mt-4 gap-3" label="Where it is heard">
         <Text size={17} face="title" level={2}>
           Where it is heard
@@ -100,5 +54,64 @@ export function SoundPlace() {
       </Card>
       <SpeechEditor speaks={config?.speaks ?? null} />
     </PlaceBody>
+  );
+}
+
+function SeveralCard({ show, set }: { show: Show; set: (next: Partial<Show['sound']>) => void }) {
+  return (
+    <Card className="mt-4 gap-3" label="Several at once">
+      <Text size={17} face="title" level={2}>
+        Several at once
+      </Text>
+      <Segments
+        label="Several sounds"
+        value={show.sound.together}
+        onChange={(together) => set({ together })}
+        options={[
+          { value: 'mix', label: 'Play together' },
+          { value: 'queue', label: 'One after another' },
+        ]}
+      />
+      {show.sound.together === 'mix' ? (
+        <Segments
+          label="What plays already"
+          value={show.sound.duck ? 'yes' : 'no'}
+          onChange={(duck) => set({ duck: duck === 'yes' })}
+          options={[
+            { value: 'yes', label: 'Makes way for what comes' },
+            { value: 'no', label: 'Stays as it is' },
+          ]}
+        />
+      ) : null}
+    </Card>
+  );
+}
+
+function LevelCard({ show, set }: { show: Show; set: (next: Partial<Show['sound']>) => void }) {
+  return (
+    <Card className="mt-2 gap-4" label="Level">
+      <Text size={17} face="title" level={2}>
+        Level
+      </Text>
+      <Text tone="muted">
+        Every sound is brought to one loudness, so that none startles. Your own are measured when you add them.
+      </Text>
+      <NumberField
+        label="Loudness of every sound"
+        unit="LUFS"
+        value={Math.round(show.sound.target)}
+        least={-36}
+        most={-8}
+        onChange={(target) => set({ target })}
+      />
+      <NumberField
+        label="Highest peak"
+        unit="dBTP"
+        value={Math.round(show.sound.peak)}
+        least={-9}
+        most={0}
+        onChange={(peak) => set({ peak })}
+      />
+    </Card>
   );
 }

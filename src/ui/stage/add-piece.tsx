@@ -56,33 +56,40 @@ export function AddPiece({ onClose, onAdded }: { onClose: () => void; onAdded: (
   return (
     <Sheet title="Add a piece" onClose={onClose}>
       {PURPOSES.map((purpose) => (
-        <View key={purpose} className="gap-2" role="group" aria-label={purpose}>
-          <Text size={13} tone="muted">
-            {purpose}
-          </Text>
-          {Object.values(PIECE_KINDS)
-            .filter((kind) => kind.purpose === purpose)
-            .map((kind) => (
-              <Pressable
-                key={kind.kind}
-                role="button"
-                aria-label={`Add ${kind.title}`}
-                onPress={() => add(kind.kind)}
-                className="min-h-[56px] px-3 py-2 rounded-control bg-raised justify-center"
-              >
-                <Text size={17} face="strong">
-                  {kind.title}
-                </Text>
-                <Text size={13} tone="muted">
-                  {kind.says}
-                </Text>
-              </Pressable>
-            ))}
-        </View>
+        <PiecesFor key={purpose} purpose={purpose} add={add} />
       ))}
       {show.pieces.length >= 8 ? (
         <Text tone="muted">A small screen holds few pieces. What viewers should see first, they see best alone.</Text>
       ) : null}
     </Sheet>
+  );
+}
+
+/** The pieces of one purpose. */
+function PiecesFor({ purpose, add }: { purpose: (typeof PURPOSES)[number]; add: (kind: PieceKindName) => void }) {
+  return (
+    <View className="gap-2" role="group" aria-label={purpose}>
+      <Text size={13} tone="muted">
+        {purpose}
+      </Text>
+      {Object.values(PIECE_KINDS)
+        .filter((kind) => kind.purpose === purpose)
+        .map((kind) => (
+          <Pressable
+            key={kind.kind}
+            role="button"
+            aria-label={`Add ${kind.title}`}
+            onPress={() => add(kind.kind)}
+            className="min-h-[56px] px-3 py-2 rounded-control bg-raised justify-center"
+          >
+            <Text size={17} face="strong">
+              {kind.title}
+            </Text>
+            <Text size={13} tone="muted">
+              {kind.says}
+            </Text>
+          </Pressable>
+        ))}
+    </View>
   );
 }

@@ -12,6 +12,7 @@ import { Text } from '@/ui/part/text';
 import { FrameView } from './frame-view';
 import { MarkPart } from './mark-part';
 import { useArrange } from './use-arrange';
+import type { Show } from '@/core/show/show';
 
 type Free = 'nothing' | 'face' | 'middle' | 'marked';
 const FREE: Record<Exclude<Free, 'marked'>, (frame: FrameSize) => Box[]> = {
@@ -58,74 +59,121 @@ export function ArrangeSheet({ scene, onClose }: { scene: string; onClose: () =>
   const width = upright ? 108 : 170;
   return (
     <Sheet title="Arrange for me" onClose={onClose}>
-      <View className="gap-1">
-        <Text size={13} tone="muted">
-          Leave free
-        </Text>
-        <Segments
-          label="Leave free"
-          value={free}
-          onChange={setFree}
-          options={[
-            { value: 'nothing', label: 'No part in particular' },
-            { value: 'face', label: 'A face above' },
-            { value: 'middle', label: 'The middle' },
-            { value: 'marked', label: 'A part that I mark' },
-          ]}
-        />
-        {free === 'marked' ? (
-          <MarkPart width={asked.frame.height > asked.frame.width ? 150 : 220} value={marked} onChange={setMarked} />
-        ) : null}
-      </View>
+      <WhatStays free={free} setFree={setFree} asked={asked} marked={marked} setMarked={setMarked} />
       {proposals === null ? <Text tone="muted">Weighing places …</Text> : null}
       <View role="list" aria-label="Proposals" className="gap-3">
         {(proposals ?? []).map((proposal) => {
           const shown = withPlaces(asked, scene, proposal.places, proposal.without);
           const without = proposal.without.map((id) => asked.pieces.find((piece) => piece.id === id)?.name ?? id);
           return (
-            <View key={proposal.name} role="listitem">
-              <Pressable
-                role="button"
-                aria-label={`Take ${proposal.name}`}
-                onPress={() => take(proposal)}
-                className="flex-row gap-3 p-2 rounded-card bg-raised"
-              >
-                <View style={{ pointerEvents: 'none' }}>
-                  <FrameView
-                    show={shown}
-                    pieces={shown.pieces
-                      .filter((piece) => !piece.off && inScene(piece, scene))
-                      .map((piece) => placedIn(piece, scene))}
-                    live={null}
-                    width={width}
-                    seen="edit"
-                  />
-                </View>
-                <View className="flex-1 gap-1">
-                  <Text size={17} face="strong">
-                    {proposal.name}
-                  </Text>
-                  <Text size={13} tone={proposal.findings.length === 0 ? 'lagoon' : 'brick'}>
-                    {proposal.findings.length === 0
-                      ? 'Nothing to put right'
-                      : proposal.findings.length === 1
-                        ? 'One thing to put right'
-                        : `${proposal.findings.length} things to put right`}
-                  </Text>
-                  <Text
-                    size={13}
-                    tone="muted"
-                    className="tabular-nums"
-                  >{`${Math.round(proposal.cover * 100)} % of the picture covered, smallest text ${proposal.arc.toFixed(0)} minutes of arc`}</Text>
-                  {without.length > 0 ? (
-                    <Text size={13} tone="brick">{`No room for ${without.join(', ')}: taken off the frame`}</Text>
-                  ) : null}
-                </View>
-              </Pressable>
-            </View>
+            <ProposalItem
+              key={proposal.name}
+              proposal={proposal}
+              take={take}
+              shown={shown}
+              scene={scene}
+              width={width}
+              without={without}
+            />
           );
         })}
       </View>
     </Sheet>
+  );
+}
+
+function ProposalItem({
+  proposal,
+  take,
+  shown,
+  scene,
+  width,
+  without,
+}: {
+  proposal: Proposal;
+  take: (proposal: Proposal) => void;
+  shown: Show;
+  scene: string;
+  width: number;
+  without: string[];
+}) {
+  return (
+    <View role="listitem">
+      <Pressable
+        role="button"
+        aria-label={`Take ${proposal.name}`}
+        onPress={() => take(proposal)}
+        className="flex-row gap-3 p-2 rounded-card bg-raised"
+      >
+        <View style={{ pointerEvents: 'none' }}>
+          <FrameView
+            show={shown}
+            pieces={shown.pieces
+              .filter((piece) => !piece.off && inScene(piece, scene))
+              .map((piece) => placedIn(piece, scene))}
+            live={null}
+            width={width}
+            seen="edit"
+          />
+        </View>
+        <View className="flex-1 gap-1">
+          <Text size={17} face="strong">
+            {proposal.name}
+          </Text>
+          <Text size={13} tone={proposal.findings.length === 0 ? 'lagoon' : 'brick'}>
+            {proposal.findings.length === 0
+              ? 'Nothing to put right'
+              : proposal.findings.length === 1
+                ? 'One thing to put right'
+                : `${proposal.findings.length} things to put right`}
+          </Text>
+          <Text
+            size={13}
+            tone="muted"
+            className="tabular-nums"
+          >{`${Math.round(proposal.cover * 100)} % of the picture covered, smallest text ${proposal.arc.toFixed(0)} minutes of arc`}</Text>
+          {without.length > 0 ? (
+            <Text size={13} tone="brick">{`No room for ${without.join(', ')}: taken off the frame`}</Text>
+          ) : null}
+        </View>
+      </Pressable>
+    </View>
+  );
+}
+
+/** What is left free, and what stays where it is. */
+function WhatStays({
+  free,
+  setFree,
+  asked,
+  marked,
+  setMarked,
+}: {
+  free: Free;
+  setFree: (value: Free) => void;
+  asked: Show;
+  marked: Box | null;
+  setMarked: (value: Box | null) => void;
+}) {
+  return (
+    <View className="gap-1">
+      <Text size={13} tone="muted">
+        Leave free
+      </Text>
+      <Segments
+        label="Leave free"
+        value={free}
+        onChange={setFree}
+        options={[
+          { value: 'nothing', label: 'No part in particular' },
+          { value: 'face', label: 'A face above' },
+          { value: 'middle', label: 'The middle' },
+          { value: 'marked', label: 'A part that I mark' },
+        ]}
+      />
+      {free === 'marked' ? (
+        <MarkPart width={asked.frame.height > asked.frame.width ? 150 : 220} value={marked} onChange={setMarked} />
+      ) : null}
+    </View>
   );
 }

@@ -31,34 +31,30 @@ export function ControlField({
           onChange={onChange}
         />
       );
-    case 'text': {
-      const change = (text: string): void => {
-        setEmpty(text.trim() === '' && control.field === 'name');
-        onChange(text);
-      };
+    case 'text':
       return (
         <TextField
           label={control.label}
           value={empty ? '' : String(value ?? '')}
           most={60}
-          onChange={change}
+          onChange={(text) => {
+            setEmpty(text.trim() === '' && control.field === 'name');
+            onChange(text);
+          }}
           problem={empty ? 'A piece needs a name, to be found in lists.' : null}
         />
       );
-    }
     case 'switch':
       return (
-        <Labelled label={control.label}>
-          <Segments
-            label={control.label}
-            value={value === true ? 'on' : 'off'}
-            onChange={(next) => onChange(next === 'on')}
-            options={[
-              { value: 'on', label: control.on },
-              { value: 'off', label: control.off },
-            ]}
-          />
-        </Labelled>
+        <FewField
+          label={control.label}
+          chosen={value === true ? 'on' : 'off'}
+          onChange={(next) => onChange(next === 'on')}
+          options={[
+            { value: 'on', label: control.on },
+            { value: 'off', label: control.off },
+          ]}
+        />
       );
     case 'media':
       return <MediaField label={control.label} of={control.of} value={String(value ?? '')} onChange={onChange} />;
@@ -67,13 +63,8 @@ export function ControlField({
         'options' in control ? control.options : show[control.from].map(({ id, name }) => ({ value: id, label: name }));
       if (options.length < 2 && !('options' in control)) return null;
       const chosen = String(value ?? ('otherwise' in control ? control.otherwise : '') ?? '');
-      if (options.length > 4)
-        return <Pick label={control.label} options={options} value={chosen} onChange={onChange} />;
-      return (
-        <Labelled label={control.label}>
-          <Segments label={control.label} options={options} value={chosen} onChange={onChange} />
-        </Labelled>
-      );
+      const Field = options.length > 4 ? ManyField : FewField;
+      return <Field label={control.label} options={options} chosen={chosen} onChange={onChange} />;
     }
   }
 }
@@ -85,4 +76,21 @@ const Labelled = ({ label, children }: { label: string; children: React.ReactNod
     </Text>
     {children}
   </View>
+);
+
+interface ChoiceFieldProps {
+  label: string;
+  options: readonly { value: string; label: string }[];
+  chosen: string;
+  onChange: (value: string) => void;
+}
+
+const ManyField = ({ label, options, chosen, onChange }: ChoiceFieldProps) => (
+  <Pick label={label} options={options} value={chosen} onChange={onChange} />
+);
+
+const FewField = ({ label, options, chosen, onChange }: ChoiceFieldProps) => (
+  <Labelled label={label}>
+    <Segments label={label} options={options} value={chosen} onChange={onChange} />
+  </Labelled>
 );

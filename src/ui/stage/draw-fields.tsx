@@ -35,86 +35,12 @@ export function DrawFields({ id }: { id: string }) {
             });
         }}
       />
-      <View className="gap-1">
-        <Pick
-          label="Drawn among"
-          value={draw.from}
-          onChange={(from) =>
-            change((draft) => {
-              draft.from = from;
-            })
-          }
-          options={[
-            { value: 'choices', label: 'Choices' },
-            { value: 'keyword', label: 'Those who wrote a keyword' },
-            { value: 'coins', label: 'Viewers, by their coins' },
-            { value: 'worth', label: 'Viewers, by what they gave is worth' },
-            { value: 'level', label: 'Viewers, by their level' },
-          ]}
-        />
-      </View>
-      {draw.from === 'keyword' ? (
-        <TextField
-          label="Keyword"
-          value={draw.keyword}
-          most={40}
-          exact
-          onChange={(keyword) =>
-            change((draft) => {
-              draft.keyword = keyword;
-            })
-          }
-          problem={draw.keyword.trim() === '' ? 'Without a keyword nobody can enter.' : null}
-        />
-      ) : null}
+      <DrawKind draw={draw} change={change} />
+      {draw.from === 'keyword' ? <DrawKeyword draw={draw} change={change} /> : null}
       {draw.from === 'choices' ? (
         <>
           {draw.choices.map((choice, n) => (
-            <View key={n} className="gap-2 pb-3 border-b border-line">
-              <View className="flex-row items-end gap-2">
-                <View className="flex-1">
-                  <TextField
-                    label={`Choice ${n + 1}`}
-                    value={choice.label}
-                    most={80}
-                    onChange={(label) => {
-                      if (label.trim() !== '')
-                        change((draft) => {
-                          draft.choices[n] = { ...choice, label };
-                        });
-                    }}
-                  />
-                </View>
-                <IconButton
-                  icon={X}
-                  label={`Take out ${choice.label}`}
-                  tone="muted"
-                  disabled={draw.choices.length <= 1}
-                  onPress={() =>
-                    change((draft) => {
-                      draft.choices.splice(n, 1);
-                    })
-                  }
-                />
-              </View>
-              <View className="flex-row items-end justify-between">
-                <NumberField
-                  label={`Weight of ${choice.label}`}
-                  value={choice.weight}
-                  least={1}
-                  most={1000}
-                  onChange={(weight) =>
-                    change((draft) => {
-                      draft.choices[n] = { ...choice, weight };
-                    })
-                  }
-                />
-                <Text
-                  tone="muted"
-                  className="pb-3 tabular-nums"
-                >{`${((100 * choice.weight) / total).toFixed(1)} %`}</Text>
-              </View>
-            </View>
+            <ChoiceFields key={n} n={n} choice={choice} change={change} draw={draw} total={total} />
           ))}
           <Button
             kind="outline"
@@ -134,6 +60,106 @@ export function DrawFields({ id }: { id: string }) {
         Before each draw the reel shows the hash of its seed, and the seed afterwards: anyone can check that nothing was
         changed in between.
       </Text>
+    </View>
+  );
+}
+
+function DrawKeyword({ draw, change }: { draw: Draw; change: (recipe: (draft: Draw) => void) => void }) {
+  return (
+    <TextField
+      label="Keyword"
+      value={draw.keyword}
+      most={40}
+      exact
+      onChange={(keyword) =>
+        change((draft) => {
+          draft.keyword = keyword;
+        })
+      }
+      problem={draw.keyword.trim() === '' ? 'Without a keyword nobody can enter.' : null}
+    />
+  );
+}
+
+/** One of the choices that are drawn from. */
+function ChoiceFields({
+  n,
+  choice,
+  change,
+  draw,
+  total,
+}: {
+  n: number;
+  choice: { label: string; weight: number };
+  change: (recipe: (draft: Draw) => void) => void;
+  draw: Draw;
+  total: number;
+}) {
+  return (
+    <View className="gap-2 pb-3 border-b border-line">
+      <View className="flex-row items-end gap-2">
+        <View className="flex-1">
+          <TextField
+            label={`Choice ${n + 1}`}
+            value={choice.label}
+            most={80}
+            onChange={(label) => {
+              if (label.trim() !== '')
+                change((draft) => {
+                  draft.choices[n] = { ...choice, label };
+                });
+            }}
+          />
+        </View>
+        <IconButton
+          icon={X}
+          label={`Take out ${choice.label}`}
+          tone="muted"
+          disabled={draw.choices.length <= 1}
+          onPress={() =>
+            change((draft) => {
+              draft.choices.splice(n, 1);
+            })
+          }
+        />
+      </View>
+      <View className="flex-row items-end justify-between">
+        <NumberField
+          label={`Weight of ${choice.label}`}
+          value={choice.weight}
+          least={1}
+          most={1000}
+          onChange={(weight) =>
+            change((draft) => {
+              draft.choices[n] = { ...choice, weight };
+            })
+          }
+        />
+        <Text tone="muted" className="pb-3 tabular-nums">{`${((100 * choice.weight) / total).toFixed(1)} %`}</Text>
+      </View>
+    </View>
+  );
+}
+
+function DrawKind({ draw, change }: { draw: Draw; change: (recipe: (draft: Draw) => void) => void }) {
+  return (
+    <View className="gap-1">
+      <Pick
+        label="Drawn among"
+        value={draw.from}
+        onChange={(from) =>
+          change((draft) => {
+            draft.from = from;
+          })
+        }
+        options={[
+          { value: 'choices', label: 'Choices' },
+          { value: 'keyword', label: 'Those who wrote a keyword' },
+          { value: 'coins', label: 'Viewers, by their coins' },
+          { value: 'worth', label: 'Viewers, by what they gave is worth' },
+          { value: 'level', label: 'Viewers, by their level' },
+        ]}
+      />
     </View>
   );
 }

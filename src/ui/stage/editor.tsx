@@ -40,13 +40,7 @@ export function Editor({ width, scene, chosen, onChoose, onOpen, veil, findings 
   const scale = width / frame.width;
   const height = frame.height * scale;
 
-  const seen = useMemo(
-    () => show.pieces.filter((piece) => inScene(piece, scene)).map((piece) => placedIn(piece, scene)),
-    [show.pieces, scene],
-  );
-  const drafted = useMemo(() => seen.map((piece) => withDraft(piece, draft)), [seen, draft]);
-  const painted = useMemo(() => drafted.filter(({ off }) => !off), [drafted]);
-
+  const { seen, drafted, painted } = useDrafted(show, scene, draft);
   useStageKeys({ chosen, seen, frame, put, onChoose });
 
   const lines = (id: string): Box[] => snapsOf(show, seen, chosen, id);
@@ -55,13 +49,7 @@ export function Editor({ width, scene, chosen, onChoose, onOpen, veil, findings 
     <View style={{ width, height }}>
       <FrameView show={show} pieces={painted} width={width} seen="edit" />
       {veil ? <Veil width={width} height={height} /> : null}
-      <Pressable
-        aria-label="Let go of the piece"
-        role="button"
-        tabIndex={-1}
-        onPress={() => onChoose([])}
-        style={{ position: 'absolute', left: 0, top: 0, width, height }}
-      />
+      <Ground width={width} height={height} onPress={() => onChoose([])} />
       {draft ? (
         <Guides
           draft={draft}
@@ -100,6 +88,28 @@ export function Editor({ width, scene, chosen, onChoose, onOpen, veil, findings 
       )}
     </View>
   );
+}
+
+/** Where nothing is: a press lets go of what is chosen. */
+const Ground = ({ width, height, onPress }: { width: number; height: number; onPress: () => void }) => (
+  <Pressable
+    aria-label="Let go of the piece"
+    role="button"
+    tabIndex={-1}
+    onPress={onPress}
+    style={{ position: 'absolute', left: 0, top: 0, width, height }}
+  />
+);
+
+/** The pieces of a scene: as they are placed, with the one that is being moved, and those of them that are to be painted. */
+function useDrafted(show: Show, scene: string, draft: (Draft & { id: string }) | null) {
+  const seen = useMemo(
+    () => show.pieces.filter((piece) => inScene(piece, scene)).map((piece) => placedIn(piece, scene)),
+    [show.pieces, scene],
+  );
+  const drafted = useMemo(() => seen.map((piece) => withDraft(piece, draft)), [seen, draft]);
+  const painted = useMemo(() => drafted.filter(({ off }) => !off), [drafted]);
+  return { seen, drafted, painted };
 }
 
 const toggled = (chosen: readonly string[], id: string): string[] =>

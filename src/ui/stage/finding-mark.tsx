@@ -1,7 +1,7 @@
 import { useMemo } from 'react';
 import { Pressable, View } from 'react-native';
 import type { Piece } from '@/core/piece';
-import type { Finding } from '@/core/stage/judge/finding';
+import type { Finding, Offer } from '@/core/stage/judge/finding';
 import { mendShow, offered } from '@/core/stage/judge/mend';
 import { useShow } from '@/ui/data/show';
 import { edit } from '@/ui/data/show-store';
@@ -33,12 +33,7 @@ export function FindingMark({
   onChoose: (id: string) => void;
 }) {
   const show = useShow();
-  // On small frames (a piece is being edited below) marks are enough.
-  const shown =
-    width < 250
-      ? undefined
-      : (findings.find(({ pieces: [first] }) => first !== undefined && chosen.includes(first)) ??
-        (chosen.length === 0 ? findings[0] : undefined));
+  const shown = shownOf(findings, chosen, width);
   const offer = useMemo(() => shown && offered(show, shown.mend), [show, shown]);
   const boxOf = (id: string | undefined) => pieces.find((piece) => piece.id === id)?.place;
   const box = boxOf(shown?.pieces[0]);
@@ -50,57 +45,125 @@ export function FindingMark({
       {[...new Set(findings.map(({ pieces: [first] }) => first))].map((id) => {
         const at = boxOf(id);
         return at && id !== undefined ? (
-          <Pressable
+          <Mark
             key={id}
-            role="button"
-            aria-label={`What is wrong with ${pieces.find((piece) => piece.id === id)?.name ?? ''}`}
-            onPress={() => onChoose(id)}
-            style={{
-              position: 'absolute',
-              left: Math.min(width - 22, Math.max(0, (at.x + at.w) * scale - 11)),
-              top: Math.min(height - 22, Math.max(0, at.y * scale - 11)),
-              width: 22,
-              height: 22,
-              zIndex: 5,
-              backgroundColor: BRICK,
-            }}
-            className="rounded-full items-center justify-center border border-[#17110e]"
-          >
-            <Text size={13} face="strong" tone="onbrick">
-              !
-            </Text>
-          </Pressable>
+            id={id}
+            pieces={pieces}
+            onChoose={onChoose}
+            width={width}
+            at={at}
+            scale={scale}
+            height={height}
+          />
         ) : null;
       })}
       {shown && offer && box ? (
-        <View
-          role="status"
-          className="rounded-card p-3 gap-1"
-          style={{
-            position: 'absolute',
-            zIndex: 6,
-            width: BUBBLE,
-            backgroundColor: BRICK,
-            left: Math.min(Math.max(ROOM, box.x * scale), width - BUBBLE - ROOM),
-            ...(below + 84 < height
-              ? { top: below }
-              : { bottom: height - box.y * scale + (held ? TURNER_ROOM : ROOM) }),
-          }}
-        >
-          <Text size={13} face="strong" tone="onbrick">
-            {shown.says}
-          </Text>
-          <Pressable
-            role="button"
-            onPress={() => edit((draft) => mendShow(draft, offer.does))}
-            className="min-h-[32px] justify-center"
-          >
-            <Text face="strong" tone="onbrick" className="underline">
-              {offer.label}
-            </Text>
-          </Pressable>
-        </View>
+        <OfferBubble
+          box={box}
+          scale={scale}
+          width={width}
+          below={below}
+          height={height}
+          held={held}
+          shown={shown}
+          offer={offer}
+        />
       ) : null}
     </>
+  );
+}
+
+/** The finding that is told in words: that of the chosen piece, else the first. On small frames (a piece is being edited below) marks are enough. */
+function shownOf(findings: readonly Finding[], chosen: readonly string[], width: number): Finding | undefined {
+  if (width < 250) return undefined;
+  const ofChosen = findings.find(({ pieces: [first] }) => first !== undefined && chosen.includes(first));
+  return ofChosen ?? (chosen.length === 0 ? findings[0] : undefined);
+}
+
+function Mark({
+  id,
+  pieces,
+  onChoose,
+  width,
+  at,
+  scale,
+  height,
+}: {
+  id: string;
+  pieces: readonly Piece[];
+  onChoose: (id: string) => void;
+  width: number;
+  at: { x: number; y: number; w: number; h: number };
+  scale: number;
+  height: number;
+}) {
+  return (
+    <Pressable
+      role="button"
+      aria-label={`What is wrong with ${pieces.find((piece) => piece.id === id)?.name ?? ''}`}
+      onPress={() => onChoose(id)}
+      style={{
+        position: 'absolute',
+        left: Math.min(width - 22, Math.max(0, (at.x + at.w) * scale - 11)),
+        top: Math.min(height - 22, Math.max(0, at.y * scale - 11)),
+        width: 22,
+        height: 22,
+        zIndex: 5,
+        backgroundColor: BRICK,
+      }}
+      className="rounded-full items-center justify-center border border-[#17110e]"
+    >
+      <Text size={13} face="strong" tone="onbrick">
+        !
+      </Text>
+    </Pressable>
+  );
+}
+
+function OfferBubble({
+  box,
+  scale,
+  width,
+  below,
+  height,
+  held,
+  shown,
+  offer,
+}: {
+  box: { x: number; y: number; w: number; h: number };
+  scale: number;
+  width: number;
+  below: number;
+  height: number;
+  held: boolean;
+  shown: Finding;
+  offer: Offer;
+}) {
+  return (
+    <View
+      role="status"
+      className="rounded-card p-3 gap-1"
+      style={{
+        position: 'absolute',
+        zIndex: 6,
+        width: BUBBLE,
+        backgroundColor: BRICK,
+        left: Math.min(Math.max(ROOM, box.x * scale), width - BUBBLE - ROOM),
+        ...(below + 84 < height ? { top: below } : { bottom: height - box.y * scale + (held ? TURNER_ROOM : ROOM) }),
+      }}
+    >
+      <Text size={13} face="strong" tone="onbrick">
+        {shown.says}
+      </Text>
+      <Pressable
+        role="button"
+        onPress={() => edit((draft) => mendShow(draft, offer.does))}
+        className="min-h-[32px] justify-center"
+      >
+        <Text face="strong" tone="onbrick" className="underline">
+          {offer.label}
+        </Text>
+      </Pressable>
+    </View>
   );
 }

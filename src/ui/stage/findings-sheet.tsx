@@ -1,6 +1,6 @@
 import { View } from 'react-native';
 import Wand from 'lucide-react-native/icons/layout-template';
-import type { Finding } from '@/core/stage/judge/finding';
+import type { Finding, Offer } from '@/core/stage/judge/finding';
 import { mendShow, offered } from '@/core/stage/judge/mend';
 import { useShow } from '@/ui/data/show';
 import { edit } from '@/ui/data/show-store';
@@ -38,25 +38,7 @@ export function FindingsSheet({
       <View role="list" aria-label="Findings" className="gap-3">
         {findings.map(({ key, says, mend }) => {
           const offer = offered(show, mend);
-          return (
-            <View key={key} role="listitem" className="gap-2 pb-3 border-b border-line">
-              <Text>{says}</Text>
-              <View className="flex-row flex-wrap gap-2">
-                <Button kind="outline" onPress={() => edit((draft) => mendShow(draft, offer.does))}>
-                  {offer.label}
-                </Button>
-                <Button
-                  onPress={() =>
-                    edit((draft) => {
-                      draft.dismissed = [...draft.dismissed.filter((each) => each !== key), key].slice(-500);
-                    })
-                  }
-                >
-                  Dismiss
-                </Button>
-              </View>
-            </View>
-          );
+          return <FindingItem key={key} id={key} says={says} offer={offer} />;
         })}
       </View>
       <View className="flex-row">
@@ -64,29 +46,55 @@ export function FindingsSheet({
           Arrange for me
         </Button>
       </View>
-      {dismissed.length > 0 ? (
-        <View className="gap-2" role="list" aria-label="Dismissed">
-          <Text size={13} tone="muted">
-            Dismissed
-          </Text>
-          {dismissed.map(({ key, says }) => (
-            <View key={key} role="listitem" className="flex-row items-center justify-between gap-3">
-              <Text tone="muted" className="flex-1">
-                {says}
-              </Text>
-              <Button
-                onPress={() =>
-                  edit((draft) => {
-                    draft.dismissed = draft.dismissed.filter((each) => each !== key);
-                  })
-                }
-              >
-                Tell me again
-              </Button>
-            </View>
-          ))}
-        </View>
-      ) : null}
+      {dismissed.length > 0 ? <Dismissed dismissed={dismissed} /> : null}
     </Sheet>
+  );
+}
+
+function Dismissed({ dismissed }: { dismissed: readonly Finding[] }) {
+  return (
+    <View className="gap-2" role="list" aria-label="Dismissed">
+      <Text size={13} tone="muted">
+        Dismissed
+      </Text>
+      {dismissed.map(({ key, says }) => (
+        <View key={key} role="listitem" className="flex-row items-center justify-between gap-3">
+          <Text tone="muted" className="flex-1">
+            {says}
+          </Text>
+          <Button
+            onPress={() =>
+              edit((draft) => {
+                draft.dismissed = draft.dismissed.filter((each) => each !== key);
+              })
+            }
+          >
+            Tell me again
+          </Button>
+        </View>
+      ))}
+    </View>
+  );
+}
+
+function FindingItem({ id, says, offer }: { id: string; says: string; offer: Offer }) {
+  return (
+    <View role="listitem" className="gap-2 pb-3 border-b border-line">
+      <Text>{says}</Text>
+      <View className="flex-row flex-wrap gap-2">
+        <Button kind="outline" onPress={() => edit((draft) => mendShow(draft, offer.does))}>
+          {offer.label}
+        </Button>
+        <Button
+          onPress={() =>
+            edit((draft) => {
+              draft.dismissed = [...draft.dismissed.filter((each) => each !== id), id].slice(-500);
+            })
+          }
+        >
+          Dismiss
+        </Button>
+      </View>
+    </View>
   );
 }

@@ -11,6 +11,7 @@ import { Pick } from '@/ui/part/pick';
 import { Text } from '@/ui/part/text';
 import { ByField } from './team-fields';
 import { WindowField } from './window-field';
+import type { Show } from '@/core/show/show';
 
 const ON_REACH = [
   { value: 'raise', label: 'Raise it by a step' },
@@ -23,8 +24,7 @@ const ON_REACH = [
 
 /** A goal's own settings: what it counts, over what time, how far, and what happens then. */
 export function GoalFields({ id }: { id: string }) {
-  const show = useShow();
-  const goal = show.goals.find((other) => other.id === id);
+  const goal = useShow().goals.find((other) => other.id === id);
   if (!goal) return <Text tone="brick">This piece’s goal is not in the show any more. Choose another one.</Text>;
   const change = (changed: Partial<Goal>): void =>
     edit((draft) => {
@@ -34,35 +34,8 @@ export function GoalFields({ id }: { id: string }) {
   const { onReach, target } = goal;
   const setReach = (kind: Goal['onReach']['kind']): void => {
     if (kind === onReach.kind) return;
-    change({
-      onReach:
-        kind === 'raise'
-          ? { kind, step: target }
-          : kind === 'ladder'
-            ? {
-                kind,
-                rungs: [
-                  { at: target, name: '' },
-                  { at: target * 2, name: '' },
-                ],
-              }
-            : { kind },
-    });
+    change({ onReach: newReach(kind, target) });
   };
-  const measures = GOAL_MEASURES.filter((value) => goal.by === undefined || value !== 'raids');
-  const countable = [
-    ...measures.map((value) => ({ value: value as string, label: MEASURE[value].title })),
-    ...show.counters.map(({ id: counter, name }) => ({ value: `counter/${counter}`, label: `Counter: ${name}` })),
-  ];
-  const count = (value: string): void => {
-    const measure = GOAL_MEASURES.find((each): each is GoalMeasure => each === value);
-    change(
-      measure
-        ? { measure, counter: undefined }
-        : { counter: value.slice('counter/'.length), by: undefined, window: undefined },
-    );
-  };
-  const money = goal.counter === undefined && (goal.measure === 'worth' || goal.measure === 'tips');
   return (
     <View className="gap-4">
       <TextField
@@ -73,9 +46,48 @@ export function GoalFields({ id }: { id: string }) {
           if (name.trim() !== '') change({ name });
         }}
       />
+      <CountsFields goal={goal} change={change} />
+      <NumberField
+        label="Starts with"
+        value={goal.start ?? 0}
+        least={0}
+        most={1_000_000_000}
+        step={10}
+        onChange={(start) => change({ start })}
+      />
+      {onReach.kind === 'ladder' ? null : (
+        <NumberField
+          label="Target"
+          value={target}
+          least={1}
+          most={1_000_000_000}
+          step={target >= 1000 ? 100 : 10}
+          onChange={(next) => change({ target: next })}
+        />
+      )}
+      <Pick label="When it is reached" options={ON_REACH} value={onReach.kind} onChange={setReach} />
+      <ReachFields goal={goal} change={change} />
+    </View>
+  );
+}
+
+/** What the goal counts: of whom, and from when on. */
+function CountsFields({ goal, change }: { goal: Goal; change: (changed: Partial<Goal>) => void }) {
+  const show = useShow();
+  const count = (value: string): void => {
+    const measure = GOAL_MEASURES.find((each): each is GoalMeasure => each === value);
+    change(
+      measure
+        ? { measure, counter: undefined }
+        : { counter: value.slice('counter/'.length), by: undefined, window: undefined },
+    );
+  };
+  const money = goal.counter === undefined && (goal.measure === 'worth' || goal.measure === 'tips');
+  return (
+    <>
       <Pick
         label="Counts"
-        options={countable}
+        options={countable(show, goal)}
         value={goal.counter === undefined ? goal.measure : `counter/${goal.counter}`}
         onChange={count}
       />
@@ -96,25 +108,13 @@ export function GoalFields({ id }: { id: string }) {
       {goal.counter === undefined ? (
         <WindowField window={goal.window} moments={goal.by === undefined} onChange={(window) => change({ window })} />
       ) : null}
-      <NumberField
-        label="Starts with"
-        value={goal.start ?? 0}
-        least={0}
-        most={1_000_000_000}
-        step={10}
-        onChange={(start) => change({ start })}
-      />
-      {onReach.kind === 'ladder' ? null : (
-        <NumberField
-          label="Target"
-          value={target}
-          least={1}
-          most={1_000_000_000}
-          step={target >= 1000 ? 100 : 10}
-          onChange={(next) => change({ target: next })}
-        />
-      )}
-      <Pick label="When it is reached" options={ON_REACH} value={onReach.kind} onChange={setReach} />
+    </>
+  );
+}
+
+function ReachFields({ goal: { onReach }, change }: { goal: Goal; change: (changed: Partial<Goal>) => void }) {
+  return (
+    <>
       {onReach.kind === 'raise' ? (
         <NumberField
           label="Raise by"
@@ -128,9 +128,32 @@ export function GoalFields({ id }: { id: string }) {
       {onReach.kind === 'ladder' ? (
         <Ladder rungs={onReach.rungs} onChange={(rungs) => change({ onReach: { kind: 'ladder', rungs } })} />
       ) : null}
-    </View>
+    </>
   );
 }
+
+/** What happens when a goal is reached, as it is begun with a target. */
+function newReach(kind: Goal['onReach']['kind'], target: number): Goal['onReach'] {
+  if (kind === 'raise') return { kind, step: target };
+  if (kind !== 'ladder') return { kind };
+  return {
+    kind,
+    rungs: [
+      { at: target, name: '' },
+      { at: target * 2, name: '' },
+    ],
+  };
+}
+
+/** What a goal can count in a show. */
+const countable = (show: Show, { by }: Goal): { value: string; label: string }[] => [
+  // Raids are by streamers: no viewer or team has any.
+  ...GOAL_MEASURES.filter((value) => by === undefined || value !== 'raids').map((value) => ({
+    value: value as string,
+    label: MEASURE[value].title,
+  })),
+  ...show.counters.map(({ id, name }) => ({ value: `counter/${id}`, label: `Counter: ${name}` })),
+];
 
 /** Targets one after another, each with what it is for. One that is not above the one before it is lifted above it. */
 function Ladder({ rungs, onChange }: { rungs: readonly Rung[]; onChange: (rungs: Rung[]) => void }) {

@@ -7,6 +7,9 @@ import { useShow } from '@/ui/data/show';
 import { Text } from '@/ui/part/text';
 import { TOKENS } from '@/ui/theme/tokens';
 import { FrameView } from './frame-view';
+import type { Show } from '@/core/show/show';
+import type { Piece } from '@/core/piece';
+import type { ComponentProps } from 'react';
 
 const { marigold } = TOKENS.dark;
 /** A part smaller than this was a slip of the finger, px of the screen. */
@@ -48,35 +51,55 @@ export function MarkPart({
   const shown = drawn ?? (value && { x: value.x * scale, y: value.y * scale, w: value.w * scale, h: value.h * scale });
   return (
     <View className="flex-row gap-3">
-      <GestureDetector gesture={gesture}>
-        <View
-          aria-label="The part to leave free"
-          role="img"
-          style={{ width, height, touchAction: 'none' as never, cursor: 'crosshair' as never }}
-        >
-          <FrameView show={show} pieces={pictures} live={null} width={width} seen="edit" />
-          {shown ? (
-            <View
-              style={{
-                position: 'absolute',
-                left: shown.x,
-                top: shown.y,
-                width: shown.w,
-                height: shown.h,
-                borderWidth: 2,
-                borderColor: marigold,
-                backgroundColor: '#F4B23E33',
-                pointerEvents: 'none',
-              }}
-            />
-          ) : null}
-        </View>
-      </GestureDetector>
+      <MarkedPicture gesture={gesture} width={width} height={height} show={show} pictures={pictures} shown={shown} />
       <Text size={13} tone="muted" className="flex-1">
         {value
           ? 'This part is left free. Drag over the picture again to mark another.'
           : 'Drag over what viewers must see: a face, hands, the pot.'}
       </Text>
     </View>
+  );
+}
+
+function MarkedPicture({
+  gesture,
+  width,
+  height,
+  show,
+  pictures,
+  shown,
+}: {
+  gesture: ComponentProps<typeof GestureDetector>['gesture'];
+  width: number;
+  height: number;
+  show: Show;
+  pictures: Piece[];
+  shown: Box | null;
+}) {
+  return (
+    <GestureDetector gesture={gesture}>
+      <View
+        aria-label="The part to leave free"
+        role="img"
+        style={{ width, height, touchAction: 'none' as never, cursor: 'crosshair' as never }}
+      >
+        <FrameView show={show} pieces={pictures} live={null} width={width} seen="edit" />
+        {shown ? (
+          <View
+            style={{
+              position: 'absolute',
+              left: shown.x,
+              top: shown.y,
+              width: shown.w,
+              height: shown.h,
+              borderWidth: 2,
+              borderColor: marigold,
+              backgroundColor: '#F4B23E33',
+              pointerEvents: 'none',
+            }}
+          />
+        ) : null}
+      </View>
+    </GestureDetector>
   );
 }

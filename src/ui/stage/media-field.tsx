@@ -43,17 +43,7 @@ export function MediaField({
         {label}
       </Text>
       {library.map((media) => (
-        <View key={media.id} className="flex-row items-center gap-2">
-          <Thumb media={media} size={44} />
-          <View className="flex-1">
-            <Choice
-              label={label}
-              value={value === media.id ? media.id : null}
-              onChange={() => choose(media)}
-              options={[{ value: media.id, label: media.name, note: factsWords(media) }]}
-            />
-          </View>
-        </View>
+        <MediaChoice key={media.id} media={media} label={label} value={value} choose={choose} />
       ))}
       <View className="flex-row flex-wrap gap-2">
         <Button kind="outline" icon={Plus} onPress={() => void add()}>
@@ -74,6 +64,32 @@ export function MediaField({
           ))}
         </View>
       ) : null}
+    </View>
+  );
+}
+
+function MediaChoice({
+  media,
+  label,
+  value,
+  choose,
+}: {
+  media: Media;
+  label: string;
+  value: string;
+  choose: (media: Media) => void;
+}) {
+  return (
+    <View className="flex-row items-center gap-2">
+      <Thumb media={media} size={44} />
+      <View className="flex-1">
+        <Choice
+          label={label}
+          value={value === media.id ? media.id : null}
+          onChange={() => choose(media)}
+          options={[{ value: media.id, label: media.name, note: factsWords(media) }]}
+        />
+      </View>
     </View>
   );
 }

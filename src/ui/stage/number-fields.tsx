@@ -58,15 +58,7 @@ export function CounterFields({ id }: { id: string }) {
       {counter.keyword ? (
         <Segments label="Who may" options={MAY} value={counter.may ?? 'everyone'} onChange={(may) => change({ may })} />
       ) : null}
-      <Segments
-        label="With each session"
-        options={[
-          { value: 'anew', label: 'Begins anew' },
-          { value: 'keeps', label: 'Goes on' },
-        ]}
-        value={counter.keeps ? 'keeps' : 'anew'}
-        onChange={(value) => change({ keeps: value === 'keeps' })}
-      />
+      <CounterReset counter={counter} change={change} />
       <NumberField
         label="Target (0: none)"
         value={counter.target ?? 0}
@@ -75,6 +67,20 @@ export function CounterFields({ id }: { id: string }) {
         onChange={(target) => change({ target: target === 0 ? null : target })}
       />
     </View>
+  );
+}
+
+function CounterReset({ counter, change }: { counter: Counter; change: (changed: Partial<Counter>) => void }) {
+  return (
+    <Segments
+      label="With each session"
+      options={[
+        { value: 'anew', label: 'Begins anew' },
+        { value: 'keeps', label: 'Goes on' },
+      ]}
+      value={counter.keeps ? 'keeps' : 'anew'}
+      onChange={(value) => change({ keeps: value === 'keeps' })}
+    />
   );
 }
 
@@ -126,35 +132,41 @@ export function CountdownFields({ id }: { id: string }) {
         step={10}
         onChange={(minutes) => change({ most: minutes * 60 })}
       />
-      <View className="gap-3 pt-3 border-t border-line" role="group" aria-label="What viewers add">
-        <Text size={17} face="title" level={2}>
-          What viewers add, in seconds
-        </Text>
-        <View className="flex-row flex-wrap gap-x-6 gap-y-3">
-          {(Object.keys(ADD_TITLES) as (keyof Adds)[]).map((kind) => (
-            <DecimalField
-              key={kind}
-              label={ADD_TITLES[kind]}
-              value={(countdown.adds?.[kind] ?? 0) / 1000}
-              least={0}
-              most={86_400}
-              onChange={(seconds) => change({ adds: { ...countdown.adds, [kind]: Math.round(seconds * 1000) } })}
-            />
-          ))}
-        </View>
-        <NumberField
-          label="One event adds at most (0: no bound)"
-          unit="seconds"
-          value={countdown.mostEvent ?? 0}
-          least={0}
-          most={86_400}
-          step={30}
-          onChange={(mostEvent) => change({ mostEvent })}
-        />
-      </View>
+      <MoreTime countdown={countdown} change={change} />
       <Text tone="muted">
         It begins when you go live, and begins anew with each session. What it begins with is for the next one.
       </Text>
+    </View>
+  );
+}
+
+function MoreTime({ countdown, change }: { countdown: Countdown; change: (changed: Partial<Countdown>) => void }) {
+  return (
+    <View className="gap-3 pt-3 border-t border-line" role="group" aria-label="What viewers add">
+      <Text size={17} face="title" level={2}>
+        What viewers add, in seconds
+      </Text>
+      <View className="flex-row flex-wrap gap-x-6 gap-y-3">
+        {(Object.keys(ADD_TITLES) as (keyof Adds)[]).map((kind) => (
+          <DecimalField
+            key={kind}
+            label={ADD_TITLES[kind]}
+            value={(countdown.adds?.[kind] ?? 0) / 1000}
+            least={0}
+            most={86_400}
+            onChange={(seconds) => change({ adds: { ...countdown.adds, [kind]: Math.round(seconds * 1000) } })}
+          />
+        ))}
+      </View>
+      <NumberField
+        label="One event adds at most (0: no bound)"
+        unit="seconds"
+        value={countdown.mostEvent ?? 0}
+        least={0}
+        most={86_400}
+        step={30}
+        onChange={(mostEvent) => change({ mostEvent })}
+      />
     </View>
   );
 }

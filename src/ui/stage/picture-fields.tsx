@@ -12,6 +12,7 @@ import { Segments } from '@/ui/part/choice';
 import { NumberField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
 import { cameraOn, useCamera } from './use-camera';
+import { Problem } from '@/ui/part/problem';
 
 type Framed = Extract<Piece, { fit: 'contain' | 'cover' }>;
 
@@ -35,50 +36,65 @@ export function PictureLook({ piece, set }: { piece: Framed; set: (field: string
         <Text size={13} tone="muted">
           Of the picture, only this part is kept
         </Text>
-        <View className="flex-row flex-wrap gap-x-6 gap-y-3">
-          <NumberField
-            label="From the left"
-            unit="%"
-            value={percent(crop.x)}
-            least={0}
-            most={95}
-            step={5}
-            onChange={(v) => cut('x', v)}
-          />
-          <NumberField
-            label="From the top"
-            unit="%"
-            value={percent(crop.y)}
-            least={0}
-            most={95}
-            step={5}
-            onChange={(v) => cut('y', v)}
-          />
-          <NumberField
-            label="Of the width"
-            unit="%"
-            value={percent(crop.w)}
-            least={5}
-            most={100}
-            step={5}
-            onChange={(v) => cut('w', v)}
-          />
-          <NumberField
-            label="Of the height"
-            unit="%"
-            value={percent(crop.h)}
-            least={5}
-            most={100}
-            step={5}
-            onChange={(v) => cut('h', v)}
-          />
-        </View>
+        <CropFields percent={percent} crop={crop} cut={cut} />
         {piece.crop ? (
           <View className="flex-row">
             <Button onPress={() => set('crop', undefined)}>Keep all of it</Button>
           </View>
         ) : null}
       </View>
+    </View>
+  );
+}
+
+/** What is cut off of each edge. */
+function CropFields({
+  percent,
+  crop,
+  cut,
+}: {
+  percent: (value: number) => number;
+  crop: { x: number; y: number; w: number; h: number };
+  cut: (side: keyof Crop, percent: number) => void;
+}) {
+  return (
+    <View className="flex-row flex-wrap gap-x-6 gap-y-3">
+      <NumberField
+        label="From the left"
+        unit="%"
+        value={percent(crop.x)}
+        least={0}
+        most={95}
+        step={5}
+        onChange={(v) => cut('x', v)}
+      />
+      <NumberField
+        label="From the top"
+        unit="%"
+        value={percent(crop.y)}
+        least={0}
+        most={95}
+        step={5}
+        onChange={(v) => cut('y', v)}
+      />
+      <NumberField
+        label="Of the width"
+        unit="%"
+        value={percent(crop.w)}
+        least={5}
+        most={100}
+        step={5}
+        onChange={(v) => cut('w', v)}
+      />
+      <NumberField
+        label="Of the height"
+        unit="%"
+        value={percent(crop.h)}
+        least={5}
+        most={100}
+        step={5}
+        onChange={(v) => cut('h', v)}
+      />
     </View>
   );
 }
@@ -98,11 +114,7 @@ export function CameraFields() {
           ? 'Its picture stays on this device: it is shown here and on the program page, and sent nowhere.'
           : 'Without it a made-up picture stands in.'}
       </Text>
-      {problem ? (
-        <Text tone="brick" role="alert">
-          {problem}
-        </Text>
-      ) : null}
+      <Problem says={problem} />
     </View>
   );
 }
@@ -155,11 +167,7 @@ export function ArtFields({ piece, set }: { piece: ArtPiece; set: (field: string
           Add a game view or a camera, and it can be fitted into the hole by one tap.
         </Text>
       ) : null}
-      {said ? (
-        <Text tone="brick" role="alert">
-          {said}
-        </Text>
-      ) : null}
+      <Problem says={said} />
     </View>
   );
 }

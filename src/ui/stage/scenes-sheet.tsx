@@ -9,6 +9,7 @@ import { Choice, Segments } from '@/ui/part/choice';
 import { NumberField, TextField } from '@/ui/part/field';
 import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
+import type { Show } from '@/core/show/show';
 
 const FIRST = ['Before', 'Live', 'Away', 'The end'];
 
@@ -55,79 +56,93 @@ export function ScenesSheet({
           : 'The first is shown as you go live. Which pieces are in a scene is set with each piece, under Place; there it can have a place of its own in one, too.'}
       </Text>
       {show.scenes.map(({ id, name }) => (
-        <View key={id} className="flex-row items-end gap-2">
-          <View className="flex-1">
-            <TextField
-              label="Name of the scene"
-              value={name}
-              most={40}
-              onChange={(typed) => {
-                if (typed.trim() !== '')
-                  edit((draft) => {
-                    const found = draft.scenes.find((scene) => scene.id === id);
-                    if (found) found.name = typed;
-                  });
-              }}
-            />
-          </View>
-          <IconButton icon={X} label={`Take out ${name}`} tone="muted" onPress={() => remove(id)} />
-        </View>
+        <SceneName key={id} id={id} name={name} remove={remove} />
       ))}
       <Button kind="outline" icon={Plus} disabled={show.scenes.length >= 12} onPress={add}>
         Add a scene
       </Button>
-      {show.scenes.length > 1 ? (
-        <View className="gap-2">
-          <Text size={13} tone="muted">
-            How one gives way to another
-          </Text>
-          <Segments
-            label="How one gives way to another"
-            value={show.transition.kind}
-            onChange={(kind) =>
-              edit((draft) => {
-                draft.transition.kind = kind;
-              })
-            }
-            options={[
-              { value: 'cut', label: 'At once' },
-              { value: 'fade', label: 'Fading' },
-              { value: 'glide', label: 'Gliding' },
-            ]}
-          />
-          {show.transition.kind === 'cut' ? null : (
-            <NumberField
-              label="Takes"
-              unit="ms"
-              value={show.transition.ms}
-              least={50}
-              most={2000}
-              step={50}
-              onChange={(ms) =>
-                edit((draft) => {
-                  draft.transition.ms = ms;
-                })
-              }
-            />
-          )}
-        </View>
-      ) : null}
-      {show.scenes.length > 0 ? (
-        <View className="gap-1">
-          <Text size={13} tone="muted">
-            Arrange the stage as it is in
-          </Text>
-          <Choice
-            label="Arrange the stage as it is in"
-            value={looking}
-            onChange={onLook}
-            options={[
-              { value: '', label: 'All scenes together' },
-              ...show.scenes.map(({ id, name }) => ({ value: id, label: name })),
-            ]}
-          />
-        </View>
-      ) : null}
+      {show.scenes.length > 1 ? <SceneChange show={show} /> : null}
+      {show.scenes.length > 0 ? <SceneLooked looking={looking} onLook={onLook} show={show} /> : null}
     </Sheet>
+  );
+}
+
+function SceneLooked({ looking, onLook, show }: { looking: string; onLook: (scene: string) => void; show: Show }) {
+  return (
+    <View className="gap-1">
+      <Text size={13} tone="muted">
+        Arrange the stage as it is in
+      </Text>
+      <Choice
+        label="Arrange the stage as it is in"
+        value={looking}
+        onChange={onLook}
+        options={[
+          { value: '', label: 'All scenes together' },
+          ...show.scenes.map(({ id, name }) => ({ value: id, label: name })),
+        ]}
+      />
+    </View>
+  );
+}
+
+function SceneChange({ show }: { show: Show }) {
+  return (
+    <View className="gap-2">
+      <Text size={13} tone="muted">
+        How one gives way to another
+      </Text>
+      <Segments
+        label="How one gives way to another"
+        value={show.transition.kind}
+        onChange={(kind) =>
+          edit((draft) => {
+            draft.transition.kind = kind;
+          })
+        }
+        options={[
+          { value: 'cut', label: 'At once' },
+          { value: 'fade', label: 'Fading' },
+          { value: 'glide', label: 'Gliding' },
+        ]}
+      />
+      {show.transition.kind === 'cut' ? null : (
+        <NumberField
+          label="Takes"
+          unit="ms"
+          value={show.transition.ms}
+          least={50}
+          most={2000}
+          step={50}
+          onChange={(ms) =>
+            edit((draft) => {
+              draft.transition.ms = ms;
+            })
+          }
+        />
+      )}
+    </View>
+  );
+}
+
+function SceneName({ id, name, remove }: { id: string; name: string; remove: (id: string) => void }) {
+  return (
+    <View className="flex-row items-end gap-2">
+      <View className="flex-1">
+        <TextField
+          label="Name of the scene"
+          value={name}
+          most={40}
+          onChange={(typed) => {
+            if (typed.trim() !== '')
+              edit((draft) => {
+                const found = draft.scenes.find((scene) => scene.id === id);
+                if (found) found.name = typed;
+              });
+          }}
+        />
+      </View>
+      <IconButton icon={X} label={`Take out ${name}`} tone="muted" onPress={() => remove(id)} />
+    </View>
   );
 }

@@ -78,78 +78,18 @@ export function TeamFields() {
   };
   return (
     <View className="gap-3" role="group" aria-label="Teams">
-      <View className="flex-row flex-wrap gap-2">
-        {teams.length > 0 ? (
-          <Button kind="outline" onPress={() => setOpen(!open)}>
-            {open ? 'Fold the teams away' : `Teams: ${teams.map(({ name }) => name).join(', ')}`}
-          </Button>
-        ) : null}
-        {teams.length < 12 ? (
-          <Button kind="outline" icon={Plus} onPress={add}>
-            Add a team
-          </Button>
-        ) : null}
-      </View>
+      <TeamPick teams={teams} setOpen={setOpen} open={open} add={add} />
       {open
         ? teams.map(({ id, name, keyword, members }) => (
-            <View key={id} className="gap-2 pb-3 border-b border-line" role="group" aria-label={`Team ${name}`}>
-              <View className="flex-row items-end gap-2">
-                <View className="flex-1">
-                  <TextField
-                    label="Name of the team"
-                    value={name}
-                    most={40}
-                    onChange={(typed) => {
-                      if (typed.trim() !== '')
-                        change(id, (team) => {
-                          team.name = typed;
-                        });
-                    }}
-                  />
-                </View>
-                <IconButton
-                  icon={X}
-                  label={`Take out team ${name}`}
-                  tone="muted"
-                  onPress={() =>
-                    edit((draft) => {
-                      draft.teams = draft.teams.filter((each) => each.id !== id);
-                    })
-                  }
-                />
-              </View>
-              <KeywordField
-                label={`Keyword with which viewers join ${name}`}
-                value={keyword}
-                placeholder="!ash"
-                onChange={(next) =>
-                  change(id, (team) => {
-                    team.keyword = next;
-                  })
-                }
-              />
-              <View className="flex-row flex-wrap gap-2">
-                {members.map((one) => (
-                  <Button
-                    key={viewerKey(one.feed, one.viewer)}
-                    icon={X}
-                    label={`Take ${one.name} out of ${name}`}
-                    onPress={() =>
-                      change(id, (team) => {
-                        team.members = team.members.filter(
-                          (each) => each.feed !== one.feed || each.viewer !== one.viewer,
-                        );
-                      })
-                    }
-                  >
-                    {one.name}
-                  </Button>
-                ))}
-                <Button kind="outline" icon={Plus} label={`Put a viewer into ${name}`} onPress={() => setNaming(id)}>
-                  Put a viewer in
-                </Button>
-              </View>
-            </View>
+            <TeamField
+              key={id}
+              id={id}
+              name={name}
+              change={change}
+              keyword={keyword}
+              members={members}
+              setNaming={setNaming}
+            />
           ))
         : null}
       {naming !== null ? (
@@ -167,6 +107,127 @@ export function TeamFields() {
           }}
         />
       ) : null}
+    </View>
+  );
+}
+
+function TeamPick({
+  teams,
+  setOpen,
+  open,
+  add,
+}: {
+  teams: { id: string; name: string; keyword: string; members: { feed: string; viewer: string; name: string }[] }[];
+  setOpen: (value: boolean) => void;
+  open: boolean;
+  add: () => void;
+}) {
+  return (
+    <View className="flex-row flex-wrap gap-2">
+      {teams.length > 0 ? (
+        <Button kind="outline" onPress={() => setOpen(!open)}>
+          {open ? 'Fold the teams away' : `Teams: ${teams.map(({ name }) => name).join(', ')}`}
+        </Button>
+      ) : null}
+      {teams.length < 12 ? (
+        <Button kind="outline" icon={Plus} onPress={add}>
+          Add a team
+        </Button>
+      ) : null}
+    </View>
+  );
+}
+
+function TeamField({
+  id,
+  name,
+  change,
+  keyword,
+  members,
+  setNaming,
+}: {
+  id: string;
+  name: string;
+  change: (id: string, changed: (team: Team) => void) => void;
+  keyword: string;
+  members: { feed: string; viewer: string; name: string }[];
+  setNaming: (value: string | null) => void;
+}) {
+  return (
+    <View className="gap-2 pb-3 border-b border-line" role="group" aria-label={`Team ${name}`}>
+      <View className="flex-row items-end gap-2">
+        <View className="flex-1">
+          <TextField
+            label="Name of the team"
+            value={name}
+            most={40}
+            onChange={(typed) => {
+              if (typed.trim() !== '')
+                change(id, (team) => {
+                  team.name = typed;
+                });
+            }}
+          />
+        </View>
+        <IconButton
+          icon={X}
+          label={`Take out team ${name}`}
+          tone="muted"
+          onPress={() =>
+            edit((draft) => {
+              draft.teams = draft.teams.filter((each) => each.id !== id);
+            })
+          }
+        />
+      </View>
+      <KeywordField
+        label={`Keyword with which viewers join ${name}`}
+        value={keyword}
+        placeholder="!ash"
+        onChange={(next) =>
+          change(id, (team) => {
+            team.keyword = next;
+          })
+        }
+      />
+      <Members members={members} name={name} change={change} id={id} setNaming={setNaming} />
+    </View>
+  );
+}
+
+/** Viewers who are in the team whatever they write. */
+function Members({
+  members,
+  name,
+  change,
+  id,
+  setNaming,
+}: {
+  members: { feed: string; viewer: string; name: string }[];
+  name: string;
+  change: (id: string, changed: (team: Team) => void) => void;
+  id: string;
+  setNaming: (value: string | null) => void;
+}) {
+  return (
+    <View className="flex-row flex-wrap gap-2">
+      {members.map((one) => (
+        <Button
+          key={viewerKey(one.feed, one.viewer)}
+          icon={X}
+          label={`Take ${one.name} out of ${name}`}
+          onPress={() =>
+            change(id, (team) => {
+              team.members = team.members.filter((each) => each.feed !== one.feed || each.viewer !== one.viewer);
+            })
+          }
+        >
+          {one.name}
+        </Button>
+      ))}
+      <Button kind="outline" icon={Plus} label={`Put a viewer into ${name}`} onPress={() => setNaming(id)}>
+        Put a viewer in
+      </Button>
     </View>
   );
 }

@@ -55,6 +55,29 @@ export function TypeFields({
       {type.fill ? (
         <ColourField label="Running into" none="Plain" value={type.fillTo} onChange={(fillTo) => change({ fillTo })} />
       ) : null}
+      <EdgeFields type={type} change={change} />
+      <Segments
+        label="Shadow"
+        value={type.shadow ? 'on' : 'off'}
+        onChange={(value) => change({ shadow: value === 'on' ? true : undefined })}
+        options={[
+          { value: 'on', label: 'With a shadow' },
+          { value: 'off', label: 'As the style has it' },
+        ]}
+      />
+      {Object.keys(type).length > 0 ? (
+        <View className="flex-row">
+          <Button onPress={() => set('type', undefined)}>The style’s type again</Button>
+        </View>
+      ) : null}
+    </View>
+  );
+}
+
+/** What is around letters: their outline, and their glow. */
+function EdgeFields({ type, change }: { type: TypeLook; change: (changed: Partial<TypeLook>) => void }) {
+  return (
+    <>
       <ColourField
         label="Outline"
         none="The style’s"
@@ -89,20 +112,6 @@ export function TypeFields({
           onChange={(blur) => change({ glow: type.glow && { ...type.glow, blur } })}
         />
       ) : null}
-      <Segments
-        label="Shadow"
-        value={type.shadow ? 'on' : 'off'}
-        onChange={(value) => change({ shadow: value === 'on' ? true : undefined })}
-        options={[
-          { value: 'on', label: 'With a shadow' },
-          { value: 'off', label: 'As the style has it' },
-        ]}
-      />
-      {Object.keys(type).length > 0 ? (
-        <View className="flex-row">
-          <Button onPress={() => set('type', undefined)}>The style’s type again</Button>
-        </View>
-      ) : null}
-    </View>
+    </>
   );
 }

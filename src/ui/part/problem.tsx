@@ -1,0 +1,24 @@
+import { View } from 'react-native';
+import { Text } from '@/ui/part/text';
+
+/** What went wrong, in a sentence, told to a screen reader as it comes; nothing where nothing did. */
+export function Problem({ says }: { says: string | null | undefined }) {
+  return says ? (
+    <Text tone="brick" role="alert">
+      {says}
+    </Text>
+  ) : null;
+}
+
+/** The same, of several things. */
+export function Problems({ says }: { says: readonly string[] }) {
+  return says.length > 0 ? (
+    <View role="alert" className="mt-2 gap-1">
+      {says.map((sentence) => (
+        <Text key={sentence} tone="brick">
+          {sentence}
+        </Text>
+      ))}
+    </View>
+  ) : null;
+}
