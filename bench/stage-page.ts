@@ -39,9 +39,7 @@ export const spread = (times: number[]): { median: number; p95: number } => {
 export async function timeMoving(
   painter: Painter,
   list: DisplayList,
-  look: () => void,
-  pause: () => Promise<unknown>,
-  before: () => void,
+  { look, pause, before }: { look: () => void; pause: () => Promise<unknown>; before: () => void },
 ): Promise<{ median: number; p95: number }> {
   const times: number[] = [];
   for (let n = 0; n < FRAMES; n += 1) {
@@ -73,13 +71,11 @@ async function run(): Promise<{
   const list = frameOf(stage);
   const painter = new Painter(context, host);
   const time = (before: () => void): Promise<{ median: number; p95: number }> =>
-    timeMoving(
-      painter,
-      list,
-      () => context.getImageData(0, 0, 1, 1),
-      () => new Promise((resolve) => requestAnimationFrame(resolve)),
+    timeMoving(painter, list, {
+      look: () => context.getImageData(0, 0, 1, 1),
+      pause: () => new Promise((resolve) => requestAnimationFrame(resolve)),
       before,
-    );
+    });
   const cached = await time(() => undefined);
   const uncached = await time(() => painter.forget());
   painter.paint(list);

@@ -49,13 +49,11 @@ export async function benchMoving(): Promise<string[]> {
   const painter = new Painter(context, nodeHost);
   const list = frameOf(new Stage({ measure: nodeMeasure, seen: 'air' }));
   const time = (before: () => void): Promise<{ median: number; p95: number }> =>
-    timeMoving(
-      painter,
-      list,
-      () => canvas.getContext('2d').getImageData(0, 0, 1, 1),
-      () => new Promise((resolve) => setImmediate(resolve)),
+    timeMoving(painter, list, {
+      look: () => canvas.getContext('2d').getImageData(0, 0, 1, 1),
+      pause: () => new Promise((resolve) => setImmediate(resolve)),
       before,
-    );
+    });
   const cached = await time(() => undefined);
   const uncached = await time(() => painter.forget());
   lines.push(

@@ -27,7 +27,7 @@ const svg = (w: number, h: number, body: string): string =>
   `<svg xmlns="http://www.w3.org/2000/svg" width="${w}" height="${h}" viewBox="0 0 ${w} ${h}">${body}</svg>\n`;
 const path = (d: string, fill: string, stroke = '', width = 0): string =>
   `<path d="${d}" fill="${fill}"${stroke ? ` stroke="${stroke}" stroke-width="${width}" stroke-linecap="round" stroke-linejoin="round"` : ''}/>`;
-const ellipse = (cx: number, cy: number, rx: number, ry: number, fill: string): string =>
+const ellipse = ({ cx, cy, rx, ry }: { cx: number; cy: number; rx: number; ry: number }, fill: string): string =>
   `<ellipse cx="${cx}" cy="${cy}" rx="${rx}" ry="${ry}" fill="${fill}"/>`;
 const n = (value: number): number => Math.round(value * 10) / 10;
 /** A closed line through points on a circle whose radius changes with the angle. */
@@ -41,7 +41,7 @@ const wave = (y: number, high: number, width: number, phase: number): string =>
   `${Array.from({ length: 25 }, (_, k) => `${k === 0 ? 'M' : 'L'}${n((k * width) / 24)} ${n(y + high * Math.sin(k * 0.9 + phase))}`).join('')}V400H0Z`;
 
 const pot = (fill: string, band: string): string =>
-  `${path('M130 110c10 50-50 90-50 160 0 60 40 90 70 100h100c30-10 70-40 70-100 0-70-60-110-50-160Z', fill)}${path('M82 250c80 26 156 26 236 0l2 30c-80 26-160 26-240 0Z', band)}${ellipse(200, 110, 72, 18, RUST)}`;
+  `${path('M130 110c10 50-50 90-50 160 0 60 40 90 70 100h100c30-10 70-40 70-100 0-70-60-110-50-160Z', fill)}${path('M82 250c80 26 156 26 236 0l2 30c-80 26-160 26-240 0Z', band)}${ellipse({ cx: 200, cy: 110, rx: 72, ry: 18 }, RUST)}`;
 
 const PICTURES: readonly (Omit<Sample, 'kind' | 'svg'> & { body: string })[] = [
   { name: 'tall-pot', title: 'Tall pot', body: pot(CLAY, SAND) },
@@ -49,7 +49,7 @@ const PICTURES: readonly (Omit<Sample, 'kind' | 'svg'> & { body: string })[] = [
   {
     name: 'bowl',
     title: 'Bowl',
-    body: `${path('M60 170h280c0 110-60 160-110 170v24h-60v-24C120 330 60 280 60 170Z', COBALT)}${ellipse(200, 170, 140, 34, '#6C8BC0')}${ellipse(200, 174, 116, 24, '#2B4470')}`,
+    body: `${path('M60 170h280c0 110-60 160-110 170v24h-60v-24C120 330 60 280 60 170Z', COBALT)}${ellipse({ cx: 200, cy: 170, rx: 140, ry: 34 }, '#6C8BC0')}${ellipse({ cx: 200, cy: 174, rx: 116, ry: 24 }, '#2B4470')}`,
   },
   {
     name: 'kiln-fire',
@@ -59,7 +59,7 @@ const PICTURES: readonly (Omit<Sample, 'kind' | 'svg'> & { body: string })[] = [
   {
     name: 'wheel',
     title: 'Potter’s wheel',
-    body: `${ellipse(200, 300, 160, 44, '#5c4a3d')}${ellipse(200, 286, 160, 42, '#75604f')}${[0, 1, 2].map((k) => ellipse(200, 286, 130 - k * 36, 34 - k * 9, k % 2 === 0 ? '#69563f' : '#7d6853')).join('')}${path('M150 280c-10-60 10-110 50-110s60 50 50 110c-30 12-70 12-100 0Z', '#b98863')}`,
+    body: `${ellipse({ cx: 200, cy: 300, rx: 160, ry: 44 }, '#5c4a3d')}${ellipse({ cx: 200, cy: 286, rx: 160, ry: 42 }, '#75604f')}${[0, 1, 2].map((k) => ellipse({ cx: 200, cy: 286, rx: 130 - k * 36, ry: 34 - k * 9 }, k % 2 === 0 ? '#69563f' : '#7d6853')).join('')}${path('M150 280c-10-60 10-110 50-110s60 50 50 110c-30 12-70 12-100 0Z', '#b98863')}`,
   },
   {
     name: 'wave',
@@ -83,7 +83,7 @@ const PICTURES: readonly (Omit<Sample, 'kind' | 'svg'> & { body: string })[] = [
     body: `${path(
       round(200, 200, (angle) => 128 + 34 * Math.cos(angle * 12)),
       STRAW,
-    )}${ellipse(200, 200, 92, 92, '#F7CB76')}`,
+    )}${ellipse({ cx: 200, cy: 200, rx: 92, ry: 92 }, '#F7CB76')}`,
   },
   {
     name: 'leaf',
@@ -96,14 +96,14 @@ const PICTURES: readonly (Omit<Sample, 'kind' | 'svg'> & { body: string })[] = [
     body: `${path('M120 210l-60 150 76-24 40 60 40-160ZM280 210l60 150-76-24-40 60-40-160Z', RUST)}${path(
       round(200, 160, (angle) => 112 + 10 * Math.cos(angle * 16)),
       CLAY,
-    )}${ellipse(200, 160, 78, 78, SAND)}`,
+    )}${ellipse({ cx: 200, cy: 160, rx: 78, ry: 78 }, SAND)}`,
   },
 ];
 
 /** Frame arts: a picture around a hole. The hole is left out by the even-odd rule, so that it is clear. */
 const ring = (outer: string, hole: string, fill: string): string =>
   `<path fill-rule="evenodd" d="${outer}${hole}" fill="${fill}"/>`;
-const box = (x: number, y: number, w: number, h: number, r = 0): string =>
+const box = ({ x, y, w, h }: { x: number; y: number; w: number; h: number }, r = 0): string =>
   r === 0
     ? `M${x} ${y}h${w}v${h}h${-w}Z`
     : `M${x + r} ${y}h${w - 2 * r}a${r} ${r} 0 0 1 ${r} ${r}v${h - 2 * r}a${r} ${r} 0 0 1 ${-r} ${r}h${-(w - 2 * r)}a${r} ${r} 0 0 1 ${-r} ${-r}v${-(h - 2 * r)}a${r} ${r} 0 0 1 ${r} ${-r}Z`;
@@ -114,28 +114,28 @@ const ARTS: readonly { name: string; title: string; w: number; h: number; body: 
     title: 'Clay rim',
     w: 1080,
     h: 1920,
-    body: `${ring(box(0, 0, 1080, 1920), box(70, 400, 940, 1100, 90), '#5b3626')}${ring(box(40, 370, 1000, 1160, 120), box(70, 400, 940, 1100, 90), CLAY)}${Array.from({ length: 9 }, (_, k) => path(`M0 ${40 + k * 36}q270 ${24 + (k % 3) * 10} 540 0t540 0`, 'none', '#6d4330', 6)).join('')}${Array.from({ length: 9 }, (_, k) => path(`M0 ${1570 + k * 36}q270 ${24 + (k % 3) * 10} 540 0t540 0`, 'none', '#6d4330', 6)).join('')}`,
+    body: `${ring(box({ x: 0, y: 0, w: 1080, h: 1920 }), box({ x: 70, y: 400, w: 940, h: 1100 }, 90), '#5b3626')}${ring(box({ x: 40, y: 370, w: 1000, h: 1160 }, 120), box({ x: 70, y: 400, w: 940, h: 1100 }, 90), CLAY)}${Array.from({ length: 9 }, (_, k) => path(`M0 ${40 + k * 36}q270 ${24 + (k % 3) * 10} 540 0t540 0`, 'none', '#6d4330', 6)).join('')}${Array.from({ length: 9 }, (_, k) => path(`M0 ${1570 + k * 36}q270 ${24 + (k % 3) * 10} 540 0t540 0`, 'none', '#6d4330', 6)).join('')}`,
   },
   {
     name: 'porthole',
     title: 'Porthole',
     w: 1920,
     h: 1080,
-    body: `${ring(box(0, 0, 1920, 1080), box(150, 90, 1620, 820, 240), SEA)}${ring(box(100, 40, 1720, 920, 290), box(150, 90, 1620, 820, 240), '#9a8560')}${Array.from({ length: 14 }, (_, k) => ellipse(n(330 + k * 97), k % 2 === 0 ? 64 : 64, 13, 13, '#6c5b3d') + ellipse(n(330 + k * 97), 936, 13, 13, '#6c5b3d')).join('')}${path('M0 1010q160 -34 320 0t320 0 320 0 320 0 320 0 320 0V1080H0Z', '#1c5f69')}`,
+    body: `${ring(box({ x: 0, y: 0, w: 1920, h: 1080 }), box({ x: 150, y: 90, w: 1620, h: 820 }, 240), SEA)}${ring(box({ x: 100, y: 40, w: 1720, h: 920 }, 290), box({ x: 150, y: 90, w: 1620, h: 820 }, 240), '#9a8560')}${Array.from({ length: 14 }, (_, k) => ellipse({ cx: n(330 + k * 97), cy: k % 2 === 0 ? 64 : 64, rx: 13, ry: 13 }, '#6c5b3d') + ellipse({ cx: n(330 + k * 97), cy: 936, rx: 13, ry: 13 }, '#6c5b3d')).join('')}${path('M0 1010q160 -34 320 0t320 0 320 0 320 0 320 0 320 0V1080H0Z', '#1c5f69')}`,
   },
   {
     name: 'shelf-board',
     title: 'Shelf board',
     w: 1920,
     h: 1080,
-    body: `${ring(box(0, 0, 1920, 1080), box(40, 40, 1360, 765), '#3b2b22')}${path(box(1440, 40, 440, 765), '#4a382c')}${path(box(40, 845, 1840, 18), '#8a6a4e')}${[1500, 1640, 1770].map((x, k) => path(`M${x} 800c4-24-18-40-18-66 0-26 18-38 30-42h34c12 4 30 16 30 42 0 26-22 42-18 66Z`, [CLAY, GLAZE, COBALT][k] ?? CLAY)).join('')}`,
+    body: `${ring(box({ x: 0, y: 0, w: 1920, h: 1080 }), box({ x: 40, y: 40, w: 1360, h: 765 }), '#3b2b22')}${path(box({ x: 1440, y: 40, w: 440, h: 765 }), '#4a382c')}${path(box({ x: 40, y: 845, w: 1840, h: 18 }), '#8a6a4e')}${[1500, 1640, 1770].map((x, k) => path(`M${x} 800c4-24-18-40-18-66 0-26 18-38 30-42h34c12 4 30 16 30 42 0 26-22 42-18 66Z`, [CLAY, GLAZE, COBALT][k] ?? CLAY)).join('')}`,
   },
   {
     name: 'rope',
     title: 'Rope',
     w: 1080,
     h: 1080,
-    body: `${ring(box(0, 0, 1080, 1080, 80), box(80, 80, 920, 920, 50), '#b08a5a')}${Array.from({ length: 26 }, (_, k) => path(`M${20 + k * 40} 70l28-58M${20 + k * 40} 1068l28-58`, 'none', '#7d5f3b', 8)).join('')}${Array.from({ length: 24 }, (_, k) => path(`M12 ${100 + k * 38}l56-26M1012 ${100 + k * 38}l56-26`, 'none', '#7d5f3b', 8)).join('')}`,
+    body: `${ring(box({ x: 0, y: 0, w: 1080, h: 1080 }, 80), box({ x: 80, y: 80, w: 920, h: 920 }, 50), '#b08a5a')}${Array.from({ length: 26 }, (_, k) => path(`M${20 + k * 40} 70l28-58M${20 + k * 40} 1068l28-58`, 'none', '#7d5f3b', 8)).join('')}${Array.from({ length: 24 }, (_, k) => path(`M12 ${100 + k * 38}l56-26M1012 ${100 + k * 38}l56-26`, 'none', '#7d5f3b', 8)).join('')}`,
   },
 ];
 

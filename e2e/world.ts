@@ -44,36 +44,43 @@ function leaveGently(page: Page): void {
   page.reload = (options) => answered().then(() => reload(options));
 }
 
+interface WorldParts {
+  port: number;
+  standinsPort: number;
+  standinsProcess: ChildProcess;
+  browser: Browser;
+  data: string;
+  demo: boolean;
+  /** More of the server's options. */
+  more: readonly string[];
+}
+
 /** Server, stand-ins and a browser of their own for one file of tests: the real processes, on free ports, with an empty folder. */
 export class World {
   private server: ChildProcess | null = null;
-  private constructor(
-    readonly address: string,
-    readonly standins: string,
-    readonly browser: Browser,
-    private readonly port: number,
-    readonly data: string,
-    private readonly standinsProcess: ChildProcess,
-    private readonly demo: boolean,
-    private readonly more: readonly string[],
-  ) {}
+  readonly address: string;
+  readonly standins: string;
+  readonly browser: Browser;
+  readonly data: string;
+  private constructor(private readonly parts: WorldParts) {
+    this.address = `http://127.0.0.1:${parts.port}`;
+    this.standins = `http://127.0.0.1:${parts.standinsPort}`;
+    this.browser = parts.browser;
+    this.data = parts.data;
+  }
 
   static async open(options: { demo?: boolean; more?: readonly string[] } = {}): Promise<World> {
     const port = await freePort();
     const standinsPort = await freePort();
-    const standins = await start('standins.mjs', ['--port', String(standinsPort)]);
-    const browser = await launchChromium(SWITCHES);
-    const data = mkdtempSync(join(tmpdir(), 'gavirn-e2e-'));
-    const world = new World(
-      `http://127.0.0.1:${port}`,
-      `http://127.0.0.1:${standinsPort}`,
-      browser,
+    const world = new World({
       port,
-      data,
-      standins,
-      options.demo ?? false,
-      options.more ?? [],
-    );
+      standinsPort,
+      standinsProcess: await start('standins.mjs', ['--port', String(standinsPort)]),
+      browser: await launchChromium(SWITCHES),
+      data: mkdtempSync(join(tmpdir(), 'gavirn-e2e-')),
+      demo: options.demo ?? false,
+      more: options.more ?? [],
+    });
     await world.startServer();
     return world;
   }
@@ -81,7 +88,7 @@ export class World {
   async startServer(): Promise<void> {
     this.server = await start('server.mjs', [
       '--port',
-      String(this.port),
+      String(this.parts.port),
       '--standins',
       this.standins,
       '--data',
@@ -91,8 +98,8 @@ export class World {
       'warn',
       '--new-shows',
       '100000',
-      ...this.more,
-      ...(this.demo ? ['--demo'] : []),
+      ...this.parts.more,
+      ...(this.parts.demo ? ['--demo'] : []),
     ]);
   }
 
@@ -160,7 +167,7 @@ export class World {
 
   async close(): Promise<void> {
     await this.browser.close();
-    for (const child of [this.server, this.standinsProcess]) {
+    for (const child of [this.server, this.parts.standinsProcess]) {
       child?.kill('SIGTERM');
       if (child) await ended(child);
     }

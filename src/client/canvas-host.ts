@@ -1,6 +1,6 @@
 import type { FontSpec } from '@/core/paint/display';
 import { cssFont } from '@/core/paint/font';
-import type { PaintHost } from '@/core/paint/painter';
+import type { PaintHost } from '@/core/paint/context';
 import type { Measure } from '@/core/paint/text';
 import { livePicture } from './live-pictures';
 import { MediaImages, type MediaSource } from './media-images';

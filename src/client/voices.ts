@@ -33,7 +33,7 @@ export class Voices {
     const at = plan.together === 'queue' ? Math.max(context.currentTime, this.busyUntil) : context.currentTime;
     this.busyUntil = at + buffer.duration;
     const gain = volume * 10 ** (levelling({ lufs, truePeakDb }, { lufs: plan.target, peakDb: plan.peak }) / 20);
-    shape(level.gain, gain, at, buffer.duration, cut?.fadeIn ?? 0, cut?.fadeOut ?? 0);
+    shape(level.gain, gain, { at, seconds: buffer.duration, fadeIn: cut?.fadeIn ?? 0, fadeOut: cut?.fadeOut ?? 0 });
     if (plan.duck && plan.together === 'mix') this.lower(at);
     const voice = { duck, source };
     this.playing.push(voice);
@@ -61,7 +61,11 @@ export class Voices {
   }
 }
 
-function shape(param: AudioParam, gain: number, at: number, seconds: number, fadeIn: number, fadeOut: number): void {
+function shape(
+  param: AudioParam,
+  gain: number,
+  { at, seconds, fadeIn, fadeOut }: { at: number; seconds: number; fadeIn: number; fadeOut: number },
+): void {
   const rise = Math.min(fadeIn, seconds);
   const fall = Math.min(fadeOut, seconds - rise);
   param.setValueAtTime(rise > 0 ? 0 : gain, at);

@@ -17,18 +17,22 @@ const canvas = document.querySelector('canvas');
 const words = document.getElementById('words');
 const heard = document.getElementById('heard');
 const blocked = document.getElementById('blocked');
-if (canvas && words && heard && blocked) start(canvas, words, heard, blocked);
+if (canvas && words && heard && blocked) start({ canvas, words, heard, blocked });
 
-function start(
-  canvas: HTMLCanvasElement,
-  words: HTMLElement,
-  heardWords: HTMLElement,
-  blockedWords: HTMLElement,
-): void {
-  const clock = new RemoteClock();
-  const here = location.pathname.replace(/\/$/, '');
-  const mediaAddress = (id: string): string => `${here}/media/${id}`;
-  const frame = new Frame({
+/** What the page is made of. */
+interface Page {
+  canvas: HTMLCanvasElement;
+  /** What the frame says, for those who do not see it; what is heard; and that sound is blocked. */
+  words: HTMLElement;
+  heard: HTMLElement;
+  blocked: HTMLElement;
+}
+
+const here = location.pathname.replace(/\/$/, '');
+const mediaAddress = (id: string): string => `${here}/media/${id}`;
+
+const frameOn = ({ canvas, words }: Page, clock: RemoteClock): Frame =>
+  new Frame({
     canvas,
     seen: 'air',
     media: { address: (id) => Promise.resolve(mediaAddress(id)) },
@@ -37,7 +41,8 @@ function start(
     onWords: (lines) =>
       words.replaceChildren(...lines.map((line) => Object.assign(document.createElement('li'), { textContent: line }))),
   });
-  const sounder = new Sounder({
+const sounderOf = ({ heard: heardWords, blocked }: Page): Sounder =>
+  new Sounder({
     makeWorker: () => new Worker('/outlet/sounds.js'),
     bytes: (id) => bytesAt(mediaAddress(id)),
     speech: (id) => bytesAt(`${here}/speech/${encodeURIComponent(id)}`),
@@ -45,9 +50,14 @@ function start(
       heardWords.textContent = heard.kind === 'sound' ? heard.sound : heard.kind === 'speech' ? heard.text : '';
     },
     onBlocked: (is) => {
-      blockedWords.hidden = !is;
+      blocked.hidden = !is;
     },
   });
+
+function start(page: Page): void {
+  const clock = new RemoteClock();
+  const frame = frameOn(page, clock);
+  const sounder = sounderOf(page);
   window.addEventListener('resize', () => frame.soon());
   let scene: PaintInput | null = null;
   let gives: Transition = TRANSITION;
@@ -59,20 +69,7 @@ function start(
       // The server's own message, whose form docs/outlet-stream.md states.
       const message = JSON.parse(data) as Message;
       clock.heard(message.now, event === 'view');
-      const {
-        frame: size,
-        pieces,
-        live,
-        ground,
-        scene: shown,
-        transition,
-        heard,
-        sounds,
-        language,
-        sound,
-        own,
-        pictures,
-      } = message;
+      const { scene: shown, transition, heard, sounds, language, sound, own, pictures } = message;
       if (pictures) frame.prepare(pictures);
       if (sound) plan = sound;
       if (own) ownSounds = own;
@@ -81,17 +78,7 @@ function start(
       if (sounds) sounder.prepare(sounds);
       if (heard) sounder.hear(heard, clock.now());
       if (transition) gives = transition;
-      if (event === 'view')
-        scene = size && pieces && live ? { frame: size, pieces, live, ...(ground ? { ground } : {}) } : null;
-      else if (scene) {
-        const behind = ground === undefined ? scene.ground : (ground ?? undefined);
-        scene = {
-          frame: size ?? scene.frame,
-          pieces: pieces ?? scene.pieces,
-          live: merged(scene.live, live),
-          ...(behind === undefined ? {} : { ground: behind }),
-        };
-      }
+      scene = event === 'view' ? sceneOf(message) : scene && sceneAfter(scene, message);
       frame.show(scene, event === 'change' && shown !== undefined ? gives : undefined);
     },
     onLost(status) {
@@ -103,6 +90,21 @@ function start(
       }
     },
   });
+}
+
+/** What is painted, from a whole view; null: nothing is. */
+const sceneOf = ({ frame, pieces, live, ground }: Message): PaintInput | null =>
+  frame && pieces && live ? { frame, pieces, live, ...(ground ? { ground } : {}) } : null;
+
+/** What is painted after a change. */
+function sceneAfter(scene: PaintInput, { frame, pieces, live, ground }: Message): PaintInput {
+  const behind = ground === undefined ? scene.ground : (ground ?? undefined);
+  return {
+    frame: frame ?? scene.frame,
+    pieces: pieces ?? scene.pieces,
+    live: merged(scene.live, live),
+    ...(behind === undefined ? {} : { ground: behind }),
+  };
 }
 
 async function bytesAt(address: string): Promise<ArrayBuffer | null> {

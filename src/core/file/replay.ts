@@ -96,10 +96,15 @@ export class Replay {
         break;
       case 'counter': {
         const at = Math.max(this.state.now, reading.at);
-        const counted = takeReading(this.intakeOf(REPLAY_FEED), REPLAY_FEED, reading.counter, reading.value, {
-          at,
-          seenAt: at,
-        });
+        const counted = takeReading(
+          this.intakeOf(REPLAY_FEED),
+          REPLAY_FEED,
+          { counter: reading.counter, value: reading.value },
+          {
+            at,
+            seenAt: at,
+          },
+        );
         if (counted?.counted === 'event') this.happen(counted.event);
         break;
       }

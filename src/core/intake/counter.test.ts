@@ -4,14 +4,14 @@ import { serializeIntake, deserializeIntake } from './saved';
 import { newIntake, remember, setCounter, takeIn, takeReading, type IntakeState } from './intake';
 
 const when = { at: START, seenAt: START };
-const read = (state: IntakeState, value: number) => takeReading(state, 'f', 'like', value, when);
+const read = (state: IntakeState, value: number) => takeReading(state, 'f', { counter: 'like', value }, when);
 
 test('the first reading is the base; a higher one is the difference; the same one is nothing', () => {
   const state = newIntake();
   expect(read(state, 4120)).toEqual({ counted: 'base' });
   expect(read(state, 4120)).toBeNull();
   expect(read(state, 4132)).toMatchObject({ counted: 'event', event: { kind: 'like', count: 12, total: 4132 } });
-  expect(takeReading(state, 'f', 'follow', 7, when)).toEqual({ counted: 'base' });
+  expect(takeReading(state, 'f', { counter: 'follow', value: 7 }, when)).toEqual({ counted: 'base' });
 });
 
 test('a fall is a restart: a new base, nothing counted and nothing taken back', () => {

@@ -114,8 +114,7 @@ export type Counted = { counted: 'base' } | { counted: 'event'; event: StreamEve
 export function takeReading(
   state: IntakeState,
   feed: string,
-  counter: Cumulative,
-  value: number,
+  { counter, value }: { counter: Cumulative; value: number },
   when: { at: number; seenAt: number },
 ): Counted | null {
   const known = state.counters[counter];

@@ -1,60 +1,7 @@
-import type { Box, DisplayList, Fill, Op, PlacedGroup } from './display';
-import { fitted, UNCUT } from './fitted';
-import { cssFont } from './font';
+import type { Box, DisplayList, Op, PlacedGroup } from './display';
+import type { Context2D, PaintHost, Surface } from './context';
+import { drawOp } from './draw-op';
 import { turned, turnedBounds } from './turn';
-
-/** The part of the Canvas 2D interface that is drawn with: a browser's and @napi-rs/canvas's both have it. */
-export type Context2D = Pick<
-  CanvasRenderingContext2D,
-  | 'save'
-  | 'restore'
-  | 'setTransform'
-  | 'clearRect'
-  | 'beginPath'
-  | 'rect'
-  | 'clip'
-  | 'roundRect'
-  | 'fill'
-  | 'stroke'
-  | 'drawImage'
-  | 'fillText'
-  | 'strokeText'
-  | 'arc'
-  | 'translate'
-  | 'scale'
-  | 'measureText'
-  | 'createLinearGradient'
-  | 'setLineDash'
-  | 'fillStyle'
-  | 'strokeStyle'
-  | 'lineWidth'
-  | 'lineJoin'
-  | 'lineCap'
-  | 'globalAlpha'
-  | 'font'
-  | 'textAlign'
-  | 'textBaseline'
-  | 'shadowColor'
-  | 'shadowBlur'
-  | 'shadowOffsetX'
-  | 'shadowOffsetY'
->;
-
-export interface Surface {
-  context: Context2D;
-  /** What drawImage takes. */
-  image: CanvasImageSource;
-}
-
-/** What the painter needs of the place where it runs. */
-export interface PaintHost {
-  /** A transparent surface of whole px. */
-  surface: (width: number, height: number) => Surface;
-  /** A loaded image, or undefined while it is not there (the host calls `forget` when it is). */
-  image: (src: string, at?: number) => CanvasImageSource | undefined;
-  /** An outline from SVG's notation. */
-  path: (d: string) => Path2D;
-}
 
 interface Layer {
   ops: readonly Op[];
@@ -139,7 +86,7 @@ export class Painter {
       surface.context.roundRect(x, y, w, h, radius);
       surface.context.clip();
     }
-    for (const op of group.ops) draw(surface.context, op, this.host);
+    for (const op of group.ops) drawOp(surface.context, op, this.host);
     const layer = { ops: group.ops, surface };
     this.layers.set(group.key, layer);
     return layer;
@@ -197,115 +144,3 @@ const sameLook = (a: PlacedGroup, b: PlacedGroup): boolean =>
   a.box.y === b.box.y &&
   a.box.w === b.box.w &&
   a.box.h === b.box.h;
-
-function fillOf(context: Context2D, fill: Fill): string | CanvasGradient {
-  if (typeof fill === 'string') return fill;
-  const gradient = context.createLinearGradient(...fill.from, ...fill.to);
-  for (const [offset, color] of fill.stops) gradient.addColorStop(offset, color);
-  return gradient;
-}
-
-/** An image's own size, px: each kind of source keeps it under a name of its own. */
-export function sizeOf(image: CanvasImageSource): { w: number; h: number } {
-  if ('videoWidth' in image) return { w: image.videoWidth, h: image.videoHeight };
-  if ('naturalWidth' in image) return { w: image.naturalWidth, h: image.naturalHeight };
-  if ('displayWidth' in image) return { w: image.displayWidth, h: image.displayHeight };
-  return { w: Number(image.width), h: Number(image.height) };
-}
-
-/** Draws one operation at the context's present transform. */
-function draw(context: Context2D, op: Op, host: PaintHost): void {
-  context.save();
-  switch (op.op) {
-    case 'rect':
-      context.beginPath();
-      context.roundRect(op.x, op.y, op.w, op.h, op.radius);
-      if (op.fill !== undefined) {
-        context.fillStyle = fillOf(context, op.fill);
-        context.fill();
-      }
-      if (op.stroke) {
-        context.strokeStyle = op.stroke.color;
-        context.lineWidth = op.stroke.width;
-        context.setLineDash(op.stroke.dash ?? []);
-        context.stroke();
-      }
-      break;
-    case 'text':
-      context.font = cssFont(op.font);
-      context.textBaseline = 'alphabetic';
-      context.textAlign = 'left';
-      context.lineJoin = 'round';
-      if (op.shadow) {
-        context.shadowColor = op.shadow.color;
-        context.shadowBlur = op.shadow.blur;
-        context.shadowOffsetX = op.shadow.dx;
-        context.shadowOffsetY = op.shadow.dy;
-      }
-      if (op.outline) {
-        context.strokeStyle = op.outline.color;
-        context.lineWidth = op.outline.width;
-        context.strokeText(op.text, op.x, op.baseline);
-        context.shadowColor = 'transparent';
-      }
-      context.fillStyle = fillOf(context, op.fill);
-      context.fillText(op.text, op.x, op.baseline);
-      break;
-    case 'path': {
-      context.translate(op.x ?? 0, op.y ?? 0);
-      context.scale(op.scale ?? 1, op.scale ?? 1);
-      const path = host.path(op.d);
-      if (op.fill !== undefined) {
-        context.fillStyle = fillOf(context, op.fill);
-        context.fill(path);
-      }
-      if (op.stroke) {
-        context.strokeStyle = op.stroke.color;
-        context.lineWidth = op.stroke.width;
-        context.lineJoin = 'round';
-        context.lineCap = 'round';
-        context.stroke(path);
-      }
-      break;
-    }
-    case 'disc':
-      context.beginPath();
-      context.arc(op.x, op.y, op.r, 0, 2 * Math.PI);
-      context.fillStyle = op.fill;
-      context.fill();
-      break;
-    case 'image': {
-      const image = host.image(op.src, op.at);
-      if (!image) break;
-      if (op.radius !== undefined) {
-        const { x, y, w, h } = op.within ?? op;
-        context.beginPath();
-        context.roundRect(x, y, w, h, op.radius);
-        context.clip();
-      }
-      if (op.mirrored) {
-        context.translate(2 * op.x + op.w, 0);
-        context.scale(-1, 1);
-      }
-      if (op.part || op.fit) {
-        const size = sizeOf(image);
-        const { at, part } = op.fit
-          ? fitted(size, op, op.fit.how, op.fit.crop)
-          : { at: { x: 0, y: 0, w: op.w, h: op.h }, part: op.part ?? UNCUT };
-        context.drawImage(
-          image,
-          part.x * size.w,
-          part.y * size.h,
-          part.w * size.w,
-          part.h * size.h,
-          op.x + at.x,
-          op.y + at.y,
-          at.w,
-          at.h,
-        );
-      } else context.drawImage(image, op.x, op.y, op.w, op.h);
-      break;
-    }
-  }
-  context.restore();
-}

@@ -46,7 +46,7 @@ export function svgOf(list: DisplayList, image: ImageAddress, css = ''): string 
         `translate(${n(box.x + dx)} ${n(box.y + dy)})`,
       ].join(' ');
       const clipped = clip
-        ? ` clip-path="${define((id) => `<clipPath id="${id}"><path d="${roundedRect(clip.x, clip.y, clip.w, clip.h, clip.radius ?? 0)}"/></clipPath>`)}"`
+        ? ` clip-path="${define((id) => `<clipPath id="${id}"><path d="${roundedRect({ x: clip.x, y: clip.y, w: clip.w, h: clip.h }, clip.radius ?? 0)}"/></clipPath>`)}"`
         : '';
       return `<g transform="${transforms}"${opacity < 1 ? ` opacity="${n(opacity)}"` : ''}><g${clipped}>${ops.map((op) => shape(op, { fillOf, define, image })).join('')}</g></g>`;
     });
@@ -75,7 +75,7 @@ function shape(op: Op, { fillOf, define, image }: Writing): string {
       const stroke = op.stroke
         ? ` ${colour(op.stroke.color, 'stroke')} stroke-width="${n(op.stroke.width)}"${op.stroke.dash ? ` stroke-dasharray="${op.stroke.dash.join(' ')}"` : ''}`
         : '';
-      return `<path d="${roundedRect(op.x, op.y, op.w, op.h, op.radius)}" ${op.fill === undefined ? 'fill="none"' : fillOf(op.fill)}${stroke}/>`;
+      return `<path d="${roundedRect({ x: op.x, y: op.y, w: op.w, h: op.h }, op.radius)}" ${op.fill === undefined ? 'fill="none"' : fillOf(op.fill)}${stroke}/>`;
     }
     case 'disc':
       return `<circle cx="${n(op.x)}" cy="${n(op.y)}" r="${n(op.r)}" ${colour(op.fill, 'fill')}/>`;
@@ -107,7 +107,7 @@ function shape(op: Op, { fillOf, define, image }: Writing): string {
           ? ''
           : ` clip-path="${define((id) => {
               const { x, y, w, h } = op.within ?? op;
-              return `<clipPath id="${id}"><path d="${roundedRect(x, y, w, h, op.radius ?? 0)}"/></clipPath>`;
+              return `<clipPath id="${id}"><path d="${roundedRect({ x, y, w, h }, op.radius ?? 0)}"/></clipPath>`;
             })}"`;
       const mirror = op.mirrored ? ` transform="translate(${n(2 * op.x + op.w)} 0) scale(-1 1)"` : '';
       // Of what fits by its own size the reader knows the size.
@@ -132,10 +132,7 @@ const floodOf = (css: string): string => {
 
 /** A rectangle with corners as a canvas's roundRect has them (HTML, "roundRect"): radii that do not fit are made smaller together. */
 function roundedRect(
-  x: number,
-  y: number,
-  w: number,
-  h: number,
+  { x, y, w, h }: { x: number; y: number; w: number; h: number },
   radius: number | [number, number, number, number],
 ): string {
   const [tl, tr, br, bl] = typeof radius === 'number' ? [radius, radius, radius, radius] : radius;

@@ -39,18 +39,26 @@ test('no line is wider than it may be, and nothing but spaces is lost', () => {
 
 test('text too long is made smaller first, and then cut', () => {
   const box = { w: 100, h: 24 };
-  expect(fitText('short', box, font, 5, 1.2, measure)).toMatchObject({ lines: ['short'], font: { size: 10 } });
-  const smaller = fitText('somewhat longer than two lines of this', { w: 100, h: 16 }, font, 5, 1.2, measure);
+  expect(fitText('short', box, { font, least: 5, leading: 1.2 }, measure)).toMatchObject({
+    lines: ['short'],
+    font: { size: 10 },
+  });
+  const smaller = fitText(
+    'somewhat longer than two lines of this',
+    { w: 100, h: 16 },
+    { font, least: 5, leading: 1.2 },
+    measure,
+  );
   expect(smaller.font.size).toBeLessThan(10);
   expect(smaller.lines.join(' ')).toBe('somewhat longer than two lines of this');
-  const cut = fitText('x '.repeat(2000), box, font, 5, 1.2, measure);
+  const cut = fitText('x '.repeat(2000), box, { font, least: 5, leading: 1.2 }, measure);
   expect(cut.font.size).toBe(5);
   expect(cut.lines.at(-1)).toMatch(/…$/);
   expect(cut.lines.length * 5 * 1.2).toBeLessThanOrEqual(box.h + 1);
 });
 
 test('emoji are images among the text, in the order of reading', () => {
-  const ops = lineOps('hi 🏺 you', 0, 10, font, { fill: '#fff' }, measure);
+  const ops = lineOps('hi 🏺 you', { x: 0, baseline: 10 }, { font, look: { fill: '#fff' } }, measure);
   expect(ops.map((op) => (op.op === 'image' ? op.src : op.op === 'text' ? op.text : ''))).toEqual([
     'hi ',
     'emoji:1f3fa',
@@ -60,11 +68,11 @@ test('emoji are images among the text, in the order of reading', () => {
 
 test('a line that reads from right to left is laid out from the right', () => {
   expect([readsRightToLeft('123 ليلى'), readsRightToLeft('abc ليلى')]).toEqual([true, false]);
-  const [text, emoji] = lineOps('ليلى🏺', 0, 10, font, { fill: '#fff' }, measure);
+  const [text, emoji] = lineOps('ليلى🏺', { x: 0, baseline: 10 }, { font, look: { fill: '#fff' } }, measure);
   expect(text?.op === 'text' && emoji?.op === 'image' && emoji.x < text.x).toBe(true);
 });
 
 test('right-aligned text ends at its place', () => {
-  const [op] = lineOps('12', 100, 10, font, { fill: '#fff' }, measure, 'right');
+  const [op] = lineOps('12', { x: 100, baseline: 10, align: 'right' }, { font, look: { fill: '#fff' } }, measure);
   expect(op).toMatchObject({ op: 'text', x: 90 });
 });

@@ -107,9 +107,7 @@ export interface FittedText {
 export function fitText(
   text: string,
   box: { w: number; h: number },
-  font: FontSpec,
-  least: number,
-  leading: number,
+  { font, least, leading }: { font: FontSpec; least: number; leading: number },
   measure: Measure,
 ): FittedText {
   // Nobody reads two thousand characters of an alert, and measuring them for each size would take longer than the alert.
@@ -136,12 +134,9 @@ export interface TextLook {
 /** The operations that draw one line, its `align` end at `x`. Runs of right-to-left text are laid out from the right. */
 export function lineOps(
   text: string,
-  x: number,
-  baseline: number,
-  font: FontSpec,
-  look: TextLook,
+  { x, baseline, align = 'left' }: { x: number; baseline: number; align?: 'left' | 'right' | 'centre' },
+  { font, look }: { font: FontSpec; look: TextLook },
   measure: Measure,
-  align: 'left' | 'right' | 'centre' = 'left',
 ): Op[] {
   const parts = runs(text);
   const widths = parts.map((run) => runWidth(run, font, measure));

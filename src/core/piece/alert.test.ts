@@ -21,7 +21,7 @@ const alert = (look: Partial<Look>, more: Partial<AlertLive> = {}): AlertLive =>
   ...more,
 });
 const draw = (live: AlertLive, style: (typeof HOUSE_STYLES)[number] = 'slip') =>
-  alertGroups('s/a1', BOX, style, live, 'rise', nodeMeasure);
+  alertGroups(live, { key: 's/a1', box: BOX, style, motion: 'rise', measure: nodeMeasure });
 const image = (ops: readonly Op[]) => ops.find((op): op is Extract<Op, { op: 'image' }> => op.op === 'image');
 
 /** The box of all lines of text, px. */

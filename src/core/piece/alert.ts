@@ -57,43 +57,36 @@ export function initialsOf(name: string): string {
 const discOf = (initials: string): string =>
   DISCS[[...initials].reduce((sum, char) => sum + (char.codePointAt(0) ?? 0), 0) % DISCS.length] ?? '#8F3F1F';
 
+/** Where an alert is drawn, and with what. */
+export interface AlertPlace {
+  /** The key of its groups; px of the frame. */
+  key: string;
+  box: Box;
+  style: HouseStyle;
+  motion: MotionName;
+  measure: Measure;
+}
+
 /** What an alert draws: its backing with a still picture, an animated picture, and words that move by themselves, each in its own group. */
-export function alertGroups(
-  key: string,
-  box: Box,
-  style: HouseStyle,
-  alert: AlertLive,
-  motion: MotionName,
-  measure: Measure,
-): Group[] {
+export function alertGroups(alert: AlertLive, place: AlertPlace): Group[] {
   const look = alert.look ?? PLAIN_LOOK;
-  const { w, h } = box;
-  const { pad, panel } = STYLES[style];
-  const moves = movesFor(look, motion);
+  const { key, box, style, measure } = place;
+  const moves = movesFor(look, place.motion);
   const whole: Motion = { from: alert.from, until: alert.until, moves };
-  const has = alert.picture !== undefined || alert.initials !== undefined;
-  const behind = look.layout === 'behind' && alert.picture !== undefined;
-  const room = has && !behind ? split(look, { w, h }, pad, alert.text.trim() === '', alert.picture) : null;
-  const picture = !has ? null : behind ? { x: 0, y: 0, w, h } : (room?.picture ?? null);
-  const words = wordsOps(
-    alert,
-    look,
-    style,
-    { w, h },
-    room?.words ?? { x: pad.x, y: pad.y, w: w - 2 * pad.x, h: h - 2 * pad.y },
-    behind,
-    measure,
-  );
+  const parts = partsOf(alert, look, place);
+  const words = wordsOps(alert, { look, style, whole: box.h, room: parts.words, over: parts.behind, measure });
+  const { picture } = parts;
   const moving = alert.picture !== undefined && (alert.picture.clip || alert.picture.frames.length > 1);
   const pictured =
     picture === null
       ? []
       : alert.picture
-        ? pictureOps(alert.picture, picture, behind, '')
+        ? pictureOps(alert.picture, picture, parts.behind, '')
         : initialsOps(alert.initials ?? '?', picture, measure);
-  const apart = look.wordsAfter > 0 || look.wordsFor > 0 || look.wordsMotion !== 'piece' || (moving && behind);
+  const apart = look.wordsAfter > 0 || look.wordsFor > 0 || look.wordsMotion !== 'piece' || (moving && parts.behind);
+  const backing = STYLES[style].panel(box.w, box.h);
   const groups: Group[] = [
-    { key, box, motion: whole, ops: [...panel(w, h), ...(moving ? [] : pictured), ...(apart ? [] : words)] },
+    { key, box, motion: whole, ops: [...backing, ...(moving ? [] : pictured), ...(apart ? [] : words)] },
   ];
   if (moving && alert.picture && picture) {
     const { picture: shown } = alert;
@@ -102,29 +95,40 @@ export function alertGroups(
     else
       group.film = {
         delays: shown.frames,
-        frames: shown.frames.map((_ms, n) => pictureOps(shown, picture, behind, `#${n}`)),
+        frames: shown.frames.map((_ms, n) => pictureOps(shown, picture, parts.behind, `#${n}`)),
       };
     groups.push(group);
   }
-  if (apart) {
-    const from = alert.from + look.wordsAfter * 1000;
-    const until = look.wordsFor > 0 ? Math.min(alert.until, from + look.wordsFor * 1000) : alert.until;
-    if (until > from)
-      groups.push({
-        key: `${key}/words`,
-        box,
-        ops: words,
-        motion: {
-          from,
-          until,
-          moves:
-            look.wordsMotion === 'piece'
-              ? moves
-              : { ...movesOf(look.wordsMotion), inMs: moves.inMs, outMs: moves.outMs },
-        },
-      });
-  }
+  const motion = apart ? wordsMotion(alert, look, moves) : null;
+  if (motion) groups.push({ key: `${key}/words`, box, ops: words, motion });
   return groups;
+}
+
+/** Where in its box an alert has its picture (or initials; null: none) and its words, px; and whether the words lie over the picture. */
+function partsOf(
+  alert: AlertLive,
+  look: Look,
+  { box: { w, h }, style }: AlertPlace,
+): { picture: Box | null; words: Box; behind: boolean } {
+  const { pad } = STYLES[style];
+  const all = { x: pad.x, y: pad.y, w: w - 2 * pad.x, h: h - 2 * pad.y };
+  const behind = look.layout === 'behind' && alert.picture !== undefined;
+  if (behind) return { picture: { x: 0, y: 0, w, h }, words: all, behind };
+  if (alert.picture === undefined && alert.initials === undefined) return { picture: null, words: all, behind };
+  return { ...split(look, { w, h }, pad, { alone: alert.text.trim() === '', picture: alert.picture }), behind };
+}
+
+/** How words move that come by themselves; null: they are never there. */
+function wordsMotion(alert: AlertLive, look: Look, moves: Motion['moves']): Motion | null {
+  const from = alert.from + look.wordsAfter * 1000;
+  const until = look.wordsFor > 0 ? Math.min(alert.until, from + look.wordsFor * 1000) : alert.until;
+  if (until <= from) return null;
+  return {
+    from,
+    until,
+    moves:
+      look.wordsMotion === 'piece' ? moves : { ...movesOf(look.wordsMotion), inMs: moves.inMs, outMs: moves.outMs },
+  };
 }
 
 function movesFor(look: Look, motion: MotionName): Motion['moves'] {
@@ -145,8 +149,7 @@ function split(
   look: Look,
   { w, h }: { w: number; h: number },
   pad: { x: number; y: number },
-  alone: boolean,
-  picture: AlertPicture | undefined,
+  { alone, picture }: { alone: boolean; picture: AlertPicture | undefined },
 ): { picture: Box; words: Box } {
   const edge = Math.min(pad.x, pad.y) * 0.7;
   const aspect = picture ? picture.width / picture.height : 1;
@@ -192,12 +195,9 @@ function initialsOps(initials: string, box: Box, measure: Measure): Op[] {
     { op: 'disc', x: box.x + box.w / 2, y: box.y + box.h / 2, r, fill: discOf(initials) },
     ...lineOps(
       initials,
-      box.x + box.w / 2,
-      box.y + box.h / 2 + font.size * 0.35,
-      font,
-      { fill: '#ffffff' },
+      { x: box.x + box.w / 2, baseline: box.y + box.h / 2 + font.size * 0.35, align: 'centre' },
+      { font, look: { fill: '#ffffff' } },
       measure,
-      'centre',
     ),
   ];
 }
@@ -208,16 +208,20 @@ const OVER_PICTURE: TextLook = {
   shadow: { color: '#000000b0', blur: 7, dx: 2, dy: 3 },
 };
 
-function wordsOps(
-  { text, names }: AlertLive,
-  look: Look,
-  styleName: HouseStyle,
-  { h: whole }: { w: number; h: number },
-  room: Box,
-  over: boolean,
-  measure: Measure,
-): Op[] {
-  const style = STYLES[styleName];
+interface WordsPlace {
+  look: Look;
+  style: HouseStyle;
+  /** How high the whole alert is, px. */
+  whole: number;
+  room: Box;
+  /** Over the picture. */
+  over: boolean;
+  measure: Measure;
+}
+
+function wordsOps({ text, names }: AlertLive, place: WordsPlace): Op[] {
+  const { look, whole, room, over, measure } = place;
+  const style = STYLES[place.style];
   if (room.w <= 0 || text.trim() === '') return [];
   // All who are thanked stand below the words, in a smaller type.
   const all =
@@ -226,9 +230,11 @@ function wordsOps(
       : fitText(
           names.map(isolate).join(' · '),
           { w: room.w, h: whole * 0.4 },
-          { ...NAMES, size: Math.max(READABLE, Math.min(NAMES.size, whole * 0.15)) },
-          READABLE,
-          1.2,
+          {
+            font: { ...NAMES, size: Math.max(READABLE, Math.min(NAMES.size, whole * 0.15)) },
+            least: READABLE,
+            leading: 1.2,
+          },
           measure,
         );
   const below = all ? all.lines.length * all.font.size * 1.2 + whole * 0.03 : 0;
@@ -236,22 +242,34 @@ function wordsOps(
   const { lines, font } = fitText(
     text,
     { w: room.w, h: high },
-    { ...TITLE, size: Math.min(TITLE.size * TEXT[look.text], Math.max(READABLE, high * 0.62)) },
-    READABLE,
-    1.12,
+    {
+      font: { ...TITLE, size: Math.min(TITLE.size * TEXT[look.text], Math.max(READABLE, high * 0.62)) },
+      least: READABLE,
+      leading: 1.12,
+    },
     measure,
   );
   const leading = font.size * 1.12;
   // Capitals and descenders together look centred when the baseline lies a third of the size below the middle.
   const first = room.y + high / 2 - ((lines.length - 1) * leading) / 2 + font.size * 0.33;
   const ops = lines.flatMap((line, n) =>
-    lineOps(line, room.x, first + n * leading, font, over ? OVER_PICTURE : style.text, measure),
+    lineOps(
+      line,
+      { x: room.x, baseline: first + n * leading },
+      { font, look: over ? OVER_PICTURE : style.text },
+      measure,
+    ),
   );
   if (all) {
     const top = room.y + room.h - (all.lines.length - 1) * all.font.size * 1.2 - all.font.size * 0.25;
     ops.push(
       ...all.lines.flatMap((line, n) =>
-        lineOps(line, room.x, top + n * all.font.size * 1.2, all.font, over ? OVER_PICTURE : style.soft, measure),
+        lineOps(
+          line,
+          { x: room.x, baseline: top + n * all.font.size * 1.2 },
+          { font: all.font, look: over ? OVER_PICTURE : style.soft },
+          measure,
+        ),
       ),
     );
   }

@@ -59,7 +59,12 @@ export const audience: PieceKind<AudiencePiece, AudienceLive, object, AudienceHo
       {
         key: piece.id,
         box: piece.place,
-        ops: numberOps(piece.place, piece.style, piece.label || piece.name, text, text, tools.measure),
+        ops: numberOps(
+          piece.place,
+          piece.style,
+          { name: piece.label || piece.name, number: text, widest: text },
+          tools.measure,
+        ),
       },
     ];
   },

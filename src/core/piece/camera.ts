@@ -51,6 +51,7 @@ export const camera: PieceKind<CameraPiece, CameraLive> = {
   ],
   live: () => ({ kind: 'camera' }),
   sample: () => ({ kind: 'camera' }),
-  draw: (piece, _live, { seen }) => viewGroups(piece.id, piece.place, seen, 'live:camera', 'pot', piece),
+  draw: (piece, _live, { seen }) =>
+    viewGroups(piece.id, piece.place, { seen, src: 'live:camera', scenery: 'pot' }, piece),
   alternative: () => '',
 };

@@ -160,7 +160,7 @@ function rowOps(piece: ChatPiece, lines: ChatLive['lines'], { measure }: DrawToo
     const said = text.replace(/\s+/g, ' ').trim();
     // The name's room is taken from the first line alone.
     const first = w - told - whoWide;
-    const all = piece.wrap ? wrapAfter(said, first, w, font, measure) : [cutLine(said, first, font, measure)];
+    const all = piece.wrap ? wrapAfter(said, { first, rest: w }, font, measure) : [cutLine(said, first, font, measure)];
     if (all.length > left && left < rows) break;
     const shown = all.slice(0, left);
     if (shown.length < all.length)
@@ -171,19 +171,24 @@ function rowOps(piece: ChatPiece, lines: ChatLive['lines'], { measure }: DrawToo
       const start = n === 0 ? told + whoWide : 0;
       ops.push(
         ...(rtl
-          ? lineOps(line, x + w, baseline, font, style.text, measure, 'right')
-          : lineOps(line, x + start, baseline, font, style.text, measure)),
+          ? lineOps(line, { x: x + w, baseline, align: 'right' }, { font, look: style.text }, measure)
+          : lineOps(line, { x: x + start, baseline }, { font, look: style.text }, measure)),
       );
       if (n > 0) return;
-      if (role !== '') ops.push(...lineOps(role, x, baseline, small, style.soft, measure));
-      ops.push(...lineOps(who, x + told, baseline, bold, style.head, measure));
+      if (role !== '') ops.push(...lineOps(role, { x, baseline }, { font: small, look: style.soft }, measure));
+      ops.push(...lineOps(who, { x: x + told, baseline }, { font: bold, look: style.head }, measure));
     });
   }
   return ops;
 }
 
 /** Breaks a text whose first line has less room than the others. */
-function wrapAfter(text: string, first: number, rest: number, font: FontSpec, measure: DrawTools['measure']): string[] {
+function wrapAfter(
+  text: string,
+  { first, rest }: { first: number; rest: number },
+  font: FontSpec,
+  measure: DrawTools['measure'],
+): string[] {
   const [start = ''] = first > font.size * 2 ? wrapText(text, first, font, measure) : [''];
   const more = text.slice(start.length).trim();
   return more === '' ? [start] : [start, ...wrapText(more, rest, font, measure)];

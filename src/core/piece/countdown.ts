@@ -58,7 +58,12 @@ export const countdown: PieceKind<CountdownPiece, CountdownLive, CountdownShow, 
     const words = shown ? null : 'Choose a countdown for this piece';
     const at = (now: number): string => (shown ? clockWords(leftOf({ id: '', ...shown }, now)) : '0:00');
     const ops = (text: string): Op[] =>
-      numberOps(piece.place, piece.style, words ?? shown?.name ?? '', text, at(0).replace(/\d/g, '0'), tools.measure);
+      numberOps(
+        piece.place,
+        piece.style,
+        { name: words ?? shown?.name ?? '', number: text, widest: at(0).replace(/\d/g, '0') },
+        tools.measure,
+      );
     const group: Group = { key: piece.id, box: piece.place, ops: ops(at(0)) };
     if (shown && shown.endsAt !== null) group.clock = runningOps(shown.endsAt, at, ops);
     return [group];

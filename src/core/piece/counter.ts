@@ -68,9 +68,7 @@ export const counter: PieceKind<CounterPiece, CounterLive, CounterShow, Host<Cou
         ops: numberOps(
           piece.place,
           piece.style,
-          shown?.name ?? 'Choose a counter for this piece',
-          text,
-          text,
+          { name: shown?.name ?? 'Choose a counter for this piece', number: text, widest: text },
           tools.measure,
         ),
       },

@@ -109,6 +109,6 @@ function emptyOps({ place: { w, h }, name }: DriftPiece, { measure }: DrawTools)
       fill: '#12141733',
       stroke: { color: '#F0EDE6aa', width: 4, dash: [18, 14] },
     },
-    ...lineOps(name, w / 2, h / 2, font, { fill: '#F0EDE6' }, measure, 'centre'),
+    ...lineOps(name, { x: w / 2, baseline: h / 2, align: 'centre' }, { font, look: { fill: '#F0EDE6' } }, measure),
   ];
 }

@@ -40,6 +40,7 @@ export const game: PieceKind<GamePiece, GameLive> = {
   ],
   live: () => ({ kind: 'game' }),
   sample: () => ({ kind: 'game' }),
-  draw: (piece, _live, { seen }) => viewGroups(piece.id, piece.place, seen, 'live:game', 'wreck', piece),
+  draw: (piece, _live, { seen }) =>
+    viewGroups(piece.id, piece.place, { seen, src: 'live:game', scenery: 'wreck' }, piece),
   alternative: () => '',
 };

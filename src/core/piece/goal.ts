@@ -97,8 +97,13 @@ function goalOps(piece: GoalPiece, shown: GoalLive['goal'], { measure }: DrawToo
   const share = shown ? Math.min(1, shown.value / shown.target) : 0;
   return [
     ...style.panel(w, h),
-    ...lineOps(cutLine(name, Math.max(room, size * 2), font, measure), pad.x, baseline, font, style.text, measure),
-    ...lineOps(standing, w - pad.x, baseline, font, style.text, measure, 'right'),
-    ...style.bar(pad.x, barTop, inner.w, Math.max(12, inner.h - size * 1.32), inner.w * share),
+    ...lineOps(
+      cutLine(name, Math.max(room, size * 2), font, measure),
+      { x: pad.x, baseline },
+      { font, look: style.text },
+      measure,
+    ),
+    ...lineOps(standing, { x: w - pad.x, baseline, align: 'right' }, { font, look: style.text }, measure),
+    ...style.bar({ x: pad.x, y: barTop, w: inner.w, h: Math.max(12, inner.h - size * 1.32) }, inner.w * share),
   ];
 }

@@ -129,10 +129,8 @@ function cardOps(piece: InfoPiece, lines: InfoLive['lines'], { measure }: DrawTo
     ...(piece.title
       ? lineOps(
           cutLine(piece.title, room, head, measure),
-          style.pad.x,
-          style.pad.y + head.size * 0.84,
-          head,
-          style.head,
+          { x: style.pad.x, baseline: style.pad.y + head.size * 0.84 },
+          { font: head, look: style.head },
           measure,
         )
       : []),
@@ -141,13 +139,11 @@ function cardOps(piece: InfoPiece, lines: InfoLive['lines'], { measure }: DrawTo
       const shown = cutLine(word, room * 0.5, bold, measure);
       const after = word === '' ? 0 : lineWidth(shown, bold, measure) + size * 0.5;
       return [
-        ...lineOps(shown, style.pad.x, baseline, bold, style.text, measure),
+        ...lineOps(shown, { x: style.pad.x, baseline }, { font: bold, look: style.text }, measure),
         ...lineOps(
           cutLine(says, room - after, plain, measure),
-          style.pad.x + after,
-          baseline,
-          plain,
-          style.soft,
+          { x: style.pad.x + after, baseline },
+          { font: plain, look: style.soft },
           measure,
         ),
       ];

@@ -2,7 +2,7 @@ import { z } from 'zod';
 import type { LanternShow } from '@/core/engine/feature/lantern/schema';
 import type { LanternHost } from '@/core/engine/feature/lantern/slice';
 import { brightness } from '@/core/engine/feature/lantern/schema';
-import type { FontSpec, Op } from '@/core/paint/display';
+import type { Box, FontSpec, Op } from '@/core/paint/display';
 import { cutLine, lineOps } from '@/core/paint/text';
 import { pieceBase, type DrawTools, type PieceKind } from './piece';
 import { READABLE, STYLES } from './style';
@@ -70,95 +70,92 @@ function lanternOps(
   { name, lit, gone }: NonNullable<LanternLive['lantern']>,
   { measure }: DrawTools,
 ): Op[] {
-  const style = STYLES[styleName];
   const font: FontSpec = {
     family: 'title',
     weight: 700,
     size: Math.round(Math.max(READABLE, Math.min(40, h * 0.12, w * 0.16))),
   };
-  const label = gone > 0 ? `${name} ${gone} ×` : name;
-  const glass = { w: w * 0.5, h: h - font.size * 1.9 - h * 0.24 };
-  const x = (w - glass.w) / 2;
-  const top = h * 0.18;
+  const glass = { x: w * 0.25, y: h * 0.18, w: w * 0.5, h: h - font.size * 1.9 - h * 0.24 };
   const share = lit / 100;
+  return [
+    ...(share > 0 ? glowOps(glass, share) : []),
+    ...lightOps(glass, share),
+    ...metalOps(glass, h),
+    ...lineOps(
+      cutLine(gone > 0 ? `${name} ${gone} ×` : name, w - 8, font, measure),
+      { x: w / 2, baseline: h - font.size * 0.45, align: 'centre' },
+      { font, look: { ...STYLES[styleName].text, fill: '#ffffff', outline: { color: '#1b120d', width: 9 } } },
+      measure,
+    ),
+  ];
+}
+
+/** What shines around the glass, more of it the brighter it is. */
+const glowOps = (glass: Box, share: number): Op[] =>
+  [0.5, 0.34, 0.18].map((more) => ({
+    op: 'rect',
+    x: glass.x - glass.w * more,
+    y: Math.max(0, glass.y - glass.h * more * 0.25),
+    w: glass.w * (1 + 2 * more),
+    h: glass.h * (1 + more * 0.3),
+    radius: glass.w * 0.6,
+    fill: `#F4B23E${Math.round(share * 90)
+      .toString(16)
+      .padStart(2, '0')}`,
+  }));
+
+/** The glass, and the light in it as high as its share. */
+function lightOps(glass: Box, share: number): Op[] {
   const light = glass.h * share;
   const radius = glass.w * 0.32;
-  const glow = Math.round(share * 90)
-    .toString(16)
-    .padStart(2, '0');
   return [
-    ...(share > 0
-      ? [0.5, 0.34, 0.18].map((more): Op => ({
-          op: 'rect',
-          x: x - glass.w * more,
-          y: Math.max(0, top - glass.h * more * 0.25),
-          w: glass.w * (1 + 2 * more),
-          h: glass.h * (1 + more * 0.3),
-          radius: glass.w * 0.6,
-          fill: `#F4B23E${glow}`,
-        }))
-      : []),
+    { op: 'rect', ...glass, radius, fill: '#241A14e0', stroke: { color: '#F3EBDD', width: 5 } },
     {
       op: 'rect',
-      x,
-      y: top,
-      w: glass.w,
-      h: glass.h,
-      radius,
-      fill: '#241A14e0',
-      stroke: { color: '#F3EBDD', width: 5 },
-    },
-    {
-      op: 'rect',
-      x: x + 6,
-      y: top + glass.h - light + 6,
+      x: glass.x + 6,
+      y: glass.y + glass.h - light + 6,
       w: glass.w - 12,
       h: Math.max(0, light - 12),
       radius: Math.min(radius - 4, Math.max(0, light / 2 - 6)),
       fill: {
-        from: [0, top + glass.h],
-        to: [0, top],
+        from: [0, glass.y + glass.h],
+        to: [0, glass.y],
         stops: [
           [0, '#D9622B'],
           [1, '#FFE08A'],
         ],
       },
     },
-    {
-      op: 'rect',
-      x: x + glass.w * 0.3,
-      y: h * 0.03,
-      w: glass.w * 0.4,
-      h: h * 0.14,
-      radius: glass.w * 0.2,
-      stroke: { color: '#F3EBDD', width: 7 },
-    },
-    {
-      op: 'rect',
-      x: x + glass.w * 0.12,
-      y: top - h * 0.05,
-      w: glass.w * 0.76,
-      h: h * 0.06,
-      radius: [glass.w * 0.3, glass.w * 0.3, 4, 4],
-      fill: '#F3EBDD',
-    },
-    {
-      op: 'rect',
-      x: x - glass.w * 0.08,
-      y: top + glass.h - h * 0.015,
-      w: glass.w * 1.16,
-      h: h * 0.05,
-      radius: 8,
-      fill: '#F3EBDD',
-    },
-    ...lineOps(
-      cutLine(label, w - 8, font, measure),
-      w / 2,
-      h - font.size * 0.45,
-      font,
-      { ...style.text, fill: '#ffffff', outline: { color: '#1b120d', width: 9 } },
-      measure,
-      'centre',
-    ),
   ];
 }
+
+/** Handle, cap and foot. @param h how high the whole piece is, px */
+const metalOps = (glass: Box, h: number): Op[] => [
+  {
+    op: 'rect',
+    x: glass.x + glass.w * 0.3,
+    y: h * 0.03,
+    w: glass.w * 0.4,
+    h: h * 0.14,
+    radius: glass.w * 0.2,
+    stroke: { color: '#F3EBDD', width: 7 },
+  },
+  {
+    op: 'rect',
+    x: glass.x + glass.w * 0.12,
+    y: glass.y - h * 0.05,
+    w: glass.w * 0.76,
+    h: h * 0.06,
+    radius: [glass.w * 0.3, glass.w * 0.3, 4, 4],
+    fill: '#F3EBDD',
+  },
+  {
+    op: 'rect',
+    x: glass.x - glass.w * 0.08,
+    y: glass.y + glass.h - h * 0.015,
+    w: glass.w * 1.16,
+    h: h * 0.05,
+    radius: 8,
+    fill: '#F3EBDD',
+  },
+];

@@ -10,10 +10,10 @@ import { type PartSum, type Team } from '@/core/engine/count/team';
 import { windowSchema } from '@/core/engine/count/window';
 import { isolate } from '@/core/words/fields';
 import type { FontSpec, Op } from '@/core/paint/display';
-import { cutLine, lineOps, lineWidth } from '@/core/paint/text';
+import { cutLine, lineOps, lineWidth, type Measure, type TextLook } from '@/core/paint/text';
 import { inTurn } from './in-turn';
 import { pieceBase, type DrawTools, type PieceKind } from './piece';
-import { READABLE, STYLES } from './style';
+import { READABLE, STYLES, type StyleLook } from './style';
 
 const schema = z.object({
   ...pieceBase,
@@ -213,56 +213,73 @@ function boardOps(
     ops.push(
       ...lineOps(
         cutLine(title, right - style.pad.x, head, measure),
-        style.pad.x,
-        style.pad.y + head.size * 0.86,
-        head,
-        style.head,
+        { x: style.pad.x, baseline: style.pad.y + head.size * 0.86 },
+        { font: head, look: style.head },
         measure,
       ),
     );
-  // Empty places are shown as such: a board of one row would jump to four as the first gifts come.
+  // Empty places are shown as such: a board of one row would jump to four as the first gifts come. Teams are as many as there are.
   const shown = placed(given);
-  // Teams are as many as there are.
-  for (let n = 0; n < (piece.who === 'teams' ? Math.min(rows, shown.length) : rows); n += 1) {
+  const count = piece.who === 'teams' ? Math.min(rows, shown.length) : rows;
+  for (let n = 0; n < count; n += 1) {
+    const line: Line = {
+      baseline: top + n * rowHeight + size * 0.94,
+      left: style.pad.x,
+      nameAt,
+      right,
+      font,
+      style,
+      measure,
+    };
     const row = shown[n];
-    const baseline = top + n * rowHeight + size * 0.94;
-    const value = row ? row.value.toLocaleString('en') : '';
-    const moved = row?.moved ? movedWords(row.moved) : '';
-    const small: FontSpec = { ...font, size: Math.round(Math.max(READABLE, size * 0.8)) };
-    const valueWide = value ? lineWidth(value, font, measure) + size * 0.6 : 0;
-    const movedWide = moved ? lineWidth(moved, small, measure) + size * 0.4 : 0;
-    const room = right - nameAt - valueWide - movedWide;
-    ops.push(...lineOps(String(row?.place ?? n + 1), style.pad.x, baseline, font, style.soft, measure));
-    if (row) {
-      ops.push(
-        ...lineOps(cutLine(isolate(row.name), room, font, measure), nameAt, baseline, font, style.text, measure),
-      );
-      ops.push(...lineOps(value, right, baseline, font, style.text, measure, 'right'));
-      if (moved)
-        ops.push(
-          ...lineOps(
-            moved,
-            right - valueWide,
-            baseline,
-            small,
-            moved.startsWith('+') ? style.head : style.soft,
-            measure,
-            'right',
-          ),
-        );
-    } else {
-      const quiet = style.soft;
-      ops.push(
-        ...lineOps(
-          n === 0 && given.length === 0 ? 'Yours to take' : '·  ·  ·',
-          nameAt,
-          baseline,
-          { ...font, weight: 500 },
-          quiet,
-          measure,
-        ),
-      );
+    ops.push(...textOps(String(row?.place ?? n + 1), line, { x: line.left }, style.soft));
+    if (row) ops.push(...rowOps(row, line));
+    else {
+      const says = n === 0 && given.length === 0 ? 'Yours to take' : '·  ·  ·';
+      ops.push(...textOps(says, { ...line, font: { ...font, weight: 500 } }, { x: nameAt }, style.soft));
     }
   }
   return ops;
+}
+
+/** One place of the board: where its texts stand, px. */
+interface Line {
+  baseline: number;
+  left: number;
+  nameAt: number;
+  right: number;
+  font: FontSpec;
+  style: StyleLook;
+  measure: Measure;
+}
+
+const textOps = (
+  text: string,
+  { baseline, font, measure }: Line,
+  at: { x: number; align?: 'right' },
+  look: TextLook,
+): Op[] => lineOps(text, { ...at, baseline }, { font, look }, measure);
+
+/** A name, how much it has, and by how many places it has moved. */
+function rowOps(row: LeaderboardLive['rows'][number], line: Line): Op[] {
+  const { font, style, measure } = line;
+  const { size } = font;
+  const value = row.value.toLocaleString('en');
+  const moved = row.moved ? movedWords(row.moved) : '';
+  const small: FontSpec = { ...font, size: Math.round(Math.max(READABLE, size * 0.8)) };
+  const valueWide = lineWidth(value, font, measure) + size * 0.6;
+  const movedWide = moved ? lineWidth(moved, small, measure) + size * 0.4 : 0;
+  const room = line.right - line.nameAt - valueWide - movedWide;
+  return [
+    ...textOps(cutLine(isolate(row.name), room, font, measure), line, { x: line.nameAt }, style.text),
+    ...textOps(value, line, { x: line.right, align: 'right' }, style.text),
+    ...(moved
+      ? textOps(
+          moved,
+          { ...line, font: small },
+          { x: line.right - valueWide, align: 'right' },
+          moved.startsWith('+') ? style.head : style.soft,
+        )
+      : []),
+  ];
 }

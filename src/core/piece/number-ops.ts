@@ -7,9 +7,7 @@ import { READABLE, STYLES } from './style';
 export function numberOps(
   { w, h }: { w: number; h: number },
   styleName: HouseStyle,
-  name: string,
-  number: string,
-  widest: string,
+  { name, number, widest }: { name: string; number: string; widest: string },
   measure: Measure,
 ): Op[] {
   const style = STYLES[styleName];
@@ -29,7 +27,17 @@ export function numberOps(
   const font = { ...most, size: Math.max(20, Math.floor(most.size * Math.min(1, inner.w / Math.max(1, wide)))) };
   return [
     ...style.panel(w, h),
-    ...lineOps(cutLine(name, inner.w, head, measure), pad.x, pad.y + head.size * 0.84, head, style.head, measure),
-    ...lineOps(number, pad.x, pad.y + head.size * 1.25 + font.size * 0.86, font, style.text, measure),
+    ...lineOps(
+      cutLine(name, inner.w, head, measure),
+      { x: pad.x, baseline: pad.y + head.size * 0.84 },
+      { font: head, look: style.head },
+      measure,
+    ),
+    ...lineOps(
+      number,
+      { x: pad.x, baseline: pad.y + head.size * 1.25 + font.size * 0.86 },
+      { font, look: style.text },
+      measure,
+    ),
   ];
 }

@@ -69,12 +69,9 @@ export function waitingOps({ w, h }: { w: number; h: number }, says: string, { m
     },
     ...lineOps(
       says,
-      w / 2,
-      h / 2 + size * 0.33,
-      { family: 'text', weight: 500, size },
-      { fill: '#F0EDE6' },
+      { x: w / 2, baseline: h / 2 + size * 0.33, align: 'centre' },
+      { font: { family: 'text', weight: 500, size }, look: { fill: '#F0EDE6' } },
       measure,
-      'centre',
     ),
   ];
 }

@@ -165,13 +165,16 @@ function plateOps(
     ...style.panel(w, h),
     ...(label === ''
       ? []
-      : lineOps(cutLine(label, inner.w, head, measure), pad.x, pad.y + head.size * 0.84, head, style.head, measure)),
+      : lineOps(
+          cutLine(label, inner.w, head, measure),
+          { x: pad.x, baseline: pad.y + head.size * 0.84 },
+          { font: head, look: style.head },
+          measure,
+        )),
     ...lineOps(
       cutLine(line ?? 'Could be you', inner.w, font, measure),
-      pad.x,
-      below + font.size * 0.86,
-      line === null ? { ...font, weight: 500 } : font,
-      line === null ? style.soft : style.text,
+      { x: pad.x, baseline: below + font.size * 0.86 },
+      { font: line === null ? { ...font, weight: 500 } : font, look: line === null ? style.soft : style.text },
       measure,
     ),
   ];

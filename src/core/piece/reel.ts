@@ -103,19 +103,23 @@ export const reel: PieceKind<ReelPiece, ReelLive, DrawShow, DrawHost> = {
     if (!shown && seen === 'air') return [];
     if (!shown)
       return [
-        { key: piece.id, box: piece.place, ops: reelOps(piece, 'Choose a draw for this piece', '…', '', measure) },
+        {
+          key: piece.id,
+          box: piece.place,
+          ops: reelOps(piece, { name: 'Choose a draw for this piece', label: '…', check: '' }, measure),
+        },
       ];
     const resting = shown.says || shown.labels[0] || '…';
     const group: Group = {
       key: piece.id,
       box: piece.place,
-      ops: reelOps(piece, shown.name, resting, shown.check, measure),
+      ops: reelOps(piece, { name: shown.name, label: resting, check: shown.check }, measure),
     };
     const { turns, labels } = shown;
     if (turns && labels.length > 0)
       group.clock = turning(
         turns,
-        labels.map((label) => reelOps(piece, shown.name, label, shown.check, measure)),
+        labels.map((label) => reelOps(piece, { name: shown.name, label, check: shown.check }, measure)),
       );
     return [group];
   },
@@ -143,9 +147,7 @@ function turning({ from, until }: { from: number; until: number }, each: readonl
 
 function reelOps(
   { place: { w, h }, style: styleName }: ReelPiece,
-  name: string,
-  label: string,
-  check: string,
+  { name, label, check }: { name: string; label: string; check: string },
   measure: Measure,
 ): Op[] {
   const style = STYLES[styleName];
@@ -161,16 +163,26 @@ function reelOps(
   const { lines, font } = fitText(
     isolate(label),
     { w: inner.w, h: room },
-    { family: 'title', weight: 700, size: Math.round(Math.min(84, room * 0.8)) },
-    30,
-    1.1,
+    { font: { family: 'title', weight: 700, size: Math.round(Math.min(84, room * 0.8)) }, least: 30, leading: 1.1 },
     measure,
   );
   const first = pad.y + head.size * 1.3 + room / 2 - ((lines.length - 1) * font.size * 1.1) / 2 + font.size * 0.33;
   return [
     ...style.panel(w, h),
-    ...lineOps(cutLine(name, inner.w, head, measure), pad.x, pad.y + head.size * 0.84, head, style.head, measure),
-    ...lines.flatMap((line, n) => lineOps(line, pad.x, first + n * font.size * 1.1, font, style.text, measure)),
-    ...lineOps(check, pad.x, pad.y + inner.h - small.size * 0.2, small, style.soft, measure),
+    ...lineOps(
+      cutLine(name, inner.w, head, measure),
+      { x: pad.x, baseline: pad.y + head.size * 0.84 },
+      { font: head, look: style.head },
+      measure,
+    ),
+    ...lines.flatMap((line, n) =>
+      lineOps(line, { x: pad.x, baseline: first + n * font.size * 1.1 }, { font, look: style.text }, measure),
+    ),
+    ...lineOps(
+      check,
+      { x: pad.x, baseline: pad.y + inner.h - small.size * 0.2 },
+      { font: small, look: style.soft },
+      measure,
+    ),
   ];
 }

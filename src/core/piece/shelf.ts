@@ -93,13 +93,18 @@ function shelfOps(
       ? []
       : lineOps(
           cutLine(title, board.w - countWide, head, measure),
-          pad.x,
-          pad.y + head.size * 0.84,
-          head,
-          style.head,
+          { x: pad.x, baseline: pad.y + head.size * 0.84 },
+          { font: head, look: style.head },
           measure,
         )),
-    ...(count === '' ? [] : lineOps(count, w - pad.x, pad.y + head.size * 0.84, head, style.soft, measure, 'right')),
+    ...(count === ''
+      ? []
+      : lineOps(
+          count,
+          { x: w - pad.x, baseline: pad.y + head.size * 0.84, align: 'right' },
+          { font: head, look: style.soft },
+          measure,
+        )),
     { op: 'rect', ...board, radius: 6, fill: '#8A5A3B' },
     ...(items.length === 0
       ? emptyOps(board, room.h, style.soft, measure)
@@ -119,12 +124,9 @@ function emptyOps(board: { x: number; y: number; w: number }, high: number, soft
   };
   return lineOps(
     cutLine('The first gift stands here', board.w, font, measure),
-    board.x + board.w / 2,
-    board.y - high * 0.35,
-    font,
-    soft,
+    { x: board.x + board.w / 2, baseline: board.y - high * 0.35, align: 'centre' },
+    { font, look: soft },
     measure,
-    'centre',
   );
 }
 

@@ -62,14 +62,13 @@ export const spotlight: PieceKind<SpotlightPiece, SpotlightLive, object, AlertHo
   sample: () => ({ kind: 'spotlight', alerts: [] }),
   draw(piece, live, tools) {
     const groups = live.alerts.flatMap((alert) =>
-      alertGroups(
-        `${piece.id}/${alert.id}`,
-        boxOf(piece, alert.place),
-        piece.style,
-        alert,
-        piece.motion,
-        tools.measure,
-      ),
+      alertGroups(alert, {
+        key: `${piece.id}/${alert.id}`,
+        box: boxOf(piece, alert.place),
+        style: piece.style,
+        motion: piece.motion,
+        measure: tools.measure,
+      }),
     );
     if (tools.seen === 'edit')
       groups.unshift({ key: `${piece.id}/empty`, box: piece.place, ops: emptyOps(piece, tools) });
@@ -157,12 +156,9 @@ function emptyOps({ place: { w, h }, name }: SpotlightPiece, { measure }: DrawTo
     },
     ...lineOps(
       `${name}: alerts appear here`,
-      w / 2,
-      h / 2 + font.size * 0.33,
-      font,
-      { fill: '#F0EDE6' },
+      { x: w / 2, baseline: h / 2 + font.size * 0.33, align: 'centre' },
+      { font, look: { fill: '#F0EDE6' } },
       measure,
-      'centre',
     ),
   ];
 }

@@ -19,16 +19,13 @@ export interface StyleLook {
   soft: TextLook;
   head: TextLook;
   /** A bar's trough and its filling, `filled` in px. */
-  bar: (x: number, y: number, w: number, h: number, filled: number) => Op[];
+  bar: (at: { x: number; y: number; w: number; h: number }, filled: number) => Op[];
   /** Space between backing and content, px. */
   pad: { x: number; y: number };
 }
 
 const rect = (
-  x: number,
-  y: number,
-  w: number,
-  h: number,
+  { x, y, w, h }: { x: number; y: number; w: number; h: number },
   radius: number | [number, number, number, number],
   fill: Extract<Op, { op: 'rect' }>['fill'],
 ): Op => ({ op: 'rect', x, y, w: Math.max(0, w), h: Math.max(0, h), radius, fill });
@@ -44,33 +41,36 @@ const outlined = (fill: string): TextLook => ({
 export const STYLES: Record<HouseStyle, StyleLook> = {
   slip: {
     title: 'Slip',
-    panel: (w, h) => [rect(0, 0, w, h, 40, '#C8643C'), rect(0, 0, w, h - 14, [40, 40, 34, 34], '#F3EBDD')],
+    panel: (w, h) => [
+      rect({ x: 0, y: 0, w, h }, 40, '#C8643C'),
+      rect({ x: 0, y: 0, w, h: h - 14 }, [40, 40, 34, 34], '#F3EBDD'),
+    ],
     text: plain('#211a14'),
     soft: plain('#5a4a3d'),
     head: plain('#A34A26'),
-    bar: (x, y, w, h, filled) => [
-      rect(x, y, w, h, h / 2, '#d9cbb6'),
-      rect(x, y, Math.max(filled, filled > 0 ? h : 0), h, h / 2, '#C8643C'),
+    bar: ({ x, y, w, h }, filled) => [
+      rect({ x, y, w, h }, h / 2, '#d9cbb6'),
+      rect({ x, y, w: Math.max(filled, filled > 0 ? h : 0), h }, h / 2, '#C8643C'),
     ],
     pad: { x: 44, y: 32 },
   },
   bisque: {
     title: 'Bisque',
-    panel: (_w, h) => [rect(0, 0, 14, h, 3, '#E39A6F')],
+    panel: (_w, h) => [rect({ x: 0, y: 0, w: 14, h }, 3, '#E39A6F')],
     text: outlined('#ffffff'),
     soft: outlined('#F6E4D6'),
     head: outlined('#F2C9A8'),
-    bar: (x, y, w, h, filled) => [
-      rect(x, y, w, h, 8, '#1b120de6'),
-      rect(x + 6, y + 6, filled - 12, h - 12, 4, '#E39A6F'),
+    bar: ({ x, y, w, h }, filled) => [
+      rect({ x, y, w, h }, 8, '#1b120de6'),
+      rect({ x: x + 6, y: y + 6, w: filled - 12, h: h - 12 }, 4, '#E39A6F'),
     ],
     pad: { x: 44, y: 20 },
   },
   kiln: {
     title: 'Kiln',
     panel: (w, h) => [
-      rect(0, 0, w, h, 10, '#17110ee6'),
-      rect(0, 0, w, 10, [10, 10, 0, 0], {
+      rect({ x: 0, y: 0, w, h }, 10, '#17110ee6'),
+      rect({ x: 0, y: 0, w, h: 10 }, [10, 10, 0, 0], {
         from: [0, 0],
         to: [w, 0],
         stops: [
@@ -82,9 +82,9 @@ export const STYLES: Record<HouseStyle, StyleLook> = {
     text: plain('#FBEFE2'),
     soft: plain('#D8C6B4'),
     head: plain('#F4B23E'),
-    bar: (x, y, w, h, filled) => [
-      rect(x, y, w, h, 4, '#3a2018'),
-      rect(x, y, filled, h, 4, {
+    bar: ({ x, y, w, h }, filled) => [
+      rect({ x, y, w, h }, 4, '#3a2018'),
+      rect({ x, y, w: filled, h }, 4, {
         from: [x, 0],
         to: [x + w, 0],
         stops: [
@@ -98,7 +98,7 @@ export const STYLES: Record<HouseStyle, StyleLook> = {
   tide: {
     title: 'Tide',
     panel: (w, h) => [
-      rect(0, 0, w, h, [44, 44, 44, 6], {
+      rect({ x: 0, y: 0, w, h }, [44, 44, 44, 6], {
         from: [0, 0],
         to: [0, h],
         stops: [
@@ -110,9 +110,9 @@ export const STYLES: Record<HouseStyle, StyleLook> = {
     text: plain('#ECF8F5'),
     soft: plain('#BFE3DB'),
     head: plain('#9FE3D6'),
-    bar: (x, y, w, h, filled) => [
-      rect(x, y, w, h, h / 2, '#06222a'),
-      rect(x, y, Math.max(filled, filled > 0 ? h : 0), h, h / 2, '#7FD6C6'),
+    bar: ({ x, y, w, h }, filled) => [
+      rect({ x, y, w, h }, h / 2, '#06222a'),
+      rect({ x, y, w: Math.max(filled, filled > 0 ? h : 0), h }, h / 2, '#7FD6C6'),
     ],
     pad: { x: 44, y: 32 },
   },

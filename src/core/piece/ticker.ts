@@ -116,10 +116,8 @@ function tickerOps(piece: TickerPiece, { lines }: TickerLive, { measure }: DrawT
     ...shown.flatMap((text, n) =>
       lineOps(
         cutLine(text, w - 2 * style.pad.x, font, measure),
-        style.pad.x,
-        style.pad.y * 0.6 + n * size * 1.4 + size,
-        font,
-        n === 0 ? style.text : style.soft,
+        { x: style.pad.x, baseline: style.pad.y * 0.6 + n * size * 1.4 + size },
+        { font, look: n === 0 ? style.text : style.soft },
         measure,
       ),
     ),

@@ -14,9 +14,7 @@ const STEP: Record<Seen, number> = { air: Infinity, edit: 100, program: 33 };
 export function viewGroups(
   key: string,
   place: Box,
-  seen: Seen,
-  src: string,
-  scenery: Scenery,
+  { seen, src, scenery }: { seen: Seen; src: string; scenery: Scenery },
   { fit, crop, round, mirrored }: { fit: Fit; crop?: Crop; round: number; mirrored?: boolean },
 ): Group[] {
   if (seen === 'air') return [];

@@ -117,13 +117,14 @@ function linesOf(piece: WordsPiece, { measure }: DrawTools): Op[] {
     font = { ...most, size };
     lines = size > READABLE || wide <= room.w ? [line] : [cutLine(line, room.w, font, measure)];
     // What is far too long for one line is larger on several.
-    if (size < most.size * 0.6) ({ lines, font } = fitText(line, room, most, READABLE, LEADING, measure));
+    if (size < most.size * 0.6)
+      ({ lines, font } = fitText(line, room, { font: most, least: READABLE, leading: LEADING }, measure));
   } else lines = [cutLine(line, room.w, most, measure)];
   const x = piece.align === 'left' ? room.x : piece.align === 'right' ? room.x + room.w : room.x + room.w / 2;
   const first = room.y + room.h / 2 - ((lines.length - 1) * font.size * LEADING) / 2 + font.size * 0.34;
   return lines.flatMap((text, n) => {
     const baseline = first + n * font.size * LEADING;
-    return lineOps(text, x, baseline, font, STYLES[piece.style].text, measure, piece.align);
+    return lineOps(text, { x, baseline, align: piece.align }, { font, look: STYLES[piece.style].text }, measure);
   });
 }
 
@@ -135,7 +136,7 @@ function scrolling(piece: WordsPiece, { measure }: DrawTools): Group {
   const wide = lineWidth(text, font, measure);
   const round = wide + font.size * APART_EM;
   const baseline = room.h / 2 + font.size * 0.34;
-  const at = (x: number): Op[] => lineOps(text, x, baseline, font, STYLES[piece.style].text, measure);
+  const at = (x: number): Op[] => lineOps(text, { x, baseline }, { font, look: STYLES[piece.style].text }, measure);
   return {
     key: piece.id,
     box: piece.place,

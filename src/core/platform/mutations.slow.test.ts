@@ -222,7 +222,7 @@ test(`${MUTATIONS.toLocaleString('en')} spoilt messages crash nothing, and chang
       if (reading.kind === 'bad') bad += 1;
       if (reading.kind === 'bad' && !/^[A-Z].*[.]$/s.test(reading.reason)) wrong += 1;
       if (reading.kind === 'counter')
-        takeReading(intake, 'f', reading.counter, reading.value, { at: START, seenAt: START });
+        takeReading(intake, 'f', { counter: reading.counter, value: reading.value }, { at: START, seenAt: START });
       if (reading.kind !== 'heard') continue;
       heard += 1;
       const event = { ...reading.heard.event, id: `${n}` };

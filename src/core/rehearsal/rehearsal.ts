@@ -38,11 +38,16 @@ export interface Rehearsal {
   held: Record<string, Record<string, number>>;
 }
 
+interface Ended {
+  alert: Alert;
+  shown: boolean;
+}
+
 /** Runs events through the real engine by their own clock, with the show as it is, and tells what became of every alert. */
 export function rehearse(show: Show, events: Iterable<StreamEvent>): Rehearsal {
   const state = newState(show);
   const joined = new Map<string, number>();
-  const ended: { alert: Alert; shown: boolean }[] = [];
+  const ended: Ended[] = [];
   const held: Rehearsal['held'] = {};
   let start: number | null = null;
   const emit = (effect: Effect): void => {
@@ -76,19 +81,26 @@ export function rehearse(show: Show, events: Iterable<StreamEvent>): Rehearsal {
   }
   fold(state, { input: 'end', at: state.now }, emit);
   passTime(state, Infinity, emit);
-  const begun = start ?? 0;
-  const alerts = ended.map(({ alert, shown }): RehearsedAlert => ({
-    cue: alert.cue,
-    spotlight: alert.spotlight,
-    text: withoutIsolates(alert.text),
-    names: alert.names,
-    askedAt: alert.at - begun,
-    from: shown ? alert.from - begun : null,
-    until: shown ? alert.until - begun : null,
-    waitMs: shown ? alert.from - alert.at : 0,
-    joined: joined.get(alert.id) ?? 0,
-    shortenedMs: shown ? Math.max(0, alert.length - (alert.until - alert.from)) : 0,
-  }));
+  const alerts = ended.map((each) => rehearsed(each, start ?? 0, joined));
+  return { ...summed(alerts), held };
+}
+
+/** One alert, by how it came out; times from the beginning. */
+const rehearsed = ({ alert, shown }: Ended, begun: number, joined: ReadonlyMap<string, number>): RehearsedAlert => ({
+  cue: alert.cue,
+  spotlight: alert.spotlight,
+  text: withoutIsolates(alert.text),
+  names: alert.names,
+  askedAt: alert.at - begun,
+  from: shown ? alert.from - begun : null,
+  until: shown ? alert.until - begun : null,
+  waitMs: shown ? alert.from - alert.at : 0,
+  joined: joined.get(alert.id) ?? 0,
+  shortenedMs: shown ? Math.max(0, alert.length - (alert.until - alert.from)) : 0,
+});
+
+/** What they come to all together. */
+function summed(alerts: RehearsedAlert[]): Omit<Rehearsal, 'held'> {
   const waits = alerts.flatMap(({ from, waitMs }) => (from === null ? [] : [waitMs]));
   return {
     alerts,
@@ -98,7 +110,6 @@ export function rehearse(show: Show, events: Iterable<StreamEvent>): Rehearsal {
     passed: alerts.length - waits.length,
     meanWaitMs: waits.length === 0 ? 0 : Math.round(waits.reduce((sum, wait) => sum + wait, 0) / waits.length),
     longestWaitMs: Math.max(0, ...waits),
-    held,
   };
 }
 

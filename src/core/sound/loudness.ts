@@ -71,9 +71,14 @@ function steps(channels: readonly Float32Array[], rate: number): Float64Array {
     const one = counted[n];
     // An odd one is its own partner, and counts once.
     const other = counted[n + 1] ?? (one && { ...one, weight: 0 });
-    if (one && other) addPowers(powers, one.samples, other.samples, length, one.weight, other.weight, filters);
+    if (one && other) addPowers(powers, length, [one, other], filters);
   }
   return powers;
+}
+
+interface Weighted {
+  samples: Float32Array;
+  weight: number;
 }
 
 /**
@@ -82,11 +87,8 @@ function steps(channels: readonly Float32Array[], rate: number): Float64Array {
  */
 function addPowers(
   powers: Float64Array,
-  left: Float32Array,
-  right: Float32Array,
   length: number,
-  leftWeight: number,
-  rightWeight: number,
+  [{ samples: left, weight: leftWeight }, { samples: right, weight: rightWeight }]: [Weighted, Weighted],
   [
     {
       b: [b0, b1, b2],

@@ -27,75 +27,23 @@ export function truePeak(channels: readonly Float32Array[]): number {
     x.set(samples, TAPS - 1);
     const { length } = x;
     for (let n = TAPS - 1; n < length; n += 1) {
-      const x0 = x[n] ?? 0,
-        x1 = x[n - 1] ?? 0,
-        x2 = x[n - 2] ?? 0,
-        x3 = x[n - 3] ?? 0,
-        x4 = x[n - 4] ?? 0,
-        x5 = x[n - 5] ?? 0;
-      const x6 = x[n - 6] ?? 0,
-        x7 = x[n - 7] ?? 0,
-        x8 = x[n - 8] ?? 0,
-        x9 = x[n - 9] ?? 0,
-        x10 = x[n - 10] ?? 0,
-        x11 = x[n - 11] ?? 0;
+      // prettier-ignore
+      const x0 = x[n] ?? 0, x1 = x[n - 1] ?? 0, x2 = x[n - 2] ?? 0, x3 = x[n - 3] ?? 0, x4 = x[n - 4] ?? 0, x5 = x[n - 5] ?? 0;
+      // prettier-ignore
+      const x6 = x[n - 6] ?? 0, x7 = x[n - 7] ?? 0, x8 = x[n - 8] ?? 0, x9 = x[n - 9] ?? 0, x10 = x[n - 10] ?? 0, x11 = x[n - 11] ?? 0;
       // Written out: this runs four times for every sample.
-      const a = abs(
-        f0 * x0 +
-          f1 * x1 +
-          f2 * x2 +
-          f3 * x3 +
-          f4 * x4 +
-          f5 * x5 +
-          f6 * x6 +
-          f7 * x7 +
-          f8 * x8 +
-          f9 * x9 +
-          f10 * x10 +
-          f11 * x11,
-      );
-      const b = abs(
-        g0 * x0 +
-          g1 * x1 +
-          g2 * x2 +
-          g3 * x3 +
-          g4 * x4 +
-          g5 * x5 +
-          g6 * x6 +
-          g7 * x7 +
-          g8 * x8 +
-          g9 * x9 +
-          g10 * x10 +
-          g11 * x11,
-      );
-      const c = abs(
-        g11 * x0 +
-          g10 * x1 +
-          g9 * x2 +
-          g8 * x3 +
-          g7 * x4 +
-          g6 * x5 +
-          g5 * x6 +
-          g4 * x7 +
-          g3 * x8 +
-          g2 * x9 +
-          g1 * x10 +
-          g0 * x11,
-      );
-      const d = abs(
-        f11 * x0 +
-          f10 * x1 +
-          f9 * x2 +
-          f8 * x3 +
-          f7 * x4 +
-          f6 * x5 +
-          f5 * x6 +
-          f4 * x7 +
-          f3 * x8 +
-          f2 * x9 +
-          f1 * x10 +
-          f0 * x11,
-      );
+      // prettier-ignore
+      const a = abs(f0 * x0 + f1 * x1 + f2 * x2 + f3 * x3 + f4 * x4 + f5 * x5 +
+        f6 * x6 + f7 * x7 + f8 * x8 + f9 * x9 + f10 * x10 + f11 * x11,);
+      // prettier-ignore
+      const b = abs(g0 * x0 + g1 * x1 + g2 * x2 + g3 * x3 + g4 * x4 + g5 * x5 +
+        g6 * x6 + g7 * x7 + g8 * x8 + g9 * x9 + g10 * x10 + g11 * x11,);
+      // prettier-ignore
+      const c = abs(g11 * x0 + g10 * x1 + g9 * x2 + g8 * x3 + g7 * x4 + g6 * x5 +
+        g5 * x6 + g4 * x7 + g3 * x8 + g2 * x9 + g1 * x10 + g0 * x11,);
+      // prettier-ignore
+      const d = abs(f11 * x0 + f10 * x1 + f9 * x2 + f8 * x3 + f7 * x4 + f6 * x5 +
+        f5 * x6 + f4 * x7 + f3 * x8 + f2 * x9 + f1 * x10 + f0 * x11,);
       if (a > peak) peak = a;
       if (b > peak) peak = b;
       if (c > peak) peak = c;

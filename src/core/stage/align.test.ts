@@ -33,7 +33,11 @@ test('fit shows all of it, fill leaves nothing of the frame; both keep proportio
 
 test('a side snaps to another piece’s side; the distance to what lies around is told', () => {
   const other = { x: 520, y: 100, w: 200, h: 200 };
-  const { box, guides } = move({ x: 100, y: 120, w: 100, h: 100 }, 416, 0, frame, true, [other]);
+  const { box, guides } = move(
+    { x: 100, y: 120, w: 100, h: 100 },
+    { dx: 416, dy: 0 },
+    { frame, snap: true, others: [other] },
+  );
   expect([box.x, guides[0]]).toEqual([520, { axis: 'x', at: 520 }]);
   expect(gaps({ x: 100, y: 120, w: 100, h: 100 }, [other], frame)).toEqual({
     left: 100,
@@ -53,7 +57,7 @@ test('turning: a corner of a turned box is dragged while the opposite one stays 
       fc.constantFrom(-1 as const, 1 as const),
       (turn, dx, dy, x, y) => {
         const box = { x: 300, y: 500, w: 300, h: 200 };
-        const after = resizeTurned(box, { x, y }, dx, dy, turn, { w: 60, h: 60 }, frame);
+        const after = resizeTurned(box, { x, y }, { dx, dy }, { turn, least: { w: 60, h: 60 }, frame });
         const opposite = (at: typeof box): { x: number; y: number } =>
           turnPoint(
             { x: x < 0 ? at.x + at.w : at.x, y: y < 0 ? at.y + at.h : at.y },

@@ -33,10 +33,9 @@ test.each([
 test('it beats hand placing, each piece where it first came to stand: on findings, on cover, on the size of type', () => {
   const show = withPieces(['spotlight', 'goal', 'leaderboard', 'countdown', 'counter', 'plate', 'ticker']);
   const byHand = proposalOf(
-    'by hand',
-    Object.fromEntries(show.pieces.map(({ id, place }) => [id, place])),
+    { name: 'by hand', places: Object.fromEntries(show.pieces.map(({ id, place }) => [id, place])) },
     show,
-    '',
+    { scene: '' },
     nodeMeasure,
   );
   const [best] = arrange(show, '', nodeMeasure);

@@ -156,8 +156,7 @@ function placeAll(
   pieces: readonly Piece[],
   taste: Taste,
   show: Pick<Show, 'frame' | 'safe'>,
-  keepFree: readonly Box[],
-  standing: readonly Box[],
+  { keepFree, standing }: { keepFree: readonly Box[]; standing: readonly Box[] },
 ): Record<string, Box> {
   const { frame } = show;
   const veils = [...veilsOf(show.safe, frame).map(({ box }) => box), ...standing];
@@ -193,15 +192,12 @@ export function arrange(
   // What is locked stays, and is kept clear of.
   const standing = all.filter(({ locked }) => locked).map(boundsOf);
   const proposals = TASTES.map(({ name, cost }) => {
-    const places = placeAll(pieces, { name, cost }, show, keepFree, standing);
+    const places = placeAll(pieces, { name, cost }, show, { keepFree, standing });
     return proposalOf(
-      name,
-      places,
+      { name, places, without: pieces.filter(({ id }) => !places[id]).map(({ id }) => id) },
       show,
-      scene,
+      { scene, behind },
       measure,
-      behind,
-      pieces.filter(({ id }) => !places[id]).map(({ id }) => id),
     );
   });
   const seen = new Set<string>();
@@ -236,13 +232,10 @@ export function arrange(
 
 /** A layout and how it measures up: what is wrong, what it covers, how small its smallest type is. */
 export function proposalOf(
-  name: string,
-  places: Record<string, Box>,
+  { name, places, without = [] }: { name: string; places: Record<string, Box>; without?: readonly string[] },
   show: Show,
-  scene: string,
+  { scene, behind = [] }: { scene: string; behind?: readonly Behind[] },
   measure: Measure,
-  behind: readonly Behind[] = [],
-  without: readonly string[] = [],
 ): Proposal {
   const placed = withPlaces(show, scene, places, without);
   const judged = judgedOf(placed, scene, measure, behind);

@@ -40,132 +40,136 @@ const sampleFile = (name: string, width: number, height: number): OwnPicture => 
   ms: 0,
 });
 
-/** What a piece shows by way of example. `now`: ms, the engine's clock; alerts are in the middle of their time then. */
+/** What an example is made of: names of its kind, the first of them, and whether there is too much of everything. */
+interface Made {
+  names: readonly string[];
+  first: string;
+  large: boolean;
+  example: Example;
+  /** ms, the engine's clock. */
+  now: number;
+}
+
+type Examples = { [K in Piece['kind']]?: (made: Made, piece: Extract<Piece, { kind: K }>, show: Show) => Live };
+
+/** Of what is said, and of who says it. */
+const TALK: Examples = {
+  spotlight: ({ names, first, large, now }) => ({
+    kind: 'spotlight',
+    alerts: [
+      {
+        id: 'e',
+        from: now - 2000,
+        until: now + 2000,
+        text: large
+          ? `${first} and ${names[1]} sent 1,200 Glaze Pots and wrote something that goes on and on`
+          : `${first} sent 12 Slip Splash`,
+        names: large ? names.slice(0, 8) : [],
+        place: 0,
+      },
+    ],
+  }),
+  ticker: ({ names }, piece) => ({
+    kind: 'ticker',
+    lines: names.slice(0, piece.rows).map((name, n) => ({ id: String(n), text: `${name} sent ${n + 1} Slip Splash` })),
+  }),
+  drift: ({ now }, piece, show) => ({
+    ...sampleOf(piece, show, KIT),
+    kind: 'drift',
+    floating: ['🏺', '🌊', '❤️'].map((emoji, n) => ({ id: `e${n}`, at: now - 1500 * (n + 1), emoji })),
+  }),
+  plate: ({ first }) => ({ kind: 'plate', lines: [first] }),
+  chat: ({ names, large, now }) => ({
+    kind: 'chat',
+    lines: names.slice(0, 8).map((name, n) => ({
+      id: String(n),
+      at: now - 8000 + n * 900,
+      name,
+      role: n === 1 ? 'mod' : '',
+      text: large
+        ? 'that glaze runs and runs and never seems to stop before the foot of the pot 🌊🏺'
+        : (['lovely curve', 'what clay is that?', 'هذا جميل جدا', '釉薬がきれい'][n % 4] ?? ''),
+    })),
+  }),
+  info: ({ names, large }) => ({
+    kind: 'info',
+    lines: [
+      { word: '!shards', says: 'your shards' },
+      { word: '!place', says: 'your place' },
+      { word: '!glaze', says: 'Choose a glaze, 500 shards' },
+      ...(large ? names.map((says, n) => ({ word: `!long-keyword-${n}`, says })) : []),
+    ],
+  }),
+};
+
+/** Of what is counted. */
+const COUNT: Examples = {
+  shelf: ({ large }) => ({
+    kind: 'shelf',
+    items: Array.from({ length: large ? 60 : 9 }, (_, n) => ({
+      name: ['Slip Splash', 'Glaze Pot', 'Ember'][n % 3] ?? '',
+      coins: [1, 25, 400, 1200][n % 4] ?? 1,
+    })),
+    cleared: large ? 12 : 0,
+  }),
+  goal: ({ large, example }) => ({
+    kind: 'goal',
+    goal: {
+      name: large
+        ? 'Open the large kiln and unload every shelf tonight'
+        : example === 'scripts'
+          ? '窯を開ける'
+          : 'Open the kiln',
+      value: large ? 1_234_567 : 1640,
+      target: large ? 2_000_000 : 2000,
+      hidden: false,
+    },
+  }),
+  countdown: ({ large }) => ({
+    kind: 'countdown',
+    countdown: {
+      name: large ? 'Until the very last pot is thrown' : 'Time left',
+      endsAt: null,
+      left: large ? 7 * 86_400_000 : 754_000,
+    },
+  }),
+  counter: ({ large }, piece) => ({
+    kind: 'counter',
+    counter: {
+      name: large ? 'Pots that came off the wheel in one piece' : 'Throws',
+      value: large ? 1_204_118 : 12,
+      target: large ? 2_000_000 : 40,
+    },
+  }),
+  lantern: ({ large }) => ({
+    kind: 'lantern',
+    lantern: { name: 'Kiln glow', lit: large ? 100 : 60, gone: large ? 118 : 2 },
+  }),
+  audience: ({ large }) => ({ kind: 'audience', watching: large ? 1_204_118 : 1204 }),
+  leaderboard: ({ names, large }, piece) => ({
+    kind: 'leaderboard',
+    rows: names.slice(0, piece.rows).map((name, n) => ({
+      name,
+      value: large ? 12_345_678 - n : Math.round(1860 / (n + 1)),
+      ...(n === 1 ? { moved: 2 } : {}),
+    })),
+  }),
+};
+
+/** A clip looks as its picture does. */
+const PICTURES: Examples = {
+  picture: () => ({ kind: 'picture', picture: sampleFile('tall-pot', 400, 400) }),
+  clip: () => ({ kind: 'clip', picture: sampleFile('kiln-fire', 400, 400) }),
+  art: () => ({ kind: 'art', picture: sampleFile('porthole', 1920, 1080) }),
+};
+
+const BY_KIND: Examples = { ...TALK, ...COUNT, ...PICTURES };
+
+/** What a piece shows by way of example; one that has none is as it is without anything. `now`: alerts are in the middle of their time then. */
 export function exampleOf(piece: Piece, show: Show, example: Example, now: number): Live {
-  if (example === 'empty') return sampleOf(piece, show, KIT);
+  // The table's own type says that what it has for a kind takes pieces of this kind.
+  const make = BY_KIND[piece.kind] as ((made: Made, piece: Piece, show: Show) => Live) | undefined;
+  if (example === 'empty' || !make) return sampleOf(piece, show, KIT);
   const names = NAMES[example];
-  const first = names[0] ?? '';
-  const large = example === 'overfull';
-  switch (piece.kind) {
-    case 'spotlight':
-      return {
-        kind: 'spotlight',
-        alerts: [
-          {
-            id: 'e',
-            from: now - 2000,
-            until: now + 2000,
-            text: large
-              ? `${first} and ${names[1]} sent 1,200 Glaze Pots and wrote something that goes on and on`
-              : `${first} sent 12 Slip Splash`,
-            names: large ? names.slice(0, 8) : [],
-            place: 0,
-          },
-        ],
-      };
-    case 'ticker':
-      return {
-        kind: 'ticker',
-        lines: names
-          .slice(0, piece.rows)
-          .map((name, n) => ({ id: String(n), text: `${name} sent ${n + 1} Slip Splash` })),
-      };
-    case 'drift':
-      return {
-        ...sampleOf(piece, show, KIT),
-        kind: 'drift',
-        floating: ['🏺', '🌊', '❤️'].map((emoji, n) => ({ id: `e${n}`, at: now - 1500 * (n + 1), emoji })),
-      };
-    case 'shelf':
-      return {
-        kind: 'shelf',
-        items: Array.from({ length: large ? 60 : 9 }, (_, n) => ({
-          name: ['Slip Splash', 'Glaze Pot', 'Ember'][n % 3] ?? '',
-          coins: [1, 25, 400, 1200][n % 4] ?? 1,
-        })),
-        cleared: large ? 12 : 0,
-      };
-    case 'goal':
-      return {
-        kind: 'goal',
-        goal: {
-          name: large
-            ? 'Open the large kiln and unload every shelf tonight'
-            : example === 'scripts'
-              ? '窯を開ける'
-              : 'Open the kiln',
-          value: large ? 1_234_567 : 1640,
-          target: large ? 2_000_000 : 2000,
-          hidden: false,
-        },
-      };
-    case 'countdown':
-      return {
-        kind: 'countdown',
-        countdown: {
-          name: large ? 'Until the very last pot is thrown' : 'Time left',
-          endsAt: null,
-          left: large ? 7 * 86_400_000 : 754_000,
-        },
-      };
-    case 'counter':
-      return {
-        kind: 'counter',
-        counter: {
-          name: large ? 'Pots that came off the wheel in one piece' : 'Throws',
-          value: large ? 1_204_118 : 12,
-          target: large ? 2_000_000 : 40,
-        },
-      };
-    case 'lantern':
-      return { kind: 'lantern', lantern: { name: 'Kiln glow', lit: large ? 100 : 60, gone: large ? 118 : 2 } };
-    case 'audience':
-      return { kind: 'audience', watching: large ? 1_204_118 : 1204 };
-    case 'leaderboard':
-      return {
-        kind: 'leaderboard',
-        rows: names.slice(0, piece.rows).map((name, n) => ({
-          name,
-          value: large ? 12_345_678 - n : Math.round(1860 / (n + 1)),
-          ...(n === 1 ? { moved: 2 } : {}),
-        })),
-      };
-    case 'plate':
-      return { kind: 'plate', lines: [first] };
-    case 'chat':
-      return {
-        kind: 'chat',
-        lines: names.slice(0, 8).map((name, n) => ({
-          id: String(n),
-          at: now - 8000 + n * 900,
-          name,
-          role: n === 1 ? 'mod' : '',
-          text: large
-            ? 'that glaze runs and runs and never seems to stop before the foot of the pot 🌊🏺'
-            : (['lovely curve', 'what clay is that?', 'هذا جميل جدا', '釉薬がきれい'][n % 4] ?? ''),
-        })),
-      };
-    case 'info':
-      return {
-        kind: 'info',
-        lines: [
-          { word: '!shards', says: 'your shards' },
-          { word: '!place', says: 'your place' },
-          { word: '!glaze', says: 'Choose a glaze, 500 shards' },
-          ...(large ? names.map((says, n) => ({ word: `!long-keyword-${n}`, says })) : []),
-        ],
-      };
-    // A clip looks as its picture does.
-    case 'picture':
-      return { kind: 'picture', picture: sampleFile('tall-pot', 400, 400) };
-    case 'clip':
-      return { kind: 'clip', picture: sampleFile('kiln-fire', 400, 400) };
-    case 'art':
-      return { kind: 'art', picture: sampleFile('porthole', 1920, 1080) };
-    case 'reel':
-    case 'camera':
-    case 'game':
-    case 'text':
-      return sampleOf(piece, show, KIT);
-  }
+  return make({ names, first: names[0] ?? '', large: example === 'overfull', example, now }, piece, show);
 }

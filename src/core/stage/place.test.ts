@@ -6,16 +6,31 @@ const frame = { width: 1080, height: 1920 };
 const box = { x: 100, y: 200, w: 400, h: 300 };
 
 test('moving snaps to edges and middle, and says to what', () => {
-  expect(move(box, -92, 0, frame, true)).toEqual({ box: { ...box, x: 0 }, guides: [{ axis: 'x', at: 0 }] });
-  expect(move(box, 235, 0, frame, true)).toEqual({ box: { ...box, x: 340 }, guides: [{ axis: 'x', at: 540 }] });
-  expect(move(box, 0, 1415, frame, true).box.y).toBe(1620);
-  expect(move(box, -92, 0, frame, false)).toEqual({ box: { ...box, x: 8 }, guides: [] });
+  expect(move(box, { dx: -92, dy: 0 }, { frame, snap: true })).toEqual({
+    box: { ...box, x: 0 },
+    guides: [{ axis: 'x', at: 0 }],
+  });
+  expect(move(box, { dx: 235, dy: 0 }, { frame, snap: true })).toEqual({
+    box: { ...box, x: 340 },
+    guides: [{ axis: 'x', at: 540 }],
+  });
+  expect(move(box, { dx: 0, dy: 1415 }, { frame, snap: true }).box.y).toBe(1620);
+  expect(move(box, { dx: -92, dy: 0 }, { frame, snap: false })).toEqual({ box: { ...box, x: 8 }, guides: [] });
 });
 
 test('a corner resizes while the opposite one stays', () => {
-  expect(resize(box, { x: -1, y: -1 }, -50, 20, { w: 10, h: 10 }, frame)).toEqual({ x: 50, y: 220, w: 450, h: 280 });
-  expect(resize(box, { x: 1, y: 1 }, 30, -20, { w: 10, h: 10 }, frame)).toEqual({ ...box, w: 430, h: 280 });
-  expect(resize(box, { x: -1, y: 1 }, 5000, -5000, { w: 120, h: 90 }, frame)).toEqual({
+  expect(resize(box, { x: -1, y: -1 }, { dx: -50, dy: 20 }, { least: { w: 10, h: 10 }, frame })).toEqual({
+    x: 50,
+    y: 220,
+    w: 450,
+    h: 280,
+  });
+  expect(resize(box, { x: 1, y: 1 }, { dx: 30, dy: -20 }, { least: { w: 10, h: 10 }, frame })).toEqual({
+    ...box,
+    w: 430,
+    h: 280,
+  });
+  expect(resize(box, { x: -1, y: 1 }, { dx: 5000, dy: -5000 }, { least: { w: 120, h: 90 }, frame })).toEqual({
     x: 380,
     y: 200,
     w: 120,
@@ -30,7 +45,7 @@ test('wherever it is dragged, a thumb can take it back, and it stands on whole p
       fc.double({ min: -9000, max: 9000, noNaN: true }),
       fc.boolean(),
       (dx, dy, snap) => {
-        const { box: moved } = move(box, dx, dy, frame, snap);
+        const { box: moved } = move(box, { dx, dy }, { frame, snap });
         expect(Object.values(moved).every(Number.isInteger)).toBe(true);
         expect(moved.x + moved.w).toBeGreaterThanOrEqual(KEPT_IN_FRAME);
         expect(moved.x).toBeLessThanOrEqual(frame.width - KEPT_IN_FRAME);
@@ -81,7 +96,8 @@ describe('room for a new piece', () => {
 test('in proportion, a corner that is dragged along one side alone follows too, onto the diagonal by the shortest way', () => {
   const box = { x: 100, y: 100, w: 400, h: 300 };
   const frame = { width: 1080, height: 1920 };
-  const by = (dx: number, dy: number) => resize(box, { x: 1, y: 1 }, dx, dy, { w: 40, h: 40 }, frame, true);
+  const by = (dx: number, dy: number) =>
+    resize(box, { x: 1, y: 1 }, { dx, dy }, { least: { w: 40, h: 40 }, frame, proportion: true });
   // (−100, 0) onto the diagonal (400, 300): by 1 − 100 · 400 / (400² + 300²) = 0.84.
   expect(by(-100, 0)).toEqual({ x: 100, y: 100, w: 336, h: 252 });
   expect(by(40, 30)).toEqual({ x: 100, y: 100, w: 440, h: 330 });

@@ -40,11 +40,8 @@ export interface Guide {
  */
 export function move(
   box: Box,
-  dx: number,
-  dy: number,
-  frame: FrameSize,
-  snap: boolean,
-  others: readonly Box[] = [],
+  { dx, dy }: { dx: number; dy: number },
+  { frame, snap, others = [] }: { frame: FrameSize; snap: boolean; others?: readonly Box[] },
 ): { box: Box; guides: Guide[] } {
   const guides: Guide[] = [];
   const moved = { ...box, x: box.x + dx, y: box.y + dy };
@@ -135,17 +132,14 @@ export function scaleBox(box: Box, by: number, least: { w: number; h: number }, 
 export function resize(
   box: Box,
   handle: Handle,
-  dx: number,
-  dy: number,
-  least: { w: number; h: number },
-  frame: FrameSize,
-  proportion = false,
+  { dx, dy }: { dx: number; dy: number },
+  { least, frame, proportion = false }: { least: { w: number; h: number }; frame: FrameSize; proportion?: boolean },
 ): Box {
   if (proportion && handle.x !== 0 && handle.y !== 0) {
     // The corner follows the diagonal: where it would be is brought onto it by the shortest way.
     const along = ((box.w + handle.x * dx) * box.w + (box.h + handle.y * dy) * box.h) / (box.w ** 2 + box.h ** 2);
     const by = Math.max(along, least.w / box.w, least.h / box.h);
-    return resize(box, handle, handle.x * box.w * (by - 1), handle.y * box.h * (by - 1), least, frame);
+    return resize(box, handle, { dx: handle.x * box.w * (by - 1), dy: handle.y * box.h * (by - 1) }, { least, frame });
   }
   const w = handle.x === 0 ? box.w : within(box.w + handle.x * dx, least.w, frame.width * 2);
   const h = handle.y === 0 ? box.h : within(box.h + handle.y * dy, least.h, frame.height * 2);
@@ -159,17 +153,18 @@ export function resize(
 export function resizeTurned(
   box: Box,
   handle: Handle,
-  dx: number,
-  dy: number,
-  turn: number,
-  least: { w: number; h: number },
-  frame: FrameSize,
-  proportion = false,
+  { dx, dy }: { dx: number; dy: number },
+  {
+    turn,
+    least,
+    frame,
+    proportion = false,
+  }: { turn: number; least: { w: number; h: number }; frame: FrameSize; proportion?: boolean },
 ): Box {
-  if (turn === 0) return resize(box, handle, dx, dy, least, frame, proportion);
+  if (turn === 0) return resize(box, handle, { dx, dy }, { least, frame, proportion });
   const centre = { degrees: turn, x: box.x + box.w / 2, y: box.y + box.h / 2 };
   const along = turnPoint({ x: dx, y: dy }, { degrees: -turn, x: 0, y: 0 });
-  const { w, h } = resize(box, handle, along.x, along.y, least, frame, proportion);
+  const { w, h } = resize(box, handle, { dx: along.x, dy: along.y }, { least, frame, proportion });
   const anchor = turnPoint(
     { x: handle.x < 0 ? box.x + box.w : box.x, y: handle.y < 0 ? box.y + box.h : box.y },
     centre,

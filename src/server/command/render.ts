@@ -9,7 +9,9 @@ import { readEventLine } from '@/core/file/events';
 import { readInputLine } from '@/core/file/inputs';
 import { facesFor, fontFaceRule } from '@/core/paint/font';
 import type { DisplayList } from '@/core/paint/display';
-import { Painter, sizeOf, type PaintHost } from '@/core/paint/painter';
+import { Painter } from '@/core/paint/painter';
+import type { PaintHost } from '@/core/paint/context';
+import { sizeOf } from '@/core/paint/draw-op';
 import { svgOf } from '@/core/paint/svg';
 import { readShow } from '@/core/show/file';
 import type { Show } from '@/core/show/show';
@@ -157,51 +159,23 @@ async function still(plan: Plan, seconds: number): Promise<number> {
   return 0;
 }
 
+/** What ffmpeg is told: raw frames in, one file out. What comes out of an outlet is transparent where nothing is; VP9 keeps that. */
+function ffmpegOptions(of: { width: number; height: number; fps: number; out: string; solid: boolean }): string[] {
+  const vp9 = `-c:v libvpx-vp9 -pix_fmt ${of.solid ? 'yuv420p' : 'yuva420p'} -deadline realtime -cpu-used 6 -b:v 0 -crf 30`;
+  const h264 = '-c:v libx264 -preset veryfast -crf 20 -pix_fmt yuv420p -movflags +faststart';
+  const frames = `-f rawvideo -pix_fmt rgba -s ${of.width}x${of.height} -r ${of.fps} -i -`;
+  const codec = /\.webm$/i.test(of.out) ? vp9 : h264;
+  return [...`-hide_banner -loglevel error -y ${frames} ${codec}`.split(' '), of.out];
+}
+
 /** Frames as they are painted go to ffmpeg, which makes the file of them. Only there is the file whole when this returns 0. */
 async function clip(plan: Plan, from: number, to: number, fps: number): Promise<number> {
   const { film, show, by, host, scale, out } = plan;
   const even = (px: number): number => Math.max(2, Math.round((px * scale) / 2) * 2);
   const [width, height] = [even(show.frame.width), even(show.frame.height)];
-  const webm = /\.webm$/i.test(out);
-  // What comes out of an outlet is transparent where nothing is; VP9 keeps that.
-  const codec = webm
-    ? [
-        '-c:v',
-        'libvpx-vp9',
-        '-pix_fmt',
-        by === 'app' ? 'yuv420p' : 'yuva420p',
-        '-deadline',
-        'realtime',
-        '-cpu-used',
-        '6',
-        '-b:v',
-        '0',
-        '-crf',
-        '30',
-      ]
-    : ['-c:v', 'libx264', '-preset', 'veryfast', '-crf', '20', '-pix_fmt', 'yuv420p', '-movflags', '+faststart'];
-  const ffmpeg = spawn(
-    'ffmpeg',
-    [
-      '-hide_banner',
-      '-loglevel',
-      'error',
-      '-y',
-      '-f',
-      'rawvideo',
-      '-pix_fmt',
-      'rgba',
-      '-s',
-      `${width}x${height}`,
-      '-r',
-      String(fps),
-      '-i',
-      '-',
-      ...codec,
-      out,
-    ],
-    { stdio: ['pipe', 'ignore', 'pipe'] },
-  );
+  const ffmpeg = spawn('ffmpeg', ffmpegOptions({ width, height, fps, out, solid: by === 'app' }), {
+    stdio: ['pipe', 'ignore', 'pipe'],
+  });
   let problem = '';
   ffmpeg.stderr.on('data', (part: Buffer) => (problem += part.toString()));
   const ended = new Promise<number | null>((resolve) => {

@@ -24,7 +24,7 @@ export function inbox(host: ShowHost): Router {
   router.post('/:key', async (req, res) => {
     // Who may send is known before what is sent is read.
     const found = INBOX_KEY.test(req.params.key) ? host.inbox(req.params.key) : null;
-    if (!found) return problem(res, 404, 'No such address', 'No feed has this address.');
+    if (!found) return problem(res, 404, { title: 'No such address', detail: 'No feed has this address.' });
     await run(perFeed, req, res);
     if (res.headersSent) return;
     await run(body, req, res);
@@ -36,7 +36,7 @@ export function inbox(host: ShowHost): Router {
       body: typeof req.body === 'string' ? req.body : '',
     });
     if (detail === null) res.status(status).end();
-    else problem(res, status, 'Refused', detail);
+    else problem(res, status, { title: 'Refused', detail });
   });
   return router;
 }

@@ -22,7 +22,8 @@ export function media(host: ShowHost, withShow: WithShow): Router {
     if (!show) return;
     const file = await show.media(String(req.params.file));
     const path = file && host.files.mediaOf(showOf(req))?.path(file.id);
-    if (!file || !path) return problem(res, 404, 'No such file', 'This server does not have the file.');
+    if (!file || !path)
+      return problem(res, 404, { title: 'No such file', detail: 'This server does not have the file.' });
     res.sendFile(path, {
       headers: {
         'content-type': file.type,
@@ -38,12 +39,13 @@ export function media(host: ShowHost, withShow: WithShow): Router {
     if (!show) return;
     const id = showOf(req);
     const file = await show.media(String(req.params.file));
-    if (!file) return problem(res, 404, 'No such file', 'The show names no such file.');
+    if (!file) return problem(res, 404, { title: 'No such file', detail: 'The show names no such file.' });
     const refused = host.files.refuses(id, file.bytes);
-    if (refused !== null && !host.files.mediaOf(id)?.path(file.id)) return problem(res, 413, 'Too much', refused);
+    if (refused !== null && !host.files.mediaOf(id)?.path(file.id))
+      return problem(res, 413, { title: 'Too much', detail: refused });
     await run(bytes, req, res);
     const notKept = await host.files.keepMedia(id, file, Buffer.isBuffer(req.body) ? req.body : Buffer.alloc(0));
-    if (notKept) return problem(res, 422, 'Not kept', notKept);
+    if (notKept) return problem(res, 422, { title: 'Not kept', detail: notKept });
     res.status(204).end();
   });
 

@@ -1,4 +1,4 @@
-import { Router, type Response } from 'express';
+import { Router, type RequestHandler, type Response } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -18,10 +18,8 @@ const OUTLET_KEY = /^[\w-]{16,100}$/;
  */
 export function outlets(host: ShowHost, built: string, policy: string): Router {
   const router = Router();
-  const speech = new Speech();
   const page = readFileSync(join(built, 'outlet.html'), 'utf8');
   const known = (key: string): boolean => OUTLET_KEY.test(key) && host.hasOutlet(key);
-  const nobody = (res: Response): void => void res.status(404).type('text/plain').send('No outlet has this address.');
   // Guessing keys is hopeless (128 bits), but nobody needs to be let try. Only wrong addresses count, and none that stays open for hours.
   const guesses = rateLimit({
     windowMs: 60_000,
@@ -43,7 +41,7 @@ export function outlets(host: ShowHost, built: string, policy: string): Router {
   });
 
   router.get('/:key/stream', (req, res) => {
-    const found = OUTLET_KEY.test(req.params.key) ? host.outlet(req.params.key) : null;
+    const found = outletAt(host, req.params.key);
     if (!found) return nobody(res);
     let stop: (() => void) | null = null;
     const stream = openStream(req, res, () => stop?.());
@@ -51,9 +49,22 @@ export function outlets(host: ShowHost, built: string, policy: string): Router {
     if (!stop) stream.end();
   });
 
-  // Only what the show names is given out, as what it is and nothing else: a drawing that is opened by itself runs nothing and fetches nothing.
-  router.get('/:key/media/:id', async (req, res) => {
-    const found = OUTLET_KEY.test(req.params.key) ? host.outlet(req.params.key) : null;
+  router.get('/:key/media/:id', mediaOf(host));
+  router.get('/:key/speech/:heard', speechOf(host));
+  router.use((_req, res) => nobody(res));
+
+  return router;
+}
+
+const nobody = (res: Response): void => void res.status(404).type('text/plain').send('No outlet has this address.');
+
+const outletAt = (host: ShowHost, key: string) => (OUTLET_KEY.test(key) ? host.outlet(key) : null);
+
+/** Only what the show names is given out, as what it is and nothing else: a drawing that is opened by itself runs nothing and fetches nothing. */
+const mediaOf =
+  (host: ShowHost): RequestHandler<{ key: string; id: string }> =>
+  async (req, res) => {
+    const found = outletAt(host, req.params.key);
     const file = await found?.owner.media(req.params.id);
     const path = file && found?.media.path(file.id);
     if (!file || !path) return nobody(res);
@@ -66,11 +77,13 @@ export function outlets(host: ShowHost, built: string, policy: string): Router {
       },
       dotfiles: 'allow',
     });
-  });
+  };
 
-  // What is to be heard now, said by this server; nothing else can be asked for.
-  router.get('/:key/speech/:heard', async (req, res) => {
-    const found = OUTLET_KEY.test(req.params.key) ? host.outlet(req.params.key) : null;
+/** What is to be heard now, said by this server; nothing else can be asked for. */
+const speechOf = (host: ShowHost): RequestHandler<{ key: string; heard: string }> => {
+  const speech = new Speech();
+  return async (req, res) => {
+    const found = outletAt(host, req.params.key);
     const heard = await found?.owner.speech(req.params.heard);
     if (!heard) return nobody(res);
     const spoken = await speech.say(heard);
@@ -78,9 +91,5 @@ export function outlets(host: ShowHost, built: string, policy: string): Router {
       return void res.status(503).set('retry-after', '1').type('text/plain').send('Too much is to be said already.');
     if (!spoken) return nobody(res);
     res.type('audio/wav').set('cache-control', 'no-store').send(spoken);
-  });
-
-  router.use((_req, res) => nobody(res));
-
-  return router;
-}
+  };
+};

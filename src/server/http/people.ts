@@ -1,4 +1,4 @@
-import { Router } from 'express';
+import { Router, type RequestHandler } from 'express';
 import { z } from 'zod';
 import { ROLL_ORDERS } from '@/core/people/roll';
 import type { ShowHost } from '@/server/live/show-host';
@@ -38,7 +38,8 @@ export function people(host: ShowHost, withShow: WithShow): Router {
     const show = withShow(req, res);
     if (!show) return;
     const asked = listSchema.safeParse(req.query);
-    if (!asked.success) return problem(res, 400, 'Not understood', `People are listed by ${ROLL_ORDERS.join(', ')}.`);
+    if (!asked.success)
+      return problem(res, 400, { title: 'Not understood', detail: `People are listed by ${ROLL_ORDERS.join(', ')}.` });
     const { q: sought, by: order, from, most } = asked.data;
     res.json(await show.people({ sought, order, from, most }));
   });
@@ -48,47 +49,54 @@ export function people(host: ShowHost, withShow: WithShow): Router {
     if (!show) return;
     const asked = someone.safeParse(req.query);
     const person = asked.success ? await show.person(asked.data.feed, asked.data.viewer) : null;
-    if (!person) return problem(res, 404, 'Nobody', 'Nothing is known of this viewer.');
+    if (!person) return problem(res, 404, { title: 'Nobody', detail: 'Nothing is known of this viewer.' });
     res.json(person);
   });
 
-  /** Points from a table: all of them, or none. */
-  router.post('/import', async (req, res) => {
-    const show = withShow(req, res);
-    if (!show) return;
-    await readBody(req, res, '8mb');
-    const { rows: given } = (req.body ?? {}) as { rows?: unknown };
-    if (Array.isArray(given) && given.length > MOST_ROWS)
-      return problem(
-        res,
-        413,
-        'Too many',
-        `A table of ${given.length.toLocaleString('en')} lines was sent; no more than ${MOST_ROWS.toLocaleString('en')} are taken at once.`,
-      );
-    const asked = importSchema.safeParse(req.body);
-    if (!asked.success)
-      return problem(res, 400, 'Not understood', 'A feed and lines with a handle and points were expected.');
-    const { feed, rows } = asked.data;
-    if (!(await show.importPoints(feed, rows)))
-      return problem(res, 409, 'No such feed', 'The feed that the viewers are of is not in this show.');
-    res.json({ rows: rows.length });
-  });
+  router.post('/import', importOf(withShow));
 
   router.post('/forget', async (req, res) => {
     if (!withShow(req, res)) return;
     await readBody(req, res);
     const asked = someone.safeParse(req.body);
-    if (!asked.success) return problem(res, 400, 'Not understood', 'A feed and a viewer were expected.');
+    if (!asked.success)
+      return problem(res, 400, { title: 'Not understood', detail: 'A feed and a viewer were expected.' });
     const notForgotten = await host.forget(String((req.params as Record<string, string>).id), asked.data);
     if (notForgotten !== null)
-      return problem(
-        res,
-        507,
-        'Not forgotten',
-        `The viewer could not be taken out of the server’s files: ${notForgotten}. Nothing else was changed; ask again once there is room.`,
-      );
+      return problem(res, 507, {
+        title: 'Not forgotten',
+        detail: `The viewer could not be taken out of the server’s files: ${notForgotten}. Nothing else was changed; ask again once there is room.`,
+      });
     res.status(204).end();
   });
 
   return router;
 }
+
+/** Points from a table: all of them, or none. */
+const importOf =
+  (withShow: WithShow): RequestHandler =>
+  async (req, res) => {
+    const show = withShow(req, res);
+    if (!show) return;
+    await readBody(req, res, '8mb');
+    const { rows: given } = (req.body ?? {}) as { rows?: unknown };
+    if (Array.isArray(given) && given.length > MOST_ROWS)
+      return problem(res, 413, {
+        title: 'Too many',
+        detail: `A table of ${given.length.toLocaleString('en')} lines was sent; no more than ${MOST_ROWS.toLocaleString('en')} are taken at once.`,
+      });
+    const asked = importSchema.safeParse(req.body);
+    if (!asked.success)
+      return problem(res, 400, {
+        title: 'Not understood',
+        detail: 'A feed and lines with a handle and points were expected.',
+      });
+    const { feed, rows } = asked.data;
+    if (!(await show.importPoints(feed, rows)))
+      return problem(res, 409, {
+        title: 'No such feed',
+        detail: 'The feed that the viewers are of is not in this show.',
+      });
+    res.json({ rows: rows.length });
+  };

@@ -22,7 +22,8 @@ export function platforms(addresses: PlatformAddresses): Router {
   router.post('/check', async (req, res) => {
     await readBody(req, res, '2kb');
     const asked = checkSchema.safeParse(req.body);
-    if (!asked.success) return problem(res, 400, 'Not understood', 'A platform and a handle were expected.');
+    if (!asked.success)
+      return problem(res, 400, { title: 'Not understood', detail: 'A platform and a handle were expected.' });
     const { platform, handle } = asked.data;
     const look = await lookAt(PLACES[platform](addresses[platform], handle));
     const found: HandleCheck = {
@@ -38,12 +39,10 @@ export function platforms(addresses: PlatformAddresses): Router {
     const gifts = giftsSchema.safeParse(answer?.ok ? await boundedJson(answer, 2 << 20) : null);
     if (gifts.success) res.json(gifts.data);
     else
-      problem(
-        res,
-        502,
-        'No list of gifts',
-        'The platform does not answer. Any gift it sends can be chosen once it has been seen.',
-      );
+      problem(res, 502, {
+        title: 'No list of gifts',
+        detail: 'The platform does not answer. Any gift it sends can be chosen once it has been seen.',
+      });
   });
 
   return router;

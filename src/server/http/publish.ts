@@ -30,36 +30,43 @@ export const publish =
   (host: ShowHost, newcomers: RequestHandler): RequestHandler<{ id: string }> =>
   async (req, res) => {
     const desk = keyOf(req);
-    if (desk === '') return problem(res, 401, 'No key', 'A show is published with its desk key.');
+    if (desk === '') return problem(res, 401, { title: 'No key', detail: 'A show is published with its desk key.' });
     const may = host.mayPublish(String(req.params.id), desk);
-    if (typeof may === 'object') return problem(res, 503, 'The show’s files cannot be used', brokenWords(may.broken));
+    if (typeof may === 'object')
+      return problem(res, 503, { title: 'The show’s files cannot be used', detail: brokenWords(may.broken) });
     if (may === 'notYours')
-      return problem(res, 403, 'Not your show', 'Another browser published this show with another key.');
+      return problem(res, 403, {
+        title: 'Not your show',
+        detail: 'Another browser published this show with another key.',
+      });
     if (may === 'new') await run(newcomers, req, res);
     if (res.headersSent) return;
     await readBody(req, res, '8mb');
     const given = req.body as { outletKeys?: unknown; secrets?: unknown } | undefined;
     if (countOf(given?.outletKeys) > MOST_OUTLETS || countOf(given?.secrets) > MOST_SECRETS)
-      return problem(
-        res,
-        400,
-        'Not understood',
-        `A show has ${MOST_OUTLETS} outlets and ${MOST_SECRETS - 1} feeds at most.`,
-      );
+      return problem(res, 400, {
+        title: 'Not understood',
+        detail: `A show has ${MOST_OUTLETS} outlets and ${MOST_SECRETS - 1} feeds at most.`,
+      });
     const body = publishSchema.safeParse(given);
     const read = body.success ? readShowDocument(body.data.show) : null;
     if (!body.success || !read)
-      return problem(res, 400, 'Not understood', 'A show and the keys of its outlets were expected.');
-    if (!read.ok) return problem(res, 422, 'Not a show', read.reason);
+      return problem(res, 400, {
+        title: 'Not understood',
+        detail: 'A show and the keys of its outlets were expected.',
+      });
+    if (!read.ok) return problem(res, 422, { title: 'Not a show', detail: read.reason });
     if (read.show.id !== req.params.id)
-      return problem(res, 400, 'Not understood', 'The address names another show than the document.');
+      return problem(res, 400, {
+        title: 'Not understood',
+        detail: 'The address names another show than the document.',
+      });
     const published = host.publish(read.show, desk, body.data.outletKeys, body.data.secrets);
     if (published.ok) return void res.status(204).end();
     problem(
       res,
       published.status,
-      'Not published',
-      published.detail,
+      { title: 'Not published', detail: published.detail },
       published.taken ? { taken: published.taken } : {},
     );
   };

@@ -65,40 +65,13 @@ export function gavirnServer(options: ServerOptions): { server: Server; close: (
   app.set('trust proxy', options.proxies ?? 0);
   if (options.standins)
     app.use(createProxyMiddleware({ target: options.standins, pathFilter: '/standins', on: { error: standinsAway } }));
-  app.use(
-    helmet({
-      strictTransportSecurity: false,
-      crossOriginOpenerPolicy: false,
-      crossOriginResourcePolicy: false,
-      originAgentCluster: false,
-      contentSecurityPolicy: false,
-    }),
-  );
-  app.use((_req, res, next) => {
-    res.set('content-security-policy', policies.app);
-    next();
-  });
-  app.use(
-    compression({
-      filter: (req, res) =>
-        !req.path.endsWith('/stream') && !req.path.endsWith('/desk') && compression.filter(req, res),
-    }),
-  );
+  guard(app, policies.app);
 
   app.use('/api', rateLimit({ windowMs: 10_000, limit: 600, standardHeaders: 'draft-8', legacyHeaders: false }));
-  app.get(
-    '/api/config',
-    async (_req, res) =>
-      void res.json({
-        demo: options.demo !== null,
-        standins: options.standins !== null,
-        speaks: await canSpeak(),
-        time: Date.now(),
-      }),
-  );
+  app.get('/api/config', configOf(options));
   app.use('/api/shows', shows(host, newcomers(options.newShows ?? NEW_SHOWS)));
   app.use('/api/platforms', platforms(options.addresses));
-  app.use('/api', (_req, res) => problem(res, 404, 'No such address', 'Gavirn has nothing here.'));
+  app.use('/api', (_req, res) => problem(res, 404, { title: 'No such address', detail: 'Gavirn has nothing here.' }));
 
   app.use('/in', inbox(host));
   app.use('/o', outlets(host, options.built, policies.outlet));
@@ -122,6 +95,40 @@ export function gavirnServer(options: ServerOptions): { server: Server; close: (
   };
 }
 
+/** What every answer has: the headers that keep a page to itself, and compression (streams are never compressed: a change goes out at once). */
+function guard(app: express.Express, policy: string): void {
+  app.use(
+    helmet({
+      strictTransportSecurity: false,
+      crossOriginOpenerPolicy: false,
+      crossOriginResourcePolicy: false,
+      originAgentCluster: false,
+      contentSecurityPolicy: false,
+    }),
+  );
+  app.use((_req, res, next) => {
+    res.set('content-security-policy', policy);
+    next();
+  });
+  app.use(
+    compression({
+      filter: (req, res) =>
+        !req.path.endsWith('/stream') && !req.path.endsWith('/desk') && compression.filter(req, res),
+    }),
+  );
+}
+
+/** What the app must know of this server. */
+const configOf =
+  ({ demo, standins }: ServerOptions): express.RequestHandler =>
+  async (_req, res) =>
+    void res.json({
+      demo: demo !== null,
+      standins: standins !== null,
+      speaks: await canSpeak(),
+      time: Date.now(),
+    });
+
 /** Limits how many shows one address may begin: each has its files, feeds and timers here. */
 const newcomers = (limit: number): express.RequestHandler =>
   rateLimit({
@@ -130,12 +137,10 @@ const newcomers = (limit: number): express.RequestHandler =>
     standardHeaders: 'draft-8',
     legacyHeaders: false,
     handler: (_req, res) =>
-      problem(
-        res,
-        429,
-        'Too many new shows',
-        `From one address ${limit} new shows an hour are taken. The show stays in this browser and is sent again by itself.`,
-      ),
+      problem(res, 429, {
+        title: 'Too many new shows',
+        detail: `From one address ${limit} new shows an hour are taken. The show stays in this browser and is sent again by itself.`,
+      }),
   });
 
 /** A body that cannot be read, or is too large; anything else is a fault of ours, and says no more than that. */
@@ -143,11 +148,15 @@ const unreadable =
   (log: Log): express.ErrorRequestHandler =>
   (error: { status?: number; message: string }, req, res, next) => {
     if (res.headersSent) return next(error);
-    if (error.status === 413) return problem(res, 413, 'Too large', 'That is more than a show can hold.');
+    if (error.status === 413)
+      return problem(res, 413, { title: 'Too large', detail: 'That is more than a show can hold.' });
     if (error.status !== undefined && error.status < 500)
-      return problem(res, error.status, 'Not understood', 'What was sent cannot be read.');
+      return problem(res, error.status, { title: 'Not understood', detail: 'What was sent cannot be read.' });
     log.error({ what: req.method, err: error }, 'A request met a fault of Gavirn’s own.');
-    problem(res, 500, 'A fault in Gavirn', 'Something went wrong in the server. Your show is as it was.');
+    problem(res, 500, {
+      title: 'A fault in Gavirn',
+      detail: 'Something went wrong in the server. Your show is as it was.',
+    });
   };
 
 /** Answers for stand-ins that are not there, so that a page says so instead of waiting. */
@@ -192,7 +201,7 @@ function serveApp(app: express.Express, folder: string, page: string | null): vo
   app.use(compressed(folder, {}));
   app.get('/{*path}', (req, res) => {
     if (/\.[a-z0-9]+$/i.test(req.path) || page === null)
-      return problem(res, 404, 'No such address', 'Gavirn has nothing here.');
+      return problem(res, 404, { title: 'No such address', detail: 'Gavirn has nothing here.' });
     res.type('html').set('cache-control', 'no-cache').send(page);
   });
 }

@@ -22,7 +22,7 @@ export function sessions(withShow: WithShow): Router {
     const show = withShow(req, res);
     if (!show) return;
     const read = await readLasting(req);
-    if (!read.ok) return problem(res, 400, 'Not understood', read.reason);
+    if (!read.ok) return problem(res, 400, { title: 'Not understood', detail: read.reason });
     await show.restore(read.lasting);
     res.status(204).end();
   });
@@ -36,7 +36,8 @@ export function sessions(withShow: WithShow): Router {
     const show = withShow(req, res);
     if (!show) return;
     const events = await show.events(String(req.params.session));
-    if (!events) return problem(res, 404, 'No such session', 'This server does not have the session any more.');
+    if (!events)
+      return problem(res, 404, { title: 'No such session', detail: 'This server does not have the session any more.' });
     res.type('application/x-ndjson');
     await send(res, linesOf(events));
   });
@@ -45,7 +46,8 @@ export function sessions(withShow: WithShow): Router {
     const show = withShow(req, res);
     if (!show) return;
     const inputs = await show.inputs(String(req.params.session));
-    if (!inputs) return problem(res, 404, 'No such session', 'This server does not have the session any more.');
+    if (!inputs)
+      return problem(res, 404, { title: 'No such session', detail: 'This server does not have the session any more.' });
     res.type('application/x-ndjson');
     await send(res, jsonLines(inputs));
   });
@@ -54,7 +56,10 @@ export function sessions(withShow: WithShow): Router {
     const show = withShow(req, res);
     if (!show) return;
     if (!(await show.drop(String(req.params.session))))
-      return problem(res, 404, 'No such session', 'This server has no finished session of that name.');
+      return problem(res, 404, {
+        title: 'No such session',
+        detail: 'This server has no finished session of that name.',
+      });
     res.status(204).end();
   });
 

@@ -41,7 +41,8 @@ export function shows(host: ShowHost, newcomers: RequestHandler): Router {
     if (!show) return;
     await readBody(req, res);
     const command = commandSchema.safeParse(req.body);
-    if (!command.success) return problem(res, 400, 'Not understood', 'This is no command of the desk.');
+    if (!command.success)
+      return problem(res, 400, { title: 'Not understood', detail: 'This is no command of the desk.' });
     await show.command(command.data);
     res.status(204).end();
   });
@@ -53,7 +54,8 @@ export function shows(host: ShowHost, newcomers: RequestHandler): Router {
     const show = withShow(req, res);
     if (!show) return;
     const drawn = await show.drawn(String(req.params.draw));
-    if (!drawn) return problem(res, 404, 'Not drawn', 'This reel has drawn nothing yet, or still turns.');
+    if (!drawn)
+      return problem(res, 404, { title: 'Not drawn', detail: 'This reel has drawn nothing yet, or still turns.' });
     res.json(drawn);
   });
 

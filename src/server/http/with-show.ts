@@ -17,18 +17,16 @@ export function ownerFor(host: ShowHost, req: Request, res: Response): ShowOwner
     case 'show':
       return found.owner;
     case 'none':
-      problem(
-        res,
-        404,
-        'No such show',
-        'This server does not have the show. The browser that has it publishes it again.',
-      );
+      problem(res, 404, {
+        title: 'No such show',
+        detail: 'This server does not have the show. The browser that has it publishes it again.',
+      });
       break;
     case 'notYours':
-      problem(res, 403, 'Not your show', 'The key is not this show’s.');
+      problem(res, 403, { title: 'Not your show', detail: 'The key is not this show’s.' });
       break;
     case 'broken':
-      problem(res, 503, 'The show’s files cannot be used', brokenWords(found.says));
+      problem(res, 503, { title: 'The show’s files cannot be used', detail: brokenWords(found.says) });
       break;
   }
   return null;

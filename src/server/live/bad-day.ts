@@ -59,6 +59,16 @@ export async function pullPlug(live: LiveShow): Promise<void> {
   ticks.stop();
 }
 
+export interface DaySetup {
+  folder: string;
+  random: () => number;
+  show: Show;
+  /** Where the platforms' clock begins, ms. */
+  now: number;
+  /** The server's clock is the same, and not the machine's. */
+  own?: boolean;
+}
+
 /**
  * Three platforms at once and the server that hears them, for tests: connections are cut, messages repeated and reordered, pages asked for
  * again, and the server killed over and over. The wires are replaced by calls; all else is the real thing.
@@ -76,14 +86,14 @@ export class Day {
   private lastEventId: string | undefined;
   private tarnLast: { state: string; watching: number | null } | null = null;
 
-  /** @param now where the platforms' clock stands, ms; `own`: the server's is the same, and not the machine's */
-  constructor(
-    private readonly folder: string,
-    readonly random: () => number,
-    private readonly show: Show,
-    public now: number,
-    private readonly own = false,
-  ) {
+  readonly random: () => number;
+  /** Where the platforms' clock stands, ms. */
+  now: number;
+
+  constructor(private readonly setup: DaySetup) {
+    const { random } = setup;
+    this.random = random;
+    this.now = setup.now;
     const clock = (): number => (this.now += 3);
     this.brindle = new Room('h', clock, random);
     this.oxbow = new OxbowChannel('h', clock, random);
@@ -114,14 +124,14 @@ export class Day {
       };
       this.connections.set(feed.id, { feed, client: client as FeedClient, keeper: new HealthKeeper(0), raw: [] });
     }
-    const live = new LiveShow(this.show, journalsIn(this.folder), {
+    const live = new LiveShow(this.setup.show, journalsIn(this.setup.folder), {
       addresses: { brindle: '', oxbow: '', tarn: '' },
       outward: everywhere,
       asks: () => null,
       secrets: () => ({ inbox: '' }),
       inbox: () => '',
       recording: () => Promise.resolve(null),
-      ...(this.own
+      ...(this.setup.own
         ? {
             clock: new SteadyClock(
               () => this.now,
@@ -149,7 +159,7 @@ export class Day {
     this.cutBrindle();
     this.cutChat();
     // Every third time a snapshot had just been taken.
-    if (this.random() < 1 / 3) takeSnapshot(this.folder, journal.number, journal.bytes);
+    if (this.random() < 1 / 3) takeSnapshot(this.setup.folder, journal.number, journal.bytes);
     this.live = this.start();
     this.lastEventId = this.inside.runtime.positions.get('b');
     this.tarnLast = null;

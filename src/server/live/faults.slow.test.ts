@@ -12,7 +12,12 @@ const ROUNDS = 1000;
 test('a thousand faults over three feeds at once: none lost, none twice', async () => {
   const folder = mkdtempSync(join(tmpdir(), 'gavirn-faults-'));
   const random = seeded(20261119);
-  const day = new Day(folder, random, { ...emptyShow('s', 'S'), feeds: FEEDS }, Date.UTC(2026, 10, 19, 19));
+  const day = new Day({
+    folder,
+    random,
+    show: { ...emptyShow('s', 'S'), feeds: FEEDS },
+    now: Date.UTC(2026, 10, 19, 19),
+  });
   Object.assign(day.brindle.trouble, {
     repeat: 0.1,
     reorder: 0.1,

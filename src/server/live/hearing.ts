@@ -48,7 +48,7 @@ export class Hearing {
         return;
       case 'counter': {
         const { counter, value } = reading;
-        const counted = takeReading(runtime.intakeOf(feed.id), feed.id, counter, value, { at, seenAt: at });
+        const counted = takeReading(runtime.intakeOf(feed.id), feed.id, { counter, value }, { at, seenAt: at });
         if (counted?.counted === 'base') host.put({ input: 'counter', at, feed: feed.id, counter, value, ...resumed });
         else if (counted) this.happen(connection, counted.event, resumed);
         return;

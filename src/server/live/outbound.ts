@@ -76,7 +76,7 @@ export class Outbound {
         problem: 'Too many wait to be told already.',
       });
     this.telling += 1;
-    tell(asked, randomUUID(), Date.now(), this.host.asks(), this.host.outward)
+    tell(asked, { id: randomUUID(), at: Date.now(), secret: this.host.asks() }, this.host.outward)
       .then(
         (told) => this.keep(told),
         (error: unknown) => {

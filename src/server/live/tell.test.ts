@@ -41,9 +41,7 @@ afterEach(
 const telling = (secret: string | null = SECRET) =>
   tell(
     { effect: 'ask', url: `${url}?key=private`, name: 'Thank gifts', text: '\u2068ليلى\u2069 sent 3 Glaze Pots' },
-    'e1',
-    AT,
-    secret,
+    { id: 'e1', at: AT, secret },
     everywhere,
     10,
   );
@@ -102,8 +100,9 @@ test('a refusal is final, and a redirect is not followed', async () => {
 });
 
 test('an address inside the server’s own network is not told, where that is not allowed', async () => {
-  expect((await tell({ effect: 'ask', url, name: '', text: '' }, 'e1', AT, null, onlyPublic(), 10)).problem).toMatch(
-    /own network/,
-  );
+  expect(
+    (await tell({ effect: 'ask', url, name: '', text: '' }, { id: 'e1', at: AT, secret: null }, onlyPublic(), 10))
+      .problem,
+  ).toMatch(/own network/);
   expect(got).toEqual([]);
 });

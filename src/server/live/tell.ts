@@ -27,9 +27,7 @@ const AGAIN_MS = 1000;
  */
 export async function tell(
   asked: Asked,
-  id: string,
-  at: number,
-  secret: string | null,
+  { id, at, secret }: { id: string; at: number; secret: string | null },
   outward: Outward,
   againMs = AGAIN_MS,
 ): Promise<Told> {

@@ -64,16 +64,11 @@ const SHOWN_PROBLEMS = 10;
 const SHOWN_HAND = 40;
 const SHOWN_NOTICES = 10;
 
-/** The sections of the desk's view; `watching` counts an outlet's open streams, `seen` says when each last had one (ms UTC, whole minutes). */
-export function deskView(
-  show: LiveShow,
-  watching: (outlet: string) => number,
-  seen: ReadonlyMap<string, number>,
-): DeskView {
-  const { state } = show;
+/** How each feed is doing. */
+function feedViews({ state, connections }: LiveShow): Record<string, FeedView> {
   const feeds: Record<string, FeedView> = {};
   for (const { id } of state.show.feeds) {
-    const connection = show.connections.get(id);
+    const connection = connections.get(id);
     const health = connection?.keeper.health;
     const problem = state.problems.get(id);
     if (connection && health) {
@@ -89,35 +84,49 @@ export function deskView(
       };
     }
   }
+  return feeds;
+}
+
+/** What the desk knows of draws. What was drawn is nobody's to know while the reel turns. */
+function drawViews(state: LiveShow['state']): DeskView['draws'] {
+  return state.show.draws.flatMap((draw) => {
+    const known = state.draws.get(draw.id);
+    return known
+      ? [
+          {
+            id: draw.id,
+            hash: known.hash,
+            number: known.number,
+            entries: entryCount(state, draw),
+            last:
+              known.turns || !known.last
+                ? null
+                : { number: known.last.number, drawn: known.last.entries[known.last.picked]?.label ?? '' },
+            turns: known.turns,
+          },
+        ]
+      : [];
+  });
+}
+
+/** The sections of the desk's view; `watching` counts an outlet's open streams, `seen` says when each last had one (ms UTC, whole minutes). */
+export function deskView(
+  show: LiveShow,
+  watching: (outlet: string) => number,
+  seen: ReadonlyMap<string, number>,
+): DeskView {
+  const { state } = show;
   return {
     session: state.session,
     problem: show.room.problem,
-    feeds,
+    feeds: feedViews(show),
     totals: state.totals,
     goals: [...state.goals.values()],
     counters: Object.fromEntries(state.counters),
     countdowns: [...state.countdowns.values()],
     outlooks: outlooks(state),
     hand: state.hand.slice(-SHOWN_HAND),
-    draws: state.show.draws.flatMap((draw) => {
-      const known = state.draws.get(draw.id);
-      // What was drawn is nobody's to know while the reel turns.
-      return known
-        ? [
-            {
-              id: draw.id,
-              hash: known.hash,
-              number: known.number,
-              entries: entryCount(state, draw),
-              last:
-                known.turns || !known.last
-                  ? null
-                  : { number: known.last.number, drawn: known.last.entries[known.last.picked]?.label ?? '' },
-              turns: known.turns,
-            },
-          ]
-        : [];
-    }),
+    draws: drawViews(state),
     queues: Object.fromEntries(
       [...state.queues].map(([id, queue]) => [
         id,

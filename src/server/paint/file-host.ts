@@ -1,6 +1,6 @@
 import { Image } from '@napi-rs/canvas';
 import { mediaKind, type Media } from '@/core/media/media';
-import type { PaintHost } from '@/core/paint/painter';
+import type { PaintHost } from '@/core/paint/context';
 import { MovingFile } from './moving-file';
 import { nodeHost } from './node-host';
 

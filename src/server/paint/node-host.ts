@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { createCanvas, GlobalFonts, Image, Path2D as NodePath, type Canvas } from '@napi-rs/canvas';
 import { cssFont, FONT_FACES } from '@/core/paint/font';
-import type { Context2D, PaintHost } from '@/core/paint/painter';
+import type { Context2D, PaintHost } from '@/core/paint/context';
 import type { Measure } from '@/core/paint/text';
 
 const packages = createRequire(join(process.cwd(), 'package.json'));

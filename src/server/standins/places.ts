@@ -22,7 +22,10 @@ export class Places<P> {
     const handle = String(req.params.handle);
     const place = this.all.get(handle);
     if (place === undefined)
-      problem(res, 404, 'No such handle', `Nobody on ${this.platform} has the handle "${handle.slice(0, 64)}".`);
+      problem(res, 404, {
+        title: 'No such handle',
+        detail: `Nobody on ${this.platform} has the handle "${handle.slice(0, 64)}".`,
+      });
     return place ?? null;
   }
 

@@ -1,7 +1,8 @@
 import { BrowserHost } from '@/client/canvas-host';
 import { facesFor, fontFaceRule, fontFile } from '@/core/paint/font';
 import type { DisplayList } from '@/core/paint/display';
-import { Painter, sizeOf } from '@/core/paint/painter';
+import { Painter } from '@/core/paint/painter';
+import { sizeOf } from '@/core/paint/draw-op';
 import { svgOf } from '@/core/paint/svg';
 import { Stage, type PaintInput } from '@/core/stage/stage';
 import { mediaUrl } from '@/ui/data/media';

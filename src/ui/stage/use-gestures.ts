@@ -47,7 +47,11 @@ function bodyGesture(taken: Taken) {
     .onUpdate(({ translationX, translationY }) => {
       const start = drag.started[id];
       if (!start) return;
-      const { box, guides } = move(start, translationX / scale, translationY / scale, frame, true, drag.lines());
+      const { box, guides } = move(
+        start,
+        { dx: translationX / scale, dy: translationY / scale },
+        { frame, snap: true, others: drag.lines() },
+      );
       const [dx, dy] = [box.x - start.x, box.y - start.y];
       drag.to({
         guides,
@@ -91,7 +95,12 @@ function cornerGesture(taken: Taken, corner: Handle) {
       const start = drag.started[id];
       if (!start) return;
       const [dx, dy] = [translationX / scale, translationY / scale];
-      const box = resizeTurned(start, corner, dx, dy, drag.turn, smallest, frame, drag.keeps);
+      const box = resizeTurned(
+        start,
+        corner,
+        { dx, dy },
+        { turn: drag.turn, least: smallest, frame, proportion: drag.keeps },
+      );
       drag.to({ guides: [], boxes: { [id]: box } });
     });
 }

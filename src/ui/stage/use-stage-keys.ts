@@ -43,7 +43,10 @@ export function useStageKeys({ chosen, seen, frame, put, onChoose }: StageKeys):
         Object.fromEntries(
           seen
             .filter(({ id, locked }) => chosen.includes(id) && !locked)
-            .map(({ id, place }) => [id, move(place, arrow[0] * by, arrow[1] * by, frame, false).box]),
+            .map(({ id, place }) => [
+              id,
+              move(place, { dx: arrow[0] * by, dy: arrow[1] * by }, { frame, snap: false }).box,
+            ]),
         ),
       );
     };

@@ -88,7 +88,11 @@ export function brindle(handles: readonly string[]): Router {
     const place = places.of(req, res);
     if (!place) return;
     if (place.room.public) stream(place.room, req, res);
-    else problem(res, 403, 'Not public', 'This broadcast is not public: nobody is told what happens in it.');
+    else
+      problem(res, 403, {
+        title: 'Not public',
+        detail: 'This broadcast is not public: nobody is told what happens in it.',
+      });
   });
   router.get('/live/:handle', (req, res) => {
     const place = places.of(req, res);
@@ -97,18 +101,16 @@ export function brindle(handles: readonly string[]): Router {
   router.post('/live/:handle/act', json({ limit: '4mb' }), (req, res) => {
     const parsed = actSchema.safeParse(req.body);
     if (!parsed.success)
-      return problem(
-        res,
-        400,
-        'Not understood',
-        'This is nothing that can be done in a room; docs/brindle.md lists what can.',
-      );
+      return problem(res, 400, {
+        title: 'Not understood',
+        detail: 'This is nothing that can be done in a room; docs/brindle.md lists what can.',
+      });
     const handle = String(req.params.handle);
     if (parsed.data.act === 'open') places.open(handle);
     const place = places.of(req, res);
     if (!place) return;
     const refusal = act(place, parsed.data);
-    if (refusal) problem(res, 409, 'Not now', refusal);
+    if (refusal) problem(res, 409, { title: 'Not now', detail: refusal });
     else res.json(describe(place));
   });
   router.get('/gifts', (_req, res) => void res.json(GIFTS));

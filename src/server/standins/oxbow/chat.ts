@@ -20,7 +20,7 @@ export function oxbowChat(
   const open = new Map<WebSocket, string>();
   server.on('upgrade', (request, socket, head) => {
     if (!/^\/standins\/oxbow\/irc(\?|$)/.test(request.url ?? '')) return;
-    sockets.handleUpgrade(request, socket, head, (client) => serve(client, find, open));
+    sockets.handleUpgrade(request, socket, head, (client) => void new ChatLink(client, find, open));
   });
   return {
     drop: (handle) => {
@@ -30,78 +30,91 @@ export function oxbowChat(
 }
 
 /** One connection, from registration to its end. */
-function serve(
-  client: WebSocket,
-  find: (handle: string) => OxbowChannel | undefined,
-  open: Map<WebSocket, string>,
-): void {
-  let nick = '';
-  let tags = false;
-  let registering = false;
-  let welcomed = false;
-  let leave: (() => void) | null = null;
-  let channel: OxbowChannel | undefined;
-  const send = (message: Parameters<typeof formatIrc>[0]): void =>
-    client.send(formatIrc({ prefix: SERVER, ...message }).trimEnd());
-  const welcome = (): void => {
-    if (welcomed || registering || nick === '') return;
-    welcomed = true;
-    send({ command: '001', params: [nick, `Welcome to Oxbow, ${nick}`] });
-  };
-  const ping = setInterval(() => send({ command: 'PING', params: [SERVER] }), PING_MS);
-  client.on('close', () => {
-    clearInterval(ping);
-    leave?.();
-    open.delete(client);
-  });
-  client.on('error', () => undefined);
-  client.on('message', (data) => {
-    for (const line of String(data).split(/\r?\n/)) take(line);
-  });
+class ChatLink {
+  private nick = '';
+  private tags = false;
+  private registering = false;
+  private welcomed = false;
+  private leave: (() => void) | null = null;
+  private channel: OxbowChannel | undefined;
 
-  function take(line: string): void {
+  constructor(
+    private readonly client: WebSocket,
+    private readonly find: (handle: string) => OxbowChannel | undefined,
+    private readonly open: Map<WebSocket, string>,
+  ) {
+    const ping = setInterval(() => this.send({ command: 'PING', params: [SERVER] }), PING_MS);
+    client.on('close', () => {
+      clearInterval(ping);
+      this.leave?.();
+      open.delete(client);
+    });
+    client.on('error', () => undefined);
+    client.on('message', (data) => {
+      for (const line of String(data).split(/\r?\n/)) this.take(line);
+    });
+  }
+
+  private send(message: Parameters<typeof formatIrc>[0]): void {
+    this.client.send(formatIrc({ prefix: SERVER, ...message }).trimEnd());
+  }
+
+  private welcome(): void {
+    if (this.welcomed || this.registering || this.nick === '') return;
+    this.welcomed = true;
+    this.send({ command: '001', params: [this.nick, `Welcome to Oxbow, ${this.nick}`] });
+  }
+
+  private take(line: string): void {
     const message = parseIrc(line);
     if (!message) return;
     const { command, params } = message;
     switch (command) {
       case 'CAP':
-        if (params[0] === 'LS') {
-          registering = true;
-          send({ command: 'CAP', params: [nick || '*', 'LS', 'message-tags server-time'] });
-        } else if (params[0] === 'REQ') {
-          tags ||= (params[1] ?? '').includes('message-tags');
-          send({ command: 'CAP', params: [nick || '*', 'ACK', params[1] ?? ''] });
-        } else if (params[0] === 'END') {
-          registering = false;
-          welcome();
-        }
-        return;
+        return this.agree(params);
       case 'NICK':
-        nick = (params[0] ?? '').slice(0, 64);
-        return welcome();
+        this.nick = (params[0] ?? '').slice(0, 64);
+        return this.welcome();
       case 'PING':
-        return send({ command: 'PONG', params: [SERVER, ...params] });
+        return this.send({ command: 'PONG', params: [SERVER, ...params] });
       case 'JOIN':
-        return join((params[0] ?? '').replace(/^#/, ''));
+        return this.join((params[0] ?? '').replace(/^#/, ''));
       case 'PRIVMSG':
-        return post(params[1] ?? '');
+        return this.post(params[1] ?? '');
     }
   }
 
-  function join(handle: string): void {
-    channel = find(handle);
-    if (!welcomed || !channel) return send({ command: '403', params: [nick, `#${handle}`, 'No such channel'] });
-    leave?.();
-    open.set(client, handle);
-    send({ prefix: `${nick}!${nick}@${SERVER}`, command: 'JOIN', params: [`#${handle}`] });
-    leave = channel.join((line) => client.send(tags ? line : line.replace(/^@\S+ /, '')));
+  /** What both can do (IRCv3 capability negotiation). */
+  private agree(params: readonly string[]): void {
+    if (params[0] === 'LS') {
+      this.registering = true;
+      this.send({ command: 'CAP', params: [this.nick || '*', 'LS', 'message-tags server-time'] });
+    } else if (params[0] === 'REQ') {
+      this.tags ||= (params[1] ?? '').includes('message-tags');
+      this.send({ command: 'CAP', params: [this.nick || '*', 'ACK', params[1] ?? ''] });
+    } else if (params[0] === 'END') {
+      this.registering = false;
+      this.welcome();
+    }
+  }
+
+  private join(handle: string): void {
+    const { client, nick } = this;
+    this.channel = this.find(handle);
+    if (!this.welcomed || !this.channel)
+      return this.send({ command: '403', params: [nick, `#${handle}`, 'No such channel'] });
+    this.leave?.();
+    this.open.set(client, handle);
+    this.send({ prefix: `${nick}!${nick}@${SERVER}`, command: 'JOIN', params: [`#${handle}`] });
+    this.leave = this.channel.join((line) => client.send(this.tags ? line : line.replace(/^@\S+ /, '')));
   }
 
   /** Only moderators post from a program: anyone else is refused with a notice. */
-  function post(text: string): void {
+  private post(text: string): void {
+    const { channel, nick } = this;
     if (!channel) return;
     if (!channel.moderators.has(nick))
-      return send({
+      return this.send({
         command: 'NOTICE',
         params: [`#${channel.handle}`, `${nick} is not a moderator of ${channel.handle}: the message was not posted.`],
       });

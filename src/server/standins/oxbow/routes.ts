@@ -66,7 +66,8 @@ export function oxbow(handles: readonly string[], server: Server): Router {
     const place = places.of(req, res);
     if (!place) return;
     const parsed = hookSchema.safeParse(req.body);
-    if (!parsed.success) return problem(res, 400, 'Not understood', 'A callback and a secret (whsec_…) were expected.');
+    if (!parsed.success)
+      return problem(res, 400, { title: 'Not understood', detail: 'A callback and a secret (whsec_…) were expected.' });
     const { hooks } = place.channel;
     const same = hooks.target?.callback === parsed.data.callback && hooks.target.secret === parsed.data.secret;
     hooks.target = parsed.data;
@@ -80,18 +81,16 @@ export function oxbow(handles: readonly string[], server: Server): Router {
   router.post('/live/:handle/act', json({ limit: '4mb' }), (req, res) => {
     const parsed = actSchema.safeParse(req.body);
     if (!parsed.success)
-      return problem(
-        res,
-        400,
-        'Not understood',
-        'This is nothing that can be done in a channel; docs/oxbow.md lists what can.',
-      );
+      return problem(res, 400, {
+        title: 'Not understood',
+        detail: 'This is nothing that can be done in a channel; docs/oxbow.md lists what can.',
+      });
     const handle = String(req.params.handle);
     if (parsed.data.act === 'open') places.open(handle);
     const place = places.of(req, res);
     if (!place) return;
     const refusal = act(place, parsed.data, () => chat.drop(handle));
-    if (refusal) problem(res, 409, 'Not now', refusal);
+    if (refusal) problem(res, 409, { title: 'Not now', detail: refusal });
     else res.json(describe(place));
   });
   router.get('/ledger', (_req, res) => void res.json(places.each(({ channel }) => channel.ledger)));

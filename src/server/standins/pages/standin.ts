@@ -40,6 +40,16 @@ const BEHIND = `<section aria-labelledby="h-crowd"><h2 id="h-crowd">A crowd</h2>
 const LEDGER =
   '<section aria-labelledby="h-ledger"><h2 id="h-ledger">Ledger</h2><output id="ledger"></output></section>';
 
+/** A value of a button's act: `@<kind>:<id>` is what stands in a field of the page. */
+function filled(value: unknown): unknown {
+  if (typeof value !== 'string' || !value.startsWith('@')) return value;
+  const [kind = '', id = ''] = value.slice(1).split(':');
+  const chosen = Number(field('viewer'));
+  if (kind === 'viewer') return PEOPLE[chosen];
+  if (kind === 'some') return [1, 2, 3].map((n) => PEOPLE[(chosen + n) % PEOPLE.length]);
+  return kind === 'number' ? Number(field(id)) : kind === 'percent' ? Number(field(id)) / 100 : field(id);
+}
+
 /** Sets the page up: viewers to choose from, every button, and the room's state every two seconds. */
 export function standinPage({ name, room, ledger, describe }: StandinPage): void {
   find('#viewers').insertAdjacentHTML('beforebegin', BEFORE);
@@ -75,14 +85,6 @@ export function standinPage({ name, room, ledger, describe }: StandinPage): void
     );
     const ledgers = (await (await fetch(ledger)).json()) as Record<string, unknown>;
     find('#ledger').textContent = JSON.stringify(ledgers[field('handle')] ?? {}, null, 1).replace(/[{}"]/g, '');
-  };
-  const filled = (value: unknown): unknown => {
-    if (typeof value !== 'string' || !value.startsWith('@')) return value;
-    const [kind = '', id = ''] = value.slice(1).split(':');
-    const chosen = Number(field('viewer'));
-    if (kind === 'viewer') return PEOPLE[chosen];
-    if (kind === 'some') return [1, 2, 3].map((n) => PEOPLE[(chosen + n) % PEOPLE.length]);
-    return kind === 'number' ? Number(field(id)) : kind === 'percent' ? Number(field(id)) / 100 : field(id);
   };
   const act = async (json: string): Promise<void> => {
     const body = Object.fromEntries(

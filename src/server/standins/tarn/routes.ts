@@ -65,18 +65,16 @@ export function tarn(handles: readonly string[]): Router {
   router.post('/v1/rooms/:handle/act', json({ limit: '4mb' }), (req, res) => {
     const parsed = actSchema.safeParse(req.body);
     if (!parsed.success)
-      return problem(
-        res,
-        400,
-        'Not understood',
-        'This is nothing that can be done in a room; docs/tarn.md lists what can.',
-      );
+      return problem(res, 400, {
+        title: 'Not understood',
+        detail: 'This is nothing that can be done in a room; docs/tarn.md lists what can.',
+      });
     const handle = String(req.params.handle);
     if (parsed.data.act === 'open') places.open(handle);
     const place = places.of(req, res);
     if (!place) return;
     const refusal = act(place, parsed.data);
-    if (refusal) problem(res, 409, 'Not now', refusal);
+    if (refusal) problem(res, 409, { title: 'Not now', detail: refusal });
     else res.json(describe(place));
   });
   router.get('/ledger', (_req, res) => void res.json(places.each(({ room }) => room.ledger)));
@@ -98,20 +96,22 @@ const describe = ({ room, rate }: Place) => ({
 function answer({ room, asked }: Place, req: Request, res: Response): void {
   const now = Date.now();
   res.set('cache-control', 'no-store');
-  if (now < room.downUntil) return problem(res.set('retry-after', '1'), 503, 'Down', 'Tarn is being repaired.');
+  if (now < room.downUntil)
+    return problem(res.set('retry-after', '1'), 503, { title: 'Down', detail: 'Tarn is being repaired.' });
   const who = req.ip ?? '';
   const early = (asked.get(who) ?? 0) - now;
   // A few ms of grace: a pause of exactly what was asked for may be cut short by a clock's grain.
   if (early > 20)
-    return problem(
-      res.set('retry-after', String(Math.max(1, Math.ceil(early / 1000)))),
-      429,
-      'Too soon',
-      'Ask again when pollAfterMs has passed.',
-    );
+    return problem(res.set('retry-after', String(Math.max(1, Math.ceil(early / 1000)))), 429, {
+      title: 'Too soon',
+      detail: 'Ask again when pollAfterMs has passed.',
+    });
   const page = room.page(typeof req.query.after === 'string' ? req.query.after : 'latest');
   if (page.status === 410)
-    return problem(res, 410, 'Too old', 'This cursor is older than ten minutes. Begin again from "latest".');
+    return problem(res, 410, {
+      title: 'Too old',
+      detail: 'This cursor is older than ten minutes. Begin again from "latest".',
+    });
   asked.set(who, now + page.body.pollAfterMs);
   const body = JSON.stringify(page.body);
   const etag = `"${createHash('sha256').update(body).digest('base64url').slice(0, 27)}"`;

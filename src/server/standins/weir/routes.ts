@@ -29,14 +29,13 @@ export function weir(): Router {
     const parsed = sceneSchema.safeParse(req.body);
     if (!parsed.success) {
       const field = parsed.error.issues[0]?.path.at(-1);
-      return problem(
-        res,
-        400,
-        'Not a scene',
-        field === 'url'
-          ? 'A layer needs a whole web address, with http:// or https:// in front.'
-          : `A layer’s ${String(field ?? 'content')} cannot be used.`,
-      );
+      return problem(res, 400, {
+        title: 'Not a scene',
+        detail:
+          field === 'url'
+            ? 'A layer needs a whole web address, with http:// or https:// in front.'
+            : `A layer’s ${String(field ?? 'content')} cannot be used.`,
+      });
     }
     scene = parsed.data;
     for (const viewer of watching) viewer.write(`data: ${JSON.stringify(scene)}\n\n`);
