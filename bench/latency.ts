@@ -5,6 +5,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { launchChromium } from '../e2e/chromium';
+import type { Browser, Page } from 'playwright-core';
 import { starterShow } from '@/core/show/starter';
 
 const OUTLETS = 20;
@@ -13,63 +14,27 @@ const SECONDS = 10;
 const PORT = 47_311;
 const KEY = 'bench-key-0123456789';
 
-/** From a message sent by the platform to the outlet's canvas, with 20 outlets open; beside the same message by a bare event stream. */
-export async function benchLatency(): Promise<string[]> {
-  // The platform: Brindle's wire format, sent from here so that the moment of sending is known.
-  const listeners = new Set<ServerResponse>();
-  const platform = createServer((req, res) => {
+/** The platform: Brindle's wire format, sent from here so that the moment of sending is known. */
+class Platform {
+  private readonly listeners = new Set<ServerResponse>();
+  private readonly server = createServer((req, res) => {
     if (req.url === '/bare')
       return void res.writeHead(200, { 'content-type': 'text/html' }).end('<!doctype html><title>bare</title>');
     res.writeHead(200, { 'content-type': 'text/event-stream', 'access-control-allow-origin': '*' });
     res.write('event: room\nid: 1\ndata: {"state":"live","roomId":"r","startedAt":null}\n\n');
-    res.on('close', () => listeners.delete(res));
-    listeners.add(res);
+    res.on('close', () => this.listeners.delete(res));
+    this.listeners.add(res);
   });
-  await new Promise<void>((resolve) => platform.listen(0, '127.0.0.1', resolve));
-  const source = `http://127.0.0.1:${(platform.address() as AddressInfo).port}`;
-  const data = mkdtempSync(join(tmpdir(), 'gavirn-bench-'));
-  const server = await started(['--port', String(PORT), '--standins', source, '--data', data]);
-  const browser = await launchChromium(['--disable-web-security']);
-  const closing = new AbortController();
-  try {
-    const show = starterShow('bench');
-    const goals = [
-      { id: 'first-goal', name: 'n', measure: 'follows' as const, target: 1e9, onReach: { kind: 'stay' as const } },
-    ];
-    await fetch(`http://127.0.0.1:${PORT}/api/shows/bench`, {
-      method: 'PUT',
-      headers: { authorization: `Bearer ${KEY}`, 'content-type': 'application/json' },
-      body: JSON.stringify({
-        show: { ...show, cues: [], goals, feeds: [{ id: 'f', platform: 'brindle', handle: 'bench', on: true }] },
-        outletKeys: { main: KEY },
-      }),
-    });
-    const address = `http://127.0.0.1:${PORT}/o/${KEY}`;
-    for (let n = 1; n < OUTLETS; n += 1) void drain(`${address}/stream`, closing.signal);
-    const page = await browser.newPage({ viewport: { width: 540, height: 960 } });
-    await page.goto(address);
-    // As text: what the transpiler adds to a function does not exist in the page.
-    await page.evaluate(`(() => {
-      const seen = window.seen = { drawn: [] };
-      const now = () => performance.timeOrigin + performance.now();
-      const words = document.getElementById('words');
-      // The words are written in the same turn in which the canvas has been painted.
-      new MutationObserver(() => {
-        const value = /n: ([\\d,]+) of/.exec(words.textContent);
-        if (value) seen.drawn.push([Number(value[1].replaceAll(',', '')), now()]);
-      }).observe(words, { childList: true });
-    })()`);
-    const bareStream = await browser.newPage();
-    await bareStream.goto(`${source}/bare`);
-    await bareStream.evaluate(`(() => {
-      const bare = window.bare = [];
-      new EventSource('/').addEventListener('follow', (event) => bare.push([Number(event.lastEventId) - 1, performance.timeOrigin + performance.now()]));
-    })()`);
-    await page.bringToFront();
-    await new Promise((resolve) => setTimeout(resolve, 1500));
 
+  async open(): Promise<string> {
+    await new Promise<void>((resolve) => this.server.listen(0, '127.0.0.1', resolve));
+    return `http://127.0.0.1:${(this.server.address() as AddressInfo).port}`;
+  }
+
+  /** Sends follows at the rate for the time. @returns when each was sent, ms of the page's clock, from the first on at place 1 */
+  send(): Promise<number[]> {
     const sentAt: number[] = [0];
-    await new Promise<void>((resolve) => {
+    return new Promise((resolve) => {
       const begun = performance.now();
       const timer = setInterval(() => {
         while (sentAt.length - 1 < Math.min(((performance.now() - begun) / 1000) * PER_SECOND, PER_SECOND * SECONDS)) {
@@ -80,44 +45,126 @@ export async function benchLatency(): Promise<string[]> {
             at: new Date().toISOString(),
             user: { uid: `u${n}`, handle: 'v', nickname: `Viewer ${n}`, badges: [] },
           };
-          for (const listener of listeners)
+          for (const listener of this.listeners)
             listener.write(`event: follow\nid: ${n + 1}\ndata: ${JSON.stringify(message)}\n\n`);
         }
         if (sentAt.length - 1 >= PER_SECOND * SECONDS) {
           clearInterval(timer);
-          resolve();
+          resolve(sentAt);
         }
       }, 2);
     });
+  }
+
+  close(): void {
+    this.server.closeAllConnections();
+    this.server.close();
+  }
+}
+
+/** A show with one goal that counts follows, on the outlet `KEY`. */
+async function publish(): Promise<void> {
+  const goals = [
+    { id: 'first-goal', name: 'n', measure: 'follows' as const, target: 1e9, onReach: { kind: 'stay' as const } },
+  ];
+  await fetch(`http://127.0.0.1:${PORT}/api/shows/bench`, {
+    method: 'PUT',
+    headers: { authorization: `Bearer ${KEY}`, 'content-type': 'application/json' },
+    body: JSON.stringify({
+      show: {
+        ...starterShow('bench'),
+        cues: [],
+        goals,
+        feeds: [{ id: 'f', platform: 'brindle', handle: 'bench', on: true }],
+      },
+      outletKeys: { main: KEY },
+    }),
+  });
+}
+
+/** The outlet's page, which notes when it has painted which number. As text: what the transpiler adds to a function does not exist in the page. */
+async function painting(browser: Browser, address: string): Promise<Page> {
+  const page = await browser.newPage({ viewport: { width: 540, height: 960 } });
+  await page.goto(address);
+  await page.evaluate(`(() => {
+    const seen = window.seen = { drawn: [] };
+    const now = () => performance.timeOrigin + performance.now();
+    const words = document.getElementById('words');
+    // The words are written in the same turn in which the canvas has been painted.
+    new MutationObserver(() => {
+      const value = /n: ([\\d,]+) of/.exec(words.textContent);
+      if (value) seen.drawn.push([Number(value[1].replaceAll(',', '')), now()]);
+    }).observe(words, { childList: true });
+  })()`);
+  return page;
+}
+
+/** A page that does nothing but hear the same messages. */
+async function hearing(browser: Browser, source: string): Promise<Page> {
+  const page = await browser.newPage();
+  await page.goto(`${source}/bare`);
+  await page.evaluate(`(() => {
+    const bare = window.bare = [];
+    new EventSource('/').addEventListener('follow', (event) => bare.push([Number(event.lastEventId) - 1, performance.timeOrigin + performance.now()]));
+  })()`);
+  return page;
+}
+
+/** From a message sent by the platform to the outlet's canvas, with 20 outlets open; beside the same message by a bare event stream. */
+export async function benchLatency(): Promise<string[]> {
+  const platform = new Platform();
+  const source = await platform.open();
+  const data = mkdtempSync(join(tmpdir(), 'gavirn-bench-'));
+  const server = await started(['--port', String(PORT), '--standins', source, '--data', data]);
+  const browser = await launchChromium(['--disable-web-security']);
+  const closing = new AbortController();
+  try {
+    await publish();
+    const address = `http://127.0.0.1:${PORT}/o/${KEY}`;
+    for (let n = 1; n < OUTLETS; n += 1) void drain(`${address}/stream`, closing.signal);
+    const page = await painting(browser, address);
+    const bareStream = await hearing(browser, source);
+    await page.bringToFront();
+    await new Promise((resolve) => setTimeout(resolve, 1500));
+    const sentAt = await platform.send();
     await new Promise((resolve) => setTimeout(resolve, 1000));
     const seen = await page.evaluate(() => (window as unknown as { seen: { drawn: [number, number][] } }).seen);
     const heard = await bareStream.evaluate(() => (window as unknown as { bare: [number, number][] }).bare);
-    // A message counts as drawn with the first frame that has it, or one behind it.
-    const drawn: number[] = [];
-    let at = 0;
-    for (let n = 1; n < sentAt.length; n += 1) {
-      while (at < seen.drawn.length && (seen.drawn[at]?.[0] ?? 0) < n) at += 1;
-      const frame = seen.drawn[at];
-      if (frame) drawn.push(frame[1] - (sentAt[n] ?? 0));
-    }
-    const bare = heard.map(([n, when]) => when - (sentAt[n] ?? 0));
-    if (drawn.length !== sentAt.length - 1)
-      throw new Error(`${sentAt.length - 1 - drawn.length} messages were never drawn.`);
-    const say = (times: number[]): string =>
-      `median ${percentile(times, 0.5).toFixed(1)} ms, 99th percentile ${percentile(times, 0.99).toFixed(1)} ms`;
-    return [
-      `message sent → drawn, ${PER_SECOND} a second, ${OUTLETS} outlets: ${say(drawn)}`,
-      `the same message by a bare event stream: ${say(bare)}`,
-      `ratio of the medians: ${(percentile(drawn, 0.5) / percentile(bare, 0.5)).toFixed(1)}; of the 99th percentiles: ${(percentile(drawn, 0.99) / percentile(bare, 0.99)).toFixed(1)}`,
-    ];
+    return compared(
+      delays(sentAt, seen.drawn),
+      heard.map(([n, when]) => when - (sentAt[n] ?? 0)),
+    );
   } finally {
     closing.abort();
     await browser.close();
     server.kill('SIGTERM');
-    platform.closeAllConnections();
     platform.close();
     rmSync(data, { recursive: true, force: true });
   }
+}
+
+/** How long each message took to be drawn, ms: it counts as drawn with the first frame that has it, or one behind it. */
+function delays(sentAt: readonly number[], seen: readonly [number, number][]): number[] {
+  const drawn: number[] = [];
+  let at = 0;
+  for (let n = 1; n < sentAt.length; n += 1) {
+    while (at < seen.length && (seen[at]?.[0] ?? 0) < n) at += 1;
+    const frame = seen[at];
+    if (frame) drawn.push(frame[1] - (sentAt[n] ?? 0));
+  }
+  if (drawn.length !== sentAt.length - 1)
+    throw new Error(`${sentAt.length - 1 - drawn.length} messages were never drawn.`);
+  return drawn;
+}
+
+function compared(drawn: number[], bare: number[]): string[] {
+  const say = (times: number[]): string =>
+    `median ${percentile(times, 0.5).toFixed(1)} ms, 99th percentile ${percentile(times, 0.99).toFixed(1)} ms`;
+  return [
+    `message sent → drawn, ${PER_SECOND} a second, ${OUTLETS} outlets: ${say(drawn)}`,
+    `the same message by a bare event stream: ${say(bare)}`,
+    `ratio of the medians: ${(percentile(drawn, 0.5) / percentile(bare, 0.5)).toFixed(1)}; of the 99th percentiles: ${(percentile(drawn, 0.99) / percentile(bare, 0.99)).toFixed(1)}`,
+  ];
 }
 
 const percentile = (times: number[], share: number): number =>

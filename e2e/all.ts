@@ -71,11 +71,14 @@ const LONG = [
   'moments.e2e.ts',
   'browser.e2e.ts',
   'feeds.e2e.ts',
+  'feeds-any.e2e.ts',
   'media.e2e.ts',
   'numbers.e2e.ts',
   'cues.e2e.ts',
   'layout.e2e.ts',
   'formats.e2e.ts',
+  'layout-scenes.e2e.ts',
+  'cues-at-work.e2e.ts',
 ];
 
 /** One file, with a server and a browser of its own. What it prints is kept until it has ended, so that files side by side stay readable. */

@@ -8,128 +8,168 @@ import { VIEWERS, World } from './world';
 const FOLDER = 'docs/screenshots';
 const HANDLE = 'odavarn.kiln';
 
+/** Who goes through the app, and what they look at. */
+interface Walk {
+  world: World;
+  page: Page;
+  shot: (name: string, of?: Page) => Promise<Buffer>;
+  go: (path: string) => Promise<void>;
+}
+
 async function main(): Promise<void> {
   mkdirSync(FOLDER, { recursive: true });
   const world = await World.open({ demo: true });
   try {
     const phone = await world.person({ colorScheme: 'dark' });
     const page = await phone.newPage();
-    const shot = (name: string, of: Page = page): Promise<Buffer> => of.screenshot({ path: `${FOLDER}/${name}.png` });
-    const go = async (path: string): Promise<void> => {
-      await page.goto(path);
-      await page.waitForTimeout(1800);
+    const walk: Walk = {
+      world,
+      page,
+      shot: (name, of = page) => of.screenshot({ path: `${FOLDER}/${name}.png` }),
+      go: async (path) => {
+        await page.goto(path);
+        await page.waitForTimeout(1800);
+      },
     };
     await page.goto('/');
     await page.getByText('Waiting for you to go live. Nothing to press.').nth(2).waitFor();
-    await go('/recap');
-    await shot('recap');
-
-    const address = await outletAddress(page);
-    const compositor = await (await world.wide()).newPage();
-    await compositor.goto('/standins/weir');
-    await compositor.getByLabel('Address').fill(address);
-    await compositor.getByRole('button', { name: 'Lay it over' }).click();
+    await walk.go('/recap');
+    await walk.shot('recap');
+    const compositor = await layOver(walk, await outletAddress(page));
     const viewer = await phone.newPage();
     await viewer.goto('/standins/weir/watch');
-
-    // Long enough for the pulse to have its minute.
-    await world.brindle(HANDLE, { act: 'crowd', rate: 2, seed: 11 });
-    for (const platform of ['oxbow', 'tarn'] as const)
-      await world.act(platform, HANDLE, { act: 'crowd', rate: 0.6, seed: 5 });
-    await page.waitForTimeout(62_000);
-    for (const platform of ['brindle', 'oxbow', 'tarn'] as const)
-      await world.act(platform, HANDLE, { act: 'crowd', rate: 0 });
-    await page.waitForTimeout(1000);
+    await crowd(walk);
     for (const path of ['feeds', 'cues', 'desk', 'outlets']) {
-      await go(`/${path}`);
-      await shot(path);
+      await walk.go(`/${path}`);
+      await walk.shot(path);
     }
-    await shot('compositor', compositor);
-    await go('/cues');
-    await page.getByRole('listitem').nth(1).getByRole('button', { name: 'More for this cue' }).tap();
-    await page.waitForTimeout(600);
-    await shot('cue');
-    await go('/cues');
-    await page
-      .getByRole('listitem')
-      .nth(1)
-      .getByRole('button', { name: /^Change “/ })
-      .tap();
-    await page.getByRole('button', { name: 'Picture and motion' }).tap();
-    await page.waitForTimeout(1200);
-    await shot('look');
-    await go('/people');
-    await page.getByRole('button', { name: /^In the order of/ }).tap();
-    await page.getByRole('radio', { name: 'Points', exact: true }).tap();
-    await page.waitForTimeout(1200);
-    await shot('people');
-    await go('/points');
-    await shot('points');
-    await go('/sound');
-    await shot('sound');
-    await go('/feed/oxbow');
-    await shot('feed');
-    await go('/stage');
-    await page.getByRole('button', { name: 'Choose Tonight’s glazers' }).tap();
-    await shot('stage');
-    await page.getByRole('button', { name: /^Edit / }).tap();
-    await page.waitForTimeout(800);
-    await shot('stage-sheet');
-    await go('/stage');
-    await page.getByRole('button', { name: /^9:16/ }).tap();
-    await page.getByRole('button', { name: 'Arrange for me' }).tap();
-    await page.getByRole('list', { name: 'Proposals' }).getByRole('button').nth(2).waitFor();
-    await page.waitForTimeout(1200);
-    await shot('arrange');
-    await page.goto('/feeds');
-    await page.getByRole('button', { name: 'Add a feed' }).tap();
-    await page.getByRole('radio', { name: 'Any other', exact: true }).tap();
-    await page.getByLabel('What you call it').fill('Lantern Live');
-    await page.getByRole('button', { name: 'Add this feed' }).tap();
-    await page
-      .getByLabel('A sample message (JSON)')
-      .fill(
-        '{"event":"present","message":{"ref":"x-81","from":{"nick":"山田 はな","user_id":77},"item":{"title":"Paper Boat","price":25},"qty":3}}',
-      );
-    await page.getByRole('button', { name: 'New rule' }).tap();
-    await page.getByRole('radio', { name: 'Gifts' }).tap();
-    await page.waitForTimeout(600);
-    await shot('mapping');
-    for (const value of ['title', 'nick'])
-      await page
-        .getByRole('dialog')
-        .getByRole('button', { name: new RegExp(`^${value}`) })
-        .tap();
-
-    const wide = await (await world.wide()).newPage();
-    await wide.emulateMedia({ colorScheme: 'dark' });
-    await wide.goto('/cues');
-    await wide.waitForTimeout(3000);
-    await shot('wide', wide);
-    await wide.emulateMedia({ colorScheme: 'light' });
-    await wide.goto('/stage');
-    await wide.waitForTimeout(1500);
-    await wide.getByRole('button', { name: 'Add a piece' }).click();
-    await wide.getByRole('button', { name: 'Add Game view', exact: true }).click();
-    await wide.getByRole('button', { name: /^9:16/ }).click();
-    await wide.getByRole('radio', { name: 'Wide' }).click();
-    await wide.getByRole('button', { name: /^16:9/, includeHidden: true }).waitFor();
-    await wide.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
-    await wide.waitForTimeout(1200);
-    await shot('stage-wide', wide);
-
-    await viewer.waitForTimeout(500);
-    for (let queue = Infinity; queue > 0;) {
-      // Whatever still waits has its turn first.
-      queue = (await viewer.frameLocator('iframe').locator('#words').innerText()).split('\n').length > 3 ? 1 : 0;
-      await viewer.waitForTimeout(1500);
-    }
-    await world.brindle(HANDLE, { act: 'gift', user: { ...VIEWERS.ines, uid: 'u1001' }, gift: 'glaze-pot' });
-    await viewer.waitForTimeout(1500);
-    await shot('viewer', viewer);
+    await walk.shot('compositor', compositor);
+    await cues(walk);
+    await people(walk);
+    await stage(walk);
+    await mapping(walk);
+    await wide(walk);
+    await gift(walk, viewer);
   } finally {
     await world.close();
   }
+}
+
+async function layOver({ world }: Walk, address: string): Promise<Page> {
+  const compositor = await (await world.wide()).newPage();
+  await compositor.goto('/standins/weir');
+  await compositor.getByLabel('Address').fill(address);
+  await compositor.getByRole('button', { name: 'Lay it over' }).click();
+  return compositor;
+}
+
+/** Long enough for the pulse to have its minute. */
+async function crowd({ world, page }: Walk): Promise<void> {
+  await world.brindle(HANDLE, { act: 'crowd', rate: 2, seed: 11 });
+  for (const platform of ['oxbow', 'tarn'] as const)
+    await world.act(platform, HANDLE, { act: 'crowd', rate: 0.6, seed: 5 });
+  await page.waitForTimeout(62_000);
+  for (const platform of ['brindle', 'oxbow', 'tarn'] as const)
+    await world.act(platform, HANDLE, { act: 'crowd', rate: 0 });
+  await page.waitForTimeout(1000);
+}
+
+async function cues({ page, shot, go }: Walk): Promise<void> {
+  await go('/cues');
+  await page.getByRole('listitem').nth(1).getByRole('button', { name: 'More for this cue' }).tap();
+  await page.waitForTimeout(600);
+  await shot('cue');
+  await go('/cues');
+  await page
+    .getByRole('listitem')
+    .nth(1)
+    .getByRole('button', { name: /^Change “/ })
+    .tap();
+  await page.getByRole('button', { name: 'Picture and motion' }).tap();
+  await page.waitForTimeout(1200);
+  await shot('look');
+}
+
+async function people({ page, shot, go }: Walk): Promise<void> {
+  await go('/people');
+  await page.getByRole('button', { name: /^In the order of/ }).tap();
+  await page.getByRole('radio', { name: 'Points', exact: true }).tap();
+  await page.waitForTimeout(1200);
+  await shot('people');
+  await go('/points');
+  await shot('points');
+  await go('/sound');
+  await shot('sound');
+  await go('/feed/oxbow');
+  await shot('feed');
+}
+
+async function stage({ page, shot, go }: Walk): Promise<void> {
+  await go('/stage');
+  await page.getByRole('button', { name: 'Choose Tonight’s glazers' }).tap();
+  await shot('stage');
+  await page.getByRole('button', { name: /^Edit / }).tap();
+  await page.waitForTimeout(800);
+  await shot('stage-sheet');
+  await go('/stage');
+  await page.getByRole('button', { name: /^9:16/ }).tap();
+  await page.getByRole('button', { name: 'Arrange for me' }).tap();
+  await page.getByRole('list', { name: 'Proposals' }).getByRole('button').nth(2).waitFor();
+  await page.waitForTimeout(1200);
+  await shot('arrange');
+}
+
+async function mapping({ page, shot }: Walk): Promise<void> {
+  await page.goto('/feeds');
+  await page.getByRole('button', { name: 'Add a feed' }).tap();
+  await page.getByRole('radio', { name: 'Any other', exact: true }).tap();
+  await page.getByLabel('What you call it').fill('Lantern Live');
+  await page.getByRole('button', { name: 'Add this feed' }).tap();
+  await page
+    .getByLabel('A sample message (JSON)')
+    .fill(
+      '{"event":"present","message":{"ref":"x-81","from":{"nick":"山田 はな","user_id":77},"item":{"title":"Paper Boat","price":25},"qty":3}}',
+    );
+  await page.getByRole('button', { name: 'New rule' }).tap();
+  await page.getByRole('radio', { name: 'Gifts' }).tap();
+  await page.waitForTimeout(600);
+  await shot('mapping');
+  for (const value of ['title', 'nick'])
+    await page
+      .getByRole('dialog')
+      .getByRole('button', { name: new RegExp(`^${value}`) })
+      .tap();
+}
+
+async function wide({ world, shot }: Walk): Promise<void> {
+  const page = await (await world.wide()).newPage();
+  await page.emulateMedia({ colorScheme: 'dark' });
+  await page.goto('/cues');
+  await page.waitForTimeout(3000);
+  await shot('wide', page);
+  await page.emulateMedia({ colorScheme: 'light' });
+  await page.goto('/stage');
+  await page.waitForTimeout(1500);
+  await page.getByRole('button', { name: 'Add a piece' }).click();
+  await page.getByRole('button', { name: 'Add Game view', exact: true }).click();
+  await page.getByRole('button', { name: /^9:16/ }).click();
+  await page.getByRole('radio', { name: 'Wide' }).click();
+  await page.getByRole('button', { name: /^16:9/, includeHidden: true }).waitFor();
+  await page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
+  await page.waitForTimeout(1200);
+  await shot('stage-wide', page);
+}
+
+async function gift({ world, shot }: Walk, viewer: Page): Promise<void> {
+  await viewer.waitForTimeout(500);
+  for (let queue = Infinity; queue > 0;) {
+    // Whatever still waits has its turn first.
+    queue = (await viewer.frameLocator('iframe').locator('#words').innerText()).split('\n').length > 3 ? 1 : 0;
+    await viewer.waitForTimeout(1500);
+  }
+  await world.brindle(HANDLE, { act: 'gift', user: { ...VIEWERS.ines, uid: 'u1001' }, gift: 'glaze-pot' });
+  await viewer.waitForTimeout(1500);
+  await shot('viewer', viewer);
 }
 
 void main();

@@ -6,7 +6,7 @@ import { preProcessFile } from 'typescript';
 
 const ROOT = __dirname;
 const files = readdirSync(ROOT, { recursive: true, encoding: 'utf8' })
-  .filter((name) => /\.tsx?$/.test(name) && !/\.test\.tsx?$/.test(name))
+  .filter((name) => /\.tsx?$/.test(name) && !/\.(test|setup)\.tsx?$/.test(name))
   .map((name) => join(ROOT, name));
 
 function resolved(from: string, specifier: string): string | null {

@@ -1,64 +1,13 @@
 import { nextDue } from '@/core/engine/kernel/due';
 import { serialize, deserialize } from './state';
-import type { Step } from '@/core/engine/kinds';
 import canonicalize from 'canonicalize';
 import fc from 'fast-check';
-import { aChat, aFollow, aGift, START } from '@/core/event/examples';
-import { newCue, plainly, starterShow } from '@/core/show/starter';
-import type { Cue, Show } from '@/core/show/show';
-import {
-  addTime,
-  clockWords,
-  leftOf,
-  outlook,
-  startCountdown,
-  type Countdown,
-} from '@/core/engine/feature/countdown/schema';
-import type { Effect } from '@/core/engine/kernel/effect';
+import { aChat, aFollow, START } from '@/core/event/examples';
+import { newCue } from '@/core/show/starter';
+import { addTime, clockWords, leftOf, outlook, startCountdown } from '@/core/engine/feature/countdown/schema';
 import { fold } from './fold';
-import type { Command, Input } from './input';
-import { ANY } from '@/core/engine/cue/range';
-import { newState, type SessionState } from './state';
-
-const S = 1000;
-const kiln: Countdown = { id: 'kiln', name: 'Kiln door', seconds: 60, most: 0 };
-const base: Show = {
-  ...plainly(starterShow('s')),
-  countdowns: [kiln],
-  counters: [{ id: 'throws', name: 'Throws', start: 5, step: 1, target: 10 }],
-  goals: [{ id: 'g', name: 'Goal', measure: 'coins', target: 100, onReach: { kind: 'raise', step: 100 } }],
-};
-const words = (said: string): Step => ({ kind: 'show', spotlight: 'spotlight', words: said, seconds: 1 });
-const add = (number: string, amount: number, per: 'once' | 'count' | 'total' = 'once'): Step => ({
-  kind: 'add',
-  number,
-  amount,
-  per,
-});
-const onGift = (id: string, steps: Step[]): Cue =>
-  newCue(id, { kind: 'gift', gifts: [], coins: ANY, at: 'step' }, steps);
-
-function session(cues: Cue[], more: Partial<Show> = {}) {
-  const state = newState({ ...base, cues, ...more });
-  const effects: Effect[] = [];
-  const put = (input: Input): void => void fold(state, input, (effect) => void effects.push(structuredClone(effect)));
-  put({ input: 'begin', at: START, session: 'one' });
-  return {
-    state,
-    effects,
-    put,
-    gift: (seconds: number, count = 1) =>
-      put({
-        input: 'event',
-        at: START + seconds * S,
-        event: { ...aGift({ count }), at: START + seconds * S, seenAt: START + seconds * S },
-      }),
-    command: (seconds: number, command: Command) => put({ input: 'command', at: START + seconds * S, command }),
-    tick: (seconds: number) => put({ input: 'tick', at: START + seconds * S }),
-    texts: () => effects.flatMap((effect) => (effect.effect === 'alert' ? [effect.alert.text] : [])),
-    left: () => Math.round(leftOf(state.countdowns.get('kiln') ?? { id: '', endsAt: null, left: -1 }, state.now) / S),
-  };
-}
+import { type SessionState } from './state';
+import { S, kiln, base, words, add, onGift, session } from './numbers.setup';
 
 describe('a countdown', () => {
   const over = newCue('over', { kind: 'countdown', countdown: 'kiln' }, [words('{goal} opens')]);
@@ -263,44 +212,4 @@ test('a frozen state is the same again, and goes on the same', () => {
       event: { ...aChat({ text: 'hi' }), at: START + 9 * S, seenAt: START + 9 * S },
     });
   expect(canonicalize(serialize(copy))).toBe(canonicalize(serialize(state)));
-});
-
-describe('by hand', () => {
-  test('set or nudged, each change is listed with what it was and what it became, and is taken back by itself', () => {
-    const { state, command, gift } = session([]);
-    command(1, { command: 'set', number: 'counter/throws', to: 9 });
-    command(2, { command: 'nudge', number: 'goal/g', by: 30 });
-    command(10, { command: 'set', number: 'countdown/kiln', to: 300 });
-    expect(state.hand.map(({ id, at, number, from, to }) => [id, (at - START) / S, number, from, to])).toEqual([
-      ['h1', 1, 'counter/throws', 5, 9],
-      ['h2', 2, 'goal/g', 0, 30],
-      ['h3', 10, 'countdown/kiln', 50, 300],
-    ]);
-    // What comes in between stays.
-    gift(11, 2);
-    command(12, { command: 'takeBack', change: 'h2' });
-    expect(state.goals.get('g')?.value).toBe(20);
-    command(13, { command: 'takeBack', change: 'h2' });
-    command(13, { command: 'takeBack', change: 'h9' });
-    expect([state.goals.get('g')?.value, state.hand.map(({ undone }) => undone)]).toEqual([20, [false, true, false]]);
-    command(14, { command: 'takeBack', change: 'h3' });
-    expect(Math.round(leftOf(state.countdowns.get('kiln') ?? startCountdown(kiln, null), state.now) / S)).toBe(46);
-  });
-
-  test('what changes nothing, or is of no number, leaves no trace', () => {
-    const { state, command } = session([]);
-    command(1, { command: 'set', number: 'counter/throws', to: 5 });
-    command(1, { command: 'nudge', number: 'counter/gone', by: 3 });
-    command(1, { command: 'set', number: 'nothing', to: 3 });
-    expect(state.hand).toEqual([]);
-  });
-
-  test('only so many are kept, and a frozen state has them', () => {
-    const { state, command } = session([]);
-    for (let n = 0; n < 130; n += 1) command(n, { command: 'nudge', number: 'counter/throws', by: 1 });
-    expect([state.hand.length, state.hand.at(-1)?.id, state.counters.get('throws')]).toEqual([100, 'h130', 135]);
-    expect(deserialize(JSON.parse(JSON.stringify(serialize(state))) as ReturnType<typeof serialize>).hand).toEqual(
-      state.hand,
-    );
-  });
 });

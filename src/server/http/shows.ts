@@ -28,13 +28,7 @@ export function shows(host: ShowHost, newcomers: RequestHandler): Router {
     res.status(204).end();
   });
 
-  router.get('/:id/desk', (req, res) => {
-    if (!withShow(req, res)) return;
-    let stop: (() => void) | null = null;
-    const stream = openStream(req, res, () => stop?.());
-    stop = host.lookAtDesk(String(req.params.id), stream);
-    if (!stop) stream.end();
-  });
+  router.get('/:id/desk', deskOf(host, withShow));
 
   router.post('/:id/commands', async (req, res) => {
     const show = withShow(req, res);
@@ -77,3 +71,14 @@ export function shows(host: ShowHost, newcomers: RequestHandler): Router {
 
   return router;
 }
+
+/** The desk's stream, for as long as somebody looks. */
+const deskOf =
+  (host: ShowHost, withShow: WithShow): RequestHandler =>
+  (req, res) => {
+    if (!withShow(req, res)) return;
+    let stop: (() => void) | null = null;
+    const stream = openStream(req, res, () => stop?.());
+    stop = host.lookAtDesk(String(req.params.id), stream);
+    if (!stop) stream.end();
+  };

@@ -2,7 +2,7 @@ import type { Alert } from './alert';
 import { join, joins } from './joining';
 import { PLAIN, type QueuePlan } from './plan';
 import { shareFor, shortened } from './shortening';
-import type { WordValues } from '@/core/words/fields';
+import { AlertList, NONE, NOT_YET, type Say } from './alert-list';
 
 /** How many ended alerts a session keeps for the desk to show again. */
 export const KEPT_ALERTS = 50;
@@ -10,12 +10,8 @@ export const KEPT_ALERTS = 50;
 /** An alert that grows while it is on the air stays at least this much longer each time, up to three times its length in all. */
 const GROWS_MS = 1500;
 const GROWS_TO = 3;
-/** While the queue is held, what waits is planned for no time at all. */
-const NOT_YET = Number.MAX_SAFE_INTEGER;
 /** So many ended alerts lie before the first one until the list is cut: cutting each time would move all that wait. */
 const CUT_AFTER = 512;
-
-export type Say = (words: string, values: WordValues) => string;
 
 /** What became of an alert that was asked for: it was added, it joined one that was there, or others had to make way. */
 export interface Added {
@@ -25,8 +21,6 @@ export interface Added {
   passed: readonly Alert[];
 }
 
-const NONE: readonly Alert[] = [];
-
 /** The place that is free first. */
 function soonest(free: readonly number[]): number {
   let place = 0;
@@ -34,82 +28,23 @@ function soonest(free: readonly number[]): number {
   return place;
 }
 
-/** A spotlight's alerts that have not ended: first those that play, then those that wait, in the order in which they will come. */
-export class AlertQueue {
-  private items: Alert[];
-  private head = 0;
+/** A spotlight's alerts by its plan: when each begins, for how long it is shown, which join and which make way. */
+export class AlertQueue extends AlertList {
   /** For how long alerts of each length that waits are shown, by the last plan; null before there is one, and while the queue is held. */
   private shown: Map<number, number> | null = null;
-  /** Nothing begins or ends by itself before this, unless the queue is changed. */
-  private still = 0;
 
   /** @param say makes an alert's text of its words and values; null: it is said later (`speak`) */
   constructor(
-    private say: Say | null,
+    say: Say | null,
     private plan: QueuePlan = PLAIN,
     alerts: readonly Alert[] = [],
     private heldBack = false,
   ) {
-    this.items = [...alerts];
-  }
-
-  /** Words are filled in by this, if nothing has been said yet: a queue that was read back knows none. */
-  speak(say: Say): void {
-    this.say ??= say;
-  }
-
-  get length(): number {
-    return this.items.length - this.head;
-  }
-
-  get first(): Alert | undefined {
-    return this.items[this.head];
+    super(say, alerts);
   }
 
   get held(): boolean {
     return this.heldBack;
-  }
-
-  /** When the last of them will have ended; 0 when there is none. */
-  get until(): number {
-    let until = 0;
-    for (let n = this.head; n < this.items.length; n += 1) until = Math.max(until, this.items[n]?.until ?? 0);
-    return until;
-  }
-
-  /** Whether nothing has begun or ended by itself since `rest`. */
-  isStill(now: number): boolean {
-    return now < this.still;
-  }
-
-  /** All that has begun and ended by `now` has been taken out: until something is due, or the queue is changed, there is nothing to look for. */
-  rest(now: number): void {
-    this.still = this.next(now);
-  }
-
-  /** When something will next begin or end by itself; Infinity when nothing will. */
-  next(now: number): number {
-    let next = Infinity;
-    for (let n = this.head; n < this.items.length; n += 1) {
-      const alert = this.items[n];
-      if (!alert || alert.from === NOT_YET) break;
-      next = Math.min(next, alert.until);
-      if (alert.from > now) return Math.min(next, alert.from);
-    }
-    return next;
-  }
-
-  /** The first `count` of them; all when that is not said. */
-  list(count = Infinity): Alert[] {
-    const list = this.items.slice(this.head, Math.min(this.items.length, this.head + count));
-    for (const alert of list) this.word(alert);
-    return list;
-  }
-
-  /** Fills in an alert's words. */
-  word(alert: Alert): Alert {
-    if (alert.text === '') alert.text = this.say?.(alert.words, alert.values) ?? '';
-    return alert;
   }
 
   /** Adds an alert by the plan. The queue takes the object over, and sets its times. */
@@ -167,20 +102,6 @@ export class AlertQueue {
     return { alert, joined: false, passed: NONE };
   }
 
-  /** For how long those from `first` on would be shown if none were shortened, ms. */
-  private wished(first: number): number {
-    let wished = 0;
-    for (let n = first; n < this.items.length; n += 1) wished += this.items[n]?.length ?? 0;
-    return wished;
-  }
-
-  /** Where those that wait begin. */
-  private playing(now: number): number {
-    let at = this.head;
-    while (at < this.items.length && (this.items[at]?.from ?? NOT_YET) <= now) at += 1;
-    return at;
-  }
-
   /** What was planned waits; of that, the one asked for last is kept. */
   private holdNewest(now: number): readonly Alert[] {
     for (let n = this.playing(now); n < this.items.length; n += 1) {
@@ -236,15 +157,6 @@ export class AlertQueue {
     return null;
   }
 
-  /** Brings one that waits before those that are worth less. */
-  private forward(from: number, waiting: number): void {
-    const [alert] = this.items.splice(from, 1);
-    if (!alert) return;
-    let at = from;
-    while (at > waiting && (this.items[at - 1]?.worth ?? 0) < alert.worth) at -= 1;
-    this.items.splice(at, 0, alert);
-  }
-
   /** Plans anew all that wait; returns those that would wait for too long, taken out. */
   private replan(now: number): readonly Alert[] {
     const { plan } = this;
@@ -289,19 +201,6 @@ export class AlertQueue {
     if (to !== this.items.length) this.items.length = to;
     this.shown = this.heldBack ? null : shown;
     return passed;
-  }
-
-  /** Those that have begun by `now` and were not told of before. */
-  takeBegun(now: number): readonly Alert[] {
-    let begun = NONE;
-    for (let n = this.head; n < this.items.length; n += 1) {
-      const alert = this.items[n];
-      if (!alert || alert.from > now) break;
-      if (alert.begun) continue;
-      alert.begun = true;
-      begun = [...begun, alert];
-    }
-    return begun;
   }
 
   /** Takes out what has ended by `now`, and returns it in the order in which it ended. */

@@ -1,48 +1,12 @@
 import { carryOverOf } from '@/core/session/carry-over';
-import { serialize, deserialize } from '@/core/session/state';
 import fc from 'fast-check';
 import { aChat, aFollow, aGift, aLike, START } from '@/core/event/examples';
-import type { StreamEvent } from '@/core/event/event';
-import { newCue, starterShow } from '@/core/show/starter';
-import type { Show } from '@/core/show/show';
+import { newCue } from '@/core/show/starter';
 import { pocketOf } from './earning';
-import type { Effect } from '@/core/engine/kernel/effect';
 import { fold } from '@/core/session/fold';
-import type { Command, Input } from '@/core/session/input';
-import { levelBegins, levelAt, POINTS, type Levels, type PointsPlan } from './schema';
-import { newState, type SessionState } from '@/core/session/state';
-
-const perk = { id: 'spin', name: 'Spin the wheel', keyword: '!spin', price: 30, level: 1, pause: 0 };
-const plan = (more: Partial<PointsPlan> = {}): PointsPlan => ({
-  ...POINTS,
-  on: true,
-  ask: '!shards',
-  unit: 'shards',
-  perks: [perk],
-  give: { keyword: '!give', most: 50 },
-  ...more,
-});
-const showWith = (points: PointsPlan, more: Partial<Show> = {}): Show => ({ ...starterShow('s'), points, ...more });
-const show = showWith(plan());
-const event = (e: StreamEvent): Input => ({ input: 'event', at: e.seenAt, event: e });
-const command = (c: Command): Input => ({ input: 'command', at: START, command: c });
-
-function run(
-  inputs: Input[],
-  of: Show = show,
-  state: SessionState = newState(of),
-): { state: SessionState; posts: string[]; alerts: string[] } {
-  const effects: Effect[] = [];
-  for (const input of [{ input: 'begin', at: START, session: 'one' } as const, ...inputs])
-    fold(state, structuredClone(input), (effect) => effects.push(structuredClone(effect)));
-  return {
-    state,
-    posts: effects.flatMap((e) => (e.effect === 'post' ? [e.text] : [])),
-    alerts: effects.flatMap((e) => (e.effect === 'alert' ? [e.alert.text] : [])),
-  };
-}
-const balance = (state: SessionState, id: string): number => pocketOf(state, 'f', id).balance;
-const later = (seconds: number) => ({ at: START + seconds * 1000, seenAt: START + seconds * 1000 });
+import { levelBegins, levelAt, POINTS, type Levels } from './schema';
+import { newState } from '@/core/session/state';
+import { perk, plan, showWith, show, event, command, run, balance, later } from './points.setup';
 
 describe('levels', () => {
   test('by formula: 100, then 150 more, then 200 more (an arithmetic progression, summed by hand)', () => {
@@ -275,53 +239,4 @@ test('accounts that are given back are added to what was earned since', () => {
     pocketOf(later2, 'f', 'ines'),
     later2.ledger.get('f', 'ines')?.lines.reduce((sum, { points }) => sum + points, 0),
   ]).toEqual([{ earned: 130, balance: 130, level: 2 }, 130]);
-});
-
-describe('double entry', () => {
-  const anyone = fc.constantFrom('ines', 'mirek', 'hana');
-  const happening = fc.oneof(
-    fc.record({ by: anyone, count: fc.integer({ min: 1, max: 400 }) }).map((e) => aGift(e)),
-    fc.record({ by: anyone, count: fc.integer({ min: 1, max: 400 }) }).map((e) => aLike(e)),
-    fc
-      .record({ by: anyone, text: fc.constantFrom('hello', '!spin', '!give @mirek 13', '!give @hana 7', '!shards') })
-      .map((e) => aChat(e)),
-    anyone.map((by) => aFollow({ by })),
-  );
-  const byHand = fc
-    .record({ by: fc.integer({ min: -300, max: 300 }), id: anyone })
-    .map(({ by, id }): Input => command({ command: 'nudge', number: `points/f/${id}`, by }));
-
-  test('every balance is the sum of its lines, nobody owes anything, and all accounts together are what the house has given', () => {
-    fc.assert(
-      fc.property(fc.array(fc.oneof(happening.map(event), byHand), { maxLength: 150 }), (inputs) => {
-        const { state } = run(inputs);
-        let all = 0;
-        for (const account of state.ledger.accounts.values()) {
-          expect(account.lines.reduce((sum, { points }) => sum + points, 0)).toBe(account.balance);
-          expect(account.balance).toBeGreaterThanOrEqual(0);
-          expect(account.lines.length).toBeLessThanOrEqual(40);
-          all += account.balance;
-        }
-        const given = Object.values(deserialize(structuredClone(serialize(state))).ledger.given).reduce(
-          (sum, points) => sum + points,
-          0,
-        );
-        expect(all).toBe(Object.values(state.ledger.given).reduce((sum, points) => sum + points, 0));
-        expect(given).toBe(all);
-        // Handing on makes and loses none; where lines were put together their reasons are gone.
-        if (state.ledger.given.earlier === undefined)
-          expect((state.ledger.given.sent ?? 0) + (state.ledger.given.received ?? 0)).toBe(0);
-      }),
-      { numRuns: 150 },
-    );
-  });
-
-  test('what one hands on the other gets', () => {
-    const { state } = run([
-      event(aGift({ count: 10 })),
-      event(aFollow({ by: 'mirek' })),
-      event(aChat({ text: '!give @mirek 50', ...later(1) })),
-    ]);
-    expect((state.ledger.given.sent ?? 0) + (state.ledger.given.received ?? 0)).toBe(0);
-  });
 });

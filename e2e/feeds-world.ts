@@ -1,0 +1,57 @@
+import { after, before } from 'node:test';
+import type { BrowserContext, Page } from 'playwright-core';
+import { World } from './world';
+
+/* Every way of adding a feed, on a phone; rules by tapping; every step that must be true failing, and then mended. */
+
+export const HANDLE = 'odavarn.kiln';
+export let world: World;
+export let me: BrowserContext;
+export let page: Page;
+before(async () => {
+  world = await World.open();
+  me = await world.person({ permissions: ['clipboard-read', 'clipboard-write'] });
+  page = await me.newPage();
+  await page.goto('/');
+});
+after(() => world.close());
+
+export const addFeed = async (platform: string): Promise<void> => {
+  await page.goto('/feeds');
+  await page.getByRole('button', { name: 'Add a feed' }).tap();
+  await page.getByRole('radio', { name: platform, exact: true }).tap();
+};
+export const addByHandle = async (platform: string): Promise<void> => {
+  await addFeed(platform);
+  await page.getByLabel(`Your handle on ${platform}`).fill(HANDLE);
+  await page.getByRole('button', { name: 'Check' }).tap();
+  await page.getByText(`Found ${HANDLE}`).waitFor();
+  await page.getByRole('button', { name: 'Add this feed' }).tap();
+};
+export const step = (name: string) =>
+  page.getByRole('list', { name: 'Steps' }).getByRole('listitem', { name: new RegExp(`^${name}:`) });
+export const check = (): Promise<void> => page.getByRole('button', { name: 'Check again' }).tap();
+export const post = (address: string, body: unknown, headers: Record<string, string> = {}): Promise<Response> =>
+  fetch(address, { method: 'POST', body: typeof body === 'string' ? body : JSON.stringify(body), headers });
+/** The feed's own address, as it is copied. */
+export const ownAddress = async (): Promise<string> => {
+  await page.getByRole('button', { name: 'Copy address' }).tap();
+  await page.getByRole('button', { name: 'Copied' }).waitFor();
+  return page.evaluate(() => navigator.clipboard.readText());
+};
+/** The page of one feed, from its card. */
+export const details = (name: string): Promise<void> =>
+  page
+    .getByRole('group', { name: new RegExp(`^${name}, `) })
+    .getByRole('button', { name: /Details$/ })
+    .tap();
+/** A line of the desk. */
+export const onDesk = async (words: string): Promise<void> => {
+  await page.goto('/desk');
+  await page
+    .getByRole('list', { name: 'What just happened, newest first' })
+    .getByRole('listitem')
+    .filter({ hasText: words })
+    .first()
+    .waitFor();
+};

@@ -1,0 +1,282 @@
+import assert from 'node:assert/strict';
+import { readFileSync } from 'node:fs';
+import { after, before } from 'node:test';
+import type { Page } from 'playwright-core';
+import { proofFaults, type DrawProof } from '@/core/engine/feature/draw/schema';
+import { whenKind, type WhenKindName } from '@/core/engine/kinds';
+import { onAir, type OnAir } from './on-air';
+import { closeSheet } from './person';
+import { until, VIEWERS, wordsOn, type World } from './world';
+
+/* A cue of each kind, made by touch; each is seen in an outlet when its moment comes, or, where no platform here sends it, when it is tried. */
+
+export const HANDLE = 'odavarn.kiln';
+export let world: World;
+export let page: Page;
+export let outlet: Page;
+export let act: OnAir['act'];
+export let lastCue: OnAir['lastCue'];
+export let published: OnAir['published'];
+
+before(async () => {
+  ({ world, page, outlet, act, lastCue, published } = await onAir(HANDLE, { live: false }));
+  // The cues that a new show begins with would speak as well.
+  await page.goto('/cues');
+  for (let left = await page.getByRole('listitem').count(); left > 0; left -= 1) {
+    await page.getByRole('button', { name: 'More for this cue' }).first().tap();
+    await page.getByRole('button', { name: 'Remove this cue' }).tap();
+    await until(
+      () => page.getByRole('listitem').count(),
+      (count) => count === left - 1,
+    );
+  }
+  await page.goto('/stage');
+  // Each alert comes at once, in place of the one before.
+  await page.getByRole('button', { name: 'Choose Spotlight' }).tap();
+  await page.getByRole('button', { name: 'Edit Spotlight' }).tap();
+  await page.getByRole('radio', { name: 'The newest at once' }).tap();
+  await closeSheet(page);
+  for (const piece of ['Add Countdown', 'Add Counter', 'Add Lantern', 'Add Draw reel']) {
+    await page.getByRole('button', { name: 'Add a piece' }).tap();
+    await page.getByRole('button', { name: piece, exact: true }).tap();
+    await page.waitForTimeout(300);
+  }
+  await page.waitForTimeout(1200);
+});
+after(() => world.close());
+
+/** Makes a cue for this moment, with words of its own by which it is known on the frame. */
+export async function make(kind: WhenKindName, said: string): Promise<void> {
+  await page.goto('/cues');
+  await page.getByRole('button', { name: 'New cue' }).tap();
+  await page.getByRole('radio', { name: 'Any moment' }).tap();
+  await page
+    .getByRole('dialog')
+    .getByRole('button', { name: whenKind({ kind }).title, exact: true })
+    .tap();
+  await lastCue()
+    .getByRole('button', { name: /^Change “/ })
+    .last()
+    .tap();
+  await page.getByLabel('Words on the frame').fill(said);
+  await closeSheet(page);
+}
+export const set = async (token: string | RegExp, label: string, value: string): Promise<void> => {
+  await lastCue().getByRole('button', { name: token }).first().tap();
+  await page.getByRole('textbox', { name: label }).fill(value);
+  await closeSheet(page);
+};
+export const seen = async (words: RegExp): Promise<void> =>
+  void (await until(
+    () => wordsOn(outlet),
+    (now) => words.test(now),
+    20_000,
+  ));
+/** The desk with what the server has told it: until then its tiles still move. */
+export async function openDesk(): Promise<void> {
+  await page.goto('/desk');
+  await page.getByRole('status', { name: /^Live/ }).waitFor();
+  await page.waitForTimeout(600);
+}
+export const tryIt = (): Promise<void> => lastCue().getByRole('button', { name: /^Try/ }).tap();
+
+/** What is done for each kind, and what is then on the frame. */
+export const MOMENTS: Record<WhenKindName, () => Promise<void>> = {
+  session: async () => {
+    await make('session', 'The wheel turns');
+    await published();
+    await act({ act: 'live' });
+    await seen(/The wheel turns/);
+  },
+  follow: async () => {
+    await make('follow', 'New here: {viewer}');
+    await published();
+    await act({ act: 'follow', user: VIEWERS.ines });
+    await seen(/New here: Inês/);
+  },
+  gift: async () => {
+    await make('gift', 'Gift: {gift}');
+    await published();
+    await act({ act: 'gift', user: VIEWERS.hana, gift: 'slip-splash' });
+    await seen(/Gift: Slip Splash/);
+  },
+  every: async () => {
+    await make('every', 'So many: {count}');
+    await set(/^Change 100 likes/, 'How many', '20');
+    await published();
+    await act({ act: 'like', user: VIEWERS.layla, taps: 45 });
+    await seen(/So many: 40/);
+  },
+  share: async () => {
+    await make('share', 'Shared by {viewer}');
+    await published();
+    await act({ act: 'share', user: VIEWERS.ines });
+    await seen(/Shared by Inês/);
+  },
+  subscribe: async () => {
+    await make('subscribe', 'Months: {months}');
+    await published();
+    await act({ act: 'subscribe', user: VIEWERS.ines, months: 4 });
+    await seen(/Months: 4/);
+  },
+  chat: async () => {
+    await make('chat', 'Asked: {message}');
+    await set('Change “!kiln”', 'Text', '!glaze');
+    await published();
+    await act({ act: 'chat', user: VIEWERS.hana, text: '!glaze blue please' });
+    await seen(/Asked: blue please/);
+  },
+  first: async () => {
+    await make('first', 'First time: {viewer}');
+    await published();
+    await act({ act: 'chat', user: { uid: 'u77', handle: 'teo.k', nickname: 'Teo', badges: [] }, text: 'hello' });
+    await seen(/First time: Teo/);
+  },
+  goal: async () => {
+    await make('goal', 'Reached: {goal}');
+    await published();
+    for (let n = 0; n < 4; n += 1) await act({ act: 'gift', user: VIEWERS.hana, gift: 'glaze-pot' });
+    await seen(/Reached: Gift goal/);
+  },
+  level: async () => {
+    await page.goto('/points');
+    await page.getByRole('radio', { name: 'Viewers earn points' }).tap();
+    await make('level', 'Level {level}: {viewer}');
+    await published();
+    // Two pots are a hundred points: a third would put its own alert in the level's place.
+    for (let n = 0; n < 2; n += 1) await act({ act: 'gift', user: VIEWERS.hana, gift: 'glaze-pot' });
+    await seen(/Level 2: .*山田/);
+  },
+  perk: async () => {
+    await page.goto('/points');
+    await page.getByRole('button', { name: 'Add a perk' }).tap();
+    await page.getByLabel('Name', { exact: true }).fill('Name a pot');
+    await page.getByLabel('Keyword', { exact: true }).fill('!name');
+    await page.getByLabel('Price, points').fill('15');
+    await closeSheet(page);
+    await page.getByRole('button', { name: /^Name a pot/ }).waitFor();
+    await make('perk', '{viewer} bought: {message}');
+    await published();
+    await act({ act: 'chat', user: VIEWERS.hana, text: '!name Moon jar' });
+    await seen(/山田.* bought: Moon jar/);
+  },
+  counter: async () => {
+    await make('counter', 'Counted to {count}');
+    await set('Change 10', 'Reaches', '2');
+    await published();
+    await openDesk();
+    for (let n = 0; n < 2; n += 1) await page.getByRole('button', { name: 'Add 1 to Throws' }).tap();
+    await seen(/Counted to 2/);
+  },
+  countdown: async () => {
+    await make('countdown', 'Over: {goal}');
+    await published();
+    await openDesk();
+    for (let n = 0; n < 20; n += 1) await page.getByRole('button', { name: 'Take 30 s from Time left' }).tap();
+    await seen(/Over: Time left/);
+  },
+  lantern: async () => {
+    await make('lantern', 'Aglow: {goal}');
+    await published();
+    await act({ act: 'like', user: VIEWERS.layla, taps: 600 });
+    await seen(/Aglow: Kiln glow/);
+  },
+  draw: async () => {
+    await make('draw', 'The reel says {message}');
+    await published();
+    await openDesk();
+    const hash =
+      /SHA-256: ([0-9a-f]{64})/.exec(await page.getByText(/^The next seed’s SHA-256/).innerText())?.[1] ?? '';
+    await page.getByRole('button', { name: 'Draw Next glaze' }).tap();
+    await until(
+      () => wordsOn(outlet),
+      (words) => words.includes('Next glaze: turning'),
+    );
+    const words = await until(
+      () => wordsOn(outlet),
+      (now) => /The reel says/.test(now),
+      20_000,
+    );
+    const drawn = /Next glaze: (.+) \(seed/.exec(words)?.[1] ?? '';
+    assert.ok(words.includes(`The reel says ${drawn}`) && ['Celadon', 'Tenmoku', 'Ash'].includes(drawn), words);
+    // The proof holds, its hash is the one that was shown before, and a changed one does not hold.
+    const [download] = await Promise.all([
+      page.waitForEvent('download'),
+      page.getByRole('button', { name: 'Save the proof of Next glaze' }).tap(),
+    ]);
+    const proof = JSON.parse(readFileSync(await download.path(), 'utf8')) as DrawProof;
+    assert.equal(proof.hash, hash);
+    assert.deepEqual(proofFaults(proof), []);
+    assert.equal(proofFaults({ ...proof, picked: (proof.picked + 1) % 3 }).length, 1);
+  },
+  scene: async () => {
+    await page.goto('/stage');
+    await page.getByRole('button', { name: 'Scenes: Scenes' }).tap();
+    for (let n = 0; n < 2; n += 1) await page.getByRole('button', { name: 'Add a scene' }).tap();
+    await closeSheet(page);
+    // The counter is in the first scene only.
+    await page.getByRole('button', { name: 'Choose Counter' }).tap();
+    await page.getByRole('button', { name: 'Edit Counter' }).tap();
+    await page.getByRole('tab', { name: 'Place', exact: true }).tap();
+    await page.getByRole('checkbox', { name: 'Live' }).tap();
+    await closeSheet(page);
+    await make('scene', 'Now: {goal}');
+    await published();
+    assert.match(await wordsOn(outlet), /Throws/);
+    await openDesk();
+    await page.getByRole('radio', { name: 'Live', exact: true }).tap();
+    await seen(/Now: Live/);
+    assert.doesNotMatch(await wordsOn(outlet), /Throws/);
+    await page.getByRole('radio', { name: 'Before', exact: true }).tap();
+    await until(
+      () => wordsOn(outlet),
+      (words) => words.includes('Throws'),
+    );
+  },
+  press: async () => {
+    await make('press', 'Pressed');
+    await published();
+    await openDesk();
+    await page.getByRole('group', { name: 'Buttons' }).getByRole('button').first().tap();
+    await seen(/Pressed/);
+  },
+  clock: async () => {
+    await make('clock', 'Water');
+    // That it comes at its time is tested in the engine.
+    await lastCue().getByRole('button', { name: 'Change 15 min' }).tap();
+    await page.getByRole('radio', { name: 'At a time of day', exact: true }).tap();
+    await page.getByRole('textbox', { name: 'Hour of the day' }).fill('21');
+    await page.getByRole('textbox', { name: 'Minute' }).fill('30');
+    await closeSheet(page);
+    await lastCue()
+      .getByText(/When it is/)
+      .waitFor();
+    await lastCue().getByRole('button', { name: 'Change 21:30' }).waitFor();
+    await published();
+    await tryIt();
+    await seen(/Water/);
+  },
+  tip: async () => {
+    await make('tip', 'Tipped: {worth}');
+    await published();
+    await tryIt();
+    await seen(/Tipped: \S/);
+  },
+  raid: async () => {
+    await make('raid', 'Raid by {viewer}');
+    await published();
+    await tryIt();
+    await seen(/Raid by \S/);
+  },
+  giftSubs: async () => {
+    await make('giftSubs', 'Given: {count}');
+    await published();
+    await tryIt();
+    await seen(/Given: \d/);
+  },
+};
+
+export const ORDER: readonly WhenKindName[] = [
+  'session',
+  ...(Object.keys(MOMENTS) as WhenKindName[]).filter((kind) => kind !== 'session'),
+];
