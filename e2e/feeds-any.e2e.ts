@@ -174,3 +174,21 @@ test('a recording is played, moved in and made faster', { timeout: 60_000 }, asy
   await page.getByText('10:00 of 10:00').waitFor();
   await onDesk('Reed Flute');
 });
+
+test('two viewers on two platforms are joined into one, and parted again', { timeout: 60_000 }, async () => {
+  await page.goto('/recap');
+  const thanked = page.getByRole('list', { name: 'To thank' }).getByRole('button');
+  const rows = (): Promise<string[]> => thanked.allInnerTexts();
+  await until(
+    rows,
+    (list) => list.some((row) => row.includes('山田 はな')) && list.some((row) => row.includes('Zuri')),
+    15_000,
+  );
+  await thanked.filter({ hasText: '山田 はな' }).tap();
+  await page.getByRole('list', { name: 'The same person as' }).getByRole('button').filter({ hasText: 'Zuri' }).tap();
+  // 75 coins of the one and 10 of the other.
+  await until(rows, (list) => list.some((row) => row.includes('85 coins')) && list.length === 1, 15_000);
+  await thanked.first().tap();
+  await page.getByRole('button', { name: 'Part them again' }).tap();
+  await until(rows, (list) => list.length === 2, 15_000);
+});

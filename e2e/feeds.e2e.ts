@@ -140,25 +140,7 @@ test(
   },
 );
 
-test('two viewers on two platforms are joined into one, and parted again', { timeout: 60_000 }, async () => {
-  await page.goto('/recap');
-  const thanked = page.getByRole('list', { name: 'To thank' }).getByRole('button');
-  const rows = (): Promise<string[]> => thanked.allInnerTexts();
-  await until(
-    rows,
-    (list) => list.some((row) => row.includes('山田 はな')) && list.some((row) => row.includes('Zuri')),
-    15_000,
-  );
-  await thanked.filter({ hasText: '山田 はな' }).tap();
-  await page.getByRole('list', { name: 'The same person as' }).getByRole('button').filter({ hasText: 'Zuri' }).tap();
-  // 75 coins of the one and 10 of the other.
-  await until(rows, (list) => list.some((row) => row.includes('85 coins')) && list.length === 1, 15_000);
-  await thanked.first().tap();
-  await page.getByRole('button', { name: 'Part them again' }).tap();
-  await until(rows, (list) => list.length === 2, 15_000);
-});
-
-test('the stand-ins’ own pages act as viewers, and make trouble', { timeout: 60_000 }, async () => {
+test('the stand-ins’ own pages act as viewers, and set faults', { timeout: 60_000 }, async () => {
   const own = await world.person({ baseURL: world.standins });
   const oxbow = await own.newPage();
   await oxbow.goto(`/standins/oxbow?handle=${HANDLE}`);

@@ -4,7 +4,7 @@ import type { FinishedSession } from '@/core/desk/view';
 import { starterShow } from '@/core/show/starter';
 import { until, World } from './world';
 
-/* The server killed again and again while a crowd is at work, and Brindle makes all its trouble: what was counted is what happened. */
+/* The server killed again and again while a crowd is at work, and Brindle makes every fault: what was counted is what happened. */
 
 const HANDLE = 'odavarn.kiln';
 const KEY = 'e2e-desk-key-0123456789';
@@ -26,7 +26,7 @@ test('killed at any moment, nothing is lost or counted twice against the ledger'
   assert.equal((await ask('PUT', '', { show, outletKeys: {} })).status, 204);
   await new Promise((resolve) => setTimeout(resolve, 400));
   await world.brindle(HANDLE, {
-    act: 'trouble',
+    act: 'faults',
     repeat: 0.1,
     reorder: 0.1,
     loseStreakEnds: 0.5,

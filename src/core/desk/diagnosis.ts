@@ -35,10 +35,10 @@ export function diagnosis(name: string, view: FeedView, now: number): string[] {
       `${lost} lost while the connection was away for longer than ${name} remembers, last ${ago(now - gap.at)} ago. They cannot be had again.`,
     );
   }
-  const bad = view.badKept.at(-1);
+  const bad = view.rejectedKept.at(-1);
   if (bad)
     found.push(
-      `${many(view.bad, 'message', 'messages')} could not be read, the last one ${ago(now - bad.at)} ago: ${bad.reason} Everything else counts.`,
+      `${many(view.rejected, 'message', 'messages')} could not be read, the last one ${ago(now - bad.at)} ago: ${bad.reason} Everything else counts.`,
     );
   if (view.latencyMs !== null && view.latencyMs > SLOW_MS)
     found.push(`What viewers do arrives ${Math.round(view.latencyMs / 1000)} s late.`);

@@ -43,11 +43,11 @@ export interface OutletView {
 
 /** One feed as the app shows it. */
 export interface FeedView extends FeedHealth {
-  bad: number;
+  rejected: number;
   lost: number;
   duplicates: number;
   /** The latest refused messages and gaps, newest last. */
-  badKept: RejectedMessage[];
+  rejectedKept: RejectedMessage[];
   gapsKept: Gap[];
   outages: Outage[];
   /** A recording's place; null for every other feed. */

@@ -1,5 +1,5 @@
 import { viewerKey } from '@/core/event/viewer-key';
-import { addRow, inRow, newRow, type Row } from '@/core/engine/count/row';
+import { BOARD_MEASURES, addRow, inRow, newRow, type Row } from '@/core/engine/count/row';
 import { isLeftOut } from '@/core/engine/count/counting';
 import { pocketOf, type Pocket } from '@/core/engine/feature/points/earning';
 import type { LedgerLine } from '@/core/engine/feature/points/ledger';
@@ -176,24 +176,10 @@ export function personView(state: SessionState, feed: string, id: string): Perso
   };
 }
 
-const SHOWN = [
-  'coins',
-  'gifts',
-  'likes',
-  'follows',
-  'shares',
-  'chats',
-  'subscriptions',
-  'giftSubs',
-  'tips',
-  'worth',
-  'points',
-] as const;
-
 /** The measures that are not nothing. */
 const told = (row: Row): Record<string, number> =>
   Object.fromEntries(
-    SHOWN.map((measure) => [measure, shownValue(measure, inRow(row, measure))] as const).filter(
+    BOARD_MEASURES.map((measure) => [measure, shownValue(measure, inRow(row, measure))] as const).filter(
       ([, value]) => value !== 0,
     ),
   );

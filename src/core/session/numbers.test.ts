@@ -1,5 +1,7 @@
 import { nextDue } from '@/core/engine/kernel/due';
-import { serialize, deserialize } from './state';
+import type { StreamEvent } from '@/core/event/event';
+import type { Goal } from '@/core/engine/feature/goal/schema';
+import { newState, serialize, deserialize } from './state';
 import canonicalize from 'canonicalize';
 import fc from 'fast-check';
 import { aChat, aFollow, START } from '@/core/event/examples';
@@ -183,6 +185,45 @@ describe('a counter', () => {
     // Each of the 200 is told, and none twice.
     expect([state.counters.get('a'), state.counters.get('b'), state.faults]).toEqual([201, 200, []]);
   });
+});
+
+test('a goal on how many watch follows all feeds that tell, falls with them, and is reached once', () => {
+  const watched: Goal = {
+    id: 'w',
+    name: 'Full house',
+    measure: 'coins',
+    own: 'watching',
+    target: 30,
+    onReach: { kind: 'stay' },
+  };
+  const state = newState({ ...base, goals: [watched] });
+  const reached: number[] = [];
+  const stands: number[] = [];
+  fold(state, { input: 'begin', at: START, session: 's' });
+  for (const [n, [feed, watching]] of (
+    [
+      ['a', 20],
+      ['b', 12],
+      ['a', 3],
+      ['a', 25],
+    ] as const
+  ).entries()) {
+    const event: StreamEvent = {
+      kind: 'audience',
+      id: String(n),
+      platform: 'brindle',
+      feed,
+      at: START + n,
+      seenAt: START + n,
+
+      watching,
+    };
+    fold(state, { input: 'event', at: START + n, event }, (effect) => {
+      if (effect.effect === 'goal') reached.push(effect.target);
+    });
+    stands.push(state.goals.get('w')?.value ?? NaN);
+  }
+  expect([stands, reached]).toEqual([[20, 32, 15, 37], [30]]);
 });
 
 test('a goal that is nudged keeps what it measures, and what lies on the way is reached', () => {

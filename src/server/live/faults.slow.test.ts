@@ -18,15 +18,15 @@ test('a thousand faults over three feeds at once: none lost, none twice', async 
     show: { ...emptyShow('s', 'S'), feeds: FEEDS },
     now: Date.UTC(2026, 10, 19, 19),
   });
-  Object.assign(day.brindle.trouble, {
+  Object.assign(day.brindle.faults, {
     repeat: 0.1,
     reorder: 0.1,
     loseStreakEnds: 0.5,
     malformed: 0.03,
     skewMs: -120_000,
   });
-  Object.assign(day.oxbow.trouble, { repeat: 0.1, reorder: 0.1, malformed: 0.03, skewMs: 90_000 });
-  Object.assign(day.tarn.trouble, { repeat: 0.1, reorder: 0.1, malformed: 0.03, skewMs: 5000 });
+  Object.assign(day.oxbow.faults, { repeat: 0.1, reorder: 0.1, malformed: 0.03, skewMs: 90_000 });
+  Object.assign(day.tarn.faults, { repeat: 0.1, reorder: 0.1, malformed: 0.03, skewMs: 5000 });
   day.connectBrindle();
   day.connectChat();
   day.poll(false);
@@ -95,7 +95,7 @@ test('a thousand faults over three feeds at once: none lost, none twice', async 
     raids: o.raid.count,
     raiders: o.raid.viewers,
   });
-  expect([...day.state.problems.values()].reduce((sum, trouble) => sum + trouble.lost, 0)).toBe(0);
+  expect([...day.state.problems.values()].reduce((sum, { lost }) => sum + lost, 0)).toBe(0);
   await day.close();
   rmSync(folder, { recursive: true, force: true });
 }, 120_000);

@@ -17,7 +17,7 @@ describe('Oxbow', () => {
       () => state(live, 'o'),
       (now) => now === 'waiting',
     );
-    await standins.act('oxbow', HANDLE, { act: 'trouble', repeat: 0.5, reorder: 0.3, malformed: 0.2 });
+    await standins.act('oxbow', HANDLE, { act: 'faults', repeat: 0.5, reorder: 0.3, malformed: 0.2 });
     await standins.act('oxbow', HANDLE, { act: 'live' });
     await until(
       () => state(live, 'o'),

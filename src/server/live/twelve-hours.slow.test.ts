@@ -70,8 +70,8 @@ const show: Show = {
 test('twelve hours, a restart an hour, a change of the clock: every number on the frame equals an independent recount', async () => {
   const folder = mkdtempSync(join(tmpdir(), 'gavirn-hours-'));
   const day = new Day({ folder, random: seeded(20261025), show, now: BEGINS, own: true });
-  for (const { trouble } of [day.brindle, day.oxbow, day.tarn])
-    Object.assign(trouble, { repeat: 0.1, reorder: 0.1, malformed: 0.02 });
+  for (const { faults } of [day.brindle, day.oxbow, day.tarn])
+    Object.assign(faults, { repeat: 0.1, reorder: 0.1, malformed: 0.02 });
   const connect = async (): Promise<void> => {
     day.connectBrindle();
     day.connectChat();

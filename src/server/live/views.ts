@@ -76,10 +76,10 @@ function feedViews({ state, connections }: LiveShow): Record<string, FeedView> {
         ...health,
         outages: connection.keeper.outages.slice(-SHOWN_PROBLEMS),
         playback: connection.client instanceof PlaybackClient ? connection.client.playback : null,
-        bad: problem?.badCount ?? 0,
+        rejected: problem?.badCount ?? 0,
         lost: problem?.lost ?? 0,
         duplicates: problem?.duplicates ?? 0,
-        badKept: (problem?.bad.slice(-SHOWN_PROBLEMS) ?? []).map((bad) => ({ ...bad, text: bad.text.slice(0, 300) })),
+        rejectedKept: (problem?.bad.slice(-SHOWN_PROBLEMS) ?? []).map((bad) => ({ ...bad, text: bad.text.slice(0, 300) })),
         gapsKept: problem?.gaps.slice(-SHOWN_PROBLEMS) ?? [],
       };
     }

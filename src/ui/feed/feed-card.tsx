@@ -72,7 +72,7 @@ export function FeedCard({ feed, onRemoved }: { feed: Feed; onRemoved: () => voi
 function Health({ feed }: { feed: string }) {
   const { words, bad } = useDesk(({ view }) => {
     const seen = view?.feeds[feed];
-    return { words: healthLine(seen), bad: seen !== undefined && (seen.lost > 0 || seen.bad > 0) };
+    return { words: healthLine(seen), bad: seen !== undefined && (seen.lost > 0 || seen.rejected > 0) };
   });
   return (
     <Text size={13} tone={bad ? 'brick' : 'muted'} className="shrink">
@@ -104,7 +104,7 @@ function healthLine(view: FeedView | undefined): string {
   if (!view) return 'Nothing heard yet.';
   const parts = [
     view.lost > 0 ? `${view.lost.toLocaleString('en')} messages lost on the platform’s side` : 'Nothing lost',
-    ...(view.bad > 0 ? [`${view.bad.toLocaleString('en')} unreadable`] : []),
+    ...(view.rejected > 0 ? [`${view.rejected.toLocaleString('en')} unreadable`] : []),
     ...(view.reconnects > 0 ? [`reconnected ${view.reconnects} ×`] : []),
     ...(view.latencyMs === null ? [] : [`${(view.latencyMs / 1000).toFixed(1)} s behind`]),
     ...(Math.abs(view.clockAheadMs) > 2000 ? [`its clock is ${clockWords(view.clockAheadMs)}`] : []),

@@ -1,7 +1,7 @@
 import { View } from 'react-native';
 import Plus from 'lucide-react-native/icons/plus';
 import X from 'lucide-react-native/icons/x';
-import { GOAL_MEASURES, type Goal, type GoalMeasure, type Rung } from '@/core/engine/feature/goal/schema';
+import { countsOf, GOAL_MEASURES, type Goal, type GoalMeasure, type Rung } from '@/core/engine/feature/goal/schema';
 import { MEASURE } from '@/core/engine/count/measure';
 import { useShow } from '@/ui/data/show';
 import { edit } from '@/ui/data/show-store';
@@ -11,6 +11,7 @@ import { Pick } from '@/ui/part/pick';
 import { Text } from '@/ui/part/text';
 import { ByField } from './team-fields';
 import { WindowField } from './window-field';
+import { KIT } from '@/core/engine/features';
 import type { Show } from '@/core/show/show';
 
 const ON_REACH = [
@@ -76,22 +77,24 @@ function CountsFields({ goal, change }: { goal: Goal; change: (changed: Partial<
   const show = useShow();
   const count = (value: string): void => {
     const measure = GOAL_MEASURES.find((each): each is GoalMeasure => each === value);
+    const [kind, name] = value.split('/');
     change(
       measure
-        ? { measure, counter: undefined }
-        : { counter: value.slice('counter/'.length), by: undefined, window: undefined },
+        ? { measure, counter: undefined, own: undefined }
+        : { counter: undefined, own: undefined, [kind ?? '']: name, by: undefined, window: undefined },
     );
   };
-  const money = goal.counter === undefined && (goal.measure === 'worth' || goal.measure === 'tips');
+  const measure = countsOf(goal);
+  const money = measure === 'worth' || measure === 'tips';
   return (
     <>
       <Pick
         label="Counts"
         options={countable(show, goal)}
-        value={goal.counter === undefined ? goal.measure : `counter/${goal.counter}`}
+        value={measure ?? (goal.counter === undefined ? `own/${goal.own}` : `counter/${goal.counter}`)}
         onChange={count}
       />
-      {goal.counter === undefined ? (
+      {measure ? (
         <ByField
           by={goal.by}
           onChange={(by) =>
@@ -105,7 +108,7 @@ function CountsFields({ goal, change }: { goal: Goal; change: (changed: Partial<
           tone="muted"
         >{`In the smallest unit of ${show.money.currency}: 500 is 5.00 where it has hundredths.`}</Text>
       ) : null}
-      {goal.counter === undefined ? (
+      {measure ? (
         <WindowField window={goal.window} moments={goal.by === undefined} onChange={(window) => change({ window })} />
       ) : null}
     </>
@@ -152,6 +155,7 @@ const countable = (show: Show, { by }: Goal): { value: string; label: string }[]
     value: value as string,
     label: MEASURE[value].title,
   })),
+  ...[...KIT.measures.values()].map(({ measure, title }) => ({ value: `own/${measure}`, label: title })),
   ...show.counters.map(({ id, name }) => ({ value: `counter/${id}`, label: `Counter: ${name}` })),
 ];
 

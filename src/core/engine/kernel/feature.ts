@@ -106,6 +106,7 @@ export interface Feature<P = object, S = object, D = object> {
   /** When its things will be reached, or end, at the present rate: by number, ms; Infinity: never. For the streamer alone. */
   outlook?(state: Host<P, S, D>): [number: string, at: number][];
 
+  measures?: readonly OwnMeasure[];
   whens?: readonly WhenKind[];
   steps?: readonly StepKind[];
   commands?: readonly CommandKind[];
@@ -120,6 +121,7 @@ export interface Kit {
   steps: ReadonlyMap<string, StepKind>;
   commands: ReadonlyMap<string, CommandKind>;
   inputs: ReadonlyMap<string, InputKind>;
+  measures: ReadonlyMap<string, OwnMeasure>;
   /** In the order in which they are offered. */
   numbers: readonly { feature: Feature; number: NumberKind }[];
 }
@@ -201,6 +203,20 @@ export interface NumberKind<P = object, H extends KernelState = KernelState> {
    * @returns what it then stands at, or soon will; null: there is no such number
    */
   add(state: H, id: string, by: number, why: 'cue' | 'hand'): number | null;
+}
+
+/**
+ * Something that a feature measures by itself, and that a goal can be set on: one value for the whole session. When it changes, its feature
+ * says so (`recount`).
+ */
+export interface OwnMeasure<H extends KernelState = KernelState> {
+  measure: string;
+  /** How it reads in the interface, and what makes it grow, in a sentence. */
+  title: string;
+  what: string;
+  /** The kinds of event that make it grow. */
+  grows: readonly EventKind[];
+  value(state: H): number;
 }
 
 /** Something that the streamer tells the engine to do: a form, and what it does. */

@@ -1,4 +1,4 @@
-import type { CommandKind, Feature, InputKind, Kit, StepKind } from './feature';
+import type { CommandKind, Feature, InputKind, Kit, OwnMeasure, StepKind } from './feature';
 import type { WhenKind } from './when';
 
 /** Puts features together. @throws where two bring something of the same name */
@@ -13,6 +13,9 @@ export function kitOf(features: readonly Feature[]): Kit {
       features.flatMap(({ commands = [] }) => commands.map((each): [string, CommandKind] => [each.command, each])),
     ),
     inputs: named(features.flatMap(({ inputs = [] }) => inputs.map((each): [string, InputKind] => [each.input, each]))),
+    measures: named(
+      features.flatMap(({ measures = [] }) => measures.map((each): [string, OwnMeasure] => [each.measure, each])),
+    ),
     numbers: numbers.sort((a, b) => a.number.offered - b.number.offered),
   };
 }

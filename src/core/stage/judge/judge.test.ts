@@ -37,7 +37,7 @@ test.each(['kiln-hours', 'salvage-sunday'])('the demo show %s has nothing to put
 });
 
 const [board] = base.pieces.filter(({ id }) => id === 'leaderboard');
-const TROUBLES: [string, RegExp, Show, string?][] = [
+const FAULTY: [string, RegExp, Show, string?][] = [
   [
     'a piece lies under another',
     /% of Leaderboard lies under Words/,
@@ -140,7 +140,7 @@ const TROUBLES: [string, RegExp, Show, string?][] = [
   ],
 ];
 
-test.each(TROUBLES)('%s: it is said with its numbers, and its mend puts it right', (_name, says, show, scene = '') => {
+test.each(FAULTY)('%s: it is said with its numbers, and its mend puts it right', (_name, says, show, scene = '') => {
   const behind = /contrast/.test(String(says)) ? [white] : [];
   const found = judge(show, scene, nodeMeasure, behind).filter((finding) => says.test(finding.says));
   expect(found).toHaveLength(1);

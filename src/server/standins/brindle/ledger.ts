@@ -9,7 +9,7 @@ export interface Ledger {
   /** `room`: all likes; `viewers`: those whose batch was sent. */
   like: { room: number; viewers: number };
   viewers: Record<string, { coins: number; likes: number }>;
-  /** What was done to make trouble. */
+  /** What faults were made. */
   sent: {
     messages: number;
     repeated: number;

@@ -118,10 +118,10 @@ test('a streak is cumulative, a step a message', () => {
   expect(room.ledger.gift).toEqual({ count: 4, coins: 40 });
 });
 
-test.each([1, 2, 3])('with every trouble at once, seed %i: adapter and intake count what the ledger says', (seed) => {
+test.each([1, 2, 3])('with every fault at once, seed %i: adapter and intake count what the ledger says', (seed) => {
   const random = seeded(seed);
   const { room, pass } = open(random);
-  Object.assign(room.trouble, { repeat: 0.2, reorder: 0.2, loseStreakEnds: 0.5, malformed: 0.1, skewMs: 240_000 });
+  Object.assign(room.faults, { repeat: 0.2, reorder: 0.2, loseStreakEnds: 0.5, malformed: 0.1, skewMs: 240_000 });
   const intake = newIntake();
   const totals = newTotals();
   let bad = 0;

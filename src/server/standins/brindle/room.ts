@@ -7,8 +7,8 @@ const RING_MS = 5 * 60_000;
 /** More batches of likes a second than this and Brindle drops some; the room's total then runs ahead of what was sent. */
 const LIKE_BATCHES_A_SECOND = 200;
 
-/** The trouble a room makes, each a chance from 0 to 1; `skewMs` is added to every time it states. */
-export interface TroubleSettings {
+/** The faults of a room, each a chance from 0 to 1; `skewMs` is added to every time it states. */
+export interface FaultSettings {
   repeat: number;
   reorder: number;
   loseStreakEnds: number;
@@ -38,7 +38,7 @@ export class Room {
   roomId: string | null = null;
   startedAt: number | null = null;
   readonly ledger: Ledger = newLedger();
-  readonly trouble: TroubleSettings = { repeat: 0, reorder: 0, loseStreakEnds: 0, malformed: 0, skewMs: 0 };
+  readonly faults: FaultSettings = { repeat: 0, reorder: 0, loseStreakEnds: 0, malformed: 0, skewMs: 0 };
   private total = 0;
   private ring: Sent[] = [];
   private readonly firstId: number;
@@ -151,7 +151,7 @@ export class Room {
     this.ledger.gift.count += added;
     this.ledger.gift.coins += added * gift.coins;
     creditViewer(this.ledger, user.uid, added * gift.coins, 0);
-    if (streak?.done && streak.step === 0 && this.random() < this.trouble.loseStreakEnds) {
+    if (streak?.done && streak.step === 0 && this.random() < this.faults.loseStreakEnds) {
       this.ledger.sent.streakEndsLost += 1;
       return;
     }
@@ -173,28 +173,28 @@ export class Room {
   }
 
   private iso(): string {
-    return new Date(this.now() + this.trouble.skewMs).toISOString();
+    return new Date(this.now() + this.faults.skewMs).toISOString();
   }
 
   private roomData() {
     return {
       state: this.state,
       roomId: this.roomId,
-      startedAt: this.startedAt === null ? null : new Date(this.startedAt + this.trouble.skewMs).toISOString(),
+      startedAt: this.startedAt === null ? null : new Date(this.startedAt + this.faults.skewMs).toISOString(),
     };
   }
 
-  /** Sends what happened, with the trouble that was asked for. */
+  /** Sends what happened, with the faults that were asked for. */
   private say(event: string, data: object): void {
-    if (this.random() < this.trouble.malformed)
+    if (this.random() < this.faults.malformed)
       this.malformed(HALF_MESSAGES[Math.floor(this.random() * HALF_MESSAGES.length)] ?? '');
-    if (!this.held && this.random() < this.trouble.reorder) {
+    if (!this.held && this.random() < this.faults.reorder) {
       this.held = { event, data };
       this.ledger.sent.reordered += 1;
       return;
     }
     this.emit(event, data);
-    if (this.random() < this.trouble.repeat) {
+    if (this.random() < this.faults.repeat) {
       this.ledger.sent.repeated += 1;
       this.emit(event, data);
     }

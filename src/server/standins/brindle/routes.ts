@@ -4,7 +4,7 @@ import { problem } from '@/server/problem';
 import { Places } from '../places';
 import { seeded } from '../crowd/random';
 import { personSchema as person } from '../crowd/person';
-import { atRate } from '../crowd/trouble';
+import { atRate } from '../crowd/faults';
 import { Crowd } from './crowd';
 import { GIFTS } from './gifts';
 import { Room } from './room';
@@ -13,7 +13,7 @@ const KEEP_ALIVE_MS = 15_000;
 
 const chance = z.number().min(0).max(1);
 
-/** What can be done in a room from outside: as a viewer, as its streamer, or to make trouble. */
+/** What can be done in a room from outside: as a viewer, as its streamer, or to set faults. */
 const actSchema = z.discriminatedUnion('act', [
   z.object({ act: z.literal('open') }),
   z.object({ act: z.literal('live') }),
@@ -42,7 +42,7 @@ const actSchema = z.discriminatedUnion('act', [
   z.object({ act: z.literal('watching'), count: z.number().int().min(0).max(1e7) }),
   z.object({ act: z.literal('malformed'), text: z.string().max(2_000_000) }),
   z.object({
-    act: z.literal('trouble'),
+    act: z.literal('faults'),
     repeat: chance.optional(),
     reorder: chance.optional(),
     loseStreakEnds: chance.optional(),
@@ -126,7 +126,7 @@ const describe = ({ room, rate }: Place) => ({
   startedAt: room.startedAt,
   listening: room.listening,
   crowd: rate,
-  trouble: room.trouble,
+  faults: room.faults,
 });
 
 function stream(room: Room, req: Request, res: Response): void {
@@ -165,9 +165,9 @@ function act(place: Place, done: Act): string | null {
       room.public = done.on;
       if (!done.on) room.drop();
       return null;
-    case 'trouble': {
+    case 'faults': {
       const { act: _act, ...settings } = done;
-      Object.assign(room.trouble, settings);
+      Object.assign(room.faults, settings);
       return null;
     }
     case 'malformed':

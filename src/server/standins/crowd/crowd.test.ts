@@ -1,5 +1,5 @@
 import { seeded } from './random';
-import { atRate } from './trouble';
+import { atRate } from './faults';
 
 beforeEach(() => {
   jest.useFakeTimers({ doNotFake: ['performance'] });

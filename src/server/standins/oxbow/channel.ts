@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto';
 import { formatIrc } from '@/core/platform/irc';
 import { toMinor } from '@/core/event/money';
 import type { Person } from '../crowd/person';
-import { noPlainTrouble } from '../crowd/trouble';
+import { noPlainFaults } from '../crowd/faults';
 import { Hooks } from './hooks';
 
 /** Who joins the chat again is sent what was said in the last minutes, with the ids and times it had; of a louder chat the latest lines. */
@@ -40,7 +40,7 @@ export class OxbowChannel {
   public = true;
   readonly moderators = new Set<string>();
   readonly hooks = new Hooks();
-  readonly trouble = noPlainTrouble();
+  readonly faults = noPlainFaults();
   readonly ledger: OxbowLedger = {
     chat: 0,
     follow: 0,
@@ -70,7 +70,7 @@ export class OxbowChannel {
     if (this.cutAt >= since)
       send(
         formatIrc({
-          tags: { 'oxbow/kept-from': new Date(this.cutAt + this.trouble.skewMs).toISOString() },
+          tags: { 'oxbow/kept-from': new Date(this.cutAt + this.faults.skewMs).toISOString() },
           prefix: 'oxbow',
           command: 'NOTICE',
           params: [`#${this.handle}`, `No more than ${this.history.length} lines are kept.`],
@@ -86,7 +86,7 @@ export class OxbowChannel {
   }
 
   private iso(): string {
-    return new Date(this.now() + this.trouble.skewMs).toISOString();
+    return new Date(this.now() + this.faults.skewMs).toISOString();
   }
 
   goLive(): void {
@@ -181,20 +181,20 @@ export class OxbowChannel {
   }
 
   private line(line: string): void {
-    const { random, trouble } = this;
-    if (random() < trouble.malformed) this.malformed('chat', pickOf(HALF_LINES, random));
+    const { random, faults } = this;
+    if (random() < faults.malformed) this.malformed('chat', pickOf(HALF_LINES, random));
     this.history.push({ at: this.now(), line });
     if (this.history.length > HISTORY_LINES) {
       this.cutAt = this.history[HISTORY_LINES / 2]?.at ?? 0;
       this.history = this.history.slice(-HISTORY_LINES / 2);
     }
-    if (this.heldLine === null && random() < trouble.reorder) {
+    if (this.heldLine === null && random() < faults.reorder) {
       this.heldLine = line;
       this.ledger.sent.reordered += 1;
       return;
     }
     this.say(line);
-    if (random() < trouble.repeat) {
+    if (random() < faults.repeat) {
       this.ledger.sent.repeated += 1;
       this.say(line);
     }
@@ -207,17 +207,17 @@ export class OxbowChannel {
   }
 
   private hook(type: string, data: object): void {
-    const { random, trouble } = this;
+    const { random, faults } = this;
     const body = JSON.stringify({ type, timestamp: this.iso(), data });
-    if (random() < trouble.malformed) this.malformed('hook', pickOf(HALF_BODIES, random));
+    if (random() < faults.malformed) this.malformed('hook', pickOf(HALF_BODIES, random));
     this.ledger.sent.hooks += 1;
-    if (this.heldHook === null && random() < trouble.reorder) {
+    if (this.heldHook === null && random() < faults.reorder) {
       this.heldHook = body;
       this.ledger.sent.reordered += 1;
       return;
     }
     const id = this.hooks.send(body);
-    if (random() < trouble.repeat) {
+    if (random() < faults.repeat) {
       this.ledger.sent.repeated += 1;
       this.hooks.send(body, id);
     }

@@ -6,13 +6,13 @@ import { problem } from '@/server/problem';
 import { Places } from '../places';
 import { seeded } from '../crowd/random';
 import { personSchema } from '../crowd/person';
-import { atRate, troubleSchema } from '../crowd/trouble';
+import { atRate, faultSchema } from '../crowd/faults';
 import { OxbowChannel } from './channel';
 import { oxbowChat } from './chat';
 import { oxbowStep } from './crowd';
 
 const count = z.number().int().min(0).max(1e7);
-/** What can be done in a channel from outside: as a viewer, as its streamer, or to make trouble (docs/oxbow.md). */
+/** What can be done in a channel from outside: as a viewer, as its streamer, or to set faults (docs/oxbow.md). */
 const actSchema = z.discriminatedUnion('act', [
   z.object({ act: z.enum(['open', 'live', 'end', 'drop']) }),
   z.object({ act: z.literal('public'), on: z.boolean() }),
@@ -35,7 +35,7 @@ const actSchema = z.discriminatedUnion('act', [
   z.object({ act: z.literal('tip'), user: personSchema, value: z.string().max(20), currency: z.string().max(3) }),
   z.object({ act: z.literal('watching'), count }),
   z.object({ act: z.literal('malformed'), where: z.enum(['chat', 'hook']), text: z.string().max(60_000) }),
-  troubleSchema.extend({ act: z.literal('trouble') }),
+  faultSchema.extend({ act: z.literal('faults') }),
   z.object({ act: z.literal('crowd'), rate: z.number().min(0).max(5000), seed: z.number().int().default(1) }),
 ]);
 type Act = z.infer<typeof actSchema>;
@@ -107,7 +107,7 @@ const describe = ({ channel, rate }: Place) => ({
   hook: channel.hooks.target !== null,
   pending: channel.hooks.pending,
   lastStatus: channel.hooks.lastStatus,
-  trouble: channel.trouble,
+  faults: channel.faults,
 });
 
 /** Does it; a sentence when it can't be done now. */
@@ -133,9 +133,9 @@ function act(place: Place, done: Act, drop: () => void): string | null {
       if (done.on) channel.moderators.add(done.name);
       else channel.moderators.delete(done.name);
       return null;
-    case 'trouble': {
+    case 'faults': {
       const { act: _act, ...settings } = done;
-      Object.assign(channel.trouble, settings);
+      Object.assign(channel.faults, settings);
       return null;
     }
     case 'crowd':

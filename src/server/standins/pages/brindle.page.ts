@@ -68,8 +68,8 @@ on('#subscribe', () => ({ act: 'subscribe', user: viewer(), months: 1 }));
 on('#crowd', () => ({ act: 'crowd', rate: Number(input('rate').value), seed: Number(input('seed').value) }));
 on('#nocrowd', () => ({ act: 'crowd', rate: 0 }));
 const share = (id: string): number => Number(input(id).value) / 100;
-on('#trouble', () => ({
-  act: 'trouble',
+on('#faults', () => ({
+  act: 'faults',
   repeat: share('repeat'),
   reorder: share('reorder'),
   loseStreakEnds: share('loseStreakEnds'),

@@ -34,9 +34,9 @@ const BEFORE = `<section aria-labelledby="h-room"><h2 id="h-room">Room</h2>
 const BEHIND = `<section aria-labelledby="h-crowd"><h2 id="h-crowd">A crowd</h2><div class="row">
   <label style="width:160px">Events a second <input id="rate" type="number" min="0" max="5000" value="4"></label><label style="width:110px">Seed <input id="seed" type="number" value="1"></label>
   ${button({ act: 'crowd', rate: '@number:rate', seed: '@number:seed' }, 'Run the crowd', 'main')}${button({ act: 'crowd', rate: 0 }, 'Stop it')}</div></section>
-  <section aria-labelledby="h-trouble"><h2 id="h-trouble">Trouble</h2><div class="row">${percent('repeat', 'Repeat')}${percent('reorder', 'Reorder')}${percent('malformed', 'Malformed')}
+  <section aria-labelledby="h-faults"><h2 id="h-faults">Faults</h2><div class="row">${percent('repeat', 'Repeat')}${percent('reorder', 'Reorder')}${percent('malformed', 'Malformed')}
   <label style="width:150px">Clock ahead, ms <input id="skew" type="number" value="0"></label>
-  ${button({ act: 'trouble', repeat: '@percent:repeat', reorder: '@percent:reorder', malformed: '@percent:malformed', skewMs: '@number:skew' }, 'Make this trouble')}</div></section>`;
+  ${button({ act: 'faults', repeat: '@percent:repeat', reorder: '@percent:reorder', malformed: '@percent:malformed', skewMs: '@number:skew' }, 'Set these faults')}</div></section>`;
 const LEDGER =
   '<section aria-labelledby="h-ledger"><h2 id="h-ledger">Ledger</h2><output id="ledger"></output></section>';
 
@@ -54,7 +54,7 @@ function filled(value: unknown): unknown {
 export function standinPage({ name, room, ledger, describe }: StandinPage): void {
   find('#viewers').insertAdjacentHTML('beforebegin', BEFORE);
   find('#viewers').insertAdjacentHTML('afterend', BEHIND);
-  find('#own-trouble').insertAdjacentHTML('afterend', LEDGER);
+  find('#own-faults').insertAdjacentHTML('afterend', LEDGER);
   const state = find('#state');
   const named = new URLSearchParams(location.search).get('handle');
   if (named) find<HTMLInputElement>('#handle').value = named;

@@ -43,7 +43,7 @@ function watch(handle: string): void {
       find('chat').append(line);
       while (find('chat').childElementCount > 12) find('chat').firstElementChild?.remove();
     } catch {
-      // A malformed message, made as trouble for others: a viewer's page shows nothing of it.
+      // A malformed message, made as a fault for others: a viewer's page shows nothing of it.
     }
   });
 }

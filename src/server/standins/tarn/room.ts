@@ -1,7 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import { microsToMinor } from '@/core/event/money';
 import type { Person } from '../crowd/person';
-import { noPlainTrouble } from '../crowd/trouble';
+import { noPlainFaults } from '../crowd/faults';
 
 /** How long Tarn remembers: an older cursor is answered with 410. */
 const REMEMBERED_MS = 10 * 60_000;
@@ -37,7 +37,7 @@ export class TarnRoom {
   pollAfterMs = 1000;
   /** Until when every answer is 503, ms. */
   downUntil = 0;
-  readonly trouble = noPlainTrouble();
+  readonly faults = noPlainFaults();
   readonly ledger: TarnLedger = {
     chat: 0,
     subscribe: 0,
@@ -114,7 +114,7 @@ export class TarnRoom {
   private signed({ uid, nickname, badges }: Person) {
     return {
       id: randomUUID(),
-      at: new Date(this.now() + this.trouble.skewMs).toISOString(),
+      at: new Date(this.now() + this.faults.skewMs).toISOString(),
       author: {
         channelId: uid,
         name: nickname,
@@ -125,15 +125,15 @@ export class TarnRoom {
   }
 
   private put(json: object): void {
-    const { random, trouble } = this;
-    if (random() < trouble.malformed) this.malformed(pickHalf(random));
-    if (this.held === null && random() < trouble.reorder) {
+    const { random, faults } = this;
+    if (random() < faults.malformed) this.malformed(pickHalf(random));
+    if (this.held === null && random() < faults.reorder) {
       this.held = json;
       this.ledger.sent.reordered += 1;
       return;
     }
     this.push(json);
-    if (random() < trouble.repeat) {
+    if (random() < faults.repeat) {
       this.ledger.sent.repeated += 1;
       this.push(json);
     }

@@ -6,11 +6,11 @@ import { Places } from '../places';
 import { LINES, PEOPLE } from '../crowd/people';
 import { pick, seeded } from '../crowd/random';
 import { personSchema } from '../crowd/person';
-import { atRate, troubleSchema } from '../crowd/trouble';
+import { atRate, faultSchema } from '../crowd/faults';
 import { TarnRoom } from './room';
 
 const count = z.number().int().min(0).max(1e9);
-/** What can be done in a room from outside: as a viewer, as its streamer, or to make trouble (docs/tarn.md). */
+/** What can be done in a room from outside: as a viewer, as its streamer, or to set faults (docs/tarn.md). */
 const actSchema = z.discriminatedUnion('act', [
   z.object({ act: z.enum(['open', 'live', 'end', 'forget']) }),
   z.object({ act: z.literal('public'), on: z.boolean() }),
@@ -30,7 +30,7 @@ const actSchema = z.discriminatedUnion('act', [
   z.object({ act: z.literal('malformed'), text: z.string().max(60_000) }),
   z.object({ act: z.literal('down'), ms: z.number().int().min(0).max(600_000) }),
   z.object({ act: z.literal('pace'), ms: z.number().int().min(0).max(600_000) }),
-  troubleSchema.extend({ act: z.literal('trouble') }),
+  faultSchema.extend({ act: z.literal('faults') }),
   z.object({ act: z.literal('crowd'), rate: z.number().min(0).max(5000), seed: z.number().int().default(1) }),
 ]);
 type Act = z.infer<typeof actSchema>;
@@ -89,7 +89,7 @@ const describe = ({ room, rate }: Place) => ({
   hearts: room.hearts,
   followers: room.followers,
   crowd: rate,
-  trouble: room.trouble,
+  faults: room.faults,
 });
 
 /** One page of activity: not sooner than is allowed, not at all while Tarn is down, and nothing new said twice. */
@@ -171,9 +171,9 @@ function act(place: Place, done: Act): string | null {
     case 'pace':
       room.pollAfterMs = done.ms;
       return null;
-    case 'trouble': {
+    case 'faults': {
       const { act: _act, ...settings } = done;
-      Object.assign(room.trouble, settings);
+      Object.assign(room.faults, settings);
       return null;
     }
     case 'crowd':

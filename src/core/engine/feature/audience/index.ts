@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import type { Feature, Host } from '@/core/engine/kernel/feature';
+import type { Feature, Host, OwnMeasure } from '@/core/engine/kernel/feature';
+import { later, recount } from '@/core/engine/kernel/state';
 import { Audience } from './slice';
 
 /* The audience: how many watch, over all feeds that tell. */
@@ -11,6 +12,14 @@ export type AudienceHost = Host<object, AudienceSlice>;
 
 const feed = z.object({ watching: z.number(), since: z.number(), sum: z.number(), begun: z.number() });
 
+const watching: OwnMeasure<AudienceHost> = {
+  measure: 'watching',
+  title: 'How many watch now',
+  what: 'how many watch',
+  grows: ['audience'],
+  value: ({ audience: seen }) => seen.now(),
+};
+
 export const audience = {
   name: 'audience',
   create: (): AudienceSlice => ({ audience: new Audience() }),
@@ -18,7 +27,10 @@ export const audience = {
   serialize: ({ audience: state }) => ({ audience: state.serialize() }),
   deserialize: (saved: { audience: ReturnType<Audience['serialize']> }) => ({ audience: new Audience(saved.audience) }),
   listens: () => ({ record: ['audience'] }),
-  record({ audience: state, now }, event) {
-    if (event.kind === 'audience') state.take(event.feed, event.watching, event.at > 0 ? event.at : now);
+  record(state, event) {
+    if (event.kind !== 'audience') return;
+    state.audience.take(event.feed, event.watching, event.at > 0 ? event.at : state.now);
+    later(state, (emit) => recount(state, emit));
   },
+  measures: [watching],
 } satisfies Feature<object, AudienceSlice>;

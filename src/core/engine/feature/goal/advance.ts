@@ -3,7 +3,7 @@ import { MEASURE, shownValue } from '@/core/engine/count/measure';
 import { valueIn } from '@/core/engine/count/windows';
 import { cueMoment } from '@/core/engine/cue/fire';
 import { valueOf } from '@/core/engine/kernel/number';
-import { advanceGoal, rungName, startGoal, type Goal, type GoalState } from './schema';
+import { advanceGoal, countsOf, rungName, startGoal, type Goal, type GoalState } from './schema';
 import { goalPart, type GoalHost } from './slice';
 import type { GoalMoment } from './when';
 
@@ -26,6 +26,7 @@ function countedBy(state: GoalHost, goal: Goal, course: GoalState | undefined): 
   const window = state.derived.goalWindows.get(goal.id);
   const measured = (): number => {
     if (goal.counter !== undefined) return valueOf(state, `counter/${goal.counter}`) ?? 0;
+    if (goal.own !== undefined) return state.kit.measures.get(goal.own)?.value(state) ?? 0;
     if (goal.by) return shownValue(goal.measure, state.derived.parts.get(goalPart(goal.id))?.value ?? 0);
     return window ? shownValue(goal.measure, valueIn(window, state.totals, goal.measure)) : 0;
   };
@@ -71,9 +72,24 @@ export function followGoals(state: GoalHost, before: ReadonlyMap<string, Goal>):
   }
 }
 
-const COURSE = ['measure', 'counter', 'by', 'target', 'start', 'window', 'onReach'] as const satisfies (keyof Goal)[];
+const COURSE = [
+  'measure',
+  'counter',
+  'own',
+  'by',
+  'target',
+  'start',
+  'window',
+  'onReach',
+] as const satisfies (keyof Goal)[];
 const sameCourse = (a: Goal, b: Goal): boolean =>
   COURSE.every((field) => JSON.stringify(a[field]) === JSON.stringify(b[field]));
 
 /** The kinds of event that move any of these goals. */
-export const kindsOf = (goals: readonly Goal[]) => new Set(goals.flatMap(({ measure }) => MEASURE[measure].kinds));
+export const kindsOf = (goals: readonly Goal[]) =>
+  new Set(
+    goals.flatMap((goal) => {
+      const measure = countsOf(goal);
+      return measure ? MEASURE[measure].kinds : [];
+    }),
+  );

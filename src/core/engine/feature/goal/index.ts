@@ -11,7 +11,7 @@ import type { Feature, NumberKind } from '@/core/engine/kernel/feature';
 import { valuesByKey } from '@/core/engine/kernel/kept';
 import { later, recount } from '@/core/engine/kernel/state';
 import { advanceGoals, followGoals, goesOn, kindsOf, rollOverGoals, setOut } from './advance';
-import { goalSchema, type GoalShow, type GoalState } from './schema';
+import { countsOf, goalSchema, type GoalShow, type GoalState } from './schema';
 import { goalPart, type GoalDerived, type GoalHost, type GoalSlice } from './slice';
 import { goal as when } from './when';
 
@@ -56,9 +56,10 @@ function outlook(state: GoalHost): [string, number][] {
   const over = now - Math.floor(since / MINUTE_MS) * MINUTE_MS;
   return state.show.goals.flatMap((goal): [string, number][] => {
     const course = state.goals.get(goal.id);
-    if (!course || course.hidden || course.value >= course.target) return [];
-    const sum = rows.reduce((all, row) => all + inRow(row, goal.measure), 0);
-    const gained = shownValue(goal.measure, sum);
+    const measure = countsOf(goal);
+    if (!measure || !course || course.hidden || course.value >= course.target) return [];
+    const sum = rows.reduce((all, row) => all + inRow(row, measure), 0);
+    const gained = shownValue(measure, sum);
     return [[`goal/${goal.id}`, gained <= 0 ? Infinity : now + ((course.target - course.value) * over) / gained]];
   });
 }
@@ -100,9 +101,11 @@ export const goal = {
   }),
   wants: ({ goals }) => ({
     windows: goals.map(({ window }) => window ?? SESSION),
-    parts: goals.flatMap(({ id, by, measure, window = SESSION }) =>
-      !by || measure === 'raids' ? [] : [{ key: goalPart(id), measure, window, by }],
-    ),
+    parts: goals.flatMap((each) => {
+      const { id, by, window = SESSION } = each;
+      const measure = countsOf(each);
+      return !by || !measure || measure === 'raids' ? [] : [{ key: goalPart(id), measure, window, by }];
+    }),
   }),
   windowsMade(state) {
     state.derived.goalWindows = windowsOf(state);

@@ -32,6 +32,8 @@ export const goalSchema = z.object({
   by: bySchema.optional(),
   /** A counter of the streamer's own, in place of the measure; its window is the counter's. */
   counter: z.string().min(1).max(100).optional(),
+  /** A measure that a feature brings (`Feature.measures`), in place of the measure; its window is the session. */
+  own: z.string().min(1).max(40).optional(),
   /** Of what stretch of time; absent: of this session. */
   window: windowSchema.optional(),
   /** What it has before anything is counted. */
@@ -59,6 +61,10 @@ export const goalSchema = z.object({
   ]),
 });
 export type Goal = z.infer<typeof goalSchema>;
+
+/** What a goal counts of the events; null: it stands on a counter, or on something that a feature measures by itself. */
+export const countsOf = ({ measure, counter, own }: Pick<Goal, 'measure' | 'counter' | 'own'>): GoalMeasure | null =>
+  counter === undefined && own === undefined ? measure : null;
 
 export interface GoalShow {
   goals: readonly Goal[];

@@ -2,22 +2,22 @@ import { z } from 'zod';
 
 const chance = z.number().min(0).max(1);
 
-/** The trouble that a stand-in makes, each a chance from 0 to 1; `skewMs` is added to every time it states. */
-export const troubleSchema = z.object({
+/** The faults that a stand-in makes, each a chance from 0 to 1; `skewMs` is added to every time it states. */
+export const faultSchema = z.object({
   repeat: chance.optional(),
   reorder: chance.optional(),
   malformed: chance.optional(),
   skewMs: z.number().int().min(-86_400_000).max(86_400_000).optional(),
 });
 
-export interface PlainTrouble {
+export interface PlainFaults {
   repeat: number;
   reorder: number;
   malformed: number;
   skewMs: number;
 }
 
-export const noPlainTrouble = (): PlainTrouble => ({ repeat: 0, reorder: 0, malformed: 0, skewMs: 0 });
+export const noPlainFaults = (): PlainFaults => ({ repeat: 0, reorder: 0, malformed: 0, skewMs: 0 });
 
 /** Calls `step` so many times a second until it is stopped; returns how to stop it. */
 export function atRate(rate: number, step: () => void): () => void {
