@@ -211,7 +211,7 @@ test('a goal on how many watch follows all feeds that tell, falls with them, and
     const event: StreamEvent = {
       kind: 'audience',
       id: String(n),
-      platform: 'brindle',
+
       feed,
       at: START + n,
       seenAt: START + n,
