@@ -78,7 +78,7 @@ const LONG = [
   'layout.e2e.ts',
   'formats.e2e.ts',
   'layout-scenes.e2e.ts',
-  'cues-at-work.e2e.ts',
+  'sounds.e2e.ts',
 ];
 
 /** One file, with a server and a browser of its own. What it prints is kept until it has ended, so that files side by side stay readable. */

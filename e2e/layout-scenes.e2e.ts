@@ -8,6 +8,7 @@ import { dragByTouch, until, VIEWERS, wordsOn } from './world';
 import { world, page, outlet, address, act, published, letGo, open, boxOf, middle } from './layout-world';
 
 test('a piece has a place of its own in a scene, and the outlet follows the scene', { timeout: 60_000 }, async () => {
+  await page.goto('/stage');
   await page.getByRole('button', { name: /^Scenes/ }).tap();
   for (let n = 0; n < 2; n += 1) await page.getByRole('button', { name: 'Add a scene' }).tap();
   await page.getByRole('radio', { name: 'Live', exact: true }).tap();

@@ -1,7 +1,10 @@
 import assert from 'node:assert/strict';
 import { readFileSync, writeFileSync } from 'node:fs';
+import { createServer } from 'node:http';
+import type { AddressInfo } from 'node:net';
 import { join } from 'node:path';
 import { test } from 'node:test';
+import { verify } from '@/server/feed/signature';
 import { loudestOf } from './meter';
 import { closeSheet } from './person';
 import { until, VIEWERS, wordsOn } from './world';
@@ -15,7 +18,6 @@ import {
   change,
   published,
   picture,
-  tone,
   gift,
   choose,
   redPoints,
@@ -107,103 +109,103 @@ test(
 );
 
 test(
-  'sounds of one’s own, however loud they are, come out alike; one that is far off says so',
-  { timeout: 120_000 },
+  'a web address is told, signed, of what happened; one that fails is said on the desk',
+  { timeout: 60_000 },
   async () => {
-    await choose(page.getByRole('button', { name: 'Add files' }), tone('loud.wav', 0.9), tone('soft.wav', 0.01));
-    // A sine of peak p has p²/2: −3.01 dB below its peak, less 0.691 and the filter's gain at 500 Hz, which is near 0 (BS.1770-4).
-    await page
-      .getByRole('button', { name: /^soft/ })
-      .getByText(/LU quieter than your target/)
-      .waitFor();
-    await page
-      .getByRole('button', { name: /^loud/ })
-      .getByText(/LU louder than your target/)
-      .waitFor();
-    await page.getByRole('button', { name: /^loud/ }).tap();
-    await page.getByLabel('Ends at, seconds').fill('1.5');
-    await page.getByLabel('Fades out, seconds').fill('0.2');
-    await closeSheet(page);
-    await page.getByRole('button', { name: /^loud, WAV · 1\.5 s/ }).waitFor();
-    const levels: number[] = [];
-    for (const name of ['loud', 'soft']) {
+    const got: { headers: Record<string, string>; body: string }[] = [];
+    const hook = createServer((req, res) => {
+      let body = '';
+      req.on('data', (part: Buffer) => (body += part.toString()));
+      req.on('end', () => {
+        got.push({ headers: req.headers as Record<string, string>, body });
+        res.writeHead(req.url === '/fails' ? 410 : 204).end();
+      });
+    });
+    await new Promise<void>((resolve) => hook.listen(0, '127.0.0.1', resolve));
+    const url = `http://127.0.0.1:${(hook.address() as AddressInfo).port}`;
+    try {
       await page.goto('/cues');
       await page.getByRole('button', { name: 'New cue' }).tap();
-      await page.getByRole('button', { name: /^Applause at a press/ }).tap();
-      await change('Change Rattle');
-      await page.getByRole('radio', { name }).tap();
+      await page.getByRole('radio', { name: 'Any moment' }).tap();
+      await page.getByRole('button', { name: 'Someone writes in chat' }).tap();
+      await change(/add a step$/);
+      await page.getByRole('button', { name: 'Tell a web address' }).tap();
+      await page.getByLabel('Address', { exact: true }).fill('kiln.example');
+      await page.getByText('An address begins with https:// or http://.').waitFor();
+      await page.getByLabel('Address', { exact: true }).fill(`${url}/hook`);
+      const secret = page.getByRole('button', { name: 'Show the secret' });
+      await secret.waitFor();
+      await secret.tap();
+      const signing = await page.getByText(/^whsec_/).innerText();
+      await page.getByRole('button', { name: 'Words that are sent' }).tap();
+      await page.getByLabel('Words that are sent').fill('{viewer} asks for the kiln');
       await closeSheet(page);
-      await until(
-        () => wordsOn(outlet),
-        (words) => !words.includes('Applause'),
-        20_000,
-      );
       await published();
+      await world.brindle(HANDLE, { act: 'chat', user: VIEWERS.ines, text: '!kiln my number is 555 0100' });
       await until(
-        () => loudestOf(outlet),
-        (peak) => peak < 0.005,
-        15_000,
+        async () => got.length,
+        (count) => count === 1,
       );
+      const [{ headers, body } = { headers: {}, body: '' }] = got;
+      assert.deepEqual(verify({ headers, body }, { inbox: '', signing }, Date.now()), {
+        ok: true,
+        id: headers['webhook-id'],
+      });
+      assert.deepEqual((JSON.parse(body) as { data: unknown }).data, { cue: '', words: 'Inês asks for the kiln' });
+      assert.doesNotMatch(body, /555|ines\.barro|u1/);
+      await change(`Change ${new URL(url).host}`);
+      await page.getByLabel('Address', { exact: true }).fill(`${url}/fails`);
+      await closeSheet(page);
+      await published();
       await lastCue().getByRole('button', { name: /^Try/ }).tap();
       await until(
-        () => loudestOf(outlet),
-        (peak) => peak > 0.02,
-        15_000,
+        async () => got.length,
+        (count) => count > 1,
       );
-      await page.waitForTimeout(700);
-      levels.push(await loudestOf(outlet));
+      await page.goto('/desk');
+      await page.getByText(/It refused \(410\)/).waitFor();
+    } finally {
+      hook.closeAllConnections();
+      hook.close();
     }
-    const [loud = 0, soft = 0] = levels;
-    // A steady sine at −18 LUFS has a peak of about −15 dB of full scale.
-    assert.ok(Math.abs(20 * Math.log10(loud / soft)) < 0.5, `${loud} and ${soft} are alike`);
-    assert.ok(Math.abs(20 * Math.log10(loud) + 15) < 1.5, `${20 * Math.log10(loud)} dB`);
   },
 );
 
 test(
-  'words are read aloud by the server where the browser has no voices; what may not be said is not; it stops at a press of Skip',
-  { timeout: 90_000 },
+  'hundreds of cues: those at the top are drawn, the rest is a press or a search away',
+  { timeout: 60_000 },
   async () => {
-    await page.goto('/sound');
-    await page.getByLabel('Never say this word').fill('kiln');
-    await page.getByRole('button', { name: 'Leave it out' }).tap();
-    await page.getByLabel('Try a text').fill('Nooooooo kiln https://example.org');
-    await page.getByRole('status').getByText('Nooo', { exact: true }).waitFor();
-    await page.goto('/cues');
-    await page.getByRole('button', { name: 'New cue' }).tap();
-    await page.getByRole('radio', { name: 'Any moment' }).tap();
-    await page.getByRole('button', { name: 'Someone shares the broadcast' }).tap();
-    await change(/add a step$/);
-    await page.getByRole('button', { name: 'Read aloud', exact: true }).tap();
-    await page
-      .getByLabel('Words to read')
-      .fill('The kiln is hot, and so is the whole studio tonight, says {viewer}, who has seen it from close by');
-    await closeSheet(page);
-    await published();
+    const cues = Array.from({ length: 200 }, (_, n) => ({
+      id: `many${n}`,
+      on: true,
+      when: {
+        kind: 'gift',
+        gifts: [{ id: `g${n}`, name: `Gift ${n}` }],
+        coins: { least: null, most: null },
+        at: 'step',
+      },
+      steps: [{ kind: 'play', sound: 'drop', volume: 100 }],
+    }));
+    writeFileSync(join(folder, 'many.json'), JSON.stringify({ format: 'gavirn.cues', version: 1, cues }));
+    const other = await (await world.person()).newPage();
+    await other.goto('/cues');
+    const [chooser] = await Promise.all([
+      other.waitForEvent('filechooser'),
+      other.getByRole('button', { name: 'Bring in cues' }).tap(),
+    ]);
+    await chooser.setFiles(join(folder, 'many.json'));
+    await other.getByRole('button', { name: 'Bring in 200 cues' }).tap();
+    await other.getByRole('button', { name: 'Show 60 more of 203' }).tap();
     await until(
-      () => loudestOf(outlet),
-      (peak) => peak < 0.005,
-      15_000,
+      () => other.getByRole('listitem').count(),
+      (count) => count === 120,
     );
-    assert.equal(await outlet.evaluate(() => speechSynthesis.getVoices().length), 0);
-    await world.brindle(HANDLE, { act: 'share', user: VIEWERS.hana });
+    await other.getByLabel('Search cues').fill('Gift 199');
     await until(
-      () => outlet.getByLabel('Heard from here').innerText(),
-      (text) => text.startsWith('The is hot'),
-      20_000,
+      () => other.getByRole('listitem').count(),
+      (count) => count === 1,
     );
-    await until(
-      () => loudestOf(outlet),
-      (peak) => peak > 0.02,
-      15_000,
-    );
-    await page.goto('/desk');
-    await page.getByRole('button', { name: /^Skip what is on air/ }).tap();
-    await until(
-      () => loudestOf(outlet),
-      (peak) => peak < 0.01,
-      2500,
-    );
+    await other.context().close();
   },
 );
 

@@ -17,8 +17,6 @@ const canvas = document.querySelector('canvas');
 const words = document.getElementById('words');
 const heard = document.getElementById('heard');
 const blocked = document.getElementById('blocked');
-if (canvas && words && heard && blocked) start({ canvas, words, heard, blocked });
-
 /** What the page is made of. */
 interface Page {
   canvas: HTMLCanvasElement;
@@ -117,3 +115,5 @@ function merged(known: PaintInput['live'], changed: OutletView['live'] | undefin
   if (!changed) return known;
   return Object.fromEntries(Object.entries({ ...known, ...changed }).filter(([, live]) => live !== null));
 }
+
+if (canvas && words && heard && blocked) start({ canvas, words, heard, blocked });

@@ -57,7 +57,7 @@ export type Control = { hidden?: (piece: Readonly<Record<string, unknown>>) => b
       field: string;
       label: string;
       control: 'choice';
-      from: 'goals' | 'countdowns' | 'counters' | 'lanterns' | 'draws';
+      from: string;
     }
 );
 

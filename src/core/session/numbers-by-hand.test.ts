@@ -1,7 +1,10 @@
-import { serialize, deserialize } from './state';
-import { START } from '@/core/event/examples';
+import { fold } from './fold';
+import type { Input } from './input';
+import { newState, serialize, deserialize } from './state';
+import { aGift, START } from '@/core/event/examples';
+import type { Show } from '@/core/show/show';
 import { leftOf, startCountdown } from '@/core/engine/feature/countdown/schema';
-import { S, kiln, session } from './numbers.setup';
+import { base, S, kiln, session } from './numbers.setup';
 
 describe('by hand', () => {
   test('set or nudged, each change is listed with what it was and what it became, and is taken back by itself', () => {
@@ -41,4 +44,48 @@ describe('by hand', () => {
       state.hand,
     );
   });
+});
+
+test('reset: each kind is back at how it begins, what is counted afterwards counts again, and a goal may be reached anew', () => {
+  const show: Show = {
+    ...base,
+    goals: [{ id: 'g', name: 'G', measure: 'coins', start: 3, target: 10, onReach: { kind: 'double' } }],
+    counters: [{ id: 'c', name: 'C', start: 5, step: 1, target: null }],
+    lanterns: [{ id: 'l', name: 'L', of: 'gifts', every: 2 }],
+  };
+  const state = newState(show);
+  const reached: number[] = [];
+  const send = (n: number, input: object): void =>
+    void fold(state, { at: START + n * S, ...input } as Input, (effect) => {
+      if (effect.effect === 'goal') reached.push(effect.target);
+    });
+  const gift = (n: number): void => {
+    const event = { ...aGift({ count: 1, unitCoins: 8 }), id: `g${n}`, at: START + n * S, seenAt: START + n * S };
+    send(n, { input: 'event', event });
+  };
+  const stands = () => [
+    state.goals.get('g')?.value,
+    state.goals.get('g')?.target,
+    state.counters.get('c'),
+    state.lanterns.get('l')?.gone,
+    Math.round(leftOf(state.countdowns.get('kiln') ?? { id: '', endsAt: null, left: NaN }, state.now) / S),
+  ];
+  send(0, { input: 'begin', session: 's' });
+  gift(1);
+  gift(2);
+  send(3, { input: 'command', command: { command: 'nudge', number: 'counter/c', by: 4 } });
+  expect(stands()).toEqual([19, 20, 9, 1, 57]);
+  for (const [list, id] of [
+    ['goals', 'g'],
+    ['counters', 'c'],
+    ['lanterns', 'l'],
+    ['countdowns', 'kiln'],
+    ['goals', 'nobody'],
+    ['nothing', 'x'],
+  ])
+    send(4, { input: 'command', command: { command: 'reset', list, id } });
+  expect(stands()).toEqual([3, 10, 5, 0, 60]);
+  gift(5);
+  expect(stands()).toEqual([11, 20, 5, 0, 59]);
+  expect(reached).toEqual([10, 10]);
 });

@@ -1,10 +1,12 @@
-import type { Step } from '@/core/engine/kinds';
+import { KIT } from '@/core/engine/features';
+import { stepKind, type Step } from '@/core/engine/kinds';
 import { z } from 'zod';
 import { counterSchema } from '@/core/engine/feature/counter/schema';
 import { countdownSchema } from '@/core/engine/feature/countdown/schema';
 import { goalSchema } from '@/core/engine/feature/goal/schema';
 import { mediaSchema, stepMedia } from '@/core/media/media';
 import { cueSchema, type Cue, type Show } from './show';
+import { listed } from './listed';
 
 export const CUE_FILE_FORMAT = 'gavirn.cues';
 export const CUE_FILE_VERSION = 1;
@@ -129,24 +131,23 @@ function stepSaid(step: Step, file: CueFile, show: Show): string[] {
       return file.cues.some(({ id }) => id === step.cue) || show.cues.some(({ id }) => id === step.cue)
         ? []
         : ['The cue that it calls is not here. Choose one afterwards.'];
-    case 'scene':
-      return show.scenes.some(({ id }) => id === step.scene)
-        ? []
-        : ['The scene that it changes to is not here. Choose one afterwards.'];
-    case 'draw':
-      return show.draws.some(({ id }) => id === step.draw)
-        ? []
-        : ['The draw that it starts is not here. Choose one afterwards.'];
-    case 'lantern':
-      return show.lanterns.some(({ id }) => id === step.lantern)
-        ? []
-        : ['The lantern that it lets go is not here. Choose one afterwards.'];
     case 'ask':
       return step.url === '' ? [] : [`It tells ${new URL(step.url).host}. It comes in switched off: look at it first.`];
     default:
-      return [];
+      return gone(step, show);
   }
 }
+
+/** What a step names of the show that is not here. */
+const gone = (step: Step, show: Show): string[] =>
+  stepKind(step).settings.flatMap((setting) => {
+    if (setting.setting !== 'one') return [];
+    const list = setting.of === 'scenes' ? show.scenes : KIT.lists.has(setting.of) ? listed(show, setting.of) : null;
+    const id = Object.entries(step).find(([field]) => field === setting.field)?.[1];
+    return !list || list.some((each) => each.id === id)
+      ? []
+      : [`The ${setting.label.toLowerCase()} that it names is not here. Choose one afterwards.`];
+  });
 
 export type CueChoice = 'leave' | 'beside' | 'instead';
 

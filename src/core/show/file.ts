@@ -3,6 +3,7 @@ import { PLAIN } from '@/core/engine/alert/plan';
 import { ANY } from '@/core/engine/cue/range';
 import { SHOW_FORMAT, SHOW_VERSION, showSchema, type Show } from './show';
 import { sizeProblem } from './size';
+import { listed, LISTS } from './listed';
 
 export type ReadShow = { ok: true; show: Show } | { ok: false; reason: string };
 
@@ -104,14 +105,10 @@ function doubledId(show: Show): string | null {
     show.pieces,
     show.scenes,
     show.cues,
-    show.goals,
-    show.counters,
-    show.countdowns,
-    show.lanterns,
-    show.draws,
     show.teams,
     show.outlets,
     show.media,
+    ...LISTS.map(({ list }) => listed(show, list)),
   ]) {
     const seen = new Set<string>();
     for (const { id } of list) {

@@ -1,3 +1,5 @@
+import { KIT } from '@/core/engine/features';
+
 /* How much a show's document may hold, found before it is read: a schema looks at every entry of a list before it says that they are too many. */
 
 /** The longest list that a show has anywhere (notes), and all values of a document together. */
@@ -8,14 +10,9 @@ const MOST: Readonly<Record<string, number>> = {
   pieces: 100,
   cues: 500,
   steps: 20,
-  goals: 50,
   feeds: 20,
   outlets: 50,
   scenes: 12,
-  counters: 50,
-  countdowns: 20,
-  lanterns: 20,
-  draws: 20,
   teams: 12,
   media: 500,
   rules: 40,
@@ -23,6 +20,7 @@ const MOST: Readonly<Record<string, number>> = {
   choices: 60,
   perks: 100,
   dismissed: 500,
+  ...Object.fromEntries([...KIT.lists.values()].map(({ list, most }) => [list, most])),
 };
 
 /** Why a document is too large to be read, in a sentence; null when it is not. */

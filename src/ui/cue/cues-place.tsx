@@ -139,6 +139,9 @@ function CuesFoot({ any, onBring, onSave }: { any: boolean; onBring: () => void;
   return (
     <View className="flex-row flex-wrap gap-2 mt-4 pt-4 border-t border-line">
       <TryAll />
+      <Button kind="outline" onPress={() => router.navigate('/numbers')}>
+        Numbers
+      </Button>
       <Button kind="outline" onPress={() => router.navigate('/media')}>
         Media
       </Button>

@@ -15,6 +15,7 @@ import { LookEditor } from './look-editor';
 import { RangeEditor } from './range-editor';
 import { SoundChoice } from './sound-choice';
 import { WordsEditor } from './words-editor';
+import { listed } from '@/core/show/listed';
 
 /** Edits one thing of a "when" or a step, whatever it is. What the schema does not take is not taken. */
 export function SettingEditor({
@@ -66,8 +67,8 @@ export function SettingEditor({
       return <GiftEditor value={value as { id: string; name: string }[]} onChange={onChange} />;
     case 'one': {
       if (setting.of === 'sounds') return <SoundChoice value={String(value)} onChange={onChange} />;
-      const options = optionsOf(setting.of, show);
-      if (options.length === 0) return <Text tone="brick">{NONE[setting.of]}</Text>;
+      const options = optionsOf(setting, show);
+      if (typeof options === 'string') return <Text tone="brick">{options}</Text>;
       return <Choice label={setting.label} options={options} value={String(value)} onChange={onChange} />;
     }
   }
@@ -93,56 +94,34 @@ function ChoiceEditor({
   );
 }
 
-type Listed = Exclude<Extract<Setting, { setting: 'one' }>['of'], 'sounds'>;
-
-const NONE: Record<Listed, string> = {
-  goals: 'There is no goal in this show yet.',
-  spotlights: 'There is no spotlight on the stage. Add one there first.',
-  cues: 'There is no other cue yet.',
-  pieces: 'There is no piece on the stage yet.',
-  scenes: 'This show has no scenes yet. Make some on the stage.',
-  anyScene: 'This show has no scenes yet. Make some on the stage.',
-  draws: 'There is no draw reel yet. Add one on the stage.',
-  anyDraw: 'There is no draw reel yet. Add one on the stage.',
-  lanterns: 'There is no lantern yet. Add one on the stage.',
-  anyLantern: 'There is no lantern yet. Add one on the stage.',
-  anyPerk: 'There is no perk yet. Add one under Points.',
-  countdowns: 'There is no countdown yet. Add one on the stage.',
-  counters: 'There is no counter yet. Add one on the stage.',
-  numbers: 'There is no number to add to yet. Add a countdown, a counter or a goal on the stage.',
+/** What there is to choose from, besides the lists of the show's features. */
+const OTHERS: Record<string, { none: string; of: (show: Show) => Option<string>[] }> = {
+  spotlights: {
+    none: 'There is no spotlight on the stage. Add one there first.',
+    of: ({ pieces }) => named(pieces.filter(({ kind }) => kind === 'spotlight')),
+  },
+  cues: {
+    none: 'There is no other cue yet.',
+    of: ({ cues }) => cues.map(({ id, name }, n) => ({ value: id, label: name || `Cue ${n + 1}` })),
+  },
+  pieces: { none: 'There is no piece on the stage yet.', of: ({ pieces }) => named(pieces) },
+  scenes: { none: 'This show has no scenes yet. Make some on the stage.', of: ({ scenes }) => named(scenes) },
+  perks: { none: 'There is no perk yet. Add one under Points.', of: ({ points }) => named(points.perks) },
+  numbers: {
+    none: 'There is no number to add to yet. Add a countdown, a counter or a goal under Numbers.',
+    of: (show) => numbersOf(show, KIT).map(({ number, name, of }) => ({ value: number, label: name, note: of })),
+  },
 };
 
-function optionsOf(of: Listed, show: Show): Option<string>[] {
-  const named = (list: readonly { id: string; name: string }[]): Option<string>[] =>
-    list.map(({ id, name }) => ({ value: id, label: name }));
-  switch (of) {
-    case 'goals':
-      return [{ value: '', label: 'Any goal' }, ...named(show.goals)];
-    case 'countdowns':
-      return show.countdowns.length === 0 ? [] : [{ value: '', label: 'Any countdown' }, ...named(show.countdowns)];
-    case 'counters':
-      return named(show.counters);
-    case 'scenes':
-      return named(show.scenes);
-    case 'anyScene':
-      return show.scenes.length === 0 ? [] : [{ value: '', label: 'Any scene' }, ...named(show.scenes)];
-    case 'anyPerk':
-      return show.points.perks.length === 0 ? [] : [{ value: '', label: 'Any perk' }, ...named(show.points.perks)];
-    case 'draws':
-      return named(show.draws);
-    case 'anyDraw':
-      return show.draws.length === 0 ? [] : [{ value: '', label: 'Any draw' }, ...named(show.draws)];
-    case 'lanterns':
-      return named(show.lanterns);
-    case 'anyLantern':
-      return show.lanterns.length === 0 ? [] : [{ value: '', label: 'Any lantern' }, ...named(show.lanterns)];
-    case 'numbers':
-      return numbersOf(show, KIT).map(({ number, name, of: kind }) => ({ value: number, label: name, note: kind }));
-    case 'spotlights':
-      return named(show.pieces.filter(({ kind }) => kind === 'spotlight'));
-    case 'pieces':
-      return named(show.pieces);
-    case 'cues':
-      return show.cues.map(({ id, name }, n) => ({ value: id, label: name || `Cue ${n + 1}` }));
-  }
+const named = (list: readonly { id: string; name: string }[]): Option<string>[] =>
+  list.map(({ id, name }) => ({ value: id, label: name }));
+
+/** What can be chosen; or, in a sentence, why nothing can. */
+function optionsOf({ of, any }: Extract<Setting, { setting: 'one' }>, show: Show): Option<string>[] | string {
+  const list = KIT.lists.get(of);
+  const options = list ? named(listed(show, of)) : (OTHERS[of]?.of(show) ?? []);
+  if (options.length > 0) return any === undefined ? options : [{ value: '', label: any }, ...options];
+  return list
+    ? `There is no ${list.title.toLowerCase()} in this show yet. Make one under Numbers.`
+    : (OTHERS[of]?.none ?? 'There is nothing to choose from.');
 }

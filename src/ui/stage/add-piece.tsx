@@ -1,66 +1,85 @@
+import { useState } from 'react';
 import { Pressable, View } from 'react-native';
-import { PIECE_KINDS, type Piece, type PieceKindName } from '@/core/piece';
-import { isPicture } from '@/core/stage/judge/finding';
-import { newPlace } from '@/core/stage/judge/clear';
+import { KIT } from '@/core/engine/features';
+import type { ListKind } from '@/core/engine/kernel/feature';
+import { PIECE_KINDS, type PieceKindName } from '@/core/piece';
+import { listed } from '@/core/show/listed';
+import { addPiece } from '@/core/stage/add';
+import { randomKey } from '@/ui/data/random-key';
 import { useShow } from '@/ui/data/show';
 import { edit } from '@/ui/data/show-store';
-import { randomKey } from '@/ui/data/random-key';
+import { Button } from '@/ui/part/button';
+import { Choice } from '@/ui/part/choice';
 import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
 
 const PURPOSES = [...new Set(Object.values(PIECE_KINDS).map(({ purpose }) => purpose))];
 
-/** The pieces there are, by what they are for. */
+export const newIds = () => ({ piece: randomKey().slice(0, 12), own: randomKey().slice(0, 12) });
+
+/** The pieces there are, by what they are for. One that shows a goal, a counter … brings its own, or shows one that is there. */
 export function AddPiece({ onClose, onAdded }: { onClose: () => void; onAdded: (id: string) => void }) {
   const show = useShow();
-  const add = (kind: PieceKindName): void => {
-    const id = randomKey().slice(0, 12);
-    edit((draft) => {
-      if (kind === 'goal' && draft.goals.length === 0)
-        draft.goals.push({
-          id: randomKey().slice(0, 12),
-          name: 'Gift goal',
-          measure: 'coins',
-          target: 200,
-          onReach: { kind: 'double' },
-        });
-      if (kind === 'countdown' && draft.countdowns.length === 0)
-        draft.countdowns.push({ id: randomKey().slice(0, 12), name: 'Time left', seconds: 600, most: 0 });
-      if (kind === 'counter' && draft.counters.length === 0)
-        draft.counters.push({ id: randomKey().slice(0, 12), name: 'Throws', start: 0, step: 1, target: null });
-      if (kind === 'lantern' && draft.lanterns.length === 0)
-        draft.lanterns.push({ id: randomKey().slice(0, 12), name: 'Kiln glow', of: 'likes', every: 500 });
-      if (kind === 'reel' && draft.draws.length === 0)
-        draft.draws.push({
-          id: randomKey().slice(0, 12),
-          name: 'Next glaze',
-          from: 'choices',
-          keyword: '!draw',
-          choices: [
-            { label: 'Celadon', weight: 1 },
-            { label: 'Tenmoku', weight: 1 },
-            { label: 'Ash', weight: 1 },
-          ],
-        });
-      const piece: Piece = PIECE_KINDS[kind].make(id, draft);
-      const same = draft.pieces.filter((other) => other.kind === kind).length;
-      // A second one of a kind is told apart by its name. It comes in the style of what is there, where there is room.
-      const style = draft.pieces.at(-1)?.style ?? piece.style;
-      const named = { ...piece, style, name: same ? `${piece.name} ${same + 1}` : piece.name };
-      // What is the picture itself lies behind everything else.
-      if (isPicture(piece)) draft.pieces.unshift(named);
-      else draft.pieces.push({ ...named, place: newPlace(named, draft) });
-    });
-    onAdded(id);
+  const [asked, setAsked] = useState<PieceKindName | null>(null);
+  const add = (kind: PieceKindName, shows: string | null): void => {
+    const ids = newIds();
+    edit((draft) => void addPiece(draft, kind, ids, shows));
+    onAdded(ids.piece);
+  };
+  const list = asked && listOf(asked);
+  if (asked && list)
+    return (
+      <WhichOne list={list} title={PIECE_KINDS[asked].title} onChoose={(id) => add(asked, id)} onClose={onClose} />
+    );
+  const choose = (kind: PieceKindName): void => {
+    const of = listOf(kind);
+    if (of && listed(show, of.list).length > 0) setAsked(kind);
+    else add(kind, null);
   };
   return (
     <Sheet title="Add a piece" onClose={onClose}>
       {PURPOSES.map((purpose) => (
-        <PiecesFor key={purpose} purpose={purpose} add={add} />
+        <PiecesFor key={purpose} purpose={purpose} add={choose} />
       ))}
-      {show.pieces.length >= 8 ? (
-        <Text tone="muted">A small screen holds few pieces. What viewers should see first, they see best alone.</Text>
-      ) : null}
+    </Sheet>
+  );
+}
+
+/** Which list of the show pieces of a kind show one thing of. */
+function listOf(kind: PieceKindName): ListKind | null {
+  for (const control of PIECE_KINDS[kind].controls) {
+    const list = 'from' in control ? KIT.lists.get(control.from) : undefined;
+    if (list) return list;
+  }
+  return null;
+}
+
+/** A goal, counter … of the piece's own, or one that is there. `onChoose`: null for its own. */
+export function WhichOne({
+  list,
+  title,
+  onChoose,
+  onClose,
+}: {
+  list: ListKind;
+  title: string;
+  onChoose: (id: string | null) => void;
+  onClose: () => void;
+}) {
+  const there = listed(useShow(), list.list);
+  const kind = list.title.toLowerCase();
+  return (
+    <Sheet title={title} onClose={onClose}>
+      <Button kind="main" disabled={there.length >= list.most} onPress={() => onChoose(null)}>
+        {`A new ${kind} of its own`}
+      </Button>
+      <Text size={13} tone="muted">{`Or show a ${kind} that is there`}</Text>
+      <Choice
+        label={`A ${kind} that is there`}
+        value={null}
+        options={there.map(({ id, name }) => ({ value: id, label: name }))}
+        onChange={onChoose}
+      />
     </Sheet>
   );
 }

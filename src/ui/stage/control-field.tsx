@@ -7,6 +7,8 @@ import { NumberField, TextField } from '@/ui/part/field';
 import { Pick } from '@/ui/part/pick';
 import { Text } from '@/ui/part/text';
 import { MediaField } from './media-field';
+import { listed } from '@/core/show/listed';
+import type { Show } from '@/core/show/show';
 
 /** One thing to set of a piece, as its kind says. */
 export function ControlField({
@@ -59,8 +61,7 @@ export function ControlField({
     case 'media':
       return <MediaField label={control.label} of={control.of} value={String(value ?? '')} onChange={onChange} />;
     case 'choice': {
-      const options =
-        'options' in control ? control.options : show[control.from].map(({ id, name }) => ({ value: id, label: name }));
+      const options = 'options' in control ? control.options : optionsOf(show, control.from);
       if (options.length < 2 && !('options' in control)) return null;
       const chosen = String(value ?? ('otherwise' in control ? control.otherwise : '') ?? '');
       const Field = options.length > 4 ? ManyField : FewField;
@@ -94,3 +95,6 @@ const FewField = ({ label, options, chosen, onChange }: ChoiceFieldProps) => (
     <Segments label={label} options={options} value={chosen} onChange={onChange} />
   </Labelled>
 );
+
+const optionsOf = (show: Show, list: string): { value: string; label: string }[] =>
+  listed(show, list).map(({ id, name }) => ({ value: id, label: name }));

@@ -2,14 +2,13 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { PIECE_KINDS, type Piece } from '@/core/piece';
 import { pieceProblem } from '@/core/stage/waits';
+import { shownBy } from '@/core/show/listed';
 import { useShow } from '@/ui/data/show';
+import { ListedFields } from '@/ui/number/listed-fields';
 import { Tabs } from '@/ui/part/tabs';
 import { KeywordField } from '@/ui/part/keyword-field';
 import { Text } from '@/ui/part/text';
 import { ControlField } from './control-field';
-import { DrawFields, LanternFields } from './draw-fields';
-import { GoalFields } from './goal-fields';
-import { CountdownFields, CounterFields } from './number-fields';
 import { LookTab } from './look-tab';
 import { PlaceTab } from './place-tab';
 import { ArtFields, CameraFields } from './picture-fields';
@@ -53,6 +52,7 @@ function What({ piece }: { piece: Piece }) {
   const kind = PIECE_KINDS[piece.kind];
   const show = useShow();
   const problem = pieceProblem(piece, show);
+  const shown = shownBy(piece);
   return (
     <View className="gap-4">
       <Text tone="muted">{kind.says}</Text>
@@ -67,11 +67,11 @@ function What({ piece }: { piece: Piece }) {
             onChange={(value) => set(control.field, value)}
           />
         ))}
+      {shown ? <ListedFields key={shown.id} list={shown.list.list} id={shown.id} /> : null}
       {piece.kind === 'text' ? <WordsFields piece={piece} set={set} /> : null}
       {piece.kind === 'camera' ? <CameraFields /> : null}
       {piece.kind === 'art' ? <ArtFields piece={piece} set={set} /> : null}
       {piece.kind === 'chat' ? <WithoutField piece={piece} set={set} /> : null}
-      {piece.kind === 'goal' ? <GoalFields id={piece.goal} /> : null}
       {piece.kind === 'leaderboard' && piece.who === 'teams' ? <TeamFields /> : null}
       {piece.kind === 'leaderboard' ? (
         <WindowField window={piece.window} moments={false} onChange={(window) => set('window', window)} />
@@ -87,10 +87,6 @@ function What({ piece }: { piece: Piece }) {
       ) : null}
       {piece.kind === 'leaderboard' ? <LeftOutFields /> : null}
       {piece.kind === 'ticker' ? <TickerFields piece={piece} set={set} /> : null}
-      {piece.kind === 'countdown' ? <CountdownFields id={piece.countdown} /> : null}
-      {piece.kind === 'lantern' ? <LanternFields id={piece.lantern} /> : null}
-      {piece.kind === 'reel' ? <DrawFields id={piece.draw} /> : null}
-      {piece.kind === 'counter' ? <CounterFields id={piece.counter} /> : null}
       {piece.kind === 'spotlight' ? <QueueFields plan={piece.queue} onChange={(queue) => set('queue', queue)} /> : null}
     </View>
   );

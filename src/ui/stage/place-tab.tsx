@@ -1,4 +1,5 @@
 import { placedIn } from '@/core/engine/feature/scene/schema';
+import { useState } from 'react';
 import { View } from 'react-native';
 import ArrowDown from 'lucide-react-native/icons/arrow-down';
 import ArrowUp from 'lucide-react-native/icons/arrow-up';
@@ -10,16 +11,19 @@ import LockOpen from 'lucide-react-native/icons/lock-open';
 import Trash from 'lucide-react-native/icons/trash';
 import type { Box } from '@/core/paint/display';
 import { least, type Piece } from '@/core/piece';
+import { shownBy } from '@/core/show/listed';
+import { copyPiece } from '@/core/stage/add';
 import { fillFrame } from '@/core/stage/align';
 import { keepInFrame } from '@/core/stage/place';
-import { randomKey } from '@/ui/data/random-key';
 import { useShow } from '@/ui/data/show';
 import { edit } from '@/ui/data/show-store';
 import { Button } from '@/ui/part/button';
 import { Segments } from '@/ui/part/choice';
 import { NumberField } from '@/ui/part/field';
+import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
 import { Ticks } from '@/ui/part/ticks';
+import { newIds } from './add-piece';
 import { keepsProportion } from './drag';
 import { usePlace } from './use-place';
 import { useSet } from './use-set';
@@ -190,17 +194,12 @@ function Order({ piece, onRemoved }: { piece: Piece; onRemoved: () => void }) {
       const [taken] = draft.pieces.splice(at, 1);
       if (taken) draft.pieces.splice(Math.max(0, Math.min(draft.pieces.length, at + by)), 0, taken);
     });
-  const duplicate = (): void =>
-    edit((draft) => {
-      const found = draft.pieces.find(({ id }) => id === piece.id);
-      if (found)
-        draft.pieces.splice(at + 1, 0, {
-          ...found,
-          id: randomKey().slice(0, 12),
-          name: `${found.name} copy`.slice(0, 80),
-          place: keepInFrame({ ...found.place, x: found.place.x + 40, y: found.place.y + 40 }, draft.frame),
-        });
-    });
+  const of = shownBy(piece);
+  const [asking, setAsking] = useState(false);
+  const duplicate = (own: boolean): void => {
+    setAsking(false);
+    edit((draft) => void copyPiece(draft, piece, newIds(), own));
+  };
   const remove = (): void => {
     edit((draft) => {
       draft.pieces = draft.pieces.filter(({ id }) => id !== piece.id);
@@ -221,12 +220,24 @@ function Order({ piece, onRemoved }: { piece: Piece; onRemoved: () => void }) {
       <Button icon={piece.off ? Eye : EyeOff} onPress={() => set('off', piece.off ? undefined : true)}>
         {piece.off ? 'Put back' : 'Take off'}
       </Button>
-      <Button icon={Copy} onPress={duplicate}>
+      <Button icon={Copy} onPress={() => (of ? setAsking(true) : duplicate(false))}>
         Duplicate
       </Button>
       <Button icon={Trash} kind="bad" onPress={remove}>
         Remove
       </Button>
+      {asking && of ? (
+        <Sheet title={`Duplicate ${piece.name}`} onClose={() => setAsking(false)}>
+          <Button
+            kind="main"
+            onPress={() => duplicate(true)}
+          >{`With a ${of.list.title.toLowerCase()} of its own`}</Button>
+          <Button
+            kind="outline"
+            onPress={() => duplicate(false)}
+          >{`Showing the same ${of.list.title.toLowerCase()}`}</Button>
+        </Sheet>
+      ) : null}
     </View>
   );
 }

@@ -106,6 +106,8 @@ export interface Feature<P = object, S = object, D = object> {
   /** When its things will be reached, or end, at the present rate: by number, ms; Infinity: never. For the streamer alone. */
   outlook?(state: Host<P, S, D>): [number: string, at: number][];
 
+  /** Things of one kind that it has in the show. */
+  list?: ListKind;
   measures?: readonly OwnMeasure[];
   whens?: readonly WhenKind[];
   steps?: readonly StepKind[];
@@ -122,6 +124,8 @@ export interface Kit {
   commands: ReadonlyMap<string, CommandKind>;
   inputs: ReadonlyMap<string, InputKind>;
   measures: ReadonlyMap<string, OwnMeasure>;
+  /** By their field of the show. */
+  lists: ReadonlyMap<string, ListKind>;
   /** In the order in which they are offered. */
   numbers: readonly { feature: Feature; number: NumberKind }[];
 }
@@ -203,6 +207,29 @@ export interface NumberKind<P = object, H extends KernelState = KernelState> {
    * @returns what it then stands at, or soon will; null: there is no such number
    */
   add(state: H, id: string, by: number, why: 'cue' | 'hand'): number | null;
+}
+
+/** A thing of which a show has several: a goal, a counter … */
+export interface Listed {
+  id: string;
+  name: string;
+}
+
+/** A list of such things. Pieces show one of them each, cues and numbers name it by its id. */
+export interface ListKind<T extends Listed = Listed, H extends KernelState = KernelState> {
+  /** Its field of the show. */
+  list: string;
+  /** What the names of its numbers begin with. */
+  kind: string;
+  /** One of them, and several, as they read. */
+  title: string;
+  several: string;
+  /** So many a show may have. */
+  most: number;
+  /** A new one. */
+  make(id: string): T;
+  /** Brings one back to how it begins, in place. Absent: there is nothing to bring back. */
+  reset?(state: H, id: string): void;
 }
 
 /**

@@ -70,9 +70,21 @@ const takeBack: CommandKind<z.infer<typeof takeBackSchema>, HandHost> = {
   },
 };
 
+/** Brings a goal, a counter … back to how it begins. */
+const resetSchema = z.object({
+  command: z.literal('reset'),
+  list: z.string().min(1).max(40),
+  id: z.string().min(1).max(300),
+});
+const reset: CommandKind<z.infer<typeof resetSchema>, HandHost> = {
+  command: 'reset',
+  schema: resetSchema,
+  run: (state, { list, id }) => state.kit.lists.get(list)?.reset?.(state, id),
+};
+
 export const hand = {
   name: 'hand',
-  commands: [nudge, set, takeBack],
+  commands: [nudge, set, takeBack, reset],
   create: (): HandSlice => ({ hand: [], hands: 0 }),
   saved: { hand: z.array(changeSchema), hands: z.number() },
   serialize: ({ hand: changes, hands }) => ({ hand: changes, hands }),

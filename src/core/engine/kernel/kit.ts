@@ -1,4 +1,4 @@
-import type { CommandKind, Feature, InputKind, Kit, OwnMeasure, StepKind } from './feature';
+import type { CommandKind, Feature, InputKind, Kit, ListKind, OwnMeasure, StepKind } from './feature';
 import type { WhenKind } from './when';
 
 /** Puts features together. @throws where two bring something of the same name */
@@ -16,6 +16,7 @@ export function kitOf(features: readonly Feature[]): Kit {
     measures: named(
       features.flatMap(({ measures = [] }) => measures.map((each): [string, OwnMeasure] => [each.measure, each])),
     ),
+    lists: named(features.flatMap(({ list }): [string, ListKind][] => (list ? [[list.list, list]] : []))),
     numbers: numbers.sort((a, b) => a.number.offered - b.number.offered),
   };
 }

@@ -56,24 +56,15 @@ export type Setting = { hidden?: (values: Readonly<Record<string, unknown>>) => 
       field: string;
       label: string;
       setting: 'one';
-      of:
-        | 'goals'
-        | 'countdowns'
-        | 'counters'
-        | 'numbers'
-        | 'draws'
-        | 'anyDraw'
-        | 'lanterns'
-        | 'anyLantern'
-        | 'scenes'
-        | 'anyScene'
-        | 'anyPerk'
-        | 'spotlights'
-        | 'cues'
-        | 'pieces'
-        | 'sounds';
+      /** A list of the show (`ListKind`), or one of those that no feature of the kind has. */
+      of: OneOf;
+      /** Any of them will do, in these words; its value is empty. */
+      any?: string;
     }
 );
+
+/** What one is chosen among: a list of the show by its field, or what the interface knows how to list. */
+export type OneOf = 'numbers' | 'scenes' | 'perks' | 'spotlights' | 'cues' | 'pieces' | 'sounds' | (string & {});
 
 /** A cue's "when", of whatever kind. */
 export interface SomeWhen {

@@ -6,6 +6,7 @@ import { least } from '@/core/piece';
 import { carries } from '../seen';
 import { isUpright } from '@/core/show/safe-area';
 import { covers, type Finding, type Judged } from './finding';
+import { shownBy } from '@/core/show/listed';
 
 /** Of the rows that were asked for, only some find room. */
 export function halfRows({ pieces, scene }: Judged): Finding[] {
@@ -43,15 +44,9 @@ export function halfRows({ pieces, scene }: Judged): Finding[] {
 
 /** What a piece tells, so far as another one could tell the same. */
 function tells(piece: Piece): string | null {
+  const shown = shownBy(piece);
+  if (shown && piece.kind !== 'reel') return `${shown.list.kind}/${shown.id}`;
   switch (piece.kind) {
-    case 'goal':
-      return `goal/${piece.goal}`;
-    case 'countdown':
-      return `countdown/${piece.countdown}`;
-    case 'counter':
-      return `counter/${piece.counter}`;
-    case 'lantern':
-      return `lantern/${piece.lantern}`;
     case 'leaderboard':
       return `leaderboard/${piece.measure}/${piece.who ?? 'viewers'}/${JSON.stringify(piece.window ?? null)}`;
     case 'plate':

@@ -4,7 +4,7 @@ import { wholeUnit } from '@/core/event/money';
 import type { CueShow } from '@/core/engine/cue/cue';
 import { cueMoment } from '@/core/engine/cue/fire';
 import type { CueDerived, CueSlice } from '@/core/engine/cue/slice';
-import type { CommandKind, Feature, Host, NumberKind } from '@/core/engine/kernel/feature';
+import type { CommandKind, Feature, Host, NumberKind, ListKind } from '@/core/engine/kernel/feature';
 import { valuesByKey } from '@/core/engine/kernel/kept';
 import { isRunning } from '@/core/engine/kernel/state';
 import {
@@ -18,6 +18,7 @@ import {
   startCountdown,
   type CountdownShow,
   type CountdownState,
+  type Countdown,
 } from './schema';
 import { countdown as when, type CountdownMoment } from './when';
 
@@ -97,9 +98,23 @@ function start(state: CountdownHost): void {
   }
 }
 
+const list: ListKind<Countdown, CountdownHost> = {
+  list: 'countdowns',
+  kind: 'countdown',
+  title: 'Countdown',
+  several: 'Countdowns',
+  most: 20,
+  make: (id) => ({ id, name: 'Time left', seconds: 600, most: 0 }),
+  reset(state, id) {
+    const defined = state.show.countdowns.find((each) => each.id === id);
+    if (defined) state.countdowns.set(id, startCountdown(defined, isRunning(state) ? state.now : null));
+  },
+};
+
 export const countdown = {
   name: 'countdown',
-  part: { countdowns: z.array(countdownSchema).max(20).default([]) },
+  list,
+  part: { countdowns: z.array(countdownSchema).max(list.most).default([]) },
   whens: [when],
   number,
   commands: [pause, boost],

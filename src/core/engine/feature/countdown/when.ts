@@ -31,7 +31,7 @@ export const countdown: WhenKind<z.infer<typeof schema>, CountdownMoment, Countd
     },
     { text: ' runs out' },
   ],
-  settings: [{ field: 'countdown', label: 'Countdown', setting: 'one', of: 'countdowns' }],
+  settings: [{ field: 'countdown', label: 'Countdown', setting: 'one', of: 'countdowns', any: 'Any countdown' }],
   problem: (when, show) =>
     show.countdowns.length === 0
       ? 'There is no countdown in this show.'

@@ -3,12 +3,12 @@ import { whole } from '@/core/event/whole';
 import type { CueShow } from '@/core/engine/cue/cue';
 import { cueMoment } from '@/core/engine/cue/fire';
 import type { CueDerived, CueSlice } from '@/core/engine/cue/slice';
-import type { Feature, Host, NumberKind } from '@/core/engine/kernel/feature';
+import type { Feature, Host, NumberKind, ListKind } from '@/core/engine/kernel/feature';
 import { changeByHand, type HandSlice } from '@/core/engine/kernel/hand';
 import { entriesByKey } from '@/core/engine/kernel/kept';
 import { later, recount } from '@/core/engine/kernel/state';
 import { plain } from '@/core/words/plain';
-import { counted, counterSchema, mayRaise, type CounterShow } from './schema';
+import { counted, counterSchema, mayRaise, type CounterShow, type Counter } from './schema';
 import { counter as when, type CounterMoment } from './when';
 
 /* Counters: numbers of the streamer's own. */
@@ -43,9 +43,22 @@ const number: NumberKind<CounterShow, CounterHost> = {
   },
 };
 
+const list: ListKind<Counter, CounterHost> = {
+  list: 'counters',
+  kind: 'counter',
+  title: 'Counter',
+  several: 'Counters',
+  most: 50,
+  make: (id) => ({ id, name: 'Counter', start: 0, step: 1, target: null }),
+  reset(state, id) {
+    changeByHand(state, `counter/${id}`, (startOf(state, id) ?? 0) - (state.counters.get(id) ?? 0));
+  },
+};
+
 export const counter = {
   name: 'counter',
-  part: { counters: z.array(counterSchema).max(50).default([]) },
+  list,
+  part: { counters: z.array(counterSchema).max(list.most).default([]) },
   whens: [when],
   number,
 

@@ -2,10 +2,10 @@ import { z } from 'zod';
 import type { CueShow } from '@/core/engine/cue/cue';
 import { cueMoment } from '@/core/engine/cue/fire';
 import type { CueDerived, CueSlice } from '@/core/engine/cue/slice';
-import type { CommandKind, Feature, InputKind } from '@/core/engine/kernel/feature';
+import type { CommandKind, Feature, InputKind, ListKind } from '@/core/engine/kernel/feature';
 import { valuesByKey } from '@/core/engine/kernel/kept';
 import { endTurn, enterDraws, followDraws, startDraw, takeSeed } from './drawing';
-import { drawProofSchema, drawSchema, type DrawShow, type DrawState } from './schema';
+import { drawProofSchema, drawSchema, type DrawShow, type DrawState, type Draw } from './schema';
 import type { DrawHost, DrawSlice } from './slice';
 import { draw as step } from './step';
 import { draw as when, type DrawMoment } from './when';
@@ -46,9 +46,29 @@ const savedDraw = z.object({
   turns: z.object({ from: number, until: number }).nullable(),
 });
 
+const list: ListKind<Draw> = {
+  list: 'draws',
+  kind: 'draw',
+  title: 'Draw',
+  several: 'Draws',
+  most: 20,
+  make: (id) => ({
+    id,
+    name: 'Draw',
+    from: 'choices',
+    keyword: '!draw',
+    choices: [
+      { label: 'One', weight: 1 },
+      { label: 'Two', weight: 1 },
+      { label: 'Three', weight: 1 },
+    ],
+  }),
+};
+
 export const draw = {
   name: 'draw',
-  part: { draws: z.array(drawSchema).max(20).default([]) },
+  list,
+  part: { draws: z.array(drawSchema).max(list.most).default([]) },
   whens: [when],
   steps: [step],
   commands: [drawCommand],

@@ -32,7 +32,7 @@ export const draw: WhenKind<z.infer<typeof schema>, DrawMoment, DrawShow> = {
     },
     { text: ' is decided' },
   ],
-  settings: [{ field: 'draw', label: 'Draw', setting: 'one', of: 'anyDraw' }],
+  settings: [{ field: 'draw', label: 'Draw', setting: 'one', of: 'draws', any: 'Any draw' }],
   problem: (when, show) =>
     show.draws.length === 0
       ? 'There is no draw reel in this show.'

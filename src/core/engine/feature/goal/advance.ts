@@ -40,6 +40,14 @@ export function setOut(state: GoalHost, goal: Goal): void {
   state.goals.set(goal.id, course);
 }
 
+/** A goal at what it starts with, and at its first target: what was counted until now is taken off by hand, and counts no more. */
+export function beginAgain(state: GoalHost, goal: Goal): void {
+  const course = startGoal(goal, goal.start ?? 0, state.derived.goalWindows.get(goal.id)?.span.from ?? null);
+  course.plus = (goal.start ?? 0) - countedBy(state, goal, undefined);
+  advanceGoal(goal, course, goal.start ?? 0);
+  state.goals.set(goal.id, course);
+}
+
 /** A window has ended, or begun: goals of the one before set out anew. */
 export function rollOverGoals(state: GoalHost): void {
   for (const goal of state.show.goals) {

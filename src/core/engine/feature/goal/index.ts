@@ -7,11 +7,11 @@ import { MINUTE_MS } from '@/core/engine/count/past';
 import { SESSION } from '@/core/engine/count/window';
 import type { CueDerived, CueSlice } from '@/core/engine/cue/slice';
 import type { CueShow } from '@/core/engine/cue/cue';
-import type { Feature, NumberKind } from '@/core/engine/kernel/feature';
+import type { Feature, NumberKind, ListKind } from '@/core/engine/kernel/feature';
 import { valuesByKey } from '@/core/engine/kernel/kept';
 import { later, recount } from '@/core/engine/kernel/state';
-import { advanceGoals, followGoals, goesOn, kindsOf, rollOverGoals, setOut } from './advance';
-import { countsOf, goalSchema, type GoalShow, type GoalState } from './schema';
+import { advanceGoals, beginAgain, followGoals, goesOn, kindsOf, rollOverGoals, setOut } from './advance';
+import { countsOf, goalSchema, type GoalShow, type GoalState, type Goal } from './schema';
 import { goalPart, type GoalDerived, type GoalHost, type GoalSlice } from './slice';
 import { goal as when } from './when';
 
@@ -67,9 +67,23 @@ function outlook(state: GoalHost): [string, number][] {
 const windowsOf = (state: GoalHost): GoalDerived['goalWindows'] =>
   new Map(state.show.goals.map((goal) => [goal.id, state.derived.windowOf(goal.window ?? SESSION)]));
 
+const list: ListKind<Goal, GoalHost> = {
+  list: 'goals',
+  kind: 'goal',
+  title: 'Goal',
+  several: 'Goals',
+  most: 50,
+  make: (id) => ({ id, name: 'Goal', measure: 'coins', target: 200, onReach: { kind: 'double' } }),
+  reset(state, id) {
+    const found = state.derived.goalsById.get(id);
+    if (found) beginAgain(state, found);
+  },
+};
+
 export const goal = {
   name: 'goal',
-  part: { goals: z.array(goalSchema).max(50) },
+  list,
+  part: { goals: z.array(goalSchema).max(list.most) },
   whens: [when],
   number,
 

@@ -33,7 +33,7 @@ export const goal: WhenKind<z.infer<typeof schema>, GoalMoment, GoalShow> = {
     },
     { text: ' is reached' },
   ],
-  settings: [{ field: 'goal', label: 'Goal', setting: 'one', of: 'goals' }],
+  settings: [{ field: 'goal', label: 'Goal', setting: 'one', of: 'goals', any: 'Any goal' }],
   problem: (when, show) =>
     show.goals.length === 0
       ? 'There is no goal in this show.'

@@ -3,10 +3,10 @@ import { EVENT_KINDS } from '@/core/event/kind';
 import type { CueShow } from '@/core/engine/cue/cue';
 import type { CueDerived, CueSlice } from '@/core/engine/cue/slice';
 import type { Emit } from '@/core/engine/kernel/effect';
-import type { Feature } from '@/core/engine/kernel/feature';
+import type { Feature, ListKind } from '@/core/engine/kernel/feature';
 import { entriesByKey } from '@/core/engine/kernel/kept';
 import { letGo } from './let-go';
-import { brighten, lanternSchema, lanternValue, type LanternShow, type LanternState } from './schema';
+import { brighten, lanternSchema, lanternValue, type LanternShow, type LanternState, type Lantern } from './schema';
 import type { LanternHost, LanternSlice } from './slice';
 import { lantern as step } from './step';
 import { lantern as when } from './when';
@@ -21,9 +21,23 @@ function brightenAll(state: LanternHost, emit: Emit): void {
   }
 }
 
+const list: ListKind<Lantern, LanternHost> = {
+  list: 'lanterns',
+  kind: 'lantern',
+  title: 'Lantern',
+  several: 'Lanterns',
+  most: 20,
+  make: (id) => ({ id, name: 'Lantern', of: 'likes', every: 500 }),
+  reset({ show, lanterns, totals }, id) {
+    const found = show.lanterns.find((each) => each.id === id);
+    if (found) lanterns.set(id, { base: lanternValue(found, totals), gone: 0 });
+  },
+};
+
 export const lantern = {
   name: 'lantern',
-  part: { lanterns: z.array(lanternSchema).max(20).default([]) },
+  list,
+  part: { lanterns: z.array(lanternSchema).max(list.most).default([]) },
   whens: [when],
   steps: [step],
 

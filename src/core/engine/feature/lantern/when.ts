@@ -34,7 +34,7 @@ export const lantern: WhenKind<z.infer<typeof schema>, LanternMoment, LanternSho
     },
     { text: ' lets go' },
   ],
-  settings: [{ field: 'lantern', label: 'Lantern', setting: 'one', of: 'anyLantern' }],
+  settings: [{ field: 'lantern', label: 'Lantern', setting: 'one', of: 'lanterns', any: 'Any lantern' }],
   problem: (when, show) =>
     show.lanterns.length === 0
       ? 'There is no lantern in this show.'

@@ -33,7 +33,7 @@ export const perk: WhenKind<z.infer<typeof schema>, PerkMoment, PointsShow> = {
     },
   ],
   ofSomeone: true,
-  settings: [{ field: 'perk', label: 'Perk', setting: 'one', of: 'anyPerk' }],
+  settings: [{ field: 'perk', label: 'Perk', setting: 'one', of: 'perks', any: 'Any perk' }],
   problem: ({ perk: id }, { points }) => {
     if (!points.on) return 'Viewers earn no points in this show. Switch them on under Points.';
     if (points.perks.length === 0) return 'There is no perk in this show.';

@@ -30,7 +30,7 @@ export const scene: WhenKind<z.infer<typeof schema>, SceneMoment, SceneShow> = {
     },
     { text: ' is shown' },
   ],
-  settings: [{ field: 'scene', label: 'Scene', setting: 'one', of: 'anyScene' }],
+  settings: [{ field: 'scene', label: 'Scene', setting: 'one', of: 'scenes', any: 'Any scene' }],
   problem: (when, show) =>
     show.scenes.length === 0
       ? 'This show has no scenes.'

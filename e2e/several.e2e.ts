@@ -1,0 +1,112 @@
+import assert from 'node:assert/strict';
+import { after, before, test } from 'node:test';
+import type { Page } from 'playwright-core';
+import { onAir, type OnAir } from './on-air';
+import { closeSheet } from './person';
+import { until, VIEWERS, wordsOn, type World } from './world';
+
+/* Several goals, counters and countdowns in one show, each made, named, copied, brought back and removed by touch, and seen in the outlet. */
+
+const HANDLE = 'kiln.several';
+let world: World;
+let page: Page;
+let outlet: Page;
+let act: OnAir['act'];
+let published: OnAir['published'];
+before(async () => {
+  ({ world, page, outlet, act, published } = await onAir(HANDLE, { live: true }));
+});
+after(() => world.close());
+
+const add = async (kind: string, which?: string | RegExp): Promise<void> => {
+  await page.getByRole('button', { name: 'Add a piece' }).tap();
+  await page.getByRole('button', { name: `Add ${kind}`, exact: true }).tap();
+  if (which === undefined) return;
+  const sheet = page.getByRole('dialog');
+  await sheet
+    .getByRole('button', { name: which })
+    .or(sheet.getByRole('radio', { name: which }))
+    .first()
+    .tap();
+};
+const open = async (piece: string): Promise<void> => {
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: `Choose ${piece}`, exact: true }).tap();
+  await page.getByRole('button', { name: `Edit ${piece}`, exact: true }).tap();
+};
+const says = (words: RegExp): Promise<string> =>
+  until(
+    () => wordsOn(outlet),
+    (text) => words.test(text),
+  );
+
+test('each new goal is one of its own: renaming the second leaves the first as it is, on the air too', async () => {
+  await page.goto('/stage');
+  for (let n = 0; n < 3; n += 1) await add('Goal', 'A new goal of its own');
+  await open('Goal 2');
+  await page.getByLabel('Words on the goal').fill('A second shelf');
+  await page.getByRole('textbox', { name: /^Target/ }).fill('50');
+  await page.getByRole('textbox', { name: /^Target/ }).press('Enter');
+  await closeSheet(page);
+  await published();
+  await act({ act: 'gift', user: VIEWERS.ines, gift: 'glaze-pot' });
+  const text = await says(/A second shelf: 25 of 50/);
+  assert.match(text, /Gift goal: 25 of 200/);
+  assert.match(text, /Goal 3: 25 of 200/);
+  assert.match(text, /Goal 4: 25 of 200/);
+});
+
+test('a piece may show a goal that is there; a copy asks which', async () => {
+  await add('Goal', 'A second shelf');
+  await published();
+  const shown = (text: string, words: string): number => text.split(words).length - 1;
+  await until(
+    () => wordsOn(outlet),
+    (text) => shown(text, 'A second shelf') === 2,
+  );
+  await open('Goal 3');
+  await page.getByRole('tab', { name: 'Place', exact: true }).tap();
+  await page.getByRole('button', { name: 'Duplicate' }).tap();
+  await page.getByRole('button', { name: 'With a goal of its own' }).tap();
+  await published();
+  await says(/Goal 5: /);
+});
+
+test('the place of numbers has them all, with what shows them; there they are made, renamed, brought back and removed', async () => {
+  await page.goto('/cues');
+  await page.getByRole('button', { name: 'Numbers', exact: true }).tap();
+  const goals = page.getByRole('list', { name: 'Goals' }).getByRole('button');
+  await until(
+    () => goals.allInnerTexts(),
+    (rows) => rows.length === 5 && rows.some((row) => /A second shelf[^]*Shown by Goal 2, Goal \d/.test(row)),
+  );
+  for (const name of ['New countdown', 'New countdown']) {
+    await page.getByRole('button', { name }).tap();
+    await closeSheet(page);
+  }
+  const countdowns = page.getByRole('list', { name: 'Countdowns' }).getByRole('button');
+  assert.deepEqual(
+    (await countdowns.allInnerTexts()).map((row) => row.split('\n')[0]),
+    ['Time left', 'Time left 2'],
+  );
+  await countdowns.nth(1).tap();
+  await page.getByLabel('Words on the countdown').fill('Until the kiln opens');
+  await closeSheet(page);
+  await countdowns.filter({ hasText: 'Until the kiln opens' }).waitFor();
+  // Back to nothing, on the air as well; then gone, and its pieces with it.
+  await goals.filter({ hasText: 'A second shelf' }).tap();
+  await page.getByRole('button', { name: 'Reset', exact: true }).tap();
+  await page.getByRole('button', { name: 'Reset', exact: true }).last().tap();
+  await says(/A second shelf: 0 of 50/);
+  await page.getByRole('button', { name: 'Remove', exact: true }).tap();
+  await page.getByText(/^It goes from the show\. Goal 2, Goal \d will go from the stage with it\./).waitFor();
+  await page.getByRole('button', { name: 'Remove it' }).tap();
+  await until(
+    () => goals.count(),
+    (count) => count === 4,
+  );
+  await until(
+    () => wordsOn(outlet),
+    (text) => !text.includes('A second shelf'),
+  );
+});

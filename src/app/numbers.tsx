@@ -1,0 +1,1 @@
+export { NumbersPlace as default } from '@/ui/number/numbers-place';

@@ -1,0 +1,65 @@
+import type { Listed } from '@/core/engine/kernel/feature';
+import { PIECE_KINDS, type Piece, type PieceKindName } from '@/core/piece';
+import { addListed, copyListed, freshName, listed, shownBy } from '@/core/show/listed';
+import type { Show } from '@/core/show/show';
+import { isPicture } from './judge/finding';
+import { newPlace } from './judge/clear';
+import { keepInFrame } from './place';
+
+/* Pieces that are added to the frame, and copied on it. A goal, counter … brings its own thing to show, or shows one that is there. */
+
+/** Ids for what is made: core has no chance of its own. */
+export interface NewIds {
+  piece: string;
+  own: string;
+}
+
+/** So far from its original a copy lies, px of the frame. */
+const BESIDE = 40;
+
+// The field is that of the piece's kind (`shownBy`), and takes an id.
+const showing = (piece: Piece, field: string, id: string): Piece => ({ ...piece, [field]: id }) as Piece;
+
+/**
+ * Adds a piece. Changes the show.
+ * @param shows the id of what it is to show; null: one of its own, where its kind shows one of several
+ */
+export function addPiece(show: Show, kind: PieceKindName, ids: NewIds, shows: string | null): Piece {
+  const made: Piece = PIECE_KINDS[kind].make(ids.piece, show);
+  const of = shownBy(made);
+  const own: Listed | null = of && shows === null ? addListed(show, of.list, ids.own) : null;
+  const id = shows ?? own?.id;
+  const name = freshName(made.name, show.pieces);
+  // What has no name but its kind's is called as its piece is: one name wherever it is seen.
+  if (own && of && own.name.startsWith(of.list.title))
+    own.name = freshName(
+      name,
+      listed(show, of.list.list).filter((each) => each.id !== own.id),
+    );
+  // It comes in the style of what is there.
+  const style = show.pieces.at(-1)?.style ?? made.style;
+  const piece: Piece = { ...(of && id !== undefined ? showing(made, of.field, id) : made), style, name };
+  // What is the picture itself lies behind everything else.
+  if (isPicture(piece)) show.pieces.unshift(piece);
+  else show.pieces.push({ ...piece, place: newPlace(piece, show) });
+  return piece;
+}
+
+/**
+ * Puts a copy of a piece beside it. Changes the show.
+ * @param own it gets a copy of what the piece shows, too; else both show the same
+ */
+export function copyPiece(show: Show, piece: Piece, ids: NewIds, own: boolean): Piece | null {
+  const at = show.pieces.findIndex(({ id }) => id === piece.id);
+  if (at < 0) return null;
+  const of = shownBy(piece);
+  const thing = own && of ? copyListed(show, of.list, of.id, ids.own) : null;
+  const copy: Piece = {
+    ...(thing && of ? showing(piece, of.field, thing.id) : piece),
+    id: ids.piece,
+    name: freshName(piece.name, show.pieces),
+    place: keepInFrame({ ...piece.place, x: piece.place.x + BESIDE, y: piece.place.y + BESIDE }, show.frame),
+  };
+  show.pieces.splice(at + 1, 0, copy);
+  return copy;
+}

@@ -1,0 +1,100 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import type { ListKind } from '@/core/engine/kernel/feature';
+import { listed, removeListed, usesOf } from '@/core/show/listed';
+import { cueSentence } from '@/core/show/sentence';
+import type { Show } from '@/core/show/show';
+import { sendCommand } from '@/ui/data/command';
+import { useShow } from '@/ui/data/show';
+import { edit } from '@/ui/data/show-store';
+import { Button } from '@/ui/part/button';
+import { Confirm } from '@/ui/part/confirm';
+import { Problem } from '@/ui/part/problem';
+import { Sheet } from '@/ui/part/sheet';
+import { Text } from '@/ui/part/text';
+import { ListedFields } from './listed-fields';
+
+/** One goal, countdown, counter, lantern or draw: its settings, what uses it, and its end. */
+export function ThingSheet({ list, id, onClose }: { list: ListKind; id: string; onClose: () => void }) {
+  const show = useShow();
+  const [asking, setAsking] = useState<'reset' | 'remove' | null>(null);
+  const [said, setSaid] = useState<string | null>(null);
+  const thing = listed(show, list.list).find((each) => each.id === id);
+  if (!thing) return null;
+  const reset = async (): Promise<void> => {
+    setAsking(null);
+    const answer = await sendCommand({ command: 'reset', list: list.list, id });
+    setSaid(answer.ok ? null : answer.reason);
+  };
+  const remove = (): void => {
+    edit((draft) => removeListed(draft, list, id));
+    onClose();
+  };
+  return (
+    <Sheet title={thing.name} onClose={onClose}>
+      <ListedFields list={list.list} id={id} />
+      <UsedBy show={show} list={list} id={id} />
+      <Problem says={said} />
+      <View className="flex-row flex-wrap gap-2">
+        {list.reset ? (
+          <Button kind="outline" onPress={() => setAsking('reset')}>
+            Reset
+          </Button>
+        ) : null}
+        <Button kind="bad" onPress={() => setAsking('remove')}>
+          Remove
+        </Button>
+      </View>
+      {asking === 'reset' ? (
+        <Confirm
+          title={`Reset ${thing.name}`}
+          says="It goes back to how it begins, on the air too."
+          yes="Reset"
+          onYes={() => void reset()}
+          onClose={() => setAsking(null)}
+        />
+      ) : null}
+      {asking === 'remove' ? (
+        <Confirm
+          title={`Remove ${thing.name}`}
+          says={removalWords(show, list, id)}
+          yes="Remove it"
+          onYes={remove}
+          onClose={() => setAsking(null)}
+        />
+      ) : null}
+    </Sheet>
+  );
+}
+
+/** The pieces that show it and the cues that name it, each by its name or its sentence. */
+function UsedBy({ show, list, id }: { show: Show; list: ListKind; id: string }) {
+  const { pieces, cues } = usesOf(show, list, id);
+  return (
+    <View className="gap-1" role="group" aria-label="Used by">
+      <Text size={13} tone="muted">
+        Used by
+      </Text>
+      {pieces.length + cues.length === 0 ? <Text>Nothing yet.</Text> : null}
+      {pieces.map((piece) => (
+        <Text key={piece.id}>{`The piece ${piece.name}`}</Text>
+      ))}
+      {cues.map((cue) => (
+        <Text key={cue.id}>
+          {cue.name ||
+            cueSentence(cue, show)
+              .map(({ text }) => text)
+              .join('')}
+        </Text>
+      ))}
+    </View>
+  );
+}
+
+function removalWords(show: Show, list: ListKind, id: string): string {
+  const { pieces, cues } = usesOf(show, list, id);
+  const shown =
+    pieces.length === 0 ? '' : ` ${pieces.map(({ name }) => name).join(', ')} will go from the stage with it.`;
+  const named = cues.length === 0 ? '' : ' Cues that name it stay, and say that it is gone.';
+  return `It goes from the show.${shown}${named} Undo on the stage brings it back.`;
+}
