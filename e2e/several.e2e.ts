@@ -45,15 +45,15 @@ test('each new goal is one of its own: renaming the second leaves the first as i
   for (let n = 0; n < 3; n += 1) await add('Goal', 'A new goal of its own');
   await open('Goal 2');
   await page.getByLabel('Words on the goal').fill('A second shelf');
-  await page.getByRole('textbox', { name: /^Target/ }).fill('50');
+  await page.getByRole('textbox', { name: /^Target/ }).fill('80');
   await page.getByRole('textbox', { name: /^Target/ }).press('Enter');
   await closeSheet(page);
   await published();
   await act({ act: 'gift', user: VIEWERS.ines, gift: 'glaze-pot' });
-  const text = await says(/A second shelf: 25 of 50/);
-  assert.match(text, /Gift goal: 25 of 200/);
-  assert.match(text, /Goal 3: 25 of 200/);
-  assert.match(text, /Goal 4: 25 of 200/);
+  const text = await says(/A second shelf: 50 of 80/);
+  assert.match(text, /Gift goal: 50 of 200/);
+  assert.match(text, /Goal 3: 50 of 200/);
+  assert.match(text, /Goal 4: 50 of 200/);
 });
 
 test('a piece may show a goal that is there; a copy asks which', async () => {
@@ -69,7 +69,7 @@ test('a piece may show a goal that is there; a copy asks which', async () => {
   await page.getByRole('button', { name: 'Duplicate' }).tap();
   await page.getByRole('button', { name: 'With a goal of its own' }).tap();
   await published();
-  await says(/Goal 5: /);
+  await says(/Goal 6: /);
 });
 
 test('the place of numbers has them all, with what shows them; there they are made, renamed, brought back and removed', async () => {
@@ -97,7 +97,7 @@ test('the place of numbers has them all, with what shows them; there they are ma
   await goals.filter({ hasText: 'A second shelf' }).tap();
   await page.getByRole('button', { name: 'Reset', exact: true }).tap();
   await page.getByRole('button', { name: 'Reset', exact: true }).last().tap();
-  await says(/A second shelf: 0 of 50/);
+  await says(/A second shelf: 0 of 80/);
   await page.getByRole('button', { name: 'Remove', exact: true }).tap();
   await page.getByText(/^It goes from the show\. Goal 2, Goal \d will go from the stage with it\./).waitFor();
   await page.getByRole('button', { name: 'Remove it' }).tap();

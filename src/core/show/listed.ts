@@ -41,7 +41,9 @@ export function copyListed(show: Show, list: ListKind, id: string, copyId: strin
   const there = listIn(show, list.list);
   const found = there.find((each) => each.id === id);
   if (!found || there.length >= list.most) return null;
-  const made = { ...structuredClone(found), id: copyId, name: freshName(found.name, there) };
+  // By way of JSON: what a show is edited through is no plain object, and cannot be cloned as one.
+  const copy = JSON.parse(JSON.stringify(found)) as Listed;
+  const made = { ...copy, id: copyId, name: freshName(found.name, there) };
   there.push(made);
   return made;
 }

@@ -53,11 +53,18 @@ export function copyPiece(show: Show, piece: Piece, ids: NewIds, own: boolean): 
   const at = show.pieces.findIndex(({ id }) => id === piece.id);
   if (at < 0) return null;
   const of = shownBy(piece);
+  const name = freshName(piece.name, show.pieces);
   const thing = own && of ? copyListed(show, of.list, of.id, ids.own) : null;
+  // Called as its piece where the first one is.
+  if (thing && of && listed(show, of.list.list).some((each) => each.id === of.id && each.name === piece.name))
+    thing.name = freshName(
+      name,
+      listed(show, of.list.list).filter((each) => each.id !== thing.id),
+    );
   const copy: Piece = {
     ...(thing && of ? showing(piece, of.field, thing.id) : piece),
     id: ids.piece,
-    name: freshName(piece.name, show.pieces),
+    name,
     place: keepInFrame({ ...piece.place, x: piece.place.x + BESIDE, y: piece.place.y + BESIDE }, show.frame),
   };
   show.pieces.splice(at + 1, 0, copy);
