@@ -110,3 +110,28 @@ test('the place of numbers has them all, with what shows them; there they are ma
     (text) => !text.includes('A second shelf'),
   );
 });
+
+test('money is typed and shown in whole units of its currency: rate, goal, threshold, desk and outlet', async () => {
+  await page.goto('/feeds');
+  await page
+    .getByRole('button', { name: /Brindle/ })
+    .first()
+    .tap();
+  await page.getByLabel('One coin is worth, EUR').fill('0.01');
+  await page.goto('/cues');
+  await page.getByRole('button', { name: 'Numbers', exact: true }).tap();
+  await page.getByRole('list', { name: 'Goals' }).getByRole('button').filter({ hasText: 'Gift goal' }).tap();
+  await page.getByRole('button', { name: /^Counts: / }).tap();
+  await page.getByRole('radio', { name: 'Worth', exact: true }).tap();
+  await page.getByLabel('Target, EUR').fill('1,50');
+  await closeSheet(page);
+  await published();
+  await act({ act: 'gift', user: VIEWERS.ines, gift: 'glaze-pot' });
+  await says(/Gift goal: \d\.\d0 of 1\.50 EUR/);
+  await page.goto('/desk');
+  await page.getByRole('group', { name: /^Gift goal: \d\.\d0 of 1\.50 EUR/ }).waitFor();
+  await page.getByRole('button', { name: /^Gift goal .*: set it by hand$/ }).tap();
+  await page.getByLabel('Set it to, EUR').fill('1.25');
+  await page.getByRole('button', { name: 'Set it', exact: true }).tap();
+  await says(/Gift goal: 1\.25 of 1\.50 EUR/);
+});

@@ -48,10 +48,21 @@ export function worthBy(
 export const keptByStreamer = (worth: number, rate: FeedRate | undefined): number =>
   Math.round(worth * (1 - (rate?.kept ?? 0) / 100));
 
-/** An amount of minor units as people write it: 500 EUR minor → "5.00 EUR". */
-export function amountWords(minor: number, currency: string): string {
+/** An amount of minor units with its currency's digits: 500 EUR minor → "5.00". The one place where money becomes words. */
+export function amountFigure(minor: number, currency: string): string {
   const digits = minorDigits(currency) ?? 2;
-  return `${(minor / 10 ** digits).toLocaleString('en', { minimumFractionDigits: digits, maximumFractionDigits: digits })} ${currency}`;
+  return (minor / 10 ** digits).toLocaleString('en', { minimumFractionDigits: digits, maximumFractionDigits: digits });
+}
+
+/** The same as people write it: "5.00 EUR". */
+export const amountWords = (minor: number, currency: string): string => `${amountFigure(minor, currency)} ${currency}`;
+
+/** An amount as `amountWords` writes it, or as it is typed: "1,234.50 EUR", "5", "5,50"; null when it is none. Minor units. */
+export function readAmount(text: string, currency: string): number | null {
+  const bare = text.trim().replace(/\s*[A-Z]{3}$/, '');
+  // A comma before three digits parts thousands; before one or two at the end it is the point, as much of the world writes it.
+  const point = /^\d+,\d{1,2}$/.test(bare) ? bare.replace(',', '.') : bare.replace(/,(?=\d{3}(?:\D|$))/g, '');
+  return toMinor(point, currency);
 }
 
 /**
@@ -73,4 +84,12 @@ export function toMinor(value: string, currency: string): number | null {
 export function microsToMinor(micros: number, currency: string): number | null {
   const digits = minorDigits(currency);
   return digits === null ? null : Math.round(micros / 10 ** (6 - digits));
+}
+
+/** How many whole units of the streamer's currency an amount in words ("500 JPY") comes to; null: it is none, or its rate is missing. */
+export function wholeUnitsOf(words: string, { currency, rates }: Money): number | null {
+  const own = /[A-Z]{3}$/.exec(words.trim())?.[0] ?? currency;
+  const minor = readAmount(words, own);
+  const rate = own === currency ? 1 : rates[own];
+  return minor === null || rate === undefined ? null : Math.trunc((minor / 10 ** (minorDigits(own) ?? 2)) * rate);
 }

@@ -1,11 +1,13 @@
 import { z } from 'zod';
 import type { GoalShow } from '@/core/engine/feature/goal/schema';
 import type { GoalHost } from '@/core/engine/feature/goal/slice';
-import { firstTarget, rungName } from '@/core/engine/feature/goal/schema';
+import { countsOf, firstTarget, rungName } from '@/core/engine/feature/goal/schema';
 import type { FontSpec, Op } from '@/core/paint/display';
 import { cutLine, lineOps, lineWidth } from '@/core/paint/text';
 import { pieceBase, type DrawTools, type PieceKind } from './piece';
 import { READABLE, STYLES } from './style';
+import { figureWords, withCurrency } from '@/core/engine/count/measure';
+import { amountFigure } from '@/core/event/money';
 
 const schema = z.object({ ...pieceBase, kind: z.literal('goal'), goal: z.string().max(100) });
 export type GoalPiece = z.infer<typeof schema>;
@@ -13,10 +15,14 @@ export type GoalPiece = z.infer<typeof schema>;
 export interface GoalLive {
   kind: 'goal';
   /** Null when the piece's goal is not in the show any more. */
-  goal: { name: string; value: number; target: number; hidden: boolean } | null;
+  goal: { name: string; value: number; target: number; hidden: boolean; currency?: string } | null;
 }
 
-const figures = (n: number): string => n.toLocaleString('en');
+/** Where it stands, and what it is to reach; an amount's currency is said once. */
+const figures = ({ value, target, currency }: NonNullable<GoalLive['goal']>): [string, string] => [
+  currency === undefined ? figureWords(value, undefined) : amountFigure(value, currency),
+  figureWords(target, currency),
+];
 
 /** A goal's name, where it stands, and a bar. */
 export const goal: PieceKind<GoalPiece, GoalLive, GoalShow, GoalHost> = {
@@ -54,6 +60,7 @@ export const goal: PieceKind<GoalPiece, GoalLive, GoalShow, GoalHost> = {
         value: course?.value ?? 0,
         target: course?.target ?? firstTarget(defined),
         hidden: course?.hidden ?? false,
+        ...withCurrency(countsOf(defined), state.show),
       },
     };
   },
@@ -67,6 +74,7 @@ export const goal: PieceKind<GoalPiece, GoalLive, GoalShow, GoalHost> = {
             value: defined.start ?? 0,
             target: firstTarget(defined),
             hidden: false,
+            ...withCurrency(countsOf(defined), show),
           }
         : null,
     };
@@ -77,9 +85,7 @@ export const goal: PieceKind<GoalPiece, GoalLive, GoalShow, GoalHost> = {
     return [{ key: piece.id, box: piece.place, ops: goalOps(piece, live.goal, tools) }];
   },
   alternative: (_piece, live) =>
-    live.goal && !live.goal.hidden
-      ? `${live.goal.name}: ${figures(live.goal.value)} of ${figures(live.goal.target)}`
-      : '',
+    live.goal && !live.goal.hidden ? `${live.goal.name}: ${figures(live.goal).join(' of ')}` : '',
 };
 
 function goalOps(piece: GoalPiece, shown: GoalLive['goal'], { measure }: DrawTools): Op[] {
@@ -90,7 +96,7 @@ function goalOps(piece: GoalPiece, shown: GoalLive['goal'], { measure }: DrawToo
   const size = Math.round(Math.max(READABLE, Math.min(56, inner.h * 0.44, inner.w * 0.075)));
   const font: FontSpec = { family: 'title', weight: 700, size };
   const baseline = pad.y + size * 0.84;
-  const standing = shown ? `${figures(shown.value)} / ${figures(shown.target)}` : '';
+  const standing = shown ? figures(shown).join(' / ') : '';
   const room = inner.w - lineWidth(standing, font, measure) - size;
   const name = shown ? shown.name : 'Choose a goal for this piece';
   const barTop = pad.y + size * 1.32;

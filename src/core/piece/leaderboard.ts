@@ -5,7 +5,7 @@ import { z } from 'zod';
 import type { BoardHost } from '@/core/engine/feature/leaderboard/slice';
 import { movedPlaces } from '@/core/engine/feature/leaderboard/standings';
 import { sharedPlaces } from '@/core/engine/count/leaderboard';
-import { MEASURE, shownValue } from '@/core/engine/count/measure';
+import { figureWords, MEASURE, shownValue, withCurrency } from '@/core/engine/count/measure';
 import { type PartSum, type Team } from '@/core/engine/count/team';
 import { windowSchema } from '@/core/engine/count/window';
 import { isolate } from '@/core/words/fields';
@@ -38,9 +38,11 @@ export type LeaderboardPiece = z.infer<typeof schema>;
 
 export interface LeaderboardLive {
   kind: 'leaderboard';
+  /** What its measure is counted in, if that is money; rows are then in minor units. */
+  currency?: string;
   rows: { name: string; value: number; moved?: number }[];
   /** Those of the other measures that take turns. */
-  others?: { measure: BoardMeasure; rows: { name: string; value: number }[] }[];
+  others?: { measure: BoardMeasure; rows: { name: string; value: number }[]; currency?: string }[];
 }
 
 /** The viewers who gave most, in whole rows only. */
@@ -104,15 +106,20 @@ export const leaderboard: PieceKind<LeaderboardPiece, LeaderboardLive, object, B
     };
     const others = measuresOf(piece)
       .slice(1)
-      .map((measure) => ({ measure, rows: rowsOf(measure) }));
-    return { kind: 'leaderboard', rows: rowsOf(piece.measure), ...(others.length > 0 ? { others } : {}) };
+      .map((measure) => ({ measure, rows: rowsOf(measure), ...withCurrency(measure, show) }));
+    return {
+      kind: 'leaderboard',
+      rows: rowsOf(piece.measure),
+      ...withCurrency(piece.measure, show),
+      ...(others.length > 0 ? { others } : {}),
+    };
   },
   sample: () => ({ kind: 'leaderboard', rows: [] }),
   draw(piece, live, tools) {
-    const first = boardOps(piece, piece.title, live.rows, tools);
+    const first = boardOps(piece, { ...live, title: piece.title }, tools);
     const pictures = [
       first,
-      ...(live.others ?? []).map(({ measure, rows }) => boardOps(piece, titleOf(piece, measure), rows, tools)),
+      ...(live.others ?? []).map((other) => boardOps(piece, { ...other, title: titleOf(piece, other.measure) }, tools)),
     ];
     return [
       {
@@ -125,10 +132,17 @@ export const leaderboard: PieceKind<LeaderboardPiece, LeaderboardLive, object, B
   },
   alternative: (piece, live) =>
     [
-      boardWords(piece.title, live.rows),
-      ...(live.others ?? []).map(({ measure, rows }) => boardWords(titleOf(piece, measure), rows)),
+      boardWords({ ...live, title: piece.title }),
+      ...(live.others ?? []).map((other) => boardWords({ ...other, title: titleOf(piece, other.measure) })),
     ].join('. '),
 };
+
+/** A board as it is drawn: one of those that a piece shows in turn. */
+interface Board {
+  title: string;
+  rows: LeaderboardLive['rows'];
+  currency?: string;
+}
 
 /** Every team has a row, also with nothing: who has joined sees that it counts. Equals stand in the show's order. */
 const teamRows = (
@@ -156,14 +170,14 @@ export const measuresOf = ({ measure, turns = [] }: Pick<LeaderboardPiece, 'meas
 
 const titleOf = ({ title }: LeaderboardPiece, measure: BoardMeasure): string =>
   title === '' ? '' : `${title}: ${MEASURE[measure].title.toLowerCase()}`;
-const boardWords = (title: string, rows: LeaderboardLive['rows']): string =>
+const boardWords = ({ title, rows, currency }: Board): string =>
   `${title}: ${
     rows.length === 0
       ? 'nobody yet'
       : placed(rows)
           .map(
             ({ place, name, value, moved }) =>
-              `${place} ${name} ${value.toLocaleString('en')}${moved ? ` (${movedWords(moved)})` : ''}`,
+              `${place} ${name} ${figureWords(value, currency)}${moved ? ` (${movedWords(moved)})` : ''}`,
           )
           .join(', ')
   }`;
@@ -195,12 +209,7 @@ export function heightFor(piece: LeaderboardPiece, w: number): number {
   return Math.ceil(top + piece.rows * rowHeight + STYLES[piece.style].pad.y * 0.6) + 1;
 }
 
-function boardOps(
-  piece: LeaderboardPiece,
-  title: string,
-  given: LeaderboardLive['rows'],
-  { measure }: DrawTools,
-): Op[] {
+function boardOps(piece: LeaderboardPiece, { title, rows: given, currency }: Board, { measure }: DrawTools): Op[] {
   const { w, h } = piece.place;
   const style = STYLES[piece.style];
   const { rows, rowHeight, size, top } = rowsThatFit(piece);
@@ -230,6 +239,7 @@ function boardOps(
       font,
       style,
       measure,
+      currency,
     };
     const row = shown[n];
     ops.push(...textOps(String(row?.place ?? n + 1), line, { x: line.left }, style.soft));
@@ -251,6 +261,7 @@ interface Line {
   font: FontSpec;
   style: StyleLook;
   measure: Measure;
+  currency: string | undefined;
 }
 
 const textOps = (
@@ -264,7 +275,7 @@ const textOps = (
 function rowOps(row: LeaderboardLive['rows'][number], line: Line): Op[] {
   const { font, style, measure } = line;
   const { size } = font;
-  const value = row.value.toLocaleString('en');
+  const value = figureWords(row.value, line.currency);
   const moved = row.moved ? movedWords(row.moved) : '';
   const small: FontSpec = { ...font, size: Math.round(Math.max(READABLE, size * 0.8)) };
   const valueWide = lineWidth(value, font, measure) + size * 0.6;

@@ -3,12 +3,14 @@ import { z } from 'zod';
 import type { PlateHost } from '@/core/engine/feature/plate';
 import { NOTABLE_KINDS, type NotableKind } from '@/core/engine/feature/plate/slice';
 import { TOP_BY } from '@/core/engine/feature/plate/top';
-import { withoutIsolates } from '@/core/words/fields';
+import { withoutIsolates, type WordValues } from '@/core/words/fields';
 import type { FontSpec, Op } from '@/core/paint/display';
 import { cutLine, lineOps } from '@/core/paint/text';
 import { inTurn } from './in-turn';
 import { pieceBase, type DrawTools, type PieceKind } from './piece';
 import { READABLE, STYLES } from './style';
+import { isMoney, shownValue } from '@/core/engine/count/measure';
+import { amountWords } from '@/core/event/money';
 
 const WHICH = ['latest', 'few', 'largest', 'first', 'top'] as const;
 const schema = z.object({
@@ -88,7 +90,7 @@ export const plate: PieceKind<PlatePiece, PlateLive, object, PlateHost> = {
       ],
     },
     { field: 'label', label: 'Label', control: 'text' },
-    { field: 'words', label: 'Words: {viewer}, {count}, {gift}, {total}, {months}', control: 'text' },
+    { field: 'words', label: 'Words: {viewer}, {count}, {gift}, {total}, {worth}, {months}', control: 'text' },
     {
       field: 'few',
       label: 'How many in turn',
@@ -110,18 +112,20 @@ export const plate: PieceKind<PlatePiece, PlateLive, object, PlateHost> = {
     const { notables, derived } = state;
     if (which === 'top') {
       const [first] = boardIn(state, TOP_BY[of])?.places ?? [];
-      const total = first?.[TOP_BY[of]] ?? 0;
+      const measure = TOP_BY[of];
+      const value = shownValue(measure, first?.[measure] ?? 0);
+      const total = isMoney(measure) ? amountWords(value, state.show.money.currency) : value;
       return {
         kind: 'plate',
         lines:
-          first && total > 0
-            ? [derived.format(words, { viewer: first.name, handle: first.handle, total, count: total })]
+          first && value > 0
+            ? [derived.format(words, { viewer: first.name, handle: first.handle, total, count: total, worth: total })]
             : [],
       };
     }
     const known = notables.get(of);
     const list = which === 'few' ? known?.latest.slice(0, few) : known?.[which].slice(0, 1);
-    return { kind: 'plate', lines: (list ?? []).map(({ values }) => derived.format(words, values)) };
+    return { kind: 'plate', lines: (list ?? []).map(({ values }) => derived.format(words, whole(values))) };
   },
   sample: () => ({ kind: 'plate', lines: [] }),
   draw(piece, { lines }, tools) {
@@ -140,6 +144,9 @@ export const plate: PieceKind<PlatePiece, PlateLive, object, PlateHost> = {
   alternative: ({ label, name }, { lines }) =>
     `${label || name}: ${lines.length === 0 ? 'nobody yet' : lines.map(withoutIsolates).join(', ')}`,
 };
+
+/** One thing is one of them, and comes to what it is worth. */
+const whole = (values: WordValues): WordValues => ({ count: 1, total: values.worth, ...values });
 
 /** The label above, the name below and larger. Nobody yet: the place is held by words that invite. */
 function plateOps(

@@ -132,7 +132,9 @@ function happen(state: SessionState, event: StreamEvent, emit: Emit): void {
   const cues = derived.cues.for(event.kind, event.kind === 'gift' ? event.giftId : word);
   if (cues.length > 0) {
     const { worth, first } = counted;
-    cueEvent(state, cues, { trigger: event.kind, event, now: state.now, tally, totals, worth, streak, first }, emit);
+    const { currency } = state.show.money;
+    const { now } = state;
+    cueEvent(state, cues, { trigger: event.kind, event, now, tally, totals, worth, currency, streak, first }, emit);
   }
   for (const feature of told.react) feature.react?.(state, event, counted, emit);
   if (event.kind === 'chat' && word !== '') {

@@ -35,6 +35,7 @@ function setsOff({ when }: Cue, text: string): boolean {
         tally: null,
         totals: newTotals(),
         worth: 0,
+        currency: '',
         streak: null,
         first: false,
       },

@@ -5,31 +5,45 @@ import { type Range } from '@/core/engine/cue/range';
 import { Text } from '@/ui/part/text';
 import { TextField } from '@/ui/part/field';
 import { Problem } from '@/ui/part/problem';
+import { amountFigure, readAmount } from '@/core/event/money';
 
 /** At least and at most; a field that is empty sets no bound. */
 export function RangeEditor({
   label,
   unit,
   value,
+  currency,
   onChange,
 }: {
   label: string;
   unit: string;
   value: Range;
+  /** The bounds are amounts of this currency, in its minor units; undefined: plain numbers. */
+  currency?: string;
   onChange: (value: Range) => void;
 }) {
   const problem = rangeProblem(value);
   return (
     <View className="gap-2">
       <Text size={13} tone="muted">
-        {unit === '' ? label : `${label}, ${unit}`}
+        {[label, currency ?? unit].filter(Boolean).join(', ')}
       </Text>
       <View className="flex-row gap-3">
         <View className="flex-1">
-          <Bound label="At least" value={value.least} onChange={(least) => onChange({ ...value, least })} />
+          <Bound
+            label="At least"
+            currency={currency}
+            value={value.least}
+            onChange={(least) => onChange({ ...value, least })}
+          />
         </View>
         <View className="flex-1">
-          <Bound label="At most" value={value.most} onChange={(most) => onChange({ ...value, most })} />
+          <Bound
+            label="At most"
+            currency={currency}
+            value={value.most}
+            onChange={(most) => onChange({ ...value, most })}
+          />
         </View>
       </View>
       <Problem says={problem} />
@@ -40,27 +54,34 @@ export function RangeEditor({
 function Bound({
   label,
   value,
+  currency,
   onChange,
 }: {
   label: string;
   value: number | null;
+  currency: string | undefined;
   onChange: (value: number | null) => void;
 }) {
   const [typing, setTyping] = useState<string | null>(null);
-  const text = typing ?? (value === null ? '' : String(value));
+  const text = typing ?? (value === null ? '' : currency === undefined ? String(value) : amountFigure(value, currency));
+  const read = (typed: string): number | null =>
+    currency === undefined ? (/^\d{1,12}$/.test(typed.trim()) ? Number(typed) : null) : readAmount(typed, currency);
   const take = (next: string): void => {
     setTyping(next);
+    const bound = read(next);
     if (next.trim() === '') onChange(null);
-    else if (/^\d{1,12}$/.test(next.trim())) onChange(Number(next));
+    else if (bound !== null) onChange(bound);
   };
-  const fits = text.trim() === '' || /^\d{1,12}$/.test(text.trim());
+  const fits = text.trim() === '' || read(text) !== null;
   return (
     <TextField
       label={label}
       value={text}
       placeholder="no bound"
       onChange={take}
-      problem={fits ? null : 'A whole number, or nothing.'}
+      problem={
+        fits ? null : currency === undefined ? 'A whole number, or nothing.' : 'An amount like 5.00, or nothing.'
+      }
       exact
     />
   );

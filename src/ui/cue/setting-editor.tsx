@@ -16,35 +16,37 @@ import { RangeEditor } from './range-editor';
 import { SoundChoice } from './sound-choice';
 import { WordsEditor } from './words-editor';
 import { listed } from '@/core/show/listed';
+import { AmountField } from '@/ui/part/amount-field';
 
 /** Edits one thing of a "when" or a step, whatever it is. What the schema does not take is not taken. */
 export function SettingEditor({
   setting,
   value,
+  values,
   sample,
   onChange,
 }: {
   setting: Setting;
   value: unknown;
+  /** All that is set of the same "when" or step. */
+  values: Readonly<Record<string, unknown>>;
   sample: WordValues;
   onChange: (value: unknown) => void;
 }) {
   const show = useShow();
   switch (setting.setting) {
     case 'number':
+      return <SizeEditor setting={setting} value={value} values={values} onChange={onChange} />;
+    case 'range':
       return (
-        <NumberField
+        <RangeEditor
           label={setting.label}
           unit={setting.unit}
-          value={typeof value === 'number' ? value : setting.least}
-          least={setting.least}
-          most={setting.most}
-          step={setting.step}
+          currency={setting.money ? show.money.currency : undefined}
+          value={value as Range}
           onChange={onChange}
         />
       );
-    case 'range':
-      return <RangeEditor label={setting.label} unit={setting.unit} value={value as Range} onChange={onChange} />;
     case 'choice':
       return <ChoiceEditor setting={setting} value={String(value)} onChange={onChange} />;
     case 'text':
@@ -72,6 +74,35 @@ export function SettingEditor({
       return <Choice label={setting.label} options={options} value={String(value)} onChange={onChange} />;
     }
   }
+}
+
+function SizeEditor({
+  setting,
+  value,
+  values,
+  onChange,
+}: {
+  setting: Extract<Setting, { setting: 'number' }>;
+  value: unknown;
+  values: Readonly<Record<string, unknown>>;
+  onChange: (value: number) => void;
+}) {
+  const { currency } = useShow().money;
+  const now = typeof value === 'number' ? value : setting.least;
+  const { label, least, most } = setting;
+  return setting.money?.(values) ? (
+    <AmountField label={label} currency={currency} value={now} least={least} most={most} onChange={onChange} />
+  ) : (
+    <NumberField
+      label={label}
+      unit={setting.unit}
+      value={now}
+      least={least}
+      most={most}
+      step={setting.step}
+      onChange={onChange}
+    />
+  );
 }
 
 function ChoiceEditor({

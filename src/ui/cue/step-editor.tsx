@@ -40,6 +40,7 @@ export function StepEditor({
           key={shown.field}
           setting={shown}
           value={(step as Record<string, unknown>)[shown.field]}
+          values={{ ...step }}
           sample={sample}
           onChange={(value) => set(shown.field, value)}
         />

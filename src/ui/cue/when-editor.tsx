@@ -25,6 +25,7 @@ export function WhenEditor({ when, field, onChange }: { when: When; field: strin
           key={setting.field}
           setting={setting}
           value={(when as Record<string, unknown>)[setting.field]}
+          values={{ ...when }}
           sample={kind.sample(when)}
           onChange={(value) => set(setting.field, value)}
         />

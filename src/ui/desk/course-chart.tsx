@@ -12,7 +12,16 @@ const WIDE = 320;
 const HIGH = 90;
 
 /** A goal's way through the session, with the present target as a line. */
-export function CourseChart({ goal, target }: { goal: string; target: number }) {
+export function CourseChart({
+  goal,
+  target,
+  words,
+}: {
+  goal: string;
+  target: number;
+  /** A value as it is read. */
+  words: (value: number) => string;
+}) {
   const id = useShow((show) => show.id);
   const { marigold, line, muted } = useColours();
   const { data } = useSWR(
@@ -40,7 +49,7 @@ export function CourseChart({ goal, target }: { goal: string; target: number }) 
       </Text>
       <View
         role="img"
-        aria-label={`From ${first[1].toLocaleString('en')} at ${hourMinute(first[0])} to ${last[1].toLocaleString('en')} at ${hourMinute(last[0])}; the target is ${target.toLocaleString('en')}`}
+        aria-label={`From ${words(first[1])} at ${hourMinute(first[0])} to ${words(last[1])} at ${hourMinute(last[0])}; the target is ${words(target)}`}
       >
         <Svg width="100%" height={HIGH} viewBox={`0 0 ${WIDE} ${HIGH}`} preserveAspectRatio="none">
           <Line x1={0} y1={y(0)} x2={WIDE} y2={y(0)} stroke={line} strokeWidth={1} />
@@ -49,17 +58,9 @@ export function CourseChart({ goal, target }: { goal: string; target: number }) 
         </Svg>
       </View>
       <View className="flex-row justify-between">
-        <Text
-          size={13}
-          tone="muted"
-          className="tabular-nums"
-        >{`${hourMinute(first[0])}, ${first[1].toLocaleString('en')}`}</Text>
-        <Text size={13} tone="muted" className="tabular-nums">{`target ${target.toLocaleString('en')}`}</Text>
-        <Text
-          size={13}
-          tone="muted"
-          className="tabular-nums"
-        >{`${hourMinute(last[0])}, ${last[1].toLocaleString('en')}`}</Text>
+        <Text size={13} tone="muted" className="tabular-nums">{`${hourMinute(first[0])}, ${words(first[1])}`}</Text>
+        <Text size={13} tone="muted" className="tabular-nums">{`target ${words(target)}`}</Text>
+        <Text size={13} tone="muted" className="tabular-nums">{`${hourMinute(last[0])}, ${words(last[1])}`}</Text>
       </View>
     </View>
   );

@@ -9,6 +9,8 @@ import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
 import { CourseChart } from './course-chart';
 import { agoWords } from '@/ui/words/ago';
+import { figureWords } from '@/core/engine/count/measure';
+import { readAmount } from '@/core/event/money';
 
 /** One number of the show, set by hand; what was changed by hand before, each to be taken back. */
 export function NumberSheet({
@@ -19,6 +21,7 @@ export function NumberSheet({
   outlook,
   boost,
   target,
+  currency,
   now,
   onCommand,
   onClose,
@@ -30,12 +33,14 @@ export function NumberSheet({
   outlook: string | null;
   boost: { times: number; until: number } | null;
   target: number | null;
+  /** It is an amount of this currency, in its minor units. */
+  currency?: string;
   now: number;
   onCommand: (command: Command) => void;
   onClose: () => void;
 }) {
   const time = number.startsWith('countdown/');
-  const words = (n: number): string => (time ? clockWords(n * 1000) : n.toLocaleString('en'));
+  const words = (n: number): string => (time ? clockWords(n * 1000) : figureWords(n, currency));
   return (
     <Sheet title={name} onClose={onClose}>
       <View className="flex-row items-baseline gap-3">
@@ -45,8 +50,10 @@ export function NumberSheet({
         <Text tone="muted">now</Text>
       </View>
       {outlook === null ? null : <Text tone="muted">{outlook}</Text>}
-      <SetTo number={number} onCommand={onCommand} />
-      {target === null ? null : <CourseChart goal={number.slice(number.indexOf('/') + 1)} target={target} />}
+      <SetTo number={number} currency={currency} onCommand={onCommand} />
+      {target === null ? null : (
+        <CourseChart goal={number.slice(number.indexOf('/') + 1)} target={target} words={words} />
+      )}
       {time ? (
         <Boost countdown={number.slice(number.indexOf('/') + 1)} boost={boost} now={now} onCommand={onCommand} />
       ) : null}
@@ -61,16 +68,30 @@ export function NumberSheet({
 }
 
 /** Sets it to what is typed. */
-function SetTo({ number, onCommand }: { number: string; onCommand: (command: Command) => void }) {
+function SetTo({
+  number,
+  currency,
+  onCommand,
+}: {
+  number: string;
+  currency: string | undefined;
+  onCommand: (command: Command) => void;
+}) {
   const time = number.startsWith('countdown/');
   const [typed, setTyped] = useState('');
-  const to = time ? secondsOf(typed) : /^-?\d{1,9}$/.test(typed.trim()) ? Number(typed) : null;
+  const to = time
+    ? secondsOf(typed)
+    : currency !== undefined
+      ? readAmount(typed, currency)
+      : /^-?\d{1,9}$/.test(typed.trim())
+        ? Number(typed)
+        : null;
   const least = number.startsWith('counter/') ? -1e9 : 0;
   const fits = to !== null && to >= least;
   return (
     <>
       <TextField
-        label={time ? 'Set it to (minutes:seconds)' : 'Set it to'}
+        label={time ? 'Set it to (minutes:seconds)' : currency === undefined ? 'Set it to' : `Set it to, ${currency}`}
         value={typed}
         most={12}
         exact
@@ -80,9 +101,11 @@ function SetTo({ number, onCommand }: { number: string; onCommand: (command: Com
             ? null
             : time
               ? 'A time like 12:30, or minutes alone.'
-              : least === 0
-                ? 'A whole number from 0 on.'
-                : 'A whole number.'
+              : currency !== undefined
+                ? 'An amount like 5.00.'
+                : least === 0
+                  ? 'A whole number from 0 on.'
+                  : 'A whole number.'
         }
       />
       <Button

@@ -1,6 +1,9 @@
 import type { DeskView } from '@/core/desk/view';
 import { clockWords, leftOf } from '@/core/engine/feature/countdown/schema';
 import type { Show } from '@/core/show/show';
+import { currencyOf, figureWords } from '@/core/engine/count/measure';
+import { countsOf } from '@/core/engine/feature/goal/schema';
+import { amountFigure, minorDigits } from '@/core/event/money';
 
 /** Seconds that a countdown's buttons add and take. */
 const NUDGE_S = 30;
@@ -21,6 +24,8 @@ export interface ShownNumber {
   boost: { times: number; until: number } | null;
   /** A goal's present target. */
   target: number | null;
+  /** It is an amount of this currency, in its minor units. */
+  currency?: string;
 }
 
 /** One of the show's numbers, and how what the desk shows of it follows from what the server says and the time, ms. */
@@ -31,28 +36,35 @@ export interface DeskNumber {
 }
 
 /** All numbers of a show that are seen on its desk, in their order. */
-export const numbersOf = ({ goals, countdowns, counters }: Show): DeskNumber[] => [
-  ...goals.map((goal) => ({ number: `goal/${goal.id}`, read: readGoal(goal) })),
-  ...countdowns.map((countdown) => ({ number: `countdown/${countdown.id}`, read: readCountdown(countdown) })),
-  ...counters.map((counter) => ({ number: `counter/${counter.id}`, read: readCounter(counter) })),
+export const numbersOf = (show: Show): DeskNumber[] => [
+  ...show.goals.map((goal) => ({ number: `goal/${goal.id}`, read: readGoal(goal, currencyOfGoal(goal, show)) })),
+  ...show.countdowns.map((countdown) => ({ number: `countdown/${countdown.id}`, read: readCountdown(countdown) })),
+  ...show.counters.map((counter) => ({ number: `counter/${counter.id}`, read: readCounter(counter) })),
 ];
 
+const currencyOfGoal = (goal: Show['goals'][number], show: Show): string | undefined => {
+  const measure = countsOf(goal);
+  return measure === null ? undefined : currencyOf(measure, show);
+};
+
 const readGoal =
-  ({ id, name, target: first }: Show['goals'][number]): DeskNumber['read'] =>
+  ({ id, name, target: first }: Show['goals'][number], currency: string | undefined): DeskNumber['read'] =>
   (view, now) => {
     const course = view?.goals.find((each) => each.id === id);
     const { value, target, reached } = course ?? { value: 0, target: first, reached: 0 };
-    const step = target >= 1000 ? 100 : 10;
+    const step = currency === undefined ? (target >= 1000 ? 100 : 10) : 10 ** (minorDigits(currency) ?? 2);
+    const words = (n: number): string => figureWords(n, currency);
     return {
       name,
       value,
       outlook: outlookWords(view?.outlooks[`goal/${id}`], now, 'reached'),
-      words: value.toLocaleString('en'),
-      note: `of ${target.toLocaleString('en')}${reached > 0 ? `, reached ${reached} ×` : ''}`,
+      words: currency === undefined ? words(value) : amountFigure(value, currency),
+      note: `of ${words(target)}${reached > 0 ? `, reached ${reached} ×` : ''}`,
       step,
-      stepWords: String(step),
+      stepWords: words(step),
       boost: null,
       target: course?.target ?? null,
+      ...(currency === undefined ? {} : { currency }),
     };
   };
 

@@ -15,7 +15,7 @@ import { Text } from '@/ui/part/text';
 export function FeedRates({ feed, change }: { feed: Feed; change: (recipe: (draft: Draft<Feed>) => void) => void }) {
   const show = useShow();
   const { currency } = show.money;
-  const unit = `${minorDigits(currency) === 0 ? currency : `hundredths of ${currency}`}`;
+  const unit = 10 ** (minorDigits(currency) ?? 2);
   const hasCoins = PLATFORMS[feed.platform].kinds.includes('gift');
   return (
     <>
@@ -24,13 +24,14 @@ export function FeedRates({ feed, change }: { feed: Feed; change: (recipe: (draf
       </Text>
       {hasCoins ? (
         <DecimalField
-          label={`One coin is worth, in ${minorDigits(currency) === 3 ? `thousandths of ${currency}` : unit}`}
-          value={feed.rate.coin}
+          label={`One coin is worth, ${currency}`}
+          // By digits: 0.9 hundredths are 0.009, and not 0.009000000000000001.
+          value={Number((feed.rate.coin / unit).toPrecision(12))}
           least={0}
-          most={1_000_000}
+          most={1_000_000 / unit}
           onChange={(coin) =>
             change((draft) => {
-              draft.rate.coin = coin;
+              draft.rate.coin = Number((coin * unit).toPrecision(12));
             })
           }
         />

@@ -2,7 +2,7 @@ import { View } from 'react-native';
 import Plus from 'lucide-react-native/icons/plus';
 import X from 'lucide-react-native/icons/x';
 import { countsOf, GOAL_MEASURES, type Goal, type GoalMeasure, type Rung } from '@/core/engine/feature/goal/schema';
-import { MEASURE } from '@/core/engine/count/measure';
+import { currencyOf, MEASURE } from '@/core/engine/count/measure';
 import { useShow } from '@/ui/data/show';
 import { edit } from '@/ui/data/show-store';
 import { Button, IconButton } from '@/ui/part/button';
@@ -13,6 +13,7 @@ import { ByField } from './team-fields';
 import { WindowField } from './window-field';
 import { KIT } from '@/core/engine/features';
 import type { Show } from '@/core/show/show';
+import { AmountField } from '@/ui/part/amount-field';
 
 const ON_REACH = [
   { value: 'raise', label: 'Raise it by a step' },
@@ -48,23 +49,15 @@ export function GoalFields({ id }: { id: string }) {
         }}
       />
       <CountsFields goal={goal} change={change} />
-      <NumberField
+      <SizeField
+        goal={goal}
         label="Starts with"
         value={goal.start ?? 0}
         least={0}
-        most={1_000_000_000}
-        step={10}
         onChange={(start) => change({ start })}
       />
       {onReach.kind === 'ladder' ? null : (
-        <NumberField
-          label="Target"
-          value={target}
-          least={1}
-          most={1_000_000_000}
-          step={target >= 1000 ? 100 : 10}
-          onChange={(next) => change({ target: next })}
-        />
+        <SizeField goal={goal} label="Target" value={target} least={1} onChange={(next) => change({ target: next })} />
       )}
       <Pick label="When it is reached" options={ON_REACH} value={onReach.kind} onChange={setReach} />
       <ReachFields goal={goal} change={change} />
@@ -85,7 +78,6 @@ function CountsFields({ goal, change }: { goal: Goal; change: (changed: Partial<
     );
   };
   const measure = countsOf(goal);
-  const money = measure === 'worth' || measure === 'tips';
   return (
     <>
       <Pick
@@ -102,12 +94,6 @@ function CountsFields({ goal, change }: { goal: Goal; change: (changed: Partial<
           }
         />
       ) : null}
-      {money ? (
-        <Text
-          size={13}
-          tone="muted"
-        >{`In the smallest unit of ${show.money.currency}: 500 is 5.00 where it has hundredths.`}</Text>
-      ) : null}
       {measure ? (
         <WindowField window={goal.window} moments={goal.by === undefined} onChange={(window) => change({ window })} />
       ) : null}
@@ -115,23 +101,60 @@ function CountsFields({ goal, change }: { goal: Goal; change: (changed: Partial<
   );
 }
 
-function ReachFields({ goal: { onReach }, change }: { goal: Goal; change: (changed: Partial<Goal>) => void }) {
+function ReachFields({ goal, change }: { goal: Goal; change: (changed: Partial<Goal>) => void }) {
+  const { onReach } = goal;
   return (
     <>
       {onReach.kind === 'raise' ? (
-        <NumberField
+        <SizeField
+          goal={goal}
           label="Raise by"
           value={onReach.step}
           least={1}
-          most={1_000_000_000}
-          step={onReach.step >= 1000 ? 100 : 10}
           onChange={(step) => change({ onReach: { kind: 'raise', step } })}
         />
       ) : null}
       {onReach.kind === 'ladder' ? (
-        <Ladder rungs={onReach.rungs} onChange={(rungs) => change({ onReach: { kind: 'ladder', rungs } })} />
+        <Ladder
+          goal={goal}
+          rungs={onReach.rungs}
+          onChange={(rungs) => change({ onReach: { kind: 'ladder', rungs } })}
+        />
       ) : null}
     </>
+  );
+}
+
+const MOST = 1_000_000_000;
+
+/** A number of what the goal counts: an amount where that is money. */
+function SizeField({
+  goal,
+  label,
+  value,
+  least,
+  onChange,
+}: {
+  goal: Goal;
+  label: string;
+  value: number;
+  least: number;
+  onChange: (value: number) => void;
+}) {
+  const show = useShow();
+  const measure = countsOf(goal);
+  const currency = measure === null ? undefined : currencyOf(measure, show);
+  return currency === undefined ? (
+    <NumberField
+      label={label}
+      value={value}
+      least={least}
+      most={MOST}
+      step={value >= 1000 ? 100 : 10}
+      onChange={onChange}
+    />
+  ) : (
+    <AmountField label={label} currency={currency} value={value} least={least} most={MOST} onChange={onChange} />
   );
 }
 
@@ -160,7 +183,7 @@ const countable = (show: Show, { by }: Goal): { value: string; label: string }[]
 ];
 
 /** Targets one after another, each with what it is for. One that is not above the one before it is lifted above it. */
-function Ladder({ rungs, onChange }: { rungs: readonly Rung[]; onChange: (rungs: Rung[]) => void }) {
+function Ladder({ goal, rungs, onChange }: { goal: Goal; rungs: readonly Rung[]; onChange: (rungs: Rung[]) => void }) {
   const put = (next: readonly Rung[]): void => {
     let least = 1;
     onChange(
@@ -178,12 +201,11 @@ function Ladder({ rungs, onChange }: { rungs: readonly Rung[]; onChange: (rungs:
         <View key={n} className="gap-2 pb-3 border-b border-line">
           <View className="flex-row items-end gap-2">
             <View className="flex-1">
-              <NumberField
+              <SizeField
+                goal={goal}
                 label={`Target ${n + 1}`}
                 value={rung.at}
                 least={1}
-                most={1_000_000_000}
-                step={rung.at >= 1000 ? 100 : 10}
                 onChange={(at) => put(rungs.map((each, m) => (m === n ? { ...each, at } : each)))}
               />
             </View>

@@ -5,6 +5,7 @@ import { WORTH_PARTS } from '@/core/event/worth-parts';
 import { MEASURES, PLACE_IN_ROW, type Measure, type Row } from './row';
 import type { Totals } from './totals';
 import type { ViewerTally } from './viewer-tally';
+import { amountWords, type Money } from '@/core/event/money';
 
 export { MEASURES, type Measure } from './row';
 
@@ -212,4 +213,19 @@ export const addedTo = (measure: Measure, event: StreamEvent, worth: number, own
 
 /** A measure's value as it is shown and compared with targets: money in whole minor units. */
 export const shownValue = (measure: Measure, value: number): number =>
-  measure === 'worth' || measure === 'tips' ? Math.floor(value / WORTH_PARTS) : value;
+  isMoney(measure) ? Math.floor(value / WORTH_PARTS) : value;
+
+/** Whether a measure is an amount of money, in minor units of the streamer's currency. */
+export const isMoney = (measure: Measure): boolean => measure === 'worth' || measure === 'tips';
+
+/** The currency that a measure is in; undefined: it is a number of things. */
+export const currencyOf = (measure: Measure, { money }: { money: Money }): string | undefined =>
+  isMoney(measure) ? money.currency : undefined;
+
+/** The same, as a part of what a piece shows. */
+export const withCurrency = (measure: Measure | null, show: { money: Money }): { currency?: string } =>
+  measure !== null && isMoney(measure) ? { currency: show.money.currency } : {};
+
+/** What is counted, as people write it: with its thousands apart, or, of a currency (minor units), as an amount. */
+export const figureWords = (value: number, currency: string | undefined): string =>
+  currency === undefined ? value.toLocaleString('en') : amountWords(value, currency);

@@ -55,7 +55,7 @@ describe('when', () => {
         ],
         { feeds },
       ).texts,
-    ).toEqual(['likes 10', 'gifts 3', 'worth 100', 'gifts 6', 'coins 50', 'follows 2']);
+    ).toEqual(['likes 10', 'gifts 3', 'worth 1.00', 'gifts 6', 'coins 50', 'follows 2']);
   });
 
   test('five new followers within a minute; then it begins anew', () => {

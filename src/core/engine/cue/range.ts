@@ -13,8 +13,11 @@ export const within = ({ least, most }: Range, value: number): boolean =>
   (least === null || value >= least) && (most === null || value <= most);
 
 /** The range in a sentence: " of at least 100 coins"; empty where everything is within it. */
-export function rangeWords({ least, most }: Range, unit: string): string {
-  const n = (value: number): string => value.toLocaleString('en');
+export function rangeWords(
+  { least, most }: Range,
+  unit: string,
+  n = (value: number): string => value.toLocaleString('en'),
+): string {
   const what = unit === '' ? '' : ` ${unit}`;
   if (least !== null && most !== null)
     return least === most ? `of ${n(least)}${what}` : `of ${n(least)} to ${n(most)}${what}`;

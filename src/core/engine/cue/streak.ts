@@ -55,6 +55,7 @@ function endStreak(state: StreakHost, key: string, emit: Emit): void {
     tally: own ? state.derived.people.tallyOf(own) : null,
     totals: state.totals,
     worth: 0,
+    currency: state.show.money.currency,
     streak: { count: known.count, ended: true },
     first: false,
   };

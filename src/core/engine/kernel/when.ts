@@ -19,8 +19,9 @@ export interface EventMoment {
   /** The viewer's tally and the session's, after this event. */
   tally: ViewerTally | null;
   totals: Totals;
-  /** Thousandths of a minor unit. */
+  /** Thousandths of a minor unit, and the streamer's currency. */
   worth: number;
+  currency: string;
   /** A gift's streak: how many in all so far, and whether this is its end. */
   streak: { count: number; ended: boolean } | null;
   /** Nothing of this viewer was counted before. */
@@ -44,8 +45,18 @@ export type SentencePart = { text: string; field?: string };
 
 /** One thing of a "when" or a step that can be set; `field` is its name there, and the name of its token. `hidden`: with these values it means nothing. */
 export type Setting = { hidden?: (values: Readonly<Record<string, unknown>>) => boolean } & (
-  | { field: string; label: string; setting: 'number'; least: number; most: number; step?: number; unit?: string }
-  | { field: string; label: string; setting: 'range'; unit: string }
+  | {
+      field: string;
+      label: string;
+      setting: 'number';
+      least: number;
+      most: number;
+      step?: number;
+      unit?: string;
+      money?: (values: Readonly<Record<string, unknown>>) => boolean;
+    }
+  /** `money`: in minor units of the streamer's currency, typed in whole ones. */
+  | { field: string; label: string; setting: 'range'; unit: string; money?: boolean }
   | { field: string; label: string; setting: 'choice'; options: readonly { value: string; label: string }[] }
   | { field: string; label: string; setting: 'text'; most: number; placeholder?: string }
   | { field: string; label: string; setting: 'words' }

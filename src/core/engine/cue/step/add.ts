@@ -3,6 +3,7 @@ import { EVENT_KINDS } from '@/core/event/kind';
 import { addToNumber, numbersOf } from '@/core/engine/kernel/number';
 import type { WordValues } from '@/core/words/fields';
 import type { Kit, StepKind } from '@/core/engine/kernel/feature';
+import { wholeUnitsOf, type Money } from '@/core/event/money';
 
 const schema = z.object({
   kind: z.literal('add'),
@@ -43,7 +44,10 @@ export const add: StepKind<AddStep> = {
       { text: `${Math.abs(amount).toLocaleString('en')}${unit}`, field: 'amount' },
       ...(step.per === 'once'
         ? []
-        : [{ text: ' ' }, { text: step.per === 'count' ? 'for each' : 'for each coin', field: 'per' }]),
+        : [
+            { text: ' ' },
+            { text: step.per === 'count' ? 'for each' : 'for each coin or unit of money', field: 'per' },
+          ]),
       { text: amount < 0 ? ' from ' : ' to ' },
       { text: number?.name ?? 'a number that is gone', field: 'number' },
     ];
@@ -65,7 +69,7 @@ export const add: StepKind<AddStep> = {
       options: [
         { value: 'once', label: 'Once' },
         { value: 'count', label: 'For each of them' },
-        { value: 'total', label: 'For each coin' },
+        { value: 'total', label: 'For each coin, or whole unit of money' },
       ],
     },
   ],
@@ -80,7 +84,7 @@ export const add: StepKind<AddStep> = {
   run(state, step, { cause }) {
     // A trial, and what nobody in particular set off, gives nobody points.
     const number = step.number === 'points' ? `points/${cause.viewer ?? ''}` : step.number;
-    addToNumber(state, number, added(step, cause.values));
+    addToNumber(state, number, added(step, cause.values, state.show.money));
   },
 };
 
@@ -90,8 +94,9 @@ function isOfSomeone(when: { kind: string }, kit: Kit): boolean {
   return kind !== undefined && (kind.ofSomeone === true || kind.triggers(when).some((trigger) => EVENTS.has(trigger)));
 }
 
-/** What a step adds, with the values of its cue. */
-function added({ amount, per }: AddStep, values: WordValues): number {
+/** What a step adds, with the values of its cue. Money counts by whole units of the streamer's currency, by their rates. */
+function added({ amount, per }: AddStep, values: WordValues, money: Money): number {
   const of = per === 'once' ? 1 : values[per];
-  return amount * (typeof of === 'number' ? Math.max(0, Math.trunc(of)) : 1);
+  const units = typeof of === 'string' && per === 'total' ? wholeUnitsOf(of, money) : of;
+  return amount * (typeof units === 'number' ? Math.max(0, Math.trunc(units)) : 1);
 }

@@ -3,6 +3,7 @@ import { WORTH_PARTS } from '@/core/event/worth-parts';
 import { addedTo, MEASURE } from '@/core/engine/count/measure';
 import type { WordValues } from '@/core/words/fields';
 import { NEVER, SAMPLE_VIEWER, viewerValues, type EventMoment, type WhenKind } from '@/core/engine/kernel/when';
+import { amountFigure, amountWords } from '@/core/event/money';
 
 const OF = ['likes', 'gifts', 'coins', 'follows', 'worth'] as const;
 type Of = (typeof OF)[number];
@@ -28,7 +29,7 @@ const UNITS: Record<Of, readonly [string, string]> = {
   gifts: ['gift', 'gifts'],
   coins: ['coin', 'coins'],
   follows: ['new follower', 'new followers'],
-  worth: ['hundredth of worth', 'hundredths of worth'],
+  worth: ['of worth', 'of worth'],
 };
 
 export const every: WhenKind<z.infer<typeof schema>, EventMoment> = {
@@ -43,7 +44,7 @@ export const every: WhenKind<z.infer<typeof schema>, EventMoment> = {
     const plus = addedTo(of, moment.event, moment.worth, by === 'viewer');
     if (plus === 0) return NEVER;
     if (within > 0)
-      return inStretch({ n: n * (of === 'worth' ? WORTH_PARTS : 1), ms: within * 1000, plus }, moment, memory);
+      return inStretch({ n: n * (of === 'worth' ? WORTH_PARTS : 1), of, ms: within * 1000, plus }, moment, memory);
     const tallies = by === 'viewer' ? moment.tally : moment.totals;
     if (!tallies) return NEVER;
     const step = of === 'worth' ? n * WORTH_PARTS : n;
@@ -55,23 +56,27 @@ export const every: WhenKind<z.infer<typeof schema>, EventMoment> = {
     const values: WordValues[] = [];
     // Counted down from the last by how many there are: beyond 2⁵³ adding one to a number leaves it as it is.
     for (let left = Math.min(MOST_AT_ONCE, last - before) - 1; left >= 0; left -= 1)
-      values.push(
-        viewerValues(moment, {
-          count: (last - left) * n,
-          total: of === 'worth' ? Math.floor(after / WORTH_PARTS) : after,
-        }),
-      );
+      values.push(viewerValues(moment, reached(of, (last - left) * n, after, moment.currency)));
     return values;
   },
-  sample: ({ every: n }) => ({ ...SAMPLE_VIEWER, count: n, total: n }),
-  sentence({ every: n, of, by, within }) {
-    const amount = { text: `${n.toLocaleString('en')} ${UNITS[of][n === 1 ? 0 : 1]}`, field: 'every' };
+  sample: ({ every: n, of }) => ({ ...SAMPLE_VIEWER, ...reached(of, n, of === 'worth' ? n * WORTH_PARTS : n, 'EUR') }),
+  sentence({ every: n, of, by, within }, { money }) {
+    const many = of === 'worth' ? amountWords(n, money.currency) : n.toLocaleString('en');
+    const amount = { text: `${many} ${UNITS[of][n === 1 ? 0 : 1]}`, field: 'every' };
     if (within > 0)
       return [{ text: 'there are ' }, amount, { text: ' within ' }, { text: `${within} s`, field: 'within' }];
     return [{ text: by === 'viewer' ? 'one viewer' : 'the session', field: 'by' }, { text: ' reaches every ' }, amount];
   },
   settings: [
-    { field: 'every', label: 'How many', setting: 'number', least: 1, most: 1_000_000, step: 10 },
+    {
+      field: 'every',
+      label: 'How many',
+      setting: 'number',
+      least: 1,
+      most: 1_000_000,
+      step: 10,
+      money: ({ of }) => of === 'worth',
+    },
     {
       field: 'of',
       label: 'Of what',
@@ -105,9 +110,19 @@ export const every: WhenKind<z.infer<typeof schema>, EventMoment> = {
   ],
 };
 
+/** What was reached, and what it comes to, in words' values. Money stands as an amount. @param all of worth: thousandths of a minor unit */
+const reached = (of: Of, count: number, all: number, currency: string): WordValues =>
+  of === 'worth'
+    ? {
+        count: amountFigure(count, currency),
+        worth: amountWords(count, currency),
+        total: amountWords(Math.floor(all / WORTH_PARTS), currency),
+      }
+    : { count, total: all };
+
 /** So many within a stretch: what came earlier drops out, and after it has fired it begins anew. */
 function inStretch(
-  { n, ms: stretch, plus }: { n: number; ms: number; plus: number },
+  { n, of, ms: stretch, plus }: { n: number; of: Of; ms: number; plus: number },
   moment: EventMoment,
   memory: { recent: { at: number; count: number }[] },
 ): readonly WordValues[] {
@@ -119,5 +134,7 @@ function inStretch(
   const sum = memory.recent.reduce((total, { count }) => total + count, 0);
   if (sum < n) return NEVER;
   memory.recent = [];
-  return [viewerValues(moment, { count: sum, total: sum })];
+  return [
+    viewerValues(moment, reached(of, of === 'worth' ? Math.floor(sum / WORTH_PARTS) : sum, sum, moment.currency)),
+  ];
 }

@@ -21,16 +21,10 @@ export const tip: WhenKind<z.infer<typeof schema>, EventMoment> = {
     return [viewerValues(moment, { worth: amount, total: amount, count: 1 })];
   },
   sample: () => ({ ...SAMPLE_VIEWER, worth: '5.00 EUR', total: '5.00 EUR', count: 1 }),
-  sentence: ({ worth }) => [
-    { text: 'someone tips ' },
-    {
-      text:
-        rangeWords(worth, 'hundredths') === ''
-          ? 'any amount'
-          : `an amount ${rangeWords(worth, 'hundredths of your currency')}`,
-      field: 'worth',
-    },
-  ],
-  settings: [{ field: 'worth', label: 'Amount, by your rates', setting: 'range', unit: 'hundredths' }],
+  sentence: ({ worth }, { money: { currency } }) => {
+    const range = rangeWords(worth, '', (minor) => amountWords(minor, currency));
+    return [{ text: 'someone tips ' }, { text: range === '' ? 'any amount' : `an amount ${range}`, field: 'worth' }];
+  },
+  settings: [{ field: 'worth', label: 'Amount, by your rates', setting: 'range', unit: '', money: true }],
   problem: ({ worth }) => rangeProblem(worth),
 };

@@ -1,7 +1,7 @@
 import type { EventOf } from '@/core/event/event';
 import { boardIn } from '@/core/engine/count/board-key';
 import { isLeftOut } from '@/core/engine/count/counting';
-import { MEASURE, shownValue } from '@/core/engine/count/measure';
+import { currencyOf, figureWords, MEASURE, shownValue } from '@/core/engine/count/measure';
 import type { Emit } from '@/core/engine/kernel/effect';
 import { plain } from '@/core/words/plain';
 import { isBoard } from './board';
@@ -23,7 +23,7 @@ export function tellPlace(state: BoardHost, event: EventOf<'chat'>, word: string
     state.placeToldAt = state.now;
     const tally = state.derived.people.tallyOf(own);
     const value = board.valueOf(tally);
-    const what = `${shownValue(piece.measure, value).toLocaleString('en')} (${MEASURE[piece.measure].title.toLowerCase()}, ${windowWords(board.window)})`;
+    const what = `${figureWords(shownValue(piece.measure, value), currencyOf(piece.measure, state.show))} (${MEASURE[piece.measure].title.toLowerCase()}, ${windowWords(board.window)})`;
     const say = (text: string): void => emit?.({ effect: 'post', feed, text: `${viewer.name}: ${text}.` });
     if (isLeftOut(state, feed, viewer.id)) return say(`${what}; you are on no leaderboard`);
     if (value === 0) return say('nothing yet on this leaderboard');
