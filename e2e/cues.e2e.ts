@@ -36,7 +36,7 @@ test(
   { timeout: 90_000 },
   async () => {
     await newCue('Any moment', 'Someone sends a gift');
-    await change('Change any gift');
+    await change(/^Change any gift/);
     await page.getByRole('checkbox', { name: 'Glaze Pot' }).tap();
     await closeSheet(page);
     await change(/add a step$/);

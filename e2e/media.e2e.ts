@@ -40,7 +40,7 @@ test(
     await page.getByRole('button', { name: 'New cue' }).tap();
     await page.getByRole('radio', { name: 'Any moment' }).tap();
     await page.getByRole('button', { name: 'Someone sends a gift' }).tap();
-    await change('Change any gift');
+    await change(/^Change any gift/);
     await page.getByRole('checkbox', { name: 'Glaze Pot' }).tap();
     await closeSheet(page);
     await change(/^Change “/);

@@ -18,6 +18,8 @@ export interface Happened {
   open: boolean;
   /** The last alert it made, to be shown again. */
   alert: string | null;
+  /** What was written with a tip or a subscription. */
+  message?: string;
 }
 
 /** Events of one kind from one feed in one short stretch, for the pulse. */
@@ -102,7 +104,7 @@ export class Recorder {
   }
 }
 
-function said(event: StreamEvent): Pick<Happened, 'count' | 'text' | 'coins' | 'open'> {
+function said(event: StreamEvent): Pick<Happened, 'count' | 'text' | 'coins' | 'open' | 'message'> {
   const plain = { count: 1, text: '', coins: 0, open: false };
   switch (event.kind) {
     case 'like':
@@ -117,13 +119,18 @@ function said(event: StreamEvent): Pick<Happened, 'count' | 'text' | 'coins' | '
     case 'chat':
       return { ...plain, text: event.text.slice(0, 300) };
     case 'subscribe':
-      return { ...plain, count: event.months };
+      return { ...plain, count: event.months, ...(event.message ? { message: event.message.slice(0, 300) } : {}) };
     case 'giftSubs':
       return { ...plain, count: event.count };
     case 'raid':
       return { ...plain, count: event.viewers };
     case 'tip':
-      return { ...plain, text: event.currency, count: event.amountMinor };
+      return {
+        ...plain,
+        text: event.currency,
+        count: event.amountMinor,
+        ...(event.message ? { message: event.message.slice(0, 300) } : {}),
+      };
     case 'room':
       return { ...plain, text: event.state };
     case 'follow':

@@ -9,6 +9,9 @@ const amount = z.number().int().min(0).max(1e12);
 /** The platform's own cumulative count behind this event, where that is all it states; the event adds the difference. */
 const total = amount.optional();
 
+/** What its viewer wrote with it; absent: nothing, or the platform does not say. */
+const message = z.string().min(1).max(4000).optional();
+
 const base = {
   /** Unique in its feed; made from the platform's own id, so that the same message twice is one event. */
   id: z.string().min(1).max(300),
@@ -62,9 +65,10 @@ export const streamEventSchema = z.discriminatedUnion('kind', [
     tier: z.number().int().min(1).max(100).default(1),
     months: z.number().int().min(0).max(1200).default(1),
     gifted: z.boolean().default(false),
+    message,
   }),
   z.object({ ...base, kind: z.literal('giftSubs'), count: amount }),
-  z.object({ ...base, kind: z.literal('tip'), amountMinor: amount, currency: z.string().regex(/^[A-Z]{3}$/) }),
+  z.object({ ...base, kind: z.literal('tip'), amountMinor: amount, currency: z.string().regex(/^[A-Z]{3}$/), message }),
   z.object({ ...base, kind: z.literal('raid'), viewers: amount }),
   z.object({ ...base, kind: z.literal('audience'), watching: amount }),
   z.object({

@@ -41,6 +41,7 @@ const COLUMNS = [
   'gifted',
   'amountMinor',
   'currency',
+  'message',
   'viewers',
   'text',
   'watching',

@@ -15,6 +15,8 @@ export interface Platform {
   kinds: readonly EventKind[];
   /** Of these, what an account must be admitted to first. */
   admission: readonly EventKind[];
+  /** With which kinds it sends what their viewers write, besides chat. */
+  written: readonly EventKind[];
   /** How the streamer is found: by a handle, by an address of theirs, at an address of ours, or in a file. */
   by: 'handle' | 'address' | 'inbox' | 'file';
 }
@@ -25,6 +27,7 @@ export const PLATFORMS: Record<PlatformName, Platform> = {
     name: 'Brindle',
     says: 'Vertical live video from a phone',
     kinds: brindleKinds,
+    written: [],
     admission: ['subscribe'],
     by: 'handle',
   },
@@ -32,6 +35,7 @@ export const PLATFORMS: Record<PlatformName, Platform> = {
     name: 'Oxbow',
     says: 'Live from a console',
     kinds: oxbowKinds,
+    written: ['tip', 'subscribe'],
     admission: ['subscribe', 'giftSubs', 'tip'],
     by: 'handle',
   },
@@ -39,6 +43,7 @@ export const PLATFORMS: Record<PlatformName, Platform> = {
     name: 'Tarn',
     says: 'Live from a phone app',
     kinds: tarnKinds,
+    written: [],
     admission: ['tip', 'subscribe'],
     by: 'handle',
   },
@@ -46,6 +51,7 @@ export const PLATFORMS: Record<PlatformName, Platform> = {
     name: 'Any other',
     says: 'From one sample message of it',
     kinds: MAPPED_KINDS,
+    written: ['tip', 'subscribe'],
     admission: [],
     by: 'address',
   },
@@ -53,6 +59,7 @@ export const PLATFORMS: Record<PlatformName, Platform> = {
     name: 'CloudEvents',
     says: 'Anything that posts CloudEvents 1.0',
     kinds: MAPPED_KINDS,
+    written: ['tip', 'subscribe'],
     admission: [],
     by: 'inbox',
   },
@@ -60,6 +67,7 @@ export const PLATFORMS: Record<PlatformName, Platform> = {
     name: 'Activity Streams',
     says: 'Follows, likes, shares and notes by POST',
     kinds: activityKinds,
+    written: [],
     admission: [],
     by: 'inbox',
   },
@@ -67,6 +75,7 @@ export const PLATFORMS: Record<PlatformName, Platform> = {
     name: 'A recording',
     says: 'A recorded session, played again',
     kinds: MAPPED_KINDS,
+    written: ['tip', 'subscribe'],
     admission: [],
     by: 'file',
   },
@@ -116,3 +125,12 @@ export function whyNever(feeds: readonly Feed[], kind: EventKind, what: string):
     return `${names(waiting)} sends ${what} only to admitted accounts. If yours is, say so on the feed’s page.`;
   return `${names(on)} ${on.length === 1 ? 'does' : 'do'} not send ${what}.`;
 }
+
+/** Whether some feed that is on sends what viewers write with a kind of event. */
+export const sendsMessages = (feeds: readonly Feed[], kind: EventKind): boolean =>
+  feeds.some((feed) => {
+    if (!feed.on) return false;
+    if (kind === 'chat') return sendsOf(feed, kind) !== 'no';
+    if (feed.platform === 'mapped') return feed.rules.some((rule) => rule.kind === kind && 'text' in rule.fields);
+    return PLATFORMS[feed.platform].written.includes(kind);
+  });

@@ -59,8 +59,8 @@ export const KIND_FIELDS: Record<MappedKind, { needs: readonly MappedField[]; ma
     needs: ['giftName', 'viewerName'],
     may: ['unitCoins', 'count', 'giftId', 'id', 'at', 'viewerId', 'viewerHandle'],
   },
-  tip: { needs: ['amount', 'currency', 'viewerName'], may: ['id', 'at', 'viewerId', 'viewerHandle'] },
-  subscribe: { needs: ['viewerName'], may: ['months', 'tier', 'id', 'at', 'viewerId', 'viewerHandle'] },
+  tip: { needs: ['amount', 'currency', 'viewerName'], may: ['text', 'id', 'at', 'viewerId', 'viewerHandle'] },
+  subscribe: { needs: ['viewerName'], may: ['text', 'months', 'tier', 'id', 'at', 'viewerId', 'viewerHandle'] },
   giftSubs: { needs: ['count', 'viewerName'], may: ['id', 'at', 'viewerId', 'viewerHandle'] },
   share: { needs: ['viewerName'], may: ['id', 'at', 'viewerId', 'viewerHandle'] },
   raid: { needs: ['viewers', 'viewerName'], may: ['id', 'at', 'viewerId', 'viewerHandle'] },
@@ -187,6 +187,8 @@ function make({ rule, fields }: ReadyRule, values: Values, { feed, seenAt }: Ori
     values.amountMinor !== undefined
       ? number('amountMinor', 0)
       : toMinor(values.amount ?? '', values.currency?.toUpperCase() ?? '');
+  const text = cleanText(values.text ?? '', 2000).trim();
+  const message = text === '' ? {} : { message: text };
   const rest: Record<MappedKind, object> = {
     chat: { text: cleanText(values.text ?? '', 2000) },
     follow: {},
@@ -199,8 +201,8 @@ function make({ rule, fields }: ReadyRule, values: Values, { feed, seenAt }: Ori
       unitCoins: number('unitCoins', 0),
       count: number('count', 1),
     },
-    tip: { amountMinor, currency: values.currency?.toUpperCase() },
-    subscribe: { months: number('months', 1), tier: number('tier', 1), gifted: false },
+    tip: { amountMinor, currency: values.currency?.toUpperCase(), ...message },
+    subscribe: { months: number('months', 1), tier: number('tier', 1), gifted: false, ...message },
     giftSubs: { count: number('count', 1) },
     raid: { viewers: number('viewers', 0) },
     audience: { watching: number('watching', 0) },

@@ -62,7 +62,7 @@ test('every webhook becomes its event, by the webhook’s own id', () => {
     [
       'channel.subscribed',
       { user, tier: 2, months: 7, message: 'hi' },
-      { kind: 'subscribe', tier: 2, months: 7, gifted: false },
+      { kind: 'subscribe', tier: 2, months: 7, gifted: false, message: 'hi' },
     ],
     ['channel.subscribed', { user, tier: 1, months: 1, gifted: true }, { kind: 'subscribe', gifted: true }],
     [
@@ -74,7 +74,17 @@ test('every webhook becomes its event, by the webhook’s own id', () => {
     [
       'channel.tipped',
       { user, amount: { value: '5.00', currency: 'EUR' }, message: null },
-      { kind: 'tip', amountMinor: 500, currency: 'EUR' },
+      { kind: 'tip', amountMinor: 500, currency: 'EUR', message: undefined },
+    ],
+    [
+      'channel.tipped',
+      { user, amount: { value: '5.00', currency: 'EUR' }, message: ' for the kiln\u0007 ' },
+      { kind: 'tip', message: 'for the kiln' },
+    ],
+    [
+      'channel.tipped',
+      { user, amount: { value: '5.00', currency: 'EUR' }, message: '  ' },
+      { kind: 'tip', message: undefined },
     ],
     [
       'channel.tipped',

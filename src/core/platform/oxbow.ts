@@ -128,6 +128,12 @@ export function readOxbowHook({ id, body }: Hook, { feed, seenAt }: Origin): Rea
     : rejected('The tip’s amount cannot be read, or its currency is none of ISO 4217.');
 }
 
+/** What a viewer wrote with a tip or a subscription. */
+const said = (message: string | null | undefined): { message?: string } => {
+  const text = cleanText(message ?? '', 2000).trim();
+  return text === '' ? {} : { message: text };
+};
+
 const isType = (type: string): type is keyof Bodies => Object.hasOwn(bodies, type);
 const viewerOf = (u: z.infer<typeof user>) => viewerFrom(u.account, u.handle, u.displayName, rolesOf(u.badges));
 
@@ -145,8 +151,8 @@ function toEvent(
     case 'channel.followed':
       return { ...base, kind: 'follow', viewer: viewerOf(of(type).user) };
     case 'channel.subscribed': {
-      const { user: who, tier, months, gifted } = of(type);
-      return { ...base, kind: 'subscribe', viewer: viewerOf(who), tier, months, gifted };
+      const { user: who, tier, months, gifted, message } = of(type);
+      return { ...base, kind: 'subscribe', viewer: viewerOf(who), tier, months, gifted, ...said(message) };
     }
     case 'channel.subscriptions_gifted':
       return { ...base, kind: 'giftSubs', viewer: viewerOf(of(type).user), count: of(type).count };
@@ -156,9 +162,12 @@ function toEvent(
       const {
         user: who,
         amount: { value, currency },
+        message,
       } = of(type);
       const amountMinor = toMinor(value, currency);
-      return amountMinor === null ? null : { ...base, kind: 'tip', viewer: viewerOf(who), amountMinor, currency };
+      return amountMinor === null
+        ? null
+        : { ...base, kind: 'tip', viewer: viewerOf(who), amountMinor, currency, ...said(message) };
     }
     case 'channel.audience':
       return { ...base, kind: 'audience', watching: of(type).watching };

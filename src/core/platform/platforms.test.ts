@@ -73,8 +73,8 @@ test('what is wrong is said in sentences, the worst first', () => {
   const bad = {
     ...view,
     state: 'reconnecting' as const,
-    bad: 2,
-    badKept: [{ at: 40_000, reason: 'The item has no usable "type".', text: '' }],
+    rejected: 2,
+    rejectedKept: [{ at: 40_000, reason: 'The item has no usable "type".', text: '' }],
     gapsKept: [{ from: 1, at: 30_000, lost: 14 }],
     lost: 14,
     clockAheadMs: -180_000,

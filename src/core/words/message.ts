@@ -12,6 +12,58 @@ const TYPED = /\{\s*\w+\s*,/;
  * rules, by the language of the show). What is no field, or forms that cannot be filled in, stay as they were typed, so that it can be seen.
  */
 export function takeApart(words: string, language: string): Words {
+  const parts = optionalParts(words);
+  if (parts.length <= 1 && !parts[0]?.optional) return withoutOptions(words, language);
+  const whole = parts.map(({ text, optional }) => ({
+    optional,
+    fields: fieldsIn(text),
+    said: withoutOptions(text, language),
+  }));
+  return (values) =>
+    whole
+      .map(({ optional, fields, said }) =>
+        optional && fields.some((field) => isEmpty(values[field])) ? '' : said(values),
+      )
+      .join('');
+}
+
+const isEmpty = (value: string | number | undefined): boolean =>
+  value === undefined || (typeof value === 'string' && value.trim() === '');
+
+/** The fields that a text names, in whatever form. */
+const fieldsIn = (text: string): WordField[] =>
+  [...text.matchAll(/\{\s*(\w+)/g)].flatMap(([, name = '']) => (isField(name) ? [name] : []));
+
+/**
+ * Words in their order, by whether they are left out where a field in them is empty: what stands in square brackets is, if it holds a field.
+ * Brackets without one, in braces, or without their partner are characters like any other.
+ */
+function optionalParts(words: string): { text: string; optional: boolean }[] {
+  const parts: { text: string; optional: boolean }[] = [];
+  let depth = 0;
+  let from = 0;
+  let opened = -1;
+  for (let at = 0; at < words.length; at += 1) {
+    const char = words[at];
+    if (char === '{') depth += 1;
+    else if (char === '}') depth = Math.max(0, depth - 1);
+    else if (depth > 0) continue;
+    else if (char === '[') opened = at;
+    else if (char === ']' && opened >= 0) {
+      const inside = words.slice(opened + 1, at);
+      if (fieldsIn(inside).length > 0) {
+        if (opened > from) parts.push({ text: words.slice(from, opened), optional: false });
+        parts.push({ text: inside, optional: true });
+        from = at + 1;
+      }
+      opened = -1;
+    }
+  }
+  if (from < words.length || parts.length === 0) parts.push({ text: words.slice(from), optional: false });
+  return parts;
+}
+
+function withoutOptions(words: string, language: string): Words {
   if (!TYPED.test(words)) return plainly(words);
   const read = readForms(words, language);
   return read.ok ? byForms(read.message, words) : () => words;
@@ -116,6 +168,14 @@ function placeOf(words: string, at: unknown): string {
 
 /** Why words will not read as they were meant, with the place, in a sentence; null when they will. */
 export function wordsProblem(words: string, language: string): string | null {
+  for (const { text } of optionalParts(words)) {
+    const problem = problemIn(text, language);
+    if (problem !== null) return problem;
+  }
+  return null;
+}
+
+function problemIn(words: string, language: string): string | null {
   if (TYPED.test(words)) {
     const read = readForms(words, language);
     return read.ok ? null : read.reason;

@@ -2,6 +2,7 @@ import { cueSentence, cueProblem, eventsOf } from '@/core/show/sentence';
 import { Fragment, useState } from 'react';
 import { Text as NativeText, View } from 'react-native';
 import EllipsisVertical from 'lucide-react-native/icons/ellipsis-vertical';
+import { doubled } from '@/core/show/doubles';
 import type { Cue } from '@/core/show/show';
 import { sendCommand } from '@/ui/data/command';
 import { useShow } from '@/ui/data/show';
@@ -15,6 +16,7 @@ export function CueRow({ cue, onField }: { cue: Cue; onField: (field: string) =>
   const show = useShow();
   const [said, setSaid] = useState<string | null>(null);
   const problem = cueProblem(cue, show);
+  const double = problem === null ? doubled(cue, show) : null;
   const tryIt = async (): Promise<void> => {
     const answer = await sendCommand({ command: 'try', cue: cue.id });
     setSaid(answer.ok ? null : answer.reason);
@@ -44,6 +46,7 @@ export function CueRow({ cue, onField }: { cue: Cue; onField: (field: string) =>
         </NativeText>
         {cue.on ? null : <Text tone="muted">Switched off.</Text>}
         {problem && cue.on ? <Text tone="brick">{problem}</Text> : null}
+        {double ? <Text tone="muted">{double}</Text> : null}
         <Problem says={said} />
       </View>
       <View className="items-end gap-1">

@@ -48,7 +48,7 @@ export function SettingEditor({
         />
       );
     case 'choice':
-      return <ChoiceEditor setting={setting} value={String(value)} onChange={onChange} />;
+      return <ChoiceEditor setting={setting} value={String(value ?? setting.otherwise)} onChange={onChange} />;
     case 'text':
       return (
         <TextField

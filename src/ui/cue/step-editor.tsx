@@ -1,7 +1,8 @@
 import { stepKind, stepSchema, type Step } from '@/core/engine/kinds';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { sampleValues } from '@/core/engine/kinds';
+import { sampleOf } from '@/core/show/sample';
+import { useShow } from '@/ui/data/show';
 import type { Cue } from '@/core/show/show';
 import { Button } from '@/ui/part/button';
 import { Text } from '@/ui/part/text';
@@ -23,7 +24,8 @@ export function StepEditor({
 }) {
   const [open, setOpen] = useState(field);
   const { settings } = stepKind(step);
-  const sample = useMemo(() => sampleValues(cue.when), [cue.when]);
+  const show = useShow();
+  const sample = useMemo(() => sampleOf(cue, show), [cue, show]);
   if (step.kind === 'pick') return <PickEditor step={step} own={cue.id} onChange={onChange} />;
   const set = (name: string, value: unknown): void => {
     const next = stepSchema.safeParse({ ...step, [name]: value });

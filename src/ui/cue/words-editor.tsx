@@ -1,6 +1,6 @@
 import { wordsProblem, takeApart } from '@/core/words/message';
 import { Pressable, View } from 'react-native';
-import { withoutIsolates, WORD_FIELDS, type WordValues } from '@/core/words/fields';
+import { withoutIsolates, WORD_FIELDS, type WordField, type WordValues } from '@/core/words/fields';
 import { useShow } from '@/ui/data/show';
 import { TextField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
@@ -34,25 +34,34 @@ export function WordsEditor({
         </Text>
         <Text role="status">{withoutIsolates(takeApart(words, show.language)(sample)) || '…'}</Text>
       </View>
-      <FieldButtons onChange={onChange} words={words} />
+      <FieldButtons onChange={onChange} words={words} fields={WORD_FIELDS.filter((field) => field in sample)} />
     </>
   );
 }
 
 /** The values that can be put into the words, and what lets words be left out. */
-function FieldButtons({ onChange, words }: { onChange: (words: string) => void; words: string }) {
+function FieldButtons({
+  onChange,
+  words,
+  fields,
+}: {
+  onChange: (words: string) => void;
+  words: string;
+  fields: readonly WordField[];
+}) {
+  const put = (text: string): void => onChange(`${words}${words.endsWith(' ') || words === '' ? '' : ' '}${text}`);
   return (
     <View className="gap-2">
       <Text size={13} tone="muted">
         Put in what changes
       </Text>
       <View className="flex-row flex-wrap gap-2">
-        {WORD_FIELDS.map((field) => (
+        {fields.map((field) => (
           <Pressable
             key={field}
             role="button"
             aria-label={`Put in {${field}}`}
-            onPress={() => onChange(`${words}${words.endsWith(' ') || words === '' ? '' : ' '}{${field}}`)}
+            onPress={() => put(`{${field}}`)}
             className="min-h-[44px] px-3 justify-center rounded-control bg-raised"
           >
             <Text>{`{${field}}`}</Text>
@@ -61,16 +70,25 @@ function FieldButtons({ onChange, words }: { onChange: (words: string) => void; 
         <Pressable
           role="button"
           aria-label="Put in forms by number"
-          onPress={() =>
-            onChange(
-              `${words}${words.endsWith(' ') || words === '' ? '' : ' '}{count, plural, one {# gift} other {# gifts}}`,
-            )
-          }
+          onPress={() => put('{count, plural, one {# gift} other {# gifts}}')}
           className="min-h-[44px] px-3 justify-center rounded-control bg-raised"
         >
           <Text>forms by number</Text>
         </Pressable>
+        {fields.includes('message') ? (
+          <Pressable
+            role="button"
+            aria-label="Put in a part that is left out where it is empty"
+            onPress={() => onChange(`${words}[: {message}]`)}
+            className="min-h-[44px] px-3 justify-center rounded-control bg-raised"
+          >
+            <Text>{'[: {message}]'}</Text>
+          </Pressable>
+        ) : null}
       </View>
+      <Text size={13} tone="muted">
+        What stands in square brackets is left out where a value in it is empty.
+      </Text>
     </View>
   );
 }

@@ -43,7 +43,11 @@ export const HappenedRow = memo(function HappenedRow({
 });
 
 /** What was done, after the name. */
-export function words({ kind, count, text, coins, open, name }: Happened): string {
+/** What was done, with what was written with it. */
+export const words = (line: Happened): string =>
+  line.message === undefined ? done(line) : `${done(line)}: “${line.message}”`;
+
+function done({ kind, count, text, coins, open, name }: Happened): string {
   switch (kind) {
     case 'like':
       return `${count.toLocaleString('en')} ${count === 1 ? 'like' : 'likes'}`;

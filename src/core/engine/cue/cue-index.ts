@@ -10,6 +10,9 @@ export interface Asking {
   /** Where it stands in the show. */
   order: number;
   memory: Memory | null;
+  /** How far it narrows its kind of event down, and whether it leaves to others what they are made for. */
+  rank: number;
+  yields: boolean;
 }
 
 /** The cues that a trigger may set off: those to be asked each time, and those found by the moment's own key. */
@@ -28,7 +31,9 @@ export class CueIndex {
     for (const [n, cue] of cues.entries()) {
       const kind = whens.get(cue.when.kind);
       if (!cue.on || !kind) continue;
-      const asking: Asking = { cue, kind, order: n, memory: null };
+      const rank = kind.narrows?.rank(cue.when) ?? 0;
+      const yields = 'answers' in cue.when && cue.when.answers === 'rest';
+      const asking: Asking = { cue, kind, order: n, memory: null, rank, yields };
       const keys = kind.keys?.(cue.when) ?? null;
       for (const trigger of kind.triggers(cue.when)) {
         let listening = this.of.get(trigger);

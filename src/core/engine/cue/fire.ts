@@ -28,6 +28,10 @@ export function cueEvent(state: CueHost, cues: readonly Asking[], moment: EventM
       emit?.({ effect: 'held', cue: cue.id, why: 'who' });
       continue;
     }
+    if (asking.yields && hasOwn(asking, cues, moment, (who) => isFor(who, moment, topBoard, level))) {
+      emit?.({ effect: 'held', cue: cue.id, why: 'own' });
+      continue;
+    }
     // In a rush nearly all are held back: what they would say is filled in only for one that is not.
     const early = heldForAll(cue.holds, memory, state);
     if (early !== null) {
@@ -37,6 +41,22 @@ export function cueEvent(state: CueHost, cues: readonly Asking[], moment: EventM
     fireEach(state, asking, { values, memory, moment }, emit);
   }
   state.doing.cue = null;
+}
+
+/** Whether another cue is made for just this event: of the same kind, for its feed and its viewer, and narrower. */
+function hasOwn(
+  { kind, rank }: Asking,
+  cues: readonly Asking[],
+  moment: EventMoment,
+  isForViewer: (who: SomeCue['who']) => boolean,
+): boolean {
+  for (const other of cues) {
+    if (other.rank <= rank || other.kind !== kind) continue;
+    const { feeds, when, who } = other.cue;
+    if (feeds.length > 0 && !feeds.includes(moment.event.feed)) continue;
+    if (kind.narrows?.covers(when, moment) && isForViewer(who)) return true;
+  }
+  return false;
 }
 
 /** Fires once for each of the values, with what is known of the viewer beside. */

@@ -57,7 +57,13 @@ export type Setting = { hidden?: (values: Readonly<Record<string, unknown>>) => 
     }
   /** `money`: in minor units of the streamer's currency, typed in whole ones. */
   | { field: string; label: string; setting: 'range'; unit: string; money?: boolean }
-  | { field: string; label: string; setting: 'choice'; options: readonly { value: string; label: string }[] }
+  | {
+      field: string;
+      label: string;
+      setting: 'choice';
+      options: readonly { value: string; label: string }[];
+      otherwise?: string;
+    }
   | { field: string; label: string; setting: 'text'; most: number; placeholder?: string }
   | { field: string; label: string; setting: 'words' }
   | { field: string; label: string; setting: 'address' }
@@ -80,6 +86,16 @@ export type OneOf = 'numbers' | 'scenes' | 'perks' | 'spotlights' | 'cues' | 'pi
 /** A cue's "when", of whatever kind. */
 export interface SomeWhen {
   kind: string;
+}
+
+/** How a "when" narrows its kind of event down. */
+export interface Narrowing<T> {
+  /** How far: 0 takes everything of its kind. Of two that are made for the same event the higher one answers. */
+  rank(when: T): number;
+  /** Whether it is made for the event, now or once its streak has ended. */
+  covers(when: T, moment: EventMoment): boolean;
+  /** Whether one event could set both off. */
+  meets(a: T, b: T): boolean;
 }
 
 /** One kind of "when": its form, what it listens to, how often a moment sets it off, and how it reads. One file each. */
@@ -110,6 +126,8 @@ export interface WhenKind<T extends SomeWhen = SomeWhen, M extends Moment = Mome
   joins?: 'add' | 'group' | 'latest';
   /** Its moments are somebody's doing (`by`). Those of events always are. */
   ofSomeone?: boolean;
+  /** How it narrows its kind of event down; absent: it stands beside all others. */
+  narrows?: Narrowing<T>;
   /** Why it can never fire, in a sentence. */
   problem?(when: T, show: KernelShow & P): string | null;
 }

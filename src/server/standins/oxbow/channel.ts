@@ -137,9 +137,9 @@ export class OxbowChannel {
     this.hook('channel.followed', { user: who(user) });
   }
 
-  subscribe(user: Person, tier: number, months: number, gifted = false): void {
+  subscribe(user: Person, tier: number, months: number, { gifted = false, message = '' } = {}): void {
     if (!gifted) this.ledger.subscribe += 1;
-    this.hook('channel.subscribed', { user: who(user), tier, months, message: null, gifted });
+    this.hook('channel.subscribed', { user: who(user), tier, months, message: message || null, gifted });
   }
 
   /** One giver, many recipients; each of these is told of as well. */
@@ -151,7 +151,7 @@ export class OxbowChannel {
       count: recipients.length,
       recipients: recipients.map(who),
     });
-    for (const recipient of recipients) this.subscribe(recipient, tier, 1, true);
+    for (const recipient of recipients) this.subscribe(recipient, tier, 1, { gifted: true });
   }
 
   raid(from: Person, viewers: number): void {
@@ -161,12 +161,12 @@ export class OxbowChannel {
   }
 
   /** @returns false when the amount is none of that currency */
-  tip(user: Person, value: string, currency: string): boolean {
+  tip(user: Person, value: string, currency: string, message = ''): boolean {
     const minor = toMinor(value, currency);
     if (minor === null) return false;
     this.ledger.tip.count += 1;
     this.ledger.tip.minor[currency] = (this.ledger.tip.minor[currency] ?? 0) + minor;
-    this.hook('channel.tipped', { user: who(user), amount: { value, currency }, message: null });
+    this.hook('channel.tipped', { user: who(user), amount: { value, currency }, message: message || null });
     return true;
   }
 

@@ -12,6 +12,9 @@ import { oxbowChat } from './chat';
 import { oxbowStep } from './crowd';
 
 const count = z.number().int().min(0).max(1e7);
+/** What a viewer writes with a tip or a subscription. */
+const written = z.string().max(60_000).default('');
+
 /** What can be done in a channel from outside: as a viewer, as its streamer, or to set faults (docs/oxbow.md). */
 const actSchema = z.discriminatedUnion('act', [
   z.object({ act: z.enum(['open', 'live', 'end', 'drop']) }),
@@ -24,6 +27,7 @@ const actSchema = z.discriminatedUnion('act', [
     user: personSchema,
     tier: z.number().int().min(1).max(100).default(1),
     months: z.number().int().min(0).max(1200).default(1),
+    message: written,
   }),
   z.object({
     act: z.literal('giftSubs'),
@@ -32,7 +36,13 @@ const actSchema = z.discriminatedUnion('act', [
     recipients: z.array(personSchema).min(1).max(500),
   }),
   z.object({ act: z.literal('raid'), user: personSchema, viewers: count }),
-  z.object({ act: z.literal('tip'), user: personSchema, value: z.string().max(20), currency: z.string().max(3) }),
+  z.object({
+    act: z.literal('tip'),
+    user: personSchema,
+    value: z.string().max(20),
+    currency: z.string().max(3),
+    message: written,
+  }),
   z.object({ act: z.literal('watching'), count }),
   z.object({ act: z.literal('malformed'), where: z.enum(['chat', 'hook']), text: z.string().max(60_000) }),
   faultSchema.extend({ act: z.literal('faults') }),
@@ -151,7 +161,7 @@ function act(place: Place, done: Act, drop: () => void): string | null {
       channel.follow(done.user);
       return null;
     case 'subscribe':
-      channel.subscribe(done.user, done.tier, done.months);
+      channel.subscribe(done.user, done.tier, done.months, { message: done.message });
       return null;
     case 'giftSubs':
       channel.giftSubs(done.user, done.tier, done.recipients);
@@ -160,7 +170,7 @@ function act(place: Place, done: Act, drop: () => void): string | null {
       channel.raid(done.user, done.viewers);
       return null;
     case 'tip':
-      return channel.tip(done.user, done.value, done.currency)
+      return channel.tip(done.user, done.value, done.currency, done.message)
         ? null
         : 'That is no amount, or no currency of ISO 4217.';
     case 'watching':

@@ -1,6 +1,14 @@
 import { z } from 'zod';
 import { ANY, rangeSchema, rangeProblem, rangeWords, within } from '@/core/engine/cue/range';
-import { NEVER, SAMPLE_VIEWER, viewerValues, type EventMoment, type WhenKind } from '@/core/engine/kernel/when';
+import {
+  NEVER,
+  SAMPLE_VIEWER,
+  viewerValues,
+  type EventMoment,
+  type Narrowing,
+  type WhenKind,
+} from '@/core/engine/kernel/when';
+import { answersSchema, answersSetting, isNarrow, overlaps, restWords } from '@/core/engine/cue/answers';
 
 const schema = z.object({
   kind: z.literal('gift'),
@@ -10,9 +18,26 @@ const schema = z.object({
   coins: rangeSchema,
   /** At each step of a streak, or once at its end. */
   at: z.enum(['step', 'end']),
+  answers: answersSchema,
 });
+type GiftWhen = z.infer<typeof schema>;
 
-export const gift: WhenKind<z.infer<typeof schema>, EventMoment> = {
+const narrows: Narrowing<GiftWhen> = {
+  rank: ({ gifts, coins }) => (gifts.length > 0 ? 2 : 0) + (isNarrow(coins) ? 1 : 0),
+  // A gift in a streak is its cue's, though that one waits for its end.
+  covers: ({ gifts, coins, at }, { event, streak }) =>
+    event.kind === 'gift' &&
+    (gifts.length === 0 || gifts.some(({ id }) => id === event.giftId)) &&
+    ((at === 'end' && streak !== null && !streak.ended && gifts.length > 0) ||
+      within(coins, event.count * event.unitCoins)),
+  meets: (a, b) =>
+    overlaps(a.coins, b.coins) &&
+    (a.gifts.length === 0 ||
+      b.gifts.length === 0 ||
+      a.gifts.some(({ id }) => b.gifts.some((other) => other.id === id))),
+};
+
+export const gift: WhenKind<GiftWhen, EventMoment> = {
   kind: 'gift',
   schema,
   title: 'Someone sends a gift',
@@ -20,7 +45,8 @@ export const gift: WhenKind<z.infer<typeof schema>, EventMoment> = {
   joins: 'add',
   triggers: () => ['gift'],
   keys: ({ gifts }) => (gifts.length === 0 ? null : gifts.map(({ id }) => id)),
-  make: () => ({ kind: 'gift', gifts: [], coins: ANY, at: 'step' }),
+  make: () => ({ kind: 'gift', gifts: [], coins: ANY, at: 'step', answers: 'rest' }),
+  narrows,
   fires(when, moment) {
     if (moment.trigger !== 'gift' || moment.event.kind !== 'gift') return NEVER;
     const { event, streak } = moment;
@@ -37,9 +63,15 @@ export const gift: WhenKind<z.infer<typeof schema>, EventMoment> = {
     count: 3,
     total: Math.max(30, when.coins.least ?? 0),
   }),
-  sentence: ({ gifts, coins, at }) => [
+  sentence: ({ gifts, coins, at, answers }) => [
     { text: 'someone sends ' },
-    { text: gifts.length === 0 ? 'any gift' : gifts.map(({ name }) => name).join(' or '), field: 'gifts' },
+    {
+      text:
+        gifts.length === 0
+          ? `any gift${restWords(answers, narrows.rank({ kind: 'gift', gifts, coins, at }))}`
+          : gifts.map(({ name }) => name).join(' or '),
+      field: 'gifts',
+    },
     ...(rangeWords(coins, 'coins') === '' ? [] : [{ text: ' ' }, { text: rangeWords(coins, 'coins'), field: 'coins' }]),
     ...(at === 'end' ? [{ text: ', ' }, { text: 'once its streak has ended', field: 'at' }] : []),
   ],
@@ -55,6 +87,7 @@ export const gift: WhenKind<z.infer<typeof schema>, EventMoment> = {
         { value: 'end', label: 'Once, at the end' },
       ],
     },
+    answersSetting,
   ],
   problem: ({ coins }) => rangeProblem(coins),
 };

@@ -1,30 +1,52 @@
 import { z } from 'zod';
 import { ANY, rangeSchema, rangeProblem, rangeWords, within } from '@/core/engine/cue/range';
-import { NEVER, SAMPLE_VIEWER, viewerValues, type EventMoment, type WhenKind } from '@/core/engine/kernel/when';
+import {
+  NEVER,
+  SAMPLE_VIEWER,
+  viewerValues,
+  type EventMoment,
+  type Narrowing,
+  type WhenKind,
+} from '@/core/engine/kernel/when';
+import type { EventOf } from '@/core/event/event';
+import { answersSchema, answersSetting, isNarrow, overlaps, restWords } from '@/core/engine/cue/answers';
 
 const schema = z.object({
   kind: z.literal('subscribe'),
   months: rangeSchema,
   gifted: z.enum(['any', 'own', 'gifted']),
+  answers: answersSchema,
 });
+type SubscribeWhen = z.infer<typeof schema>;
 
-export const subscribe: WhenKind<z.infer<typeof schema>, EventMoment> = {
+const fits = (when: SubscribeWhen, { months, gifted }: EventOf<'subscribe'>): boolean =>
+  within(when.months, months) && (when.gifted === 'any' || gifted === (when.gifted === 'gifted'));
+
+const narrows: Narrowing<SubscribeWhen> = {
+  rank: ({ months, gifted }) => (gifted === 'any' ? 0 : 1) + (isNarrow(months) ? 1 : 0),
+  covers: (when, { event }) => event.kind === 'subscribe' && fits(when, event),
+  meets: (a, b) => overlaps(a.months, b.months) && (a.gifted === 'any' || b.gifted === 'any' || a.gifted === b.gifted),
+};
+
+export const subscribe: WhenKind<SubscribeWhen, EventMoment> = {
   kind: 'subscribe',
   schema,
   title: 'Someone subscribes',
   group: 'Giving',
   joins: 'group',
   triggers: () => ['subscribe'],
-  make: () => ({ kind: 'subscribe', months: ANY, gifted: 'any' }),
+  make: () => ({ kind: 'subscribe', months: ANY, gifted: 'any', answers: 'rest' }),
+  narrows,
   fires(when, moment) {
     if (moment.trigger !== 'subscribe' || moment.event.kind !== 'subscribe') return NEVER;
     const { event } = moment;
-    if (!within(when.months, event.months) || (when.gifted !== 'any' && event.gifted !== (when.gifted === 'gifted')))
-      return NEVER;
-    return [viewerValues(moment, { months: event.months, total: moment.totals.subscriptions })];
+    if (!fits(when, event)) return NEVER;
+    return [
+      viewerValues(moment, { months: event.months, total: moment.totals.subscriptions, message: event.message ?? '' }),
+    ];
   },
-  sample: ({ months }) => ({ ...SAMPLE_VIEWER, months: months.least ?? 3, total: 12 }),
-  sentence: ({ months, gifted }) => [
+  sample: ({ months }) => ({ ...SAMPLE_VIEWER, months: months.least ?? 3, total: 12, message: 'still here' }),
+  sentence: ({ months, gifted, answers }) => [
     { text: 'someone ' },
     {
       text:
@@ -34,6 +56,9 @@ export const subscribe: WhenKind<z.infer<typeof schema>, EventMoment> = {
     ...(rangeWords(months, 'months') === ''
       ? []
       : [{ text: ', a subscription ' }, { text: rangeWords(months, 'months'), field: 'months' }]),
+    ...(restWords(answers, narrows.rank({ kind: 'subscribe', months, gifted })) === ''
+      ? []
+      : [{ text: ' in a way' }, { text: restWords(answers, 0), field: 'answers' }]),
   ],
   settings: [
     {
@@ -47,6 +72,7 @@ export const subscribe: WhenKind<z.infer<typeof schema>, EventMoment> = {
       ],
     },
     { field: 'months', label: 'Months', setting: 'range', unit: 'months' },
+    answersSetting,
   ],
   problem: ({ months }) => rangeProblem(months),
 };
