@@ -10,6 +10,7 @@ import { counter } from './feature/counter';
 import { draw } from './feature/draw';
 import { drift } from './feature/drift';
 import { feedProblem } from './feature/feed-problem';
+import { follower } from './feature/follower';
 import { goal } from './feature/goal';
 import { lantern } from './feature/lantern';
 import { leaderboard } from './feature/leaderboard';
@@ -32,6 +33,7 @@ export const FEATURES = [
   cue,
   streak,
   leftOut,
+  follower,
   team,
   leaderboard,
   alert,

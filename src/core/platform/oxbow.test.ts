@@ -74,7 +74,7 @@ test('every webhook becomes its event, by the webhook’s own id', () => {
     [
       'channel.tipped',
       { user, amount: { value: '5.00', currency: 'EUR' }, message: null },
-      { kind: 'tip', amountMinor: 500, currency: 'EUR', message: undefined },
+      { kind: 'tip', amountMinor: 500, currency: 'EUR' },
     ],
     [
       'channel.tipped',
@@ -84,7 +84,7 @@ test('every webhook becomes its event, by the webhook’s own id', () => {
     [
       'channel.tipped',
       { user, amount: { value: '5.00', currency: 'EUR' }, message: '  ' },
-      { kind: 'tip', message: undefined },
+      { kind: 'tip', amountMinor: 500 },
     ],
     [
       'channel.tipped',
@@ -103,6 +103,13 @@ test('every webhook becomes its event, by the webhook’s own id', () => {
       kind: 'heard',
       heard: { event: { id: 'msg_1', feed: 'o', at: Date.parse(at), seenAt: 5000, ...event } },
     });
+});
+
+test('who writes nothing with a tip has written nothing', () => {
+  for (const message of [null, '', '   ', undefined])
+    expect(hook('channel.tipped', { user, amount: { value: '5.00', currency: 'EUR' }, message })).not.toHaveProperty(
+      'heard.event.message',
+    );
 });
 
 test.each([

@@ -122,6 +122,7 @@ function happen(state: SessionState, event: StreamEvent, emit: Emit): void {
     return;
   }
   const told = derived.listeners.get(event.kind) ?? NOBODY;
+  for (const feature of told.refuse) if (feature.refuses?.(state, event)) return;
   for (const feature of told.meet) feature.meet?.(state, event);
   const counted = countEvent(state, event);
   for (const feature of told.record) feature.record?.(state, event, counted);
@@ -143,7 +144,7 @@ function happen(state: SessionState, event: StreamEvent, emit: Emit): void {
   for (const feature of told.keep) feature.keep?.(state, event);
 }
 
-const NOBODY: Listeners = { meet: [], record: [], react: [], keep: [] };
+const NOBODY: Listeners = { refuse: [], meet: [], record: [], react: [], keep: [] };
 
 /**
  * Whether an account that Gavirn posts by has written a line, wherever it is read: it is shown in the chat and sets nothing off. Counted, it

@@ -41,6 +41,7 @@ export const emptyShow = (id: string, name: string): Show => ({
   draws: [],
   teams: [],
   leftOut: LEFT_OUT,
+  followAgain: 'never',
   points: POINTS,
   media: [],
   sound: SOUND,

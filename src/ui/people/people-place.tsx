@@ -18,6 +18,7 @@ import { Pick } from '@/ui/part/pick';
 import { Text } from '@/ui/part/text';
 import { ViewerText } from '@/ui/part/viewer-text';
 import { agoWords } from '@/ui/words/ago';
+import { FollowAgain } from './follow-again';
 import { ImportSheet, type Tables as TableReaders } from './import-sheet';
 import { PersonSheet } from './person-sheet';
 
@@ -79,6 +80,7 @@ export function PeoplePlace() {
           Nobody of that name or handle.
         </Text>
       ) : null}
+      <FollowAgain />
       <Tables none={!data || data.all === 0} onSaid={setSaid} />
       {open ? (
         <PersonSheet

@@ -9,7 +9,8 @@ import { fold } from '@/core/session/fold';
 import type { Command, Input } from '@/core/session/input';
 import { ANY } from './range';
 
-export const base = plainly(starterShow('s'));
+/** Each follow counts: the same viewer follows again and again here. */
+export const base: Show = { ...plainly(starterShow('s')), followAgain: 'each' };
 export const words = (said: string, seconds = 1): Step => ({
   kind: 'show',
   spotlight: 'spotlight',

@@ -1,4 +1,5 @@
 import { viewerKey } from '@/core/event/viewer-key';
+import { followedBefore } from '@/core/engine/count/followed';
 import type { WordValues } from '@/core/words/fields';
 import type { Cause } from '@/core/engine/kernel/cause';
 import type { Emit } from '@/core/engine/kernel/effect';
@@ -16,7 +17,10 @@ import { isFor, placeOf } from './who';
 export function cueEvent(state: CueHost, cues: readonly Asking[], moment: EventMoment, emit: Emit): void {
   const { topBoard } = state.derived;
   // One for all cues of the event.
-  const level = (feed: string, viewer: string): number => levelOf(state, feed, viewer);
+  const known = {
+    levelOf: (feed: string, viewer: string): number => levelOf(state, feed, viewer),
+    hasFollowed: (feed: string, viewer: string): boolean => followedBefore(state.past, feed, viewer) !== null,
+  };
   for (const asking of cues) {
     const { cue, kind } = asking;
     if (cue.feeds.length > 0 && !cue.feeds.includes(moment.event.feed)) continue;
@@ -24,11 +28,11 @@ export function cueEvent(state: CueHost, cues: readonly Asking[], moment: EventM
     state.doing.cue = cue.id;
     const values = kind.fires(cue.when, moment, memory);
     if (values.length === 0) continue;
-    if (!isFor(cue.who, moment, topBoard, level)) {
+    if (!isFor(cue.who, moment, topBoard, known)) {
       emit?.({ effect: 'held', cue: cue.id, why: 'who' });
       continue;
     }
-    if (asking.yields && hasOwn(asking, cues, moment, (who) => isFor(who, moment, topBoard, level))) {
+    if (asking.yields && hasOwn(asking, cues, moment, (who) => isFor(who, moment, topBoard, known))) {
       emit?.({ effect: 'held', cue: cue.id, why: 'own' });
       continue;
     }

@@ -21,7 +21,7 @@ export const EVERYONE: Who = { are: 'everyone', top: 3, only: [], never: [] };
 
 export const WHO_TITLES: Record<Who['are'], string> = {
   everyone: 'Everyone',
-  followers: 'Those who followed in this session',
+  followers: 'Followers, as far as is known',
   subscribers: 'Subscribers',
   moderators: 'Moderators',
   top: 'The top supporters',
@@ -33,7 +33,7 @@ export function isFor(
   who: Who,
   { event, tally }: EventMoment,
   board: Leaderboard | undefined,
-  levelOf: (feed: string, viewer: string) => number,
+  known: { levelOf: (feed: string, viewer: string) => number; hasFollowed: (feed: string, viewer: string) => boolean },
 ): boolean {
   if (who.are === 'everyone' && who.only.length === 0 && who.never.length === 0) return true;
   const { viewer } = event;
@@ -46,7 +46,7 @@ export function isFor(
     case 'everyone':
       return true;
     case 'followers':
-      return (tally?.follows ?? 0) > 0;
+      return (tally?.follows ?? 0) > 0 || known.hasFollowed(event.feed, viewer.id);
     case 'subscribers':
       return viewer.roles.includes('subscriber') || (tally?.subscriptions ?? 0) > 0;
     case 'moderators':
@@ -54,7 +54,7 @@ export function isFor(
     case 'top':
       return placeOf(board, tally) <= who.top;
     case 'level':
-      return levelOf(event.feed, viewer.id) >= (who.level ?? 1);
+      return known.levelOf(event.feed, viewer.id) >= (who.level ?? 1);
   }
 }
 
@@ -72,7 +72,7 @@ export function placeOf(board: Leaderboard | undefined, tally: ViewerTally | nul
 export function whoWords(who: Who): string | null {
   const words = {
     everyone: 'everyone',
-    followers: 'new followers',
+    followers: 'followers',
     subscribers: 'subscribers',
     moderators: 'moderators',
     top: `the top ${who.top}`,

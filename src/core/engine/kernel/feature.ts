@@ -59,6 +59,8 @@ export interface Feature<P = object, S = object, D = object> {
 
   /** The kinds of event that it is told of, by phase. */
   listens?(show: KernelShow & P): Partial<Record<Phase, readonly EventKind[]>>;
+  /** Whether an event is to be left out: it is not counted, and nobody is told of it. */
+  refuses?(state: Host<P, S, D>, event: StreamEvent): boolean;
   /** An event has come, and is not counted yet. */
   meet?(state: Host<P, S, D>, event: StreamEvent): void;
   /** An event has been counted; leaderboards do not have it yet, and cues were not asked. */
@@ -145,8 +147,8 @@ export interface KernelState extends Omit<CountState, 'show' | 'derived'> {
   derived: KernelDerived;
 }
 
-/** When a feature is told of an event: before it is counted, before cues are asked, after them, and last of all. */
-export type Phase = 'meet' | 'record' | 'react' | 'keep';
+/** When a feature is told of an event: whether it is left out, before it is counted, before cues are asked, after them, and last of all. */
+export type Phase = 'refuse' | 'meet' | 'record' | 'react' | 'keep';
 
 /** The features that are told of a kind of event. */
 export type Listeners = Record<Phase, readonly Feature[]>;

@@ -100,7 +100,13 @@ function listenersOf({ features }: Kit, show: KernelShow): KernelDerived['listen
   return new Map(
     EVENT_KINDS.map((kind) => [
       kind,
-      { meet: of(kind, 'meet'), record: of(kind, 'record'), react: of(kind, 'react'), keep: of(kind, 'keep') },
+      {
+        refuse: of(kind, 'refuse'),
+        meet: of(kind, 'meet'),
+        record: of(kind, 'record'),
+        react: of(kind, 'react'),
+        keep: of(kind, 'keep'),
+      },
     ]),
   );
 }

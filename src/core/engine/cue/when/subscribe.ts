@@ -42,7 +42,11 @@ export const subscribe: WhenKind<SubscribeWhen, EventMoment> = {
     const { event } = moment;
     if (!fits(when, event)) return NEVER;
     return [
-      viewerValues(moment, { months: event.months, total: moment.totals.subscriptions, message: event.message ?? '' }),
+      viewerValues(moment, {
+        months: event.months,
+        total: moment.totals.subscriptions,
+        ...(event.message ? { message: event.message } : {}),
+      }),
     ];
   },
   sample: ({ months }) => ({ ...SAMPLE_VIEWER, months: months.least ?? 3, total: 12, message: 'still here' }),

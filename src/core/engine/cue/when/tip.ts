@@ -34,7 +34,8 @@ export const tip: WhenKind<TipWhen, EventMoment> = {
     if (moment.trigger !== 'tip' || moment.event.kind !== 'tip' || !within(when.worth, moment.worth / WORTH_PARTS))
       return NEVER;
     const amount = amountWords(moment.event.amountMinor, moment.event.currency);
-    return [viewerValues(moment, { worth: amount, total: amount, count: 1, message: moment.event.message ?? '' })];
+    const { message } = moment.event;
+    return [viewerValues(moment, { worth: amount, total: amount, count: 1, ...(message ? { message } : {}) })];
   },
   sample: () => ({ ...SAMPLE_VIEWER, worth: '5.00 EUR', total: '5.00 EUR', count: 1, message: 'for the big kiln' }),
   sentence: ({ worth, answers }, { money: { currency } }) => {
