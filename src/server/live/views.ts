@@ -79,7 +79,10 @@ function feedViews({ state, connections }: LiveShow): Record<string, FeedView> {
         rejected: problem?.badCount ?? 0,
         lost: problem?.lost ?? 0,
         duplicates: problem?.duplicates ?? 0,
-        rejectedKept: (problem?.bad.slice(-SHOWN_PROBLEMS) ?? []).map((bad) => ({ ...bad, text: bad.text.slice(0, 300) })),
+        rejectedKept: (problem?.bad.slice(-SHOWN_PROBLEMS) ?? []).map((bad) => ({
+          ...bad,
+          text: bad.text.slice(0, 300),
+        })),
         gapsKept: problem?.gaps.slice(-SHOWN_PROBLEMS) ?? [],
       };
     }
