@@ -67,7 +67,7 @@ export interface QueueView {
 
 /** Everything that the app shows of a running show. Sections are sent when they change; `happened` and `marks` only what is new. */
 export interface DeskView {
-  session: { id: string; startedAt: number; endedAt: number | null } | null;
+  session: { id: string; startedAt: number; endedAt: number | null; resumedAt?: number | undefined } | null;
   problem: string | null;
   feeds: Record<string, FeedView>;
   totals: Totals;

@@ -11,7 +11,7 @@ import { fold } from './fold';
 import type { Input } from './input';
 import { newState, type SessionState } from './state';
 
-const show = plainly(starterShow('s'));
+const show: Show = { ...plainly(starterShow('s')), followAgain: 'each' };
 const begin: Input = { input: 'begin', at: START, session: 'one' };
 const event = (e: StreamEvent): Input => ({ input: 'event', at: e.seenAt, event: e });
 

@@ -47,6 +47,9 @@ export function fold(state: SessionState, input: Input, emit?: Emit): SessionSta
     case 'end':
       end(state, emit);
       break;
+    case 'resume':
+      resume(state, emit);
+      break;
     case 'restore':
       if (!restore(state, input.lasting)) break;
       derive(state);
@@ -112,6 +115,14 @@ function end(state: SessionState, emit: Emit): void {
   for (const feature of state.kit.features) feature.end?.(state, emit);
   const moment: SessionMoment = { trigger: 'session', now: state.now, what: 'ends' };
   cueMoment(state, moment, emit);
+}
+
+/** The session goes on where it ended: nothing begins, and what the end stopped runs again. */
+function resume(state: SessionState, emit: Emit): void {
+  if (!state.session || state.session.endedAt === null) return;
+  state.session.endedAt = null;
+  state.session.resumedAt = state.now;
+  for (const feature of state.kit.features) feature.resume?.(state, emit);
 }
 
 /** An event: counted, ranked, told to features and to cues, each in its turn. */

@@ -49,6 +49,8 @@ const kernelInputsOf = (kit: Kit, show: z.ZodType<Show>) => {
         .optional(),
     }),
     z.object({ input: z.literal('end'), at }),
+    /** The session that has ended goes on: the broadcast had only been interrupted. */
+    z.object({ input: z.literal('resume'), at }),
     /** What earlier sessions left, from a browser that has kept it: for a server that has lost it. */
     z.object({ input: z.literal('restore'), at, lasting: carried }),
     /** `position`: where the feed's own stream can be resumed after this event. */

@@ -73,7 +73,12 @@ const base = {
   media: z.array(mediaSchema).max(500).default([]),
   sound: soundSchema.default(SOUND),
   outlets: z.array(outletSchema).max(50),
+  /** Live again within so many minutes after the session ended, it goes on; 0: a new one begins each time. Absent: GO_ON_MINUTES. */
+  goOnMinutes: z.number().int().min(0).max(720).optional(),
 };
+
+/** A broadcast that is interrupted is back within this, nearly always. */
+export const GO_ON_MINUTES = 10;
 
 /**
  * One saved setup (docs/show-document.md). It holds no secrets: keys of outlets and of the desk are kept beside it, so that a

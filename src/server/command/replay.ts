@@ -81,7 +81,7 @@ function readArguments(args: readonly string[]): Asked {
 }
 
 async function loadShow(file: string | null): Promise<{ ok: true; show: Show } | { ok: false; reason: string }> {
-  if (file === null) return { ok: true, show: plainly(starterShow('replay')) };
+  if (file === null) return { ok: true, show: { ...plainly(starterShow('replay')), followAgain: 'each' } };
   const text = await readFile(file, 'utf8').catch(() => null);
   if (text === null) return { ok: false, reason: `There is no show file ${file} that could be read.` };
   return readShow(text);

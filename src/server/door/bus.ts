@@ -44,6 +44,8 @@ export interface ShowOwner {
   command: (command: Command) => Promise<void>;
   /** The streamer ends a session that no platform will end. */
   endSession: () => Promise<void>;
+  /** Ends the session that is on, and begins another for what is live. */
+  beginAnew: () => Promise<void>;
   /** Every session that a browser may take, oldest first. */
   sessions: () => Promise<FinishedSession[]>;
   /** The events of one session, and all that its state follows from; null where there is no such session here. */

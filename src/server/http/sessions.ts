@@ -11,6 +11,8 @@ import type { WithShow } from './with-show';
 export function sessions(withShow: WithShow): Router {
   const router = Router({ mergeParams: true });
 
+  endings(router, withShow);
+
   router.get('/lasting', async (req, res) => {
     const show = withShow(req, res);
     if (!show) return;
@@ -64,6 +66,23 @@ export function sessions(withShow: WithShow): Router {
   });
 
   return router;
+}
+
+/** A session is ended, or another begun, by the streamer's hand. */
+function endings(router: Router, withShow: WithShow): void {
+  router.post('/end', async (req, res) => {
+    const show = withShow(req, res);
+    if (!show) return;
+    await show.endSession();
+    res.status(204).end();
+  });
+
+  router.post('/anew', async (req, res) => {
+    const show = withShow(req, res);
+    if (!show) return;
+    await show.beginAnew();
+    res.status(204).end();
+  });
 }
 
 /** Sends lines as they come. Whoever asked may go meanwhile, which ends it; anything else is a fault of ours. */

@@ -60,13 +60,6 @@ export function shows(host: ShowHost, newcomers: RequestHandler): Router {
 
   router.use('/:id/people', people(host, withShow));
 
-  router.post('/:id/end', async (req, res) => {
-    const show = withShow(req, res);
-    if (!show) return;
-    await show.endSession();
-    res.status(204).end();
-  });
-
   router.use('/:id', sessions(withShow));
 
   return router;

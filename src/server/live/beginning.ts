@@ -3,6 +3,7 @@ import type { Effect } from '@/core/engine/kernel/effect';
 import { carryOverOf } from '@/core/session/carry-over';
 import type { Input } from '@/core/session/input';
 import { newState, type SessionState } from '@/core/session/state';
+import { GO_ON_MINUTES } from '@/core/show/show';
 import type { Log } from '@/server/log';
 import { Runtime } from '@/server/runtime/runtime';
 
@@ -62,4 +63,10 @@ export function beginSession(before: Runtime, { at, log, emit, historyState }: A
     if (done) first.push(input);
   }
   return runtime.state.session === null ? null : { runtime, first, kept: () => void (kept = true) };
+}
+
+/** Whether a broadcast that is live now is the one that has just been interrupted: then its session goes on. */
+export function goesOn({ session, show }: SessionState, now: number): boolean {
+  if (!session || session.endedAt === null) return false;
+  return now - session.endedAt <= (show.goOnMinutes ?? GO_ON_MINUTES) * 60_000;
 }

@@ -88,7 +88,7 @@ const FEED: Feed = {
   admitted: [],
   rules: [],
 };
-const show = { ...emptyShow('s', 'S'), feeds: [FEED] };
+const show = { ...emptyShow('s', 'S'), goOnMinutes: 0, feeds: [FEED] };
 const start = (folder: string, by?: Disk): LiveShow =>
   new LiveShow(show, journalsIn(folder, by), {
     addresses: { brindle: '', oxbow: '', tarn: '' },

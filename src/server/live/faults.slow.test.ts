@@ -15,7 +15,7 @@ test('a thousand faults over three feeds at once: none lost, none twice', async 
   const day = new Day({
     folder,
     random,
-    show: { ...emptyShow('s', 'S'), feeds: FEEDS },
+    show: { ...emptyShow('s', 'S'), followAgain: 'each', goOnMinutes: 0, feeds: FEEDS },
     now: Date.UTC(2026, 10, 19, 19),
   });
   Object.assign(day.brindle.faults, {

@@ -67,7 +67,7 @@ export async function run(
   feeds: Feed[],
   secrets: Record<string, { inbox: string; signing?: string; token?: string }> = {},
 ): Promise<LiveShow> {
-  const show: Show = { ...emptyShow('s', 'S'), feeds };
+  const show: Show = { ...emptyShow('s', 'S'), followAgain: 'each', goOnMinutes: 0, feeds };
   const inboxes = Object.fromEntries(feeds.map(({ id }, n) => [id, { inbox: `${INBOX}${n}` }]));
   expect(host.publish(show, KEY, {}, { ...inboxes, ...secrets })).toEqual({ ok: true });
   const live = host.running('s');

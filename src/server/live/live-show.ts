@@ -1,6 +1,7 @@
 import { randomBytes } from 'node:crypto';
 import type { Notice } from '@/core/desk/notice';
 import type { Recorder } from '@/core/desk/happened';
+import type { Effect } from '@/core/engine/kernel/effect';
 import { knowsNothing, type CarryOver } from '@/core/session/carry-over';
 import { nextChange } from '@/core/session/next-change';
 import { unseeded } from '@/core/engine/feature/draw/drawing';
@@ -10,13 +11,14 @@ import type { Show } from '@/core/show/show';
 import type { InboxAnswer, InboxRequest } from '@/server/feed/client';
 import { Connections } from './connections';
 import { SteadyClock } from './clock';
-import { beginSession } from './beginning';
+import { beginSession, goesOn } from './beginning';
 import { Hearing } from './hearing';
 import { Imitations } from './imitations';
 import type { Journal, Journals } from '@/server/door/journal';
 import { openRuntime } from './opening';
 import type { LiveShowHost } from './live-show-host';
 import { Outbound } from './outbound';
+import { receiveAt } from './receiving';
 import { Sessions } from './sessions';
 import { Runtime } from '@/server/runtime/runtime';
 import { Notices } from './notices';
@@ -30,6 +32,7 @@ const STREAK_CHECK_MS = 1000;
 
 /** After a fault by time alone the engine is left in peace for this long, ms: it would fail again at once. */
 const FAULT_PAUSE_MS = 5000;
+
 /**
  * One show as the server runs it: feeds → intake → journal → engine → whoever looks. It runs with every page closed, and comes back
  * from its journal after the process was killed at any moment.
@@ -159,14 +162,10 @@ export class LiveShow {
   }
 
   /** All that went wrong, as the streamer is told, newest last. */
-  get told(): Notice[] {
-    return this.notices.with(this.state, this.outbound.notices);
-  }
+  told = (): Notice[] => this.notices.with(this.state, this.outbound.notices);
 
   /** Resolves when all that has happened is on the disk, or to false when it could not be written. */
-  flushed(): Promise<boolean> {
-    return this.journal.flush();
-  }
+  flushed = (): Promise<boolean> => this.journal.flush();
 
   private weigh(): void {
     this.room.weigh();
@@ -209,19 +208,10 @@ export class LiveShow {
   }
 
   /** A request at a feed's own address: answered with success only once what it brought is on the disk. */
-  async receive(feed: string, request: InboxRequest): Promise<InboxAnswer> {
-    const later = { status: 503, detail: 'It cannot be kept just now. Send it again.' };
-    if (this.connections.resting) return later;
-    const client = this.connections.get(feed)?.client;
-    if (!client?.receive) return { status: 404, detail: 'This feed is stopped, or takes no requests.' };
-    const answer = await client.receive(request);
-    // What came before may wait still, a repetition of it among them: it is no duplicate before it is on the disk.
-    return (await this.journal.flush()) ? answer : later;
-  }
+  receive = (feed: string, request: InboxRequest): Promise<InboxAnswer> =>
+    receiveAt(this.connections, this.journal, feed, request);
 
-  private changed(): void {
-    for (const listener of this.listeners) listener();
-  }
+  private readonly changed = (): void => this.listeners.forEach((listener) => listener());
 
   async close(): Promise<void> {
     this.connections.stop();
@@ -261,21 +251,31 @@ export class LiveShow {
       if (!this.put({ input: 'seed', at: this.clock.now(), draw, seed: randomBytes(32).toString('hex') })) return;
   }
 
-  /** A session begins with a journal of its own. */
+  /** Live: the session that has just ended goes on, or a new one begins. */
   private begin(): void {
+    const at = this.clock.now();
+    if (!goesOn(this.state, at)) return this.beginNew();
+    // What a browser has taken over of it is only its first part now.
+    this.sessions.goesOn();
+    this.put({ input: 'resume', at });
+  }
+
+  /** The streamer wants a session of its own for what is live now. */
+  beginAnew(): void {
+    if (!this.isOn) return;
+    this.put({ input: 'end', at: this.clock.now() });
+    this.beginNew();
+  }
+
+  /** A session begins with a journal of its own. */
+  private beginNew(): void {
     const at = this.clock.now();
     if (at < this.noBeginBefore) return;
     const before = this.runtime;
-    const begun = beginSession(before, {
-      at,
-      log: this.log,
-      emit: (effect) => this.outbound.act(effect),
-      historyState: () => this.historyState(),
-    });
-    if (!begun) {
-      this.noBeginBefore = at + FAULT_PAUSE_MS;
-      return;
-    }
+    const { log } = this;
+    const emit = (effect: Effect): void => this.outbound.act(effect);
+    const begun = beginSession(before, { at, log, emit, historyState: () => this.historyState() });
+    if (!begun) return void (this.noBeginBefore = at + FAULT_PAUSE_MS);
     this.runtime = begun.runtime;
     this.sessions.rotate(this.journal.number, before.state);
     this.journal.rotate(begun.first);

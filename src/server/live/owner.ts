@@ -15,6 +15,7 @@ export const ownerOf = (live: LiveShow): ShowOwner => ({
   feeds: feedRequests(live),
   command: async (command) => live.command(command),
   endSession: async () => live.endSession(),
+  beginAnew: async () => live.beginAnew(),
   sessions: async () => live.sessions.list(live.state),
   events: async (session) => {
     const inputs = live.inputs(session);

@@ -22,6 +22,11 @@ export class Sessions {
     }
   }
 
+  /** The session of the present journal has not ended after all. */
+  goesOn(): void {
+    this.dropped.delete(this.current);
+  }
+
   /** The journal `number` is left for a new one. */
   rotate(number: number, state: SessionState): void {
     const ended = describe(state);

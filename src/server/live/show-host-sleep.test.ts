@@ -24,7 +24,7 @@ describe('a show that nobody has opened for long', () => {
       expect(open()).toBe(true);
       expect(performance.now() - started).toBeLessThan(2000);
       expect([sleep(), host.running('a') === null]).toEqual([false, false]);
-      expect(host.running('a')?.told.at(-1)?.says).toMatch(/had slept on the server/);
+      expect(host.running('a')?.told().at(-1)?.says).toMatch(/had slept on the server/);
     }
   });
 

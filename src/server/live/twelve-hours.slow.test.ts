@@ -41,7 +41,14 @@ const COUNTED = GOAL_MEASURES.filter((measure) =>
 );
 const BOARDS = ['coins', 'likes'] as const;
 
-const base = { ...emptyShow('s', 'S'), zone: ZONE, feeds: FEEDS, leftOut: { ...LEFT_OUT, hosts: false, bots: false } };
+const base = {
+  ...emptyShow('s', 'S'),
+  followAgain: 'each' as const,
+  goOnMinutes: 0,
+  zone: ZONE,
+  feeds: FEEDS,
+  leftOut: { ...LEFT_OUT, hosts: false, bots: false },
+};
 const show: Show = {
   ...base,
   goals: Object.entries(OVER).flatMap(([over, window]) =>

@@ -139,7 +139,7 @@ export function deskView(
     played: state.played.slice(-SHOWN_PLAYED),
     lines: state.lines.slice(-SHOWN_PLAYED),
     told: [...show.outbound.told],
-    notices: show.told.slice(-SHOWN_NOTICES),
+    notices: show.told().slice(-SHOWN_NOTICES),
     hidden: [...state.hidden],
     scene: state.scene,
     live: liveOfPieces(show, state.show.pieces),

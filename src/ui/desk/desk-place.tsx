@@ -18,6 +18,7 @@ import { NumberTiles } from './number-tiles';
 import { OnAir } from './on-air';
 import { PassedLines } from './passed-lines';
 import { ToldLines } from './told-lines';
+import { WentOn } from './went-on';
 import { NoticeList } from './notice-list';
 import { Problem } from '@/ui/part/problem';
 
@@ -46,6 +47,7 @@ export function DeskPlace() {
         <DrawTiles onProblem={setSaid} onCommand={command} />
         <Presses onCommand={command} />
         <LookAlike />
+        <WentOn onSaid={setSaid} />
         <EndSession onSaid={setSaid} />
         <Problem says={said} />
         <View className="flex-row flex-wrap gap-2">

@@ -17,6 +17,7 @@ import { Text } from '@/ui/part/text';
 import { chooseLook, chosenLook } from '@/ui/theme/look';
 import type { Look } from '@/ui/theme/tokens';
 import type { Show } from '@/core/show/show';
+import { GoOn } from './go-on';
 
 /** The shows of this browser: switch, rename, save, open, remove; and how Gavirn looks. */
 export function ShowsPlace() {
@@ -71,6 +72,7 @@ export function ShowsPlace() {
         </Text>
       ) : null}
       <ThisShow key={show.id} />
+      <GoOn />
       <LookChoice />
     </PlaceBody>
   );

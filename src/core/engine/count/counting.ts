@@ -34,7 +34,8 @@ export interface CountState {
   /** The engine's clock, ms: the latest time of any input. It never goes back. */
   now: number;
   show: CountShow;
-  session: { id: string; startedAt: number; endedAt: number | null } | null;
+  /** `resumedAt`: when it last went on after an interruption. */
+  session: { id: string; startedAt: number; endedAt: number | null; resumedAt?: number | undefined } | null;
   totals: Totals;
   viewers: Viewers;
   /** This session minute by minute, and what earlier ones have left. */

@@ -78,6 +78,8 @@ export interface Feature<P = object, S = object, D = object> {
   /** A session has begun, or ended. */
   begin?(state: Host<P, S, D>, emit: Emit): void;
   end?(state: Host<P, S, D>, emit: Emit): void;
+  /** A session that had ended goes on. */
+  resume?(state: Host<P, S, D>, emit: Emit): void;
   /** Another setup, in the midst of a session: what is new begins, what is gone goes, the rest stays as it is. */
   follow?(state: Host<P, S, D>, before: { show: KernelShow & P; derived: D }, emit: Emit): void;
   /** Something else than an event has changed what is counted. */
@@ -212,10 +214,7 @@ export interface NumberKind<P = object, H extends KernelState = KernelState> {
 }
 
 /** A thing of which a show has several: a goal, a counter … */
-export interface Listed {
-  id: string;
-  name: string;
-}
+export type Listed = { id: string; name: string };
 
 /** A list of such things. Pieces show one of them each, cues and numbers name it by its id. */
 export interface ListKind<T extends Listed = Listed, H extends KernelState = KernelState> {

@@ -85,6 +85,7 @@ const savedCountdown = z.object({
   endsAt: ms.nullable(),
   left: ms,
   over: z.boolean().optional(),
+  ran: z.boolean().optional(),
   boost: z.object({ times: z.number(), until: ms }).optional(),
   added: z.array(z.tuple([z.number(), ms])).optional(),
 });
@@ -139,7 +140,17 @@ export const countdown = {
   },
   begin: start,
   end(state) {
-    for (const known of state.countdowns.values()) holdCountdown(known, true, state.now);
+    for (const known of state.countdowns.values()) {
+      if (known.endsAt === null) continue;
+      holdCountdown(known, true, state.now);
+      known.ran = true;
+    }
+  },
+  resume(state) {
+    for (const known of state.countdowns.values()) {
+      if (known.ran) holdCountdown(known, false, state.now);
+      delete known.ran;
+    }
   },
   follow(state) {
     const { show, countdowns } = state;

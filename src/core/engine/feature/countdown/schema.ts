@@ -88,6 +88,8 @@ export interface CountdownState {
   boost?: { times: number; until: number };
   /** What was added in each of the last minutes, ms: from it the outlook follows. */
   added?: [minute: number, ms: number][];
+  /** It ran when the session ended; it runs again if that goes on. */
+  ran?: boolean | undefined;
 }
 
 /** @param now when it begins to run; null: it waits */
