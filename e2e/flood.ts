@@ -65,7 +65,7 @@ export async function flood(world: World, seconds: number): Promise<Flood> {
     { ...base, id: 'b', platform: 'brindle' },
     { ...base, id: 'o', platform: 'oxbow', helper: '' },
   ];
-  const show = { ...starterShow('flood'), cues: [], feeds };
+  const show = { ...starterShow('flood'), followAgain: 'each' as const, cues: [], feeds };
   assert.equal(
     (
       await ask(world, 'PUT', '', {

@@ -22,7 +22,11 @@ const ask = (method: string, path: string, body?: unknown): Promise<Response> =>
   });
 
 test('killed at any moment, nothing is lost or counted twice against the ledger', { timeout: 90_000 }, async () => {
-  const show = { ...starterShow('killed'), feeds: [{ id: 'brindle', platform: 'brindle', handle: HANDLE, on: true }] };
+  const show = {
+    ...starterShow('killed'),
+    followAgain: 'each',
+    feeds: [{ id: 'brindle', platform: 'brindle', handle: HANDLE, on: true }],
+  };
   assert.equal((await ask('PUT', '', { show, outletKeys: {} })).status, 204);
   await new Promise((resolve) => setTimeout(resolve, 400));
   await world.brindle(HANDLE, {

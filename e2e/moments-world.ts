@@ -165,7 +165,7 @@ export const MOMENTS: Record<WhenKindName, () => Promise<void>> = {
     await set('Change 10', 'Reaches', '2');
     await published();
     await openDesk();
-    for (let n = 0; n < 2; n += 1) await page.getByRole('button', { name: 'Add 1 to Throws' }).tap();
+    for (let n = 0; n < 2; n += 1) await page.getByRole('button', { name: 'Add 1 to Counter' }).tap();
     await seen(/Counted to 2/);
   },
   countdown: async () => {
@@ -179,7 +179,7 @@ export const MOMENTS: Record<WhenKindName, () => Promise<void>> = {
     await make('lantern', 'Aglow: {goal}');
     await published();
     await act({ act: 'like', user: VIEWERS.layla, taps: 600 });
-    await seen(/Aglow: Kiln glow/);
+    await seen(/Aglow: Lantern/);
   },
   draw: async () => {
     await make('draw', 'The reel says {message}');
@@ -187,22 +187,22 @@ export const MOMENTS: Record<WhenKindName, () => Promise<void>> = {
     await openDesk();
     const hash =
       /SHA-256: ([0-9a-f]{64})/.exec(await page.getByText(/^The next seed’s SHA-256/).innerText())?.[1] ?? '';
-    await page.getByRole('button', { name: 'Draw Next glaze' }).tap();
+    await page.getByRole('button', { name: 'Draw Draw reel' }).tap();
     await until(
       () => wordsOn(outlet),
-      (words) => words.includes('Next glaze: turning'),
+      (words) => words.includes('Draw reel: turning'),
     );
     const words = await until(
       () => wordsOn(outlet),
       (now) => /The reel says/.test(now),
       20_000,
     );
-    const drawn = /Next glaze: (.+) \(seed/.exec(words)?.[1] ?? '';
-    assert.ok(words.includes(`The reel says ${drawn}`) && ['Celadon', 'Tenmoku', 'Ash'].includes(drawn), words);
+    const drawn = /Draw reel: (.+) \(seed/.exec(words)?.[1] ?? '';
+    assert.ok(words.includes(`The reel says ${drawn}`) && ['One', 'Two', 'Three'].includes(drawn), words);
     // The proof holds, its hash is the one that was shown before, and a changed one does not hold.
     const [download] = await Promise.all([
       page.waitForEvent('download'),
-      page.getByRole('button', { name: 'Save the proof of Next glaze' }).tap(),
+      page.getByRole('button', { name: 'Save the proof of Draw reel' }).tap(),
     ]);
     const proof = JSON.parse(readFileSync(await download.path(), 'utf8')) as DrawProof;
     assert.equal(proof.hash, hash);
@@ -222,15 +222,15 @@ export const MOMENTS: Record<WhenKindName, () => Promise<void>> = {
     await closeSheet(page);
     await make('scene', 'Now: {goal}');
     await published();
-    assert.match(await wordsOn(outlet), /Throws/);
+    assert.match(await wordsOn(outlet), /Counter/);
     await openDesk();
     await page.getByRole('radio', { name: 'Live', exact: true }).tap();
     await seen(/Now: Live/);
-    assert.doesNotMatch(await wordsOn(outlet), /Throws/);
+    assert.doesNotMatch(await wordsOn(outlet), /Counter/);
     await page.getByRole('radio', { name: 'Before', exact: true }).tap();
     await until(
       () => wordsOn(outlet),
-      (words) => words.includes('Throws'),
+      (words) => words.includes('Counter'),
     );
   },
   press: async () => {

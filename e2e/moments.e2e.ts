@@ -81,9 +81,9 @@ test(
   { timeout: 60_000 },
   async () => {
     await openDesk();
-    const counter = (): Promise<string> => wordsOn(outlet).then((words) => /Throws: (-?\d+)/.exec(words)?.[1] ?? '');
+    const counter = (): Promise<string> => wordsOn(outlet).then((words) => /Counter: (-?\d+)/.exec(words)?.[1] ?? '');
     const before = await counter();
-    await page.getByRole('button', { name: /^Throws .*: set it by hand/ }).tap();
+    await page.getByRole('button', { name: /^Counter .*: set it by hand/ }).tap();
     await page.getByLabel('Set it to').fill('x');
     await page.getByText('A whole number.', { exact: true }).waitFor();
     await page.getByLabel('Set it to').fill('40');

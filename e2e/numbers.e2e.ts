@@ -91,7 +91,7 @@ test(
     await published();
     for (const user of [VIEWERS.ines, VIEWERS.layla]) await act({ act: 'chat', user, text: '!slip again' });
     await page.goto('/desk');
-    await page.getByRole('button', { name: /^Throws 2:/ }).tap();
+    await page.getByRole('button', { name: /^Counter 2:/ }).tap();
     await page.getByRole('dialog').getByRole('listitem').filter({ hasText: 'ليلى' }).waitFor();
     await page.getByRole('button', { name: 'Take back: 0 became 1' }).tap();
     await page
@@ -101,7 +101,7 @@ test(
       .getByText(/taken back/)
       .waitFor();
     await closeSheet(page);
-    await page.getByRole('button', { name: /^Throws 1:/ }).waitFor();
+    await page.getByRole('button', { name: /^Counter 1:/ }).waitFor();
   },
 );
 
@@ -140,7 +140,7 @@ test(
     await published();
     await seen(/Shelf: 10 of 200/);
     await edit('Goal');
-    await pick('Counts', 'Counter: Throws');
+    await pick('Counts', 'Counter: Counter');
     await closeSheet(page);
     await published();
     await seen(/Shelf: 1 of 200/);

@@ -135,3 +135,29 @@ test('money is typed and shown in whole units of its currency: rate, goal, thres
   await page.getByRole('button', { name: 'Set it', exact: true }).tap();
   await says(/Gift goal: 1\.25 of 1\.50 EUR/);
 });
+
+test('live again after an interruption the session goes on with its goals; the desk offers a new one', async () => {
+  await act({ act: 'end' });
+  await page.goto('/desk');
+  await page.getByRole('status', { name: /^Off/ }).waitFor();
+  // The browser has taken over what there is of the session meanwhile.
+  await page.waitForTimeout(1500);
+  await act({ act: 'live' });
+  await page.getByText('Live again: the session goes on').waitFor();
+  await act({ act: 'gift', user: VIEWERS.hana, gift: 'slip-splash' });
+  await says(/Gift goal: 1\.35 of 1\.50 EUR/);
+  await page.goto('/desk');
+  await page.getByRole('button', { name: 'Start a new one' }).tap();
+  await says(/Gift goal: 0\.00 of 1\.50 EUR/);
+  await page.getByText('Live again: the session goes on').waitFor({ state: 'hidden' });
+  // What the browser keeps of the first is all of it, also what came after the interruption.
+  await page.goto('/recap');
+  await page
+    .getByRole('button', { name: /^Open / })
+    .first()
+    .tap();
+  await page
+    .getByText(/110 coins|110/)
+    .first()
+    .waitFor();
+});

@@ -129,6 +129,8 @@ export function keeping<T>(write: () => T): T {
 export function bytesIn(folder: string, counts: (name: string) => boolean = () => true): number {
   let bytes = 0;
   for (const entry of readdirSync(folder, { withFileTypes: true }))
-    if (entry.isFile() && counts(entry.name)) bytes += statSync(join(folder, entry.name)).size;
+    if (entry.isFile() && counts(entry.name))
+      // A file that has just been renamed or removed has no size here any more.
+      bytes += statSync(join(folder, entry.name), { throwIfNoEntry: false })?.size ?? 0;
   return bytes;
 }

@@ -192,9 +192,7 @@ export class LiveShow {
     return true;
   }
 
-  command(command: Command): void {
-    this.put({ input: 'command', at: this.clock.now(), command });
-  }
+  command = (command: Command): void => void this.put({ input: 'command', at: this.clock.now(), command });
 
   /** Takes back what earlier sessions left; nothing where that is known. */
   restore(lasting: CarryOver): void {
@@ -265,6 +263,8 @@ export class LiveShow {
     if (!this.isOn) return;
     this.put({ input: 'end', at: this.clock.now() });
     this.beginNew();
+    this.ticks.plan();
+    this.changed();
   }
 
   /** A session begins with a journal of its own. */
