@@ -14,6 +14,7 @@ import { Choice, Segments } from '@/ui/part/choice';
 import { Tabs } from '@/ui/part/tabs';
 import { DecimalField } from '@/ui/part/decimal-field';
 import { Text } from '@/ui/part/text';
+import { Problems } from '@/ui/part/problem';
 
 const SIZES = [
   { value: 'small', label: 'Small' },
@@ -141,15 +142,7 @@ function PictureEditor({ look, set }: { look: Look; set: (look: Partial<Look>) =
       <Button kind="outline" icon={Plus} onPress={() => void add()}>
         Add a picture or clip
       </Button>
-      {said.length > 0 ? (
-        <View role="alert" className="gap-1">
-          {said.map((sentence) => (
-            <Text key={sentence} tone="brick">
-              {sentence}
-            </Text>
-          ))}
-        </View>
-      ) : null}
+      <Problems says={said} />
     </>
   );
 }

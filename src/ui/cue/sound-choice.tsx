@@ -14,6 +14,7 @@ import { Button, IconButton } from '@/ui/part/button';
 import { Choice } from '@/ui/part/choice';
 import { Text } from '@/ui/part/text';
 import type { Show } from '@/core/show/show';
+import { Problems } from '@/ui/part/problem';
 
 /** The streamer's own sounds, and Gavirn's by what they are made of; each can be heard here before it is chosen. */
 export function SoundChoice({ value, onChange }: { value: string; onChange: (id: string) => void }) {
@@ -92,15 +93,7 @@ function OwnSounds({
       <Button kind="outline" icon={Plus} className="mt-1" onPress={() => void add()}>
         Add a sound
       </Button>
-      {said.length > 0 ? (
-        <View role="alert" className="gap-1 mt-1">
-          {said.map((sentence) => (
-            <Text key={sentence} tone="brick">
-              {sentence}
-            </Text>
-          ))}
-        </View>
-      ) : null}
+      <Problems says={said} />
     </View>
   );
 }

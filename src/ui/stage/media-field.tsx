@@ -11,6 +11,7 @@ import { useMediaLibrary } from '@/ui/media/use-media';
 import { Button } from '@/ui/part/button';
 import { Choice } from '@/ui/part/choice';
 import { Text } from '@/ui/part/text';
+import { Problems } from '@/ui/part/problem';
 
 /** One of the streamer's own files, or a new one. */
 export function MediaField({
@@ -55,15 +56,7 @@ export function MediaField({
           </Button>
         ) : null}
       </View>
-      {said.length > 0 ? (
-        <View role="alert" className="gap-1">
-          {said.map((sentence) => (
-            <Text key={sentence} tone="brick">
-              {sentence}
-            </Text>
-          ))}
-        </View>
-      ) : null}
+      <Problems says={said} />
     </View>
   );
 }

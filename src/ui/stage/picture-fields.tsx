@@ -47,6 +47,13 @@ export function PictureLook({ piece, set }: { piece: Framed; set: (field: string
   );
 }
 
+const EDGES = [
+  { side: 'x', label: 'From the left', least: 0, most: 95 },
+  { side: 'y', label: 'From the top', least: 0, most: 95 },
+  { side: 'w', label: 'Of the width', least: 5, most: 100 },
+  { side: 'h', label: 'Of the height', least: 5, most: 100 },
+] as const;
+
 /** What is cut off of each edge. */
 function CropFields({
   percent,
@@ -59,42 +66,18 @@ function CropFields({
 }) {
   return (
     <View className="flex-row flex-wrap gap-x-6 gap-y-3">
-      <NumberField
-        label="From the left"
-        unit="%"
-        value={percent(crop.x)}
-        least={0}
-        most={95}
-        step={5}
-        onChange={(v) => cut('x', v)}
-      />
-      <NumberField
-        label="From the top"
-        unit="%"
-        value={percent(crop.y)}
-        least={0}
-        most={95}
-        step={5}
-        onChange={(v) => cut('y', v)}
-      />
-      <NumberField
-        label="Of the width"
-        unit="%"
-        value={percent(crop.w)}
-        least={5}
-        most={100}
-        step={5}
-        onChange={(v) => cut('w', v)}
-      />
-      <NumberField
-        label="Of the height"
-        unit="%"
-        value={percent(crop.h)}
-        least={5}
-        most={100}
-        step={5}
-        onChange={(v) => cut('h', v)}
-      />
+      {EDGES.map(({ side, label, least, most }) => (
+        <NumberField
+          key={side}
+          label={label}
+          unit="%"
+          value={percent(crop[side])}
+          least={least}
+          most={most}
+          step={5}
+          onChange={(value) => cut(side, value)}
+        />
+      ))}
     </View>
   );
 }
