@@ -61,10 +61,12 @@ export const countdown: PieceKind<CountdownPiece, CountdownLive, CountdownShow, 
       numberOps(
         piece.place,
         piece.style,
-        { name: words ?? shown?.name ?? '', number: text, widest: at(0).replace(/\d/g, '0') },
+        // As wide as it can be at this length, so that it does not change its size with each second.
+        { name: words ?? shown?.name ?? '', number: text, widest: text.replace(/\d/g, '0') },
         tools.measure,
       );
-    const group: Group = { key: piece.id, box: piece.place, ops: ops(at(0)) };
+    // One that runs is drawn by its clock; by itself it is at its end.
+    const group: Group = { key: piece.id, box: piece.place, ops: ops(at(shown?.endsAt ?? 0)) };
     if (shown && shown.endsAt !== null) group.clock = runningOps(shown.endsAt, at, ops);
     return [group];
   },

@@ -184,3 +184,21 @@ test('a ticker lists the kinds that it is asked for', () => {
     ).lines.map(({ text }) => text);
   expect([lines(), lines(['follow'])]).toEqual([['of a cue that is gone', 'a beginning', 'a follow'], ['a follow']]);
 });
+
+test.each([1, 59, 600, 3599, 3600, 36_000, 86_399, 86_400, 30 * 86_400])(
+  'a countdown of %i s is as large running as it is paused, in every box',
+  (seconds) => {
+    const now = Date.UTC(2026, 10, 20, 19);
+    for (const place of [
+      { x: 0, y: 0, w: 400, h: 170 },
+      { x: 0, y: 0, w: 900, h: 300 },
+    ]) {
+      const piece = { ...PIECE_KINDS.countdown.make('p', show), place } as Piece;
+      const sizeOf = (countdown: { endsAt: number | null; left: number }): number => {
+        const { groups } = drawn(piece, { kind: 'countdown', countdown: { name: 'Left', ...countdown } }).at(now);
+        return Math.max(...groups.flatMap(({ ops }) => ops.flatMap((op) => (op.op === 'text' ? [op.font.size] : []))));
+      };
+      expect(sizeOf({ endsAt: now + seconds * 1000, left: 0 })).toBe(sizeOf({ endsAt: null, left: seconds * 1000 }));
+    }
+  },
+);

@@ -58,6 +58,39 @@ describe('when', () => {
     ).toEqual(['likes 10', 'gifts 3', 'worth 1.00', 'gifts 6', 'coins 50', 'follows 2']);
   });
 
+  test('every so many shares, subscriptions, subscriptions given away and raids', () => {
+    const every = (of: 'shares' | 'subscriptions' | 'giftSubs' | 'raids', n: number): When => ({
+      kind: 'every',
+      every: n,
+      of,
+      by: 'session',
+      within: 0,
+    });
+    const share = (n: number): StreamEvent => ({ ...at(aFollow({}), n), id: `s${n}`, kind: 'share' }) as StreamEvent;
+    const raid = (n: number): StreamEvent =>
+      ({ ...at(aFollow({}), n), id: `r${n}`, kind: 'raid', viewers: 9 }) as StreamEvent;
+    const sub = (n: number, gifted: boolean): StreamEvent =>
+      ({ ...at(aFollow({}), n), id: `u${n}`, kind: 'subscribe', tier: 1, months: 1, gifted }) as StreamEvent;
+    const given = (n: number): StreamEvent =>
+      ({ ...at(aFollow({}), n), id: `g${n}`, kind: 'giftSubs', count: 4 }) as StreamEvent;
+    expect(
+      run(
+        [
+          cue(every('shares', 2), 'shares {count}'),
+          cue(every('raids', 2), 'raids {count}'),
+          cue(every('subscriptions', 2), 'subscriptions {count}'),
+          cue(every('giftSubs', 3), 'given {count}'),
+        ],
+        [share(1), raid(2), sub(3, false), sub(4, true), given(5), share(6), raid(7), sub(8, false)],
+      ).texts,
+    ).toEqual(['given 3', 'shares 2', 'raids 2', 'subscriptions 2']);
+  });
+
+  test('followers that a platform only counts are as many as it says', () => {
+    const { viewer: _viewer, ...anonymous } = at(aFollow({}), 1);
+    expect(run([cue({ kind: 'follow' }, '{count} more')], [{ ...anonymous, count: 5 }]).texts).toEqual(['5 more']);
+  });
+
   test('five new followers within a minute; then it begins anew', () => {
     const cues = [cue({ kind: 'every', every: 5, of: 'follows', by: 'session', within: 60 }, '{count} at once')];
     const follows = (seconds: number[]): StreamEvent[] => seconds.map((s, n) => at(aFollow({ by: `v${n}` }), s));

@@ -5,7 +5,7 @@ import type { WordValues } from '@/core/words/fields';
 import { NEVER, SAMPLE_VIEWER, viewerValues, type EventMoment, type WhenKind } from '@/core/engine/kernel/when';
 import { amountFigure, amountWords } from '@/core/event/money';
 
-const OF = ['likes', 'gifts', 'coins', 'follows', 'worth'] as const;
+const OF = ['likes', 'gifts', 'coins', 'follows', 'worth', 'shares', 'subscriptions', 'giftSubs', 'raids'] as const;
 type Of = (typeof OF)[number];
 
 const schema = z.object({
@@ -30,6 +30,10 @@ const UNITS: Record<Of, readonly [string, string]> = {
   coins: ['coin', 'coins'],
   follows: ['new follower', 'new followers'],
   worth: ['of worth', 'of worth'],
+  shares: ['share', 'shares'],
+  subscriptions: ['subscription', 'subscriptions'],
+  giftSubs: ['subscription given away', 'subscriptions given away'],
+  raids: ['raid', 'raids'],
 };
 
 export const every: WhenKind<z.infer<typeof schema>, EventMoment> = {
@@ -45,10 +49,9 @@ export const every: WhenKind<z.infer<typeof schema>, EventMoment> = {
     if (plus === 0) return NEVER;
     if (within > 0)
       return inStretch({ n: n * (of === 'worth' ? WORTH_PARTS : 1), of, ms: within * 1000, plus }, moment, memory);
-    const tallies = by === 'viewer' ? moment.tally : moment.totals;
-    if (!tallies) return NEVER;
+    const after = counted(of, by, moment);
+    if (after === null) return NEVER;
     const step = of === 'worth' ? n * WORTH_PARTS : n;
-    const after = tallies[of];
     // Asked at every like: most of the time the next step is still ahead.
     if (after % step >= plus) return NEVER;
     const last = Math.floor(after / step);
@@ -65,7 +68,11 @@ export const every: WhenKind<z.infer<typeof schema>, EventMoment> = {
     const amount = { text: `${many} ${UNITS[of][n === 1 ? 0 : 1]}`, field: 'every' };
     if (within > 0)
       return [{ text: 'there are ' }, amount, { text: ' within ' }, { text: `${within} s`, field: 'within' }];
-    return [{ text: by === 'viewer' ? 'one viewer' : 'the session', field: 'by' }, { text: ' reaches every ' }, amount];
+    return [
+      { text: by === 'viewer' && of !== 'raids' ? 'one viewer' : 'the session', field: 'by' },
+      { text: ' reaches every ' },
+      amount,
+    ];
   },
   settings: [
     {
@@ -87,6 +94,10 @@ export const every: WhenKind<z.infer<typeof schema>, EventMoment> = {
         { value: 'coins', label: 'Coins' },
         { value: 'follows', label: 'New followers' },
         { value: 'worth', label: 'Worth' },
+        { value: 'shares', label: 'Shares' },
+        { value: 'subscriptions', label: 'Subscriptions' },
+        { value: 'giftSubs', label: 'Subscriptions given away' },
+        { value: 'raids', label: 'Raids' },
       ],
     },
     {
@@ -109,6 +120,12 @@ export const every: WhenKind<z.infer<typeof schema>, EventMoment> = {
     },
   ],
 };
+
+/** How many there are, with this event; null: of nobody. Raids are by streamers, and no viewer's. */
+function counted(of: Of, by: 'viewer' | 'session', { tally, totals }: EventMoment): number | null {
+  if (by === 'session' || of === 'raids') return MEASURE[of].total(totals);
+  return tally && (tally[of] ?? 0);
+}
 
 /** What was reached, and what it comes to, in words' values. Money stands as an amount. @param all of worth: thousandths of a minor unit */
 const reached = (of: Of, count: number, all: number, currency: string): WordValues =>
