@@ -11,6 +11,8 @@ const screen = {
 const [expo, ...others] = require('jest-expo/web/jest-preset').transformIgnorePatterns;
 
 module.exports = {
+  // What starts programs of its own takes its time while the browser tests run beside it.
+  testTimeout: 30_000,
   projects: [
     {
       displayName: 'core',

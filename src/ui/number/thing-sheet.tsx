@@ -12,7 +12,7 @@ import { Confirm } from '@/ui/part/confirm';
 import { Problem } from '@/ui/part/problem';
 import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
-import { ListedFields } from './listed-fields';
+import { ListedFields } from './fields';
 
 /** One goal, countdown, counter, lantern or draw: its settings, what uses it, and its end. */
 export function ThingSheet({ list, id, onClose }: { list: ListKind; id: string; onClose: () => void }) {

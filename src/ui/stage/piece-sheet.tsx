@@ -4,7 +4,7 @@ import { PIECE_KINDS, type Piece } from '@/core/piece';
 import { pieceProblem } from '@/core/stage/waits';
 import { shownBy } from '@/core/show/listed';
 import { useShow } from '@/ui/data/show';
-import { ListedFields } from '@/ui/number/listed-fields';
+import { ListedFields } from '@/ui/number/fields';
 import { Tabs } from '@/ui/part/tabs';
 import { KeywordField } from '@/ui/part/keyword-field';
 import { Text } from '@/ui/part/text';

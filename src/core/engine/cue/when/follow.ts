@@ -5,7 +5,8 @@ import { NEVER, SAMPLE_VIEWER, viewerValues, type EventMoment, type WhenKind } f
 const schema = z.object({ kind: z.literal('follow') });
 
 /** Where a platform tells no more than how many, that is how many. */
-const many = ({ count }: EventOf<'follow'>): { count?: number } => (count === undefined ? {} : { count });
+const many = ({ count }: EventOf<'follow'>): { count?: number } =>
+  count === undefined || count === 1 ? {} : { count };
 
 export const follow: WhenKind<z.infer<typeof schema>, EventMoment> = {
   kind: 'follow',
