@@ -63,8 +63,8 @@ async function unit(): Promise<Outcome> {
   }
 }
 
-/** These measure how long something takes, and have the machine to themselves. */
-const ALONE = ['flood.e2e.ts', 'kill.e2e.ts', 'outlet.e2e.ts'];
+/** These measure how long something takes, or need an answer of the server within a moment, and have the machine to themselves. */
+const ALONE = ['flood.e2e.ts', 'kill.e2e.ts', 'outlet.e2e.ts', 'story.e2e.ts'];
 
 /** These take longest and come first, so that neither core waits for the other at the end. */
 const LONG = [
@@ -80,7 +80,6 @@ const LONG = [
   'layout-scenes.e2e.ts',
   'sounds.e2e.ts',
   'several.e2e.ts',
-  'story.e2e.ts',
 ];
 
 /** One file, with a server and a browser of its own. What it prints is kept until it has ended, so that files side by side stay readable. */
