@@ -13,13 +13,18 @@ interface Outcome {
   failed: number;
 }
 
+/** What a program printed, with how long it took as its last line: what makes the whole slow is seen in any run. */
 function runKept(command: string, args: string[]): Promise<{ code: number; text: string }> {
+  const began = performance.now();
   return new Promise((resolve) => {
     const child = spawn(command, args, { stdio: ['ignore', 'pipe', 'pipe'] });
     let text = '';
     for (const stream of [child.stdout, child.stderr])
       stream.setEncoding('utf8').on('data', (part: string) => (text += part));
-    child.on('close', (code) => resolve({ code: code ?? 1, text }));
+    child.on('close', (code) => {
+      const seconds = Math.round((performance.now() - began) / 1000);
+      resolve({ code: code ?? 1, text: `${text}(${seconds} s)\n` });
+    });
   });
 }
 

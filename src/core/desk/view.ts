@@ -1,5 +1,6 @@
 import type { HandChange } from '@/core/engine/kernel/hand';
 import type { Line } from '@/core/engine/alert/slice';
+import type { Session } from '@/core/engine/count/counting';
 import type { Totals } from '@/core/engine/count/totals';
 import type { Transition } from '@/core/engine/feature/scene/schema';
 import type { CountdownState } from '@/core/engine/feature/countdown/schema';
@@ -67,7 +68,9 @@ export interface QueueView {
 
 /** Everything that the app shows of a running show. Sections are sent when they change; `happened` and `marks` only what is new. */
 export interface DeskView {
-  session: { id: string; startedAt: number; endedAt: number | null; resumedAt?: number | undefined } | null;
+  session: Session | null;
+  /** How many finished sessions wait to be taken by a browser. */
+  finished: number;
   problem: string | null;
   feeds: Record<string, FeedView>;
   totals: Totals;

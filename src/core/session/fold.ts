@@ -45,7 +45,7 @@ export function fold(state: SessionState, input: Input, emit?: Emit): SessionSta
       begin(state, input.session, input.lasting, emit);
       break;
     case 'end':
-      end(state, emit);
+      end(state, input.over, emit);
       break;
     case 'resume':
       resume(state, emit);
@@ -109,9 +109,10 @@ function begin(state: SessionState, session: string, carried: CarryOver | undefi
   cueMoment(state, moment, emit);
 }
 
-function end(state: SessionState, emit: Emit): void {
+function end(state: SessionState, over: true | undefined, emit: Emit): void {
   if (!state.session || state.session.endedAt !== null) return;
   state.session.endedAt = state.now;
+  if (over) state.session.over = over;
   for (const feature of state.kit.features) feature.end?.(state, emit);
   const moment: SessionMoment = { trigger: 'session', now: state.now, what: 'ends' };
   cueMoment(state, moment, emit);
@@ -119,7 +120,7 @@ function end(state: SessionState, emit: Emit): void {
 
 /** The session goes on where it ended: nothing begins, and what the end stopped runs again. */
 function resume(state: SessionState, emit: Emit): void {
-  if (!state.session || state.session.endedAt === null) return;
+  if (!state.session || state.session.endedAt === null || state.session.over) return;
   state.session.endedAt = null;
   state.session.resumedAt = state.now;
   for (const feature of state.kit.features) feature.resume?.(state, emit);

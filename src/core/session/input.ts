@@ -48,7 +48,8 @@ const kernelInputsOf = (kit: Kit, show: z.ZodType<Show>) => {
         )
         .optional(),
     }),
-    z.object({ input: z.literal('end'), at }),
+    /** `over`: it has ended for good, whatever is live again soon. */
+    z.object({ input: z.literal('end'), at, over: z.literal(true).optional() }),
     /** The session that has ended goes on: the broadcast had only been interrupted. */
     z.object({ input: z.literal('resume'), at }),
     /** What earlier sessions left, from a browser that has kept it: for a server that has lost it. */

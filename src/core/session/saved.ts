@@ -57,7 +57,15 @@ const viewer = z.object({
 const kernel = {
   now: ms,
   show: showSchema,
-  session: z.object({ id: text, startedAt: ms, endedAt: ms.nullable(), resumedAt: ms.optional() }).nullable(),
+  session: z
+    .object({
+      id: text,
+      startedAt: ms,
+      endedAt: ms.nullable(),
+      resumedAt: ms.optional(),
+      over: z.literal(true).optional(),
+    })
+    .nullable(),
   totals,
   viewers: z.array(viewer),
   minutes: z.array(rowSchema),

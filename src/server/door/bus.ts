@@ -16,6 +16,9 @@ import type { FeedReport } from './feed-report';
  * All that goes over it is plain data, in and out, so that the owner may be another machine's.
  */
 
+/** What became of a session that a browser says it has: `more` has been counted than it has; there is `none` of that name. */
+export type Dropped = 'gone' | 'more' | 'none';
+
 /** A row of a table of points. */
 export interface PointsRow {
   handle: string;
@@ -52,7 +55,7 @@ export interface ShowOwner {
   events: (session: string) => Promise<AsyncIterable<StreamEvent> | null>;
   inputs: (session: string) => Promise<AsyncIterable<Input> | null>;
   /** A browser has a finished session. False where there is no such session. */
-  drop: (session: string) => Promise<boolean>;
+  drop: (session: string, events: number) => Promise<Dropped>;
   /** What earlier sessions left; and that given back to an owner who knows nothing. */
   carryOver: () => Promise<CarryOver>;
   restore: (carryOver: CarryOver) => Promise<void>;

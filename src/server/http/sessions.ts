@@ -1,6 +1,7 @@
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { Router, type Response } from 'express';
+import { z } from 'zod';
 import type { StreamEvent } from '@/core/event/event';
 import { writeEventLine } from '@/core/file/events';
 import { problem } from '@/server/problem';
@@ -12,6 +13,7 @@ export function sessions(withShow: WithShow): Router {
   const router = Router({ mergeParams: true });
 
   endings(router, withShow);
+  taken(router, withShow);
 
   router.get('/lasting', async (req, res) => {
     const show = withShow(req, res);
@@ -54,18 +56,27 @@ export function sessions(withShow: WithShow): Router {
     await send(res, jsonLines(inputs));
   });
 
+  return router;
+}
+
+/** A browser says that it has a session. */
+function taken(router: Router, withShow: WithShow): void {
   router.delete('/sessions/:session', async (req, res) => {
     const show = withShow(req, res);
     if (!show) return;
-    if (!(await show.drop(String(req.params.session))))
+    const events = z.coerce.number().int().min(0).safeParse(req.query.events);
+    if (!events.success)
+      return problem(res, 400, { title: 'Not understood', detail: 'Say how many events were taken over: ?events=N.' });
+    const dropped = await show.drop(String(req.params.session), events.data);
+    if (dropped === 'more')
+      return problem(res, 409, { title: 'More has come', detail: 'More has been counted since: take the session again.' });
+    if (dropped === 'none')
       return problem(res, 404, {
         title: 'No such session',
         detail: 'This server has no finished session of that name.',
       });
     res.status(204).end();
   });
-
-  return router;
 }
 
 /** A session is ended, or another begun, by the streamer's hand. */

@@ -67,6 +67,6 @@ export function beginSession(before: Runtime, { at, log, emit, historyState }: A
 
 /** Whether a broadcast that is live now is the one that has just been interrupted: then its session goes on. */
 export function goesOn({ session, show }: SessionState, now: number): boolean {
-  if (!session || session.endedAt === null) return false;
+  if (!session || session.endedAt === null || session.over) return false;
   return now - session.endedAt <= (show.goOnMinutes ?? GO_ON_MINUTES) * 60_000;
 }

@@ -1,13 +1,11 @@
-import type { Feed } from '@/core/platform/feed';
 import { mkdtempSync, readFileSync, rmSync, truncateSync, existsSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { emptyShow } from '@/core/show/starter';
-import { everywhere } from '@/server/feed/outward';
 import { pullPlug } from './bad-day';
 import { disk, type Disk } from '@/server/embedded/disk';
 import { journalsIn } from '@/server/embedded/journals-in-folder';
-import { LiveShow } from './live-show';
+import { chatLine, start } from './cloud.setup';
+import type { LiveShow } from './live-show';
 
 /*
  * A disk that fails at every single operation in turn, and a power cut behind each: what was acknowledged is counted, exactly once. The
@@ -79,44 +77,13 @@ class BadDisk implements Disk {
   }
 }
 
-const FEED: Feed = {
-  id: 'c',
-  platform: 'cloudevents',
-  handle: 'h',
-  on: true,
-  rate: { coin: 0, kept: 0 },
-  admitted: [],
-  rules: [],
-};
-const show = { ...emptyShow('s', 'S'), goOnMinutes: 0, feeds: [FEED] };
-const start = (folder: string, by?: Disk): LiveShow =>
-  new LiveShow(show, journalsIn(folder, by), {
-    addresses: { brindle: '', oxbow: '', tarn: '' },
-    outward: everywhere,
-    asks: () => null,
-    secrets: () => ({ inbox: '' }),
-    inbox: () => '',
-    recording: () => Promise.resolve(null),
-  });
-const event = (id: string): { headers: Record<string, string>; body: string } => ({
-  headers: { 'content-type': 'application/cloudevents+json' },
-  body: JSON.stringify({
-    specversion: '1.0',
-    id,
-    source: '/t',
-    type: 'app.gavirn.event.chat',
-    time: '2026-11-27T10:00:00Z',
-    data: { viewer: { id: 'u', handle: 'u', name: 'U', roles: [] }, text: id },
-  }),
-});
-
 /** A platform that posts, and posts again what was not acknowledged. */
 class Sender {
   readonly acknowledged = new Set<string>();
   readonly refused = new Set<string>();
 
   async send(live: LiveShow, id: string): Promise<void> {
-    const { status } = await live.receive('c', event(id));
+    const { status } = await live.receive('c', chatLine(id));
     if (status === 204) {
       this.acknowledged.add(id);
       this.refused.delete(id);

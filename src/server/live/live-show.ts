@@ -14,6 +14,7 @@ import { SteadyClock } from './clock';
 import { beginSession, goesOn } from './beginning';
 import { Hearing } from './hearing';
 import { Imitations } from './imitations';
+import type { Dropped } from '@/server/door/bus';
 import type { Journal, Journals } from '@/server/door/journal';
 import { openRuntime } from './opening';
 import type { LiveShowHost } from './live-show-host';
@@ -93,9 +94,9 @@ export class LiveShow {
       this.restIfFull();
       this.changed();
     };
+    this.sessions = new Sessions(journals, this.journal.number, this.state);
     if (JSON.stringify(this.state.show) !== JSON.stringify(show))
       this.put({ input: 'show', at: this.clock.now(), show });
-    this.sessions = new Sessions(journals, this.journal.number, this.state);
     this.goOn();
     this.streakTimer = setInterval(() => this.hearing.closeStreaks(), STREAK_CHECK_MS);
   }
@@ -177,10 +178,10 @@ export class LiveShow {
     this.connections.rest(this.room.full);
   }
 
-  /** A browser has a finished session: its journal is not needed any more. False when there is no such session. */
-  drop(session: string): boolean {
-    const dropped = this.sessions.drop(session, this.state);
-    if (dropped) this.weigh();
+  /** A browser has a finished session, with so many events: its journal is not needed any more. */
+  drop(session: string, events: number): Dropped {
+    const dropped = this.sessions.drop(session, events, this.state);
+    if (dropped === 'gone') this.weigh();
     return dropped;
   }
 
@@ -202,7 +203,7 @@ export class LiveShow {
   /** The streamer ends a session that no platform will end. */
   endSession(): void {
     this.connections.endUntold();
-    if (this.isOn) this.put({ input: 'end', at: this.clock.now() });
+    if (this.isOn) this.put({ input: 'end', at: this.clock.now(), over: true });
   }
 
   /** A request at a feed's own address: answered with success only once what it brought is on the disk. */
@@ -228,6 +229,7 @@ export class LiveShow {
     const { done, caught } = this.runtime.apply(input, false, (effect) => this.outbound.act(effect));
     for (const each of caught) this.fault(each);
     if (done) this.journal.append(input);
+    this.sessions.note(input, this.isOn);
     if (input.input !== 'seed') this.seedDraws();
     if (this.room.full && !this.connections.resting) this.restIfFull();
     this.snapshots.takeIfDue();
@@ -253,8 +255,6 @@ export class LiveShow {
   private begin(): void {
     const at = this.clock.now();
     if (!goesOn(this.state, at)) return this.beginNew();
-    // What a browser has taken over of it is only its first part now.
-    this.sessions.goesOn();
     this.put({ input: 'resume', at });
   }
 

@@ -22,7 +22,7 @@ export const ownerOf = (live: LiveShow): ShowOwner => ({
     return inputs && eventsOf(inputs);
   },
   inputs: async (session) => live.inputs(session),
-  drop: async (session) => live.drop(session),
+  drop: async (session, events) => live.drop(session, events),
   carryOver: async () => carryOverOf(live.state),
   restore: async (carryOver) => live.restore(carryOver),
   drawn: async (draw) => {

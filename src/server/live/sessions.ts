@@ -1,5 +1,7 @@
 import type { FinishedSession } from '@/core/desk/view';
+import type { Input } from '@/core/session/input';
 import type { SessionState } from '@/core/session/state';
+import type { Dropped } from '@/server/door/bus';
 import type { Journals } from '@/server/door/journal';
 import { Runtime } from '@/server/runtime/runtime';
 
@@ -22,9 +24,12 @@ export class Sessions {
     }
   }
 
-  /** The session of the present journal has not ended after all. */
-  goesOn(): void {
-    this.dropped.delete(this.current);
+  /**
+   * The session of the present journal has not ended after all, or what was missed came after its end: what a browser has taken over is
+   * only its first part, and it is offered again.
+   */
+  note({ input }: Input, isOn: boolean): void {
+    if (input === 'resume' || (input === 'event' && !isOn)) this.dropped.delete(this.current);
   }
 
   /** The journal `number` is left for a new one. */
@@ -51,18 +56,21 @@ export class Sessions {
     return [...this.finished].find(([, { id }]) => id === session)?.[0] ?? null;
   }
 
-  /** A browser has the session: its journal is not needed any more. False when there is no such finished session. */
-  drop(session: string, state: SessionState): boolean {
+  /**
+   * A browser has the session: its journal is not needed any more.
+   * @param events how many it has: with more by now, the journal stays
+   */
+  drop(session: string, events: number, state: SessionState): Dropped {
     const number = this.numberOf(session, state);
-    if (number === null) return false;
-    if (number === this.current) {
-      if (describe(state) === null) return false;
-      this.dropped.add(number);
-      return true;
+    const ended = number === this.current ? describe(state) : number === null ? null : this.finished.get(number);
+    if (number === null || !ended) return 'none';
+    if (ended.totals.events > events) return 'more';
+    if (number === this.current) this.dropped.add(number);
+    else {
+      this.finished.delete(number);
+      this.journals.remove(number);
     }
-    this.finished.delete(number);
-    this.journals.remove(number);
-    return true;
+    return 'gone';
   }
 }
 

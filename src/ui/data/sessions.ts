@@ -1,4 +1,4 @@
-import { useEffect, useRef } from 'react';
+import { useCallback, useEffect, useRef } from 'react';
 import useSWR, { mutate } from 'swr';
 import type { FinishedSession } from '@/core/desk/view';
 import type { Show } from '@/core/show/show';
@@ -10,43 +10,65 @@ import { sumUp } from './sum-up';
 /**
  * Takes finished sessions over from the server: log, sum, keep, and only then is the server told that it may drop its journal. A full
  * browser leaves them where they are.
+ *
+ * @returns whether more has come of one of them in the meantime
  */
-async function takeSessions(show: Show, key: string): Promise<void> {
+async function takeSessions(show: Show, key: string): Promise<boolean> {
   const showId = show.id;
   const path = `/api/shows/${encodeURIComponent(showId)}/sessions`;
   const listed = await ask<FinishedSession[]>('GET', path, { key });
-  if (!listed.ok) return;
-  for (const { id, startedAt, endedAt, lost, bad } of listed.value) {
+  if (!listed.ok) return false;
+  let more = false;
+  for (const { id, startedAt, endedAt, lost, bad, totals } of listed.value) {
     const log = await ask<string>('GET', `${path}/${encodeURIComponent(id)}/events`, { key, text: true });
     if (!log.ok) continue;
     const recap = await sumUp(log.value, show);
     if (await keepSession(showId, { id, startedAt, endedAt, lost, bad }, recap, log.value)) {
-      await ask('DELETE', `${path}/${encodeURIComponent(id)}`, { key });
+      const dropped = await ask('DELETE', `${path}/${encodeURIComponent(id)}?events=${totals.events}`, { key });
+      more ||= !dropped.ok && dropped.status === 409;
       await mutate(['sessions', showId]);
     }
   }
   if (listed.value.length > 0) await keepLasting(showId, key);
+  return more;
 }
 
 const taking = new Set<string>();
 
-/** Takes sessions over when the page opens and whenever one has ended. */
+/** What was missed and comes after a session's end comes at once: it is waited for this long, ms, before the session is taken again. */
+const AGAIN_MS = 4000;
+
+/** Takes a show's sessions over, if they are not being taken; again a little later where more has come meanwhile. */
+function takeOnce(latest: { current: Show }, key: string): void {
+  const { id } = latest.current;
+  if (taking.has(id)) return;
+  taking.add(id);
+  void takeSessions(latest.current, key)
+    .then((more) => {
+      if (more) setTimeout(() => takeOnce(latest, key), AGAIN_MS);
+    })
+    .finally(() => taking.delete(id));
+}
+
+/** Takes sessions over when the page opens, whenever one has ended, and again where more of it has come after its end. */
 export function useTakenSessions(
   show: Show,
   key: string,
   session: { id: string; endedAt: number | null } | null,
+  finished: number,
 ): void {
-  const { id } = show;
   const latest = useRef(show);
   useEffect(() => {
     latest.current = show;
   });
+  const take = useCallback(() => takeOnce(latest, key), [key]);
   const ended = session?.endedAt ?? null;
+  useEffect(take, [take, show.id, ended, session?.id]);
   useEffect(() => {
-    if (taking.has(id)) return;
-    taking.add(id);
-    void takeSessions(latest.current, key).finally(() => taking.delete(id));
-  }, [id, key, ended, session?.id]);
+    if (finished === 0) return undefined;
+    const again = setTimeout(take, AGAIN_MS);
+    return () => clearTimeout(again);
+  }, [take, show.id, finished]);
 }
 
 /** A show's finished sessions, newest first. */

@@ -53,6 +53,7 @@ function Follow() {
     show,
     key,
     useDeskView(({ session }) => session, null),
+    useDeskView(({ finished }) => finished, 0),
   );
   return null;
 }

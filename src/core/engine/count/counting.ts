@@ -30,12 +30,20 @@ export interface CountShow {
   leftOut: LeftOut;
 }
 
+/** `resumedAt`: when it last went on after an interruption. `over`: it was ended by hand, and does not go on. Times: ms, UTC. */
+export interface Session {
+  id: string;
+  startedAt: number;
+  endedAt: number | null;
+  resumedAt?: number | undefined;
+  over?: true | undefined;
+}
+
 export interface CountState {
   /** The engine's clock, ms: the latest time of any input. It never goes back. */
   now: number;
   show: CountShow;
-  /** `resumedAt`: when it last went on after an interruption. */
-  session: { id: string; startedAt: number; endedAt: number | null; resumedAt?: number | undefined } | null;
+  session: Session | null;
   totals: Totals;
   viewers: Viewers;
   /** This session minute by minute, and what earlier ones have left. */
