@@ -103,15 +103,18 @@ export const stepMedia = (step: { kind: string; look?: { picture: string }; soun
     (id): id is string => id !== undefined && mediaIdSchema.safeParse(id).success,
   );
 
-/** Which of its own files a show uses: in cues' steps, and in pieces. */
+/** Which of its own files a show uses: in cues' steps, in pieces, and behind a wall. */
 export const usedMedia = ({
   cues,
   pieces,
+  outlets,
 }: {
   cues: readonly { steps: readonly Parameters<typeof stepMedia>[0][] }[];
   pieces: readonly { kind: string; media?: string }[];
+  outlets: readonly { shows: { picture?: string | undefined } | object }[];
 }): Set<string> =>
   new Set([
     ...cues.flatMap(({ steps }) => steps.flatMap(stepMedia)),
     ...pieces.flatMap(({ media }) => (media === undefined || media === '' ? [] : [media])),
+    ...outlets.flatMap(({ shows }) => ('picture' in shows && shows.picture ? [shows.picture] : [])),
   ]);

@@ -66,9 +66,14 @@ const base = {
   layouts: z
     .record(
       z.string().max(20),
-      z.record(id, z.object({ place: placeSchema, places: z.record(id, placeSchema).optional() })),
+      z.record(
+        id,
+        z.object({ place: placeSchema, places: z.record(id, placeSchema).optional(), off: z.boolean().optional() }),
+      ),
     )
     .default({}),
+  /** Layouts that are kept side by side, `width×height`, the one on the stage among them; outlets say which they carry. Absent: one. */
+  beside: z.array(z.string().max(20)).max(6).optional(),
   /** The streamer's own files that the show uses: what is known of them. Their bytes are kept beside it, by id. */
   media: z.array(mediaSchema).max(500).default([]),
   sound: soundSchema.default(SOUND),

@@ -5,7 +5,7 @@ import { newState, type SessionState } from '@/core/session/state';
 import { liveOf } from '@/core/piece';
 import type { StreamEvent } from '@/core/event/event';
 import type { Show } from '@/core/show/show';
-import { piecesSeen } from './seen';
+import { outletFrame } from './outlet-frame';
 import type { PaintInput } from './stage';
 
 /* A session seen again: from its inputs, the frame at any moment of it. */
@@ -54,10 +54,11 @@ export class Film {
     }
     fold(this.state, { input: 'tick', at: now });
     const { state } = this;
-    const pieces = piecesSeen(state.show, { scene: state.scene, hidden: state.hidden, by });
+    const { frame, ground, pieces } = outletFrame(state.show, { scene: state.scene, hidden: state.hidden, by });
     return {
-      frame: state.show.frame,
+      frame,
       pieces,
+      ...(ground ? { ground } : {}),
       live: Object.fromEntries(pieces.map((piece) => [piece.id, liveOf(piece, state)])),
     };
   }

@@ -3,7 +3,7 @@ import type { Measure } from '@/core/paint/text';
 import type { Piece } from '@/core/piece';
 import { least, PIECE_KINDS } from '@/core/piece';
 import { isUpright } from '@/core/show/safe-area';
-import type { FrameSize } from '@/core/piece/frame';
+import { frameSchema, type FrameSize } from '@/core/piece/frame';
 import type { Show } from '@/core/show/show';
 import { arrange } from './arrange';
 import { isPicture } from './judge/finding';
@@ -14,6 +14,40 @@ const KEPT = 6;
 /** By what the layouts of other frames are kept: frames of one size share one. */
 export const frameKey = ({ width, height }: FrameSize): string => `${width}×${height}`;
 
+/** The frame that a layout is for; null where its name is none. */
+export function frameOf(key: string): FrameSize | null {
+  const [width, height] = key.split('×').map(Number);
+  const read = frameSchema.safeParse({ width, height });
+  return read.success ? read.data : null;
+}
+
+const others = new WeakMap<Show, Map<string, Show>>();
+
+/** A show as it stands in one of its layouts; what was added since that was last looked at stands in the same part of it. */
+export function inLayout(show: Show, key: string | undefined): Show {
+  const frame = key === undefined || key === frameKey(show.frame) ? null : frameOf(key);
+  if (key === undefined || !frame) return show;
+  const made = others.get(show) ?? new Map<string, Show>();
+  others.set(show, made);
+  const known = made.get(key) ?? { ...show, frame, pieces: cameraOverGame(placedOn(show, frame), frame) };
+  made.set(key, known);
+  return known;
+}
+
+/** The pieces as they stood on another frame, or in the same part of it. */
+function placedOn(show: Show, frame: FrameSize): Piece[] {
+  const known = show.layouts[frameKey(frame)] ?? {};
+  return show.pieces.map((piece) => {
+    const stood = known[piece.id];
+    return {
+      ...piece,
+      place: stood?.place ?? viewPlace(piece, show, frame) ?? carried(piece, show.frame, frame),
+      places: stood?.places,
+      off: (stood?.off ?? piece.off) || undefined,
+    };
+  });
+}
+
 /**
  * The show on a frame of another size: arranged anew where the proportions change, never stretched; on a frame that it has stood on before, as
  * it stood there. The layout that it leaves is kept.
@@ -21,21 +55,22 @@ export const frameKey = ({ width, height }: FrameSize): string => `${width}×${h
 export function onFrame(show: Show, frame: FrameSize, measure: Measure): Show {
   if (frameKey(frame) === frameKey(show.frame)) return show;
   const left = Object.fromEntries(
-    show.pieces.map(({ id, place, places }) => [id, { place, ...(places ? { places } : {}) }]),
+    show.pieces.map(({ id, place, places, off }) => [id, { place, off: off === true, ...(places ? { places } : {}) }]),
   );
-  // The latest few: a size that is stepped through by tens is nobody's layout.
-  const { [frameKey(show.frame)]: before, ...others } = show.layouts;
+  // The latest few: a size that is stepped through by tens is nobody's layout. Those that are kept side by side stay.
+  const { [frameKey(show.frame)]: before, ...rest } = show.layouts;
   void before;
-  const layouts = Object.fromEntries([...Object.entries(others), [frameKey(show.frame), left] as const].slice(-KEPT));
+  const besides = (key: string): boolean => show.beside?.includes(key) ?? false;
+  const entries = [...Object.entries(rest), [frameKey(show.frame), left] as const];
+  const kept = new Set(
+    entries
+      .map(([key]) => key)
+      .filter((key) => !besides(key))
+      .slice(-KEPT),
+  );
+  const layouts = Object.fromEntries(entries.filter(([key]) => kept.has(key) || besides(key)));
   const known = show.layouts[frameKey(frame)] ?? {};
-  const placed = show.pieces.map((piece) => ({
-    ...piece,
-    ...(known[piece.id] ?? {
-      place: viewPlace(piece, show, frame) ?? carried(piece, show.frame, frame),
-      places: undefined,
-    }),
-  }));
-  const scaled = { ...show, frame, layouts, pieces: cameraOverGame(placed, frame) };
+  const scaled = { ...show, frame, layouts, pieces: cameraOverGame(placedOn(show, frame), frame) };
   const sameShape = Math.abs(show.frame.width / show.frame.height - frame.width / frame.height) < 0.02;
   const fresh = show.pieces.filter(({ id }) => !known[id]);
   if (fresh.length === 0 || sameShape) return scaled;

@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import { promisify } from 'node:util';
 import { brotliCompress, constants } from 'node:zlib';
 import { build as bundle } from 'esbuild';
+import { program } from './program';
 import { FONT_FILES, fontFaceCss, fontFile } from '@/core/paint/font';
 
 /*
@@ -167,15 +168,6 @@ async function makeStandins(): Promise<void> {
     if (/\.(html|css)$/.test(name)) cpSync(join(pages, name), join('dist/standins', name));
 }
 
-/** Every package of the project but those that Node cannot load as they are: one imports JSON without saying so, one does not say what it exports. */
-function packagesBut(...inside: string[]): string[] {
-  const { dependencies, devDependencies } = JSON.parse(readFileSync('package.json', 'utf8')) as Record<
-    string,
-    Record<string, string>
-  >;
-  return Object.keys({ ...dependencies, ...devDependencies }).filter((name) => !inside.includes(name));
-}
-
 /** Each program as one file: a function of another module is then called directly, which a million events feel. Packages stay outside. */
 async function makePrograms(): Promise<void> {
   await bundle({
@@ -189,13 +181,8 @@ async function makePrograms(): Promise<void> {
     },
     outdir: 'dist/programs',
     outExtension: { '.js': '.mjs' },
-    bundle: true,
-    external: packagesBut('wavefile'),
-    platform: 'node',
-    format: 'esm',
-    target: 'node20',
     sourcemap: 'linked',
-    logLevel: 'error',
+    ...program(),
   });
 }
 
@@ -205,7 +192,7 @@ function hashOf(sources: readonly string[]): string {
   const add = (path: string): void => {
     if (!existsSync(path)) return;
     if (statSync(path).isDirectory()) for (const name of readdirSync(path).sort()) add(join(path, name));
-    else if (!/\.test\.tsx?$/.test(path)) hash.update(path).update(readFileSync(path));
+    else if (!/\.(test|setup)\.tsx?$/.test(path)) hash.update(path).update(readFileSync(path));
   };
   for (const source of sources) add(source);
   add('src/server/build/index.ts');

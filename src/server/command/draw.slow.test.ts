@@ -3,7 +3,9 @@ import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { hashOf, pick } from '@/core/engine/feature/draw/schema';
+import { bundledCommand } from './bundled.setup';
 
+const command = bundledCommand();
 const folder = mkdtempSync(join(tmpdir(), 'gavirn-draw-'));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 const seed = 'a'.repeat(64);
@@ -28,7 +30,7 @@ function run(args: readonly string[], content?: string) {
   if (content !== undefined) writeFileSync(file, content);
   const { stdout, stderr, status } = spawnSync(
     'node',
-    ['--import', 'tsx', 'src/server/command/index.ts', 'draw', ...args, ...(content === undefined ? [] : [file])],
+    [command, 'draw', ...args, ...(content === undefined ? [] : [file])],
     { encoding: 'utf8' },
   );
   return { stdout, stderr: stderr.trim(), status };

@@ -15,6 +15,7 @@ import { sizeOf } from '@/core/paint/draw-op';
 import { svgOf } from '@/core/paint/svg';
 import { readShow } from '@/core/show/file';
 import type { Show } from '@/core/show/show';
+import { outletSize } from '@/core/stage/outlet-frame';
 import { Film, inputsOfLog } from '@/core/stage/film';
 import { Stage } from '@/core/stage/stage';
 import { hostWith, type FileHost } from '@/server/paint/file-host';
@@ -172,7 +173,8 @@ function ffmpegOptions(of: { width: number; height: number; fps: number; out: st
 async function clip(plan: Plan, from: number, to: number, fps: number): Promise<number> {
   const { film, show, by, host, scale, out } = plan;
   const even = (px: number): number => Math.max(2, Math.round((px * scale) / 2) * 2);
-  const [width, height] = [even(show.frame.width), even(show.frame.height)];
+  const size = by === 'app' ? show.frame : outletSize(show, by);
+  const [width, height] = [even(size.width), even(size.height)];
   const ffmpeg = spawn('ffmpeg', ffmpegOptions({ width, height, fps, out, solid: by === 'app' }), {
     stdio: ['pipe', 'ignore', 'pipe'],
   });

@@ -6,17 +6,18 @@ import { aChat, aFollow, aGift } from '@/core/event/examples';
 import { writeCsv } from '@/core/file/recording';
 import { toCloudEvent } from '@/core/platform/cloud-events';
 import { starterShow } from '@/core/show/starter';
+import { bundledCommand } from './bundled.setup';
 
 /* The command as it is run: what it prints, and how it ends. */
 
+const command = bundledCommand();
 let folder: string;
 beforeAll(() => {
   folder = mkdtempSync(join(tmpdir(), 'gavirn-replay-'));
 });
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
-const run = (...args: string[]) =>
-  spawnSync('node', ['--import', 'tsx', 'src/server/command/index.ts', 'replay', ...args], { encoding: 'utf8' });
+const run = (...args: string[]) => spawnSync('node', [command, 'replay', ...args], { encoding: 'utf8' });
 const file = (name: string, text: string): string => {
   const path = join(folder, name);
   writeFileSync(path, text);

@@ -5,8 +5,7 @@ import { entryCount } from '@/core/engine/feature/draw/drawing';
 import { outlooks } from '@/core/session/outlook';
 import { liveOf, type Live, type Piece } from '@/core/piece';
 import { PlaybackClient } from '@/server/feed/playback';
-import { piecesSeen } from '@/core/stage/seen';
-import { WALL_FRAME, wallFill, wallPlaces } from '@/core/show/wall';
+import { outletFrame } from '@/core/stage/outlet-frame';
 import type { LiveShow } from './live-show';
 
 /** So long after it was to be heard a sound may still be sent: an outlet that opens late does not play what is long over. */
@@ -15,19 +14,16 @@ const HEARD_MS = 5000;
 /** @param outlet the id of one of the show's outlets */
 export function outletView(show: LiveShow, outlet: string): OutletView {
   const { state } = show;
-  const { frame, language, outlets, transition } = state.show;
+  const { language, outlets, transition } = state.show;
   const by = outlets.find(({ id }) => id === outlet);
   const sounds = by?.sounds ?? false;
-  const seen = by ? piecesSeen(state.show, { ...state, by }) : [];
-  const wall = by?.shows.kind === 'wall' ? by.shows : null;
+  const shown = by ? outletFrame(state.show, { ...state, by }) : { frame: state.show.frame, ground: null, pieces: [] };
   return {
-    frame: wall ? WALL_FRAME : frame,
-    ground: wall ? wallFill(wall.ground) : null,
-    pieces: wall ? wallPlaces(seen) : seen,
+    ...shown,
     scene: state.scene,
     transition,
     language,
-    live: liveOfPieces(show, seen),
+    live: liveOfPieces(show, shown.pieces),
     heard: sounds ? state.heard.filter(({ at }) => at > state.now - HEARD_MS) : null,
     sounds: sounds ? soundsOf(state.show) : [],
     pictures: picturesOf(state.show),
@@ -45,9 +41,9 @@ const soundsOf = (show: Show): string[] => [
 ];
 
 /** Of what is on; a clip is started when it is shown. */
-function picturesOf({ cues, media, pieces }: Show): OutletView['pictures'] {
-  const used = usedMedia({ cues: cues.filter(({ on }) => on), pieces });
-  return media
+function picturesOf(show: Show): OutletView['pictures'] {
+  const used = usedMedia({ ...show, cues: show.cues.filter(({ on }) => on) });
+  return show.media
     .filter((file) => used.has(file.id) && mediaKind(file) === 'picture')
     .map(({ id, frames }) => `media:${id}${frames.length > 1 ? '#0' : ''}`);
 }

@@ -155,8 +155,8 @@ export async function sendMedia(show: Show, key: string): Promise<void> {
   }
 }
 
-/** Puts a file among those that the show uses; what no step and no piece uses goes. */
-export function takeUp(draft: Pick<Show, 'media' | 'cues' | 'pieces'>, media: Media | null): void {
+/** Puts a file among those that the show uses; what no step, no piece and no wall uses goes. */
+export function takeUp(draft: Pick<Show, 'media' | 'cues' | 'pieces' | 'outlets'>, media: Media | null): void {
   if (media && !draft.media.some(({ id }) => id === media.id)) draft.media.push(media);
   const used = usedMedia(draft);
   draft.media = draft.media.filter(({ id }) => used.has(id) || id === media?.id);

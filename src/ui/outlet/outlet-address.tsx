@@ -4,6 +4,7 @@ import { View } from 'react-native';
 import Check from 'lucide-react-native/icons/check';
 import Copy from 'lucide-react-native/icons/copy';
 import Settings from 'lucide-react-native/icons/sliders-horizontal';
+import { outletSize } from '@/core/stage/outlet-frame';
 import { useKeys, useShow } from '@/ui/data/show';
 import { Button } from '@/ui/part/button';
 import { Text } from '@/ui/part/text';
@@ -11,7 +12,7 @@ import { Qr } from './qr';
 
 /** An outlet's address, to be read, copied or scanned, and how large the layer is to be. */
 export function OutletAddress({ outlet, onOpen }: { outlet: Outlet; onOpen: () => void }) {
-  const frame = useShow((show) => show.frame);
+  const frame = useShow((show) => outletSize(show, outlet));
   const key = useKeys().outlets[outlet.id];
   // Of one address: a new one has not been copied yet.
   const [copied, setCopied] = useState<{ address: string; well: boolean } | null>(null);

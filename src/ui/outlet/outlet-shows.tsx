@@ -1,6 +1,6 @@
 import type { Outlet, OutletShows } from '@/core/show/outlet';
 import { View } from 'react-native';
-import { MOST_ON_WALL, WALL_GROUNDS, type WallGround } from '@/core/show/wall';
+import { MOST_ON_WALL } from '@/core/show/wall';
 import { useShow } from '@/ui/data/show';
 import { edit } from '@/ui/data/show-store';
 import { Segments } from '@/ui/part/choice';
@@ -8,6 +8,10 @@ import { Pick } from '@/ui/part/pick';
 import { Text } from '@/ui/part/text';
 import { Ticks } from '@/ui/part/ticks';
 import type { Show } from '@/core/show/show';
+import { LayoutField } from './layout-field';
+import { OutletPreview } from './outlet-preview';
+import { OutletSize } from './outlet-size';
+import { WallBackground } from './wall-background';
 
 const KINDS = [
   { value: 'all', label: 'The whole frame' },
@@ -15,7 +19,6 @@ const KINDS = [
   { value: 'scene', label: 'One scene' },
   { value: 'wall', label: 'A wall' },
 ] as const;
-const GROUNDS: Record<WallGround, string> = { clay: 'Clay', night: 'Night', sea: 'Sea', paper: 'Paper' };
 
 /** What an outlet carries, in a few words. */
 export function carriesWords(
@@ -26,7 +29,9 @@ export function carriesWords(
     case 'all':
       return 'The whole frame';
     case 'pieces':
-      return shows.pieces.length === 0 ? 'No piece yet' : shows.pieces.map(names.piece).join(', ');
+      return shows.pieces.length === 0
+        ? 'No piece yet'
+        : `${shows.pieces.map(names.piece).join(', ')}${shows.size ? `, filling ${shows.size.width} × ${shows.size.height}` : ''}`;
     case 'scene':
       return `The scene ${names.scene(shows.scene)}`;
     case 'wall':
@@ -86,9 +91,32 @@ export function OutletShowsFields({ outlet }: { outlet: Outlet }) {
           onTick={tick}
         />
       ) : null}
-      {shows.kind === 'wall' ? <WallBackground shows={shows} change={change} /> : null}
+      <Formed outlet={outlet} change={change} />
       <WhoseField outlet={outlet} change={change} />
     </View>
+  );
+}
+
+/** How large it comes out, in which layout, on what background, and how that looks. */
+function Formed({ outlet, change }: { outlet: Outlet; change: (recipe: (draft: Outlet) => void) => void }) {
+  const { shows } = outlet;
+  return (
+    <>
+      {shows.kind === 'pieces' ? (
+        <OutletSize
+          outlet={outlet}
+          size={shows.size}
+          onChange={(size) =>
+            change((found) => {
+              if (found.shows.kind === 'pieces') found.shows.size = size;
+            })
+          }
+        />
+      ) : null}
+      <LayoutField outlet={outlet} change={change} />
+      {shows.kind === 'wall' ? <WallBackground shows={shows} change={change} /> : null}
+      {shows.kind === 'pieces' || shows.kind === 'wall' || outlet.layout ? <OutletPreview outlet={outlet} /> : null}
+    </>
   );
 }
 
@@ -115,34 +143,6 @@ function WhoseField({ outlet, change }: { outlet: Outlet; change: (recipe: (draf
   );
 }
 
-/** A wall is a full screen on a television behind the streamer. */
-function WallBackground({
-  shows,
-  change,
-}: {
-  shows: { kind: 'wall'; pieces: string[]; ground: 'clay' | 'night' | 'sea' | 'paper' };
-  change: (recipe: (draft: Outlet) => void) => void;
-}) {
-  return (
-    <View className="gap-1">
-      <Text
-        size={13}
-        tone="muted"
-      >{`A full screen for a television behind you, up to ${MOST_ON_WALL} pieces, readable from 3 m. Open its address in the television’s browser.`}</Text>
-      <Segments
-        label="Its background"
-        value={shows.ground}
-        onChange={(ground) =>
-          change((found) => {
-            if (found.shows.kind === 'wall') found.shows.ground = ground;
-          })
-        }
-        options={WALL_GROUNDS.map((value) => ({ value, label: GROUNDS[value] }))}
-      />
-    </View>
-  );
-}
-
 function KindChoice({
   outlet,
   shows,
@@ -150,11 +150,7 @@ function KindChoice({
   show,
 }: {
   outlet: Outlet;
-  shows:
-    | { kind: 'all' }
-    | { kind: 'pieces'; pieces: string[] }
-    | { kind: 'scene'; scene: string }
-    | { kind: 'wall'; pieces: string[]; ground: 'clay' | 'night' | 'sea' | 'paper' };
+  shows: OutletShows;
   setKind: (kind: OutletShows['kind']) => void;
   show: Show;
 }) {

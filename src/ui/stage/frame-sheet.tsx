@@ -1,7 +1,8 @@
-import { useState } from 'react';
 import { View } from 'react-native';
 import { useRouter } from 'expo-router';
 import type { FrameSize } from '@/core/piece/frame';
+import { resizeLayout } from '@/core/stage/beside';
+import { frameKey } from '@/core/stage/turn-frame';
 import { useShow } from '@/ui/data/show';
 import { edit } from '@/ui/data/show-store';
 import { Button } from '@/ui/part/button';
@@ -10,7 +11,8 @@ import { NumberField } from '@/ui/part/field';
 import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
 import { SafeAreas } from './safe-areas';
-import { useArrange } from './use-arrange';
+import { Layouts } from './layouts';
+import { useTurn } from './use-turn';
 
 const SIZES = [
   { value: '1080×1920', label: 'Upright', note: '1080 × 1920, for phones' },
@@ -31,9 +33,11 @@ export function FrameSheet({
   onClose: () => void;
 }) {
   const router = useRouter();
+  const turning = useTurn();
   return (
     <Sheet title="Frame" onClose={onClose}>
-      <FrameSizeFields />
+      <FrameSizeFields {...turning} />
+      <Layouts turn={turning.turn} />
       <View className="flex-row flex-wrap gap-2">
         <Button kind="outline" onPress={onArrange}>
           Arrange for me
@@ -49,22 +53,11 @@ export function FrameSheet({
 }
 
 /** How large it is. On other proportions the pieces are arranged anew. */
-function FrameSizeFields() {
-  const show = useShow();
-  const { frame } = show;
-  const arrange = useArrange();
-  const [turning, setTurning] = useState(false);
-  const turn = async (next: FrameSize): Promise<void> => {
-    if (next.width === frame.width && next.height === frame.height) return;
-    setTurning(true);
-    const done = await arrange({ task: 'frame', show, frame: next });
-    setTurning(false);
-    if (!('show' in done)) return;
-    const { pieces, layouts, frame: size } = done.show;
-    edit((draft) => {
-      Object.assign(draft, { pieces, layouts, frame: size });
-    });
-  };
+function FrameSizeFields({ turning, turn: turnTo }: ReturnType<typeof useTurn>) {
+  const { frame, beside } = useShow();
+  // One of the layouts side by side is gone over to; any other size is a new one for the layout that stands here.
+  const turn = (next: FrameSize): void =>
+    void turnTo(next, beside?.includes(frameKey(next)) ? undefined : (draft) => resizeLayout(draft, frame, next));
   return (
     <>
       <Choice
@@ -73,7 +66,7 @@ function FrameSizeFields() {
         value={SIZES.find(({ value }) => value === `${frame.width}×${frame.height}`)?.value ?? null}
         onChange={(value) => {
           const [width = 1080, height = 1920] = value.split('×').map(Number);
-          void turn({ width, height });
+          turn({ width, height });
         }}
       />
       <View className="flex-row flex-wrap gap-x-6 gap-y-3">
@@ -85,7 +78,7 @@ function FrameSizeFields() {
           least={240}
           most={7680}
           step={10}
-          onChange={(width) => void turn({ ...frame, width })}
+          onChange={(width) => turn({ ...frame, width })}
         />
         <NumberField
           short
@@ -95,7 +88,7 @@ function FrameSizeFields() {
           least={240}
           most={7680}
           step={10}
-          onChange={(height) => void turn({ ...frame, height })}
+          onChange={(height) => turn({ ...frame, height })}
         />
       </View>
       <Text size={13} tone="muted">

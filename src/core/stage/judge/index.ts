@@ -1,11 +1,9 @@
 import type { Measure } from '@/core/paint/text';
-import type { Group } from '@/core/paint/display';
-import { drawPiece, type Piece } from '@/core/piece';
-import { exampleOf } from '@/core/stage/examples';
 import type { Show } from '@/core/show/show';
 import { piecesSeen } from '../seen';
 import { chatTwice, cover, echo, halfRows, lostCue, lostSpotlight, nowhere, twice } from './content';
 import { contrast } from './contrast';
+import { drawnOf } from './drawn';
 import type { Behind, Finding, Judged } from './finding';
 import { hidden } from './hidden';
 import { outside, underVeil } from './outside';
@@ -28,20 +26,6 @@ const CHECKS: readonly ((judged: Judged) => Finding[])[] = [
   echo,
   cover,
 ];
-
-/** A moment at which example alerts are in the middle of their time, ms. */
-const NOW = 10_000;
-
-const drawn = new WeakMap<Piece, { measure: Measure; groups: readonly Group[] }>();
-
-/** What a piece draws by way of example. A piece that has not changed is not drawn again: while one is dragged, the others are the same. */
-function drawnOf(piece: Piece, show: Show, measure: Measure): readonly Group[] {
-  const known = drawn.get(piece);
-  if (known?.measure === measure) return known.groups;
-  const groups = drawPiece(piece, exampleOf(piece, show, 'usual', NOW), { measure, seen: 'air' });
-  drawn.set(piece, { measure, groups });
-  return groups;
-}
 
 /** A scene of a show with all that is needed to judge it. Pieces are judged by content of the usual kind. */
 export function judgedOf(show: Show, scene: string, measure: Measure, behind: readonly Behind[]): Judged {
