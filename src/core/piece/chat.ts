@@ -1,43 +1,17 @@
-import { z } from 'zod';
 import type { ChatHost, ChatLine } from '@/core/engine/feature/chat/slice';
-import { someoneSchema } from '@/core/engine/count/someone';
-import { isolate, withoutIsolates } from '@/core/words/fields';
-import type { FontSpec, Op } from '@/core/paint/display';
-import { cutLine, lineOps, lineWidth, readsRightToLeft, wrapText } from '@/core/paint/text';
-import { pieceBase, type DrawTools, type PieceKind } from './piece';
-import { READABLE, STYLES } from './style';
-
-const schema = z.object({
-  ...pieceBase,
-  kind: z.literal('chat'),
-  size: z.number().int().min(24).max(96),
-  wrap: z.boolean(),
-  /** Whether a host or moderator is told as one. */
-  roles: z.boolean(),
-  /** Lines of helper accounts, and keywords, are left out. */
-  bots: z.boolean(),
-  keywords: z.boolean(),
-  /** Viewers whose lines are left out. */
-  without: z.array(someoneSchema).max(200),
-  /** A line leaves after so many seconds; 0: it stays until others push it out. */
-  seconds: z.number().int().min(0).max(600),
-  /** The style's backing behind it. */
-  backing: z.boolean(),
-});
-export type ChatPiece = z.infer<typeof schema>;
-
-export interface ChatLive {
-  kind: 'chat';
-  /** Oldest first; `at`: ms, the engine's clock. `role`: '' where none is told. */
-  lines: { id: string; at: number; name: string; role: string; text: string }[];
-}
+import { withoutIsolates } from '@/core/words/fields';
+import type { Group, Op } from '@/core/paint/display';
+import type { Moves } from '@/core/paint/motion';
+import { chatRows, setLines, type SetLine } from './chat-rows';
+import { schema, type ChatLive, type ChatPiece } from './chat-schema';
+import type { DrawTools, PieceKind } from './piece';
+import { STYLES } from './style';
 
 /** So many are sent: more do not stand on any frame. */
 const MOST = 20;
-const LEADING = 1.3;
 const ROLE_WORDS: Partial<Record<string, string>> = { host: 'host', moderator: 'mod' };
 
-/** What viewers write, whole lines only, the newest below. */
+/** What viewers write, whole lines only. */
 export const chat: PieceKind<ChatPiece, ChatLive, object, ChatHost> = {
   kind: 'chat',
   title: 'Chat column',
@@ -58,6 +32,8 @@ export const chat: PieceKind<ChatPiece, ChatLive, object, ChatHost> = {
     without: [],
     seconds: 0,
     backing: true,
+    skips: ['/'],
+    moves: true,
     // Common practice, no source: about 400 px wide.
     place: {
       x: Math.round(frame.width * 0.083),
@@ -75,39 +51,37 @@ export const chat: PieceKind<ChatPiece, ChatLive, object, ChatHost> = {
     { field: 'keywords', label: 'Keywords', control: 'switch', on: 'Shown', off: 'Left out' },
     { field: 'seconds', label: 'A line leaves after, seconds (0: it stays)', control: 'number', least: 0, most: 600 },
     { field: 'backing', label: 'Backing', control: 'switch', on: 'Behind it', off: 'None' },
+    {
+      field: 'anchor',
+      label: 'The newest line stands',
+      control: 'choice',
+      otherwise: 'below',
+      options: [
+        { value: 'below', label: 'Below' },
+        { value: 'above', label: 'Above' },
+      ],
+    },
+    { field: 'moves', label: 'Lines come and go', control: 'switch', on: 'With a motion', off: 'At once' },
+    { field: 'marks', label: 'Mark of the feed', control: 'switch', on: 'Before each line', off: 'None' },
   ],
-  live: (piece, { chats }) => ({
-    kind: 'chat',
-    lines: chats
-      .filter((line) => isShown(piece, line))
-      .slice(-MOST)
-      .map(({ id, at, name, roles, text }) => ({ id, at, name, role: piece.roles ? roleOf(roles) : '', text })),
-  }),
-  sample: () => ({ kind: 'chat', lines: [] }),
-  draw(piece, { lines }, tools) {
-    const { id, place } = piece;
-    const empty = tools.seen === 'edit' ? [...backingOf(piece), ...emptyOps(piece, tools)] : [];
-    const opsOf = (shown: ChatLive['lines']): Op[] =>
-      shown.length === 0 ? empty : [...backingOf(piece), ...rowOps(piece, shown, tools)];
-    if (piece.seconds === 0) {
-      const ops = opsOf(lines);
-      return ops.length === 0 ? [] : [{ key: id, box: place, ops }];
-    }
-    const stays = piece.seconds * 1000;
-    let kept: { count: number; ops: Op[] } | null = null;
-    return [
-      {
-        key: id,
-        box: place,
-        ops: [],
-        clock: (now) => {
-          const shown = lines.filter(({ at }) => now - at < stays);
-          if (kept?.count !== shown.length) kept = { count: shown.length, ops: opsOf(shown) };
-          return { ops: kept.ops, next: shown[0] ? shown[0].at + stays : Infinity };
-        },
-      },
-    ];
+  live: (piece, { chats, madeUp, show }) => {
+    const feeds = show.feeds.map(({ id }) => id);
+    const lines = [...chats.filter((line) => isShown(piece, line)), ...(madeUp?.lines ?? [])];
+    return {
+      kind: 'chat',
+      lines: lines.slice(-MOST).map(({ id, at, feed, name, roles, text }) => ({
+        id,
+        at,
+        name,
+        role: piece.roles ? roleOf(roles) : '',
+        text,
+        ...(piece.marks ? { mark: Math.max(0, feeds.indexOf(feed)) } : {}),
+      })),
+    };
   },
+  sample: () => ({ kind: 'chat', lines: [] }),
+  draw: (piece, { lines }, tools) =>
+    lines.length > 0 && piece.moves ? movingGroups(piece, lines, tools) : stillGroups(piece, lines, tools),
   alternative: ({ name, seconds }, { lines }, now) => {
     const shown = seconds === 0 ? lines : lines.filter(({ at }) => now - at < seconds * 1000);
     return shown.length === 0
@@ -119,85 +93,74 @@ export const chat: PieceKind<ChatPiece, ChatLive, object, ChatHost> = {
 const roleOf = (roles: readonly string[]): string =>
   roles.map((role) => ROLE_WORDS[role] ?? '').find((role) => role !== '') ?? '';
 
-const isShown = ({ bots, keywords, without }: ChatPiece, { roles, text, feed, viewer }: ChatLine): boolean =>
-  (bots || !roles.includes('bot')) &&
-  (keywords || !/^!\S/.test(text.trim())) &&
-  !without.some((one) => one.feed === feed && one.viewer === viewer);
+const isShown = (piece: ChatPiece, { roles, text, feed, viewer }: ChatLine): boolean =>
+  (piece.bots || !roles.includes('bot')) &&
+  (piece.keywords || !/^!\S/.test(text.trim())) &&
+  (piece.feeds?.includes(feed) ?? true) &&
+  (!piece.people || roles.some((role) => piece.people?.roles.includes(role)) === (piece.people.how === 'only')) &&
+  !piece.skips?.some((start) => text.trim().toLowerCase().startsWith(start.toLowerCase())) &&
+  !piece.without.some((one) => one.feed === feed && one.viewer === viewer);
 
 const backingOf = ({ backing, style, place: { w, h } }: ChatPiece): Op[] => (backing ? STYLES[style].panel(w, h) : []);
 
-/** Its room, and how many whole lines of text stand in it. */
-export function chatRows({ place: { w, h }, size, style, backing }: ChatPiece): {
-  x: number;
-  w: number;
-  top: number;
-  rows: number;
-  leading: number;
-} {
-  const { pad } = STYLES[style];
-  const x = backing ? pad.x * 0.7 : 6;
-  const top = backing ? pad.y * 0.7 : 4;
-  const leading = size * LEADING;
-  const bottom = top + (backing && style === 'slip' ? 14 : 0);
-  return { x, w: w - 2 * x, top, rows: Math.max(0, Math.floor((h - top - bottom) / leading)), leading };
-}
-
-/** From below upwards, a message at a time: one that would not be whole is not begun, but for the newest, which is cut. */
-function rowOps(piece: ChatPiece, lines: ChatLive['lines'], { measure }: DrawTools): Op[] {
-  const style = STYLES[piece.style];
-  const { x, w, top, rows, leading } = chatRows(piece);
-  const font: FontSpec = { family: 'text', weight: 500, size: piece.size };
-  const bold: FontSpec = { ...font, weight: 700 };
-  const small: FontSpec = { ...bold, size: Math.round(Math.max(Math.min(READABLE, piece.size), piece.size * 0.72)) };
-  const ops: Op[] = [];
-  let left = rows;
-  for (const { name, role, text } of [...lines].reverse()) {
-    if (left <= 0) break;
-    const rtl = readsRightToLeft(text);
-    const told = role === '' ? 0 : lineWidth(role, small, measure) + piece.size * 0.35;
-    const who = cutLine(isolate(name), w * 0.55, bold, measure);
-    const whoWide = lineWidth(who, bold, measure) + piece.size * 0.35;
-    const said = text.replace(/\s+/g, ' ').trim();
-    // The name's room is taken from the first line alone.
-    const first = w - told - whoWide;
-    const all = piece.wrap ? wrapAfter(said, { first, rest: w }, font, measure) : [cutLine(said, first, font, measure)];
-    if (all.length > left && left < rows) break;
-    const shown = all.slice(0, left);
-    if (shown.length < all.length)
-      shown[shown.length - 1] = cutLine(`${shown.at(-1) ?? ''} ${all.slice(shown.length).join(' ')}`, w, font, measure);
-    left -= shown.length;
-    shown.forEach((line, n) => {
-      const baseline = top + (left + n) * leading + piece.size * 0.98;
-      const start = n === 0 ? told + whoWide : 0;
-      ops.push(
-        ...(rtl
-          ? lineOps(line, { x: x + w, baseline, align: 'right' }, { font, look: style.text }, measure)
-          : lineOps(line, { x: x + start, baseline }, { font, look: style.text }, measure)),
-      );
-      if (n > 0) return;
-      if (role !== '') ops.push(...lineOps(role, { x, baseline }, { font: small, look: style.soft }, measure));
-      ops.push(...lineOps(who, { x: x + told, baseline }, { font: bold, look: style.head }, measure));
-    });
+/** All lines as one: they come and go at once. */
+function stillGroups(piece: ChatPiece, lines: ChatLive['lines'], tools: DrawTools): Group[] {
+  const { id, place } = piece;
+  const empty = tools.seen === 'edit' ? [...backingOf(piece), ...emptyOps(piece, tools)] : [];
+  const opsOf = (shown: ChatLive['lines']): Op[] =>
+    shown.length === 0 ? empty : [...backingOf(piece), ...flat(setLines(piece, shown, tools))];
+  if (piece.seconds === 0) {
+    const ops = opsOf(lines);
+    return ops.length === 0 ? [] : [{ key: id, box: place, ops }];
   }
-  return ops;
+  const stays = piece.seconds * 1000;
+  let kept: { count: number; ops: Op[] } | null = null;
+  return [
+    {
+      key: id,
+      box: place,
+      ops: [],
+      clock: (now) => {
+        const shown = lines.filter(({ at }) => now - at < stays);
+        if (kept?.count !== shown.length) kept = { count: shown.length, ops: opsOf(shown) };
+        return { ops: kept.ops, next: shown[0] ? shown[0].at + stays : Infinity };
+      },
+    },
+  ];
 }
 
-/** Breaks a text whose first line has less room than the others. */
-function wrapAfter(
-  text: string,
-  { first, rest }: { first: number; rest: number },
-  font: FontSpec,
-  measure: DrawTools['measure'],
-): string[] {
-  const [start = ''] = first > font.size * 2 ? wrapText(text, first, font, measure) : [''];
-  const more = text.slice(start.length).trim();
-  return more === '' ? [start] : [start, ...wrapText(more, rest, font, measure)];
+/** Lines come and go so. */
+const MOVES: Record<'below' | 'above', Moves> = {
+  below: { come: 'rise', stay: 'fade', go: 'fade', inMs: 240, outMs: 400 },
+  above: { come: 'sink', stay: 'fade', go: 'fade', inMs: 240, outMs: 400 },
+};
+
+/** Each line by itself. One that leaves stands furthest from the newest, so that no other moves for it. */
+function movingGroups(piece: ChatPiece, lines: ChatLive['lines'], tools: DrawTools): Group[] {
+  const { id, place, seconds, anchor = 'below' } = piece;
+  const stays = seconds === 0 ? Infinity : seconds * 1000;
+  const times = lines.map(({ at }) => at);
+  const backing = backingOf(piece);
+  const { leading, top } = chatRows(piece);
+  const groups: Group[] = setLines(piece, lines, tools).map(({ line, first, rows, opsAt }) => ({
+    key: `${id}/${line.id}`,
+    box: { ...place, y: place.y + first * leading, h: top + (rows + 0.4) * leading },
+    ops: opsAt(0),
+    motion: { from: line.at, until: line.at + stays, moves: MOVES[anchor] },
+  }));
+  if (backing.length === 0) return groups;
+  const moves: Moves = { ...MOVES[anchor], come: 'fade' };
+  const motion = { from: Math.min(...times), until: Math.max(...times) + stays, moves };
+  return [{ key: id, box: place, ops: backing, motion }, ...groups];
 }
+
+const flat = (set: readonly SetLine[]): Op[] => set.flatMap(({ opsAt, first }) => opsAt(first));
 
 function emptyOps(piece: ChatPiece, tools: DrawTools): Op[] {
-  return rowOps(
+  const set = setLines(
     { ...piece, wrap: true },
     [{ id: 'e', at: 0, name: piece.name, role: '', text: 'what viewers write appears here' }],
     tools,
   );
+  return flat(set);
 }

@@ -1,12 +1,9 @@
 import { newState } from '@/core/session/state';
-import { fold } from '@/core/session/fold';
-import { aChat } from '@/core/event/examples';
 import { lineWidth } from '@/core/paint/text';
 import type { Group, Op } from '@/core/paint/display';
 import type { Show } from '@/core/show/show';
 import { emptyShow } from '@/core/show/starter';
 import { nodeMeasure } from '@/server/paint/node-host';
-import { chat, chatRows, type ChatPiece } from './chat';
 import { drawPiece, PIECE_KINDS } from './index';
 import { camera } from './camera';
 import { fitted } from '@/core/paint/fitted';
@@ -104,98 +101,6 @@ test('a countdown in a type of its own keeps the same operations as long as it s
   const [group] = drawPiece(piece, { kind: 'plate', lines: ['Inês', 'Hana'] }, tools);
   expect(group?.clock?.(100).ops).toBe(group?.clock?.(200).ops);
   expect(group?.clock?.(7000).ops).not.toBe(group?.clock?.(200).ops);
-});
-
-describe('the chat column', () => {
-  const piece: ChatPiece = { ...chat.make('c', show), backing: false, place: { x: 0, y: 0, w: 400, h: 300 } };
-  const withChat: Show = { ...show, pieces: [piece] };
-  const said = (...lines: [string, string, string[]?][]) => {
-    const state = newState(withChat);
-    fold(state, { input: 'begin', at: 1000, session: 's' });
-    lines.forEach(([by, text, roles = []], n) => {
-      const event = aChat({ id: `c${n}`, by, text, feed: 'f', at: 1000, seenAt: 1000 });
-      fold(state, {
-        input: 'event',
-        at: 2000 + n * 1000,
-        event: { ...event, viewer: event.viewer && { ...event.viewer, roles: roles as never } },
-      });
-    });
-    return state;
-  };
-  const texts = (of: Partial<ChatPiece>, lines: Parameters<typeof said>, now = 0): string[] => {
-    const own = { ...piece, ...of };
-    return drawn(chat.draw(own, chat.live(own, said(...lines)), tools), now).map(({ text }) => text);
-  };
-
-  test('helpers’ lines, keywords and certain viewers are left out; roles are told', () => {
-    const live = chat.live(
-      { ...piece, without: [{ feed: 'f', viewer: 'rude', name: 'rude' }] },
-      said(
-        ['ines', 'lovely'],
-        ['bot', 'I am a helper', ['bot']],
-        ['ines', '!points'],
-        ['rude', 'no'],
-        ['mod', 'welcome', ['moderator']],
-      ),
-    );
-    expect(live.lines.map(({ text, role }) => [text, role])).toEqual([
-      ['lovely', ''],
-      ['welcome', 'mod'],
-    ]);
-    expect(
-      chat
-        .live(
-          { ...piece, bots: true, keywords: true, roles: false },
-          said(['bot', 'I help', ['bot']], ['ines', '!points']),
-        )
-        .lines.map(({ text, role }) => [text, role]),
-    ).toEqual([
-      ['I help', ''],
-      ['!points', ''],
-    ]);
-  });
-
-  test('whole lines only, the newest below; a message that does not fit whole is not begun', () => {
-    const { rows, leading, top } = chatRows(piece);
-    const many: [string, string][] = Array.from({ length: 30 }, (_, n) => ['ines', `line number ${n}`]);
-    const own = { ...piece, wrap: false };
-    const ops = drawn(chat.draw(own, chat.live(own, said(...many)), tools));
-    const baselines = [...new Set(ops.map(({ baseline }) => baseline))];
-    expect(baselines).toHaveLength(rows);
-    expect(Math.max(...baselines)).toBeLessThanOrEqual(top + rows * leading);
-    expect(ops.some(({ text }) => text.includes('29'))).toBe(true);
-    expect(
-      texts({ wrap: true, place: { x: 0, y: 0, w: 400, h: 110 } }, [
-        ['a', 'one two three four five six seven eight nine ten eleven'],
-        ['b', 'short'],
-      ]).join(' '),
-    ).not.toContain('one two');
-  });
-
-  test('text from right to left is laid out from the right, beside a name from the left', () => {
-    const ops = drawn(chat.draw(piece, chat.live(piece, said(['ines', 'هذا جميل'])), tools));
-    const arabic = ops.find(({ text }) => /[\u0600-\u06ff]/.test(text));
-    expect(
-      (arabic?.x ?? 0) +
-        lineWidth(arabic?.text ?? '', arabic?.font ?? { family: 'text', weight: 500, size: 38 }, nodeMeasure),
-    ).toBeCloseTo(400 - chatRows(piece).x, 0);
-  });
-
-  test('lines leave by the clock', () => {
-    const lines: Parameters<typeof said> = [
-      ['ines', 'first'],
-      ['hana', 'second'],
-    ];
-    expect(texts({ seconds: 10 }, lines, 3500)).toEqual(expect.arrayContaining(['first', 'second']));
-    expect(texts({ seconds: 10 }, lines, 12_500)).not.toContain('first');
-    expect(texts({ seconds: 10 }, lines, 13_500)).toEqual([]);
-  });
-
-  test('without a chat piece nothing is kept of what is said', () => {
-    const state = newState(show);
-    fold(state, { input: 'event', at: 1, event: aChat({ text: 'hello' }) });
-    expect(state.chats).toEqual([]);
-  });
 });
 
 test('the info card lists what viewers can write, as the show is set up, page by page', () => {

@@ -19,9 +19,6 @@ type Turn = (next: FrameSize, also?: (draft: Show) => void) => Promise<void>;
 export function Layouts({ turn }: { turn: Turn }) {
   const { frame, beside, outlets } = useShow();
   const present = frameKey(frame);
-  const other: FrameSize =
-    frame.width === 1920 && frame.height === 1080 ? { width: 1080, height: 1920 } : { width: 1920, height: 1080 };
-  const free = !beside?.includes(frameKey(other));
   const carried = (key: string): number => outlets.filter(({ layout }) => layout === key).length;
   return (
     <View className="gap-3 pt-3 border-t border-line" role="group" aria-label="Layouts side by side">
@@ -60,21 +57,31 @@ export function Layouts({ turn }: { turn: Turn }) {
         Pieces, numbers and cues are shared; where each piece stands, and whether it is on the frame, is each layout’s
         own.
       </Text>
-      {free && (beside?.length ?? 1) < 6 ? (
-        <Button
-          kind="outline"
-          onPress={() =>
-            void turn(other, (draft) =>
-              addLayout(draft, frame, other, {
-                id: randomKey().slice(0, 12),
-                name: layoutName(frameKey(other)),
-              }),
-            )
-          }
-        >
-          {`Add a layout, ${layoutName(frameKey(other)).toLowerCase()}`}
-        </Button>
-      ) : null}
+      <AddLayout turn={turn} />
     </View>
+  );
+}
+
+/** Offers the layout that is not there yet: wide, or upright where wide stands on the stage. */
+function AddLayout({ turn }: { turn: Turn }) {
+  const { frame, beside } = useShow();
+  const other: FrameSize =
+    frame.width === 1920 && frame.height === 1080 ? { width: 1080, height: 1920 } : { width: 1920, height: 1080 };
+  const free = !beside?.includes(frameKey(other));
+  if (!free || (beside?.length ?? 1) >= 6) return null;
+  return (
+    <Button
+      kind="outline"
+      onPress={() =>
+        void turn(other, (draft) =>
+          addLayout(draft, frame, other, {
+            id: randomKey().slice(0, 12),
+            name: layoutName(frameKey(other)),
+          }),
+        )
+      }
+    >
+      {`Add a layout, ${layoutName(frameKey(other)).toLowerCase()}`}
+    </Button>
   );
 }

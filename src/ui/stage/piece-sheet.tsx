@@ -8,11 +8,11 @@ import { ListedFields } from '@/ui/number/fields';
 import { Tabs } from '@/ui/part/tabs';
 import { KeywordField } from '@/ui/part/keyword-field';
 import { Text } from '@/ui/part/text';
+import { ChatFields } from './chat-fields';
 import { ControlField } from './control-field';
 import { LookTab } from './look-tab';
 import { PlaceTab } from './place-tab';
 import { ArtFields, CameraFields } from './picture-fields';
-import { WithoutField } from './without-field';
 import { WordsFields } from './words-fields';
 import { useSet } from './use-set';
 import { LeftOutFields } from './left-out-fields';
@@ -71,7 +71,7 @@ function What({ piece }: { piece: Piece }) {
       {piece.kind === 'text' ? <WordsFields piece={piece} set={set} /> : null}
       {piece.kind === 'camera' ? <CameraFields /> : null}
       {piece.kind === 'art' ? <ArtFields piece={piece} set={set} /> : null}
-      {piece.kind === 'chat' ? <WithoutField piece={piece} set={set} /> : null}
+      {piece.kind === 'chat' ? <ChatFields piece={piece} set={set} /> : null}
       {piece.kind === 'leaderboard' && piece.who === 'teams' ? <TeamFields /> : null}
       {piece.kind === 'leaderboard' ? (
         <WindowField window={piece.window} moments={false} onChange={(window) => set('window', window)} />

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import Plus from 'lucide-react-native/icons/plus';
 import X from 'lucide-react-native/icons/x';
-import type { ChatPiece } from '@/core/piece/chat';
+import type { ChatPiece } from '@/core/piece/chat-schema';
 import { Button } from '@/ui/part/button';
 import { Text } from '@/ui/part/text';
 import { ViewerChoice } from '@/ui/people/viewer-choice';

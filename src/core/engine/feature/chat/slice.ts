@@ -17,12 +17,15 @@ export interface ChatLine {
 export interface ChatSlice {
   /** The latest lines, oldest first, where a piece shows them. */
   chats: ChatLine[];
+  /** Lines that were made up to look at the columns, until `until`: they are shown, and are nobody's. */
+  madeUp?: { until: number; lines: ChatLine[] } | undefined;
 }
 export interface ChatDerived {
   /** Some piece shows chat. */
   showsChat: boolean;
 }
-export type ChatHost = Host<object, ChatSlice, ChatDerived>;
+/** What is looked at of the show: which feeds there are. */
+export type ChatHost = Host<{ feeds: readonly { id: string }[] }, ChatSlice, ChatDerived>;
 
 /** So many are kept: no column on a frame holds more. */
 const KEPT = 40;
