@@ -5,7 +5,7 @@ import { after, before, test } from 'node:test';
 import type { Page } from 'playwright-core';
 import { SHOW_VERSION } from '@/core/show/show';
 import { starterShow } from '@/core/show/starter';
-import { addBrindle } from './person';
+import { addBrindle, chooseFile } from './person';
 import { until, VIEWERS, World } from './world';
 
 /* Bad input and bad luck, in the browser; and what a screen reader is told. */
@@ -61,13 +61,7 @@ test('a full browser is said, and the change is on the server all the same', asy
 
 test('show files: saved, opened again as a copy; one of a later version is refused with a sentence', async () => {
   const page = await opened('/shows');
-  const choose = async (content: string): Promise<void> => {
-    const [chooser] = await Promise.all([
-      page.waitForEvent('filechooser'),
-      page.getByRole('button', { name: 'Open a file' }).tap(),
-    ]);
-    await chooser.setFiles({ name: 'show.json', mimeType: 'application/json', buffer: Buffer.from(content) });
-  };
+  const choose = (content: string): Promise<void> => chooseFile(page, 'show.json', content);
   await choose(JSON.stringify({ ...starterShow('x'), version: 9 }));
   await page
     .getByRole('alert')
@@ -81,15 +75,28 @@ test('show files: saved, opened again as a copy; one of a later version is refus
   const saved = readFileSync(await download.path(), 'utf8');
   assert.equal((JSON.parse(saved) as { name: string }).name, 'Evening show');
   assert.doesNotMatch(saved, /[0-9a-f]{32}.*[0-9a-f]{32}/s, 'no key is in the file');
+  const names = (): Promise<string[]> => page.getByRole('main').getByRole('list').getByRole('listitem').allInnerTexts();
+  const named = (...all: string[]): Promise<string[]> =>
+    until(names, (there) => JSON.stringify(there.map((each) => each.split('\n')[0])) === JSON.stringify(all));
+  // It is here already: beside it, it has a name of its own; in its place, it is as it was saved, which can be undone.
   await choose(saved);
+  await page.getByRole('dialog', { name: 'Evening show is here already' }).waitFor();
+  await page.getByRole('button', { name: 'Open beside it' }).tap();
+  await named('Evening show', 'Evening show 2');
+  await page.getByRole('button', { name: 'Open Evening show', exact: true }).tap();
+  const name = page.getByLabel('Name of this show');
   await until(
-    () =>
-      page
-        .getByRole('list')
-        .getByRole('button', { name: /Evening show/ })
-        .count(),
-    (count) => count === 2,
+    () => name.inputValue(),
+    (value) => value === 'Evening show',
   );
+  await name.fill('Morning show');
+  await named('Morning show', 'Evening show 2');
+  await choose(saved);
+  await page.getByRole('button', { name: 'Replace it' }).tap();
+  await named('Evening show', 'Evening show 2');
+  // A copy takes everything along, and hears nothing until it is told to.
+  await page.getByRole('button', { name: 'Make a copy' }).tap();
+  await named('Evening show', 'Evening show 2', 'Evening show 3');
   await page.context().close();
 });
 

@@ -4,6 +4,7 @@ import type { Page } from 'playwright-core';
 import { PIECE_KINDS, type Piece, type PieceKindName } from '@/core/piece';
 import { newCue, starterShow } from '@/core/show/starter';
 import type { Show } from '@/core/show/show';
+import { openShowFile } from './person';
 import { until, World } from './world';
 
 /* Shows in which much is wrong, opened from a file: every kind of finding comes up and is put right by its own tap. */
@@ -18,20 +19,7 @@ before(async () => {
 after(() => world.close());
 
 async function open(show: Show): Promise<void> {
-  await page.goto('/shows');
-  const [chooser] = await Promise.all([
-    page.waitForEvent('filechooser'),
-    page.getByRole('button', { name: 'Open a file' }).tap(),
-  ]);
-  await chooser.setFiles({
-    name: 'show.json',
-    mimeType: 'application/json',
-    buffer: Buffer.from(JSON.stringify(show)),
-  });
-  await page
-    .getByRole('button', { name: new RegExp(show.name) })
-    .first()
-    .waitFor();
+  await openShowFile(page, show);
   await page.goto('/stage');
   await page.getByRole('button', { name: /^! \d+ to put right$/ }).tap();
   await page.getByRole('dialog').waitFor();

@@ -22,3 +22,25 @@ export async function outletAddress(page: Page): Promise<string> {
 /** Closes the sheet that is open. */
 export const closeSheet = (page: Page): Promise<void> =>
   page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
+
+/** Opens a show's file, from Shows; beside the show that it is a file of, where there is one. */
+export async function openShowFile(page: Page, show: object): Promise<void> {
+  await page.goto('/shows');
+  const shows = page.getByRole('main').getByRole('list').getByRole('listitem');
+  await shows.first().waitFor();
+  const before = await shows.count();
+  await chooseFile(page, 'show.json', JSON.stringify(show));
+  const asked = page.getByRole('button', { name: 'Open beside it' });
+  await asked.or(shows.nth(before)).first().waitFor();
+  if (await asked.isVisible()) await asked.tap();
+  await shows.nth(before).waitFor();
+}
+
+/** Chooses a file where Shows asks for one. */
+export async function chooseFile(page: Page, name: string, content: string): Promise<void> {
+  const [chooser] = await Promise.all([
+    page.waitForEvent('filechooser'),
+    page.getByRole('button', { name: 'Open a file' }).tap(),
+  ]);
+  await chooser.setFiles({ name, mimeType: 'application/json', buffer: Buffer.from(content) });
+}

@@ -45,6 +45,21 @@ export const aChat = ({ by = 'ines', ...rest }: Made<'chat'> = {}): EventOf<'cha
   text: 'hello',
   ...rest,
 });
+export const aSubscription = ({ by = 'ines', ...rest }: Made<'subscribe'> = {}): EventOf<'subscribe'> => ({
+  ...base(by),
+  kind: 'subscribe',
+  tier: 1,
+  months: 1,
+  gifted: false,
+  ...rest,
+});
+export const aTip = ({ by = 'ines', ...rest }: Made<'tip'> = {}): EventOf<'tip'> => ({
+  ...base(by),
+  kind: 'tip',
+  amountMinor: 500,
+  currency: 'EUR',
+  ...rest,
+});
 export const aRoom = (rest: Made<'room'> = {}): EventOf<'room'> => ({
   ...base(undefined),
   kind: 'room',

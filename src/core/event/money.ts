@@ -16,10 +16,12 @@ export const moneySchema = z.object({
 });
 export type Money = z.infer<typeof moneySchema>;
 
-/** What a feed's coins are worth, in minor units of the streamer's currency each, and the percentage that the platform keeps of all worth. */
+/** What a feed's coins and subscriptions are worth, and the percentage that the platform keeps of all worth. `coin`: minor units of the streamer's currency each. */
 export const feedRateSchema = z.object({
   coin: z.number().min(0).max(1e6).default(0),
   kept: z.number().min(0).max(100).default(0),
+  /** What a subscription brings, by tier from the first on, in minor units of the streamer's currency; a tier beyond the list is as its last. Absent: it is not counted as earnings. */
+  subs: z.array(z.number().min(0).max(1e7)).min(1).max(10).optional(),
 });
 export type FeedRate = z.infer<typeof feedRateSchema>;
 
@@ -35,6 +37,9 @@ export function worthBy(
   return (event) => {
     if (event.kind === 'gift')
       return Math.round(event.count * event.unitCoins * (rateOf(event.feed)?.coin ?? 0) * WORTH_PARTS);
+    if (event.kind === 'subscribe') return event.gifted ? 0 : subWorth(rateOf(event.feed), event.tier);
+    // Those that are given away are of the first tier, where the platform says no other.
+    if (event.kind === 'giftSubs') return event.count * subWorth(rateOf(event.feed), 1);
     if (event.kind !== 'tip') return 0;
     if (event.currency === money.currency) return event.amountMinor * WORTH_PARTS;
     const rate = money.rates[event.currency];
@@ -43,6 +48,9 @@ export function worthBy(
     return Math.round((event.amountMinor / 10 ** digits) * rate * own * WORTH_PARTS);
   };
 }
+
+const subWorth = (rate: FeedRate | undefined, tier: number): number =>
+  Math.round((rate?.subs?.[tier - 1] ?? rate?.subs?.at(-1) ?? 0) * WORTH_PARTS);
 
 /** What stays with the streamer of that worth, by the feed's rate: an estimate, since contracts differ. */
 export const keptByStreamer = (worth: number, rate: FeedRate | undefined): number =>

@@ -98,10 +98,17 @@ export function loudnessWords(lufs: number | null, target: number): string | nul
 }
 
 /** Which of a show's own files a step plays or shows. */
-export const stepMedia = (step: { kind: string; look?: { picture: string }; sound?: string }): string[] =>
-  [step.look?.picture, step.sound].filter(
-    (id): id is string => id !== undefined && mediaIdSchema.safeParse(id).success,
-  );
+export const stepMedia = (step: {
+  kind: string;
+  look?: { picture: string };
+  sound?: string;
+  more?: readonly object[] | undefined;
+}): string[] =>
+  [
+    step.look?.picture,
+    step.sound,
+    ...(step.more ?? []).flatMap((each) => ('picture' in each ? [each.picture] : 'sound' in each ? [each.sound] : [])),
+  ].filter((id): id is string => id !== undefined && mediaIdSchema.safeParse(id).success);
 
 /** Which of its own files a show uses: in cues' steps, in pieces, and behind a wall. */
 export const usedMedia = ({

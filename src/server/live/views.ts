@@ -35,7 +35,11 @@ export function outletView(show: LiveShow, outlet: string): OutletView {
 const soundsOf = (show: Show): string[] => [
   ...new Set(
     show.cues.flatMap(({ on, steps }) =>
-      on ? steps.flatMap((step) => (step.kind === 'play' ? [step.sound] : [])) : [],
+      on
+        ? steps.flatMap((step) =>
+            step.kind === 'play' ? [step.sound, ...(step.more ?? []).map(({ sound }) => sound)] : [],
+          )
+        : [],
     ),
   ),
 ];

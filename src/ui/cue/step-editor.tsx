@@ -9,6 +9,7 @@ import { Text } from '@/ui/part/text';
 import { AlertPreview } from './alert-preview';
 import { PickEditor } from './pick-editor';
 import { SettingEditor } from './setting-editor';
+import { canVary, VariantsEditor } from './variants-editor';
 
 /** One step of a cue: the setting whose token was tapped, and a way to the others. */
 export function StepEditor({
@@ -46,6 +47,9 @@ export function StepEditor({
           sample={sample}
           onChange={(value) => set(shown.field, value)}
         />
+      ) : null}
+      {canVary(step) && (shown?.field === 'words' || shown?.field === 'sound') ? (
+        <VariantsEditor step={step} onChange={onChange} />
       ) : null}
       {others.length > 0 ? (
         <View className="gap-2 pt-2 border-t border-line">

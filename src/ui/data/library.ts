@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { readShowDocument } from '@/core/show/file';
+import { freshName } from '@/core/show/listed';
 import { starterShow } from '@/core/show/starter';
 import type { Show } from '@/core/show/show';
 import { feedKeysFor, feedKeySchema, type FeedKey } from './feed-keys';
@@ -10,7 +11,8 @@ import { readJson, removeKey, writeJson } from './storage';
 
 const indexSchema = z.object({
   current: z.string(),
-  shows: z.array(z.object({ id: z.string(), name: z.string() })).min(1),
+  /** `file`: the id that it has in the file that it came from. */
+  shows: z.array(z.object({ id: z.string(), name: z.string(), file: z.string().optional() })).min(1),
 });
 export type LibraryIndex = z.infer<typeof indexSchema>;
 
@@ -78,16 +80,41 @@ export const readFileKeys = (json: unknown): Record<string, FeedKey> =>
 
 export const storeShow = (show: Show): Promise<boolean> => writeJson(`show/${show.id}`, show);
 
-/** Adds a show and makes it the current one. A show that came from a file gets an id of its own: two of the same would be one. */
+/** The show of this browser that a file is of; null: none is. */
+export async function showOfFile({ id }: Show): Promise<{ id: string; name: string } | null> {
+  const index = await readIndex();
+  return index?.shows.find((known) => known.id === id || known.file === id) ?? null;
+}
+
+/**
+ * Adds a show and makes it the current one. A show that came from a file gets an id of its own (two of the same would be one), and a name of
+ * its own.
+ */
 export async function addShow(show: Show, secrets: Readonly<Record<string, FeedKey>> = {}): Promise<LibraryIndex> {
   const index = await readIndex();
-  const own = { ...show, id: randomKey() };
+  const own = { ...show, id: randomKey(), name: freshName(show.name, index?.shows ?? []) };
   await storeShow(own);
   if (Object.keys(secrets).length > 0)
     await writeJson(`keys/${own.id}`, { desk: randomKey(), outlets: {}, feeds: secrets });
-  const next = { current: own.id, shows: [...(index?.shows ?? []), { id: own.id, name: own.name }] };
+  const next = { current: own.id, shows: [...(index?.shows ?? []), { id: own.id, name: own.name, file: show.id }] };
   await writeJson('index', next);
   return next;
+}
+
+/**
+ * A copy of a show beside it, with its feeds, media and numbers. Its feeds are switched off: two shows that hear the same platform would answer
+ * it twice. What a feed has in secret goes with it, but for its address, which belongs to one show.
+ */
+export function copyShow(show: Show, { feeds }: ShowKeys): Promise<LibraryIndex> {
+  const secrets = Object.fromEntries(Object.entries(feeds).map(([id, key]) => [id, { ...key, inbox: randomKey() }]));
+  return addShow({ ...show, feeds: show.feeds.map((feed) => ({ ...feed, on: false })) }, secrets);
+}
+
+/** A show as it is in a file, in place of the one that is here: its addresses stay. */
+export async function replaceShow(id: string, show: Show): Promise<void> {
+  await storeShow({ ...show, id });
+  await renameInIndex(id, show.name);
+  await switchTo(id);
 }
 
 export const addStarter = (): Promise<LibraryIndex> => addShow(starterShow('new'));
@@ -104,7 +131,7 @@ export async function switchTo(id: string): Promise<LibraryIndex | null> {
 export async function renameInIndex(id: string, name: string): Promise<void> {
   const index = await readIndex();
   if (!index?.shows.some((show) => show.id === id && show.name !== name)) return;
-  await writeJson('index', { ...index, shows: index.shows.map((show) => (show.id === id ? { id, name } : show)) });
+  await writeJson('index', { ...index, shows: index.shows.map((show) => (show.id === id ? { ...show, name } : show)) });
 }
 
 /** Takes a show out of this browser; the last one leaves a starter behind, since there is always a show. */

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import type { Recap } from '@/core/recap/recap';
+import type { KeptRecap } from './sum-up';
 import { readJson, readText, removeKey, writeJson, writeText } from './storage';
 
 const entrySchema = z.object({
@@ -19,16 +19,29 @@ export async function readSessions(showId: string): Promise<SessionEntry[]> {
 }
 
 /** Keeps a session: its log first, so that no entry is listed whose log is missing. False when the browser is full. */
-export async function keepSession(showId: string, entry: SessionEntry, recap: Recap, log: string): Promise<boolean> {
+export async function keepSession(
+  showId: string,
+  entry: SessionEntry,
+  recap: KeptRecap,
+  log: string,
+): Promise<boolean> {
   const kept = (await writeText(`log/${entry.id}`, log)) && (await writeJson(`recap/${entry.id}`, recap));
   if (!kept) return false;
   const others = (await readSessions(showId)).filter(({ id }) => id !== entry.id);
   return writeJson(`sessions/${showId}`, [...others, entry]);
 }
 
+/** What an earlier version did not sum up. */
+const NOT_SUMMED = { basis: '', followers: [], subscribers: [], messages: [], meanWatching: 0, who: [] };
+
 /** Our own writing, read back. */
-export const readRecap = async (session: string): Promise<Recap | null> =>
-  (await readJson(`recap/${session}`)) as Recap | null;
+export async function readRecap(session: string): Promise<KeptRecap | null> {
+  const kept = (await readJson(`recap/${session}`)) as KeptRecap | null;
+  return kept && { ...NOT_SUMMED, ...kept };
+}
+
+/** False when the browser is full: then it is summed up again the next time. */
+export const keepRecap = (session: string, recap: KeptRecap): Promise<boolean> => writeJson(`recap/${session}`, recap);
 
 export const readLog = (session: string): Promise<string | null> => readText(`log/${session}`);
 

@@ -1,11 +1,13 @@
 import { useCallback, useEffect, useRef } from 'react';
 import useSWR, { mutate } from 'swr';
 import type { FinishedSession } from '@/core/desk/view';
+import type { Recap } from '@/core/recap/recap';
+import type { Summed } from '@/core/recap/figures';
 import type { Show } from '@/core/show/show';
 import { ask } from './api';
 import { keepLasting } from './lasting';
-import { keepSession, readLog, readRecap, readSessions } from './session-store';
-import { sumUp } from './sum-up';
+import { keepRecap, keepSession, readLog, readRecap, readSessions } from './session-store';
+import { basisOf, sumUp } from './sum-up';
 
 /**
  * Takes finished sessions over from the server: log, sum, keep, and only then is the server told that it may drop its journal. A full
@@ -74,16 +76,41 @@ export function useTakenSessions(
 /** A show's finished sessions, newest first. */
 export const useSessions = (showId: string) => useSWR(['sessions', showId], () => readSessions(showId));
 
-/** A finished session by the show's present rates and people; without its log, as it was summed up when it ended. */
+/** A finished session by the show's present rates and people: kept as long as these stay; without its log, as it was summed up when it ended. */
+async function summedUp(session: string, show: Show): Promise<Recap | null> {
+  const basis = basisOf(show);
+  const kept = await readRecap(session);
+  if (kept?.basis === basis) return kept;
+  const log = await readLog(session);
+  if (log === null) return kept;
+  const recap = await sumUp(log, show);
+  await keepRecap(session, recap);
+  return recap;
+}
+
 export const useRecap = (session: string, show: Show) =>
-  useSWR(
-    ['recap', session, JSON.stringify([show.people, show.money, show.feeds.map(({ id, rate }) => [id, rate])])],
-    async () => {
-      const log = await readLog(session);
-      return log === null ? readRecap(session) : sumUp(log, show);
+  useSWR(['recap', session, basisOf(show)], () => summedUp(session, show), {
+    keepPreviousData: true,
+    revalidateOnFocus: false,
+  });
+
+/** All of a show's finished sessions with what they came to, oldest first; those that cannot be read are left out. */
+export const useSummed = (show: Show) => {
+  const { data: sessions } = useSessions(show.id);
+  return useSWR(
+    sessions ? ['summed', show.id, sessions.map(({ id, endedAt }) => [id, endedAt]), basisOf(show)] : null,
+    async (): Promise<Summed[]> => {
+      const summed: Summed[] = [];
+      // One after another: each may be a worker's work on a million lines.
+      for (const { id, startedAt, endedAt } of sessions ?? []) {
+        const recap = await summedUp(id, show);
+        if (recap) summed.push({ id, startedAt, endedAt, recap });
+      }
+      return summed.sort((a, b) => a.startedAt - b.startedAt);
     },
     { keepPreviousData: true, revalidateOnFocus: false },
   );
+};
 
 /** The session that runs now, summed up so far; asked anew every few seconds while it is looked at. */
 export const useRunningRecap = (show: Show, key: string, session: string | null) =>

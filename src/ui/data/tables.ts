@@ -4,3 +4,4 @@
  */
 export { guessFormat, writeCsv } from '@/core/file/recording';
 export { FIELDS, FIELD_TITLES, guessColumns, peopleCsv, readPeople, readTable } from '@/core/people/table';
+export { totalsCsv } from '@/core/recap/totals-table';

@@ -36,6 +36,7 @@ export function FeedRates({ feed, change }: { feed: Feed; change: (recipe: (draf
           }
         />
       ) : null}
+      {PLATFORMS[feed.platform].kinds.includes('subscribe') ? <SubPrices feed={feed} change={change} /> : null}
       <NumberField
         label="The platform keeps"
         unit="percent"
@@ -51,6 +52,57 @@ export function FeedRates({ feed, change }: { feed: Feed; change: (recipe: (draf
       />
       <Money />
     </>
+  );
+}
+
+/** What a subscription brings, tier by tier. */
+function SubPrices({ feed, change }: { feed: Feed; change: (recipe: (draft: Draft<Feed>) => void) => void }) {
+  const { currency } = useShow((show) => show.money);
+  const unit = 10 ** (minorDigits(currency) ?? 2);
+  const prices = feed.rate.subs ?? [];
+  return (
+    <View className="gap-3">
+      {prices.map((price, at) => (
+        <DecimalField
+          key={at}
+          label={`A subscription of tier ${at + 1} costs, ${currency}`}
+          value={Number((price / unit).toPrecision(12))}
+          least={0}
+          most={1e7 / unit}
+          onChange={(next) =>
+            change((draft) => {
+              if (draft.rate.subs) draft.rate.subs[at] = Number((next * unit).toPrecision(12));
+            })
+          }
+        />
+      ))}
+      <View className="flex-row flex-wrap gap-2">
+        {prices.length < 10 ? (
+          <Button
+            kind="outline"
+            onPress={() =>
+              change((draft) => {
+                draft.rate.subs = [...(draft.rate.subs ?? []), draft.rate.subs?.at(-1) ?? 0];
+              })
+            }
+          >
+            {prices.length === 0 ? 'Count subscriptions as earnings' : `Add tier ${prices.length + 1}`}
+          </Button>
+        ) : null}
+        {prices.length > 0 ? (
+          <Button
+            kind="outline"
+            onPress={() =>
+              change((draft) => {
+                draft.rate.subs = prices.length > 1 ? prices.slice(0, -1) : undefined;
+              })
+            }
+          >
+            {prices.length === 1 ? 'Count them no longer' : `Remove tier ${prices.length}`}
+          </Button>
+        ) : null}
+      </View>
+    </View>
   );
 }
 

@@ -7,6 +7,7 @@ import { hearHere } from '@/ui/data/hear';
 import { changeMedia, removeMedia, usesOf, type Use } from '@/ui/data/media';
 import { useShow } from '@/ui/data/show';
 import { edit } from '@/ui/data/show-store';
+import { replaceMedia } from '@/core/show/replace-media';
 import { Button } from '@/ui/part/button';
 import { Confirm } from '@/ui/part/confirm';
 import { DecimalField } from '@/ui/part/decimal-field';
@@ -100,7 +101,7 @@ async function replaceWithFile(media: Media, elsewhere: boolean): Promise<{ done
     said: [problem = null],
   } = await addFiles([mediaKind(media)]);
   if (!next || next.id === media.id) return { done: false, said: problem };
-  edit((draft) => putInPlace(draft, media.id, next));
+  edit((draft) => replaceMedia(draft, media.id, next));
   // Other shows may still use the old one; it goes when nobody does.
   if (!elsewhere) await removeMedia(media.id);
   return { done: true, said: problem };
@@ -112,18 +113,6 @@ async function removeFile({ id }: Media): Promise<void> {
     draft.media = draft.media.filter((media) => media.id !== id);
   });
   await removeMedia(id);
-}
-
-/** One file takes another's place in a show, wherever it is used. */
-function putInPlace(draft: Show, old: string, next: Media): void {
-  const used = draft.media.some(({ id }) => id === old);
-  draft.media = draft.media.filter(({ id }) => id !== old && id !== next.id).concat(used ? [next] : []);
-  for (const { steps } of draft.cues) {
-    for (const step of steps) {
-      if (step.kind === 'play' && step.sound === old) step.sound = next.id;
-      if (step.kind === 'show' && step.look?.picture === old) step.look.picture = next.id;
-    }
-  }
 }
 
 function UsedIn({ uses }: { uses: readonly Use[] | undefined }) {

@@ -4,14 +4,39 @@ import ChevronRight from 'lucide-react-native/icons/chevron-right';
 import { useSessions } from '@/ui/data/sessions';
 import { useShow } from '@/ui/data/show';
 import { PlaceBody } from '@/ui/frame/place-body';
+import { Segments } from '@/ui/part/choice';
 import { Text } from '@/ui/part/text';
 import { useColours } from '@/ui/theme/look';
 import { titleOf } from './session-title';
+import { Trend } from './trend';
 import { FinishedRecap, RunningRecap } from './recap-view';
 import { useDeskView } from '@/ui/data/desk';
 
 /** What sessions came to: the one that runs, and all that are finished. */
 export function RecapPlace() {
+  const show = useShow();
+  const { data: sessions } = useSessions(show.id);
+  const [over, setOver] = useState<'one' | 'all'>('one');
+  return (
+    <PlaceBody title="Recap">
+      {sessions && sessions.length > 0 ? (
+        <Segments
+          label="What is shown"
+          value={over}
+          onChange={setOver}
+          options={[
+            { value: 'one', label: 'One session' },
+            { value: 'all', label: 'Over time' },
+          ]}
+        />
+      ) : null}
+      {over === 'all' ? <Trend /> : <OneSession />}
+    </PlaceBody>
+  );
+}
+
+/** One session: the one that runs, the latest, or another that is chosen. */
+function OneSession() {
   const show = useShow();
   const { data: sessions } = useSessions(show.id);
   const [chosen, setChosen] = useState<string | null>(null);
@@ -20,7 +45,7 @@ export function RecapPlace() {
   const open = sessions?.find(({ id }) => id === chosen) ?? (running ? null : sessions?.[0]) ?? null;
   const others = (sessions ?? []).filter(({ id }) => id !== open?.id);
   return (
-    <PlaceBody title="Recap">
+    <>
       {running && !open ? <RunningRecap id={running.id} /> : null}
       {open ? <FinishedRecap key={open.id} entry={open} onRemoved={() => setChosen(null)} /> : null}
       {sessions?.length === 0 && !running ? (
@@ -47,6 +72,6 @@ export function RecapPlace() {
           ))}
         </View>
       ) : null}
-    </PlaceBody>
+    </>
   );
 }

@@ -1,22 +1,15 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import { hourMinute, isoDay } from '@/ui/words/clock';
-import type { EventKind } from '@/core/event/kind';
-import type { Recap } from '@/core/recap/recap';
-import { amountWords } from '@/core/event/money';
-import { WORTH_PARTS } from '@/core/event/worth-parts';
 import { useRecap, useRunningRecap, useSessions } from '@/ui/data/sessions';
 import { readLog, removeSession, type SessionEntry } from '@/ui/data/session-store';
 import { useKeys, useShow } from '@/ui/data/show';
 import { Button } from '@/ui/part/button';
 import { Confirm } from '@/ui/part/confirm';
-import { Shape } from '@/ui/part/shape';
 import { Text } from '@/ui/part/text';
-import { counted } from '@/ui/words/counted';
 import { titleOf } from './session-title';
 import { LogFiles } from './log-files';
-import { ToThank } from './thanked';
-import { Timeline } from './timeline';
+import { RecapBody } from './recap-body';
 
 /** A finished session, from this browser's own storage. */
 export function FinishedRecap({ entry, onRemoved }: { entry: SessionEntry; onRemoved: () => void }) {
@@ -29,7 +22,7 @@ export function FinishedRecap({ entry, onRemoved }: { entry: SessionEntry; onRem
     return recap === null ? <Text tone="brick">This session cannot be read from this browser’s storage.</Text> : null;
   return (
     <View>
-      <Text size={22} face="title" level={2} className="mt-2">
+      <Text size={22} face="title" level={2} className="mt-4">
         {titleOf(entry)}
       </Text>
       <Text
@@ -76,7 +69,7 @@ export function RunningRecap({ id }: { id: string }) {
   const { data, error } = useRunningRecap(show, keys.desk, id);
   return (
     <View>
-      <Text size={22} face="title" level={2} className="mt-2">
+      <Text size={22} face="title" level={2} className="mt-4">
         So far
       </Text>
       {data ? (
@@ -109,71 +102,3 @@ const slug = (name: string): string =>
     .replace(/[^\w]+/g, '-')
     .replace(/^-|-$/g, '')
     .toLowerCase() || 'show';
-
-function RecapBody({ recap }: { recap: Recap }) {
-  const { totals } = recap;
-  const show = useShow();
-  const n = (value: number): string => value.toLocaleString('en');
-  const money = (parts: number): string => amountWords(Math.round(parts / WORTH_PARTS), show.money.currency);
-  return (
-    <>
-      <Timeline recap={recap} />
-      <View className="flex-row flex-wrap gap-3 mt-3">
-        <Figure kind="like" value={n(totals.likes)} says="likes" />
-        <Figure kind="gift" value={n(totals.gifts)} says={`gifts, ${n(totals.coins)} coins`} />
-        <Figure kind="follow" value={n(totals.follows)} says="new followers" />
-        <Figure kind="chat" value={n(totals.byKind.chat)} says="chat lines" />
-        <Figure kind="share" value={n(totals.byKind.share)} says="shares" />
-        <Figure
-          kind="subscribe"
-          value={n(totals.subscriptions + totals.giftSubs)}
-          says={totals.giftSubs > 0 ? `subscriptions, ${n(totals.giftSubs)} of them gifted` : 'subscriptions'}
-        />
-        {Object.entries(totals.tips).map(([currency, minor]) => (
-          <Figure key={currency} kind="tip" value={amountWords(minor, currency)} says="tipped" />
-        ))}
-        {totals.byKind.raid > 0 ? (
-          <Figure
-            kind="raid"
-            value={n(totals.raidViewers)}
-            says={`viewers by ${counted(totals.byKind.raid, 'raid')}`}
-          />
-        ) : null}
-        {totals.worth > 0 ? (
-          <Figure
-            kind="gift"
-            value={money(totals.worth)}
-            says={
-              totals.earned === totals.worth ? 'worth, by your rates' : `worth; about ${money(totals.earned)} is yours`
-            }
-          />
-        ) : null}
-      </View>
-      <Text size={17} face="title" level={2} className="mt-6">
-        To thank
-      </Text>
-      {recap.toThank.length === 0 ? <Text tone="muted">Nobody has given anything yet.</Text> : null}
-      <ToThank tallies={recap.toThank} />
-    </>
-  );
-}
-
-function Figure({ kind, value, says }: { kind: EventKind; value: string; says: string }) {
-  return (
-    <View
-      role="group"
-      aria-label={`${value} ${says}`}
-      className="flex-1 min-w-[150px] bg-surface border border-line rounded-card p-4"
-    >
-      <View className="flex-row items-center gap-3">
-        <Shape kind={kind} size={14} />
-        <Text size={30} face="figure">
-          {value}
-        </Text>
-      </View>
-      <Text size={13} tone="muted" className="mt-1">
-        {says}
-      </Text>
-    </View>
-  );
-}

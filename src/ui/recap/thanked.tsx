@@ -18,18 +18,24 @@ import type { Show } from '@/core/show/show';
 /** Whom to thank, most first; a tap opens what is known of one, and joins them with another or parts them again. */
 export function ToThank({ tallies }: { tallies: readonly ViewerTally[] }) {
   const [open, setOpen] = useState<string | null>(null);
+  const [shown, setShown] = useState(20);
   const chosen = tallies.find(({ key }) => key === open);
   return (
     <>
       <View role="list" aria-label="To thank">
-        {tallies.map((tally, at) => (
+        {tallies.slice(0, shown).map((tally, at) => (
           <Thanked key={tally.key} tally={tally} place={at + 1} onOpen={() => setOpen(tally.key)} />
         ))}
       </View>
+      {tallies.length > shown ? (
+        <Button className="mt-2" onPress={() => setShown(shown + 100)}>
+          {`Show more (${(tallies.length - shown).toLocaleString('en')})`}
+        </Button>
+      ) : null}
       {chosen ? (
         <PersonSheet
           tally={chosen}
-          others={tallies.filter((other) => other !== chosen)}
+          others={tallies.filter((other) => other !== chosen).slice(0, 100)}
           onClose={() => setOpen(null)}
         />
       ) : null}
@@ -63,6 +69,8 @@ function givenWords(tally: ViewerTally, currency: string): string[] {
   return [
     ...(tally.worth > 0 ? [`worth ${amountWords(Math.round(tally.worth / WORTH_PARTS), currency)}`] : []),
     ...(tally.coins > 0 ? [counted(tally.coins, 'coin')] : []),
+    ...(tally.subscriptions > 0 ? [counted(tally.subscriptions, 'subscription')] : []),
+    ...(tally.giftSubs ? [`${counted(tally.giftSubs, 'subscription')} given away`] : []),
     ...(tally.gifts > 0 ? [counted(tally.gifts, 'gift')] : []),
     ...(tally.likes > 0 ? [counted(tally.likes, 'like')] : []),
     ...(tally.chats > 0 ? [counted(tally.chats, 'chat line')] : []),

@@ -9,11 +9,12 @@ import { Text } from '@/ui/part/text';
 import { useColours } from '@/ui/theme/look';
 import type { EventKind } from '@/core/event/kind';
 
-const HEIGHT = 112;
+const HEIGHT = 148;
 const ROWS = [
   ['gifts', 'gift', 'Gifts'],
   ['chats', 'chat', 'Chat'],
   ['likes', 'like', 'Likes'],
+  ['watching', 'audience', 'Watching'],
 ] as const;
 
 /** The session from left to right. Likes outnumber gifts by hundreds, so each sort has its own row and its own scale. */
@@ -33,7 +34,7 @@ export function Timeline({ recap }: { recap: Recap }) {
       className="mt-4"
       label={`Timeline, ${bars.length} bars of ${barMinutes} minutes${peak && peak.gifts > 0 ? `; most gifts at ${hourMinute(peak.from)}` : ''}`}
     >
-      <View className="flex-row gap-4 mb-2 items-center">
+      <View className="flex-row flex-wrap gap-x-4 gap-y-1 mb-2 items-center">
         {ROWS.map(([, kind, title]) => (
           <View key={kind} className="flex-row gap-2 items-center">
             <Shape kind={kind} size={11} />

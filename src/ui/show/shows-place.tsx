@@ -1,10 +1,9 @@
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
-import { readShow } from '@/core/show/file';
 import { ask } from '@/ui/data/api';
-import { filesOf, readFileMedia, takeFiles } from '@/ui/data/media-files';
-import { addShow, addStarter, readFileKeys, removeShow, switchTo } from '@/ui/data/library';
-import { openFile, saveFile } from '@/ui/data/save-file';
+import { filesOf } from '@/ui/data/media-files';
+import { addStarter, copyShow, removeShow, switchTo } from '@/ui/data/library';
+import { saveFile } from '@/ui/data/save-file';
 import { useKeys, useOpened, useShow } from '@/ui/data/show';
 import { edit, reload } from '@/ui/data/show-store';
 import { PlaceBody } from '@/ui/frame/place-body';
@@ -18,22 +17,12 @@ import { chooseLook, chosenLook } from '@/ui/theme/look';
 import type { Look } from '@/ui/theme/tokens';
 import type { Show } from '@/core/show/show';
 import { GoOn } from './go-on';
+import { OpenFile } from './open-file';
 
 /** The shows of this browser: switch, rename, save, open, remove; and how Gavirn looks. */
 export function ShowsPlace() {
   const show = useShow();
   const index = useOpened((open) => open.index);
-  const [said, setSaid] = useState<string | null>(null);
-  const open = async (): Promise<void> => {
-    const file = await openFile('application/json,.json');
-    if (file === null) return;
-    const read = readShow(file.text);
-    if (!read.ok) return setSaid(read.reason);
-    const missing = await takeFiles(read.show.media, readFileMedia(JSON.parse(file.text)));
-    setSaid(missing.length > 0 ? missing.join(' ') : null);
-    await addShow(read.show, readFileKeys(JSON.parse(file.text)));
-    await reload();
-  };
   return (
     <PlaceBody title="Shows">
       <View role="list" className="mt-2">
@@ -62,15 +51,8 @@ export function ShowsPlace() {
         <Button kind="outline" onPress={() => void addStarter().then(reload)}>
           New show
         </Button>
-        <Button kind="outline" onPress={() => void open()}>
-          Open a file
-        </Button>
+        <OpenFile />
       </View>
-      {said ? (
-        <Text tone="brick" role="alert" className="mt-2">
-          {said}
-        </Text>
-      ) : null}
       <ThisShow key={show.id} />
       <GoOn />
       <LookChoice />
@@ -78,24 +60,20 @@ export function ShowsPlace() {
   );
 }
 
+type Asking = 'remove' | 'secrets' | null;
+
 /** The open show: its name, its file, its end. */
 function ThisShow() {
   const show = useShow();
   const keys = useKeys();
   const [name, setName] = useState(show.name);
-  const [asking, setAsking] = useState<'remove' | 'secrets' | null>(null);
+  const [asking, setAsking] = useState<Asking>(null);
   const rename = (typed: string): void => {
     setName(typed);
     if (typed.trim() !== '')
       edit((draft) => {
         draft.name = typed.trim();
       });
-  };
-  const remove = async (): Promise<void> => {
-    // The server ends it if it is there; if not, nobody has the key any more and it runs for no one.
-    await ask('DELETE', `/api/shows/${encodeURIComponent(show.id)}`, { key: keys.desk });
-    await removeShow(show.id);
-    await reload();
   };
   return (
     <Card className="mt-6 gap-3" label="This show">
@@ -111,20 +89,41 @@ function ThisShow() {
         <Button kind="outline" onPress={() => setAsking('secrets')}>
           Save with secrets
         </Button>
+        <Button kind="outline" onPress={() => void copyShow(show, keys).then(reload)}>
+          Make a copy
+        </Button>
         <Button kind="bad" onPress={() => setAsking('remove')}>
           Remove
         </Button>
       </View>
       <Text size={13} tone="muted">
-        The file holds the whole setup, and no keys or secrets: it can be handed to anyone.
+        The file holds the whole setup, and no keys or secrets: it can be handed to anyone. A copy has its feeds
+        switched off, so that nothing is answered twice.
       </Text>
+      <Asked asking={asking} onClose={() => setAsking(null)} />
+    </Card>
+  );
+}
+
+/** What is asked before secrets leave the browser, and before a show goes. */
+function Asked({ asking, onClose }: { asking: Asking; onClose: () => void }) {
+  const show = useShow();
+  const keys = useKeys();
+  const remove = async (): Promise<void> => {
+    // The server ends it if it is there; if not, nobody has the key any more and it runs for no one.
+    await ask('DELETE', `/api/shows/${encodeURIComponent(show.id)}`, { key: keys.desk });
+    await removeShow(show.id);
+    await reload();
+  };
+  return (
+    <>
       {asking === 'secrets' ? (
         <Confirm
           title="Save with secrets"
           says="The file will hold your feeds’ addresses and secrets. Whoever has it can send events as your platforms. Keep it to yourself."
           yes="Save it"
           onYes={() => void saveShow(show, keys.feeds)}
-          onClose={() => setAsking(null)}
+          onClose={onClose}
         />
       ) : null}
       {asking === 'remove' ? (
@@ -133,10 +132,10 @@ function ThisShow() {
           says="The show goes from this browser and from the server, and its addresses stop. Save it as a file first if you may want it. This cannot be undone."
           yes="Remove"
           onYes={() => void remove()}
-          onClose={() => setAsking(null)}
+          onClose={onClose}
         />
       ) : null}
-    </Card>
+    </>
   );
 }
 

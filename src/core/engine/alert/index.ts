@@ -130,6 +130,7 @@ const alertSchema = z.object({
   begun: z.boolean(),
   trial: z.boolean(),
   look: lookSchema.optional(),
+  step: number.optional(),
 });
 
 interface Saved {

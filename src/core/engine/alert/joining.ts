@@ -5,6 +5,8 @@ export interface Joining {
   /** The cue that made it. */
   cue: string;
   words: string;
+  /** The step that it was asked by, where that has several wordings: alerts of one step are joined whatever their wording. */
+  step?: number | undefined;
   values: WordValues;
   joins: 'add' | 'group' | 'latest' | null;
   /** Whose doing it is, and what of: steps of a streak, or the same gift of the same viewer. Null: of nobody in particular. */
@@ -25,7 +27,7 @@ export function joins(there: Joining, asked: Joining, plays: boolean): boolean {
     there.key === null ||
     asked.key === null ||
     there.cue !== asked.cue ||
-    there.words !== asked.words
+    (asked.step === undefined ? there.words !== asked.words : there.step !== asked.step)
   )
     return false;
   if (there.key === asked.key) return true;

@@ -13,7 +13,7 @@ import type { AlertHost } from './slice';
 const KEPT = 50;
 
 /** An alert that is asked for. `length`: ms. */
-export type Asked = Pick<Alert, 'cue' | 'spotlight' | 'words' | 'length' | 'sounds' | 'look'> &
+export type Asked = Pick<Alert, 'cue' | 'spotlight' | 'words' | 'step' | 'length' | 'sounds' | 'look'> &
   Pick<Cause, 'trial' | 'values' | 'joins' | 'key' | 'names' | 'worth'>;
 
 /** Asks for an alert. */
@@ -21,7 +21,7 @@ export function show(state: AlertHost, asked: Asked, emit: Emit): void {
   const queue = queueOf(state, asked.spotlight);
   state.alerts += 1;
   const { now } = state;
-  const { cue, spotlight, words, length, sounds, look, trial, values, joins, key, names, worth } = asked;
+  const { cue, spotlight, words, step, length, sounds, look, trial, values, joins, key, names, worth } = asked;
   const { alert, joined, passed } = queue.add(
     {
       id: `a${state.alerts}`,
@@ -43,6 +43,7 @@ export function show(state: AlertHost, asked: Asked, emit: Emit): void {
       names,
       worth,
       look,
+      ...(step === undefined ? {} : { step }),
     },
     now,
   );

@@ -122,14 +122,14 @@ export const MEASURE: Record<Measure, MeasureKind> = {
     title: 'Tips',
     what: 'tips',
   }),
-  worth: of(['gift', 'tip'], (_event, worth) => worth, {
+  worth: of(['gift', 'tip', 'subscribe', 'giftSubs'], (_event, worth) => worth, {
     total: (t) => t.worth,
     add: (t, by, tally, own) => {
       t.worth += by;
       if (tally) tally.worth += own;
     },
     title: 'Worth',
-    what: 'gifts or tips',
+    what: 'gifts, tips or subscriptions',
   }),
   chats: of(['chat'], () => 1, {
     total: (t) => t.byKind.chat,

@@ -7,6 +7,9 @@ import type { Viewers } from './viewers';
 /** What an event is worth: in all, and what of it is the streamer's; thousandths of a minor unit. */
 export type Worth = (event: StreamEvent) => { worth: number; earned: number };
 
+/** The kinds of event that can be worth something. */
+const EARNS: ReadonlySet<StreamEvent['kind']> = new Set(['gift', 'tip', 'subscribe', 'giftSubs']);
+
 /** Counts an event for the session and for its viewer, in place; returns the viewer's tally, if it has a viewer. */
 export function count(
   totals: Totals,
@@ -17,7 +20,7 @@ export function count(
   totals.events += 1;
   const tally = event.viewer ? viewers.take(event, event.viewer) : null;
   let worth = 0;
-  if (worthOf && (event.kind === 'gift' || event.kind === 'tip')) {
+  if (worthOf && EARNS.has(event.kind)) {
     const each = worthOf(event);
     worth = each.worth;
     totals.earned += each.earned;

@@ -3,6 +3,7 @@ import type { Emit } from '@/core/engine/kernel/effect';
 import { MOST_STEPS, noteFault } from '@/core/engine/kernel/fault';
 import type { SomeCue } from './cue';
 import type { CueHost } from './slice';
+import { chosenSteps } from './variants';
 
 /** So deep cues may call each other. */
 const DEEPEST = 10;
@@ -19,15 +20,17 @@ export interface Doing {
 export function doSteps(state: CueHost, cue: SomeCue, { from = 0, cause, calls = [], emit }: Doing): void {
   const { doing, kit } = state;
   const by = calls[0] ?? cue.id;
-  for (let at = from; at < cue.steps.length; at += 1) {
-    const step = cue.steps[at];
+  const steps = chosenSteps(state, cue, cause);
+  const as = steps === cue.steps ? cue : { ...cue, steps };
+  for (let at = from; at < steps.length; at += 1) {
+    const step = steps[at];
     const kind = step && kit.steps.get(step.kind);
     if (!step || !kind) return;
     if (doing.steps >= MOST_STEPS) return tooMany(state, by);
     doing.steps += 1;
     // Where a step throws, this says whose it was.
     doing.cue = by;
-    if (kind.run(state, step, { cue, at, cause, calls, emit }) === true) return;
+    if (kind.run(state, step, { cue: as, at, cause, calls, emit }) === true) return;
   }
 }
 

@@ -8,7 +8,7 @@ export interface Memory {
   recent: { at: number; count: number }[];
   /** How many of the clock's times have passed. */
   ticks: number;
-  /** Which of a random step's choices was taken last, by the step's place in the cue. */
+  /** Which of a step's choices was taken last, by the step's place in the cue; by that and `.of`, in which moment (variants.ts). */
   picked: Record<string, number>;
 }
 

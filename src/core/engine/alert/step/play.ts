@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { othersWords, variants } from '@/core/engine/cue/variants';
 import { mediaKind } from '@/core/media/media';
 import { SOUNDS, soundName } from '@/core/sound/library';
 import { isWithAlert } from '../audible';
@@ -13,6 +14,7 @@ const schema = z.object({
   sound: z.string().min(1).max(100),
   /** Percent of the level at which all sounds are alike. */
   volume: z.number().min(0).max(100),
+  ...variants({ sound: z.string().min(1).max(100) }),
 });
 type PlayStep = z.infer<typeof schema>;
 
@@ -27,7 +29,7 @@ export const play: StepKind<PlayStep, AlertShow, AlertHost> = {
   make: () => ({ kind: 'play', sound: SOUNDS[0]?.id ?? 'wood-block', volume: 100 }),
   sentence: (step, of) => [
     { text: 'play ' },
-    { text: nameOf(step.sound, of) ?? 'a sound that is gone', field: 'sound' },
+    { text: `${nameOf(step.sound, of) ?? 'a sound that is gone'}${othersWords(step)}`, field: 'sound' },
     ...(step.volume === 100 ? [] : [{ text: ' at ' }, { text: `${step.volume} %`, field: 'volume' }]),
   ],
   settings: [
@@ -35,7 +37,8 @@ export const play: StepKind<PlayStep, AlertShow, AlertHost> = {
     { field: 'volume', label: 'Volume', setting: 'number', least: 0, most: 100, step: 10, unit: '%' },
   ],
   problem(step, of) {
-    if (nameOf(step.sound, of) === null) return 'Its sound is gone. Choose another one.';
+    if ([step, ...(step.more ?? [])].some(({ sound }) => nameOf(sound, of) === null))
+      return 'Its sound is gone. Choose another one.';
     if (step.volume === 0) return 'Its volume is 0 %: nothing will be heard.';
     return of.outlets.some(({ sounds }) => sounds) ? null : 'No outlet sounds. Choose one on the Outlets page.';
   },

@@ -1,12 +1,17 @@
 import { z } from 'zod';
-import { wordsProblem } from '@/core/words/message';
+import { anyWordsProblem } from '@/core/engine/cue/words-problem';
+import { othersWords, variants } from '@/core/engine/cue/variants';
 import { isWithAlert } from '../audible';
 import { hear } from '../playing';
 import { audibleOf } from '../said';
 import type { AlertHost, AlertShow } from '../slice';
 import type { StepKind } from '@/core/engine/kernel/feature';
 
-const schema = z.object({ kind: z.literal('read'), words: z.string().max(300) });
+const schema = z.object({
+  kind: z.literal('read'),
+  words: z.string().max(300),
+  ...variants({ words: z.string().max(300) }),
+});
 type ReadStep = z.infer<typeof schema>;
 
 /** Reads words aloud, from the outlet that sounds. */
@@ -15,12 +20,12 @@ export const read: StepKind<ReadStep, AlertShow, AlertHost> = {
   schema,
   title: 'Read aloud',
   make: () => ({ kind: 'read', words: '{viewer} says: {message}' }),
-  sentence: ({ words }) => [{ text: 'read aloud ' }, { text: `“${words || '…'}”`, field: 'words' }],
+  sentence: (step) => [{ text: 'read aloud ' }, { text: `“${step.words || '…'}”${othersWords(step)}`, field: 'words' }],
   settings: [{ field: 'words', label: 'Words to read', setting: 'words' }],
   problem(step, of) {
     if (step.words.trim() === '') return 'It has no words to read.';
     if (!of.outlets.some(({ sounds }) => sounds)) return 'No outlet sounds. Choose one on the Outlets page.';
-    return wordsProblem(step.words, of.language);
+    return anyWordsProblem(step, of.language);
   },
   run(state, step, { cue, at, cause }) {
     if (isWithAlert(cue.steps, at)) return;

@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { mediaKind } from '@/core/media/media';
 import { lookSchema, lookWords } from '@/core/engine/alert/look';
-import { wordsProblem } from '@/core/words/message';
+import { anyWordsProblem } from '@/core/engine/cue/words-problem';
+import { isVaried, othersWords, variants } from '@/core/engine/cue/variants';
 import { soundsAfter, type Sound } from '../audible';
 import { show as ask } from '../playing';
 import { audibleOf } from '../said';
@@ -16,6 +17,7 @@ const schema = z.object({
   seconds: z.number().min(1).max(120),
   /** Absent: words alone, as the spotlight moves them. */
   look: lookSchema.optional(),
+  ...variants({ words: z.string().max(300), picture: lookSchema.shape.picture.optional() }),
 });
 
 /** Shows words, and a picture if there is one, in a spotlight for a while. */
@@ -31,7 +33,7 @@ export const show: StepKind<z.infer<typeof schema>, AlertShow, AlertHost> = {
   }),
   sentence: (step, of) => [
     { text: 'show ' },
-    { text: `“${step.words || '…'}”`, field: 'words' },
+    { text: `“${step.words || '…'}”${othersWords(step)}`, field: 'words' },
     { text: ' in ' },
     {
       text: of.pieces.find(({ id, kind }) => id === step.spotlight && kind === 'spotlight')?.name ?? 'no spotlight',
@@ -56,27 +58,49 @@ export const show: StepKind<z.infer<typeof schema>, AlertShow, AlertHost> = {
     if (!of.pieces.some(({ id, kind }) => id === step.spotlight && kind === 'spotlight'))
       return 'Its spotlight is not on the stage any more. Choose another one.';
     const picture = step.look?.picture ?? '';
-    if (picture !== '' && picture !== 'initials') {
-      const file = of.media.find(({ id }) => id === picture);
-      if (!file) return 'Its picture is gone. Choose another one.';
-      if (mediaKind(file) === 'sound') return 'Its picture is a sound. Choose another one.';
+    for (const each of [picture, ...(step.more ?? []).map((other) => other.picture ?? '')]) {
+      const wrong = pictureProblem(each, of);
+      if (wrong !== null) return wrong;
     }
     if (step.words.trim() === '') return picture === '' ? 'It has no words to show.' : null;
     if ((step.look?.wordsAfter ?? 0) >= step.seconds)
       return 'Its words come after the alert has gone. Let them come earlier.';
-    return wordsProblem(step.words, of.language);
+    return anyWordsProblem(step, of.language);
   },
-  run(state, { spotlight, words, seconds, look }, { cue, at, cause, emit }) {
+  run(state, shown, { cue, at, cause, emit }) {
+    const { spotlight, words, seconds, look } = shown;
     if (!state.derived.spotlights.has(spotlight)) return;
     const sounds =
       cue.steps.length === 1 ? NO_SOUNDS : soundsAfter(cue.steps, at, cause, (each) => audibleOf(state, each, cause));
     const { trial, values, joins, key, names, worth } = cause;
     ask(
       state,
-      { cue: cue.id, spotlight, words, length: seconds * 1000, sounds, look, trial, values, joins, key, names, worth },
+      {
+        cue: cue.id,
+        spotlight,
+        words,
+        step: isVaried(shown) ? at : undefined,
+        length: seconds * 1000,
+        sounds,
+        look,
+        trial,
+        values,
+        joins,
+        key,
+        names,
+        worth,
+      },
       emit,
     );
   },
 };
+
+/** Why a picture cannot be shown; null where it can, or there is none. */
+function pictureProblem(picture: string, of: AlertShow): string | null {
+  if (picture === '' || picture === 'initials') return null;
+  const file = of.media.find(({ id }) => id === picture);
+  if (!file) return 'Its picture is gone. Choose another one.';
+  return mediaKind(file) === 'sound' ? 'Its picture is a sound. Choose another one.' : null;
+}
 
 const NO_SOUNDS: readonly Sound[] = [];

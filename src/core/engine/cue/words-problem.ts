@@ -1,0 +1,13 @@
+import { wordsProblem } from '@/core/words/message';
+
+/** What is wrong with a step's words, or with any of its other wordings; null: nothing is. */
+export function anyWordsProblem(
+  { words, more = [] }: { words: string; more?: readonly { words: string }[] | undefined },
+  language: string,
+): string | null {
+  for (const each of [{ words }, ...more]) {
+    const wrong = wordsProblem(each.words, language);
+    if (wrong !== null) return wrong;
+  }
+  return more.some((each) => each.words.trim() === '') ? 'One of its wordings is empty.' : null;
+}

@@ -1,0 +1,37 @@
+import { minorDigits } from '@/core/event/money';
+import { WORTH_PARTS } from '@/core/event/worth-parts';
+import { writeTable } from '@/core/file/csv';
+import { FIGURES, type Summed } from './figures';
+
+/** An amount in whole units with the currency's digits, as a spreadsheet reads it: "12.50". */
+const units = (minor: number, currency: string): string => {
+  const digits = minorDigits(currency) ?? 2;
+  return (minor / 10 ** digits).toFixed(digits);
+};
+
+/** A table of sessions, a row each, oldest first: times in ISO 8601, money in whole units. */
+export function totalsCsv(sessions: readonly Summed[], currency: string): string {
+  const sorted = [...sessions].sort((a, b) => a.startedAt - b.startedAt);
+  const tips = [...new Set(sorted.flatMap(({ recap }) => Object.keys(recap.totals.tips)))].sort();
+  return writeTable(
+    [
+      'began',
+      'ended',
+      ...FIGURES.map(({ title, money }) => (money ? `${title}, ${currency}` : title)),
+      ...tips.map((each) => `Tips, ${each}`),
+    ],
+    sorted.map(({ startedAt, endedAt, recap }, n) => [
+      new Date(startedAt).toISOString(),
+      new Date(endedAt).toISOString(),
+      ...FIGURES.map(({ of, money, share }) => {
+        const value = of(
+          recap,
+          sorted.slice(0, n).map((each) => each.recap),
+        );
+        if (money) return units(Math.round(value / WORTH_PARTS), currency);
+        return share ? value.toFixed(3) : Math.round(value);
+      }),
+      ...tips.map((each) => units(recap.totals.tips[each] ?? 0, each)),
+    ]),
+  );
+}

@@ -1,0 +1,78 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import { readShow } from '@/core/show/file';
+import type { Show } from '@/core/show/show';
+import type { FeedKey } from '@/ui/data/feed-keys';
+import { addShow, readFileKeys, replaceShow, showOfFile } from '@/ui/data/library';
+import { readFileMedia, takeFiles } from '@/ui/data/media-files';
+import { openFile } from '@/ui/data/save-file';
+import { useShow } from '@/ui/data/show';
+import { edit, reload } from '@/ui/data/show-store';
+import { Button } from '@/ui/part/button';
+import { Problem } from '@/ui/part/problem';
+import { Sheet } from '@/ui/part/sheet';
+import { Text } from '@/ui/part/text';
+
+/** A show that was read from a file, and the one of this browser that it is a file of. */
+interface Read {
+  show: Show;
+  secrets: Record<string, FeedKey>;
+  there: { id: string; name: string };
+}
+
+/** Opens a show's file: as a show of its own, or in place of the one that it is a file of, as is asked. */
+export function OpenFile() {
+  const open = useShow((show) => show.id);
+  const [said, setSaid] = useState<string | null>(null);
+  const [asking, setAsking] = useState<Read | null>(null);
+  const beside = async (show: Show, secrets: Record<string, FeedKey>): Promise<void> => {
+    setAsking(null);
+    await addShow(show, secrets);
+    await reload();
+  };
+  const replace = async ({ show, there }: Read): Promise<void> => {
+    setAsking(null);
+    // The open one is changed as by any edit: it can be undone.
+    if (there.id === open) return edit((draft) => void Object.assign(draft, { ...show, id: open }));
+    await replaceShow(there.id, show);
+    await reload();
+  };
+  const choose = async (): Promise<void> => {
+    const file = await openFile('application/json,.json');
+    if (file === null) return;
+    const read = readShow(file.text);
+    if (!read.ok) return setSaid(read.reason);
+    const json: unknown = JSON.parse(file.text);
+    const missing = await takeFiles(read.show.media, readFileMedia(json));
+    setSaid(missing.length > 0 ? missing.join(' ') : null);
+    const secrets = readFileKeys(json);
+    const there = await showOfFile(read.show);
+    if (there) setAsking({ show: read.show, secrets, there });
+    else await beside(read.show, secrets);
+  };
+  return (
+    <>
+      <Button kind="outline" onPress={() => void choose()}>
+        Open a file
+      </Button>
+      <Problem says={said} />
+      {asking ? (
+        <Sheet title={`${asking.there.name} is here already`} onClose={() => setAsking(null)}>
+          <Text size={17}>
+            {asking.there.id === open
+              ? 'The file can take the place of the show as it is now, which can be undone; or it becomes a show of its own beside it.'
+              : 'The file can take the place of that show as it is now, which cannot be undone; or it becomes a show of its own beside it.'}
+          </Text>
+          <View className="flex-row flex-wrap gap-2">
+            <Button kind="main" onPress={() => void beside(asking.show, asking.secrets)}>
+              Open beside it
+            </Button>
+            <Button kind="bad" onPress={() => void replace(asking)}>
+              Replace it
+            </Button>
+          </View>
+        </Sheet>
+      ) : null}
+    </>
+  );
+}
