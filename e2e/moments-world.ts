@@ -107,6 +107,13 @@ export const MOMENTS: Record<WhenKindName, () => Promise<void>> = {
     await act({ act: 'like', user: VIEWERS.layla, taps: 45 });
     await seen(/So many: 40/);
   },
+  watching: async () => {
+    await make('watching', 'Watching: {count}');
+    await set('Change 100', 'How many', '40');
+    await published();
+    await act({ act: 'watching', count: 41 });
+    await seen(/Watching: 41/);
+  },
   share: async () => {
     await make('share', 'Shared by {viewer}');
     await published();

@@ -5,7 +5,7 @@
  *   node e2e/recount.mjs EVENTS.ndjson --zone Europe/Lisbon --now 1761462000000
  *
  * Prints, for "session", "day", "week" and "month" as they lie at --now: the sums of coins, gifts, likes, follows, chats, shares,
- * subscriptions, and each viewer's coins and likes by `<feed>/<id>`.
+ * subscriptions (own; own and given away; received), how many tips, and each viewer's coins and likes by `<feed>/<id>`.
  */
 import { readFileSync } from 'node:fs';
 import { DateTime } from 'luxon';
@@ -25,6 +25,9 @@ for (const name of ['session', 'day', 'week', 'month'])
     chats: 0,
     shares: 0,
     subscriptions: 0,
+    allSubs: 0,
+    receivedSubs: 0,
+    tipCount: 0,
     hellos: 0,
     viewers: {},
   };
@@ -52,7 +55,12 @@ for (const line of readFileSync(file, 'utf8').split('\n')) {
       sums.chats += 1;
       if (event.viewer && /^hello(\s|$)/i.test(event.text.trim())) sums.hellos += 1;
     } else if (event.kind === 'share') sums.shares += 1;
-    else if (event.kind === 'subscribe' && !event.gifted) sums.subscriptions += 1;
+    else if (event.kind === 'subscribe' && event.gifted) sums.receivedSubs += 1;
+    else if (event.kind === 'subscribe') {
+      sums.subscriptions += 1;
+      sums.allSubs += 1;
+    } else if (event.kind === 'giftSubs') sums.allSubs += event.count;
+    else if (event.kind === 'tip') sums.tipCount += 1;
   }
 }
 process.stdout.write(`${JSON.stringify(windows)}\n`);

@@ -11,6 +11,7 @@ import { draw } from './feature/draw';
 import { drift } from './feature/drift';
 import { feedProblem } from './feature/feed-problem';
 import { follower } from './feature/follower';
+import { giving } from './feature/giving';
 import { goal } from './feature/goal';
 import { lantern } from './feature/lantern';
 import { leaderboard } from './feature/leaderboard';
@@ -48,6 +49,7 @@ export const FEATURES = [
   plate,
   shelf,
   audience,
+  giving,
   scene,
   drift,
   chat,

@@ -39,6 +39,8 @@ const OVER: Record<string, Window> = {
 const COUNTED = GOAL_MEASURES.filter((measure) =>
   ['coins', 'gifts', 'likes', 'follows', 'chats', 'shares', 'subscriptions'].includes(measure),
 );
+/** What is counted of the session alone. */
+const OWN = ['allSubs', 'receivedSubs', 'tipCount'] as const;
 const BOARDS = ['coins', 'likes'] as const;
 
 const base = {
@@ -51,16 +53,26 @@ const base = {
 };
 const show: Show = {
   ...base,
-  goals: Object.entries(OVER).flatMap(([over, window]) =>
-    COUNTED.map((measure): Goal => ({
-      id: `${over}/${measure}`,
-      name: measure,
-      measure,
+  goals: [
+    ...Object.entries(OVER).flatMap(([over, window]) =>
+      COUNTED.map((measure): Goal => ({
+        id: `${over}/${measure}`,
+        name: measure,
+        measure,
+        target: 1e9,
+        onReach: { kind: 'stay' },
+        window,
+      })),
+    ),
+    ...OWN.map((own): Goal => ({
+      id: `session/${own}`,
+      name: own,
+      measure: 'coins',
+      own,
       target: 1e9,
       onReach: { kind: 'stay' },
-      window,
     })),
-  ),
+  ],
   pieces: Object.entries(OVER).flatMap(([over, window]) =>
     BOARDS.map((measure) => ({ ...leaderboard.make(`${over}/${measure}`, base), rows: 10, measure, window })),
   ),
@@ -126,7 +138,7 @@ test('twelve hours, a restart an hour, a change of the clock: every number on th
   const wanted: Record<string, unknown> = {};
   const found: Record<string, unknown> = {};
   for (const [over, sums] of Object.entries(again)) {
-    for (const measure of COUNTED) {
+    for (const measure of [...COUNTED, ...(over === 'session' ? OWN : [])]) {
       wanted[`goal ${over}/${measure}`] = sums[measure];
       found[`goal ${over}/${measure}`] = state.goals.get(`${over}/${measure}`)?.value;
     }
@@ -142,6 +154,8 @@ test('twelve hours, a restart an hour, a change of the clock: every number on th
     }
   }
   const { session } = again;
+  expect(session?.allSubs).toBeGreaterThan(session?.subscriptions ?? 0);
+  expect(session?.tipCount).toBeGreaterThan(0);
   wanted.counter = session?.hellos;
   found.counter = state.counters.get('hellos');
   const begun = 1_000_000 - (state.now - (state.session?.startedAt ?? 0)) / 1000;

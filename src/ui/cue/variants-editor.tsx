@@ -123,23 +123,7 @@ function VariantFields({
       {choosing && variant.words === undefined ? (
         <SoundChoice value={sound} onChange={(id) => onChange({ sound: id })} />
       ) : null}
-      {step.kind === 'show' && step.look && step.look.picture !== '' ? (
-        <>
-          <View className="flex-row">
-            <Button kind="outline" label={`Picture of ${name}`} onPress={() => setChoosing(!choosing)}>
-              {`Picture: ${variant.picture === undefined ? 'as the first' : (media.find(({ id }) => id === variant.picture)?.name ?? 'gone')}`}
-            </Button>
-          </View>
-          {choosing ? (
-            <MediaField
-              label={`Picture of ${name}`}
-              of="picture"
-              value={variant.picture ?? ''}
-              onChange={(picture) => onChange({ picture })}
-            />
-          ) : null}
-        </>
-      ) : null}
+      <VariantPicture name={name} step={step} variant={variant} onChange={onChange} />
       {weighted ? (
         <NumberField
           label={`How often ${name} comes`}
@@ -151,5 +135,39 @@ function VariantFields({
         />
       ) : null}
     </View>
+  );
+}
+
+/** The picture of one wording, where the step shows one. */
+function VariantPicture({
+  name,
+  step,
+  variant,
+  onChange,
+}: {
+  name: string;
+  step: VariedStep;
+  variant: Variant;
+  onChange: (changed: Partial<Variant>) => void;
+}) {
+  const { media } = useShow();
+  const [choosing, setChoosing] = useState(false);
+  if (step.kind !== 'show' || !step.look || step.look.picture === '') return null;
+  return (
+    <>
+      <View className="flex-row">
+        <Button kind="outline" label={`Picture of ${name}`} onPress={() => setChoosing(!choosing)}>
+          {`Picture: ${variant.picture === undefined ? 'as the first' : (media.find(({ id }) => id === variant.picture)?.name ?? 'gone')}`}
+        </Button>
+      </View>
+      {choosing ? (
+        <MediaField
+          label={`Picture of ${name}`}
+          of="picture"
+          value={variant.picture ?? ''}
+          onChange={(picture) => onChange({ picture })}
+        />
+      ) : null}
+    </>
   );
 }

@@ -65,9 +65,9 @@ test('by chance: never the same twice running, each of them comes, and weights t
     }),
     { numRuns: 20 },
   );
-  // After any other, B is twenty times as likely as C.
+  // After any other, B is twenty times as likely as C: it comes about every second time, and C every fourth.
   const heavy = shown(showWith(wordings('chance', [20, 1])), 300);
-  expect(heavy.split('B').length).toBeGreaterThan(heavy.split('C').length * 3);
+  expect(heavy.split('B').length).toBeGreaterThan(heavy.split('C').length * 1.4);
 });
 
 test('a trial looks at one of them and leaves no trace', () => {

@@ -1,12 +1,38 @@
 import { z } from 'zod';
 import { WORTH_PARTS } from '@/core/event/worth-parts';
-import { addedTo, MEASURE } from '@/core/engine/count/measure';
+import { MEASURE, type Measure } from '@/core/engine/count/measure';
 import type { WordValues } from '@/core/words/fields';
 import { NEVER, SAMPLE_VIEWER, viewerValues, type EventMoment, type WhenKind } from '@/core/engine/kernel/when';
 import { amountFigure, amountWords } from '@/core/event/money';
 
-const OF = ['likes', 'gifts', 'coins', 'follows', 'worth', 'shares', 'subscriptions', 'giftSubs', 'raids'] as const;
+const OF = [
+  'likes',
+  'gifts',
+  'coins',
+  'follows',
+  'worth',
+  'shares',
+  'subscriptions',
+  'giftSubs',
+  'allSubs',
+  'tipCount',
+  'raids',
+] as const;
 type Of = (typeof OF)[number];
+
+/** What is counted here and is no measure: of the whole session alone. */
+const SUMS: Partial<Record<Of, Pick<(typeof MEASURE)['likes'], 'kinds' | 'amount' | 'total'>>> = {
+  // One that is given away is counted with who gave it.
+  allSubs: {
+    kinds: ['subscribe', 'giftSubs'],
+    amount: (event) => (event.kind === 'giftSubs' ? event.count : event.kind === 'subscribe' && !event.gifted ? 1 : 0),
+    total: ({ subscriptions, giftSubs }) => subscriptions + giftSubs,
+  },
+  tipCount: { kinds: ['tip'], amount: () => 1, total: ({ byKind }) => byKind.tip },
+};
+/** Whether it is nobody's in particular. Raids are by streamers, and no viewer's. */
+const ofAll = (of: Of): boolean => of === 'raids' || of in SUMS;
+const kindOf = (of: Of) => SUMS[of] ?? MEASURE[of as Measure];
 
 const schema = z.object({
   kind: z.literal('every'),
@@ -16,6 +42,8 @@ const schema = z.object({
   by: z.enum(['viewer', 'session']),
   /** Within so many seconds; 0: however long it takes. Of the session only. */
   within: z.number().int().min(0).max(3600),
+  /** Absent: each time so many more have come. */
+  how: z.enum(['every', 'once']).optional(),
 });
 
 /** One message sets a cue off no more often than this; beyond it the latest count. A batch that large is a fault, not a viewer. */
@@ -33,6 +61,8 @@ const UNITS: Record<Of, readonly [string, string]> = {
   shares: ['share', 'shares'],
   subscriptions: ['subscription', 'subscriptions'],
   giftSubs: ['subscription given away', 'subscriptions given away'],
+  allSubs: ['subscription, own or given away', 'subscriptions, own and given away'],
+  tipCount: ['tip', 'tips'],
   raids: ['raid', 'raids'],
 };
 
@@ -42,10 +72,12 @@ export const every: WhenKind<z.infer<typeof schema>, EventMoment> = {
   title: 'Every so many likes, gifts, coins or follows',
   group: 'Giving',
   joins: 'latest',
-  triggers: ({ of }) => MEASURE[of].kinds,
+  triggers: ({ of }) => kindOf(of).kinds,
   make: () => ({ kind: 'every', every: 100, of: 'likes', by: 'viewer', within: 0 }),
-  fires({ every: n, of, by, within }, moment, memory) {
-    const plus = addedTo(of, moment.event, moment.worth, by === 'viewer');
+  fires({ every: n, of, by, within, how }, moment, memory) {
+    const kind = kindOf(of);
+    if (!kind.kinds.includes(moment.event.kind)) return NEVER;
+    const plus = kind.amount(moment.event, moment.worth, by === 'viewer');
     if (plus === 0) return NEVER;
     if (within > 0)
       return inStretch({ n: n * (of === 'worth' ? WORTH_PARTS : 1), of, ms: within * 1000, plus }, moment, memory);
@@ -56,6 +88,8 @@ export const every: WhenKind<z.infer<typeof schema>, EventMoment> = {
     if (after % step >= plus) return NEVER;
     const last = Math.floor(after / step);
     const before = Math.floor((after - plus) / step);
+    if (how === 'once')
+      return before === 0 && last > 0 ? [viewerValues(moment, reached(of, n, after, moment.currency))] : NEVER;
     const values: WordValues[] = [];
     // Counted down from the last by how many there are: beyond 2⁵³ adding one to a number leaves it as it is.
     for (let left = Math.min(MOST_AT_ONCE, last - before) - 1; left >= 0; left -= 1)
@@ -63,15 +97,17 @@ export const every: WhenKind<z.infer<typeof schema>, EventMoment> = {
     return values;
   },
   sample: ({ every: n, of }) => ({ ...SAMPLE_VIEWER, ...reached(of, n, of === 'worth' ? n * WORTH_PARTS : n, 'EUR') }),
-  sentence({ every: n, of, by, within }, { money }) {
+  sentence({ every: n, of, by, within, how }, { money }) {
     const many = of === 'worth' ? amountWords(n, money.currency) : n.toLocaleString('en');
     const amount = { text: `${many} ${UNITS[of][n === 1 ? 0 : 1]}`, field: 'every' };
     if (within > 0)
       return [{ text: 'there are ' }, amount, { text: ' within ' }, { text: `${within} s`, field: 'within' }];
     return [
-      { text: by === 'viewer' && of !== 'raids' ? 'one viewer' : 'the session', field: 'by' },
-      { text: ' reaches every ' },
+      { text: by === 'viewer' && !ofAll(of) ? 'one viewer' : 'the session', field: 'by' },
+      { text: ' reaches ' },
+      ...(how === 'once' ? [] : [{ text: 'every ' }]),
       amount,
+      ...(how === 'once' ? [{ text: ', ' }, { text: 'once', field: 'how' }] : []),
     ];
   },
   settings: [
@@ -97,6 +133,8 @@ export const every: WhenKind<z.infer<typeof schema>, EventMoment> = {
         { value: 'shares', label: 'Shares' },
         { value: 'subscriptions', label: 'Subscriptions' },
         { value: 'giftSubs', label: 'Subscriptions given away' },
+        { value: 'allSubs', label: 'All subscriptions, own and given away' },
+        { value: 'tipCount', label: 'Tips, by their number' },
         { value: 'raids', label: 'Raids' },
       ],
     },
@@ -107,6 +145,16 @@ export const every: WhenKind<z.infer<typeof schema>, EventMoment> = {
       options: [
         { value: 'viewer', label: 'Each viewer' },
         { value: 'session', label: 'The whole session' },
+      ],
+    },
+    {
+      field: 'how',
+      label: 'How often',
+      setting: 'choice',
+      otherwise: 'every',
+      options: [
+        { value: 'every', label: 'Each time so many more have come' },
+        { value: 'once', label: 'Once, when so many have come' },
       ],
     },
     {
@@ -121,10 +169,10 @@ export const every: WhenKind<z.infer<typeof schema>, EventMoment> = {
   ],
 };
 
-/** How many there are, with this event; null: of nobody. Raids are by streamers, and no viewer's. */
+/** How many there are, with this event; null: of nobody. */
 function counted(of: Of, by: 'viewer' | 'session', { tally, totals }: EventMoment): number | null {
-  if (by === 'session' || of === 'raids') return MEASURE[of].total(totals);
-  return tally && (tally[of] ?? 0);
+  if (by === 'session' || ofAll(of)) return kindOf(of).total(totals);
+  return tally && (tally[of as keyof typeof tally & Of] ?? 0);
 }
 
 /** What was reached, and what it comes to, in words' values. Money stands as an amount. @param all of worth: thousandths of a minor unit */

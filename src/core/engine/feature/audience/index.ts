@@ -1,7 +1,11 @@
 import { z } from 'zod';
+import type { CueShow } from '@/core/engine/cue/cue';
+import { cueMoment } from '@/core/engine/cue/fire';
+import type { CueDerived, CueSlice } from '@/core/engine/cue/slice';
 import type { Feature, Host, OwnMeasure } from '@/core/engine/kernel/feature';
 import { later, recount } from '@/core/engine/kernel/state';
 import { Audience } from './slice';
+import { watching, type WatchingMoment } from './when';
 
 /* The audience: how many watch, over all feeds that tell. */
 
@@ -12,7 +16,7 @@ export type AudienceHost = Host<object, AudienceSlice>;
 
 const feed = z.object({ watching: z.number(), since: z.number(), sum: z.number(), begun: z.number() });
 
-const watching: OwnMeasure<AudienceHost> = {
+const measure: OwnMeasure<AudienceHost> = {
   measure: 'watching',
   title: 'How many watch now',
   what: 'how many watch',
@@ -30,7 +34,12 @@ export const audience = {
   record(state, event) {
     if (event.kind !== 'audience') return;
     state.audience.take(event.feed, event.watching, event.at > 0 ? event.at : state.now);
-    later(state, (emit) => recount(state, emit));
+    later(state, (emit) => {
+      recount(state, emit);
+      const moment: WatchingMoment = { trigger: 'watching', now: state.now, watching: state.audience.now() };
+      cueMoment(state, moment, emit);
+    });
   },
-  measures: [watching],
-} satisfies Feature<object, AudienceSlice>;
+  measures: [measure],
+  whens: [watching],
+} satisfies Feature<CueShow, AudienceSlice & CueSlice, CueDerived>;
