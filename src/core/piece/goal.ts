@@ -9,13 +9,27 @@ import { READABLE, STYLES } from './style';
 import { figureWords, withCurrency } from '@/core/engine/count/measure';
 import { amountFigure } from '@/core/event/money';
 
-const schema = z.object({ ...pieceBase, kind: z.literal('goal'), goal: z.string().max(100) });
+const schema = z.object({
+  ...pieceBase,
+  kind: z.literal('goal'),
+  goal: z.string().max(100),
+  /** It says how much time is left, where what it counts has an end. */
+  left: z.boolean().optional(),
+});
 export type GoalPiece = z.infer<typeof schema>;
 
 export interface GoalLive {
   kind: 'goal';
   /** Null when the piece's goal is not in the show any more. */
-  goal: { name: string; value: number; target: number; hidden: boolean; currency?: string } | null;
+  goal: {
+    name: string;
+    value: number;
+    target: number;
+    hidden: boolean;
+    currency?: string;
+    /** When its stretch of time ends, ms UTC; absent: it is not to be said, or has no end. */
+    ends?: number;
+  } | null;
 }
 
 /** Where it stands, and what it is to reach; an amount's currency is said once. */
@@ -48,11 +62,13 @@ export const goal: PieceKind<GoalPiece, GoalLive, GoalShow, GoalHost> = {
   controls: [
     { field: 'name', label: 'Name', control: 'text' },
     { field: 'goal', label: 'Goal', control: 'choice', from: 'goals' },
+    { field: 'left', label: 'Time left, where it has an end', control: 'switch', on: 'Shown', off: 'Not shown' },
   ],
   live(piece, state) {
     const defined = state.derived.goalsById.get(piece.goal);
     const course = state.goals.get(piece.goal);
     if (!defined) return { kind: 'goal', goal: null };
+    const ends = state.derived.goalWindows.get(piece.goal)?.span.to;
     return {
       kind: 'goal',
       goal: {
@@ -61,6 +77,7 @@ export const goal: PieceKind<GoalPiece, GoalLive, GoalShow, GoalHost> = {
         target: course?.target ?? firstTarget(defined),
         hidden: course?.hidden ?? false,
         ...withCurrency(countsOf(defined), state.show),
+        ...(piece.left && ends !== undefined && Number.isFinite(ends) ? { ends } : {}),
       },
     };
   },
@@ -82,19 +99,54 @@ export const goal: PieceKind<GoalPiece, GoalLive, GoalShow, GoalHost> = {
   draw(piece, live, tools) {
     if (live.goal?.hidden && tools.seen === 'air') return [];
     if (!live.goal && tools.seen === 'air') return [];
-    return [{ key: piece.id, box: piece.place, ops: goalOps(piece, live.goal, tools) }];
+    const { goal: shown } = live;
+    const opsAt = (left: string): Op[] => goalOps(piece, shown, left, tools);
+    if (shown?.ends === undefined) return [{ key: piece.id, box: piece.place, ops: opsAt('') }];
+    const { ends } = shown;
+    let kept: { left: string; ops: Op[] } | null = null;
+    return [
+      {
+        key: piece.id,
+        box: piece.place,
+        ops: [],
+        clock: (now) => {
+          const left = leftWords(ends - now);
+          if (kept?.left !== left) kept = { left, ops: opsAt(left) };
+          return { ops: kept.ops, next: now < ends ? ends - Math.floor((ends - now - 1) / MINUTE) * MINUTE : Infinity };
+        },
+      },
+    ];
   },
-  alternative: (_piece, live) =>
-    live.goal && !live.goal.hidden ? `${live.goal.name}: ${figures(live.goal).join(' of ')}` : '',
+  alternative: (_piece, { goal: shown }, now) =>
+    shown && !shown.hidden
+      ? `${shown.name}: ${figures(shown).join(' of ')}${shown.ends === undefined ? '' : `, ${leftWords(shown.ends - now)}`}`
+      : '',
 };
 
-function goalOps(piece: GoalPiece, shown: GoalLive['goal'], { measure }: DrawTools): Op[] {
+const MINUTE = 60_000;
+
+/** "3 days 4 h left", "4 h 12 min left", "1 min left": whole minutes begun; "time is up" at the end. */
+export function leftWords(ms: number): string {
+  const minutes = Math.ceil(ms / MINUTE);
+  if (minutes <= 0) return 'time is up';
+  const [days, hours, rest] = [Math.floor(minutes / 1440), Math.floor(minutes / 60) % 24, minutes % 60];
+  const parts =
+    days > 0
+      ? [`${days} ${days === 1 ? 'day' : 'days'}`, ...(hours > 0 ? [`${hours} h`] : [])]
+      : [...(hours > 0 ? [`${hours} h`] : []), ...(rest > 0 ? [`${rest} min`] : [])];
+  return `${parts.join(' ')} left`;
+}
+
+function goalOps(piece: GoalPiece, shown: GoalLive['goal'], left: string, { measure }: DrawTools): Op[] {
   const { w, h } = piece.place;
   const style = STYLES[piece.style];
   const pad = { x: style.pad.x, y: Math.min(style.pad.y, h * 0.18) };
   const inner = { w: w - 2 * pad.x, h: h - 2 * pad.y - (piece.style === 'slip' ? 14 : 0) };
-  const size = Math.round(Math.max(READABLE, Math.min(56, inner.h * 0.44, inner.w * 0.075)));
+  // What is left of the time stands below the bar, and both rows give way for it.
+  const below = left === '' ? 0 : READABLE * 1.3;
+  const size = Math.round(Math.max(READABLE, Math.min(56, (inner.h - below) * 0.44, inner.w * 0.075)));
   const font: FontSpec = { family: 'title', weight: 700, size };
+  const small: FontSpec = { family: 'text', weight: 500, size: READABLE };
   const baseline = pad.y + size * 0.84;
   const standing = shown ? figures(shown).join(' / ') : '';
   const room = inner.w - lineWidth(standing, font, measure) - size;
@@ -110,6 +162,14 @@ function goalOps(piece: GoalPiece, shown: GoalLive['goal'], { measure }: DrawToo
       measure,
     ),
     ...lineOps(standing, { x: w - pad.x, baseline, align: 'right' }, { font, look: style.text }, measure),
-    ...style.bar({ x: pad.x, y: barTop, w: inner.w, h: Math.max(12, inner.h - size * 1.32) }, inner.w * share),
+    ...style.bar({ x: pad.x, y: barTop, w: inner.w, h: Math.max(12, inner.h - size * 1.32 - below) }, inner.w * share),
+    ...(left === ''
+      ? []
+      : lineOps(
+          cutLine(left, inner.w, small, measure),
+          { x: pad.x, baseline: pad.y + inner.h - READABLE * 0.12 },
+          { font: small, look: style.soft },
+          measure,
+        )),
   ];
 }

@@ -1,8 +1,8 @@
 import { z } from 'zod';
-import type { LanternShow } from '@/core/engine/feature/lantern/schema';
+import type { LanternShow, LanternState } from '@/core/engine/feature/lantern/schema';
 import type { LanternHost } from '@/core/engine/feature/lantern/slice';
 import { brightness } from '@/core/engine/feature/lantern/schema';
-import type { Box, FontSpec, Op } from '@/core/paint/display';
+import type { Box, FontSpec, Group, Op } from '@/core/paint/display';
 import { cutLine, lineOps } from '@/core/paint/text';
 import { pieceBase, type DrawTools, type PieceKind } from './piece';
 import { READABLE, STYLES } from './style';
@@ -12,8 +12,8 @@ export type LanternPiece = z.infer<typeof schema>;
 
 export interface LanternLive {
   kind: 'lantern';
-  /** `lit`: in hundredths. Null: its lantern is gone. */
-  lantern: { name: string; lit: number; gone: number } | null;
+  /** `lit`: in hundredths; `at`: when it last let go, ms, the engine's clock. Null: its lantern is gone. */
+  lantern: { name: string; lit: number; gone: number; at?: number } | null;
 }
 
 /** A lantern that brightens with everything viewers do, and lets go when it is full. */
@@ -38,11 +38,16 @@ export const lantern: PieceKind<LanternPiece, LanternLive, LanternShow, LanternH
   ],
   live(piece, state) {
     const defined = state.show.lanterns.find(({ id }) => id === piece.lantern);
-    const course = state.lanterns.get(piece.lantern) ?? { base: 0, gone: 0 };
+    const course: LanternState = state.lanterns.get(piece.lantern) ?? { base: 0, gone: 0 };
     return {
       kind: 'lantern',
       lantern: defined
-        ? { name: defined.name, lit: Math.floor(brightness(defined, course, state.totals) * 100), gone: course.gone }
+        ? {
+            name: defined.name,
+            lit: Math.floor(brightness(defined, course, state.totals) * 100),
+            gone: course.gone,
+            ...(course.at === undefined ? {} : { at: course.at }),
+          }
         : null,
     };
   },
@@ -59,6 +64,7 @@ export const lantern: PieceKind<LanternPiece, LanternLive, LanternShow, LanternH
             box: piece.place,
             ops: lanternOps(piece, shown ?? { name: 'Choose a lantern', lit: 0, gone: 0 }, tools),
           },
+          ...(shown?.at === undefined ? [] : burstGroups(piece, shown.at)),
         ],
   alternative: (_piece, { lantern: shown }) =>
     shown ? `${shown.name}: ${shown.lit} % bright, let go ${shown.gone} ×` : '',
@@ -88,6 +94,47 @@ function lanternOps(
       measure,
     ),
   ];
+}
+
+/** So long a burst is seen, ms, and of how many sparks it is. */
+const BURST_MS = 2200;
+const SPARKS = 18;
+const SPARK_FILLS = ['#FFE08A', '#F4B23E', '#D9622B', '#FFF6DC'];
+
+/** It lets go: a flash, and sparks that rise out of the glass, fan out and fall as they fade. @param at ms, the engine's clock */
+function burstGroups({ id, place }: LanternPiece, at: number): Group[] {
+  const middle = { x: place.x + place.w / 2, y: place.y + place.h * 0.42 };
+  const far = Math.max(place.w, place.h) * 0.62;
+  const flash: Group = {
+    key: `${id}/flash`,
+    box: { x: middle.x - far * 0.6, y: middle.y - far * 0.6, w: far * 1.2, h: far * 1.2 },
+    ops: [0.6, 0.42, 0.24].map((r) => ({ op: 'disc', x: far * 0.6, y: far * 0.6, r: far * r, fill: '#FFE08A55' })),
+    path: { from: at, until: at + BURST_MS / 2, at: (t) => ({ dx: 0, dy: 0, opacity: (1 - t) ** 2 }) },
+  };
+  const sparks = Array.from({ length: SPARKS }, (_, n): Group => {
+    // Evenly over three quarters of a circle, upwards; every third flies further.
+    const angle = (-1.25 + (1.5 * n) / (SPARKS - 1)) * Math.PI;
+    const reach = far * (0.62 + 0.19 * (n % 3));
+    const r = place.w * (0.022 + 0.008 * (n % 2));
+    return {
+      key: `${id}/spark${n}`,
+      box: { x: middle.x - r, y: middle.y - r, w: 2 * r, h: 2 * r },
+      ops: [{ op: 'disc', x: r, y: r, r, fill: SPARK_FILLS[n % SPARK_FILLS.length] ?? '#FFE08A' }],
+      path: {
+        from: at,
+        until: at + BURST_MS,
+        at: (t) => {
+          const out = 1 - (1 - t) ** 3;
+          return {
+            dx: Math.cos(angle) * reach * out,
+            dy: Math.sin(angle) * reach * out + far * 0.5 * t * t,
+            opacity: t < 0.5 ? 1 : 2 - 2 * t,
+          };
+        },
+      },
+    };
+  });
+  return [flash, ...sparks];
 }
 
 /** What shines around the glass, more of it the brighter it is. */

@@ -1,9 +1,12 @@
 import type { Op } from '@/core/paint/display';
 import { nodeMeasure } from '@/server/paint/node-host';
-import { newState } from '@/core/session/state';
+import { aLike, START } from '@/core/event/examples';
+import { fold } from '@/core/session/fold';
+import { deserialize, newState, serialize } from '@/core/session/state';
 import { starterShow } from '@/core/show/starter';
 import type { Show } from '@/core/show/show';
 import { Stage, alternativeLines } from '@/core/stage/stage';
+import { leftWords } from './goal';
 import { HOUSE_STYLES } from './style';
 import { liveOf, PIECE_KINDS, type Live, type Piece } from './index';
 
@@ -202,3 +205,72 @@ test.each([1, 59, 600, 3599, 3600, 36_000, 86_399, 86_400, 30 * 86_400])(
     }
   },
 );
+
+describe('a lantern’s burst, and the time that a goal has left', () => {
+  const burstShow: Show = {
+    ...starterShow('b'),
+    lanterns: [{ id: 'l', name: 'Glow', of: 'likes', every: 10 }],
+  };
+  const lanternPiece = { ...PIECE_KINDS.lantern.make('l', burstShow), lantern: 'l' };
+
+  test('sparks and a flash from when it lets go on, for two seconds and within its reach; none before and none after', () => {
+    const state = newState({ ...burstShow, pieces: [lanternPiece] });
+    fold(state, { input: 'begin', at: START, session: 's' });
+    const stage = new Stage({ measure: nodeMeasure, seen: 'air' });
+    const at = (now: number) =>
+      stage.at({ frame: burstShow.frame, pieces: [lanternPiece], live: { l: liveOf(lanternPiece, state) } }, now);
+    expect(at(START + 500).groups).toHaveLength(1);
+    fold(state, { input: 'event', at: START + 1000, event: aLike({ count: 25, at: START, seenAt: START + 1000 }) });
+    const burst = at(START + 1400);
+    expect(burst.groups.length).toBeGreaterThan(12);
+    expect(burst.next).toBe(START + 1400);
+    const { x, y, w, h } = lanternPiece.place;
+    for (const { box, dx, dy } of burst.groups)
+      expect([Math.abs(box.x + dx - x - w / 2) < w * 1.3, Math.abs(box.y + dy - y - h / 2) < h * 1.3]).toEqual([
+        true,
+        true,
+      ]);
+    expect(at(START + 4000).groups).toHaveLength(1);
+    // It is known after a restart, too.
+    const again = deserialize(JSON.parse(JSON.stringify(serialize(state))) as never);
+    expect(liveOf(lanternPiece, again)).toEqual(liveOf(lanternPiece, state));
+  });
+
+  test('the time left is told by the minute, and only of a goal that has an end', () => {
+    expect([0, 1, 60_000, 61_000, 3_600_000, 90_000_000, 3 * 86_400_000].map(leftWords)).toEqual([
+      'time is up',
+      '1 min left',
+      '1 min left',
+      '2 min left',
+      '1 h left',
+      '1 day 1 h left',
+      '3 days left',
+    ]);
+    const goals: Show['goals'] = [
+      {
+        id: 'g',
+        name: 'G',
+        measure: 'likes',
+        target: 5,
+        onReach: { kind: 'stay' },
+        window: { over: 'days', from: '2026-11-19', days: 2 },
+      },
+      { id: 'open', name: 'Open', measure: 'likes', target: 5, onReach: { kind: 'stay' } },
+    ];
+    const pieces = goals.map(({ id }) => ({ ...PIECE_KINDS.goal.make(id, burstShow), goal: id, left: true }));
+    const state = newState({ ...burstShow, zone: 'UTC', goals, pieces });
+    // Thursday, 19 November 2026, 19:00 UTC: until midnight of the day after next there are 29 hours.
+    fold(state, { input: 'begin', at: START, session: 's' });
+    expect(
+      pieces.map((piece) => PIECE_KINDS.goal.alternative(piece, PIECE_KINDS.goal.live(piece, state), START)),
+    ).toEqual(['G: 0 of 5, 1 day 5 h left', 'Open: 0 of 5']);
+    const [group] = PIECE_KINDS.goal.draw(pieces[0] as never, PIECE_KINDS.goal.live(pieces[0] as never, state), {
+      measure: nodeMeasure,
+      seen: 'air',
+    });
+    const first = group?.clock?.(START);
+    expect(first?.next).toBeLessThanOrEqual(START + 60_000);
+    expect(JSON.stringify(first?.ops)).toContain('1 day 5 h left');
+    expect(group?.clock?.(START + 1)?.ops).toBe(first?.ops);
+  });
+});

@@ -42,7 +42,11 @@ export const lantern = {
   steps: [step],
 
   create: (): LanternSlice => ({ lanterns: new Map() }),
-  saved: { lanterns: z.array(z.tuple([z.string(), z.object({ base: z.number(), gone: z.number() })])) },
+  saved: {
+    lanterns: z.array(
+      z.tuple([z.string(), z.object({ base: z.number(), gone: z.number(), at: z.number().optional() })]),
+    ),
+  },
   serialize: ({ lanterns }) => ({ lanterns: entriesByKey(lanterns) }),
   deserialize: ({ lanterns }: { lanterns: [string, LanternState][] }) => ({ lanterns: new Map(lanterns) }),
 

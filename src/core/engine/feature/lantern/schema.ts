@@ -17,10 +17,11 @@ export interface LanternShow {
   lanterns: readonly Lantern[];
 }
 
-/** `base`: what it had measured when it last let go; `gone`: how often it has. */
+/** `base`: what it had measured when it last let go; `gone`: how often it has; `at`: when it last did, ms, the engine's clock. */
 export interface LanternState {
   base: number;
   gone: number;
+  at?: number | undefined;
 }
 
 export const lanternValue = ({ of }: Lantern, totals: Totals): number => MEASURE[of].total(totals);
