@@ -4,7 +4,7 @@ import type { Box, Op } from '@/core/paint/display';
 import { Stage } from '@/core/stage/stage';
 import { starterShow } from '@/core/show/starter';
 import { alertGroups, initialsOf, type AlertLive } from './alert';
-import { HOUSE_STYLES } from './style';
+import { HOUSE_STYLES, STYLES } from './style';
 import type { SpotlightPiece } from './spotlight';
 
 const BOX: Box = { x: 90, y: 400, w: 900, h: 360 };
@@ -21,7 +21,7 @@ const alert = (look: Partial<Look>, more: Partial<AlertLive> = {}): AlertLive =>
   ...more,
 });
 const draw = (live: AlertLive, style: (typeof HOUSE_STYLES)[number] = 'slip') =>
-  alertGroups(live, { key: 's/a1', box: BOX, style, motion: 'rise', measure: nodeMeasure });
+  alertGroups(live, { key: 's/a1', box: BOX, style: STYLES[style], motion: 'rise', measure: nodeMeasure });
 const image = (ops: readonly Op[]) => ops.find((op): op is Extract<Op, { op: 'image' }> => op.op === 'image');
 
 /** The box of all lines of text, px. */

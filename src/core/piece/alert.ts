@@ -3,8 +3,9 @@ import { isolate } from '@/core/words/fields';
 import type { Box, FontSpec, Group, Motion, Op } from '@/core/paint/display';
 import { fitText, lineOps, type Measure, type TextLook } from '@/core/paint/text';
 import { movesOf, type MotionName } from '@/core/paint/motion';
-import type { HouseStyle } from './style';
-import { READABLE, STYLES } from './style';
+import { backed, hugging } from './alert-backing';
+import { READABLE } from './style';
+import type { StyleLook } from './style-look';
 
 /** A picture or clip as an outlet must know it: where its bytes are, its size in px, and how long each frame of an animated one stands, ms. */
 export interface AlertPicture {
@@ -62,7 +63,7 @@ export interface AlertPlace {
   /** The key of its groups; px of the frame. */
   key: string;
   box: Box;
-  style: HouseStyle;
+  style: StyleLook;
   motion: MotionName;
   measure: Measure;
 }
@@ -70,10 +71,11 @@ export interface AlertPlace {
 /** What an alert draws: its backing with a still picture, an animated picture, and words that move by themselves, each in its own group. */
 export function alertGroups(alert: AlertLive, place: AlertPlace): Group[] {
   const look = alert.look ?? PLAIN_LOOK;
-  const { key, box, style, measure } = place;
+  const { key, box, measure } = place;
+  const style = backed(place.style, look.backing);
   const moves = movesFor(look, place.motion);
   const whole: Motion = { from: alert.from, until: alert.until, moves };
-  const parts = partsOf(alert, look, place);
+  const parts = partsOf(alert, look, { ...place, style });
   const words = wordsOps(alert, { look, style, whole: box.h, room: parts.words, over: parts.behind, measure });
   const { picture } = parts;
   const moving = alert.picture !== undefined && (alert.picture.clip || alert.picture.frames.length > 1);
@@ -84,7 +86,10 @@ export function alertGroups(alert: AlertLive, place: AlertPlace): Group[] {
         ? pictureOps(alert.picture, picture, parts.behind, '')
         : initialsOps(alert.initials ?? '?', picture, measure);
   const apart = look.wordsAfter > 0 || look.wordsFor > 0 || look.wordsMotion !== 'piece' || (moving && parts.behind);
-  const backing = STYLES[style].panel(box.w, box.h);
+  const backing =
+    look.hugs && !parts.behind
+      ? hugging(style, { words, picture: parts.picture, box, measure })
+      : style.panel(box.w, box.h);
   const groups: Group[] = [
     { key, box, motion: whole, ops: [...backing, ...(moving ? [] : pictured), ...(apart ? [] : words)] },
   ];
@@ -108,9 +113,8 @@ export function alertGroups(alert: AlertLive, place: AlertPlace): Group[] {
 function partsOf(
   alert: AlertLive,
   look: Look,
-  { box: { w, h }, style }: AlertPlace,
+  { box: { w, h }, style: { pad } }: AlertPlace,
 ): { picture: Box | null; words: Box; behind: boolean } {
-  const { pad } = STYLES[style];
   const all = { x: pad.x, y: pad.y, w: w - 2 * pad.x, h: h - 2 * pad.y };
   const behind = look.layout === 'behind' && alert.picture !== undefined;
   if (behind) return { picture: { x: 0, y: 0, w, h }, words: all, behind };
@@ -210,7 +214,7 @@ const OVER_PICTURE: TextLook = {
 
 interface WordsPlace {
   look: Look;
-  style: HouseStyle;
+  style: StyleLook;
   /** How high the whole alert is, px. */
   whole: number;
   room: Box;
@@ -219,9 +223,15 @@ interface WordsPlace {
   measure: Measure;
 }
 
+/** Where a line stands in its room, across. */
+function across({ align = 'left' }: Look, room: Box): { x: number; align?: 'centre' | 'right' } {
+  if (align === 'left') return { x: room.x };
+  return { x: align === 'centre' ? room.x + room.w / 2 : room.x + room.w, align };
+}
+
 function wordsOps({ text, names }: AlertLive, place: WordsPlace): Op[] {
   const { look, whole, room, over, measure } = place;
-  const style = STYLES[place.style];
+  const { style } = place;
   if (room.w <= 0 || text.trim() === '') return [];
   // All who are thanked stand below the words, in a smaller type.
   const all =
@@ -255,7 +265,7 @@ function wordsOps({ text, names }: AlertLive, place: WordsPlace): Op[] {
   const ops = lines.flatMap((line, n) =>
     lineOps(
       line,
-      { x: room.x, baseline: first + n * leading },
+      { ...across(look, room), baseline: first + n * leading },
       { font, look: over ? OVER_PICTURE : style.text },
       measure,
     ),
@@ -266,7 +276,7 @@ function wordsOps({ text, names }: AlertLive, place: WordsPlace): Op[] {
       ...all.lines.flatMap((line, n) =>
         lineOps(
           line,
-          { x: room.x, baseline: top + n * all.font.size * 1.2 },
+          { ...across(look, room), baseline: top + n * all.font.size * 1.2 },
           { font: all.font, look: over ? OVER_PICTURE : style.soft },
           measure,
         ),

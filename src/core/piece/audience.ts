@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { AudienceHost } from '@/core/engine/feature/audience';
 import { numberOps } from './number-ops';
+import { styleOf } from './style';
 import { pieceBase, type PieceKind } from './piece';
 
 const SHOWS = ['now', 'peak', 'mean'] as const;
@@ -61,7 +62,7 @@ export const audience: PieceKind<AudiencePiece, AudienceLive, object, AudienceHo
         box: piece.place,
         ops: numberOps(
           piece.place,
-          piece.style,
+          styleOf(piece),
           { name: piece.label || piece.name, number: text, widest: text },
           tools.measure,
         ),

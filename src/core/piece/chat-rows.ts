@@ -4,7 +4,7 @@ import { isolate } from '@/core/words/fields';
 import { feedMark } from './feed-mark';
 import type { ChatLive, ChatPiece } from './chat-schema';
 import type { DrawTools } from './piece';
-import { READABLE, STYLES } from './style';
+import { READABLE, styleOf } from './style';
 
 /* How lines of chat are set in a column. */
 
@@ -13,18 +13,23 @@ const LEADING = 1.3;
 const MOST_OF_IT = 0.5;
 
 /** Its room, and how many whole lines of text stand in it. */
-export function chatRows({ place: { w, h }, size, style, backing }: ChatPiece): {
+export function chatRows(piece: ChatPiece): {
   x: number;
   w: number;
   top: number;
   rows: number;
   leading: number;
 } {
-  const { pad } = STYLES[style];
+  const {
+    place: { w, h },
+    size,
+    backing,
+  } = piece;
+  const { pad, foot } = styleOf(piece);
   const x = backing ? pad.x * 0.7 : 6;
   const top = backing ? pad.y * 0.7 : 4;
   const leading = size * LEADING;
-  const bottom = top + (backing && style === 'slip' ? 14 : 0);
+  const bottom = top + (backing ? foot : 0);
   return { x, w: w - 2 * x, top, rows: Math.max(0, Math.floor((h - top - bottom) / leading)), leading };
 }
 
@@ -108,7 +113,7 @@ function lineRows(
   { line, shown, first, parts }: { line: ChatLive['lines'][number]; shown: string[]; first: number; parts: Parts },
   measure: DrawTools['measure'],
 ): Op[] {
-  const style = STYLES[piece.style];
+  const style = styleOf(piece);
   const { x, w, top, leading } = chatRows(piece);
   const rtl = readsRightToLeft(line.text);
   const { font, bold, small, marked, told, before, who } = parts;

@@ -5,7 +5,7 @@ import type { Moves } from '@/core/paint/motion';
 import { chatRows, setLines, type SetLine } from './chat-rows';
 import { schema, type ChatLive, type ChatPiece } from './chat-schema';
 import type { DrawTools, PieceKind } from './piece';
-import { STYLES } from './style';
+import { styleOf } from './style';
 
 /** So many are sent: more do not stand on any frame. */
 const MOST = 20;
@@ -101,7 +101,7 @@ const isShown = (piece: ChatPiece, { roles, text, feed, viewer }: ChatLine): boo
   !piece.skips?.some((start) => text.trim().toLowerCase().startsWith(start.toLowerCase())) &&
   !piece.without.some((one) => one.feed === feed && one.viewer === viewer);
 
-const backingOf = ({ backing, style, place: { w, h } }: ChatPiece): Op[] => (backing ? STYLES[style].panel(w, h) : []);
+const backingOf = (piece: ChatPiece): Op[] => (piece.backing ? styleOf(piece).panel(piece.place.w, piece.place.h) : []);
 
 /** All lines as one: they come and go at once. */
 function stillGroups(piece: ChatPiece, lines: ChatLive['lines'], tools: DrawTools): Group[] {

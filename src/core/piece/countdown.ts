@@ -5,6 +5,7 @@ import type { Host } from '@/core/engine/kernel/feature';
 import { clockWords, leftOf } from '@/core/engine/feature/countdown/schema';
 import type { Group, Op } from '@/core/paint/display';
 import { numberOps } from './number-ops';
+import { styleOf } from './style';
 import { pieceBase, type PieceKind } from './piece';
 
 const schema = z.object({ ...pieceBase, kind: z.literal('countdown'), countdown: z.string().max(100) });
@@ -60,7 +61,7 @@ export const countdown: PieceKind<CountdownPiece, CountdownLive, CountdownShow, 
     const ops = (text: string): Op[] =>
       numberOps(
         piece.place,
-        piece.style,
+        styleOf(piece),
         // As wide as it can be at this length, so that it does not change its size with each second.
         { name: words ?? shown?.name ?? '', number: text, widest: text.replace(/\d/g, '0') },
         tools.measure,

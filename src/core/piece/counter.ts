@@ -3,6 +3,7 @@ import type { CounterSlice } from '@/core/engine/feature/counter';
 import type { CounterShow } from '@/core/engine/feature/counter/schema';
 import type { Host } from '@/core/engine/kernel/feature';
 import { numberOps } from './number-ops';
+import { styleOf } from './style';
 import { pieceBase, type PieceKind } from './piece';
 
 const schema = z.object({ ...pieceBase, kind: z.literal('counter'), counter: z.string().max(100) });
@@ -67,7 +68,7 @@ export const counter: PieceKind<CounterPiece, CounterLive, CounterShow, Host<Cou
         box: piece.place,
         ops: numberOps(
           piece.place,
-          piece.style,
+          styleOf(piece),
           { name: shown?.name ?? 'Choose a counter for this piece', number: text, widest: text },
           tools.measure,
         ),

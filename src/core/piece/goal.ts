@@ -5,7 +5,9 @@ import { countsOf, firstTarget, rungName } from '@/core/engine/feature/goal/sche
 import type { FontSpec, Op } from '@/core/paint/display';
 import { cutLine, lineOps, lineWidth } from '@/core/paint/text';
 import { pieceBase, type DrawTools, type PieceKind } from './piece';
-import { READABLE, STYLES } from './style';
+import { gaugeOps } from './bar';
+import { READABLE, styleOf } from './style';
+import type { StyleLook } from './style-look';
 import { figureWords, withCurrency } from '@/core/engine/count/measure';
 import { amountFigure } from '@/core/event/money';
 
@@ -139,9 +141,10 @@ export function leftWords(ms: number): string {
 
 function goalOps(piece: GoalPiece, shown: GoalLive['goal'], left: string, { measure }: DrawTools): Op[] {
   const { w, h } = piece.place;
-  const style = STYLES[piece.style];
+  const style = styleOf(piece);
   const pad = { x: style.pad.x, y: Math.min(style.pad.y, h * 0.18) };
-  const inner = { w: w - 2 * pad.x, h: h - 2 * pad.y - (piece.style === 'slip' ? 14 : 0) };
+  const inner = { w: w - 2 * pad.x, h: h - 2 * pad.y - style.foot };
+  if (style.gauge) return gaugedOps({ style, pad, inner, box: { w, h } }, shown, left, measure);
   // What is left of the time stands below the bar, and both rows give way for it.
   const below = left === '' ? 0 : READABLE * 1.3;
   const size = Math.round(Math.max(READABLE, Math.min(56, (inner.h - below) * 0.44, inner.w * 0.075)));
@@ -171,5 +174,53 @@ function goalOps(piece: GoalPiece, shown: GoalLive['goal'], left: string, { meas
           { font: small, look: style.soft },
           measure,
         )),
+  ];
+}
+
+/** A ring or a vessel at the left, and beside it the name, where it stands, and what is left of the time. */
+function gaugedOps(
+  {
+    style,
+    pad,
+    inner,
+    box,
+  }: {
+    style: StyleLook;
+    pad: { x: number; y: number };
+    inner: { w: number; h: number };
+    box: { w: number; h: number };
+  },
+  shown: GoalLive['goal'],
+  left: string,
+  measure: DrawTools['measure'],
+): Op[] {
+  const side = Math.min(inner.h, inner.w * 0.4);
+  const x = pad.x + side + pad.x * 0.5;
+  const room = box.w - x - pad.x;
+  const lines = [
+    { text: shown ? shown.name : 'Choose a goal for this piece', look: style.head },
+    { text: shown ? figures(shown).join(' / ') : '', look: style.text },
+    ...(left === '' ? [] : [{ text: left, look: style.soft }]),
+  ];
+  const size = Math.round(Math.max(READABLE, Math.min(56, inner.h / (lines.length * 1.25), inner.w * 0.085)));
+  const font: FontSpec = { family: 'title', weight: 700, size };
+  const top = pad.y + (inner.h - lines.length * size * 1.25) / 2;
+  return [
+    ...style.panel(box.w, box.h),
+    ...(style.gauge
+      ? gaugeOps(
+          style.gauge,
+          { x: pad.x, y: pad.y + (inner.h - side) / 2, side },
+          shown ? Math.min(1, shown.value / shown.target) : 0,
+        )
+      : []),
+    ...lines.flatMap(({ text, look }, n) =>
+      lineOps(
+        cutLine(text, room, font, measure),
+        { x, baseline: top + size * (0.98 + n * 1.25) },
+        { font, look },
+        measure,
+      ),
+    ),
   ];
 }

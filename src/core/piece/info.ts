@@ -5,7 +5,7 @@ import type { Host, Keyword, Kit } from '@/core/engine/kernel/feature';
 import type { FrameShow } from './frame';
 import { inTurn } from './in-turn';
 import { pieceBase, type DrawTools, type PieceKind } from './piece';
-import { READABLE, STYLES } from './style';
+import { READABLE, styleOf } from './style';
 
 const schema = z.object({
   ...pieceBase,
@@ -105,19 +105,23 @@ function linesOf(show: FrameShow, of: InfoPiece['of'], { features }: Kit): InfoL
 }
 
 /** How many whole rows fit, and how large they are. */
-function infoRows({ place: { w, h }, style, title }: InfoPiece): { rows: number; size: number; top: number } {
-  const { pad } = STYLES[style];
+function infoRows(piece: InfoPiece): { rows: number; size: number; top: number } {
+  const {
+    place: { w, h },
+    title,
+  } = piece;
+  const { pad, foot } = styleOf(piece);
   const size = Math.round(Math.max(READABLE, Math.min(46, w * 0.07)));
   const top = pad.y + (title ? size * 1.6 : 0);
   return {
-    rows: Math.max(0, Math.floor((h - top - pad.y * 0.6 - (style === 'slip' ? 14 : 0)) / (size * 1.4))),
+    rows: Math.max(0, Math.floor((h - top - pad.y * 0.6 - foot) / (size * 1.4))),
     size,
     top,
   };
 }
 
 function cardOps(piece: InfoPiece, lines: InfoLive['lines'], { measure }: DrawTools): Op[] {
-  const style = STYLES[piece.style];
+  const style = styleOf(piece);
   const { size, top } = infoRows(piece);
   const { w, h } = piece.place;
   const room = w - 2 * style.pad.x;

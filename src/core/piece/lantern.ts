@@ -5,7 +5,7 @@ import { brightness } from '@/core/engine/feature/lantern/schema';
 import type { Box, FontSpec, Group, Op } from '@/core/paint/display';
 import { cutLine, lineOps } from '@/core/paint/text';
 import { pieceBase, type DrawTools, type PieceKind } from './piece';
-import { READABLE, STYLES } from './style';
+import { READABLE, styleOf } from './style';
 
 const schema = z.object({ ...pieceBase, kind: z.literal('lantern'), lantern: z.string().max(100) });
 export type LanternPiece = z.infer<typeof schema>;
@@ -72,10 +72,11 @@ export const lantern: PieceKind<LanternPiece, LanternLive, LanternShow, LanternH
 
 /** A glass with its light rising in it, a cap and a foot, and its name below. */
 function lanternOps(
-  { place: { w, h }, style: styleName }: LanternPiece,
+  piece: LanternPiece,
   { name, lit, gone }: NonNullable<LanternLive['lantern']>,
   { measure }: DrawTools,
 ): Op[] {
+  const { w, h } = piece.place;
   const font: FontSpec = {
     family: 'title',
     weight: 700,
@@ -90,7 +91,10 @@ function lanternOps(
     ...lineOps(
       cutLine(gone > 0 ? `${name} ${gone} ×` : name, w - 8, font, measure),
       { x: w / 2, baseline: h - font.size * 0.45, align: 'centre' },
-      { font, look: { ...STYLES[styleName].text, fill: '#ffffff', outline: { color: '#1b120d', width: 9 } } },
+      {
+        font,
+        look: { ...styleOf(piece).text, fill: piece.look?.text ?? '#ffffff', outline: { color: '#1b120d', width: 9 } },
+      },
       measure,
     ),
   ];

@@ -13,7 +13,8 @@ import type { FontSpec, Op } from '@/core/paint/display';
 import { cutLine, lineOps, lineWidth, type Measure, type TextLook } from '@/core/paint/text';
 import { inTurn } from './in-turn';
 import { pieceBase, type DrawTools, type PieceKind } from './piece';
-import { READABLE, STYLES, type StyleLook } from './style';
+import { READABLE, styleOf } from './style';
+import type { StyleLook } from './style-look';
 
 const schema = z.object({
   ...pieceBase,
@@ -191,7 +192,7 @@ function placed(rows: LeaderboardLive['rows']): (LeaderboardLive['rows'][number]
 /** How many whole rows fit into a board of this size, with their height in px. */
 export function rowsThatFit(piece: LeaderboardPiece): { rows: number; rowHeight: number; size: number; top: number } {
   const { w, h } = piece.place;
-  const { pad } = STYLES[piece.style];
+  const { pad } = styleOf(piece);
   const size = Math.round(Math.max(READABLE, Math.min(64, w * 0.082)));
   const rowHeight = size * 1.46;
   const top = pad.y + (piece.title ? size * 1.5 : 0);
@@ -206,12 +207,12 @@ export function rowsThatFit(piece: LeaderboardPiece): { rows: number; rowHeight:
 /** How high a board must be at a width to show all its places, px. */
 export function heightFor(piece: LeaderboardPiece, w: number): number {
   const { rowHeight, top } = rowsThatFit({ ...piece, place: { ...piece.place, w } });
-  return Math.ceil(top + piece.rows * rowHeight + STYLES[piece.style].pad.y * 0.6) + 1;
+  return Math.ceil(top + piece.rows * rowHeight + styleOf(piece).pad.y * 0.6) + 1;
 }
 
 function boardOps(piece: LeaderboardPiece, { title, rows: given, currency }: Board, { measure }: DrawTools): Op[] {
   const { w, h } = piece.place;
-  const style = STYLES[piece.style];
+  const style = styleOf(piece);
   const { rows, rowHeight, size, top } = rowsThatFit(piece);
   const font: FontSpec = { family: 'text', weight: 700, size };
   const head: FontSpec = { family: 'title', weight: 700, size: Math.round(Math.max(READABLE, size * 0.94)) };

@@ -1,18 +1,17 @@
 import type { FontSpec, Op } from '@/core/paint/display';
 import { cutLine, lineOps, lineWidth, type Measure } from '@/core/paint/text';
-import type { HouseStyle } from './style';
-import { READABLE, STYLES } from './style';
+import { READABLE } from './style';
+import type { StyleLook } from './style-look';
 
 /** A name above a large number, both cut or made smaller to fit their box. `widest`: the longest that the number will be, so that it does not change its size as it runs. */
 export function numberOps(
   { w, h }: { w: number; h: number },
-  styleName: HouseStyle,
+  style: StyleLook,
   { name, number, widest }: { name: string; number: string; widest: string },
   measure: Measure,
 ): Op[] {
-  const style = STYLES[styleName];
   const pad = { x: style.pad.x, y: Math.min(style.pad.y, h * 0.16) };
-  const inner = { w: w - 2 * pad.x, h: h - 2 * pad.y - (styleName === 'slip' ? 14 : 0) };
+  const inner = { w: w - 2 * pad.x, h: h - 2 * pad.y - style.foot };
   const head: FontSpec = {
     family: 'title',
     weight: 700,

@@ -3,7 +3,8 @@ import type { Box, Group } from '@/core/paint/display';
 import type { Measure } from '@/core/paint/text';
 import type { KernelState, Kit } from '@/core/engine/kernel/feature';
 import type { FrameShow } from './frame';
-import { HOUSE_STYLES } from './style';
+import { HOUSE_STYLES } from '@/core/paint/house-style';
+import { ownLookSchema } from './own-look';
 import { typeSchema } from './type';
 
 /** Where a piece stands: whole px of the frame. */
@@ -36,6 +37,8 @@ export const pieceBase = {
   off: z.boolean().optional(),
   /** Its own type, in place of its style's. */
   type: typeSchema.optional(),
+  /** A look of its own, in place of its style's. */
+  look: ownLookSchema.optional(),
   /** Who sees it; absent: both. "me": the streamer alone, in the app and in outlets of their own. */
   seenBy: z.enum(['viewers', 'me']).optional(),
 };

@@ -8,7 +8,7 @@ import type { FontSpec, Op } from '@/core/paint/display';
 import { cutLine, lineOps } from '@/core/paint/text';
 import { inTurn } from './in-turn';
 import { pieceBase, type DrawTools, type PieceKind } from './piece';
-import { READABLE, STYLES } from './style';
+import { READABLE, styleOf } from './style';
 import { isMoney, shownValue } from '@/core/engine/count/measure';
 import { amountWords } from '@/core/event/money';
 
@@ -149,14 +149,14 @@ export const plate: PieceKind<PlatePiece, PlateLive, object, PlateHost> = {
 const whole = (values: WordValues): WordValues => ({ count: 1, total: values.worth, ...values });
 
 /** The label above, the name below and larger. Nobody yet: the place is held by words that invite. */
-function plateOps(
-  { place: { w, h }, style: styleName, label }: PlatePiece,
-  line: string | null,
-  { measure }: DrawTools,
-): Op[] {
-  const style = STYLES[styleName];
+function plateOps(piece: PlatePiece, line: string | null, { measure }: DrawTools): Op[] {
+  const {
+    place: { w, h },
+    label,
+  } = piece;
+  const style = styleOf(piece);
   const pad = { x: style.pad.x, y: Math.min(style.pad.y, h * 0.16) };
-  const inner = { w: w - 2 * pad.x, h: h - 2 * pad.y - (styleName === 'slip' ? 14 : 0) };
+  const inner = { w: w - 2 * pad.x, h: h - 2 * pad.y - style.foot };
   const head: FontSpec = {
     family: 'text',
     weight: 700,

@@ -5,7 +5,7 @@ import { isolate } from '@/core/words/fields';
 import type { FontSpec, Group, Op } from '@/core/paint/display';
 import { cutLine, fitText, lineOps, type Measure } from '@/core/paint/text';
 import { pieceBase, type PieceKind } from './piece';
-import { READABLE, STYLES } from './style';
+import { READABLE, styleOf } from './style';
 
 const schema = z.object({ ...pieceBase, kind: z.literal('reel'), draw: z.string().max(100) });
 export type ReelPiece = z.infer<typeof schema>;
@@ -146,13 +146,14 @@ function turning({ from, until }: { from: number; until: number }, each: readonl
 }
 
 function reelOps(
-  { place: { w, h }, style: styleName }: ReelPiece,
+  piece: ReelPiece,
   { name, label, check }: { name: string; label: string; check: string },
   measure: Measure,
 ): Op[] {
-  const style = STYLES[styleName];
+  const { w, h } = piece.place;
+  const style = styleOf(piece);
   const pad = { x: style.pad.x, y: Math.min(style.pad.y, h * 0.14) };
-  const inner = { w: w - 2 * pad.x, h: h - 2 * pad.y - (styleName === 'slip' ? 14 : 0) };
+  const inner = { w: w - 2 * pad.x, h: h - 2 * pad.y - style.foot };
   const head: FontSpec = {
     family: 'title',
     weight: 700,

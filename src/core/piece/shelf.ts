@@ -4,7 +4,7 @@ import { MOST_SHELVED, onShelf, type Shelved } from '@/core/engine/feature/shelf
 import type { FontSpec, Op } from '@/core/paint/display';
 import { cutLine, lineOps, lineWidth, type Measure, type TextLook } from '@/core/paint/text';
 import { pieceBase, type DrawTools, type PieceKind } from './piece';
-import { READABLE, STYLES } from './style';
+import { READABLE, styleOf } from './style';
 
 const schema = z.object({
   ...pieceBase,
@@ -71,17 +71,17 @@ export function cellFor(count: number, w: number, h: number): number {
   return 14;
 }
 
-function shelfOps(
-  { place: { w, h }, style: styleName, title }: ShelfPiece,
-  { items, cleared }: ShelfLive,
-  { measure }: DrawTools,
-): Op[] {
-  const style = STYLES[styleName];
+function shelfOps(piece: ShelfPiece, { items, cleared }: ShelfLive, { measure }: DrawTools): Op[] {
+  const {
+    place: { w, h },
+    title,
+  } = piece;
+  const style = styleOf(piece);
   const pad = { x: style.pad.x, y: Math.min(style.pad.y, h * 0.12) };
   const head: FontSpec = { family: 'title', weight: 700, size: Math.round(Math.max(READABLE, Math.min(40, h * 0.15))) };
   const count = cleared > 0 ? `filled ${cleared} ×` : '';
   const top = pad.y + (title === '' && count === '' ? 0 : head.size * 1.35);
-  const board = { x: pad.x, y: h - pad.y - (styleName === 'slip' ? 26 : 14), w: w - 2 * pad.x, h: 12 };
+  const board = { x: pad.x, y: h - pad.y - (style.foot > 0 ? 26 : 14), w: w - 2 * pad.x, h: 12 };
   const room = { w: board.w - 12, h: Math.max(20, board.y - top) };
   const cell = cellFor(Math.max(1, items.length), room.w, room.h);
   const columns = Math.max(1, Math.floor(room.w / cell));

@@ -9,6 +9,7 @@ import { lineOps } from '@/core/paint/text';
 import { MOTION_NAMES, MOTIONS } from '@/core/paint/motion';
 import { pieceBase, type DrawTools, type PieceKind } from './piece';
 import { alertGroups, initialsOf, type AlertLive } from './alert';
+import { styleOf } from './style';
 
 const schema = z.object({
   ...pieceBase,
@@ -65,7 +66,7 @@ export const spotlight: PieceKind<SpotlightPiece, SpotlightLive, object, AlertHo
       alertGroups(alert, {
         key: `${piece.id}/${alert.id}`,
         box: boxOf(piece, alert.place),
-        style: piece.style,
+        style: styleOf(piece),
         motion: piece.motion,
         measure: tools.measure,
       }),

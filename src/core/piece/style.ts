@@ -1,28 +1,16 @@
 import type { Op } from '@/core/paint/display';
+import type { HouseStyle } from '@/core/paint/house-style';
+import { dressedStyle, type OwnLook } from './own-look';
+import type { StyleLook } from './style-look';
 import type { TextLook } from '@/core/paint/text';
 
-export const HOUSE_STYLES = ['slip', 'bisque', 'kiln', 'tide'] as const;
-export type HouseStyle = (typeof HOUSE_STYLES)[number];
+export { HOUSE_STYLES, type HouseStyle } from '@/core/paint/house-style';
 
 /**
  * The smallest type that a phone's viewer reads, px of a frame whose shorter side has 1080: capitals of 16 minutes of arc on a screen 65 mm wide at
  * 330 mm (ISO 9241-303, from memory). No piece makes its own type smaller.
  */
 export const READABLE = 37;
-
-/** How a style looks: its backing, its text, and its bars. All are readable at phone size on any picture. */
-export interface StyleLook {
-  title: string;
-  panel: (w: number, h: number) => Op[];
-  text: TextLook;
-  /** Text of second rank, and headings. */
-  soft: TextLook;
-  head: TextLook;
-  /** A bar's trough and its filling, `filled` in px. */
-  bar: (at: { x: number; y: number; w: number; h: number }, filled: number) => Op[];
-  /** Space between backing and content, px. */
-  pad: { x: number; y: number };
-}
 
 const rect = (
   { x, y, w, h }: { x: number; y: number; w: number; h: number },
@@ -53,6 +41,7 @@ export const STYLES: Record<HouseStyle, StyleLook> = {
       rect({ x, y, w: Math.max(filled, filled > 0 ? h : 0), h }, h / 2, '#C8643C'),
     ],
     pad: { x: 44, y: 32 },
+    foot: 14,
   },
   bisque: {
     title: 'Bisque',
@@ -65,6 +54,7 @@ export const STYLES: Record<HouseStyle, StyleLook> = {
       rect({ x: x + 6, y: y + 6, w: filled - 12, h: h - 12 }, 4, '#E39A6F'),
     ],
     pad: { x: 44, y: 20 },
+    foot: 0,
   },
   kiln: {
     title: 'Kiln',
@@ -94,6 +84,7 @@ export const STYLES: Record<HouseStyle, StyleLook> = {
       }),
     ],
     pad: { x: 40, y: 34 },
+    foot: 0,
   },
   tide: {
     title: 'Tide',
@@ -115,5 +106,18 @@ export const STYLES: Record<HouseStyle, StyleLook> = {
       rect({ x, y, w: Math.max(filled, filled > 0 ? h : 0), h }, h / 2, '#7FD6C6'),
     ],
     pad: { x: 44, y: 32 },
+    foot: 0,
   },
 };
+
+const own = new WeakMap<OwnLook, Map<HouseStyle, StyleLook>>();
+
+/** How a piece looks: as its style, or with a look of its own in that style's place. */
+export function styleOf({ style, look }: { style: HouseStyle; look?: OwnLook | undefined }): StyleLook {
+  if (!look) return STYLES[style];
+  const made = own.get(look) ?? new Map<HouseStyle, StyleLook>();
+  own.set(look, made);
+  const known = made.get(style) ?? dressedStyle(STYLES[style], look);
+  made.set(style, known);
+  return known;
+}

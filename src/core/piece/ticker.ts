@@ -6,7 +6,7 @@ import { withoutIsolates } from '@/core/words/fields';
 import type { FontSpec, Op } from '@/core/paint/display';
 import { cutLine, lineOps } from '@/core/paint/text';
 import { pieceBase, type DrawTools, type PieceKind } from './piece';
-import { READABLE, STYLES } from './style';
+import { READABLE, styleOf } from './style';
 
 /** The kinds of moment by which lines can be chosen. */
 export const TICKER_KINDS = [
@@ -92,22 +92,25 @@ export const ticker: PieceKind<TickerPiece, TickerLive, object, AlertHost & Host
 };
 
 /** How many whole lines fit, and how large they are. */
-export function linesThatFit({ place: { h }, style: name, rows }: TickerPiece): { fit: number; size: number } {
-  const room = h - STYLES[name].pad.y * 1.2 - (name === 'slip' ? 14 : 0);
+export function linesThatFit(piece: TickerPiece): { fit: number; size: number } {
+  const { place, rows } = piece;
+  const style = styleOf(piece);
+  const room = place.h - style.pad.y * 1.2 - style.foot;
   const size = Math.floor(Math.max(READABLE, Math.min(46, room / rows / 1.4)));
   return { fit: Math.max(1, Math.min(rows, Math.floor(room / (size * 1.4)))), size };
 }
 
 /** How high a ticker must be to show all its lines, px. */
-export const tickerHeight = ({ style, rows }: TickerPiece): number =>
-  Math.ceil(STYLES[style].pad.y * 1.2 + (style === 'slip' ? 14 : 0) + rows * READABLE * 1.4) + 1;
+export const tickerHeight = (piece: TickerPiece): number => {
+  const { pad, foot } = styleOf(piece);
+  return Math.ceil(pad.y * 1.2 + foot + piece.rows * READABLE * 1.4) + 1;
+};
 
 function tickerOps(piece: TickerPiece, { lines }: TickerLive, { measure }: DrawTools): Op[] {
   const {
     place: { w, h },
-    style: name,
   } = piece;
-  const style = STYLES[name];
+  const style = styleOf(piece);
   const { fit, size } = linesThatFit(piece);
   const font: FontSpec = { family: 'text', weight: 500, size };
   const shown = lines.length === 0 ? ['Latest alerts appear here'] : lines.slice(0, fit).map(({ text }) => text);

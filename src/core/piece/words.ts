@@ -2,7 +2,7 @@ import { z } from 'zod';
 import type { FontSpec, Group, Op } from '@/core/paint/display';
 import { cutLine, fitText, lineOps, lineWidth, wrapText } from '@/core/paint/text';
 import { pieceBase, type DrawTools, type PieceKind } from './piece';
-import { READABLE, STYLES } from './style';
+import { READABLE, styleOf } from './style';
 
 export const OVERLONG = ['shrink', 'cut', 'wrap', 'scroll'] as const;
 export const ALIGNS = ['left', 'centre', 'right'] as const;
@@ -62,7 +62,7 @@ export const words: PieceKind<WordsPiece, WordsLive> = {
   sample: () => ({ kind: 'text' }),
   draw(piece, _live, tools) {
     const { place, id } = piece;
-    const backing = piece.backing ? STYLES[piece.style].panel(place.w, place.h) : [];
+    const backing = piece.backing ? styleOf(piece).panel(place.w, place.h) : [];
     if (piece.words.trim() === '')
       return tools.seen === 'edit'
         ? [{ key: id, box: place, ops: [...backing, ...linesOf({ ...piece, words: 'Write something' }, tools)] }]
@@ -86,15 +86,21 @@ const fontOf = ({ size, place }: WordsPiece): FontSpec => ({
   size: Math.max(READABLE, Math.min(size, place.h * 0.92)),
 });
 
-function roomOf({ place: { w, h }, inset, backing, style }: WordsPiece): {
+function roomOf(piece: WordsPiece): {
   x: number;
   w: number;
   y: number;
   h: number;
 } {
-  const x = inset + (backing ? STYLES[style].pad.x * 0.6 : 0);
+  const {
+    place: { w, h },
+    inset,
+    backing,
+  } = piece;
+  const { pad, foot } = styleOf(piece);
+  const x = inset + (backing ? pad.x * 0.6 : 0);
   // Slip stands on an edge that is no room for words.
-  return { x, w: Math.max(1, w - 2 * x), y: 0, h: h - (backing && style === 'slip' ? 14 : 0) };
+  return { x, w: Math.max(1, w - 2 * x), y: 0, h: h - (backing ? foot : 0) };
 }
 
 function linesOf(piece: WordsPiece, { measure }: DrawTools): Op[] {
@@ -124,7 +130,7 @@ function linesOf(piece: WordsPiece, { measure }: DrawTools): Op[] {
   const first = room.y + room.h / 2 - ((lines.length - 1) * font.size * LEADING) / 2 + font.size * 0.34;
   return lines.flatMap((text, n) => {
     const baseline = first + n * font.size * LEADING;
-    return lineOps(text, { x, baseline, align: piece.align }, { font, look: STYLES[piece.style].text }, measure);
+    return lineOps(text, { x, baseline, align: piece.align }, { font, look: styleOf(piece).text }, measure);
   });
 }
 
@@ -136,7 +142,7 @@ function scrolling(piece: WordsPiece, { measure }: DrawTools): Group {
   const wide = lineWidth(text, font, measure);
   const round = wide + font.size * APART_EM;
   const baseline = room.h / 2 + font.size * 0.34;
-  const at = (x: number): Op[] => lineOps(text, { x, baseline }, { font, look: STYLES[piece.style].text }, measure);
+  const at = (x: number): Op[] => lineOps(text, { x, baseline }, { font, look: styleOf(piece).text }, measure);
   return {
     key: piece.id,
     box: piece.place,

@@ -9,6 +9,7 @@ import type { Kit } from '@/core/engine/kernel/feature';
 import { mediaSchema } from '@/core/media/media';
 import { pieceSchema, type Piece } from '@/core/piece';
 import { frameSchema } from '@/core/piece/frame';
+import { savedLookSchema } from '@/core/piece/own-look';
 import { placeSchema } from '@/core/piece/piece';
 import { SOUND, soundSchema } from '@/core/sound/plan';
 import { feedSchema } from '@/core/platform/feed';
@@ -77,6 +78,8 @@ const base = {
   /** The streamer's own files that the show uses: what is known of them. Their bytes are kept beside it, by id. */
   media: z.array(mediaSchema).max(500).default([]),
   sound: soundSchema.default(SOUND),
+  /** Looks of pieces that were saved by name. */
+  looks: z.array(savedLookSchema).max(40).optional(),
   outlets: z.array(outletSchema).max(50),
   /** Live again within so many minutes after the session ended, it goes on; 0: a new one begins each time. Absent: GO_ON_MINUTES. */
   goOnMinutes: z.number().int().min(0).max(720).optional(),

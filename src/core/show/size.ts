@@ -19,6 +19,7 @@ const MOST: Readonly<Record<string, number>> = {
   rungs: 50,
   choices: 60,
   perks: 100,
+  looks: 40,
   dismissed: 500,
   ...Object.fromEntries([...KIT.lists.values()].map(({ list, most }) => [list, most])),
 };

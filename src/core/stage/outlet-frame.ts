@@ -3,6 +3,7 @@ import { mediaKind } from '@/core/media/media';
 import type { Piece } from '@/core/piece';
 import { least, newPiece } from '@/core/piece';
 import type { FrameSize } from '@/core/piece/frame';
+import { READABLE } from '@/core/piece/style';
 import type { Outlet, OutletShows } from '@/core/show/outlet';
 import { isUpright } from '@/core/show/safe-area';
 import type { Show } from '@/core/show/show';
@@ -32,9 +33,9 @@ export function outletFrame(show: Show, look: Look): OutletFrame {
     };
   }
   if (shows.kind === 'pieces' && shows.size) {
-    const places = sizePlaces(show, by, shows.size);
-    const pieces = piecesSeen(show, look).map((piece) => filling(piece, places, shows.size));
-    return { frame: shows.size, ground: null, pieces };
+    const { size } = shows;
+    const places = sizePlaces(show, by, size);
+    return { frame: size, ground: null, pieces: piecesSeen(show, look).map((piece) => filling(piece, places, size)) };
   }
   const laid = inLayout(show, by.layout);
   return { frame: laid.frame, ground: null, pieces: piecesSeen(laid, look) };
@@ -90,9 +91,14 @@ export function sizePlaces(show: Show, by: Outlet, size: FrameSize): Map<string,
   );
 }
 
-/** A piece as it stands on an outlet's own frame: upright, and whole. */
-const filling = (piece: Piece, places: Map<string, Piece['place']>, size: FrameSize | undefined): Piece => ({
-  ...piece,
-  turn: undefined,
-  place: places.get(piece.id) ?? { x: 0, y: 0, w: size?.width ?? 1, h: size?.height ?? 1 },
-});
+/**
+ * A piece as it stands on an outlet's own frame: upright, and whole. Text whose size is said in px gets smaller with its piece, but no smaller than
+ * can be read.
+ */
+function filling(piece: Piece, places: Map<string, Piece['place']>, size: FrameSize): Piece {
+  const place = places.get(piece.id) ?? { x: 0, y: 0, w: size.width, h: size.height };
+  const placed = { ...piece, turn: undefined, place };
+  if (placed.kind !== 'chat' && placed.kind !== 'text') return placed;
+  const by = Math.min(1, place.w / piece.place.w);
+  return { ...placed, size: Math.min(placed.size, Math.max(READABLE, Math.round(placed.size * by))) };
+}

@@ -4,6 +4,7 @@ import Plus from 'lucide-react-native/icons/plus';
 import { PLAIN_LOOK, type Look } from '@/core/engine/alert/look';
 import { factsWords, mediaKind, type Media } from '@/core/media/media';
 import { MOTION_NAMES, MOTIONS } from '@/core/paint/motion';
+import { HOUSE_STYLES, STYLES } from '@/core/piece/style';
 import { takeUp } from '@/ui/data/media';
 import { edit } from '@/ui/data/show-store';
 import { addFiles } from '@/ui/media/add-files';
@@ -11,6 +12,8 @@ import { Thumb } from '@/ui/media/thumb';
 import { useMediaLibrary } from '@/ui/media/use-media';
 import { Button } from '@/ui/part/button';
 import { Choice, Segments } from '@/ui/part/choice';
+import { ColourField } from '@/ui/part/colour-field';
+import { Pick } from '@/ui/part/pick';
 import { Tabs } from '@/ui/part/tabs';
 import { DecimalField } from '@/ui/part/decimal-field';
 import { Text } from '@/ui/part/text';
@@ -57,6 +60,19 @@ function WordsLook({ look, set }: { look: Look; set: (look: Partial<Look>) => vo
       <Labelled label="Size of the words">
         <Segments label="Size of the words" value={look.text} onChange={(text) => set({ text })} options={SIZES} />
       </Labelled>
+      <Labelled label="Lines stand">
+        <Segments
+          label="Lines stand"
+          value={look.align ?? 'left'}
+          onChange={(align) => set({ align })}
+          options={[
+            { value: 'left', label: 'Left' },
+            { value: 'centre', label: 'Middle' },
+            { value: 'right', label: 'Right' },
+          ]}
+        />
+      </Labelled>
+      <BackingEditor look={look} set={set} />
       <View className="flex-row gap-3">
         <View className="flex-1">
           <DecimalField
@@ -88,6 +104,47 @@ function WordsLook({ look, set }: { look: Look; set: (look: Partial<Look>) => vo
           option.value === 'piece' ? { ...option, label: 'With the picture' } : option,
         )}
       />
+    </>
+  );
+}
+
+/** What lies behind the alert, and how large that is. */
+function BackingEditor({ look, set }: { look: Look; set: (look: Partial<Look>) => void }) {
+  const own = look.backing?.startsWith('#') ?? false;
+  return (
+    <>
+      <Pick
+        label="Backing"
+        options={[
+          { value: 'piece', label: 'As the spotlight has it' },
+          ...HOUSE_STYLES.map((value) => ({ value: value as string, label: STYLES[value].title })),
+          { value: 'own', label: 'A colour' },
+          { value: 'none', label: 'None' },
+        ]}
+        value={own ? 'own' : (look.backing ?? 'piece')}
+        onChange={(value) => set({ backing: value === 'piece' ? undefined : value === 'own' ? '#17110E' : value })}
+      />
+      {own ? (
+        <ColourField
+          label="Colour of the backing"
+          none="As the spotlight has it"
+          value={look.backing}
+          onChange={(backing) => set({ backing })}
+        />
+      ) : null}
+      {look.backing === 'none' ? null : (
+        <Labelled label="Size of the backing">
+          <Segments
+            label="Size of the backing"
+            value={look.hugs ? 'words' : 'whole'}
+            onChange={(size) => set({ hugs: size === 'words' ? true : undefined })}
+            options={[
+              { value: 'whole', label: 'The whole spotlight' },
+              { value: 'words', label: 'As large as the words' },
+            ]}
+          />
+        </Labelled>
+      )}
     </>
   );
 }

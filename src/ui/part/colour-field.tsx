@@ -28,6 +28,9 @@ export function ColourField({
       </Text>
       <Swatches value={value} label={label} none={none} setTyped={setTyped} onChange={onChange} />
       {value !== undefined ? (
+        <AnyColour label={label} value={bad || text === '' ? value : text} onChange={onChange} setTyped={setTyped} />
+      ) : null}
+      {value !== undefined ? (
         <TextField
           label={`${label}, as #rrggbb`}
           value={text}
@@ -92,3 +95,30 @@ function Swatches({
     </View>
   );
 }
+
+/** Any other colour, by the browser's own picker. */
+const AnyColour = ({
+  label,
+  value,
+  onChange,
+  setTyped,
+}: {
+  label: string;
+  value: string;
+  onChange: (value: string) => void;
+  setTyped: (value: string | null) => void;
+}) => (
+  <label className="flex-row items-center" style={{ display: 'flex', alignItems: 'center', gap: 12, minHeight: 44 }}>
+    <input
+      type="color"
+      aria-label={`${label}: any colour`}
+      value={value}
+      onChange={(event) => {
+        setTyped(null);
+        onChange(event.target.value);
+      }}
+      style={{ width: 64, height: 44, padding: 0, border: 'none', background: 'none' }}
+    />
+    <Text>Any colour</Text>
+  </label>
+);

@@ -5,6 +5,7 @@ import { isPicture } from '@/core/stage/judge/finding';
 import { Segments } from '@/ui/part/choice';
 import { NumberField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
+import { OwnLookFields } from './own-look-fields';
 import { PictureLook } from './picture-fields';
 import { TypeFields } from './type-fields';
 import { useSet } from './use-set';
@@ -24,7 +25,12 @@ export function LookTab({ piece }: { piece: Piece }) {
         />
       )}
       {piece.kind === 'text' ? <WordsLook piece={piece} set={set} /> : null}
-      {isPicture(piece) || piece.kind === 'drift' ? null : <TypeFields piece={piece} set={set} />}
+      {isPicture(piece) || piece.kind === 'drift' ? null : (
+        <>
+          <OwnLookFields piece={piece} set={set} />
+          <TypeFields piece={piece} set={set} />
+        </>
+      )}
       {'fit' in piece ? <PictureLook piece={piece} set={set} /> : null}
       <NumberField
         label="Opacity"

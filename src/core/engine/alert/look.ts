@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { mediaIdSchema } from '@/core/media/media';
+import { HOUSE_STYLES } from '@/core/paint/house-style';
 import { MOTION_NAMES } from '@/core/paint/motion';
 
 const motion = z.enum(['piece', ...MOTION_NAMES]);
@@ -25,6 +26,12 @@ export const lookSchema = z.object({
   wordsFor: z.number().min(0).max(120),
   /** How the words move by themselves; `piece`: with the picture. */
   wordsMotion: motion,
+  /** How lines of words stand; absent: from the left. */
+  align: z.enum(['left', 'centre', 'right']).optional(),
+  /** What lies behind it: one of the house's styles, nothing, or a colour; absent: as the spotlight has it. */
+  backing: z.union([z.enum([...HOUSE_STYLES, 'none']), z.string().regex(/^#[0-9a-fA-F]{6}$/)]).optional(),
+  /** Its backing is no larger than the words (and the picture beside them). */
+  hugs: z.boolean().optional(),
 });
 export type Look = z.infer<typeof lookSchema>;
 

@@ -140,10 +140,10 @@ export function contrast({ pieces, groups, show, scene, behind }: Judged): Findi
       if (!found) return [];
       const fields: Record<string, unknown> =
         piece.kind === 'text'
-          ? { backing: true, type: undefined, style: 'kiln' }
+          ? { backing: true, type: undefined, look: undefined, style: 'kiln' }
           : piece.kind === 'chat'
-            ? { backing: true, type: undefined }
-            : { style: 'slip', type: undefined, opacity: undefined };
+            ? { backing: true, type: undefined, look: undefined }
+            : { style: 'slip', type: undefined, look: undefined, opacity: undefined };
       return [
         {
           key: `contrast/${scene}/${piece.id}`,
