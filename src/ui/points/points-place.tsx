@@ -10,6 +10,7 @@ import { Segments } from '@/ui/part/choice';
 import { NumberField, TextField } from '@/ui/part/field';
 import { KeywordField } from '@/ui/part/keyword-field';
 import { Text } from '@/ui/part/text';
+import { AnswersIn } from './answers-in';
 import { LevelsEditor } from './levels-editor';
 import { PerksEditor } from './perks-editor';
 
@@ -95,7 +96,7 @@ function PointsInChat({ points, set }: { points: PointsPlan; set: (next: Partial
           <Text tone="muted">{`“${points.give.keyword} @handle 50” hands on fifty.`}</Text>
         </>
       )}
-      <Text tone="muted">Answers are posted in chat where a feed can post.</Text>
+      <AnswersIn />
     </Card>
   );
 }

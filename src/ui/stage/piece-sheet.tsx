@@ -5,6 +5,7 @@ import { pieceProblem } from '@/core/stage/waits';
 import { shownBy } from '@/core/show/listed';
 import { useShow } from '@/ui/data/show';
 import { ListedFields } from '@/ui/number/fields';
+import { AnswersIn } from '@/ui/points/answers-in';
 import { Tabs } from '@/ui/part/tabs';
 import { KeywordField } from '@/ui/part/keyword-field';
 import { Text } from '@/ui/part/text';
@@ -85,6 +86,7 @@ function What({ piece }: { piece: Piece }) {
           onChange={(ask) => set('ask', ask)}
         />
       ) : null}
+      {piece.kind === 'leaderboard' && piece.ask ? <AnswersIn /> : null}
       {piece.kind === 'leaderboard' ? <LeftOutFields /> : null}
       {piece.kind === 'ticker' ? <TickerFields piece={piece} set={set} /> : null}
       {piece.kind === 'spotlight' ? <QueueFields plan={piece.queue} onChange={(queue) => set('queue', queue)} /> : null}

@@ -10,7 +10,7 @@ import { wordValuesSchema } from '@/core/words/values';
 import type { Alert } from './alert';
 import type { AudibleAt } from './audible';
 import { lookSchema } from './look';
-import { followSpotlights, hear, passOver, playOn, queueOf, show as ask, takenOut } from './playing';
+import { followSpotlights, hear, passOver, playOn, queueOf, show as ask, takenOut, type Asked } from './playing';
 import { AlertQueue } from './queue';
 import { isSpotlight, type AlertDerived, type AlertHost, type AlertShow, type AlertSlice, type Line } from './slice';
 import { SPEECH, speechSchema } from './speech';
@@ -142,10 +142,32 @@ interface Saved {
   lines: Line[];
 }
 
+/** So long an answer is shown, ms. It belongs to no cue, and joins nothing. */
+const ANSWER = {
+  cue: '',
+  length: 6000,
+  sounds: [],
+  look: undefined,
+  trial: false,
+  joins: null,
+  key: null,
+  names: [],
+  worth: 0,
+} as const satisfies Partial<Asked>;
+
 export const alert = {
   name: 'alert',
-  part: { speech: speechSchema.default(SPEECH) },
+  part: {
+    speech: speechSchema.default(SPEECH),
+    /** The spotlight in which answers to viewers are shown where nothing can be posted; absent: in none. */
+    answersIn: z.string().min(1).max(100).optional(),
+  },
   steps: [show, play, read],
+  showAnswer(state, words, emit) {
+    const { answersIn } = state.show;
+    if (answersIn === undefined || !state.derived.spotlights.has(answersIn)) return;
+    ask(state, { ...ANSWER, spotlight: answersIn, words: '{message}', values: { message: words } }, emit);
+  },
   commands: [tryCommand, skip, replay, hold, clear, hush, tone],
 
   create: (): AlertSlice => ({ queues: new Map(), played: [], alerts: 0, heard: [], sounds: 0, lines: [] }),

@@ -10,6 +10,7 @@ import type { SpeechPlan } from './speech';
 /** What alerts need of a show. */
 export interface AlertShow {
   speech: SpeechPlan;
+  answersIn?: string | undefined;
   outlets: readonly { sounds: boolean }[];
   media: readonly Pick<Media, 'id' | 'name' | 'type'>[];
 }

@@ -74,6 +74,8 @@ export interface Feature<P = object, S = object, D = object> {
   /** A chat message begins with one of the show's keywords. @param word as it is compared */
   answer?(state: Host<P, S, D>, event: EventOf<'chat'>, word: string, emit: Emit): void;
   keywords?(show: KernelShow & P): readonly Keyword[];
+  /** An answer to a viewer that cannot be posted where they asked: it shows it, where the streamer wants that. */
+  showAnswer?(state: Host<P, S, D>, text: string, emit: Emit): void;
 
   /** A session has begun, or ended. */
   begin?(state: Host<P, S, D>, emit: Emit): void;

@@ -2,6 +2,7 @@ import type { EventOf } from '@/core/event/event';
 import { boardIn } from '@/core/engine/count/board-key';
 import { isLeftOut } from '@/core/engine/count/counting';
 import { currencyOf, figureWords, MEASURE, shownValue } from '@/core/engine/count/measure';
+import { answer } from '@/core/engine/kernel/answer';
 import type { Emit } from '@/core/engine/kernel/effect';
 import { plain } from '@/core/words/plain';
 import { isBoard } from './board';
@@ -24,7 +25,7 @@ export function tellPlace(state: BoardHost, event: EventOf<'chat'>, word: string
     const tally = state.derived.people.tallyOf(own);
     const value = board.valueOf(tally);
     const what = `${figureWords(shownValue(piece.measure, value), currencyOf(piece.measure, state.show))} (${MEASURE[piece.measure].title.toLowerCase()}, ${windowWords(board.window)})`;
-    const say = (text: string): void => emit?.({ effect: 'post', feed, text: `${viewer.name}: ${text}.` });
+    const say = (text: string): void => answer(state, feed, `${viewer.name}: ${text}.`, emit);
     if (isLeftOut(state, feed, viewer.id)) return say(`${what}; you are on no leaderboard`);
     if (value === 0) return say('nothing yet on this leaderboard');
     let place = 1;

@@ -7,6 +7,7 @@ import { addTo, newRow } from '@/core/engine/count/row';
 import { dayOf } from '@/core/engine/count/window';
 import type { ViewerTally } from '@/core/engine/count/viewer-tally';
 import { cueMoment } from '@/core/engine/cue/fire';
+import { answer as answerIn } from '@/core/engine/kernel/answer';
 import type { Doer } from '@/core/engine/kernel/cause';
 import type { Emit } from '@/core/engine/kernel/effect';
 import { later, recount, renewWindows } from '@/core/engine/kernel/state';
@@ -135,7 +136,7 @@ export function askPoints(state: PointsHost, event: EventOf<'chat'>, word: strin
   if (!event.viewer) return;
   const { points } = state.show;
   const viewer: Doer = { feed: event.feed, ...event.viewer };
-  const answer = (text: string): void => emit?.({ effect: 'post', feed: event.feed, text });
+  const answer = (text: string): void => answerIn(state, event.feed, text, emit);
   if (points.ask !== '' && plain(points.ask) === word) {
     const { balance, level } = pocketOf(state, viewer.feed, viewer.id);
     return answer(`${viewer.name}: ${pointsWords(balance, points)}, level ${level}.`);
