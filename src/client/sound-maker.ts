@@ -23,16 +23,13 @@ export async function decodeSound(bytes: ArrayBuffer): Promise<AudioBuffer> {
   return new OfflineAudioContext(2, 1, RATE).decodeAudioData(bytes);
 }
 
-const channelsOf = (buffer: AudioBuffer, { from, until }: Cut): Float32Array<ArrayBuffer>[] => {
-  const first = Math.min(buffer.length, Math.round(from * buffer.sampleRate));
-  const last = Math.max(
-    first,
-    Math.min(buffer.length, until === null ? buffer.length : Math.round(until * buffer.sampleRate)),
-  );
-  return Array.from({ length: Math.min(2, buffer.numberOfChannels) }, (_, n) =>
-    buffer.getChannelData(n).slice(first, last),
-  );
-};
+/** What is played of a channel. */
+function cutOf(samples: Float32Array<ArrayBuffer>, rate: number, { from, until }: Cut): Float32Array<ArrayBuffer> {
+  const { length } = samples;
+  const first = Math.min(length, Math.round(from * rate));
+  const last = Math.max(first, Math.min(length, until === null ? length : Math.round(until * rate)));
+  return samples.slice(first, last);
+}
 
 /** Has sounds made and measured in a worker, each once. */
 export class SoundMaker {
@@ -42,17 +39,21 @@ export class SoundMaker {
 
   constructor(private readonly makeWorker: () => Worker) {}
 
-  /** One of Gavirn's own; null when there is none of that id. */
-  async made(id: string): Promise<Ready | null> {
+  /** One of Gavirn's own, whole or cut; null when there is none of that id. */
+  async made(id: string, cut: Cut | null = null): Promise<Ready | null> {
     if (!soundById(id)) return null;
     const { samples, lufs, truePeakDb } = await this.ask({ id });
-    return samples && { channels: [samples], rate: RATE, lufs, truePeakDb, cut: null };
+    if (!samples || !cut) return samples && { channels: [samples], rate: RATE, lufs, truePeakDb, cut: null };
+    const channels = [cutOf(samples, RATE, cut)];
+    return { channels, rate: RATE, ...(await this.measure([...channels], RATE)), cut };
   }
 
   /** One of the streamer's, from its file. What is cut away is not measured. */
   async own(bytes: ArrayBuffer, cut: Cut): Promise<Ready> {
     const buffer = await decodeSound(bytes);
-    const channels = channelsOf(buffer, cut);
+    const channels = Array.from({ length: Math.min(2, buffer.numberOfChannels) }, (_, n) =>
+      cutOf(buffer.getChannelData(n), buffer.sampleRate, cut),
+    );
     const { lufs, truePeakDb } = await this.measure(channels, buffer.sampleRate);
     return { channels, rate: buffer.sampleRate, lufs, truePeakDb, cut };
   }

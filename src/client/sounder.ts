@@ -36,6 +36,8 @@ export class Sounder {
 
   /** How sounds are played from now on, and the streamer's own among them. */
   follow(plan: SoundPlan, own: readonly OwnSound[]): void {
+    for (const id of new Set([...Object.keys(this.plan.cuts ?? {}), ...Object.keys(plan.cuts ?? {})]))
+      if (JSON.stringify(this.plan.cuts?.[id]) !== JSON.stringify(plan.cuts?.[id])) this.ready.delete(id);
     this.plan = plan;
     for (const sound of own)
       if (JSON.stringify(this.own.get(sound.id)) !== JSON.stringify(sound)) this.ready.delete(sound.id);
@@ -140,7 +142,7 @@ export class Sounder {
       const own = this.own.get(id);
       made = own
         ? this.options.bytes(id).then((bytes) => (bytes ? this.maker.own(bytes, own.cut) : null))
-        : this.maker.made(id);
+        : this.maker.made(id, this.plan.cuts?.[id]);
       // What could not be had just now is asked for again the next time.
       made = made.then(
         (sound) => {

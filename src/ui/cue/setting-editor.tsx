@@ -10,6 +10,7 @@ import { Choice, Segments, type Option } from '@/ui/part/choice';
 import { NumberField, TextField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
 import { AddressField } from './address-field';
+import { CurrencyEditor } from './currency-editor';
 import { GiftEditor } from './gift-editor';
 import { LookEditor } from './look-editor';
 import { RangeEditor } from './range-editor';
@@ -42,7 +43,8 @@ export function SettingEditor({
         <RangeEditor
           label={setting.label}
           unit={setting.unit}
-          currency={setting.money ? show.money.currency : undefined}
+          // A "when" that names a currency has its amounts in that.
+          currency={setting.money ? ownCurrency(values, show.money.currency) : undefined}
           value={value as Range}
           onChange={onChange}
         />
@@ -59,6 +61,8 @@ export function SettingEditor({
           onChange={onChange}
         />
       );
+    case 'currency':
+      return <CurrencyEditor label={setting.label} value={value as string | undefined} onChange={onChange} />;
     case 'address':
       return <AddressField label={setting.label} value={String(value)} onChange={onChange} />;
     case 'words':
@@ -75,6 +79,9 @@ export function SettingEditor({
     }
   }
 }
+
+const ownCurrency = ({ currency }: Readonly<Record<string, unknown>>, otherwise: string): string =>
+  typeof currency === 'string' ? currency : otherwise;
 
 function SizeEditor({
   setting,

@@ -7,6 +7,7 @@ import type { Cue } from '@/core/show/show';
 import { Button } from '@/ui/part/button';
 import { Text } from '@/ui/part/text';
 import { AlertPreview } from './alert-preview';
+import { HouseCut } from '@/ui/sound/house-cut';
 import { PickEditor } from './pick-editor';
 import { SettingEditor } from './setting-editor';
 import { canVary, VariantsEditor } from './variants-editor';
@@ -48,6 +49,7 @@ export function StepEditor({
           onChange={(value) => set(shown.field, value)}
         />
       ) : null}
+      {step.kind === 'play' && shown?.field === 'sound' ? <HouseCut key={step.sound} id={step.sound} /> : null}
       {canVary(step) && (shown?.field === 'words' || shown?.field === 'sound') ? (
         <VariantsEditor step={step} onChange={onChange} />
       ) : null}

@@ -12,6 +12,7 @@ import { tellsRoom } from '@/core/platform';
 import { Button } from '@/ui/part/button';
 import { Segments } from '@/ui/part/choice';
 import { Text } from '@/ui/part/text';
+import { MissingRates } from '@/ui/feed/missing-rates';
 import { DrawTiles } from './draw-tiles';
 import { HappenedList } from './happened-list';
 import { NumberTiles } from './number-tiles';
@@ -44,6 +45,7 @@ export function DeskPlace() {
         <PassedLines />
         <ToldLines />
         <NoticeList />
+        <MissingRates />
         <DrawTiles onProblem={setSaid} onCommand={command} />
         <Presses onCommand={command} />
         <LookAlike />

@@ -19,6 +19,7 @@ import { feedName, feedNote } from './feed-name';
 import { FeedAddress } from './feed-address';
 import { FeedKinds } from './feed-kinds';
 import { FeedRates } from './feed-rates';
+import { MissingRates } from './missing-rates';
 import { FeedProblem } from './feed-problem';
 import { Helper } from './helper';
 import { Mapping } from './mapping';
@@ -75,6 +76,7 @@ export function FeedPage() {
           <FeedKinds feed={feed} change={change} />
         </Section>
         <Section title="Worth">
+          <MissingRates />
           <FeedRates feed={feed} change={change} />
         </Section>
         <Section title="What is wrong">

@@ -10,11 +10,11 @@ import { edit } from '@/ui/data/show-store';
 import { replaceMedia } from '@/core/show/replace-media';
 import { Button } from '@/ui/part/button';
 import { Confirm } from '@/ui/part/confirm';
-import { DecimalField } from '@/ui/part/decimal-field';
 import { TextField } from '@/ui/part/field';
 import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
 import { addFiles } from './add-files';
+import { CutFields } from './cut-fields';
 import { Thumb } from './thumb';
 import { Problem } from '@/ui/part/problem';
 import type { Show } from '@/core/show/show';
@@ -133,7 +133,6 @@ function SoundCut({ media, onChange }: { media: Media; onChange: (cut: Partial<C
   const show = useShow();
   const { cut, seconds, lufs } = media;
   const loud = loudnessWords(lufs, show.sound.target);
-  const end = Math.floor(seconds * 100) / 100;
   return (
     <View className="gap-3">
       <Button icon={Volume2} onPress={() => void hearHere(media.id, show.sound, media)}>
@@ -142,46 +141,7 @@ function SoundCut({ media, onChange }: { media: Media; onChange: (cut: Partial<C
       <Text tone={loud ? 'brick' : 'muted'}>
         {loud ?? `${lufs?.toFixed(1)} LUFS by itself: near your target of ${show.sound.target} LUFS.`}
       </Text>
-      <View className="flex-row gap-3">
-        <View className="flex-1">
-          <DecimalField
-            label="Begins at, seconds"
-            value={cut.from}
-            least={0}
-            most={Math.max(0, (cut.until ?? end) - 0.05)}
-            onChange={(from) => onChange({ from })}
-          />
-        </View>
-        <View className="flex-1">
-          <DecimalField
-            label="Ends at, seconds"
-            value={cut.until ?? end}
-            least={cut.from + 0.05}
-            most={end}
-            onChange={(until) => onChange({ until: until >= end ? null : until })}
-          />
-        </View>
-      </View>
-      <View className="flex-row gap-3">
-        <View className="flex-1">
-          <DecimalField
-            label="Fades in, seconds"
-            value={cut.fadeIn}
-            least={0}
-            most={10}
-            onChange={(fadeIn) => onChange({ fadeIn })}
-          />
-        </View>
-        <View className="flex-1">
-          <DecimalField
-            label="Fades out, seconds"
-            value={cut.fadeOut}
-            least={0}
-            most={10}
-            onChange={(fadeOut) => onChange({ fadeOut })}
-          />
-        </View>
-      </View>
+      <CutFields cut={cut} seconds={seconds} onChange={onChange} />
     </View>
   );
 }

@@ -1,7 +1,7 @@
 import type { Conditions } from './conditions';
 import type { When } from '@/core/engine/kinds';
 import type { StreamEvent } from '@/core/event/event';
-import { aChat, aFollow, aGift, aLike, START, aTip } from '@/core/event/examples';
+import { aChat, aFollow, aGift, aLike, START } from '@/core/event/examples';
 import type { Cue, Show } from '@/core/show/show';
 import { ALWAYS } from './conditions';
 import { EVERYONE } from './who';
@@ -56,77 +56,6 @@ describe('when', () => {
         { feeds },
       ).texts,
     ).toEqual(['likes 10', 'gifts 3', 'worth 1.00', 'gifts 6', 'coins 50', 'follows 2']);
-  });
-
-  test('every so many shares, subscriptions with and without those given away, tips and raids; or once', () => {
-    const every = (of: Extract<When, { kind: 'every' }>['of'], n: number, how?: 'once'): When => ({
-      kind: 'every',
-      every: n,
-      of,
-      by: 'session',
-      within: 0,
-      ...(how ? { how } : {}),
-    });
-    const share = (n: number): StreamEvent => ({ ...at(aFollow({}), n), id: `s${n}`, kind: 'share' }) as StreamEvent;
-    const raid = (n: number): StreamEvent =>
-      ({ ...at(aFollow({}), n), id: `r${n}`, kind: 'raid', viewers: 9 }) as StreamEvent;
-    const sub = (n: number, gifted: boolean): StreamEvent =>
-      ({ ...at(aFollow({}), n), id: `u${n}`, kind: 'subscribe', tier: 1, months: 1, gifted }) as StreamEvent;
-    const tip = (n: number): StreamEvent => at(aTip(), n);
-    const given = (n: number): StreamEvent =>
-      ({ ...at(aFollow({}), n), id: `g${n}`, kind: 'giftSubs', count: 4 }) as StreamEvent;
-    expect(
-      run(
-        [
-          cue(every('shares', 2), 'shares {count}'),
-          cue(every('raids', 2), 'raids {count}'),
-          cue(every('subscriptions', 2), 'subscriptions {count}'),
-          cue(every('giftSubs', 3), 'given {count}'),
-          cue(every('allSubs', 3), 'all {count}'),
-          cue(every('tipCount', 2), 'tips {count}'),
-          cue(every('shares', 3, 'once'), 'once {count}'),
-        ],
-        [
-          share(1),
-          raid(2),
-          sub(3, false),
-          sub(4, true),
-          given(5),
-          share(6),
-          raid(7),
-          sub(8, false),
-          tip(9),
-          tip(10),
-          ...[11, 12, 13, 14, 15, 16].map(share),
-        ],
-      ).texts,
-    ).toEqual([
-      'given 3',
-      'all 3',
-      'shares 2',
-      'raids 2',
-      'subscriptions 2',
-      'all 6',
-      'tips 2',
-      'once 3',
-      'shares 4',
-      'shares 6',
-      'shares 8',
-    ]);
-  });
-
-  test('how many watch now, over all feeds: each time it rises to it, and not again before it has fallen by a tenth', () => {
-    const watching = (n: number, feed: string, s: number) =>
-      ({ id: `a${s}`, feed, kind: 'audience', watching: n, at: START + s * 1000, seenAt: START + s * 1000 }) as const;
-    const seen = (...of: [number, string][]): string[] =>
-      run(
-        [cue({ kind: 'watching', least: 100 }, '{count} watch')],
-        of.map(([n, feed], s) => watching(n, feed, s)),
-      ).texts;
-    expect(seen([60, 'f'], [40, 'g'], [45, 'g'])).toEqual(['100 watch']);
-    expect(seen([99, 'f'], [100, 'f'], [91, 'f'], [120, 'f'])).toEqual(['100 watch']);
-    expect(seen([100, 'f'], [89, 'f'], [99, 'f'], [130, 'f'])).toEqual(['100 watch', '130 watch']);
-    expect(seen([0, 'f'], [99, 'g'])).toEqual([]);
   });
 
   test('followers that a platform only counts are as many as it says', () => {

@@ -66,6 +66,8 @@ export type Setting = { hidden?: (values: Readonly<Record<string, unknown>>) => 
     }
   | { field: string; label: string; setting: 'text'; most: number; placeholder?: string }
   | { field: string; label: string; setting: 'words' }
+  /** A currency, or none: then amounts are in the streamer's own, by their rates. */
+  | { field: string; label: string; setting: 'currency' }
   | { field: string; label: string; setting: 'address' }
   | { field: string; label: string; setting: 'gifts' }
   | { field: string; label: string; setting: 'look' }
