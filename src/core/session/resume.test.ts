@@ -3,6 +3,7 @@ import { aGift, START } from '@/core/event/examples';
 import { leftOf } from '@/core/engine/feature/countdown/schema';
 import { plainly, starterShow } from '@/core/show/starter';
 import type { Show } from '@/core/show/show';
+import { carryOverOf } from './carry-over';
 import { fold } from './fold';
 import type { Input } from './input';
 import { deserialize, newState, serialize, type SessionState } from './state';
@@ -44,6 +45,39 @@ test('what ran runs again, what stood still stands, and the time in between is n
   fold(again, { input: 'resume', at: START + 400 * S });
   fold(again, { input: 'tick', at: START + 450 * S });
   expect([left(again, 'runs'), left(again, 'stands'), again.session?.endedAt]).toEqual([450, 600, null]);
+});
+
+test('a countdown by the clock runs on between sessions and over them, and ends on the second, also while nobody is live', () => {
+  const days: Show = {
+    ...show,
+    countdowns: [
+      { id: 'days', name: 'Days', seconds: 3 * 86_400, most: 0, byClock: true },
+      { id: 'runs', name: 'Runs', seconds: 600, most: 0 },
+    ],
+  };
+  const state = newState(days);
+  fold(state, { input: 'begin', at: START, session: 'one' });
+  fold(state, { input: 'end', at: START + 100 * S });
+  fold(state, { input: 'tick', at: START + 86_400 * S });
+  expect([left(state, 'days'), left(state, 'runs')]).toEqual([2 * 86_400, 500]);
+  // The next session, from its own first line alone, as a journal has it.
+  const lasting = JSON.parse(JSON.stringify(carryOverOf(state))) as never;
+  const next = newState(days);
+  fold(next, { input: 'begin', at: START + 2 * 86_400 * S, session: 'two', lasting });
+  expect([left(next, 'days'), left(next, 'runs')]).toEqual([86_400, 600]);
+  fold(next, { input: 'end', at: START + 2 * 86_400 * S + S });
+  fold(next, { input: 'tick', at: START + 3 * 86_400 * S - 1 });
+  expect(next.countdowns.get('days')?.endsAt).not.toBeNull();
+  fold(next, { input: 'tick', at: START + 3 * 86_400 * S });
+  expect(next.countdowns.get('days')).toMatchObject({ endsAt: null, left: 0 });
+});
+
+test('a session that was ended by hand is over, and does not go on', () => {
+  const state = fresh();
+  fold(state, { input: 'end', at: START + S, over: true });
+  const before = JSON.stringify(serialize(state));
+  fold(state, { input: 'resume', at: START + S });
+  expect(JSON.stringify(serialize(state))).toBe(before);
 });
 
 test('resuming what has not ended, or never began, changes nothing', () => {

@@ -114,15 +114,7 @@ export function CountdownFields({ id }: { id: string }) {
         step={5}
         onChange={(minutes) => change({ seconds: minutes * 60 })}
       />
-      <Segments
-        label="When it has run out"
-        options={[
-          { value: 'again', label: 'Added time sets it going again' },
-          { value: 'final', label: 'It is over' },
-        ]}
-        value={countdown.final ? 'final' : 'again'}
-        onChange={(value) => change({ final: value === 'final' })}
-      />
+      <CountdownEnds countdown={countdown} change={change} />
       <NumberField
         label="Holds at most (0: no bound)"
         unit="minutes"
@@ -134,9 +126,37 @@ export function CountdownFields({ id }: { id: string }) {
       />
       <MoreTime countdown={countdown} change={change} />
       <Text tone="muted">
-        It begins when you go live, and begins anew with each session. What it begins with is for the next one.
+        {countdown.byClock
+          ? 'It begins when you first go live, and runs on for days, whether you are live or not. Reset it on the desk or under Numbers.'
+          : 'It begins when you go live, and begins anew with each session. What it begins with is for the next one.'}
       </Text>
     </View>
+  );
+}
+
+/** What becomes of it when it has run out, and while nobody is live. */
+function CountdownEnds({ countdown, change }: { countdown: Countdown; change: (changed: Partial<Countdown>) => void }) {
+  return (
+    <>
+      <Segments
+        label="When it has run out"
+        options={[
+          { value: 'again', label: 'Added time sets it going again' },
+          { value: 'final', label: 'It is over' },
+        ]}
+        value={countdown.final ? 'final' : 'again'}
+        onChange={(value) => change({ final: value === 'final' })}
+      />
+      <Segments
+        label="When you are not live"
+        options={[
+          { value: 'stands', label: 'It stands still' },
+          { value: 'clock', label: 'It runs on by the clock' },
+        ]}
+        value={countdown.byClock ? 'clock' : 'stands'}
+        onChange={(value) => change({ byClock: value === 'clock' ? true : undefined })}
+      />
+    </>
   );
 }
 

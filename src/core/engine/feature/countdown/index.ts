@@ -99,6 +99,9 @@ function start(state: CountdownHost): void {
   }
 }
 
+const isByClock = ({ show }: CountdownHost, id: string): boolean =>
+  show.countdowns.some((each) => each.id === id && each.byClock === true);
+
 const list: ListKind<Countdown, CountdownHost> = {
   list: 'countdowns',
   kind: 'countdown',
@@ -139,9 +142,19 @@ export const countdown = {
     }
   },
   begin: start,
+  // Those that go by the clock, as they stand.
+  carried: { countdowns: z.array(savedCountdown).max(list.most).optional() },
+  carryOver(state) {
+    const on = state.show.countdowns.filter(({ byClock }) => byClock).map(({ id: each }) => state.countdowns.get(each));
+    const countdowns = on.filter((each) => each !== undefined);
+    return countdowns.length > 0 ? { countdowns } : {};
+  },
+  takeOver(state, { countdowns = [] }: { countdowns?: CountdownState[] }) {
+    for (const each of countdowns) if (isByClock(state, each.id)) state.countdowns.set(each.id, { ...each });
+  },
   end(state) {
     for (const known of state.countdowns.values()) {
-      if (known.endsAt === null) continue;
+      if (known.endsAt === null || isByClock(state, known.id)) continue;
       holdCountdown(known, true, state.now);
       known.ran = true;
     }

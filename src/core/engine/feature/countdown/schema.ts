@@ -70,6 +70,8 @@ export const countdownSchema = z.object({
   mostEvent: z.number().int().min(0).max(86_400).optional(),
   /** Once it has run out it is over: nothing sets it going again. */
   final: z.boolean().optional(),
+  /** Once begun it runs by the clock, over the end of a session and for days; absent: it stands still between sessions. */
+  byClock: z.boolean().optional(),
 });
 export type Countdown = z.infer<typeof countdownSchema>;
 
