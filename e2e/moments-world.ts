@@ -247,6 +247,30 @@ export const MOMENTS: Record<WhenKindName, () => Promise<void>> = {
     await page.getByRole('group', { name: 'Buttons' }).getByRole('button').first().tap();
     await seen(/Pressed/);
   },
+  credits: async () => {
+    await page.goto('/stage');
+    await page.getByRole('button', { name: 'Add a piece' }).tap();
+    await page.getByRole('button', { name: 'Add Scrolling names', exact: true }).tap();
+    await page.getByRole('button', { name: 'Edit Scrolling names' }).tap();
+    await page.getByRole('radio', { name: 'Everybody' }).tap();
+    await page.getByRole('radio', { name: 'Once, by a cue' }).tap();
+    await page.getByRole('textbox', { name: 'Size of the text, px' }).fill('96');
+    await page.getByRole('textbox', { name: 'Size of the text, px' }).press('Enter');
+    await closeSheet(page);
+    await make('credits', 'All thanked by {goal}');
+    // Another cue runs them.
+    await make('chat', 'Here they come');
+    await set('Change “!kiln”', 'Text', '!names');
+    await lastCue().getByRole('button', { name: 'More for this cue' }).tap();
+    await page.getByRole('dialog').getByRole('button', { name: 'Add a step' }).tap();
+    await page.getByRole('button', { name: 'Run the scrolling names' }).tap();
+    await closeSheet(page);
+    await published();
+    await act({ act: 'chat', user: VIEWERS.hana, text: '!names' });
+    await seen(/Thank you: .*山田/);
+    await seen(/All thanked by Scrolling names/);
+    assert.doesNotMatch(await wordsOn(outlet), /Thank you: /);
+  },
   clock: async () => {
     await make('clock', 'Water');
     // That it comes at its time is tested in the engine.

@@ -7,6 +7,7 @@ import { audience } from './feature/audience';
 import { chat } from './feature/chat';
 import { countdown } from './feature/countdown';
 import { counter } from './feature/counter';
+import { credits } from './feature/credits';
 import { draw } from './feature/draw';
 import { drift } from './feature/drift';
 import { feedProblem } from './feature/feed-problem';
@@ -53,6 +54,7 @@ export const FEATURES = [
   scene,
   drift,
   chat,
+  credits,
   feedProblem,
   clock,
 ] as const satisfies readonly Feature[];

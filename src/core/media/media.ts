@@ -117,11 +117,13 @@ export const usedMedia = ({
   outlets,
 }: {
   cues: readonly { steps: readonly Parameters<typeof stepMedia>[0][] }[];
-  pieces: readonly { kind: string; media?: string }[];
+  pieces: readonly { kind: string; media?: string; pictures?: readonly { media: string }[] | undefined }[];
   outlets: readonly { shows: { picture?: string | undefined } | object }[];
 }): Set<string> =>
   new Set([
     ...cues.flatMap(({ steps }) => steps.flatMap(stepMedia)),
-    ...pieces.flatMap(({ media }) => (media === undefined || media === '' ? [] : [media])),
+    ...pieces.flatMap(({ media, pictures = [] }) =>
+      [media, ...pictures.map((each) => each.media)].filter((id): id is string => id !== undefined && id !== ''),
+    ),
     ...outlets.flatMap(({ shows }) => ('picture' in shows && shows.picture ? [shows.picture] : [])),
   ]);

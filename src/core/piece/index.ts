@@ -12,6 +12,8 @@ import type { KernelState, Kit } from '@/core/engine/kernel/feature';
 import type { FrameShow } from './frame';
 import type { DrawTools, PieceKind, PieceKinds } from './piece';
 import { plate, type PlateLive, type PlatePiece } from './plate';
+import { credits, type CreditsLive, type CreditsPiece } from './credits';
+import { gifts, type GiftsLive, type GiftsPiece } from './gifts';
 import { shelf, type ShelfLive, type ShelfPiece } from './shelf';
 import { words, type WordsLive, type WordsPiece } from './words';
 import { picture, type PictureLive, type PicturePiece } from './picture';
@@ -39,6 +41,8 @@ export type Piece =
   | PlatePiece
   | AudiencePiece
   | ShelfPiece
+  | GiftsPiece
+  | CreditsPiece
   | WordsPiece
   | PicturePiece
   | ClipPiece
@@ -60,6 +64,8 @@ export type Live =
   | PlateLive
   | AudienceLive
   | ShelfLive
+  | GiftsLive
+  | CreditsLive
   | WordsLive
   | PictureLive
   | ClipLive
@@ -76,6 +82,7 @@ export const PIECE_KINDS = {
   ticker,
   drift,
   shelf,
+  gifts,
   goal,
   countdown,
   counter,
@@ -84,6 +91,7 @@ export const PIECE_KINDS = {
   audience,
   leaderboard,
   plate,
+  credits,
   chat,
   info,
   camera,

@@ -28,10 +28,14 @@ test('a file takes another’s place in every use, and nowhere else', () => {
   ];
   show.cues = [newCue('c', { kind: 'follow' } as never, steps)];
   show.pieces.push({ ...newPiece('picture', 'p', show), media: old } as Show['pieces'][number]);
+  show.pieces.push({
+    ...newPiece('gifts', 'g', show),
+    pictures: [{ gift: 'Ember', media: old }],
+  } as Show['pieces'][number]);
   show.outlets[0] = { ...show.outlets[0], shows: { kind: 'wall', pieces: [], ground: 'sea', picture: old } } as never;
   replaceMedia(show, old, file(fresh));
   const text = JSON.stringify(show);
   expect(text).not.toContain(old);
-  expect(text.split(fresh).length - 1).toBe(6);
+  expect(text.split(fresh).length - 1).toBe(7);
   expect(text.split(other).length - 1).toBe(3);
 });

@@ -13,6 +13,9 @@ export function replaceMedia(show: Show, old: string, next: Media): void {
     if (step.look?.picture === old) step.look.picture = next.id;
     for (const each of step.more ?? []) if (each.picture === old) each.picture = next.id;
   }
-  for (const piece of show.pieces) if ('media' in piece && piece.media === old) piece.media = next.id;
+  for (const piece of show.pieces) {
+    if ('media' in piece && piece.media === old) piece.media = next.id;
+    if (piece.kind === 'gifts') for (const each of piece.pictures ?? []) if (each.media === old) each.media = next.id;
+  }
   for (const { shows } of show.outlets) if (shows.kind === 'wall' && shows.picture === old) shows.picture = next.id;
 }

@@ -28,6 +28,8 @@ const SIZES: Partial<Record<PieceKindName, { w: number; h: number }>> = {
   reel: { w: 0.6, h: 0.2 },
   ticker: { w: 0.6, h: 0.2 },
   shelf: { w: 0.56, h: 0.24 },
+  gifts: { w: 0.6, h: 0.26 },
+  credits: { w: 0.52, h: 0.44 },
   audience: { w: 0.3, h: 0.15 },
   info: { w: 0.56, h: 0.28 },
   text: { w: 0.56, h: 0.1 },

@@ -112,6 +112,17 @@ const COUNT: Examples = {
     })),
     cleared: large ? 12 : 0,
   }),
+  gifts: ({ names, large }, piece) => ({
+    kind: 'gifts',
+    gifts: names.slice(0, piece.rows).map((viewer, n) => ({
+      id: String(n),
+      viewer,
+      gift: ['Slip Splash', 'Glaze Pot', 'Ember'][n % 3] ?? '',
+      count: large ? 1200 * (n + 1) : n + 1,
+      coins: [10, 50, 1][n % 3] ?? 1,
+    })),
+  }),
+  credits: ({ names, now }) => ({ kind: 'credits', names, roll: { from: now - 4500, until: now + 60_000 } }),
   goal: ({ large, example }) => ({
     kind: 'goal',
     goal: {

@@ -13,6 +13,8 @@ const IMPORTANCE: readonly PieceKindName[] = [
   'reel',
   'ticker',
   'shelf',
+  'gifts',
+  'credits',
   'audience',
   'info',
   'text',

@@ -142,6 +142,10 @@ const OTHERS: Record<string, { none: string; of: (show: Show) => Option<string>[
     none: 'There is no other cue yet.',
     of: ({ cues }) => cues.map(({ id, name }, n) => ({ value: id, label: name || `Cue ${n + 1}` })),
   },
+  credits: {
+    none: 'There are no scrolling names on the stage. Add them there first.',
+    of: ({ pieces }) => named(pieces.filter(({ kind }) => kind === 'credits')),
+  },
   pieces: { none: 'There is no piece on the stage yet.', of: ({ pieces }) => named(pieces) },
   scenes: { none: 'This show has no scenes yet. Make some on the stage.', of: ({ scenes }) => named(scenes) },
   perks: { none: 'There is no perk yet. Add one under Points.', of: ({ points }) => named(points.perks) },

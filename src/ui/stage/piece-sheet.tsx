@@ -11,6 +11,7 @@ import { KeywordField } from '@/ui/part/keyword-field';
 import { Text } from '@/ui/part/text';
 import { ChatFields } from './chat-fields';
 import { ControlField } from './control-field';
+import { GiftPictures } from './gift-pictures';
 import { LookTab } from './look-tab';
 import { PlaceTab } from './place-tab';
 import { ArtFields, CameraFields } from './picture-fields';
@@ -72,6 +73,7 @@ function What({ piece }: { piece: Piece }) {
       {piece.kind === 'text' ? <WordsFields piece={piece} set={set} /> : null}
       {piece.kind === 'camera' ? <CameraFields /> : null}
       {piece.kind === 'art' ? <ArtFields piece={piece} set={set} /> : null}
+      {piece.kind === 'gifts' ? <GiftPictures piece={piece} set={set} /> : null}
       {piece.kind === 'chat' ? <ChatFields piece={piece} set={set} /> : null}
       {piece.kind === 'leaderboard' && piece.who === 'teams' ? <TeamFields /> : null}
       {piece.kind === 'leaderboard' ? (

@@ -256,15 +256,15 @@ describe('a lantern', () => {
   ];
 
   test('lets go each time it is full, keeps what is over, and lets go before that when a cue says so', () => {
-    const { event, alerts, state } = session({}, { lanterns: [lantern], cues });
+    const { event, alerts, state, at } = session({}, { lanterns: [lantern], cues });
     event(1, aLike({ count: 99 }));
     expect(alerts()).toEqual([]);
     event(2, aLike({ count: 4 }));
     event(3, aLike({ count: 250 }));
     expect(alerts().map(([text]) => text)).toEqual(['Kiln glow 1', 'Kiln glow 3']);
-    expect(state.lanterns.get('l')).toEqual({ base: 300, gone: 3 });
+    expect(state.lanterns.get('l')).toEqual({ base: 300, gone: 3, at: at(3) });
     event(4, { ...aChat({ text: 'x' }), kind: 'follow' } as unknown as StreamEvent);
-    expect(state.lanterns.get('l')).toEqual({ base: 353, gone: 4 });
+    expect(state.lanterns.get('l')).toEqual({ base: 353, gone: 4, at: at(4) });
   });
 
   test('one that is added in the middle of a session begins dark', () => {
