@@ -40,6 +40,29 @@ export const SAFE: Safe = {
   cover: 0.35,
 };
 
+/** Where a console lays its own camera over a game, at first: a fifth of the frame, in a corner (common practice, no source). */
+export const CONSOLE_CAMERA: Veil = { name: 'The console’s camera', x: 0.78, y: 0.03, w: 0.2, h: 0.2 };
+
+/** A corner of the frame, and how far from the edges what stands in it is, shares of the frame. */
+export const CORNERS = ['top left', 'top right', 'bottom left', 'bottom right'] as const;
+export type Corner = (typeof CORNERS)[number];
+const FROM_EDGE = 0.02;
+
+/** The same area in a corner. */
+export function inCorner<V extends Veil>(veil: V, corner: Corner): V {
+  const [down, across] = corner.split(' ');
+  const at = (first: boolean, size: number): number =>
+    Math.max(0, Math.round((first ? FROM_EDGE : 1 - size - FROM_EDGE) * 1000) / 1000);
+  return { ...veil, x: at(across === 'left', veil.w), y: at(down === 'top', veil.h) };
+}
+
+/** The corner in which an area stands; null where it is in none. */
+export const cornerOf = (veil: Veil): Corner | null =>
+  CORNERS.find((corner) => {
+    const { x, y } = inCorner(veil, corner);
+    return Math.abs(x - veil.x) < 0.011 && Math.abs(y - veil.y) < 0.011;
+  }) ?? null;
+
 export const isUpright = ({ width, height }: FrameSize): boolean => height > width;
 
 /** What lies over a frame, px. */

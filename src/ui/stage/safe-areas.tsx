@@ -1,7 +1,7 @@
 import { View } from 'react-native';
 import Plus from 'lucide-react-native/icons/plus';
 import X from 'lucide-react-native/icons/x';
-import { isUpright, SAFE, type Veil } from '@/core/show/safe-area';
+import { CONSOLE_CAMERA, cornerOf, CORNERS, inCorner, isUpright, SAFE, type Veil } from '@/core/show/safe-area';
 import { useShow } from '@/ui/data/show';
 import { edit } from '@/ui/data/show-store';
 import { Button, IconButton } from '@/ui/part/button';
@@ -44,6 +44,19 @@ export function SafeAreas({ veil, onVeil }: { veil: boolean; onVeil: (on: boolea
             }
           >
             Add one
+          </Button>
+        ) : null}
+        {safe[list].length < 12 && !safe[list].some(({ name }) => name === CONSOLE_CAMERA.name) ? (
+          <Button
+            kind="outline"
+            icon={Plus}
+            onPress={() =>
+              edit((draft) => {
+                draft.safe[list].push({ ...CONSOLE_CAMERA });
+              })
+            }
+          >
+            Add a console’s camera
           </Button>
         ) : null}
         <Button
@@ -96,6 +109,15 @@ function SafeArea({ list, at, area: each }: { list: List; at: number; area: Veil
           }
         />
       </View>
+      <Segments
+        label={`Corner of ${each.name}`}
+        value={cornerOf(each)}
+        onChange={(corner) => {
+          const { x, y } = inCorner(each, corner);
+          change({ x, y });
+        }}
+        options={CORNERS.map((value) => ({ value, label: `${value[0]?.toUpperCase() ?? ''}${value.slice(1)}` }))}
+      />
       <View className="flex-row flex-wrap gap-x-6 gap-y-3">
         {SIDES.map(({ side, label, least }) => (
           <NumberField
