@@ -85,6 +85,8 @@ const LONG = [
   'layout-scenes.e2e.ts',
   'sounds.e2e.ts',
   'several.e2e.ts',
+  'week.e2e.ts',
+  'frames.e2e.ts',
 ];
 
 /** One file, with a server and a browser of its own. What it prints is kept until it has ended, so that files side by side stay readable. */

@@ -34,6 +34,9 @@ export const savedLookSchema = z.object({
 });
 export type SavedLook = z.infer<typeof savedLookSchema>;
 
+/** Neither dark nor light: it is seen on any backing. */
+const TROUGH = '#8A7F7480';
+
 const alpha = (opaque: number): string =>
   Math.round(opaque * 255)
     .toString(16)
@@ -63,9 +66,9 @@ export function dressedStyle(style: StyleLook, look: OwnLook): StyleLook {
       bar === undefined && trough === undefined && shape === undefined
         ? style.bar
         : (at, filled) =>
-            barOps(shape ?? 'bar', at, filled, { fill: barFill(at, bar, barTo), trough: trough ?? '#00000080' }),
+            barOps(shape ?? 'bar', at, filled, { fill: barFill(at, bar, barTo), trough: trough ?? TROUGH }),
     ...(shape === 'ring' || shape === 'vessel'
-      ? { gauge: { shape, bar: bar ?? '#C8643C', trough: trough ?? '#00000080' } }
+      ? { gauge: { shape, bar: bar ?? '#C8643C', trough: trough ?? TROUGH } }
       : {}),
   };
 }

@@ -20,15 +20,17 @@ export function RecapPlace() {
   return (
     <PlaceBody title="Recap">
       {sessions && sessions.length > 0 ? (
-        <Segments
-          label="What is shown"
-          value={over}
-          onChange={setOver}
-          options={[
-            { value: 'one', label: 'One session' },
-            { value: 'all', label: 'Over time' },
-          ]}
-        />
+        <View className="mt-2">
+          <Segments
+            label="What is shown"
+            value={over}
+            onChange={setOver}
+            options={[
+              { value: 'one', label: 'One session' },
+              { value: 'all', label: 'Over time' },
+            ]}
+          />
+        </View>
       ) : null}
       {over === 'all' ? <Trend /> : <OneSession />}
     </PlaceBody>
