@@ -3,7 +3,8 @@ import { test } from 'node:test';
 import { whenKind, WHENS } from '@/core/engine/kinds';
 import { closeSheet } from './person';
 import { until, VIEWERS, wordsOn } from './world';
-import { page, outlet, act, lastCue, published, make, seen, openDesk, MOMENTS, ORDER } from './moments-world';
+import { MOMENTS, ORDER } from './moments-by-kind';
+import { page, outlet, act, lastCue, published, make, seen, openDesk } from './moments-world';
 
 test('there is a test for every kind', () => assert.deepEqual([...ORDER].sort(), WHENS.map(({ kind }) => kind).sort()));
 

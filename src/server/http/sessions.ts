@@ -69,7 +69,10 @@ function taken(router: Router, withShow: WithShow): void {
       return problem(res, 400, { title: 'Not understood', detail: 'Say how many events were taken over: ?events=N.' });
     const dropped = await show.drop(String(req.params.session), events.data);
     if (dropped === 'more')
-      return problem(res, 409, { title: 'More has come', detail: 'More has been counted since: take the session again.' });
+      return problem(res, 409, {
+        title: 'More has come',
+        detail: 'More has been counted since: take the session again.',
+      });
     if (dropped === 'none')
       return problem(res, 404, {
         title: 'No such session',
