@@ -2,20 +2,7 @@ import assert from 'node:assert/strict';
 import { readFileSync } from 'node:fs';
 import { proofFaults, type DrawProof } from '@/core/engine/feature/draw/schema';
 import type { WhenKindName } from '@/core/engine/kinds';
-import {
-  act,
-  HANDLE,
-  lastCue,
-  make,
-  openDesk,
-  outlet,
-  page,
-  published,
-  seen,
-  set,
-  tryIt,
-  world,
-} from './moments-world';
+import { act, lastCue, make, openDesk, outlet, page, published, seen, set, tryIt } from './moments-world';
 import { closeSheet } from './person';
 import { until, VIEWERS, wordsOn } from './world';
 
