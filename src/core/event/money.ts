@@ -62,6 +62,12 @@ export function amountFigure(minor: number, currency: string): string {
   return (minor / 10 ** digits).toLocaleString('en', { minimumFractionDigits: digits, maximumFractionDigits: digits });
 }
 
+/** The same as a number that any program reads, for tables: 123,450 EUR minor → "1234.50". */
+export function amountDecimal(minor: number, currency: string): string {
+  const digits = minorDigits(currency) ?? 2;
+  return (minor / 10 ** digits).toFixed(digits);
+}
+
 /** The same as people write it: "5.00 EUR". */
 export const amountWords = (minor: number, currency: string): string => `${amountFigure(minor, currency)} ${currency}`;
 

@@ -21,6 +21,26 @@ const read = (text: string, as: Parameters<typeof readRecording>[1]) =>
 
 test('a table of events is read back as what was written', () => expect(read(writeCsv(events), 'csv')).toEqual(events));
 
+// The digits of ISO 4217: JPY 0, EUR 2, KWD 3.
+test.each([
+  ['JPY', 500, '500'],
+  ['EUR', 1205, '12.05'],
+  ['KWD', 1500, '1.500'],
+])('money stands in its currency’s own units: %s', (currency, amountMinor, amount) => {
+  const tip: StreamEvent = { id: 't', feed: 'f', at: 1, seenAt: 2, kind: 'tip', amountMinor, currency };
+  const table = writeCsv([tip]);
+  const [row] = parse(table, { columns: true, record_delimiter: '\r\n' }) as Record<string, string>[];
+  expect([row?.amount, row?.currency]).toEqual([amount, currency]);
+  expect(read(table, 'csv')).toEqual([tip]);
+  // As an earlier version has written it.
+  expect(
+    read(`id,feed,kind,at,seenAt,amountMinor,currency\r\nt,f,tip,1,2,${amountMinor},${currency}\r\n`, 'csv'),
+  ).toEqual([tip]);
+  expect(read(`id,feed,kind,at,seenAt,amount,currency\r\nt,f,tip,1,2,much,${currency}\r\n`, 'csv')).toMatchObject([
+    { kind: 'bad' },
+  ]);
+});
+
 // RFC 4180, by a reference parser: the same records, whatever the fields hold.
 test('the table is one by RFC 4180', () => {
   const odd = fc.string({ maxLength: 30 }).map((text) => text.replace(/[\u0000-\u0008\u000b\u000c\u000e-\u001f]/g, ''));

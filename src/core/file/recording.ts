@@ -2,6 +2,7 @@ import { tidied } from '@/core/event/viewer';
 import Papa from 'papaparse';
 import { createParser } from 'eventsource-parser';
 import { streamEventSchema, type StreamEvent } from '@/core/event/event';
+import { amountDecimal, toMinor } from '@/core/event/money';
 import type { Reading } from '@/core/intake/received';
 import { readBrindle } from '@/core/platform/brindle';
 import { readCloudEvent } from '@/core/platform/cloud-events';
@@ -39,7 +40,7 @@ const COLUMNS = [
   'tier',
   'months',
   'gifted',
-  'amountMinor',
+  'amount',
   'currency',
   'message',
   'viewers',
@@ -72,6 +73,8 @@ export function writeCsv(events: readonly StreamEvent[]): string {
     events.map(({ viewer, ...event }) => {
       const row: Partial<Record<string, string | number | boolean>> = {
         ...event,
+        // Money in its currency's own units, as a person reads it.
+        ...(event.kind === 'tip' ? { amount: amountDecimal(event.amountMinor, event.currency) } : {}),
         ...(viewer
           ? {
               viewerId: viewer.id,
@@ -113,6 +116,9 @@ function readCsv(text: string): Recorded[] {
         roles: (row.viewerRoles ?? '').split(' ').filter(Boolean),
       };
     if (values.kind === 'chat') values.text ??= '';
+    // Tables of an earlier version have `amountMinor`.
+    if (typeof values.amount === 'string')
+      values.amountMinor = toMinor(values.amount, String(values.currency ?? '')) ?? values.amount;
     const parsed = streamEventSchema.safeParse(values);
     return {
       reading: parsed.success

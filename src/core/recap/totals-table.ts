@@ -1,13 +1,7 @@
-import { minorDigits } from '@/core/event/money';
+import { amountDecimal } from '@/core/event/money';
 import { WORTH_PARTS } from '@/core/event/worth-parts';
 import { writeTable } from '@/core/file/csv';
 import { FIGURES, type Summed } from './figures';
-
-/** An amount in whole units with the currency's digits, as a spreadsheet reads it: "12.50". */
-const units = (minor: number, currency: string): string => {
-  const digits = minorDigits(currency) ?? 2;
-  return (minor / 10 ** digits).toFixed(digits);
-};
 
 /** A table of sessions, a row each, oldest first: times in ISO 8601, money in whole units. */
 export function totalsCsv(sessions: readonly Summed[], currency: string): string {
@@ -28,10 +22,10 @@ export function totalsCsv(sessions: readonly Summed[], currency: string): string
           recap,
           sorted.slice(0, n).map((each) => each.recap),
         );
-        if (money) return units(Math.round(value / WORTH_PARTS), currency);
+        if (money) return amountDecimal(Math.round(value / WORTH_PARTS), currency);
         return share ? value.toFixed(3) : Math.round(value);
       }),
-      ...tips.map((each) => units(recap.totals.tips[each] ?? 0, each)),
+      ...tips.map((each) => amountDecimal(recap.totals.tips[each] ?? 0, each)),
     ]),
   );
 }

@@ -54,7 +54,7 @@ export interface ShowOwner {
   /** The events of one session, and all that its state follows from; null where there is no such session here. */
   events: (session: string) => Promise<AsyncIterable<StreamEvent> | null>;
   inputs: (session: string) => Promise<AsyncIterable<Input> | null>;
-  /** A browser has a finished session. False where there is no such session. */
+  /** A browser has a finished session, with so many events. */
   drop: (session: string, events: number) => Promise<Dropped>;
   /** What earlier sessions left; and that given back to an owner who knows nothing. */
   carryOver: () => Promise<CarryOver>;
