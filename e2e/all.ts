@@ -69,7 +69,7 @@ async function unit(): Promise<Outcome> {
 }
 
 /** These measure how long something takes, or need an answer of the server within a moment, and have the machine to themselves. */
-const ALONE = ['flood.e2e.ts', 'kill.e2e.ts', 'outlet.e2e.ts', 'story.e2e.ts'];
+const ALONE = ['flood.e2e.ts', 'kill.e2e.ts', 'outlet.e2e.ts'];
 
 /** These take longest and come first, so that neither core waits for the other at the end. */
 const LONG = [
@@ -86,6 +86,7 @@ const LONG = [
   'sounds.e2e.ts',
   'several.e2e.ts',
   'week.e2e.ts',
+  'story.e2e.ts',
   'frames.e2e.ts',
 ];
 

@@ -100,6 +100,25 @@ test(
       204,
     );
     await onDesk('by cloud event');
+    // A tip in a currency without a rate asks for it where it is seen; once it has one, it asks no more.
+    const tipped = await post(
+      cloud,
+      { amountMinor: 500, currency: 'JPY' },
+      {
+        'content-type': 'application/json',
+        'ce-specversion': '1.0',
+        'ce-id': '3',
+        'ce-source': '/x',
+        'ce-type': 'app.gavirn.event.tip',
+      },
+    );
+    assert.equal(tipped.status, 204);
+    const rate = page.getByRole('status', { name: 'Rate of JPY' });
+    await rate.getByText(/^500 JPY came as tips, and JPY has no rate/).waitFor();
+    await rate.getByRole('textbox', { name: '1 JPY in EUR' }).fill('0.006');
+    await rate.getByRole('textbox', { name: '1 JPY in EUR' }).press('Enter');
+    await rate.getByRole('button', { name: 'Set the rate' }).tap();
+    await rate.waitFor({ state: 'detached' });
     await addFeed('Activity Streams');
     await page.getByLabel('What you call it').fill('The old network');
     await page.getByRole('button', { name: 'Add this feed' }).tap();

@@ -181,7 +181,8 @@ test('the stand-ins’ own pages act as viewers, and set faults', { timeout: 60_
   await oxbow.goto(`/standins/oxbow?handle=${HANDLE}`);
   await oxbow.getByRole('button', { name: 'Say it' }).tap();
   await oxbow.getByRole('button', { name: 'Tip', exact: true }).tap();
-  await oxbow.getByText(/tip:\s+count: 1/).waitFor();
+  // One more than the tip that was sent before.
+  await oxbow.getByText(/tip:\s+count: 2/).waitFor();
   await oxbow.getByRole('button', { name: 'Drop the chat' }).tap();
   await oxbow.getByText('1 in the chat').waitFor();
   const tarn = await own.newPage();

@@ -160,6 +160,74 @@ test(
 );
 
 test(
+  'an answer that cannot be posted in Brindle is shown on the frame, where that is wanted',
+  { timeout: 60_000 },
+  async () => {
+    await page.goto('/points');
+    await page.getByRole('radio', { name: 'Viewers earn points' }).tap();
+    await page.getByRole('textbox', { name: 'Keyword with which viewers ask what they have' }).fill('!points');
+    await page.getByText(/^Gavirn cannot post in Brindle/).waitFor();
+    await page.getByRole('radio', { name: 'In Spotlight' }).tap();
+    await published();
+    await said('!points', VIEWERS.ines);
+    await seen(/Inês: [\d,]+ .*level \d/);
+  },
+);
+
+test('an alert’s backing is as large as its words, which stand in the middle', { timeout: 60_000 }, async () => {
+  await page.goto('/cues');
+  await lastCue()
+    .getByRole('button', { name: /^Change “/ })
+    .last()
+    .tap();
+  await page.getByLabel('Words on the frame').fill('Hi');
+  await page.getByRole('button', { name: 'Picture and motion' }).tap();
+  const sheet = page.getByRole('dialog');
+  await sheet.getByRole('tab', { name: 'Words', exact: true }).tap();
+  await sheet.getByRole('radiogroup', { name: 'Lines stand' }).getByRole('radio', { name: 'Middle' }).tap();
+  await sheet.getByRole('radio', { name: 'As large as the words' }).tap();
+  await closeSheet(page);
+  await published();
+  // How much of the spotlight's width is painted: its row of pixels through the middle.
+  const across = (): Promise<number> =>
+    outlet.evaluate(() => {
+      const canvas = document.querySelector('canvas');
+      const context = canvas?.getContext('2d');
+      if (!canvas || !context) return 0;
+      const { data } = context.getImageData(0, Math.round(canvas.height * 0.29), canvas.width, 1);
+      return data.filter((value, n) => n % 4 === 3 && value > 200).length / canvas.width;
+    });
+  // What was shown before is gone.
+  await until(across, (now) => now === 0, 15_000);
+  await lastCue().getByRole('button', { name: /^Try/ }).tap();
+  const share = await until(across, (now) => now > 0.05);
+  // The whole spotlight takes five sixths of the width.
+  assert.ok(share < 0.7, `the words alone, not the spotlight: ${share}`);
+});
+
+test(
+  'where a console lays its own camera: in the corner that is chosen, and what lies under it is said',
+  { timeout: 60_000 },
+  async () => {
+    await page.goto('/stage');
+    await page.getByRole('button', { name: /frame of \d+ by \d+/ }).tap();
+    await page.getByRole('button', { name: 'Add a console’s camera' }).tap();
+    await page
+      .getByRole('radiogroup', { name: 'Corner of The console’s camera' })
+      .getByRole('radio', { name: 'Top left' })
+      .tap();
+    await closeSheet(page);
+    await page.getByRole('button', { name: /^! \d+ to put right$/ }).tap();
+    await page
+      .getByRole('dialog')
+      .getByText(/is under The console’s camera/)
+      .first()
+      .waitFor();
+    await closeSheet(page);
+  },
+);
+
+test(
   'the recap names who followed and compares sessions; its table of totals is saved',
   { timeout: 90_000 },
   async () => {

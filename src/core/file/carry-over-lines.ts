@@ -9,6 +9,11 @@ export const LONGEST_LINE = 4 << 20;
 
 const LISTS = carriedListsOf(KIT);
 const isList = (name: string): boolean => name in LISTS;
+/** Whether a list is there also when nothing is in it. */
+function isAlwaysThere(name: string): boolean {
+  const none = LISTS[name]?.safeParse(undefined);
+  return !none?.success || none.data !== undefined;
+}
 
 export function* carryOverLines(lasting: CarryOver): Generator<string> {
   for (const [of, list] of Object.entries(lasting) as [string, unknown[]][]) {
@@ -19,7 +24,11 @@ export function* carryOverLines(lasting: CarryOver): Generator<string> {
 
 /** Takes lines one after another and puts together what they hold. */
 export class CarryOverReader {
-  private readonly lists: Record<string, unknown[]> = Object.fromEntries(Object.keys(LISTS).map((name) => [name, []]));
+  private readonly lists: Record<string, unknown[]> = Object.fromEntries(
+    Object.keys(LISTS)
+      .filter(isAlwaysThere)
+      .map((name) => [name, []]),
+  );
 
   /** @returns why a line cannot be used, in a sentence; null when it can */
   take(line: string): string | null {
