@@ -19,6 +19,9 @@ import { brokenWords, publishChange, publishing, type Published } from './publis
 /** How often it is looked whether a show may sleep, and how often at most it is noted that one was opened, ms. */
 const LOOK_EVERY_MS = 3_600_000;
 
+/** So often a show that others keep starting is stopped, to be written anew. */
+const MOST_STOPS = 20;
+
 /** A show of this server; `running` is null while it sleeps. */
 interface Entry {
   kept: KeptShow;
@@ -234,8 +237,13 @@ export class ShowHost {
     const viewer = viewerToForget(running.live.state, who);
     // What waits for the disk would be lost with the show that is closed.
     if (!(await running.live.flushed())) return 'the disk takes nothing just now';
-    entry.running = null;
-    await this.stop(running);
+    // Somebody who asks for the show meanwhile starts it again, with the viewer: then it is stopped once more.
+    for (let times = 0; entry.running && times < MOST_STOPS; times += 1) {
+      const on: Running = entry.running;
+      entry.running = null;
+      await this.stop(on);
+    }
+    if (entry.running) return 'too much is asked of the show just now';
     const problem = forgetIn(entry.kept.journals, viewer, (error) =>
       this.log.error({ show: showHash(id), err: error }, 'A viewer could not be forgotten.'),
     );
