@@ -2,7 +2,6 @@ import { deserialize, newState, serialize } from '@/core/session/state';
 import { fold } from '@/core/session/fold';
 import { aChat } from '@/core/event/examples';
 import { lineWidth } from '@/core/paint/text';
-import type { Group, Op } from '@/core/paint/display';
 import type { Show } from '@/core/show/show';
 import { emptyShow } from '@/core/show/starter';
 import { Stage } from '@/core/stage/stage';
@@ -11,13 +10,10 @@ import { chat } from './chat';
 import { chatRows } from './chat-rows';
 import type { ChatPiece } from './chat-schema';
 import { feedMark } from './feed-mark';
+import { drawn } from './drawn.setup';
 
 const show = emptyShow('w', 'W');
 const tools = { measure: nodeMeasure, seen: 'air' } as const;
-type Text = Extract<Op, { op: 'text' }>;
-const textsOf = (ops: readonly Op[]): Text[] => ops.filter((op): op is Text => op.op === 'text');
-const drawn = (groups: Group[], now = 0): Text[] =>
-  groups.flatMap((group) => textsOf(group.clock?.(now).ops ?? group.ops));
 
 describe('the chat column', () => {
   const piece: ChatPiece = {

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { CREDIT_KINDS, MOST_CREDITS } from '@/core/engine/feature/credits/names';
+import { CREDIT_KINDS } from '@/core/engine/feature/credits/names';
 import {
   CREDIT_LEADING,
   listKey,
@@ -33,9 +33,6 @@ export interface CreditsLive {
   /** Of names that run once: absent while they do not. */
   roll?: Roll;
 }
-
-/** So many are sent to an outlet. */
-const MOST_SENT = MOST_CREDITS;
 
 /** Names that scroll from below upwards, whole, at a speed that can be read. */
 export const credits: PieceKind<CreditsPiece, CreditsLive, object, CreditsHost> = {
@@ -99,7 +96,7 @@ export const credits: PieceKind<CreditsPiece, CreditsLive, object, CreditsHost> 
   live(piece, { derived, rolls }) {
     const names = derived.credits.get(listKey(piece.of, piece.over))?.names ?? [];
     const roll = rolls.get(piece.id);
-    return { kind: 'credits', names: names.slice(0, MOST_SENT), ...(roll && piece.runs === 'once' ? { roll } : {}) };
+    return { kind: 'credits', names, ...(roll && piece.runs === 'once' ? { roll } : {}) };
   },
   sample: () => ({ kind: 'credits', names: [] }),
   draw(piece, live, tools) {

@@ -1,6 +1,5 @@
 import { newState } from '@/core/session/state';
 import { lineWidth } from '@/core/paint/text';
-import type { Group, Op } from '@/core/paint/display';
 import type { Show } from '@/core/show/show';
 import { emptyShow } from '@/core/show/starter';
 import { nodeMeasure } from '@/server/paint/node-host';
@@ -9,13 +8,10 @@ import { camera } from './camera';
 import { fitted } from '@/core/paint/fitted';
 import { info } from './info';
 import { words, type WordsPiece } from './words';
+import { drawn, type Text } from './drawn.setup';
 
 const show = emptyShow('w', 'W');
 const tools = { measure: nodeMeasure, seen: 'air' } as const;
-type Text = Extract<Op, { op: 'text' }>;
-const textsOf = (ops: readonly Op[]): Text[] => ops.filter((op): op is Text => op.op === 'text');
-const drawn = (groups: Group[], now = 0): Text[] =>
-  groups.flatMap((group) => textsOf(group.clock?.(now).ops ?? group.ops));
 
 describe('words that are too long', () => {
   const long: WordsPiece = {

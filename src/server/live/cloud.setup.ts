@@ -8,7 +8,7 @@ import { LiveShow } from './live-show';
 
 /* A show with one feed that is posted to, as CloudEvents. */
 
-const FEED: Feed = {
+export const FEED: Feed = {
   id: 'c',
   platform: 'cloudevents',
   handle: 'h',

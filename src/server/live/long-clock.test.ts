@@ -1,4 +1,3 @@
-import type { Feed } from '@/core/platform/feed';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -12,6 +11,7 @@ import { Connections } from './connections';
 import { FileJournal } from '@/server/embedded/file-journal';
 import { journalsIn } from '@/server/embedded/journals-in-folder';
 import { later } from '@/server/later';
+import { FEED } from './cloud.setup';
 import { LiveShow } from './live-show';
 
 /* A clock that is moved through a year: a timer holds no more than 24.8 days, and what is longer must not run at once. */
@@ -41,20 +41,11 @@ test('a goal of the month, a window of sixty days and a countdown of thirty writ
     doNotFake: ['setImmediate', 'nextTick', 'performance', 'setInterval', 'clearInterval'],
   });
   const folder = mkdtempSync(join(tmpdir(), 'gavirn-year-'));
-  const feed: Feed = {
-    id: 'c',
-    platform: 'cloudevents',
-    handle: 'h',
-    on: true,
-    rate: { coin: 0, kept: 0 },
-    admitted: [],
-    rules: [],
-  };
   const goal = (id: string, window: object) =>
     goalSchema.parse({ id, name: id, measure: 'follows', target: 10, onReach: { kind: 'stay' }, window });
   const show: Show = {
     ...emptyShow('s', 'S'),
-    feeds: [feed],
+    feeds: [FEED],
     goals: [
       goal('month', { over: 'month' }),
       goal('sixty', { over: 'days', from: '2026-01-01', days: 60 }),

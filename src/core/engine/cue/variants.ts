@@ -29,9 +29,6 @@ interface Varied extends SomeStep {
 }
 export const isVaried = (step: SomeStep): step is Varied => 'more' in step && Array.isArray(step.more);
 
-/** How many wordings there are beside the first. */
-export const othersOf = (step: SomeStep): number => (isVaried(step) ? step.more.length : 0);
-
 /** A cue's steps as they are done this time. What has no variants is as it is written. */
 export function chosenSteps(state: CueHost, cue: SomeCue, cause: Cause): readonly SomeStep[] {
   if (!cue.steps.some(isVaried)) return cue.steps;
@@ -78,8 +75,8 @@ function byWeight(step: Varied, last: number | undefined, chance: number): numbe
 
 /** How a sentence says that there are others. */
 export const othersWords = (step: SomeStep): string => {
-  const others = othersOf(step);
-  if (others === 0 || !isVaried(step)) return '';
+  if (!isVaried(step)) return '';
+  const others = step.more.length;
   const or = others === 1 ? 'another' : `${others} others`;
   return ` or ${or}, ${step.by === 'turn' ? 'in turn' : 'by chance'}`;
 };
