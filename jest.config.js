@@ -35,7 +35,10 @@ module.exports = {
       testMatch: ['<rootDir>/src/ui/**/*.dom.test.tsx'],
       transformIgnorePatterns: [expo.replace('(?!(', '(?!(@rn-primitives|eventsource-parser|'), ...others],
       moduleNameMapper: screen,
-      setupFiles: ['<rootDir>/node_modules/react-native-css-interop/dist/runtime/components.js'],
+      setupFiles: [
+        '<rootDir>/node_modules/react-native-css-interop/dist/runtime/components.js',
+        '<rootDir>/src/ui/dom.setup.js',
+      ],
     },
   ],
 };

@@ -152,18 +152,49 @@ test('odd names, half and huge messages: shown as text, counted, and nothing sto
   await page.context().close();
 });
 
-test('being without the server is seen on every screen, and over when it is back', async () => {
+test('being without the server is seen on every screen, also one that was never opened, and over when it is back', async () => {
   const page = await opened('/feeds');
   await addBrindle(page, HANDLE);
   await page.getByRole('region', { name: 'Pulse' }).getByText('waiting').waitFor();
+  // Once the page stands still, it has asked for all places.
+  await page.waitForFunction(() => {
+    const loaded = performance.getEntriesByType('resource').map(({ name }) => name);
+    return ['stage', 'cues', 'desk', 'recap'].every((place) => loaded.some((name) => name.includes(`/web/${place}-`)));
+  });
   await world.killServer();
-  for (const place of ['Stage', 'Cues', 'Desk', 'Recap', 'Feeds']) {
-    await page.getByRole('link', { name: place }).tap();
-    await page.getByRole('region', { name: 'Pulse' }).getByText('no server').waitFor();
+  try {
+    for (const place of ['Stage', 'Cues', 'Desk', 'Recap', 'Feeds']) {
+      await page.getByRole('link', { name: place }).tap();
+      await page.getByRole('region', { name: 'Pulse' }).getByText('no server').waitFor();
+      await (
+        place === 'Stage' ? page.getByLabel('On the frame') : page.getByRole('heading', { name: place, level: 1 })
+      ).waitFor();
+    }
+  } finally {
+    await world.startServer();
   }
-  await world.startServer();
   await page.getByRole('region', { name: 'Pulse' }).getByText('waiting').waitFor();
   await page.context().close();
+});
+
+test('a place whose script does not come says so, leaves the others as they are, and opens by itself when it can', async () => {
+  const page = await opened('/feeds');
+  const context = page.context();
+  await context.route(/\/web\/cues-[^/]+\.js$/, (route) => route.abort());
+  await context.route(
+    (url) => url.pathname === '/',
+    (route) => route.abort(),
+  );
+  await page.reload();
+  await page.getByRole('link', { name: 'Cues' }).tap();
+  await page.getByRole('heading', { name: 'This place has not loaded' }).waitFor();
+  await page.getByRole('link', { name: 'Desk' }).tap();
+  await page.getByRole('heading', { name: 'Desk', level: 1 }).waitFor();
+  await page.getByRole('link', { name: 'Cues' }).tap();
+  await page.getByRole('heading', { name: 'This place has not loaded' }).waitFor();
+  await context.unrouteAll();
+  await page.getByText('3 cues').waitFor();
+  await context.close();
 });
 
 const axe = readFileSync('node_modules/axe-core/axe.min.js', 'utf8');

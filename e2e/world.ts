@@ -199,7 +199,7 @@ export async function dragByTouch(
 }
 
 /** Waits until `read` gives what is wanted; says what it gave last. */
-export async function until<T>(read: () => Promise<T>, wanted: (value: T) => boolean, ms = 8000): Promise<T> {
+export async function until<T>(read: () => Promise<T>, wanted: (value: T) => boolean, ms = 20_000): Promise<T> {
   const end = Date.now() + ms;
   for (;;) {
     const value = await read();

@@ -1,7 +1,8 @@
 import '@/global.css';
-import { Slot } from 'expo-router';
+import { Navigator, Slot } from 'expo-router';
 import { View } from 'react-native';
 import { ShowProvider } from '@/ui/data/show-provider';
+import { PlaceGuard } from '@/ui/frame/place-guard';
 import { Shell } from '@/ui/frame/shell';
 import { Text } from '@/ui/part/text';
 import { useFrameFonts } from '@/ui/theme/fonts';
@@ -25,7 +26,11 @@ export default function Layout() {
       )}
     >
       <Shell>
-        <Slot />
+        <Navigator>
+          <PlaceGuard>
+            <Slot />
+          </PlaceGuard>
+        </Navigator>
       </Shell>
     </ShowProvider>
   );

@@ -70,6 +70,32 @@ async function makeApp(): Promise<void> {
   if (made.status !== 0) throw new Error(`The app could not be built:\n${made.stdout}\n${made.stderr}`);
   askEarly('dist/app/index.html', readdirSync('dist/app/_expo/static/js/web'));
   await compressIn('dist/app');
+  askAhead('dist/app/index.html', 'dist/app/_expo/static/js/web');
+}
+
+/** Scripts whose brotli form is larger (workers, the maker of clips) wait until somebody needs them. */
+const AHEAD_BYTES = 100_000;
+
+/**
+ * Has the page ask for the other scripts once it stands still, those of all places and sheets: a place that is opened for the first time in
+ * a dead spot of the network would have none. Whoever told the browser to save data is not asked to pay for it.
+ */
+function askAhead(page: string, folder: string): void {
+  const ahead = readdirSync(folder).filter(
+    (name) => name.endsWith('.js') && statSync(join(folder, `${name}.br`)).size < AHEAD_BYTES,
+  );
+  const later = `
+    <script>
+      addEventListener('load', function () {
+        setTimeout(function () {
+          if (navigator.connection && navigator.connection.saveData) return;
+          for (var script of ${JSON.stringify(ahead)})
+            document.head.append(Object.assign(document.createElement('link'), { rel: 'prefetch', as: 'script', href: '/_expo/static/js/web/' + script }));
+        }, 1500);
+      });
+    </script>
+  </head>`;
+  writeFileSync(page, readFileSync(page, 'utf8').replace('</head>', later));
 }
 
 /**

@@ -9,15 +9,6 @@ import { SampleTree } from './sample-tree';
 
 /* The parts of a feed's page as a page renders them. */
 
-beforeAll(() => {
-  window.matchMedia = ((query: string) => ({
-    matches: false,
-    media: query,
-    addEventListener: () => undefined,
-    removeEventListener: () => undefined,
-  })) as unknown as typeof window.matchMedia;
-});
-
 const sample = {
   event: 'present',
   from: { nick: '<b>Inês</b>' },

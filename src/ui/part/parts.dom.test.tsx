@@ -9,15 +9,6 @@ import { ViewerText } from './viewer-text';
 
 /* Parts of the interface as a page renders them. */
 
-beforeAll(() => {
-  window.matchMedia = ((query: string) => ({
-    matches: false,
-    media: query,
-    addEventListener: () => undefined,
-    removeEventListener: () => undefined,
-  })) as unknown as typeof window.matchMedia;
-});
-
 function Number5({ onChange }: { onChange: (n: number) => void }) {
   const [value, setValue] = useState(5);
   return (

@@ -54,7 +54,10 @@ export function DockedSheet({ title, onClose, children }: SheetProps) {
 /** Where sheets come up: once, over the place that is open. What they need comes after the first screen, and before anyone asks for one. */
 export function SheetHost() {
   useEffect(() => {
-    const timer = setTimeout(() => void load(), 1000);
+    const timer = setTimeout(() => {
+      // Without a connection it does not come: it is asked for again when a sheet opens.
+      load().catch(() => undefined);
+    }, 1000);
     return () => clearTimeout(timer);
   }, []);
   return <View nativeID={SHEETS} className="absolute inset-0 z-20 justify-end" style={{ pointerEvents: 'none' }} />;
