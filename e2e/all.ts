@@ -4,8 +4,8 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 
 /*
- * `./gavirn test`: types, lint and form beside the build; then the unit tests beside the real interface in headless Chromium, which mostly
- * waits; then what measures time, by itself. Everything is run even when something before it failed, and the last line is the sum.
+ * `./gavirn test`: the build and then the real interface in headless Chromium, which mostly waits; beside it types, lint, form and then the
+ * unit tests; at last what measures time, by itself. Everything is run even when something before it failed, and the last line is the sum.
  */
 
 interface Outcome {
@@ -97,6 +97,8 @@ async function browserFile(file: string): Promise<Outcome> {
     '--import',
     'tsx',
     '--test',
+    // What a failed test has left open must not keep the others waiting.
+    '--test-force-exit',
     '--test-reporter=spec',
     '--test-reporter-destination=stdout',
     '--test-reporter=tap',
@@ -128,10 +130,13 @@ async function main(): Promise<void> {
   const files = readdirSync('e2e')
     .filter((name) => name.endsWith('.e2e.ts'))
     .sort();
-  const outcomes = (
-    await Promise.all([checks(), whole('Build', 'node', ['--import', 'tsx', 'src/server/build/index.ts'])])
-  ).flat();
-  outcomes.push(...(await Promise.all([unit(), browserFiles(files)])).flat());
+  // The unit tests need nothing of the build: neither core waits for the other.
+  const inPage = async (): Promise<Outcome[]> => {
+    const built = await whole('Build', 'node', ['--import', 'tsx', 'src/server/build/index.ts']);
+    return [built, ...(await browserFiles(files))];
+  };
+  const inCode = async (): Promise<Outcome[]> => [...(await checks()), await unit()];
+  const outcomes = (await Promise.all([inPage(), inCode()])).flat();
   for (const file of files.filter((one) => ALONE.includes(one))) outcomes.push(await browserFile(file));
   const passed = outcomes.reduce((sum, outcome) => sum + outcome.passed, 0);
   const failed = outcomes.reduce((sum, outcome) => sum + outcome.failed, 0);

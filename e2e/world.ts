@@ -81,7 +81,13 @@ export class World {
       demo: options.demo ?? false,
       more: options.more ?? [],
     });
-    await world.startServer();
+    try {
+      await world.startServer();
+    } catch (error) {
+      // Nobody else knows of the processes that are there already: they would go on, and the tests with them.
+      await world.close();
+      throw error;
+    }
     return world;
   }
 

@@ -69,6 +69,8 @@ export interface QueueView {
 /** Everything that the app shows of a running show. Sections are sent when they change; `happened` and `marks` only what is new. */
 export interface DeskView {
   session: Session | null;
+  /** The session before this one, while it can be gone on with in its place: when it ended, ms UTC. */
+  earlier: { endedAt: number } | null;
   /** How many finished sessions wait to be taken by a browser. */
   finished: number;
   problem: string | null;

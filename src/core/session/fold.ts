@@ -1,5 +1,5 @@
 import type { StreamEvent } from '@/core/event/event';
-import { countEvent, rank } from '@/core/engine/count/counting';
+import { countEvent, MOST_TAKEN, rank } from '@/core/engine/count/counting';
 import { soundBegun } from '@/core/engine/alert/playing';
 import { cueEvent, cueMoment } from '@/core/engine/cue/fire';
 import { followStreak } from '@/core/engine/cue/streak';
@@ -48,7 +48,7 @@ export function fold(state: SessionState, input: Input, emit?: Emit): SessionSta
       end(state, input.over, emit);
       break;
     case 'resume':
-      resume(state, emit);
+      resume(state, input.took, emit);
       break;
     case 'restore':
       if (!restore(state, input.lasting)) break;
@@ -119,10 +119,14 @@ function end(state: SessionState, over: true | undefined, emit: Emit): void {
 }
 
 /** The session goes on where it ended: nothing begins, and what the end stopped runs again. */
-function resume(state: SessionState, emit: Emit): void {
-  if (!state.session || state.session.endedAt === null || state.session.over) return;
-  state.session.endedAt = null;
-  state.session.resumedAt = state.now;
+function resume(state: SessionState, took: string | undefined, emit: Emit): void {
+  const { session } = state;
+  // One that was ended by hand goes on where the streamer says so, and not by itself.
+  if (!session || session.endedAt === null || (session.over && took === undefined)) return;
+  session.endedAt = null;
+  session.resumedAt = state.now;
+  delete session.over;
+  if (took !== undefined) session.took = [...(session.took ?? []), took].slice(-MOST_TAKEN);
   for (const feature of state.kit.features) feature.resume?.(state, emit);
 }
 

@@ -50,8 +50,8 @@ const kernelInputsOf = (kit: Kit, show: z.ZodType<Show>) => {
     }),
     /** `over`: it has ended for good, whatever is live again soon. */
     z.object({ input: z.literal('end'), at, over: z.literal(true).optional() }),
-    /** The session that has ended goes on: the broadcast had only been interrupted. */
-    z.object({ input: z.literal('resume'), at }),
+    /** The session that has ended goes on: the broadcast had only been interrupted. `took`: the session that had begun in its place is part of it. */
+    z.object({ input: z.literal('resume'), at, took: id.optional() }),
     /** What earlier sessions left, from a browser that has kept it: for a server that has lost it. */
     z.object({ input: z.literal('restore'), at, lasting: carried }),
     /** `position`: where the feed's own stream can be resumed after this event. */

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { EVENT_KINDS } from '@/core/event/kind';
 import { whole } from '@/core/event/whole';
 import { KIT, type Fields } from '@/core/engine/features';
+import { MOST_TAKEN } from '@/core/engine/count/counting';
 import { pastViewerSchema, rowSchema } from '@/core/engine/count/past';
 import type { Kit } from '@/core/engine/kernel/feature';
 import { faultSchema } from '@/core/engine/kernel/fault';
@@ -64,6 +65,7 @@ const kernel = {
       endedAt: ms.nullable(),
       resumedAt: ms.optional(),
       over: z.literal(true).optional(),
+      took: z.array(text).max(MOST_TAKEN).optional(),
     })
     .nullable(),
   totals,

@@ -49,6 +49,8 @@ export interface ShowOwner {
   endSession: () => Promise<void>;
   /** Ends the session that is on, and begins another for what is live. */
   beginAnew: () => Promise<void>;
+  /** The session before the one that is on goes on in its place; false where there is none to go on with. */
+  goOnWithEarlier: () => Promise<boolean>;
   /** Every session that a browser may take, oldest first. */
   sessions: () => Promise<FinishedSession[]>;
   /** The events of one session, and all that its state follows from; null where there is no such session here. */

@@ -86,6 +86,23 @@ export function journalContract(name: string, open: () => JournalsUnderTest): vo
       await journal.close();
     });
 
+    test('one that begins behind an earlier one holds all of it, waiting and kept, whatever becomes of that', async () => {
+      const journal = door.journals.create([tick(1)]);
+      journal.append(tick(2));
+      journal.rotate([tick(3)]);
+      await journal.flush();
+      journal.rotate([tick(4)], 1);
+      journal.append(tick(5));
+      const whole = [1, 2, 4, 5];
+      expect([times(journal.history().inputs), await all(journal.inputs(3))]).toEqual([whole, whole]);
+      expect(await journal.flush()).toBe(true);
+      door.journals.remove(1);
+      journal.append(tick(6));
+      expect(times(journal.history().inputs)).toEqual([...whole, 6]);
+      await journal.close();
+      expect(times(door.reopened().recover(3).recovered.inputs)).toEqual([...whole, 6]);
+    });
+
     test('one is written anew, one is removed, and the others stay as they are', async () => {
       const journal = door.journals.create([tick(1), tick(2)]);
       journal.rotate([tick(3)]);

@@ -28,8 +28,11 @@ export interface Journal {
   /** A session's journal is whole and closed. */
   finished: (number: number) => void;
   append: (input: Input) => void;
-  /** A new session: its journal is there with all of its first inputs once those before it are whole, or not at all. */
-  rotate: (first: readonly Input[]) => void;
+  /**
+   * A new session: its journal is there with all of its first inputs once those before it are whole, or not at all.
+   * @param behind an earlier journal, kept until then, of which it holds everything before those
+   */
+  rotate: (first: readonly Input[], behind?: number) => void;
   /** Resolves to whether all that had been appended before the call is kept, so that it outlasts a power cut; what is not is tried again. */
   flush: () => Promise<boolean>;
   /** All of the present session, kept or waiting: what its state follows from. */

@@ -18,6 +18,8 @@ interface Part {
   number: number;
   /** It is there. One that is not begins with all of its first lines at once. */
   made: boolean;
+  /** Before it is made: the session whose whole file it begins with. */
+  behind: number | null;
   file: DiskFile | null;
   /** How much of the file is whole lines that are on the disk; beyond it may lie what a failed write has left. */
   bytes: number;
@@ -50,7 +52,7 @@ export class FileJournal implements Journal {
     part: Pick<Part, 'number' | 'made' | 'bytes' | 'dirty'>,
     private readonly disk: Disk,
   ) {
-    this.parts = [{ ...part, file: null, waiting: [] }];
+    this.parts = [{ ...part, behind: null, file: null, waiting: [] }];
   }
 
   private get part(): Part {
@@ -80,8 +82,8 @@ export class FileJournal implements Journal {
   }
 
   /** A new session: its file begins once all of those before it are whole, since only the newest is read for positions. */
-  rotate(first: readonly Input[]): void {
-    this.parts.push({ number: this.number + 1, made: false, file: null, bytes: 0, dirty: false, waiting: [] });
+  rotate(first: readonly Input[], behind: number | null = null): void {
+    this.parts.push({ number: this.number + 1, made: false, behind, file: null, bytes: 0, dirty: false, waiting: [] });
     for (const input of first) this.append(input);
   }
 
@@ -152,33 +154,42 @@ export class FileJournal implements Journal {
   private async make(part: Part, bytes: Buffer): Promise<void> {
     const partial = join(this.folder, `${part.number}.partial`);
     const file = await this.disk.open(partial);
+    let at = 0;
     try {
       await file.truncate(0);
-      await writeAll(file, bytes, 0);
+      if (part.behind !== null)
+        for await (const chunk of createReadStream(journalFile(this.folder, part.behind)) as AsyncIterable<Buffer>) {
+          await writeAll(file, chunk, at);
+          at += chunk.length;
+        }
+      await writeAll(file, bytes, at);
       await file.sync();
     } finally {
       await file.close();
     }
     await this.disk.rename(partial, journalFile(this.folder, part.number));
     part.made = true;
-    part.bytes = bytes.length;
+    part.bytes = at + bytes.length;
   }
 
   /** All of the present session, on the disk or not: what its state follows from. */
   history(): Recovered {
-    const { number, made, bytes, waiting } = this.part;
-    const kept = made ? readBack(this.folder, number, bytes) : { snapshot: null, inputs: [], bytes: 0 };
+    const { number, made, behind, bytes, waiting } = this.part;
+    const from = made ? number : behind;
+    const kept =
+      from === null ? { snapshot: null, inputs: [], bytes: 0 } : readBack(this.folder, from, made ? bytes : undefined);
     return { ...kept, inputs: [...kept.inputs, ...waiting.flatMap(readLine)] };
   }
 
   /** Every input of a session, one after another: a long one is read while feeds are heard. What is not on the disk comes last. */
   async *inputs(number: number): AsyncGenerator<Input> {
     const part = this.parts.find((each) => each.number === number);
-    const upTo = part ? part.bytes : Infinity;
+    const upTo = part?.made ? part.bytes : Infinity;
     const waiting = part ? [...part.waiting] : [];
-    if (upTo > 0) {
+    const from = !part || part.made ? number : part.behind;
+    if (from !== null && upTo > 0) {
       const lines = createInterface({
-        input: createReadStream(journalFile(this.folder, number), { end: upTo - 1 }),
+        input: createReadStream(journalFile(this.folder, from), { end: upTo - 1 }),
         crlfDelay: Infinity,
       });
       for await (const line of lines) yield* readLine(line);

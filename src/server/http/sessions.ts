@@ -97,6 +97,18 @@ function endings(router: Router, withShow: WithShow): void {
     await show.beginAnew();
     res.status(204).end();
   });
+
+  router.post('/go-on', async (req, res) => {
+    const show = withShow(req, res);
+    if (!show) return;
+    if (await show.goOnWithEarlier()) res.status(204).end();
+    else
+      problem(res, 409, {
+        title: 'Too late',
+        detail:
+          'The last session cannot be gone on with any more. It can be in the first ten minutes of a new one, while nothing was drawn in that.',
+      });
+  });
 }
 
 /** Sends lines as they come. Whoever asked may go meanwhile, which ends it; anything else is a fault of ours. */

@@ -4,6 +4,7 @@ import type { Show } from '@/core/show/show';
 import { journalsIn } from '@/server/embedded/journals-in-folder';
 import type { Disk } from '@/server/embedded/disk';
 import { everywhere } from '@/server/feed/outward';
+import type { SteadyClock } from './clock';
 import { LiveShow } from './live-show';
 
 /* A show with one feed that is posted to, as CloudEvents. */
@@ -18,7 +19,7 @@ export const FEED: Feed = {
   rules: [],
 };
 const show = { ...emptyShow('s', 'S'), goOnMinutes: 0, feeds: [FEED] };
-export const start = (folder: string, by?: Disk, like: Partial<Show> = {}): LiveShow =>
+export const start = (folder: string, by?: Disk, like: Partial<Show> = {}, clock?: SteadyClock): LiveShow =>
   new LiveShow({ ...show, ...like }, journalsIn(folder, by), {
     addresses: { brindle: '', oxbow: '', tarn: '' },
     outward: everywhere,
@@ -26,6 +27,7 @@ export const start = (folder: string, by?: Disk, like: Partial<Show> = {}): Live
     secrets: () => ({ inbox: '' }),
     inbox: () => '',
     recording: () => Promise.resolve(null),
+    ...(clock ? { clock } : {}),
   });
 /** A chat line, as it is posted. */
 export const chatLine = (id: string): { headers: Record<string, string>; body: string } => ({

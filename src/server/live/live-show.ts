@@ -11,7 +11,6 @@ import type { Show } from '@/core/show/show';
 import type { InboxAnswer, InboxRequest } from '@/server/feed/client';
 import { Connections } from './connections';
 import { SteadyClock } from './clock';
-import { beginSession, goesOn } from './beginning';
 import { Hearing } from './hearing';
 import { Imitations } from './imitations';
 import type { Dropped } from '@/server/door/bus';
@@ -26,6 +25,7 @@ import { Notices } from './notices';
 import { SessionRoom } from './session-room';
 import { Snapshots } from './snapshots';
 import { Ticks } from './ticks';
+import { Turns } from './turns';
 import type { Caught } from '@/core/session/guard';
 import { noLog, showHash, type Log } from '@/server/log';
 
@@ -41,6 +41,8 @@ const FAULT_PAUSE_MS = 5000;
 export class LiveShow {
   readonly clock: SteadyClock;
   readonly sessions: Sessions;
+  /** Which session is on. */
+  readonly turns: Turns;
   readonly connections: Connections;
   readonly imitations = new Imitations();
   private runtime: Runtime;
@@ -51,8 +53,6 @@ export class LiveShow {
   readonly outbound: Outbound;
   private readonly listeners = new Set<() => void>();
   private readonly ticks: Ticks;
-  /** No session is begun before this, ms of the engine's clock. */
-  private noBeginBefore = 0;
   private readonly streakTimer: ReturnType<typeof setInterval>;
   readonly room: SessionRoom;
   private readonly notices = new Notices();
@@ -76,7 +76,7 @@ export class LiveShow {
       now: () => this.clock.now(),
       runtime: () => this.runtime,
       isOn: () => this.isOn,
-      begin: () => this.begin(),
+      begin: () => this.turns.begin(),
       put: (input) => void this.put(input),
       endIfOver: () => this.endIfOver(),
       heardFrom: (connection) => this.connections.heardFrom(connection),
@@ -95,10 +95,35 @@ export class LiveShow {
       this.changed();
     };
     this.sessions = new Sessions(journals, this.journal.number, this.state);
+    this.turns = this.turnsOf();
     if (JSON.stringify(this.state.show) !== JSON.stringify(show))
       this.put({ input: 'show', at: this.clock.now(), show });
     this.goOn();
-    this.streakTimer = setInterval(() => this.hearing.closeStreaks(), STREAK_CHECK_MS);
+    this.streakTimer = setInterval(() => {
+      this.hearing.closeStreaks();
+      this.turns.look();
+    }, STREAK_CHECK_MS);
+  }
+
+  private turnsOf(): Turns {
+    return new Turns({
+      now: () => this.clock.now(),
+      runtime: () => this.runtime,
+      setRuntime: (runtime) => void (this.runtime = runtime),
+      journal: this.journal,
+      sessions: this.sessions,
+      snapshots: this.snapshots,
+      log: this.log,
+      emit: (effect) => this.outbound.act(effect),
+      put: (input) => this.put(input),
+      historyState: () => this.historyState(),
+      changed: () => {
+        this.weigh();
+        this.seedDraws();
+        this.ticks.plan();
+        this.changed();
+      },
+    });
   }
 
   /** What came before the process began goes on: feeds, draws, and what time brings. */
@@ -228,7 +253,7 @@ export class LiveShow {
   private put(input: Input): boolean {
     const { done, caught } = this.runtime.apply(input, false, (effect) => this.outbound.act(effect));
     for (const each of caught) this.fault(each);
-    if (done) this.journal.append(input);
+    if (done) this.write(input);
     this.sessions.note(input, this.isOn);
     if (input.input !== 'seed') this.seedDraws();
     if (this.room.full && !this.connections.resting) this.restIfFull();
@@ -238,8 +263,13 @@ export class LiveShow {
     return done;
   }
 
+  private write(input: Input): void {
+    this.journal.append(input);
+    this.turns.note(input);
+  }
+
   private fault({ fault, error }: Caught): void {
-    this.journal.append(fault);
+    this.write(fault);
     this.log.error({ what: fault.what, off: fault.off, err: error }, 'An input could not be done and was left out.');
     if (fault.what === 'tick') this.ticks.rest(FAULT_PAUSE_MS);
     if (fault.off && fault.feed !== null && fault.cue === null) this.connect();
@@ -249,40 +279,6 @@ export class LiveShow {
   private seedDraws(): void {
     for (const draw of unseeded(this.state))
       if (!this.put({ input: 'seed', at: this.clock.now(), draw, seed: randomBytes(32).toString('hex') })) return;
-  }
-
-  /** Live: the session that has just ended goes on, or a new one begins. */
-  private begin(): void {
-    const at = this.clock.now();
-    if (!goesOn(this.state, at)) return this.beginNew();
-    this.put({ input: 'resume', at });
-  }
-
-  /** The streamer wants a session of its own for what is live now. */
-  beginAnew(): void {
-    if (!this.isOn) return;
-    this.put({ input: 'end', at: this.clock.now() });
-    this.beginNew();
-    this.ticks.plan();
-    this.changed();
-  }
-
-  /** A session begins with a journal of its own. */
-  private beginNew(): void {
-    const at = this.clock.now();
-    if (at < this.noBeginBefore) return;
-    const before = this.runtime;
-    const { log } = this;
-    const emit = (effect: Effect): void => this.outbound.act(effect);
-    const begun = beginSession(before, { at, log, emit, historyState: () => this.historyState() });
-    if (!begun) return void (this.noBeginBefore = at + FAULT_PAUSE_MS);
-    this.runtime = begun.runtime;
-    this.sessions.rotate(this.journal.number, before.state);
-    this.journal.rotate(begun.first);
-    begun.kept();
-    this.sessions.current = this.journal.number;
-    this.snapshots.restart();
-    this.seedDraws();
   }
 
   /** The session ends when no feed of the show is live any more; a feed that is merely reconnecting may be. */

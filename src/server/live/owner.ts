@@ -15,7 +15,8 @@ export const ownerOf = (live: LiveShow): ShowOwner => ({
   feeds: feedRequests(live),
   command: async (command) => live.command(command),
   endSession: async () => live.endSession(),
-  beginAnew: async () => live.beginAnew(),
+  beginAnew: async () => live.turns.beginAnew(),
+  goOnWithEarlier: async () => live.turns.goOnWithEarlier(),
   sessions: async () => live.sessions.list(live.state),
   events: async (session) => {
     const inputs = live.inputs(session);

@@ -9,6 +9,10 @@ import { Runtime } from '@/server/runtime/runtime';
 export class Sessions {
   private readonly finished = new Map<number, FinishedSession>();
   private readonly dropped = new Set<number>();
+  /** One that stays though a browser has it: the streamer may go on with it. */
+  private held: number | null = null;
+  /** Journals that are not kept yet, and the one that each begins with. */
+  private readonly begunWith = new Map<number, number>();
 
   constructor(
     private readonly journals: Journals,
@@ -19,7 +23,7 @@ export class Sessions {
       if (number === current) continue;
       // Left over from an earlier run: its state is made again from its inputs.
       const rebuilt = rebuild(journals, number, state);
-      if (rebuilt) this.finished.set(number, rebuilt);
+      if (rebuilt && !isPartOf(state, rebuilt.id)) this.finished.set(number, rebuilt);
       else journals.remove(number);
     }
   }
@@ -38,9 +42,44 @@ export class Sessions {
     if (ended && !this.dropped.has(number)) this.finished.set(number, ended);
   }
 
-  /** A journal that was left has been written to its end; it goes if nobody needs it. */
+  /** The journal `number` stays until it is let go. */
+  hold(number: number): void {
+    this.held = number;
+  }
+
+  /** The journal that was held goes, if nobody else needs it. */
+  letGo(): void {
+    const { held } = this;
+    this.held = null;
+    if (held !== null) this.mayGo(held);
+  }
+
+  /** The session of the journal `number` goes on in the present one, which begins with all of it: until that is kept, both are. */
+  goesOn(number: number): void {
+    this.finished.delete(number);
+    this.begunWith.set(this.current, number);
+    this.letGo();
+  }
+
+  /** A journal is kept; @returns whether one that it begins with could go */
+  made(number: number): boolean {
+    const first = this.begunWith.get(number);
+    if (first === undefined) return false;
+    this.begunWith.delete(number);
+    this.mayGo(first);
+    return true;
+  }
+
+  /** A journal that was left has been written to its end. */
   closed(number: number): void {
-    if (!this.finished.has(number)) this.journals.remove(number);
+    this.made(number);
+    this.mayGo(number);
+  }
+
+  /** A journal goes if nobody needs it. */
+  private mayGo(number: number): void {
+    const needed = this.finished.has(number) || number === this.held || [...this.begunWith.values()].includes(number);
+    if (!needed) this.journals.remove(number);
   }
 
   /** All that wait to be taken, oldest first. */
@@ -68,11 +107,15 @@ export class Sessions {
     if (number === this.current) this.dropped.add(number);
     else {
       this.finished.delete(number);
-      this.journals.remove(number);
+      this.mayGo(number);
     }
     return 'gone';
   }
 }
+
+/** Whether the present session has gone on from this one, or taken it in: the server was stopped before its journal was removed. */
+const isPartOf = ({ session }: SessionState, id: string): boolean =>
+  session !== null && (session.id === id || (session.took?.includes(id) ?? false));
 
 /** A session that has ended, or null. */
 function describe(state: SessionState): FinishedSession | null {

@@ -121,6 +121,7 @@ export function deskView(
   const { state } = show;
   return {
     session: state.session,
+    earlier: show.turns.earlier,
     finished: show.sessions.list(state).length,
     problem: show.room.problem,
     feeds: feedViews(show),

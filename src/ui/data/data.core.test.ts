@@ -66,6 +66,7 @@ describe('the desk’s view', () => {
   });
   const view: DeskView = {
     session: { id: 'one', startedAt: 1, endedAt: null },
+    earlier: null,
     finished: 0,
     problem: null,
     feeds: {},

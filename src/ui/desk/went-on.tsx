@@ -3,26 +3,39 @@ import { askShow } from '@/ui/data/command';
 import { useDeskAt } from '@/ui/data/desk-time';
 import { Button } from '@/ui/part/button';
 import { Text } from '@/ui/part/text';
+import { dayAndTime } from '@/ui/words/clock';
 
-/** For so long after a session went on it can be made a new one, ms. */
+/** For so long after a session went on or began it can be made the other, ms. */
 const OFFERED_MS = 10 * 60_000;
 
-/** A session that went on after an interruption, and the way to a new one. */
+/** Which session a broadcast has become part of, and the way to the other, in its first minutes. */
 export function WentOn({ onSaid }: { onSaid: (said: string | null) => void }) {
-  const is = useDeskAt((view, now) => {
+  const went = useDeskAt((view, now) => {
     const session = view?.session;
-    return session?.endedAt === null && session.resumedAt !== undefined && now - session.resumedAt < OFFERED_MS;
+    if (!view || session?.endedAt !== null) return null;
+    if (session.resumedAt !== undefined && now - session.resumedAt < OFFERED_MS) return { to: 'on' as const };
+    // The server says when it is too late; its word comes with whatever happens next.
+    return view.earlier && now - session.startedAt < OFFERED_MS ? { to: 'new' as const, ...view.earlier } : null;
   });
-  if (!is) return null;
-  const anew = (): void => void askShow('POST', '/anew').then((answer) => onSaid(answer.ok ? null : answer.reason));
+  if (!went) return null;
+  const ask = (path: string) => (): void =>
+    void askShow('POST', path).then((answer) => onSaid(answer.ok ? null : answer.reason));
   return (
     <View className="flex-row flex-wrap items-center justify-between gap-2 rounded-card bg-raised p-3" role="status">
       <Text className="flex-1 min-w-[180px]">
-        Live again: the session goes on, with its goals, boards and countdowns as they were.
+        {went.to === 'on'
+          ? 'Live again: the session goes on, with its goals, boards and countdowns as they were.'
+          : `A new session has begun. The last one ended ${dayAndTime(went.endedAt)}; with it, its goals, boards and countdowns go on.`}
       </Text>
-      <Button kind="outline" onPress={anew}>
-        Start a new one
-      </Button>
+      {went.to === 'on' ? (
+        <Button kind="outline" onPress={ask('/anew')}>
+          Start a new one
+        </Button>
+      ) : (
+        <Button kind="outline" onPress={ask('/go-on')}>
+          Go on with the last session
+        </Button>
+      )}
     </View>
   );
 }

@@ -30,14 +30,21 @@ export interface CountShow {
   leftOut: LeftOut;
 }
 
-/** `resumedAt`: when it last went on after an interruption. `over`: it was ended by hand, and does not go on. Times: ms, UTC. */
+/**
+ * `resumedAt`: when it last went on after an interruption. `over`: it was ended by hand, and does not go on by itself. `took`: sessions that
+ * had begun in its place, and are part of it. Times: ms, UTC.
+ */
 export interface Session {
   id: string;
   startedAt: number;
   endedAt: number | null;
   resumedAt?: number | undefined;
   over?: true | undefined;
+  took?: string[] | undefined;
 }
+
+/** So many sessions that were taken in are known by name, the latest: journals of theirs may still lie about. */
+export const MOST_TAKEN = 20;
 
 export interface CountState {
   /** The engine's clock, ms: the latest time of any input. It never goes back. */
