@@ -1,7 +1,6 @@
 import { randomBytes } from 'node:crypto';
 import type { Notice } from '@/core/desk/notice';
 import type { Recorder } from '@/core/desk/happened';
-import type { Effect } from '@/core/engine/kernel/effect';
 import { knowsNothing, type CarryOver } from '@/core/session/carry-over';
 import { nextChange } from '@/core/session/next-change';
 import { unseeded } from '@/core/engine/feature/draw/drawing';
