@@ -100,7 +100,7 @@ const PICTURES: readonly (Omit<Sample, 'kind' | 'svg'> & { body: string })[] = [
   },
 ];
 
-/** Frame arts: a picture around a hole. The hole is left out by the even-odd rule, so that it is clear. */
+/** Frame arts: a picture around a hole, or two. The hole is left out by the even-odd rule, so that it is clear. */
 const ring = (outer: string, hole: string, fill: string): string =>
   `<path fill-rule="evenodd" d="${outer}${hole}" fill="${fill}"/>`;
 const box = ({ x, y, w, h }: { x: number; y: number; w: number; h: number }, r = 0): string =>
@@ -137,9 +137,16 @@ const ARTS: readonly { name: string; title: string; w: number; h: number; body: 
     h: 1080,
     body: `${ring(box({ x: 0, y: 0, w: 1080, h: 1080 }, 80), box({ x: 80, y: 80, w: 920, h: 920 }, 50), '#b08a5a')}${Array.from({ length: 26 }, (_, k) => path(`M${20 + k * 40} 70l28-58M${20 + k * 40} 1068l28-58`, 'none', '#7d5f3b', 8)).join('')}${Array.from({ length: 24 }, (_, k) => path(`M12 ${100 + k * 38}l56-26M1012 ${100 + k * 38}l56-26`, 'none', '#7d5f3b', 8)).join('')}`,
   },
+  {
+    name: 'two-windows',
+    title: 'Two windows',
+    w: 1920,
+    h: 1080,
+    body: `${ring(box({ x: 0, y: 0, w: 1920, h: 1080 }), box({ x: 50, y: 60, w: 1360, h: 765 }, 30) + box({ x: 1470, y: 60, w: 400, h: 520 }, 30), '#34404a')}${ring(box({ x: 30, y: 40, w: 1400, h: 805 }, 44), box({ x: 50, y: 60, w: 1360, h: 765 }, 30), '#9a8560')}${ring(box({ x: 1450, y: 40, w: 440, h: 560 }, 44), box({ x: 1470, y: 60, w: 400, h: 520 }, 30), '#9a8560')}${Array.from({ length: 6 }, (_, k) => path(`M0 ${900 + k * 34}h1920`, 'none', '#2b353e', 5)).join('')}${Array.from({ length: 5 }, (_, k) => path(`M1450 ${650 + k * 44}h440`, 'none', '#2b353e', 5)).join('')}`,
+  },
 ];
 
-/** All samples: twelve pictures of 400 × 400 px, and four frame arts. */
+/** All samples: twelve pictures of 400 × 400 px, and five frame arts. */
 export const samples = (): Sample[] => [
   ...PICTURES.map(({ name, title, body }): Sample => ({ name, title, kind: 'picture', svg: svg(400, 400, body) })),
   ...ARTS.map(({ name, title, w, h, body }): Sample => ({ name, title, kind: 'art', svg: svg(w, h, body) })),

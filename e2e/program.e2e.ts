@@ -199,42 +199,6 @@ test(
   },
 );
 
-test('frame art from the samples takes the game view into its hole by one tap', { timeout: 90_000 }, async () => {
-  await page.goto('/media');
-  await page.getByRole('button', { name: 'Take Clay rim' }).tap();
-  await page.getByText('“Clay rim” is among your files now.').waitFor();
-  await page.goto('/stage');
-  for (const kind of ['Game view', 'Frame art']) {
-    await page.getByRole('button', { name: 'Add a piece' }).tap();
-    await page.getByRole('button', { name: `Add ${kind}`, exact: true }).tap();
-  }
-  await page.getByRole('button', { name: 'Edit Frame art' }).tap();
-  await page.getByRole('radio', { name: /^Clay rim/ }).tap();
-  await page.getByRole('button', { name: 'Fit Game view into the hole' }).tap();
-  await closeSheet(page);
-  await page.keyboard.press('Escape');
-  // The hole of the art is at 70, 400 and 940 × 1100 px of 1080 × 1920.
-  const [frame, game] = await until(
-    async () => [
-      await page.locator('canvas').first().boundingBox(),
-      await page
-        .getByTestId(/^piece-/)
-        .filter({ has: page.locator('xpath=self::*[starts-with(@aria-label, "Game view")]') })
-        .boundingBox(),
-    ],
-    ([, box]) => box !== null && box !== undefined && box.height > 200,
-  );
-  assert.ok(frame && game);
-  const scale = 1080 / frame.width;
-  for (const [value, wanted] of [
-    [(game.x - frame.x) * scale, 70],
-    [(game.y - frame.y) * scale, 400],
-    [game.width * scale, 940],
-    [game.height * scale, 1100],
-  ] as const)
-    assert.ok(Math.abs(value - wanted) < 12, `${value} for ${wanted}`);
-});
-
 test('turning about a point is what the browser’s own matrices do', async () => {
   for (const turn of [
     { degrees: 30, x: 100, y: 50 },

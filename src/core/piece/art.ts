@@ -1,16 +1,24 @@
 import { z } from 'zod';
 import type { Host } from '@/core/engine/kernel/feature';
 import type { FrameShow } from './frame';
-import { cropSchema } from './fit';
 import { ownPicture, ownPictureGroups, waitingOps, type OwnPicture } from './own-picture';
 import { pieceBase, type PieceKind } from './piece';
+
+/** A picture has no more holes than this: the smaller ones are left out. */
+export const MOST_HOLES = 12;
+
+const share = z.number().min(0).max(1);
+
+/** A hole of the picture, in shares of it; and the piece that is seen through it. */
+const holeSchema = z.object({ x: share, y: share, w: share, h: share, takes: z.string().max(64).optional() });
+export type Hole = z.infer<typeof holeSchema>;
 
 const schema = z.object({
   ...pieceBase,
   kind: z.literal('art'),
   media: z.string().max(64),
-  /** Where its hole is, in shares of the picture; absent: none was found. */
-  hole: cropSchema.optional(),
+  /** Its holes, largest first, and the picture they were found in: another has others. */
+  holes: z.object({ of: z.string().max(64), list: z.array(holeSchema).max(MOST_HOLES) }).optional(),
 });
 export type ArtPiece = z.infer<typeof schema>;
 
@@ -24,7 +32,7 @@ export const art: PieceKind<ArtPiece, ArtLive, object, Host<FrameShow>> = {
   kind: 'art',
   title: 'Frame art',
   purpose: 'Picture',
-  says: 'A picture with a hole. The game view or the camera is fitted into the hole by one tap.',
+  says: 'A picture with holes. Into each a camera, a game view or a picture is fitted by one tap.',
   schema,
   least: { w: 120, h: 120 },
   make: (id, { frame }) => ({

@@ -1,4 +1,5 @@
 import type { Box } from '@/core/paint/display';
+import { MOST_HOLES } from '@/core/piece/art';
 
 /** Of a picture's opacity, 0 to 255: what is under this is seen through. */
 const CLEAR = 128;
@@ -6,15 +7,16 @@ const CLEAR = 128;
 const LEAST = 0.01;
 
 /**
- * The largest hole of a picture: a stretch of clear pixels (each joined to the next by a side) that is closed in by the picture; where there is
- * none, the largest clear stretch of all. What reaches the edge is outside of the picture, not in it.
+ * The holes of a picture, largest first: stretches of clear pixels (each joined to the next by a side) that are closed in by the picture; where
+ * there are none, the largest clear stretch of all. What reaches the edge is outside of the picture, not in it.
  * @param alpha one byte a pixel, row by row
- * @returns the box around it, in shares of the picture; null when nothing is clear
+ * @returns the boxes around them, in shares of the picture; none when nothing is clear
  */
-export function findHole(alpha: Uint8Array | Uint8ClampedArray, width: number, height: number): Box | null {
+export function findHoles(alpha: Uint8Array | Uint8ClampedArray, width: number, height: number): Box[] {
   const seen = new Uint8Array(width * height);
   const stack = new Int32Array(width * height);
-  let best: { box: Box; size: number; closed: boolean } | null = null;
+  const closed: { box: Box; size: number }[] = [];
+  let open: { box: Box; size: number } | null = null;
   for (let start = 0; start < alpha.length; start += 1) {
     if (seen[start] === 1 || (alpha[start] ?? 255) >= CLEAR) continue;
     let [top, left, bottom, right] = [height, width, -1, -1];
@@ -45,9 +47,11 @@ export function findHole(alpha: Uint8Array | Uint8ClampedArray, width: number, h
       }
     }
     if (size < width * height * LEAST) continue;
-    const closed = left > 0 && top > 0 && right < width - 1 && bottom < height - 1;
+    const isClosed = left > 0 && top > 0 && right < width - 1 && bottom < height - 1;
     const box = { x: left / width, y: top / height, w: (right - left + 1) / width, h: (bottom - top + 1) / height };
-    if (!best || (closed && !best.closed) || (closed === best.closed && size > best.size)) best = { box, size, closed };
+    if (isClosed) closed.push({ box, size });
+    else if (!open || size > open.size) open = { box, size };
   }
-  return best?.box ?? null;
+  const found = closed.length > 0 ? closed.sort((a, b) => b.size - a.size) : open ? [open] : [];
+  return found.slice(0, MOST_HOLES).map(({ box }) => box);
 }

@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Image } from '@napi-rs/canvas';
 import { samples } from '../../../demo/samples';
-import { findHole } from '@/core/stage/hole';
+import { findHoles } from '@/core/stage/hole';
 import { fitted } from '@/core/paint/fitted';
 import { nodeSurface } from './node-host';
 
@@ -34,11 +34,11 @@ test.each(
   samples()
     .filter(({ kind }) => kind === 'art')
     .map(({ name, svg }) => [name, svg]),
-)('the hole of %s is the one that ImageMagick finds', async (name, svg) => {
+)('the holes of %s are those that ImageMagick finds', async (name, svg) => {
   const { alpha, width, height, png } = await drawn(svg);
   const file = join(folder, `${name}.png`);
   writeFileSync(file, png);
-  // Clear is white; the largest white component that does not touch the edge.
+  // Clear is white; the white components that do not touch the edge, largest first, without specks.
   const out = execFileSync(
     CONVERT,
     [
@@ -65,21 +65,21 @@ test.each(
       return colour && /gray\(255\)|white|srgb\(255/.test(colour) ? [[Number(x), Number(y), Number(w), Number(h)]] : [];
     })
     .filter(([x = 0, y = 0, w = 0, h = 0]) => x > 0 && y > 0 && x + w < width && y + h < height);
-  const hole = findHole(alpha, width, height);
-  expect(hole && [hole.x * width, hole.y * height, hole.w * width, hole.h * height].map(Math.round)).toEqual(boxes[0]);
+  const holes = findHoles(alpha, width, height);
+  expect(holes.map(({ x, y, w, h }) => [x * width, y * height, w * width, h * height].map(Math.round))).toEqual(boxes);
 });
 
 test('a full picture has no hole; specks are none; a closed hole goes before a larger edge', () => {
   const size = 40;
   const full = new Uint8Array(size * size).fill(255);
-  expect(findHole(full, size, size)).toBeNull();
+  expect(findHoles(full, size, size)).toEqual([]);
   const speck = full.slice();
   speck[size * 20 + 20] = 0;
-  expect(findHole(speck, size, size)).toBeNull();
+  expect(findHoles(speck, size, size)).toEqual([]);
   const both = full.slice();
   for (let y = 0; y < size; y += 1)
     for (let x = 0; x < size; x += 1) if (y < 12 || (x >= 15 && x < 25 && y >= 20 && y < 30)) both[y * size + x] = 0;
-  expect(findHole(both, size, size)).toEqual({ x: 15 / size, y: 20 / size, w: 10 / size, h: 10 / size });
+  expect(findHoles(both, size, size)).toEqual([{ x: 15 / size, y: 20 / size, w: 10 / size, h: 10 / size }]);
 });
 
 test.each([

@@ -1,12 +1,12 @@
 import type { Box } from '@/core/paint/display';
-import { findHole } from '@/core/stage/hole';
+import { findHoles } from '@/core/stage/hole';
 import { mediaUrl } from './media';
 
 /** A picture is looked at this small: a hole is larger than a pixel of it. */
 const LONGEST = 400;
 
-/** The hole of one of the streamer's pictures, in shares of it; null where it has none, or is not in this browser. */
-export async function holeOf(id: string): Promise<Box | null> {
+/** The holes of one of the streamer's pictures, in shares of it; null where the picture is not in this browser, or cannot be read. */
+export async function holesIn(id: string): Promise<Box[] | null> {
   const url = await mediaUrl(id);
   if (url === null) return null;
   const image = new Image();
@@ -28,5 +28,5 @@ export async function holeOf(id: string): Promise<Box | null> {
   const { data } = context.getImageData(0, 0, width, height);
   const alpha = new Uint8Array(width * height);
   for (let n = 0; n < alpha.length; n += 1) alpha[n] = data[n * 4 + 3] ?? 255;
-  return findHole(alpha, width, height);
+  return findHoles(alpha, width, height);
 }

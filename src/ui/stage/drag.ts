@@ -1,11 +1,14 @@
-import type { Piece } from '@/core/piece';
+import { PIECE_KINDS, type Piece } from '@/core/piece';
 import type { Box } from '@/core/paint/display';
-import type { Guide } from '@/core/stage/place';
+import { cropBy } from '@/core/stage/crop';
+import type { Guide, Handle } from '@/core/stage/place';
 
 /** Where pieces would come to stand if they were let go of now. */
 export interface Draft {
   boxes: Record<string, Box>;
   turn?: number;
+  /** What would be kept of the dragged picture, in shares of it; null: all of it. */
+  crop?: Box | null;
   guides: Guide[];
 }
 
@@ -17,6 +20,8 @@ export interface Dragged {
   lines: () => readonly Box[];
   /** Everything that is dragged along with it, itself among them, as it stood. */
   along: () => Record<string, Box>;
+  /** How large the picture is that it shows, in any unit; null where it shows none that can be cut. */
+  size: { w: number; h: number } | null;
   onChoose: (more: boolean) => void;
   onOpen: () => void;
   /** While it is dragged; null when it is let go of. */
@@ -32,7 +37,10 @@ export class Drag {
   private now: Draft | null = null;
   started: Record<string, Box> = {};
   startedTurn = 0;
+  private startedPiece: Piece | null = null;
   shift = false;
+  /** Alt is held: corners cut off instead of making it smaller. */
+  alt = false;
 
   constructor(private latest: Dragged) {}
 
@@ -57,6 +65,20 @@ export class Drag {
     if (!this.latest.chosen) this.latest.onChoose(false);
     this.started = this.latest.along();
     this.startedTurn = this.turn;
+    this.startedPiece = this.latest.piece;
+  }
+
+  get cuts(): boolean {
+    return this.alt && this.latest.size !== null;
+  }
+
+  /** Cuts off what lies beyond a side that has been dragged by so much, px of the frame; outwards it brings back what was cut. */
+  cut(handle: Handle, by: { dx: number; dy: number }): void {
+    const { startedPiece: piece } = this;
+    const { size } = this.latest;
+    if (!piece || !size || !('fit' in piece)) return;
+    const { place, crop } = cropBy(piece, handle, by, { size, least: PIECE_KINDS[piece.kind].least });
+    this.to({ guides: [], boxes: { [piece.id]: place }, crop });
   }
 
   lines(): readonly Box[] {

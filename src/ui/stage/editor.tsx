@@ -3,9 +3,10 @@ import { useMemo, useState } from 'react';
 import { Pressable, View } from 'react-native';
 import type { Box } from '@/core/paint/display';
 import type { Piece } from '@/core/piece';
-import type { FrameSize } from '@/core/piece/frame';
 import type { Show } from '@/core/show/show';
 import type { Finding } from '@/core/stage/judge/finding';
+import { refit } from '@/core/stage/in-hole';
+import { mendShow } from '@/core/stage/judge/mend';
 import { keepInFrame, gaps } from '@/core/stage/place';
 import { veilsOf } from '@/core/show/safe-area';
 import { useShow } from '@/ui/data/show';
@@ -56,6 +57,7 @@ export function Editor({ width, scene, chosen, onChoose, onOpen, veil, findings 
           width={width}
           height={height}
           scale={scale}
+          mirrored={drafted.some((piece) => piece.id === draft.id && 'mirrored' in piece && piece.mirrored)}
           gapsOf={(box) => gaps(box, lines(draft.id), frame)}
         />
       ) : null}
@@ -69,10 +71,11 @@ export function Editor({ width, scene, chosen, onChoose, onOpen, veil, findings 
           alone={chosen.length === 1 && chosen[0] === piece.id}
           lines={() => lines(piece.id)}
           along={() => alongWith(seen, chosen, piece.id)}
+          size={pictureSize(piece, show)}
           onChoose={(more) => onChoose(more ? toggled(chosen, piece.id) : [piece.id])}
           onOpen={() => onOpen(piece.id)}
           onDraft={(next) => setDraft(next && { ...next, id: piece.id })}
-          onPlace={(next) => letGo(piece.id, next, frame, put)}
+          onPlace={(next) => letGo(piece.id, next, scene)}
         />
       ))}
       {draft ? null : (
@@ -129,22 +132,40 @@ const snapsOf = (show: Show, seen: readonly Piece[], chosen: readonly string[], 
   ...veilsOf(show.safe, show.frame).map(({ box }) => box),
 ];
 
-/** A piece is let go of: it and what was dragged along stand where they were left, turned as they were. */
-function letGo(id: string, { boxes, turn }: Draft, frame: FrameSize, put: (boxes: Record<string, Box>) => void): void {
-  if (Object.keys(boxes).length > 0)
-    put(Object.fromEntries(Object.entries(boxes).map(([each, box]) => [each, keepInFrame(box, frame)])));
-  if (turn === undefined) return;
+/** How large the picture is that a piece shows; of a camera or a game, which may be of any size, it is as its box is. Null where it shows none. */
+function pictureSize(piece: Piece, { media }: Show): { w: number; h: number } | null {
+  if (!('fit' in piece)) return null;
+  if (piece.kind === 'camera' || piece.kind === 'game')
+    return { w: piece.place.w / (piece.crop?.w ?? 1), h: piece.place.h / (piece.crop?.h ?? 1) };
+  const file = media.find(({ id }) => id === piece.media);
+  return file ? { w: file.width, h: file.height } : null;
+}
+
+/** A piece is let go of: it and what was dragged along stand where they were left, turned and cut as they were. It is one change. */
+function letGo(id: string, { boxes, turn, crop }: Draft, scene: string): void {
   edit((to) => {
+    const places = Object.entries(boxes).map(([each, box]) => [each, keepInFrame(box, to.frame)] as const);
+    if (places.length > 0) mendShow(to, { kind: 'place', places: Object.fromEntries(places), scene });
     const piece = to.pieces.find((each) => each.id === id);
     if (!piece) return;
     if (turn === 0) delete piece.turn;
-    else piece.turn = turn;
+    else if (turn !== undefined) piece.turn = turn;
+    if (turn !== undefined) refit(to, id);
+    if (crop === undefined || !('fit' in piece)) return;
+    if (crop === null) delete piece.crop;
+    else piece.crop = crop;
   });
 }
 
 function withDraft(piece: Piece, draft: (Draft & { id: string }) | null): Piece {
   const box = draft?.boxes[piece.id];
   const turn = draft?.id === piece.id ? draft.turn : undefined;
-  if (!box && turn === undefined) return piece;
-  return { ...piece, ...(box ? { place: box } : {}), ...(turn === undefined ? {} : { turn }) };
+  const crop = draft?.id === piece.id ? draft.crop : undefined;
+  if (!box && turn === undefined && crop === undefined) return piece;
+  return {
+    ...piece,
+    ...(box ? { place: box } : {}),
+    ...(turn === undefined ? {} : { turn }),
+    ...(crop === undefined ? {} : { crop: crop ?? undefined }),
+  };
 }

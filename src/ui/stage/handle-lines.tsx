@@ -1,21 +1,29 @@
 import { View } from 'react-native';
 import Svg, { Circle, Line, Path, Rect } from 'react-native-svg';
 import { TOKENS } from '@/ui/theme/tokens';
-import { CORNERS, TURNER } from './use-gestures';
+import { isLong } from './sides';
+import { CORNERS, EDGES, TURNER } from './use-gestures';
 
 /** What is drawn over the frame keeps its colour in the light too: the picture below it is dark either way. */
 const { marigold, muted } = TOKENS.dark;
+
+/** Half of the bar at a side by which a picture is cut, and how far inside it lies, px of the screen. */
+const BAR = 11;
+const BAR_INSIDE = 8;
 
 /** The outline of a chosen piece, and what it can be taken by where it is `free`. px of the screen. */
 export function HandleLines({
   width,
   height,
   free,
+  cuts,
   locked,
 }: {
   width: number;
   height: number;
   free: boolean;
+  /** Its sides can be dragged over the picture. */
+  cuts: boolean;
   locked: boolean;
 }) {
   const colour = locked ? muted : marigold;
@@ -54,7 +62,28 @@ export function HandleLines({
               );
             })
           : null}
+        {cuts ? <Bars width={width} height={height} above={above} colour={colour} /> : null}
       </Svg>
     </View>
   );
+}
+
+/** A bar inside each side by which a picture is cut. */
+function Bars({ width, height, above, colour }: { width: number; height: number; above: number; colour: string }) {
+  return EDGES.filter(({ x }) => isLong(x === 0 ? width : height)).map(({ x, y }) => {
+    const cx = ((x + 1) / 2) * width + 6 - x * BAR_INSIDE;
+    const cy = ((y + 1) / 2) * height + 6 + above - y * BAR_INSIDE;
+    return (
+      <Line
+        key={`${x}${y}`}
+        x1={cx - (x === 0 ? BAR : 0)}
+        x2={cx + (x === 0 ? BAR : 0)}
+        y1={cy - (y === 0 ? BAR : 0)}
+        y2={cy + (y === 0 ? BAR : 0)}
+        stroke={colour}
+        strokeWidth={4.5}
+        strokeLinecap="round"
+      />
+    );
+  });
 }

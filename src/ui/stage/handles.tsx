@@ -4,11 +4,10 @@ import { GestureDetector } from 'react-native-gesture-handler';
 import { PIECE_KINDS } from '@/core/piece';
 import type { FrameSize } from '@/core/piece/frame';
 import { Drag, type Dragged } from './drag';
+import { GRIP, TOUCH } from './grip';
 import { HandleLines } from './handle-lines';
+import { Sides } from './sides';
 import { CORNERS, TURNER, useGestures } from './use-gestures';
-
-/** What a thumb needs, px of the screen. */
-const TOUCH = 48;
 
 export interface HandlesProps extends Dragged {
   frame: FrameSize;
@@ -65,10 +64,9 @@ export function Handles({ frame, scale, alone, ...latest }: HandlesProps) {
             transform: [{ rotate: `${turn}deg` }],
           }}
         >
-          <HandleLines width={box.width} height={box.height} free={free} locked={locked} />
-          {free ? (
-            <Grips name={piece.name} drag={drag} gestures={gestures} width={box.width} height={box.height} />
-          ) : null}
+          <HandleLines {...box} free={free} cuts={free && latest.size !== null} locked={locked} />
+          {free ? <Grips name={piece.name} drag={drag} gestures={gestures} {...box} /> : null}
+          {free && latest.size ? <Sides piece={piece} drag={drag} gestures={gestures} {...box} /> : null}
         </View>
       ) : null}
     </>
@@ -89,13 +87,6 @@ function Grips({
   width: number;
   height: number;
 }) {
-  const grip = {
-    position: 'absolute' as const,
-    width: TOUCH,
-    height: TOUCH,
-    pointerEvents: 'auto' as const,
-    touchAction: 'none' as never,
-  };
   return (
     <>
       {CORNERS.map((corner, n) => {
@@ -108,9 +99,10 @@ function Grips({
               testID={`resize-${corner.name.replace(' ', '-')}`}
               onPointerMove={(event) => {
                 drag.shift = event.nativeEvent.shiftKey;
+                drag.alt = event.nativeEvent.altKey;
               }}
               style={{
-                ...grip,
+                ...GRIP,
                 cursor: (corner.x === corner.y ? 'nwse-resize' : 'nesw-resize') as never,
                 left: (corner.x < 0 ? 0 : width) - TOUCH / 2 + corner.x * 8,
                 top: (corner.y < 0 ? 0 : height) - TOUCH / 2 + corner.y * 8,
@@ -124,7 +116,7 @@ function Grips({
           role="button"
           aria-label={`Turn ${name}`}
           style={{
-            ...grip,
+            ...GRIP,
             left: width / 2 - TOUCH / 2,
             top: -TURNER - TOUCH / 2 + 2,
             cursor: 'grab' as never,

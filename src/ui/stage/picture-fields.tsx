@@ -1,12 +1,7 @@
-import { useState } from 'react';
 import { View } from 'react-native';
 import { tidyCrop, UNCUT } from '@/core/paint/fitted';
 import type { Crop } from '@/core/piece/fit';
 import type { Piece } from '@/core/piece';
-import type { ArtPiece } from '@/core/piece/art';
-import { holeOf } from '@/ui/data/hole';
-import { useShow } from '@/ui/data/show';
-import { edit } from '@/ui/data/show-store';
 import { Button } from '@/ui/part/button';
 import { Segments } from '@/ui/part/choice';
 import { NumberField } from '@/ui/part/field';
@@ -34,7 +29,7 @@ export function PictureLook({ piece, set }: { piece: Framed; set: (field: string
       />
       <View className="gap-2" role="group" aria-label="Crop">
         <Text size={13} tone="muted">
-          Of the picture, only this part is kept
+          Of the picture, only this part is kept. On the stage you can drag the bars inside its sides, or a corner with Alt.
         </Text>
         <CropFields percent={percent} crop={crop} cut={cut} />
         {piece.crop ? (
@@ -98,59 +93,6 @@ export function CameraFields() {
           : 'Without it a made-up picture stands in.'}
       </Text>
       <Problem says={problem} />
-    </View>
-  );
-}
-
-/** Fits the game view or the camera into a frame art's hole. */
-export function ArtFields({ piece, set }: { piece: ArtPiece; set: (field: string, value: unknown) => void }) {
-  const show = useShow();
-  const [said, setSaid] = useState<string | null>(null);
-  const media = show.media.find(({ id }) => id === piece.media);
-  if (!media) return null;
-  const views = show.pieces.filter(({ kind }) => kind === 'game' || kind === 'camera');
-  const fit = async (view: string): Promise<void> => {
-    const hole = piece.hole ?? (await holeOf(media.id));
-    if (!hole) return setSaid('There is no hole in this picture: nothing of it can be seen through.');
-    setSaid(null);
-    set('hole', hole);
-    edit((draft) => {
-      const at = draft.pieces.findIndex(({ id }) => id === view);
-      const art = draft.pieces.find(({ id }) => id === piece.id);
-      const found = draft.pieces[at];
-      if (!found || !art) return;
-      // The picture keeps its proportions within its box: the hole lies in what is seen of it.
-      const scale = Math.min(art.place.w / media.width, art.place.h / media.height);
-      const [w, h] = [media.width * scale, media.height * scale];
-      const [x, y] = [art.place.x + (art.place.w - w) / 2, art.place.y + (art.place.h - h) / 2];
-      found.place = {
-        x: Math.round(x + hole.x * w),
-        y: Math.round(y + hole.y * h),
-        w: Math.max(1, Math.round(hole.w * w)),
-        h: Math.max(1, Math.round(hole.h * h)),
-      };
-      // Behind the art, so that its edge covers what reaches beyond the hole.
-      draft.pieces.splice(at, 1);
-      draft.pieces.splice(
-        draft.pieces.findIndex(({ id }) => id === piece.id),
-        0,
-        found,
-      );
-    });
-  };
-  return (
-    <View className="gap-2">
-      <View className="flex-row flex-wrap gap-2">
-        {views.map(({ id, name }) => (
-          <Button key={id} kind="outline" onPress={() => void fit(id)}>{`Fit ${name} into the hole`}</Button>
-        ))}
-      </View>
-      {views.length === 0 ? (
-        <Text size={13} tone="muted">
-          Add a game view or a camera, and it can be fitted into the hole by one tap.
-        </Text>
-      ) : null}
-      <Problem says={said} />
     </View>
   );
 }

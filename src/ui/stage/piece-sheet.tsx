@@ -1,3 +1,4 @@
+import { ArtFields } from './art-fields';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { PIECE_KINDS, type Piece } from '@/core/piece';
@@ -14,7 +15,7 @@ import { ControlField } from './control-field';
 import { GiftPictures } from './gift-pictures';
 import { LookTab } from './look-tab';
 import { PlaceTab } from './place-tab';
-import { ArtFields, CameraFields } from './picture-fields';
+import { CameraFields } from './picture-fields';
 import { WordsFields } from './words-fields';
 import { useSet } from './use-set';
 import { LeftOutFields } from './left-out-fields';
@@ -72,7 +73,7 @@ function What({ piece }: { piece: Piece }) {
       {shown ? <ListedFields key={shown.id} list={shown.list.list} id={shown.id} /> : null}
       {piece.kind === 'text' ? <WordsFields piece={piece} set={set} /> : null}
       {piece.kind === 'camera' ? <CameraFields /> : null}
-      {piece.kind === 'art' ? <ArtFields piece={piece} set={set} /> : null}
+      {piece.kind === 'art' ? <ArtFields piece={piece} /> : null}
       {piece.kind === 'gifts' ? <GiftPictures piece={piece} set={set} /> : null}
       {piece.kind === 'chat' ? <ChatFields piece={piece} set={set} /> : null}
       {piece.kind === 'leaderboard' && piece.who === 'teams' ? <TeamFields /> : null}

@@ -12,6 +12,14 @@ export const CORNERS: readonly (Handle & { name: string })[] = [
   { x: -1, y: 1, name: 'bottom left' },
 ];
 
+/** The sides of a picture, by which it is cut. */
+export const EDGES: readonly (Handle & { name: string })[] = [
+  { x: 0, y: -1, name: 'top' },
+  { x: 1, y: 0, name: 'right' },
+  { x: 0, y: 1, name: 'bottom' },
+  { x: -1, y: 0, name: 'left' },
+];
+
 /** How far above its piece the handle stands by which it is turned, px of the screen. */
 export const TURNER = 34;
 
@@ -26,13 +34,14 @@ interface Taken {
   locked: boolean;
 }
 
-/** How one piece is taken: by its body, its corners, and the handle that turns it. */
+/** How one piece is taken: by its body, its corners, the sides of its picture, and the handle that turns it. */
 export const useGestures = (drag: Drag, { id, kind, locked = false }: Piece, frame: FrameSize, scale: number) =>
   useMemo(() => {
     const taken: Taken = { drag, id, frame, scale, smallest: PIECE_KINDS[kind].least, locked };
     return {
       body: bodyGesture(taken),
       corners: CORNERS.map((corner) => cornerGesture(taken, corner)),
+      edges: EDGES.map((edge) => edgeGesture(taken, edge)),
       turner: turnerGesture(taken),
     };
   }, [drag, id, kind, frame, scale, locked]);
@@ -95,6 +104,7 @@ function cornerGesture(taken: Taken, corner: Handle) {
       const start = drag.started[id];
       if (!start) return;
       const [dx, dy] = [translationX / scale, translationY / scale];
+      if (drag.cuts) return drag.cut(corner, { dx, dy });
       const box = resizeTurned(
         start,
         corner,
@@ -103,6 +113,15 @@ function cornerGesture(taken: Taken, corner: Handle) {
       );
       drag.to({ guides: [], boxes: { [id]: box } });
     });
+}
+
+function edgeGesture(taken: Taken, edge: Handle) {
+  const { drag, scale } = taken;
+  return dragging(taken, Gesture.Pan())
+    .minDistance(1)
+    .onUpdate(({ translationX, translationY }) =>
+      drag.cut(edge, { dx: translationX / scale, dy: translationY / scale }),
+    );
 }
 
 function turnerGesture(taken: Taken) {

@@ -3,6 +3,7 @@ import type { Show } from '@/core/show/show';
 import { piecesSeen } from '../seen';
 import { clearPlace, obstacles } from './clear';
 import { rank } from '../importance';
+import { followHoles } from '../in-hole';
 import type { Mend, Offer } from './finding';
 
 /** Does what puts a finding right, in a draft of the show. */
@@ -16,6 +17,7 @@ export function mendShow(draft: Show, mend: Mend): void {
         if (piece.places?.[mend.scene]) piece.places[mend.scene] = place;
         else piece.place = place;
       }
+      followHoles(draft, Object.keys(mend.places));
       break;
     case 'set': {
       const at = draft.pieces.findIndex(({ id }) => id === mend.piece);
