@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { Host } from '@/core/engine/kernel/feature';
 import type { FrameShow } from './frame';
+import { cropSchema } from './fit';
 import { ownPicture, ownPictureGroups, waitingOps, type OwnPicture } from './own-picture';
 import { pieceBase, type PieceKind } from './piece';
 
@@ -17,6 +18,8 @@ const schema = z.object({
   ...pieceBase,
   kind: z.literal('art'),
   media: z.string().max(64),
+  /** The one hole that earlier versions knew; it goes when holes are looked for. */
+  hole: cropSchema.optional(),
   /** Its holes, largest first, and the picture they were found in: another has others. */
   holes: z.object({ of: z.string().max(64), list: z.array(holeSchema).max(MOST_HOLES) }).optional(),
 });

@@ -44,6 +44,7 @@ export function setHoles(show: Show, id: string, found: readonly Box[]): void {
   const art = artOf(show, id);
   if (!art) return;
   const before = art.holes?.list ?? [];
+  delete art.hole;
   art.holes = {
     of: art.media,
     list: found.map(({ x, y, w, h }, n) => {

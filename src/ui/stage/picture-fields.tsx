@@ -29,7 +29,8 @@ export function PictureLook({ piece, set }: { piece: Framed; set: (field: string
       />
       <View className="gap-2" role="group" aria-label="Crop">
         <Text size={13} tone="muted">
-          Of the picture, only this part is kept. On the stage you can drag the bars inside its sides, or a corner with Alt.
+          Of the picture, only this part is kept. On the stage you can drag the bars inside its sides, or a corner with
+          Alt.
         </Text>
         <CropFields percent={percent} crop={crop} cut={cut} />
         {piece.crop ? (
