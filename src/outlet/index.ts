@@ -91,16 +91,17 @@ function start(page: Page): void {
 }
 
 /** What is painted, from a whole view; null: nothing is. */
-const sceneOf = ({ frame, pieces, live, ground }: Message): PaintInput | null =>
-  frame && pieces && live ? { frame, pieces, live, ...(ground ? { ground } : {}) } : null;
+const sceneOf = ({ frame, pieces, live, ground, language }: Message): PaintInput | null =>
+  frame && pieces && live ? { frame, pieces, live, language, ...(ground ? { ground } : {}) } : null;
 
 /** What is painted after a change. */
-function sceneAfter(scene: PaintInput, { frame, pieces, live, ground }: Message): PaintInput {
+function sceneAfter(scene: PaintInput, { frame, pieces, live, ground, language }: Message): PaintInput {
   const behind = ground === undefined ? scene.ground : (ground ?? undefined);
   return {
     frame: frame ?? scene.frame,
     pieces: pieces ?? scene.pieces,
     live: merged(scene.live, live),
+    language: language ?? scene.language,
     ...(behind === undefined ? {} : { ground: behind }),
   };
 }

@@ -1,6 +1,7 @@
 import { code } from 'currency-codes';
 import { z } from 'zod';
 import type { StreamEvent } from './event';
+import { figure, plainDecimal } from './figures';
 import { WORTH_PARTS } from './worth-parts';
 
 /** How many digits stand behind the point in a currency (ISO 4217, "minor unit"): JPY 0, EUR 2, KWD 3; null for what is no currency. */
@@ -56,10 +57,10 @@ const subWorth = (rate: FeedRate | undefined, tier: number): number =>
 export const keptByStreamer = (worth: number, rate: FeedRate | undefined): number =>
   Math.round(worth * (1 - (rate?.kept ?? 0) / 100));
 
-/** An amount of minor units with its currency's digits: 500 EUR minor → "5.00". The one place where money becomes words. */
-export function amountFigure(minor: number, currency: string): string {
+/** An amount of minor units with its currency's digits, in a language: 500 EUR minor → "5.00", in German "5,00". The one place where money becomes words. */
+export function amountFigure(minor: number, currency: string, language = 'en'): string {
   const digits = minorDigits(currency) ?? 2;
-  return (minor / 10 ** digits).toLocaleString('en', { minimumFractionDigits: digits, maximumFractionDigits: digits });
+  return figure(minor / 10 ** digits, language, digits);
 }
 
 /** The same as a number that any program reads, for tables: 123,450 EUR minor → "1234.50". */
@@ -69,14 +70,13 @@ export function amountDecimal(minor: number, currency: string): string {
 }
 
 /** The same as people write it: "5.00 EUR". */
-export const amountWords = (minor: number, currency: string): string => `${amountFigure(minor, currency)} ${currency}`;
+export const amountWords = (minor: number, currency: string, language = 'en'): string =>
+  `${amountFigure(minor, currency, language)} ${currency}`;
 
-/** An amount as `amountWords` writes it, or as it is typed: "1,234.50 EUR", "5", "5,50"; null when it is none. Minor units. */
-export function readAmount(text: string, currency: string): number | null {
-  const bare = text.trim().replace(/\s*[A-Z]{3}$/, '');
-  // A comma before three digits parts thousands; before one or two at the end it is the point, as much of the world writes it.
-  const point = /^\d+,\d{1,2}$/.test(bare) ? bare.replace(',', '.') : bare.replace(/,(?=\d{3}(?:\D|$))/g, '');
-  return toMinor(point, currency);
+/** An amount as `amountWords` writes it in a language, or as it is typed: "1,234.50 EUR", "5", "5,50"; null when it is none. Minor units. */
+export function readAmount(text: string, currency: string, language = 'en'): number | null {
+  const plain = plainDecimal(text.trim().replace(/\s*[A-Z]{3}$/, ''), language);
+  return plain === null ? null : toMinor(plain, currency);
 }
 
 /**
@@ -101,9 +101,9 @@ export function microsToMinor(micros: number, currency: string): number | null {
 }
 
 /** How many whole units of the streamer's currency an amount in words ("500 JPY") comes to; null: it is none, or its rate is missing. */
-export function wholeUnitsOf(words: string, { currency, rates }: Money): number | null {
+export function wholeUnitsOf(words: string, { currency, rates }: Money, language = 'en'): number | null {
   const own = /[A-Z]{3}$/.exec(words.trim())?.[0] ?? currency;
-  const minor = readAmount(words, own);
+  const minor = readAmount(words, own, language);
   const rate = own === currency ? 1 : rates[own];
   return minor === null || rate === undefined ? null : Math.trunc((minor / 10 ** (minorDigits(own) ?? 2)) * rate);
 }

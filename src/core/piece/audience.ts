@@ -1,3 +1,4 @@
+import { figure } from '@/core/event/figures';
 import { z } from 'zod';
 import type { AudienceHost } from '@/core/engine/feature/audience';
 import { numberOps } from './number-ops';
@@ -55,7 +56,7 @@ export const audience: PieceKind<AudiencePiece, AudienceLive, object, AudienceHo
   }),
   sample: () => ({ kind: 'audience', watching: 0 }),
   draw(piece, { watching }, tools) {
-    const text = watching.toLocaleString('en');
+    const text = figure(watching, tools.language);
     return [
       {
         key: piece.id,
@@ -69,5 +70,5 @@ export const audience: PieceKind<AudiencePiece, AudienceLive, object, AudienceHo
       },
     ];
   },
-  alternative: ({ label, name }, { watching }) => `${label || name}: ${watching.toLocaleString('en')}`,
+  alternative: ({ label, name }, { watching }, _now, language) => `${label || name}: ${figure(watching, language)}`,
 };

@@ -1,3 +1,4 @@
+import { figure } from '@/core/event/figures';
 import { z } from 'zod';
 import type { CounterSlice } from '@/core/engine/feature/counter';
 import type { CounterShow } from '@/core/engine/feature/counter/schema';
@@ -15,8 +16,8 @@ export interface CounterLive {
   counter: { name: string; value: number; target: number | null } | null;
 }
 
-const figures = ({ value, target }: NonNullable<CounterLive['counter']>): string =>
-  target === null ? value.toLocaleString('en') : `${value.toLocaleString('en')} / ${target.toLocaleString('en')}`;
+const figures = ({ value, target }: NonNullable<CounterLive['counter']>, language: string | undefined): string =>
+  target === null ? figure(value, language) : `${figure(value, language)} / ${figure(target, language)}`;
 
 /** A number of the streamer's own. */
 export const counter: PieceKind<CounterPiece, CounterLive, CounterShow, Host<CounterShow, CounterSlice>> = {
@@ -61,7 +62,7 @@ export const counter: PieceKind<CounterPiece, CounterLive, CounterShow, Host<Cou
   },
   draw(piece, { counter: shown }, tools) {
     if (!shown && tools.seen === 'air') return [];
-    const text = shown ? figures(shown) : '0';
+    const text = shown ? figures(shown, tools.language) : '0';
     return [
       {
         key: piece.id,
@@ -75,5 +76,6 @@ export const counter: PieceKind<CounterPiece, CounterLive, CounterShow, Host<Cou
       },
     ];
   },
-  alternative: (_piece, { counter: shown }) => (shown ? `${shown.name}: ${figures(shown)}` : ''),
+  alternative: (_piece, { counter: shown }, _now, language) =>
+    shown ? `${shown.name}: ${figures(shown, language)}` : '',
 };

@@ -35,9 +35,12 @@ export interface GoalLive {
 }
 
 /** Where it stands, and what it is to reach; an amount's currency is said once. */
-const figures = ({ value, target, currency }: NonNullable<GoalLive['goal']>): [string, string] => [
-  currency === undefined ? figureWords(value, undefined) : amountFigure(value, currency),
-  figureWords(target, currency),
+const figures = (
+  { value, target, currency }: NonNullable<GoalLive['goal']>,
+  language: string | undefined,
+): [string, string] => [
+  currency === undefined ? figureWords(value, undefined, language) : amountFigure(value, currency, language),
+  figureWords(target, currency, language),
 ];
 
 /** A goal's name, where it stands, and a bar. */
@@ -119,9 +122,9 @@ export const goal: PieceKind<GoalPiece, GoalLive, GoalShow, GoalHost> = {
       },
     ];
   },
-  alternative: (_piece, { goal: shown }, now) =>
+  alternative: (_piece, { goal: shown }, now, language) =>
     shown && !shown.hidden
-      ? `${shown.name}: ${figures(shown).join(' of ')}${shown.ends === undefined ? '' : `, ${leftWords(shown.ends - now)}`}`
+      ? `${shown.name}: ${figures(shown, language).join(' of ')}${shown.ends === undefined ? '' : `, ${leftWords(shown.ends - now)}`}`
       : '',
 };
 
@@ -139,19 +142,20 @@ export function leftWords(ms: number): string {
   return `${parts.join(' ')} left`;
 }
 
-function goalOps(piece: GoalPiece, shown: GoalLive['goal'], left: string, { measure }: DrawTools): Op[] {
+function goalOps(piece: GoalPiece, shown: GoalLive['goal'], left: string, tools: DrawTools): Op[] {
+  const { measure } = tools;
   const { w, h } = piece.place;
   const style = styleOf(piece);
   const pad = { x: style.pad.x, y: Math.min(style.pad.y, h * 0.18) };
   const inner = { w: w - 2 * pad.x, h: h - 2 * pad.y - style.foot };
-  if (style.gauge) return gaugedOps({ style, pad, inner, box: { w, h } }, shown, left, measure);
+  if (style.gauge) return gaugedOps({ style, pad, inner, box: { w, h } }, shown, left, tools);
   // What is left of the time stands below the bar, and both rows give way for it.
   const below = left === '' ? 0 : READABLE * 1.3;
   const size = Math.round(Math.max(READABLE, Math.min(56, (inner.h - below) * 0.44, inner.w * 0.075)));
   const font: FontSpec = { family: 'title', weight: 700, size };
   const small: FontSpec = { family: 'text', weight: 500, size: READABLE };
   const baseline = pad.y + size * 0.84;
-  const standing = shown ? figures(shown).join(' / ') : '';
+  const standing = shown ? figures(shown, tools.language).join(' / ') : '';
   const room = inner.w - lineWidth(standing, font, measure) - size;
   const name = shown ? shown.name : 'Choose a goal for this piece';
   const barTop = pad.y + size * 1.32;
@@ -192,14 +196,15 @@ function gaugedOps(
   },
   shown: GoalLive['goal'],
   left: string,
-  measure: DrawTools['measure'],
+  tools: DrawTools,
 ): Op[] {
+  const { measure } = tools;
   const side = Math.min(inner.h, inner.w * 0.4);
   const x = pad.x + side + pad.x * 0.5;
   const room = box.w - x - pad.x;
   const lines = [
     { text: shown ? shown.name : 'Choose a goal for this piece', look: style.head },
-    { text: shown ? figures(shown).join(' / ') : '', look: style.text },
+    { text: shown ? figures(shown, tools.language).join(' / ') : '', look: style.text },
     ...(left === '' ? [] : [{ text: left, look: style.soft }]),
   ];
   const size = Math.round(Math.max(READABLE, Math.min(56, inner.h / (lines.length * 1.25), inner.w * 0.085)));

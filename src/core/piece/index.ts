@@ -138,8 +138,12 @@ export function drawPiece(piece: Piece, live: Live, tools: DrawTools): Group[] {
   return inOwnType(kind.draw(piece, live, { ...tools, measure }), type);
 }
 
-export const alternativeOf = (piece: Piece, live: Live, now: number, kinds: PieceKinds = PIECES): string =>
-  live.kind === piece.kind ? kindOf(piece, kinds).alternative(piece, live, now) : '';
+export const alternativeOf = (
+  piece: Piece,
+  live: Live,
+  now: number,
+  { language, kinds = PIECES }: { language?: string | undefined; kinds?: PieceKinds } = {},
+): string => (live.kind === piece.kind ? kindOf(piece, kinds).alternative(piece, live, now, language) : '');
 
 /** The smallest size at which a piece can still be read, px of the frame. */
 export const least = (piece: Piece): { w: number; h: number } => PIECE_KINDS[piece.kind].least;

@@ -131,10 +131,10 @@ export const leaderboard: PieceKind<LeaderboardPiece, LeaderboardLive, object, B
       },
     ];
   },
-  alternative: (piece, live) =>
+  alternative: (piece, live, _now, language) =>
     [
-      boardWords({ ...live, title: piece.title }),
-      ...(live.others ?? []).map((other) => boardWords({ ...other, title: titleOf(piece, other.measure) })),
+      boardWords({ ...live, title: piece.title }, language),
+      ...(live.others ?? []).map((other) => boardWords({ ...other, title: titleOf(piece, other.measure) }, language)),
     ].join('. '),
 };
 
@@ -171,17 +171,13 @@ export const measuresOf = ({ measure, turns = [] }: Pick<LeaderboardPiece, 'meas
 
 const titleOf = ({ title }: LeaderboardPiece, measure: BoardMeasure): string =>
   title === '' ? '' : `${title}: ${MEASURE[measure].title.toLowerCase()}`;
-const boardWords = ({ title, rows, currency }: Board): string =>
-  `${title}: ${
-    rows.length === 0
-      ? 'nobody yet'
-      : placed(rows)
-          .map(
-            ({ place, name, value, moved }) =>
-              `${place} ${name} ${figureWords(value, currency)}${moved ? ` (${movedWords(moved)})` : ''}`,
-          )
-          .join(', ')
-  }`;
+const boardWords = ({ title, rows, currency }: Board, language: string | undefined): string => {
+  const said = placed(rows).map(({ place, name, value, moved }) => {
+    const by = moved ? ` (${movedWords(moved)})` : '';
+    return `${place} ${name} ${figureWords(value, currency, language)}${by}`;
+  });
+  return `${title}: ${said.length === 0 ? 'nobody yet' : said.join(', ')}`;
+};
 
 /** Rows with their places, shared by equals. */
 function placed(rows: LeaderboardLive['rows']): (LeaderboardLive['rows'][number] & { place: number })[] {
@@ -210,7 +206,11 @@ export function heightFor(piece: LeaderboardPiece, w: number): number {
   return Math.ceil(top + piece.rows * rowHeight + styleOf(piece).pad.y * 0.6) + 1;
 }
 
-function boardOps(piece: LeaderboardPiece, { title, rows: given, currency }: Board, { measure }: DrawTools): Op[] {
+function boardOps(
+  piece: LeaderboardPiece,
+  { title, rows: given, currency }: Board,
+  { measure, language }: DrawTools,
+): Op[] {
   const { w, h } = piece.place;
   const style = styleOf(piece);
   const { rows, rowHeight, size, top } = rowsThatFit(piece);
@@ -241,6 +241,7 @@ function boardOps(piece: LeaderboardPiece, { title, rows: given, currency }: Boa
       style,
       measure,
       currency,
+      language,
     };
     const row = shown[n];
     ops.push(...textOps(String(row?.place ?? n + 1), line, { x: line.left }, style.soft));
@@ -263,6 +264,7 @@ interface Line {
   style: StyleLook;
   measure: Measure;
   currency: string | undefined;
+  language: string | undefined;
 }
 
 const textOps = (
@@ -276,7 +278,7 @@ const textOps = (
 function rowOps(row: LeaderboardLive['rows'][number], line: Line): Op[] {
   const { font, style, measure } = line;
   const { size } = font;
-  const value = figureWords(row.value, line.currency);
+  const value = figureWords(row.value, line.currency, line.language);
   const moved = row.moved ? movedWords(row.moved) : '';
   const small: FontSpec = { ...font, size: Math.round(Math.max(READABLE, size * 0.8)) };
   const valueWide = lineWidth(value, font, measure) + size * 0.6;

@@ -1,4 +1,5 @@
 import { START } from '@/core/event/examples';
+import { figure } from '@/core/event/figures';
 import { amountFigure, amountWords, readAmount, wholeUnitsOf } from '@/core/event/money';
 import type { StreamEvent } from '@/core/event/event';
 import { fold } from '@/core/session/fold';
@@ -8,7 +9,9 @@ import { newCue, starterShow } from '@/core/show/starter';
 import type { Show } from '@/core/show/show';
 import { ANY } from '@/core/engine/cue/range';
 import fc from 'fast-check';
+import { alternativeLines, Stage } from '@/core/stage/stage';
 import { alternativeOf, liveOf, PIECE_KINDS, type Piece } from '.';
+import type { GoalPiece } from './goal';
 
 /* Money is shown and typed in its currency's own units, wherever it is seen. Digits: ISO 4217 (event/money.test.ts). */
 
@@ -106,6 +109,61 @@ test('what is written is read back, with and without its currency; what is no am
     null,
     null,
   ]);
+});
+
+const LANGUAGES = ['en', 'de', 'fr-CH', 'es', 'ja', 'ar-EG', 'hi', 'pl'];
+
+test('in each language numbers are written as Intl does, and read back', () => {
+  fc.assert(
+    fc.property(
+      fc.nat(999_999_999),
+      fc.constantFrom('EUR', 'JPY', 'KWD'),
+      fc.constantFrom(...LANGUAGES),
+      (minor, currency, language) => {
+        const digits = { EUR: 2, JPY: 0, KWD: 3 }[currency] ?? 2;
+        const written = new Intl.NumberFormat(language, {
+          minimumFractionDigits: digits,
+          maximumFractionDigits: digits,
+        });
+        expect(amountFigure(minor, currency, language)).toBe(written.format(minor / 10 ** digits));
+        expect(readAmount(amountWords(minor, currency, language), currency, language)).toBe(minor);
+        expect(figure(minor, language)).toBe(new Intl.NumberFormat(language).format(minor));
+      },
+    ),
+  );
+  const typed = [
+    ['1.234,50', 'de', 123_450],
+    ['1.234,50', 'en', 123_450],
+    ['1.234', 'de', 123_400],
+    ['12.50', 'de', 1250],
+    ['1 234,5', 'fr', 123_450],
+    ['٥٫٥٠', 'ar', 550],
+    ['1.234.567', 'en', 123_456_700],
+    ['1.23.456', 'de', null],
+    ['1,234,56', 'en', null],
+  ] as const;
+  expect(typed.map(([text, language]) => readAmount(text, 'EUR', language))).toEqual(typed.map(([, , minor]) => minor));
+  // A language's name that Intl does not take is no reason to show nothing.
+  expect(figure(1234.5, 'en-a1')).toBe('1,234.5');
+});
+
+test('a frame in another language has its figures in it: painted, and for whoever does not see it', () => {
+  const show: Show = {
+    ...starterShow('s'),
+    language: 'de',
+    goals: [{ id: 'g', name: 'Miete', measure: 'tips', target: 1_234_500, onReach: { kind: 'stay' } }],
+  };
+  const state = newState(show);
+  const piece: Piece = { ...(show.pieces.find(({ kind }) => kind === 'goal') as GoalPiece), goal: 'g' };
+  const scene = {
+    frame: show.frame,
+    language: show.language,
+    pieces: [piece],
+    live: { [piece.id]: liveOf(piece, state) },
+  };
+  expect(alternativeLines(scene, START)).toEqual(['Miete: 0,00 of 12.345,00 EUR']);
+  const { groups } = new Stage({ measure: (text) => text.length * 10, seen: 'air' }).at(scene, START);
+  expect(JSON.stringify(groups)).toContain('0,00 / 12.345,00 EUR');
 });
 
 test('a step “for each coin or unit of money” counts whole units of the streamer’s currency, by their rate', () => {

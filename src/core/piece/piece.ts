@@ -75,6 +75,8 @@ export interface DrawTools {
   kinds?: PieceKinds;
   measure: Measure;
   seen: Seen;
+  /** Of the frame's numbers (BCP 47); absent: English. */
+  language?: string | undefined;
 }
 
 /**
@@ -105,7 +107,7 @@ export interface PieceKind<
   /** What it draws: groups in px of its box. A pure function, so that the same arguments need not be asked again. */
   draw(piece: P, live: L, tools: DrawTools): Group[];
   /** The same in words, for a screen reader and for tests. `now`: ms, the engine's clock. */
-  alternative(piece: P, live: L, now: number): string;
+  alternative(piece: P, live: L, now: number, language?: string): string;
 }
 
 /** Kinds of piece by name. */

@@ -114,7 +114,7 @@ export const plate: PieceKind<PlatePiece, PlateLive, object, PlateHost> = {
       const [first] = boardIn(state, TOP_BY[of])?.places ?? [];
       const measure = TOP_BY[of];
       const value = shownValue(measure, first?.[measure] ?? 0);
-      const total = isMoney(measure) ? amountWords(value, state.show.money.currency) : value;
+      const total = isMoney(measure) ? amountWords(value, state.show.money.currency, state.show.language) : value;
       return {
         kind: 'plate',
         lines:

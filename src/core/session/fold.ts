@@ -149,9 +149,15 @@ function happen(state: SessionState, event: StreamEvent, emit: Emit): void {
   const cues = derived.cues.for(event.kind, event.kind === 'gift' ? event.giftId : word);
   if (cues.length > 0) {
     const { worth, first } = counted;
-    const { currency } = state.show.money;
+    const { language, money } = state.show;
     const { now } = state;
-    cueEvent(state, cues, { trigger: event.kind, event, now, tally, totals, worth, currency, streak, first }, emit);
+    const { currency } = money;
+    cueEvent(
+      state,
+      cues,
+      { trigger: event.kind, event, now, tally, totals, worth, currency, language, streak, first },
+      emit,
+    );
   }
   for (const feature of told.react) feature.react?.(state, event, counted, emit);
   if (event.kind === 'chat' && word !== '') {

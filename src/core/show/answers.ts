@@ -36,6 +36,7 @@ function setsOff({ when }: Cue, text: string): boolean {
         totals: newTotals(),
         worth: 0,
         currency: '',
+        language: 'en',
         streak: null,
         first: false,
       },

@@ -58,6 +58,7 @@ export class Film {
     return {
       frame,
       pieces,
+      language: state.show.language,
       ...(ground ? { ground } : {}),
       live: Object.fromEntries(pieces.map((piece) => [piece.id, liveOf(piece, state)])),
     };

@@ -9,6 +9,8 @@ export interface PaintInput {
   frame: FrameSize;
   pieces: readonly Piece[];
   live: Readonly<Record<string, Live>>;
+  /** Of its numbers (BCP 47); absent: English. */
+  language?: string | undefined;
   /** What lies behind everything; absent: nothing, the frame is transparent. */
   ground?: Fill;
 }
@@ -17,7 +19,9 @@ export interface PaintInput {
 export class Stage {
   private drawn = new Map<string, { piece: Piece; live: Live; groups: Group[] }>();
 
-  constructor(private readonly tools: DrawTools) {}
+  private language: string | undefined;
+
+  constructor(private readonly tools: Omit<DrawTools, 'language'>) {}
 
   /** Forgets what was drawn: text measures otherwise after a font has arrived. */
   forget(): void {
@@ -26,6 +30,10 @@ export class Stage {
 
   /** @param now the engine's clock, ms */
   at(scene: PaintInput, now: number): DisplayList {
+    if (scene.language !== this.language) {
+      this.language = scene.language;
+      this.forget();
+    }
     const groups: PlacedGroup[] = [];
     let next = Infinity;
     if (scene.ground !== undefined) groups.push(this.groundOf(scene.ground, scene.frame));
@@ -68,7 +76,7 @@ export class Stage {
   private groupsOf(piece: Piece, live: Live): Group[] {
     const known = this.drawn.get(piece.id);
     if (known && known.piece === piece && known.live === live) return known.groups;
-    const groups = drawPiece(piece, live, this.tools);
+    const groups = drawPiece(piece, live, { ...this.tools, language: this.language });
     // The next alert in line was already drawn while it waited; its bitmap stays good for as long as the piece does.
     if (known?.piece === piece)
       for (const group of groups)
@@ -129,6 +137,6 @@ export const alternativeLines = (scene: PaintInput, now: number): string[] =>
   scene.pieces
     .map((piece) => {
       const live = scene.live[piece.id];
-      return live ? alternativeOf(piece, live, now) : '';
+      return live ? alternativeOf(piece, live, now, scene) : '';
     })
     .filter((line) => line !== '');

@@ -1,3 +1,4 @@
+import { figure } from '@/core/event/figures';
 /** What there is to know of a field. */
 interface Field {
   /** What it is called where its value is typed in. */
@@ -47,17 +48,9 @@ export const withoutIsolates = (text: string): string => text.replace(/[\u2068\u
 
 export const isField = (name: string): name is WordField => (WORD_FIELDS as readonly string[]).includes(name);
 
-const GROUPED = new Intl.NumberFormat('en');
-
-/** A number with its thousands apart. Most are small and whole, and asking the formatter takes longer than all the rest of an alert's words. */
-function counted(value: number): string {
-  if (!Number.isInteger(value) || value < 0 || value >= 1e6) return GROUPED.format(value);
-  return value < 1000 ? String(value) : `${Math.floor(value / 1000)},${String(value % 1000).padStart(3, '0')}`;
-}
-
 /** A field's value as it stands among words. */
-export function valueWords(values: WordValues, field: WordField): string {
+export function valueWords(values: WordValues, field: WordField, language: string): string {
   const value = values[field];
-  if (typeof value === 'number') return counted(value);
+  if (typeof value === 'number') return figure(value, language);
   return isolate(value?.trim() || FIELDS[field].fallback);
 }

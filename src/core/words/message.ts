@@ -64,19 +64,20 @@ function optionalParts(words: string): { text: string; optional: boolean }[] {
 }
 
 function withoutOptions(words: string, language: string): Words {
-  if (!TYPED.test(words)) return plainly(words);
+  if (!TYPED.test(words)) return plainly(words, language);
   const read = readForms(words, language);
   return read.ok ? byForms(read.message, words) : () => words;
 }
 
 /** Text with its `{field}`s, and nothing else. */
-function plainly(words: string): Words {
+function plainly(words: string, language: string): Words {
   const parts = words.split(/\{(\w+)\}/g).flatMap((part, n): ({ text: string } | { field: WordField })[] => {
     if (n % 2 === 0) return part === '' ? [] : [{ text: part }];
     return [isField(part) ? { field: part } : { text: `{${part}}` }];
   });
   // Joined, which makes one flat string: an alert that waits would otherwise hold on to a chain of halves.
-  return (values) => parts.map((part) => ('text' in part ? part.text : valueWords(values, part.field))).join('');
+  return (values) =>
+    parts.map((part) => ('text' in part ? part.text : valueWords(values, part.field, language))).join('');
 }
 
 function byForms(message: IntlMessageFormat, words: string): Words {

@@ -17,6 +17,7 @@ const nameOf = (show: Show, ending: string): string =>
 
 const sceneOf = ({ show, pieces, live }: Now): PaintInput => ({
   frame: show.frame,
+  language: show.language,
   pieces,
   live: Object.fromEntries(pieces.map((piece) => [piece.id, live?.[piece.id] ?? sampleOf(piece, show, KIT)])),
 });

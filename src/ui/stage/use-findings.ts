@@ -75,6 +75,7 @@ function pictureOf(show: Show, scene: string, host: BrowserHost): Behind {
   const list = stage.at(
     {
       frame: show.frame,
+      language: show.language,
       pieces: pictures,
       live: Object.fromEntries(pictures.map((piece) => [piece.id, sampleOf(piece, show, KIT)])),
     },

@@ -54,7 +54,7 @@ export function useFrame({ show, pieces, live, width, seen, scene }: Framed): {
     (changed: boolean): void => {
       const now = live === undefined ? (deskStore.now().view?.live ?? null) : live;
       frame.current?.show(
-        { frame: show.frame, pieces, live: withSamples(show, pieces, now) },
+        { frame: show.frame, language: show.language, pieces, live: withSamples(show, pieces, now) },
         changed ? show.transition : undefined,
       );
     },

@@ -5,6 +5,7 @@ import { WORTH_PARTS } from '@/core/event/worth-parts';
 import { MEASURES, PLACE_IN_ROW, type Measure, type Row } from './row';
 import type { Totals } from './totals';
 import type { ViewerTally } from './viewer-tally';
+import { figure } from '@/core/event/figures';
 import { amountWords, type Money } from '@/core/event/money';
 
 export { MEASURES, type Measure } from './row';
@@ -227,5 +228,5 @@ export const withCurrency = (measure: Measure | null, show: { money: Money }): {
   measure !== null && isMoney(measure) ? { currency: show.money.currency } : {};
 
 /** What is counted, as people write it: with its thousands apart, or, of a currency (minor units), as an amount. */
-export const figureWords = (value: number, currency: string | undefined): string =>
-  currency === undefined ? value.toLocaleString('en') : amountWords(value, currency);
+export const figureWords = (value: number, currency: string | undefined, language?: string): string =>
+  currency === undefined ? figure(value, language) : amountWords(value, currency, language);

@@ -56,6 +56,7 @@ function endStreak(state: StreakHost, key: string, emit: Emit): void {
     totals: state.totals,
     worth: 0,
     currency: state.show.money.currency,
+    language: state.show.language,
     streak: { count: known.count, ended: true },
     first: false,
   };

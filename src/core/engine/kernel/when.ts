@@ -22,6 +22,8 @@ export interface EventMoment {
   /** Thousandths of a minor unit, and the streamer's currency. */
   worth: number;
   currency: string;
+  /** Of what is said with it (BCP 47): the show's. */
+  language: string;
   /** A gift's streak: how many in all so far, and whether this is its end. */
   streak: { count: number; ended: boolean } | null;
   /** Nothing of this viewer was counted before. */

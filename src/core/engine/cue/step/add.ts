@@ -84,7 +84,7 @@ export const add: StepKind<AddStep> = {
   run(state, step, { cause }) {
     // A trial, and what nobody in particular set off, gives nobody points.
     const number = step.number === 'points' ? `points/${cause.viewer ?? ''}` : step.number;
-    addToNumber(state, number, added(step, cause.values, state.show.money));
+    addToNumber(state, number, added(step, cause.values, state.show));
   },
 };
 
@@ -95,8 +95,12 @@ function isOfSomeone(when: { kind: string }, kit: Kit): boolean {
 }
 
 /** What a step adds, with the values of its cue. Money counts by whole units of the streamer's currency, by their rates. */
-function added({ amount, per }: AddStep, values: WordValues, money: Money): number {
+function added(
+  { amount, per }: AddStep,
+  values: WordValues,
+  { money, language }: { money: Money; language: string },
+): number {
   const of = per === 'once' ? 1 : values[per];
-  const units = typeof of === 'string' && per === 'total' ? wholeUnitsOf(of, money) : of;
+  const units = typeof of === 'string' && per === 'total' ? wholeUnitsOf(of, money, language) : of;
   return amount * (typeof units === 'number' ? Math.max(0, Math.trunc(units)) : 1);
 }

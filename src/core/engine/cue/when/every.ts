@@ -88,15 +88,17 @@ export const every: WhenKind<z.infer<typeof schema>, EventMoment> = {
     if (after % step >= plus) return NEVER;
     const last = Math.floor(after / step);
     const before = Math.floor((after - plus) / step);
-    if (how === 'once')
-      return before === 0 && last > 0 ? [viewerValues(moment, reached(of, n, after, moment.currency))] : NEVER;
+    if (how === 'once') return before === 0 && last > 0 ? [viewerValues(moment, reached(of, n, after, moment))] : NEVER;
     const values: WordValues[] = [];
     // Counted down from the last by how many there are: beyond 2⁵³ adding one to a number leaves it as it is.
     for (let left = Math.min(MOST_AT_ONCE, last - before) - 1; left >= 0; left -= 1)
-      values.push(viewerValues(moment, reached(of, (last - left) * n, after, moment.currency)));
+      values.push(viewerValues(moment, reached(of, (last - left) * n, after, moment)));
     return values;
   },
-  sample: ({ every: n, of }) => ({ ...SAMPLE_VIEWER, ...reached(of, n, of === 'worth' ? n * WORTH_PARTS : n, 'EUR') }),
+  sample: ({ every: n, of }) => ({
+    ...SAMPLE_VIEWER,
+    ...reached(of, n, of === 'worth' ? n * WORTH_PARTS : n, SAMPLE_MONEY),
+  }),
   sentence({ every: n, of, by, within, how }, { money }) {
     const many = of === 'worth' ? amountWords(n, money.currency) : n.toLocaleString('en');
     const amount = { text: `${many} ${UNITS[of][n === 1 ? 0 : 1]}`, field: 'every' };
@@ -175,13 +177,16 @@ function counted(of: Of, by: 'viewer' | 'session', { tally, totals }: EventMomen
   return tally && (tally[of as keyof typeof tally & Of] ?? 0);
 }
 
+type MoneyWords = Pick<EventMoment, 'currency' | 'language'>;
+const SAMPLE_MONEY: MoneyWords = { currency: 'EUR', language: 'en' };
+
 /** What was reached, and what it comes to, in words' values. Money stands as an amount. @param all of worth: thousandths of a minor unit */
-const reached = (of: Of, count: number, all: number, currency: string): WordValues =>
+const reached = (of: Of, count: number, all: number, { currency, language }: MoneyWords): WordValues =>
   of === 'worth'
     ? {
-        count: amountFigure(count, currency),
-        worth: amountWords(count, currency),
-        total: amountWords(Math.floor(all / WORTH_PARTS), currency),
+        count: amountFigure(count, currency, language),
+        worth: amountWords(count, currency, language),
+        total: amountWords(Math.floor(all / WORTH_PARTS), currency, language),
       }
     : { count, total: all };
 
@@ -199,7 +204,5 @@ function inStretch(
   const sum = memory.recent.reduce((total, { count }) => total + count, 0);
   if (sum < n) return NEVER;
   memory.recent = [];
-  return [
-    viewerValues(moment, reached(of, of === 'worth' ? Math.floor(sum / WORTH_PARTS) : sum, sum, moment.currency)),
-  ];
+  return [viewerValues(moment, reached(of, of === 'worth' ? Math.floor(sum / WORTH_PARTS) : sum, sum, moment))];
 }

@@ -46,7 +46,7 @@ export const tip: WhenKind<TipWhen, EventMoment> = {
   fires(when, moment) {
     if (moment.trigger !== 'tip' || moment.event.kind !== 'tip' || !isOf(when, moment.event, moment.worth))
       return NEVER;
-    const amount = amountWords(moment.event.amountMinor, moment.event.currency);
+    const amount = amountWords(moment.event.amountMinor, moment.event.currency, moment.language);
     const { message } = moment.event;
     return [viewerValues(moment, { worth: amount, total: amount, count: 1, ...(message ? { message } : {}) })];
   },

@@ -24,7 +24,7 @@ export function tellPlace(state: BoardHost, event: EventOf<'chat'>, word: string
     state.placeToldAt = state.now;
     const tally = state.derived.people.tallyOf(own);
     const value = board.valueOf(tally);
-    const what = `${figureWords(shownValue(piece.measure, value), currencyOf(piece.measure, state.show))} (${MEASURE[piece.measure].title.toLowerCase()}, ${windowWords(board.window)})`;
+    const what = `${figureWords(shownValue(piece.measure, value), currencyOf(piece.measure, state.show), state.show.language)} (${MEASURE[piece.measure].title.toLowerCase()}, ${windowWords(board.window)})`;
     const say = (text: string): void => answer(state, feed, `${viewer.name}: ${text}.`, emit);
     if (isLeftOut(state, feed, viewer.id)) return say(`${what}; you are on no leaderboard`);
     if (value === 0) return say('nothing yet on this leaderboard');

@@ -58,5 +58,5 @@ export const plate = {
       .map(({ of }) => ({ measure: TOP_BY[of], window: SESSION })),
   }),
   listens: () => ({ record: NOTABLE_KINDS }),
-  record: (state, event, { worth }) => noteNotable(state.notables, event, worth),
+  record: (state, event, { worth }) => noteNotable(state, event, worth),
 } satisfies Feature<object, PlateSlice>;

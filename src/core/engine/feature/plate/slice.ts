@@ -34,7 +34,7 @@ export type Notables = z.infer<typeof notablesSchema>;
 const KEPT = 10;
 
 /** How an event is told on a plate, and how large it is; null when it names nobody. @param worth thousandths of a minor unit */
-function told(event: StreamEvent, worth: number): { size: number; values: WordValues } | null {
+function told(event: StreamEvent, worth: number, language: string): { size: number; values: WordValues } | null {
   if (!event.viewer) return null;
   const { name: viewer, handle } = event.viewer;
   switch (event.kind) {
@@ -53,7 +53,10 @@ function told(event: StreamEvent, worth: number): { size: number; values: WordVa
     case 'giftSubs':
       return { size: event.count, values: { viewer, handle, count: event.count } };
     case 'tip':
-      return { size: worth, values: { viewer, handle, worth: amountWords(event.amountMinor, event.currency) } };
+      return {
+        size: worth,
+        values: { viewer, handle, worth: amountWords(event.amountMinor, event.currency, language) },
+      };
     case 'raid':
       return { size: event.viewers, values: { viewer, handle, count: event.viewers } };
     default:
@@ -64,10 +67,15 @@ function told(event: StreamEvent, worth: number): { size: number; values: WordVa
 /** Later ones first; of the same moment by id, so that the order in which they come decides nothing. */
 const later = (a: Notable, b: Notable): number => b.at - a.at || (a.id < b.id ? -1 : 1);
 
+interface NotableState {
+  notables: Map<NotableKind, Notables>;
+  show: { language: string };
+}
+
 /** Takes note of an event, in place. A streak that grows is the same one, only larger. */
-export function noteNotable(notables: Map<NotableKind, Notables>, event: StreamEvent, worth: number): void {
+export function noteNotable({ notables, show }: NotableState, event: StreamEvent, worth: number): void {
   if (!isNotable(event.kind)) return;
-  const what = told(event, worth);
+  const what = told(event, worth, show.language);
   if (!what || !event.viewer) return;
   let of = notables.get(event.kind);
   if (!of) {

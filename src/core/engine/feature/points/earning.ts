@@ -1,3 +1,4 @@
+import { figure } from '@/core/event/figures';
 import type { EventOf, StreamEvent } from '@/core/event/event';
 import { wholeUnit } from '@/core/event/money';
 import { viewerKey } from '@/core/event/viewer-key';
@@ -139,7 +140,7 @@ export function askPoints(state: PointsHost, event: EventOf<'chat'>, word: strin
   const answer = (text: string): void => answerIn(state, event.feed, text, emit);
   if (points.ask !== '' && plain(points.ask) === word) {
     const { balance, level } = pocketOf(state, viewer.feed, viewer.id);
-    return answer(`${viewer.name}: ${pointsWords(balance, points)}, level ${level}.`);
+    return answer(`${viewer.name}: ${pointsWords(balance, points, state.show.language)}, level ${level}.`);
   }
   if (points.give.keyword !== '' && plain(points.give.keyword) === word)
     return answer(handOn(state, viewer, event.text.trim().split(/\s+/).slice(1)));
@@ -154,7 +155,7 @@ function takePerk(state: PointsHost, viewer: Doer, perk: Perk, message: string):
   const { balance, level } = pocketOf(state, viewer.feed, viewer.id);
   if (level < perk.level) return `${viewer.name}: ${perk.name} is from level ${perk.level} on; you are at ${level}.`;
   if (balance < perk.price)
-    return `${viewer.name}: ${perk.name} takes ${pointsWords(perk.price, state.show.points)}; you have ${balance.toLocaleString('en')}.`;
+    return `${viewer.name}: ${perk.name} takes ${pointsWords(perk.price, state.show.points, state.show.language)}; you have ${figure(balance, state.show.language)}.`;
   const account = state.ledger.open(viewer);
   const again = (account.perks[perk.id] ?? -Infinity) + perk.pause * 1000 - state.now;
   if (again > 0) return `${viewer.name}: ${perk.name} again in ${Math.ceil(again / 1000)} s.`;
@@ -205,13 +206,13 @@ function handOn(state: PointsHost, viewer: Doer, [to, amount]: string[]): string
   const own = state.ledger.open(viewer);
   const left = points.give.most - own.given;
   if (asked > left)
-    return `${viewer.name}: you can hand on ${left === 0 ? 'no more' : `no more than ${pointsWords(left, points)}`} in this session.`;
+    return `${viewer.name}: you can hand on ${left === 0 ? 'no more' : `no more than ${pointsWords(left, points, state.show.language)}`} in this session.`;
   const { balance } = pocketOf(state, viewer.feed, viewer.id);
-  if (asked > balance) return `${viewer.name}: you have ${pointsWords(balance, points)}.`;
+  if (asked > balance) return `${viewer.name}: you have ${pointsWords(balance, points, state.show.language)}.`;
   own.given += asked;
   pay(state, viewer, { why: 'sent', points: asked, note: other.name });
   state.ledger.post(other, { why: 'received', points: asked, at: state.now, note: viewer.name });
-  return `${viewer.name} hands ${pointsWords(asked, points)} to ${other.name}.`;
+  return `${viewer.name} hands ${pointsWords(asked, points, state.show.language)} to ${other.name}.`;
 }
 
 /** The same feed's first: handles are unique there only. */

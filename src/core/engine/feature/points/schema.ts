@@ -1,3 +1,4 @@
+import { figure } from '@/core/event/figures';
 import { z } from 'zod';
 import type { StreamEvent } from '@/core/event/event';
 import { addedTo, MEASURE } from '@/core/engine/count/measure';
@@ -147,5 +148,5 @@ const BY_MEASURE = [
 ] as const satisfies { why: EarnKind; measure: Measure }[];
 
 /** Points as words: "1,240 points". */
-export const pointsWords = (points: number, { unit }: Pick<PointsPlan, 'unit'>): string =>
-  `${points.toLocaleString('en')} ${unit}`;
+export const pointsWords = (points: number, { unit }: Pick<PointsPlan, 'unit'>, language?: string): string =>
+  `${figure(points, language)} ${unit}`;
