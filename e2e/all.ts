@@ -90,6 +90,7 @@ const LONG = [
   'story.e2e.ts',
   'frames.e2e.ts',
   'pictures.e2e.ts',
+  'week-numbers.e2e.ts',
 ];
 
 /** One file, with a server and a browser of its own. What it prints is kept until it has ended, so that files side by side stay readable. */

@@ -96,6 +96,22 @@ test('wide: arrow keys move by 1 and by 10, Z takes it back, numbers can be type
   assert.deepEqual(await placeOf(page, true), { ...before, x: before.x + 1 });
   await page.keyboard.press('Shift+Z');
   assert.deepEqual(await placeOf(page, true), { ...before, x: before.x + 1, y: before.y + 10 });
+  // As everywhere: Ctrl or Command, Y too.
+  await page.keyboard.press('Control+z');
+  assert.deepEqual(await placeOf(page, true), { ...before, x: before.x + 1 });
+  await page.keyboard.press('Control+y');
+  await page.keyboard.press('Meta+z');
+  await page.keyboard.press('Meta+Shift+z');
+  assert.deepEqual(await placeOf(page, true), { ...before, x: before.x + 1, y: before.y + 10 });
+  // Single letters can be switched off; those with Ctrl stay.
+  await page.getByRole('button', { name: 'Keys' }).click();
+  await page.getByRole('radio', { name: 'Do nothing' }).click();
+  await closeSheet(page);
+  await page.getByRole('button', { name: 'Goal, Goal' }).focus();
+  await page.keyboard.press('z');
+  await page.keyboard.press('3');
+  assert.match(await page.title(), /^Stage · .* · Gavirn$/);
+  assert.deepEqual(await placeOf(page, true), { ...before, x: before.x + 1, y: before.y + 10 });
   await page.getByRole('textbox', { name: 'Left, px' }).fill('200');
   assert.equal((await placeOf(page, true)).x, 200);
   await page.getByRole('textbox', { name: 'Width, px' }).fill('5');

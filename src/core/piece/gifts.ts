@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import type { PlateHost } from '@/core/engine/feature/plate';
+import { figure } from '@/core/event/figures';
 import type { FontSpec, Group, Op } from '@/core/paint/display';
-import { cutLine, lineOps, lineWidth } from '@/core/paint/text';
+import { cutLine, lineOps, lineWidth, type TextLook } from '@/core/paint/text';
 import { isolate, withoutIsolates } from '@/core/words/fields';
 import type { FrameShow } from './frame';
 import type { Host } from '@/core/engine/kernel/feature';
@@ -9,6 +10,7 @@ import { ownPicture, type OwnPicture } from './own-picture';
 import { pieceBase, type DrawTools, type PieceKind } from './piece';
 import { potOps } from './pot';
 import { READABLE, styleOf } from './style';
+import type { StyleLook } from './style-look';
 
 const schema = z.object({
   ...pieceBase,
@@ -96,15 +98,16 @@ export const gifts: PieceKind<GiftsPiece, GiftsLive, object, PlateHost & Host<Fr
     if (live.gifts.length === 0 && tools.seen === 'air') return [];
     return piece.way === 'flow' && live.gifts.length > 0 ? flowing(piece, live, tools) : listed(piece, live, tools);
   },
-  alternative: ({ title, name }, live) =>
+  alternative: ({ title, name }, live, _now, language) =>
     live.gifts.length === 0
       ? ''
-      : `${title || name}: ${live.gifts.map((each) => withoutIsolates(giftWords(each))).join('; ')}`,
+      : `${title || name}: ${live.gifts.map((each) => withoutIsolates(giftWords(each, language))).join('; ')}`,
 };
 
 type Gift = GiftsLive['gifts'][number];
 
-const giftWords = ({ viewer, gift, count }: Gift): string => `${isolate(viewer)}: ${count} × ${isolate(gift)}`;
+const giftWords = (gift: Gift, language: string | undefined): string =>
+  `${isolate(gift.viewer)}: ${whatOf(gift, language)}`;
 
 /** The gift's picture in a square: one's own, or a pot of the house, larger the more it is worth. */
 function pictureOps({ picture, gift, coins }: Gift, { x, y, side }: { x: number; y: number; side: number }): Op[] {
@@ -115,71 +118,109 @@ function pictureOps({ picture, gift, coins }: Gift, { x, y, side }: { x: number;
   return [{ op: 'image', x: x + (side - w) / 2, y: y + (side - h) / 2, w, h, src, radius: 8 }];
 }
 
-function listed(piece: GiftsPiece, live: GiftsLive, { measure }: DrawTools): Group[] {
-  const { place, title, rows } = piece;
+/** How rows stand in the room below the title: how many, how high, and whether the gift stands below the name. px. */
+interface Rows {
+  fit: number;
+  row: number;
+  size: number;
+  stacked: boolean;
+}
+
+/** Whole rows only, and none smaller than can be read; each name and gift is whole where that is possible. */
+function rowsIn(
+  { rows, given }: { rows: number; given: readonly Gift[] },
+  { room, across }: { room: number; across: number },
+  { measure, language }: DrawTools,
+): Rows {
+  const laid = (least: number, share: number, texts: readonly string[]): Rows & { whole: boolean } => {
+    const fit = Math.max(1, Math.min(rows, Math.floor(room / (READABLE * least))));
+    const most = Math.round(Math.max(READABLE, Math.min(52, (room / fit) * share)));
+    // What is left of a row beside the picture, which is as large as the words are.
+    const longest = Math.max(1, ...texts.map((text) => lineWidth(text, { ...BOLD, size: most }, measure) + most * 2));
+    const size = Math.max(READABLE, Math.floor(most * Math.min(1, across / longest)));
+    return { fit, row: room / fit, size, stacked: least > 2, whole: (longest * size) / most <= across };
+  };
+  const one = laid(
+    1.45,
+    0.62,
+    given.map((each) => `${isolate(each.viewer)}  ${whatOf(each, language)}`),
+  );
+  if (one.whole || room < READABLE * 2.6) return one;
+  return laid(
+    2.6,
+    0.34,
+    given.flatMap((each) => [isolate(each.viewer), whatOf(each, language)]),
+  );
+}
+
+const BOLD = { family: 'text', weight: 700 } as const;
+const whatOf = ({ count, gift }: Gift, language: string | undefined): string =>
+  `${figure(count, language)} × ${isolate(gift)}`;
+
+function listed(piece: GiftsPiece, live: GiftsLive, tools: DrawTools): Group[] {
+  const { measure } = tools;
+  const { place, title } = piece;
   const style = styleOf(piece);
   const head: FontSpec = { family: 'title', weight: 700, size: READABLE + 3 };
+  const x = style.pad.x;
   const top = style.pad.y * 0.7 + (title === '' ? 0 : head.size * 1.35);
   const room = place.h - top - style.pad.y * 0.5 - style.foot;
-  // Whole rows only, and none smaller than can be read.
-  const fit = Math.max(1, Math.min(rows, Math.floor(room / (READABLE * 1.45))));
-  const row = room / fit;
-  const size = Math.round(Math.max(READABLE, Math.min(52, row * 0.62)));
+  const laid = rowsIn({ rows: piece.rows, given: live.gifts }, { room, across: place.w - 2 * x }, tools);
+  const line = (text: string, y: number, font: FontSpec, look: TextLook): Op[] =>
+    lineOps(cutLine(text, place.w - 2 * x, font, measure), { x, baseline: y }, { font, look }, measure);
+  return [
+    {
+      key: piece.id,
+      box: place,
+      ops: [
+        ...style.panel(place.w, place.h),
+        ...(title === '' ? [] : line(title, style.pad.y * 0.7 + head.size * 0.84, head, style.head)),
+        ...(live.gifts.length > 0
+          ? []
+          : line('Gifts appear here', top + laid.size, { ...BOLD, size: laid.size }, style.soft)),
+        ...live.gifts
+          .slice(0, laid.fit)
+          .flatMap((each, n) => rowOps(each, { ...laid, y: top + n * laid.row, x, right: place.w - x, style }, tools)),
+      ],
+    },
+  ];
+}
+
+function rowOps(
+  each: Gift,
+  { row, size, stacked, x, y, right, style }: Rows & { x: number; y: number; right: number; style: StyleLook },
+  { measure, language }: DrawTools,
+): Op[] {
+  const font: FontSpec = { ...BOLD, size };
   const side = Math.min(row * 0.86, size * 1.5);
-  const font: FontSpec = { family: 'text', weight: 700, size };
-  const x = style.pad.x;
   const after = x + side + size * 0.5;
-  const ops: Op[] = [...style.panel(place.w, place.h)];
-  if (title !== '')
-    ops.push(
-      ...lineOps(
-        cutLine(title, place.w - 2 * x, head, measure),
-        { x, baseline: style.pad.y * 0.7 + head.size * 0.84 },
-        { font: head, look: style.head },
-        measure,
-      ),
-    );
-  if (live.gifts.length === 0)
-    ops.push(
-      ...lineOps(
-        cutLine('Gifts appear here', place.w - 2 * x, font, measure),
-        { x, baseline: top + size },
-        { font, look: style.soft },
-        measure,
-      ),
-    );
-  live.gifts.slice(0, fit).forEach((each, n) => {
-    const y = top + n * row;
-    const baseline = y + row / 2 + size * 0.35;
-    const what = `${each.count} × ${each.gift}`;
-    const across = place.w - after - x;
-    // What a short name leaves free is the gift's.
-    const free = across - size * 0.5 - lineWidth(isolate(each.viewer), font, measure);
-    const whatWide = Math.min(lineWidth(what, font, measure), Math.max(across * 0.55, free));
-    ops.push(
-      ...pictureOps(each, { x, y: y + (row - side) / 2, side }),
-      ...lineOps(
-        cutLine(isolate(each.viewer), across - whatWide - size * 0.5, font, measure),
-        { x: after, baseline },
-        { font, look: style.text },
-        measure,
-      ),
-      ...lineOps(
-        cutLine(what, whatWide + 1, font, measure),
-        { x: place.w - x, baseline, align: 'right' },
-        { font, look: style.head },
-        measure,
-      ),
-    );
-  });
-  return [{ key: piece.id, box: place, ops }];
+  const across = right - after;
+  const baseline = y + row / 2 + size * 0.35;
+  const picture = pictureOps(each, { x, y: y + (row - side) / 2, side });
+  const [who, what] = [isolate(each.viewer), whatOf(each, language)];
+  const said = (text: string, wide: number, at: { x: number; align?: 'right'; up: number }, look: TextLook): Op[] =>
+    lineOps(cutLine(text, wide, font, measure), { ...at, baseline: baseline - at.up * size }, { font, look }, measure);
+  if (stacked)
+    return [
+      ...picture,
+      ...said(who, across, { x: after, up: 0.58 }, style.text),
+      ...said(what, across, { x: after, up: -0.58 }, style.head),
+    ];
+  // What a short name leaves free is the gift's.
+  const free = across - size * 0.5 - lineWidth(who, font, measure);
+  const whatWide = Math.min(lineWidth(what, font, measure), Math.max(across * 0.55, free));
+  return [
+    ...picture,
+    ...said(who, across - whatWide - size * 0.5, { x: after, up: 0 }, style.text),
+    ...said(what, whatWide + 1, { x: right, align: 'right', up: 0 }, style.head),
+  ];
 }
 
 /** Three em a second are read with ease (common practice, no source). */
 const EM_A_SECOND = 3;
 
 /** One after another, from right to left, over and over. */
-function flowing(piece: GiftsPiece, live: GiftsLive, { measure }: DrawTools): Group[] {
+function flowing(piece: GiftsPiece, live: GiftsLive, { measure, language }: DrawTools): Group[] {
   const { place, id } = piece;
   const style = styleOf(piece);
   const room = place.h - style.foot;
@@ -188,7 +229,7 @@ function flowing(piece: GiftsPiece, live: GiftsLive, { measure }: DrawTools): Gr
   const font: FontSpec = { family: 'text', weight: 700, size };
   let x = 0;
   const ops: Op[] = live.gifts.flatMap((each) => {
-    const text = giftWords(each);
+    const text = giftWords(each, language);
     const from = x;
     x += side + size * 0.5 + lineWidth(text, font, measure) + size * 1.8;
     return [

@@ -142,6 +142,17 @@ export function leftWords(ms: number): string {
   return `${parts.join(' ')} left`;
 }
 
+/** The largest type in which name and figures stand whole beside each other, within what can be read, px: the same from nothing to the target. */
+function sizeFor(
+  { shown, name, width, most }: { shown: GoalLive['goal']; name: string; width: number; most: number },
+  { measure, language }: DrawTools,
+): number {
+  const font: FontSpec = { family: 'title', weight: 700, size: most };
+  const full = shown ? figures({ ...shown, value: Math.max(shown.value, shown.target) }, language).join(' / ') : '';
+  const wide = lineWidth(name, font, measure) + lineWidth(full, font, measure) + most;
+  return Math.round(Math.max(READABLE, Math.min(most, Math.floor((most * width) / wide))));
+}
+
 function goalOps(piece: GoalPiece, shown: GoalLive['goal'], left: string, tools: DrawTools): Op[] {
   const { measure } = tools;
   const { w, h } = piece.place;
@@ -151,30 +162,43 @@ function goalOps(piece: GoalPiece, shown: GoalLive['goal'], left: string, tools:
   if (style.gauge) return gaugedOps({ style, pad, inner, box: { w, h } }, shown, left, tools);
   // What is left of the time stands below the bar, and both rows give way for it.
   const below = left === '' ? 0 : READABLE * 1.3;
-  const size = Math.round(Math.max(READABLE, Math.min(56, (inner.h - below) * 0.44, inner.w * 0.075)));
+  const name = shown ? shown.name : 'Choose a goal for this piece';
+  const size = sizeFor(
+    { shown, name, width: inner.w, most: Math.min(56, (inner.h - below) * 0.44, inner.w * 0.075) },
+    tools,
+  );
   const font: FontSpec = { family: 'title', weight: 700, size };
   const small: FontSpec = { family: 'text', weight: 500, size: READABLE };
-  const baseline = pad.y + size * 0.84;
   const standing = shown ? figures(shown, tools.language).join(' / ') : '';
   const room = inner.w - lineWidth(standing, font, measure) - size;
-  const name = shown ? shown.name : 'Choose a goal for this piece';
-  const barTop = pad.y + size * 1.32;
+  // A narrow piece that has the height for it says them one below the other, each whole.
+  const stacked = lineWidth(name, font, measure) > room && inner.h - below > size * 3;
+  const words = size * (stacked ? 2.5 : 1.32);
+  // A bar is no thicker than this; what a tall piece has too much stands above and below alike.
+  const thick = Math.max(12, Math.min(size * 1.7, inner.h - words - below));
+  const top = pad.y + Math.max(0, inner.h - words - thick - below) / 2;
+  const baseline = top + size * 0.84;
   const share = shown ? Math.min(1, shown.value / shown.target) : 0;
   return [
     ...style.panel(w, h),
     ...lineOps(
-      cutLine(name, Math.max(room, size * 2), font, measure),
+      cutLine(name, stacked ? inner.w : Math.max(room, size * 2), font, measure),
       { x: pad.x, baseline },
       { font, look: style.text },
       measure,
     ),
-    ...lineOps(standing, { x: w - pad.x, baseline, align: 'right' }, { font, look: style.text }, measure),
-    ...style.bar({ x: pad.x, y: barTop, w: inner.w, h: Math.max(12, inner.h - size * 1.32 - below) }, inner.w * share),
+    ...lineOps(
+      standing,
+      stacked ? { x: pad.x, baseline: baseline + size * 1.2 } : { x: w - pad.x, baseline, align: 'right' },
+      { font, look: style.text },
+      measure,
+    ),
+    ...style.bar({ x: pad.x, y: top + words, w: inner.w, h: thick }, inner.w * share),
     ...(left === ''
       ? []
       : lineOps(
           cutLine(left, inner.w, small, measure),
-          { x: pad.x, baseline: pad.y + inner.h - READABLE * 0.12 },
+          { x: pad.x, baseline: top + words + thick + below - READABLE * 0.12 },
           { font: small, look: style.soft },
           measure,
         )),

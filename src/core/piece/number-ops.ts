@@ -20,21 +20,24 @@ export function numberOps(
   const most: FontSpec = {
     family: 'title',
     weight: 700,
-    size: Math.round(Math.max(READABLE, Math.min(120, inner.h * 0.58))),
+    size: Math.round(Math.max(READABLE, Math.min(240, inner.h * 0.58))),
   };
   const wide = lineWidth(widest, most, measure);
   const font = { ...most, size: Math.max(20, Math.floor(most.size * Math.min(1, inner.w / Math.max(1, wide)))) };
+  // What a tall piece has too much stands above and below alike.
+  const spare = inner.h - head.size * 1.25 - font.size;
+  const top = pad.y + (spare > inner.h * 0.2 ? spare / 2 : 0);
   return [
     ...style.panel(w, h),
     ...lineOps(
       cutLine(name, inner.w, head, measure),
-      { x: pad.x, baseline: pad.y + head.size * 0.84 },
+      { x: pad.x, baseline: top + head.size * 0.84 },
       { font: head, look: style.head },
       measure,
     ),
     ...lineOps(
       number,
-      { x: pad.x, baseline: pad.y + head.size * 1.25 + font.size * 0.86 },
+      { x: pad.x, baseline: top + head.size * 1.25 + font.size * 0.86 },
       { font, look: style.text },
       measure,
     ),

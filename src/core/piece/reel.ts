@@ -3,7 +3,7 @@ import type { DrawShow } from '@/core/engine/feature/draw/schema';
 import type { DrawHost } from '@/core/engine/feature/draw/slice';
 import { isolate } from '@/core/words/fields';
 import type { FontSpec, Group, Op } from '@/core/paint/display';
-import { cutLine, fitText, lineOps, type Measure } from '@/core/paint/text';
+import { cutLine, fitText, lineOps, lineWidth, type Measure } from '@/core/paint/text';
 import { pieceBase, type PieceKind } from './piece';
 import { READABLE, styleOf } from './style';
 
@@ -161,10 +161,17 @@ function reelOps(
   };
   const small: FontSpec = { family: 'text', weight: 500, size: Math.round(READABLE) };
   const room = inner.h - head.size * 1.3 - small.size * 1.3;
+  const large: FontSpec = { family: 'title', weight: 700, size: Math.round(Math.min(84, room * 0.8)) };
+  // No word is parted as long as it can be made smaller.
+  const longest = Math.max(1, ...label.split(/\s+/).map((word) => lineWidth(word, large, measure)));
   const { lines, font } = fitText(
     isolate(label),
     { w: inner.w, h: room },
-    { font: { family: 'title', weight: 700, size: Math.round(Math.min(84, room * 0.8)) }, least: 30, leading: 1.1 },
+    {
+      font: { ...large, size: Math.max(30, Math.floor(large.size * Math.min(1, inner.w / longest))) },
+      least: 30,
+      leading: 1.1,
+    },
     measure,
   );
   const first = pad.y + head.size * 1.3 + room / 2 - ((lines.length - 1) * font.size * 1.1) / 2 + font.size * 0.33;
@@ -180,7 +187,7 @@ function reelOps(
       lineOps(line, { x: pad.x, baseline: first + n * font.size * 1.1 }, { font, look: style.text }, measure),
     ),
     ...lineOps(
-      check,
+      cutLine(check, inner.w, small, measure),
       { x: pad.x, baseline: pad.y + inner.h - small.size * 0.2 },
       { font: small, look: style.soft },
       measure,

@@ -3,6 +3,7 @@ import { streamEventSchema } from '@/core/event/event';
 import { KIT, type Brought } from '@/core/engine/features';
 import { faultInputSchema } from '@/core/engine/kernel/fault';
 import type { Kit } from '@/core/engine/kernel/feature';
+import { handOverSchema } from '@/core/intake/hand-over';
 import { showSchema, type Show } from '@/core/show/show';
 import { carryOverSchemaOf } from './carry-over';
 
@@ -44,6 +45,8 @@ const kernelInputsOf = (kit: Kit, show: z.ZodType<Show>) => {
             counters: z.partialRecord(counters, z.number().int().min(0)).optional(),
             /** The ids that were let in last: what is sent again after a restart is known, though it belongs to the session before. */
             seen: z.array(z.string().max(300)).max(1000).optional(),
+            /** How far the room and its streaks have been counted. */
+            counted: handOverSchema.optional(),
           }),
         )
         .optional(),

@@ -1,6 +1,7 @@
 import { randomUUID } from 'node:crypto';
 import type { Effect } from '@/core/engine/kernel/effect';
 import { carryOverOf } from '@/core/session/carry-over';
+import { handOver } from '@/core/intake/hand-over';
 import type { Input } from '@/core/session/input';
 import { newState, type SessionState } from '@/core/session/state';
 import { GO_ON_MINUTES } from '@/core/show/show';
@@ -40,6 +41,7 @@ export function beginSession(before: Runtime, { at, log, emit, historyState }: A
         room: before.rooms.get(id) ?? null,
         counters: { ...before.intakeOf(id).counters },
         seen: before.recentOf(id),
+        counted: handOver(before.intakeOf(id)),
       },
     ]),
   );

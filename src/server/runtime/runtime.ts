@@ -6,6 +6,7 @@ import { Guard, type Caught } from '@/core/session/guard';
 import type { Input } from '@/core/session/input';
 import { newState, type SessionState } from '@/core/session/state';
 import { serializeIntake, deserializeIntake, type SavedIntake } from '@/core/intake/saved';
+import { takeOver } from '@/core/intake/hand-over';
 import { closeStreak, newIntake, remember, setCounter, type IntakeState } from '@/core/intake/intake';
 import type { Show } from '@/core/show/show';
 import type { Room } from '@/server/feed/client';
@@ -204,7 +205,7 @@ export class Runtime {
         // What was let in before the session stays known: a platform may send it again. Read back, the session starts with what it was given.
         if (again) this.intakes = new Map();
         this.recorder.clear();
-        for (const [feed, { position, room, counters, seen }] of Object.entries(input.feeds ?? {})) {
+        for (const [feed, { position, room, counters, seen, counted }] of Object.entries(input.feeds ?? {})) {
           if (position !== '') this.positions.set(feed, position);
           if (room) this.rooms.set(feed, room);
           if (again)
@@ -215,6 +216,8 @@ export class Runtime {
           if (again)
             for (const [counter, value] of Object.entries(counters ?? {}))
               setCounter(this.intakeOf(feed), counter as 'like' | 'follow', value);
+          // It says how many readings there were: after those.
+          if (again && counted) takeOver(this.intakeOf(feed), counted);
         }
         break;
       case 'show':

@@ -29,6 +29,8 @@ async function takeSessions(show: Show, key: string): Promise<boolean> {
       const dropped = await ask('DELETE', `${path}/${encodeURIComponent(id)}?events=${totals.events}`, { key });
       more ||= !dropped.ok && dropped.status === 409;
       await mutate(['sessions', showId]);
+      // Who looks at it sees what has come since it was taken the last time.
+      await mutate((looked) => Array.isArray(looked) && looked[0] === 'recap' && looked[1] === id);
     }
   }
   if (listed.value.length > 0) await keepLasting(showId, key);

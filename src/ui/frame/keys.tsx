@@ -1,9 +1,11 @@
 import { usePathname, useRouter } from 'expo-router';
-import { useEffect, useState } from 'react';
+import { useEffect } from 'react';
 import { View } from 'react-native';
 import { redo, undo } from '@/ui/data/show-store';
+import { Segments } from '@/ui/part/choice';
 import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
+import { letterKeysOn, setLetterKeys, useLetterKeys } from './letter-keys';
 import { PLACES } from './places';
 
 const typing = (target: EventTarget | null): boolean =>
@@ -25,45 +27,60 @@ function search(): boolean {
   return false;
 }
 
-const LIST: readonly [string, string][] = [
+const LETTERS: readonly [string, string][] = [
   ['1 to 5', 'Feeds, Stage, Cues, Desk, Recap'],
   ['Z, Shift Z', 'Undo, redo'],
+  ['T', 'Try the cue that you are in'],
+  ['/', 'Search, where there is much'],
+  ['?', 'These keys'],
+];
+const OTHERS: readonly [string, string][] = [
+  ['Ctrl Z', 'Undo; on a Mac Command Z'],
+  ['Shift Ctrl Z, Ctrl Y', 'Redo'],
   ['Arrows', 'Move the chosen piece by 1 px, with Shift by 10 px'],
   ['Delete', 'Remove the chosen pieces'],
   ['Tab', 'Go on to the next control'],
-  ['T', 'Try the cue that you are in'],
-  ['/', 'Search, where there is much'],
   ['Escape', 'Close a sheet, let go of a piece'],
-  ['?', 'These keys'],
 ];
 
-/** The keys of a wide screen that work everywhere, and the sheet that lists them. */
-export function Keys() {
+/** What a press of several keys at once does, as everywhere; null: nothing of ours. */
+function together({ key, shiftKey, ctrlKey, metaKey, altKey }: KeyboardEvent): (() => void) | null {
+  if (altKey || ctrlKey === metaKey) return null;
+  if (key.toLowerCase() === 'z') return shiftKey ? redo : undo;
+  return key.toLowerCase() === 'y' && !shiftKey ? redo : null;
+}
+
+/** The keys that work everywhere, and the sheet that lists them. */
+export function Keys({ listed, onList }: { listed: boolean; onList: (listed: boolean) => void }) {
   const router = useRouter();
   const path = usePathname();
-
-  const [listed, setListed] = useState(false);
   useEffect(() => {
+    const alone = (event: KeyboardEvent): (() => void) | null => {
+      const place = /^[1-5]$/.test(event.key) ? PLACES[Number(event.key) - 1] : undefined;
+      if (place) return () => router.navigate(place.path);
+      return { z: undo, Z: redo, t: tryFocused, '?': () => onList(true) }[event.key] ?? null;
+    };
     const pressed = (event: KeyboardEvent): void => {
-      if (typing(event.target) || event.ctrlKey || event.metaKey || event.altKey) return;
-      const place = PLACES[Number(event.key) - 1];
-      if (/^[1-5]$/.test(event.key) && place) router.navigate(place.path);
-      else if (event.key === 'z') undo();
-      else if (event.key === 'Z') redo();
-      else if (event.key === 't') tryFocused();
-      else if (event.key === '?') setListed(true);
-      else if (event.key === '/' && search()) {
-        /* It has the focus now. */
-      } else return;
+      // In a field these keys belong to it.
+      if (typing(event.target)) return;
+      const held = event.ctrlKey || event.metaKey || event.altKey;
+      if (!held && !letterKeysOn()) return;
+      const does = held ? together(event) : alone(event);
+      if (does) does();
+      else if (held || event.key !== '/' || !search()) return;
       event.preventDefault();
     };
     window.addEventListener('keydown', pressed);
     return () => window.removeEventListener('keydown', pressed);
-  }, [router, path]);
-  if (!listed) return null;
+  }, [router, path, onList]);
+  return listed ? <KeysSheet onClose={() => onList(false)} /> : null;
+}
+
+function KeysSheet({ onClose }: { onClose: () => void }) {
+  const on = useLetterKeys();
   return (
-    <Sheet title="Keys" onClose={() => setListed(false)}>
-      {LIST.map(([keys, does]) => (
+    <Sheet title="Keys" onClose={onClose}>
+      {[...(on ? LETTERS : []), ...OTHERS].map(([keys, does]) => (
         <View key={keys} className="flex-row gap-4 py-1">
           <Text face="strong" className="w-[120px]">
             {keys}
@@ -71,6 +88,15 @@ export function Keys() {
           <Text className="flex-1">{does}</Text>
         </View>
       ))}
+      <Segments
+        label="Single letters and digits"
+        value={on ? 'on' : 'off'}
+        onChange={(value) => setLetterKeys(value === 'on')}
+        options={[
+          { value: 'on', label: 'Are shortcuts' },
+          { value: 'off', label: 'Do nothing' },
+        ]}
+      />
     </Sheet>
   );
 }

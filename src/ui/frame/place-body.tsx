@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
 import { ScrollView, View } from 'react-native';
 import { Text } from '@/ui/part/text';
+import { usePageTitle } from './page-title';
 
 /** A place that scrolls, with its heading and perhaps something beside it. */
 export function PlaceBody({
@@ -14,6 +15,7 @@ export function PlaceBody({
   children: ReactNode;
   below?: ReactNode;
 }) {
+  usePageTitle(title);
   return (
     <View className="flex-1">
       <ScrollView className="flex-1" contentContainerClassName="px-4 pt-4 pb-6 w-full max-w-[760px] self-center">

@@ -33,7 +33,7 @@ function Mark() {
 }
 
 /** Where one goes: a bar below on a phone, a rail on the left when wide. */
-export function Places({ wide }: { wide: boolean }) {
+export function Places({ wide, onKeys }: { wide: boolean; onKeys?: () => void }) {
   const router = useRouter();
   const path = usePathname();
   const { ink, muted } = useColours();
@@ -70,6 +70,18 @@ export function Places({ wide }: { wide: boolean }) {
           </Pressable>
         );
       })}
+      {onKeys ? (
+        <Pressable
+          role="button"
+          aria-label="Keys"
+          onPress={onKeys}
+          className="mt-auto mb-4 w-[44px] h-[44px] items-center justify-center rounded-control active:bg-raised"
+        >
+          <Text size={22} face="strong" tone="muted" aria-hidden>
+            ?
+          </Text>
+        </Pressable>
+      ) : null}
     </View>
   );
 }

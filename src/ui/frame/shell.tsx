@@ -1,4 +1,4 @@
-import type { ReactNode } from 'react';
+import { useState, type ReactNode } from 'react';
 import { View } from 'react-native';
 import { usePathname } from 'expo-router';
 import { SheetHost } from '@/ui/part/sheet';
@@ -12,6 +12,8 @@ import { useWide } from './wide';
 /** The frame around every screen: pulse above, places below; when wide, a rail, the place, and the running stage beside it. */
 export function Shell({ children }: { children: ReactNode }) {
   const wide = useWide();
+  const [listed, setListed] = useState(false);
+  const keys = <Keys listed={listed} onList={setListed} />;
   const onStage = usePathname().startsWith('/stage');
   if (!wide) {
     return (
@@ -23,13 +25,13 @@ export function Shell({ children }: { children: ReactNode }) {
           <SheetHost />
         </View>
         <Places wide={false} />
-        <Keys />
+        {keys}
       </View>
     );
   }
   return (
     <View className="flex-1 flex-row bg-ground">
-      <Places wide />
+      <Places wide onKeys={() => setListed(true)} />
       <View className="flex-1 border-r border-line">
         <Pulse />
         <Notices />
@@ -39,7 +41,7 @@ export function Shell({ children }: { children: ReactNode }) {
         </View>
       </View>
       {onStage ? null : <StageBeside />}
-      <Keys />
+      {keys}
     </View>
   );
 }

@@ -5,6 +5,7 @@ import { piecesSeen } from '@/core/stage/seen';
 import { useShow } from '@/ui/data/show';
 import { FrameView } from '@/ui/stage/frame-view';
 import { CameraFields } from '@/ui/stage/picture-fields';
+import { usePageTitle } from '@/ui/frame/page-title';
 import { Button } from '@/ui/part/button';
 import { Text } from '@/ui/part/text';
 import { ClipMaker } from './clip-maker';
@@ -15,6 +16,7 @@ import type { Show } from '@/core/show/show';
 
 /** All that viewers get, composed: the picture and what lies over it. Stills and clips of it. */
 export function ProgramPlace() {
+  usePageTitle('Program');
   const show = useShow();
   const scene = useDeskView((view) => view.scene, '');
   const hidden = useDeskView((view) => view.hidden, []);

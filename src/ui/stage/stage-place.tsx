@@ -4,6 +4,7 @@ import { ScrollView, View } from 'react-native';
 import { GestureHandlerRootView } from 'react-native-gesture-handler';
 import type { Piece } from '@/core/piece';
 import { useShow } from '@/ui/data/show';
+import { usePageTitle } from '@/ui/frame/page-title';
 import { useWide } from '@/ui/frame/wide';
 import { Button } from '@/ui/part/button';
 import { DockedSheet } from '@/ui/part/sheet';
@@ -17,6 +18,7 @@ import { useFindings, type Judged } from './use-findings';
 
 /** The stage: the frame, its stack of pieces, and the sheet of the one that is chosen. */
 export function StagePlace() {
+  usePageTitle('Stage');
   const show = useShow();
   const wide = useWide();
   const [chosen, setChosen] = useState<string[]>([]);

@@ -12,6 +12,8 @@ export function chooseLook(look: Look | null): void {
   else localStorage.removeItem(KEPT);
   const dark = look ? look === 'dark' : !matchMedia('(prefers-color-scheme: light)').matches;
   document.documentElement.classList.toggle('dark', dark);
+  // What a phone puts around the page.
+  document.querySelector('meta[name="theme-color"]')?.setAttribute('content', TOKENS[dark ? 'dark' : 'light'].ground);
   for (const listener of listeners) listener();
 }
 
