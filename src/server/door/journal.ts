@@ -21,6 +21,8 @@ export interface Journal {
   readonly bytes: number;
   /** So much waits to be kept that no more should be heard. */
   readonly full: boolean;
+  /** Nothing waits to be kept. */
+  readonly idle: boolean;
   /** A sentence while nothing can be kept. */
   readonly problem: string | null;
   /** Called when `problem` has come or gone. */

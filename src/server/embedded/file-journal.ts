@@ -73,6 +73,10 @@ export class FileJournal implements Journal {
     return this.waitingUnits > MOST_WAITING;
   }
 
+  get idle(): boolean {
+    return this.waitingUnits === 0 && this.writing === null;
+  }
+
   append(input: Input): void {
     const line = `${JSON.stringify(input)}\n`;
     this.part.waiting.push(line);

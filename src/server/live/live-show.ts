@@ -15,6 +15,7 @@ import { Imitations } from './imitations';
 import type { Dropped } from '@/server/door/bus';
 import type { Journal, Journals } from '@/server/door/journal';
 import { openRuntime } from './opening';
+import { settled } from './settled';
 import type { LiveShowHost } from './live-show-host';
 import { Outbound } from './outbound';
 import { receiveAt } from './receiving';
@@ -191,6 +192,9 @@ export class LiveShow {
 
   /** Resolves when all that has happened is on the disk, or to false when it could not be written. */
   flushed = (): Promise<boolean> => this.journal.flush();
+
+  /** Resolves to true at a moment when nothing waits to be written. */
+  settled = (): Promise<boolean> => settled(this.journal);
 
   private weigh(): void {
     this.room.weigh();

@@ -15,10 +15,10 @@ describe('a show that nobody has opened for long', () => {
     ]) {
       publish('a');
       passDays(29);
-      host.letSleep();
+      await host.letSleep();
       expect(sleep()).toBe(false);
       passDays(2);
-      host.letSleep();
+      await host.letSleep();
       expect([sleep(), host.running('a'), host.hasOutlet('outlet-a-0123456789')]).toEqual([true, null, true]);
       const started = performance.now();
       expect(open()).toBe(true);
@@ -34,7 +34,7 @@ describe('a show that nobody has opened for long', () => {
     const stream = { send: () => undefined, full: false, end: () => undefined };
     const stop = outlet?.look(stream);
     passDays(40);
-    host.letSleep();
+    await host.letSleep();
     expect(sleep()).toBe(false);
     stop?.();
     const event = {
@@ -49,17 +49,27 @@ describe('a show that nobody has opened for long', () => {
       }),
     };
     expect((await outlet?.owner.feeds.receive('c', event))?.status).toBe(204);
-    host.letSleep();
+    await host.letSleep();
     expect([host.running('a')?.isOn, sleep()]).toEqual([true, false]);
     await outlet?.owner.endSession();
-    host.letSleep();
+    await host.letSleep();
     expect(sleep()).toBe(true);
+  });
+
+  test('does not sleep where it is opened just then: it goes on, with nothing of it closed', async () => {
+    publish('a');
+    passDays(31);
+    const asleep = host.letSleep();
+    expect(found('a')).toBe('show');
+    const running = host.running('a');
+    await asleep;
+    expect([sleep(), host.running('a') === running]).toEqual([false, true]);
   });
 
   test('is still asleep after a restart, and when it was opened is known then, too', async () => {
     publish('a');
     passDays(31);
-    host.letSleep();
+    await host.letSleep();
     await again({ sleepMs: 30 * DAY_MS });
     expect([sleep(), host.running('a')]).toEqual([true, null]);
     expect(found('a')).toBe('show');
@@ -68,7 +78,7 @@ describe('a show that nobody has opened for long', () => {
     expect(Math.abs(statSync(file).mtimeMs - now)).toBeLessThan(1000);
     utimesSync(file, now / 1000 - 31 * 86_400, now / 1000 - 31 * 86_400);
     open({ sleepMs: 30 * DAY_MS });
-    host.letSleep();
+    await host.letSleep();
     expect(sleep()).toBe(true);
   });
 });

@@ -99,6 +99,14 @@ test('an address is free again once its show is gone', async () => {
   });
 });
 
+test('while a show is removed nobody begins it anew in the place of its files', async () => {
+  publish('mine');
+  const removed = host.remove('mine');
+  expect(publish('mine')).toMatchObject({ ok: false, detail: expect.stringMatching(/being removed/) as string });
+  await removed;
+  expect(publish('mine')).toEqual({ ok: true });
+});
+
 test('no more shows than the server takes', async () => {
   await again({ shows: 2 });
   expect([publish('a'), publish('b')]).toEqual([{ ok: true }, { ok: true }]);

@@ -7,6 +7,7 @@ import type { PlatformAddresses } from '@/server/feed/connecting';
 import type { Outward } from '@/server/feed/outward';
 import { noLog, showHash, type Log } from '@/server/log';
 import { Addresses } from './addresses';
+import { LeftAside } from './left-aside';
 import { LIMITS, type Limits } from './allowance';
 import { hashOf, sameKey } from './key';
 import { foundOutlet, type FoundOutlet } from './found-outlet';
@@ -50,8 +51,7 @@ export type Found =
 /** All shows that this server runs, and who may look at them or act. */
 export class ShowHost {
   private readonly entries = new Map<string, Entry>();
-  /** Shows whose files cannot be used, by what they are called there: they stay as they are, and the others run. */
-  private readonly broken = new Map<string, string>();
+  private readonly aside: LeftAside;
   private readonly addresses = new Addresses();
   /** What shows hand over: pictures, sounds, recordings. */
   readonly files: ShowFiles;
@@ -63,26 +63,18 @@ export class ShowHost {
   constructor(private readonly options: ShowHostOptions) {
     this.limits = { ...LIMITS, ...options.limits };
     this.log = options.log ?? noLog();
+    this.aside = new LeftAside((id) => options.shows.nameOf(id), this.log);
     this.now = options.now ?? Date.now;
     this.files = new ShowFiles(this.limits, (id) => this.entries.get(id)?.kept ?? null);
     for (const found of options.shows.all()) {
       if ('broken' in found) {
-        this.leaveAside(found.name, found.broken, found.error);
+        this.aside.add(found.name, found.broken, found.error);
         continue;
       }
       const entry = this.add(found.kept);
       if (!found.kept.asleep) this.wake(entry);
     }
-    this.looking = setInterval(() => this.letSleep(), LOOK_EVERY_MS).unref();
-  }
-
-  private leaveAside(name: string, says: string, error?: unknown): void {
-    this.broken.set(name, says);
-    this.log.error({ file: `shows/${name}`, err: error }, `A show is left aside: ${says}.`);
-  }
-
-  private brokenBecause(id: string): string | undefined {
-    return this.broken.get(this.options.shows.nameOf(id));
+    this.looking = setInterval(() => void this.letSleep(), LOOK_EVERY_MS).unref();
   }
 
   private add(kept: KeptShow): Entry {
@@ -105,7 +97,7 @@ export class ShowHost {
     } catch (error) {
       // Whatever is wrong with its sessions: the others run.
       this.entries.delete(id);
-      this.leaveAside(this.options.shows.nameOf(id), notKeptSays(error) ?? 'its sessions cannot be read', error);
+      this.aside.add(this.options.shows.nameOf(id), notKeptSays(error) ?? 'its sessions cannot be read', error);
       return null;
     }
   }
@@ -139,19 +131,24 @@ export class ShowHost {
   }
 
   /** Lets those sleep that nobody has opened for long, that nobody looks at, and that are not live. */
-  letSleep(): void {
-    for (const entry of this.entries.values()) {
-      const { running, openedAt, kept } = entry;
-      const { id } = kept.stored.show;
-      if (!running || this.now() - openedAt < this.limits.sleepMs || running.live.isOn) continue;
+  async letSleep(): Promise<void> {
+    for (const entry of [...this.entries.values()]) {
+      const { running, kept } = entry;
+      if (!running || !this.maySleep(entry)) continue;
+      // Whoever asks for the show once it is closed reads all of it: nothing of it may wait for the disk then. Somebody may ask meanwhile.
+      if (!(await running.live.settled()) || entry.running !== running || !this.maySleep(entry)) continue;
       // Without the mark it would be awake after a restart: it is tried again in an hour.
-      if (this.options.bus.looking(id) > 0) continue;
       if (!this.tried(entry, 'A show could not be let sleep.', () => kept.markAsleep())) continue;
       entry.running = null;
-      this.stop(running).catch((error: unknown) =>
-        this.log.error({ show: showHash(id), err: error }, 'A show that sleeps could not be closed.'),
+      await this.stop(running).catch((error: unknown) =>
+        this.log.error({ show: showHash(kept.stored.show.id), err: error }, 'A show that sleeps could not be closed.'),
       );
     }
+  }
+
+  private maySleep({ running, openedAt, kept }: Entry): boolean {
+    if (!running || running.live.isOn || this.now() - openedAt < this.limits.sleepMs) return false;
+    return this.options.bus.looking(kept.stored.show.id) === 0;
   }
 
   private async stop({ live, giveUp }: Running): Promise<void> {
@@ -161,7 +158,7 @@ export class ShowHost {
 
   /** Whether a key may publish under an id: before anything that comes with it is read. */
   mayPublish(id: string, key: string): 'owner' | 'new' | 'notYours' | { broken: string } {
-    const says = this.brokenBecause(id);
+    const says = this.aside.because(id);
     if (says !== undefined) return { broken: says };
     const entry = this.entries.get(id);
     return !entry ? 'new' : sameKey(key, entry.kept.stored.deskHash) ? 'owner' : 'notYours';
@@ -175,7 +172,7 @@ export class ShowHost {
     if (!entry) return { found: 'none' };
     if (may === 'notYours') return { found: 'notYours' };
     const owner = this.open(entry) && this.options.bus.ownerOf(id);
-    return owner ? { found: 'show', owner } : { found: 'broken', says: this.brokenBecause(id) ?? '' };
+    return owner ? { found: 'show', owner } : { found: 'broken', says: this.aside.because(id) ?? '' };
   }
 
   /** Takes a show as it now is, with the keys of its outlets. The first to publish an id owns it by the desk key given then. */
@@ -201,14 +198,14 @@ export class ShowHost {
     const entry = this.add(this.options.shows.create(stored, secrets, this.now()));
     return this.wake(entry)
       ? { ok: true }
-      : { ok: false, status: 503, detail: brokenWords(this.brokenBecause(id) ?? '') };
+      : { ok: false, status: 503, detail: brokenWords(this.aside.because(id) ?? '') };
   }
 
   private publishAgain(stored: Stored, secrets: Secrets): Published {
     const { show } = stored;
     const entry = this.entries.get(show.id);
     const running = entry && this.open(entry);
-    if (!entry || !running) return { ok: false, status: 503, detail: brokenWords(this.brokenBecause(show.id) ?? '') };
+    if (!entry || !running) return { ok: false, status: 503, detail: brokenWords(this.aside.because(show.id) ?? '') };
     const published = publishChange({ kept: entry.kept, live: running.live, bus: this.options.bus }, stored, secrets);
     this.addresses.set(show.id, entry.kept);
     this.files.recount(show.id);
@@ -221,8 +218,11 @@ export class ShowHost {
     if (!entry) return;
     this.entries.delete(id);
     this.addresses.remove(id);
-    if (entry.running) await this.stop(entry.running);
-    entry.kept.remove();
+    // Until its files are gone nobody may begin it anew in their place.
+    await this.aside.during(id, 'it is just being removed', async () => {
+      if (entry.running) await this.stop(entry.running);
+      entry.kept.remove();
+    });
     this.files.recount(id);
   }
 
