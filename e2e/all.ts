@@ -115,17 +115,10 @@ async function browserFile(file: string): Promise<Outcome> {
   return { passed: count('pass'), failed: code === 0 ? 0 : Math.max(1, count('fail') + count('cancelled')) };
 }
 
-/** Most of a browser test is waiting for alerts to come and go: two files at a time leave room for the unit tests. */
-async function browserFiles(files: readonly string[]): Promise<Outcome[]> {
-  const waiting = [
-    ...LONG.filter((file) => files.includes(file)),
-    ...files.filter((file) => !ALONE.includes(file) && !LONG.includes(file)),
-  ];
+/** Takes one file after another from those that wait, until there are none. Several may take from the same. */
+async function lane(waiting: string[]): Promise<Outcome[]> {
   const outcomes: Outcome[] = [];
-  const lane = async (): Promise<void> => {
-    for (let file = waiting.shift(); file !== undefined; file = waiting.shift()) outcomes.push(await browserFile(file));
-  };
-  await Promise.all([lane(), lane()]);
+  for (let file = waiting.shift(); file !== undefined; file = waiting.shift()) outcomes.push(await browserFile(file));
   return outcomes;
 }
 
@@ -133,12 +126,22 @@ async function main(): Promise<void> {
   const files = readdirSync('e2e')
     .filter((name) => name.endsWith('.e2e.ts'))
     .sort();
-  // The unit tests need nothing of the build: neither core waits for the other.
-  const inPage = async (): Promise<Outcome[]> => {
-    const built = await whole('Build', 'node', ['--import', 'tsx', 'src/server/build/index.ts']);
-    return [built, ...(await browserFiles(files))];
+  const waiting = [
+    ...LONG.filter((file) => files.includes(file)),
+    ...files.filter((file) => !ALONE.includes(file) && !LONG.includes(file)),
+  ];
+  // The unit tests need nothing of the build. Most of a browser test is waiting for alerts to come and go: two files at a time leave room for
+  // the unit tests, and a third takes their place.
+  const build = whole('Build', 'node', ['--import', 'tsx', 'src/server/build/index.ts']);
+  const inPage = async (): Promise<Outcome[]> => [
+    await build,
+    ...(await Promise.all([lane(waiting), lane(waiting)])).flat(),
+  ];
+  const inCode = async (): Promise<Outcome[]> => {
+    const outcomes = [...(await checks()), await unit()];
+    await build;
+    return [...outcomes, ...(await lane(waiting))];
   };
-  const inCode = async (): Promise<Outcome[]> => [...(await checks()), await unit()];
   const outcomes = (await Promise.all([inPage(), inCode()])).flat();
   for (const file of files.filter((one) => ALONE.includes(one))) outcomes.push(await browserFile(file));
   const passed = outcomes.reduce((sum, outcome) => sum + outcome.passed, 0);

@@ -110,6 +110,12 @@ test(
     await published();
     await act({ act: 'follow', user: VIEWERS.ines });
     await seen(/Goal 2: 1 of \d+, (\d+ h ?)?(\d+ min )?left/);
+    // A person follows once, however often they come back.
+    await act({ act: 'follow', user: VIEWERS.ines });
+    await act({ act: 'follow', user: VIEWERS.hana });
+    await seen(/Goal 2: [^1]+ of/);
+    await outlet.waitForTimeout(400);
+    await seen(/Goal 2: 2 of/);
   },
 );
 
@@ -149,6 +155,19 @@ test('a lantern that lets go is seen to: sparks fly beyond its glass', { timeout
     async () => (most = Math.max(most, (await pixels(beside, 'bright')).count)),
     (count) => count > still + 20,
   );
+});
+
+test('the frame’s numbers are written as its language has them', { timeout: 60_000 }, async () => {
+  await act({ act: 'watching', count: 12_345 });
+  await add('Audience');
+  await published();
+  await seen(/12,345/);
+  await page.goto('/shows');
+  await page.getByRole('button', { name: /^Language of the words on the frame: / }).tap();
+  await page.getByRole('radio', { name: 'Deutsch', exact: true }).tap();
+  await published();
+  await seen(/12\.345/);
+  await page.getByText('(12.345,50 EUR)').waitFor();
 });
 
 test(

@@ -16,6 +16,7 @@ import { Text } from '@/ui/part/text';
 import { chooseLook, chosenLook } from '@/ui/theme/look';
 import type { Look } from '@/ui/theme/tokens';
 import type { Show } from '@/core/show/show';
+import { FrameLanguage } from './frame-language';
 import { GoOn } from './go-on';
 import { OpenFile } from './open-file';
 
@@ -54,6 +55,7 @@ export function ShowsPlace() {
         <OpenFile />
       </View>
       <ThisShow key={show.id} />
+      <FrameLanguage />
       <GoOn />
       <LookChoice />
     </PlaceBody>
