@@ -157,6 +157,11 @@ test('live again after an interruption the session goes on with its goals; a new
   await says(/Gift goal: 0\.10 of 1\.50 EUR/);
   await offers('Go on with the last session').tap();
   await says(/Gift goal: 1\.45 of 1\.50 EUR/);
+  // The desk lists what happened before the new one, too.
+  await page
+    .getByText(/Glaze Pot/)
+    .first()
+    .waitFor();
   await offers('Start a new one').tap();
   await says(/Gift goal: 0\.00 of 1\.50 EUR/);
   // What the browser keeps of the first is all of it, also what came after the interruption.

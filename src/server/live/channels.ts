@@ -11,7 +11,8 @@ const DESK_EVERY_MS = 100;
 /** @param watching counts an outlet's open streams */
 export function deskChannel(live: LiveShow, watching: (outlet: string) => number, log: Log): Channel {
   const sections = new Changes();
-  const lines = new NewEntries();
+  let lines = new NewEntries();
+  let session: string | null = null;
   const marks = new NewEntries();
   const seen = new Map<string, number>();
   const now = () => {
@@ -27,6 +28,9 @@ export function deskChannel(live: LiveShow, watching: (outlet: string) => number
       changed: () => {
         const { happened, marks: allMarks, ...rest } = now();
         const changed = sections.of(rest);
+        // Another session is the present one: whoever looks has emptied the list, also of what was sent before (one that is gone on with).
+        if ((rest.session?.id ?? null) !== session) lines = new NewEntries();
+        session = rest.session?.id ?? null;
         const newLines = lines.of(happened);
         const newMarks = marks.of(allMarks);
         if (!changed && newLines.length === 0 && newMarks.length === 0) return null;

@@ -54,7 +54,7 @@ test('a sheet is a dialog with a name, and Escape closes it', async () => {
       <ViewerText text="inside" />
     </Sheet>,
   );
-  expect((await screen.findByRole('dialog', { name: 'Words' })).textContent).toContain('inside');
+  expect((await screen.findByRole('dialog', { name: 'Words' }, { timeout: 20_000 })).textContent).toContain('inside');
   fireEvent.keyDown(screen.getByRole('dialog'), { key: 'Escape' });
   expect(onClose).toHaveBeenCalledTimes(1);
 });
