@@ -38,6 +38,8 @@ async function takeSessions(show: Show, key: string): Promise<boolean> {
 }
 
 const taking = new Set<string>();
+/** Shows of which more had come, or a session had ended, while they were being taken: they are taken once more. */
+const wanted = new Set<string>();
 
 /** What was missed and comes after a session's end comes at once: it is waited for this long, ms, before the session is taken again. */
 const AGAIN_MS = 4000;
@@ -45,13 +47,16 @@ const AGAIN_MS = 4000;
 /** Takes a show's sessions over, if they are not being taken; again a little later where more has come meanwhile. */
 function takeOnce(latest: { current: Show }, key: string): void {
   const { id } = latest.current;
-  if (taking.has(id)) return;
+  if (taking.has(id)) return void wanted.add(id);
   taking.add(id);
   void takeSessions(latest.current, key)
     .then((more) => {
       if (more) setTimeout(() => takeOnce(latest, key), AGAIN_MS);
     })
-    .finally(() => taking.delete(id));
+    .finally(() => {
+      taking.delete(id);
+      if (wanted.delete(id)) takeOnce(latest, key);
+    });
 }
 
 /** Takes sessions over when the page opens, whenever one has ended, and again where more of it has come after its end. */
