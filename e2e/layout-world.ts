@@ -3,6 +3,7 @@ import { after, before } from 'node:test';
 import type { Locator, Page } from 'playwright-core';
 import { onAir, type OnAir } from './on-air';
 import { type World } from './world';
+import { addPiece } from './person';
 
 /* A frame arranged by thumb: what is wrong is said and mended by its tap, and what is on the air is what the editor shows. */
 
@@ -19,8 +20,7 @@ before(async () => {
 after(() => world.close());
 
 export const add = async (kind: string): Promise<void> => {
-  await page.getByRole('button', { name: 'Add a piece' }).tap();
-  await page.getByRole('button', { name: `Add ${kind}`, exact: true }).tap();
+  await addPiece(page, kind);
 };
 export const letGo = (): Promise<void> => page.keyboard.press('Escape');
 /** Opens a piece's sheet: a chip is tapped to choose it, and what is chosen already would open at once. */

@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { closeSheet } from './person';
+import { addPiece, closeSheet } from './person';
 import { dragByTouch, until, wordsOn } from './world';
 import { page, outlet, add, letGo, open, findings, boxOf, middle, twoFingers } from './layout-world';
 
@@ -10,7 +10,7 @@ test(
   async () => {
     await page.goto('/stage');
     await add('Camera');
-    await add('Chat column');
+    await add('Chat');
     await letGo();
     await findings().waitFor();
     // Something is put where it must not be: under the platform's chat.

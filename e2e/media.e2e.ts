@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import { test } from 'node:test';
 import { verify } from '@/server/feed/signature';
 import { loudestOf } from './meter';
-import { closeSheet } from './person';
+import { addPiece, closeSheet } from './person';
 import { until, VIEWERS, wordsOn } from './world';
 import {
   HANDLE,
@@ -28,8 +28,7 @@ test(
   { timeout: 120_000 },
   async () => {
     await page.goto('/stage');
-    await page.getByRole('button', { name: 'Add a piece' }).tap();
-    await page.getByRole('button', { name: 'Add Countdown' }).tap();
+    await addPiece(page, 'Countdown');
     await published();
     await until(
       () => wordsOn(outlet),

@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import { proofFaults, type DrawProof } from '@/core/engine/feature/draw/schema';
 import type { WhenKindName } from '@/core/engine/kinds';
 import { act, lastCue, make, openDesk, outlet, page, published, seen, set, tryIt } from './moments-world';
-import { closeSheet } from './person';
+import { addPiece, closeSheet } from './person';
 import { until, VIEWERS, wordsOn } from './world';
 
 /** What is done for each kind, and what is then on the frame. */
@@ -175,8 +175,7 @@ export const MOMENTS: Record<WhenKindName, () => Promise<void>> = {
   },
   credits: async () => {
     await page.goto('/stage');
-    await page.getByRole('button', { name: 'Add a piece' }).tap();
-    await page.getByRole('button', { name: 'Add Scrolling names', exact: true }).tap();
+    await addPiece(page, 'Scrolling names');
     await page.getByRole('button', { name: 'Edit Scrolling names' }).tap();
     await page.getByRole('radio', { name: 'Everybody' }).tap();
     await page.getByRole('radio', { name: 'Once, by a cue' }).tap();

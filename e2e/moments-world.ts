@@ -2,7 +2,7 @@ import { after, before } from 'node:test';
 import type { Page } from 'playwright-core';
 import { whenKind, type WhenKindName } from '@/core/engine/kinds';
 import { onAir, type OnAir } from './on-air';
-import { closeSheet } from './person';
+import { addPiece, closeSheet } from './person';
 import { until, wordsOn, type World } from './world';
 
 /* A cue of each kind, made by touch; each is seen in an outlet when its moment comes, or, where no platform here sends it, when it is tried. */
@@ -33,9 +33,8 @@ before(async () => {
   await page.getByRole('button', { name: 'Edit Spotlight' }).tap();
   await page.getByRole('radio', { name: 'The newest at once' }).tap();
   await closeSheet(page);
-  for (const piece of ['Add Countdown', 'Add Counter', 'Add Lantern', 'Add Draw reel']) {
-    await page.getByRole('button', { name: 'Add a piece' }).tap();
-    await page.getByRole('button', { name: piece, exact: true }).tap();
+  for (const kind of ['Countdown', 'Counter', 'Lantern', 'Draw reel']) {
+    await addPiece(page, kind);
     await page.waitForTimeout(300);
   }
   await page.waitForTimeout(1200);

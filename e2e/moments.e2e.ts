@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { whenKind, WHENS } from '@/core/engine/kinds';
-import { closeSheet } from './person';
+import { addPiece, closeSheet } from './person';
 import { until, VIEWERS, wordsOn } from './world';
 import { MOMENTS, ORDER } from './moments-by-kind';
 import { page, outlet, act, lastCue, published, make, seen, openDesk } from './moments-world';
@@ -35,8 +35,7 @@ test(
 
 test('the chat’s emoji drift across the frame; a cue throws more', { timeout: 60_000 }, async () => {
   await page.goto('/stage');
-  await page.getByRole('button', { name: 'Add a piece' }).tap();
-  await page.getByRole('button', { name: 'Add Drift' }).tap();
+  await addPiece(page, 'Drift');
   await published();
   await act({ act: 'chat', user: VIEWERS.ines, text: 'so hot 🔥🔥' });
   await seen(/Drift: 🔥 🔥/);

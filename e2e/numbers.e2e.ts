@@ -6,7 +6,7 @@ import { after, before, test } from 'node:test';
 import { parse } from 'csv-parse/sync';
 import type { Page } from 'playwright-core';
 import { onAir, type OnAir } from './on-air';
-import { closeSheet } from './person';
+import { addPiece, closeSheet } from './person';
 import { until, VIEWERS, wordsOn, type World } from './world';
 
 /* Numbers over several sessions, by touch: read off the outlet and the app, and compared with what the platform says it sent. */
@@ -83,8 +83,7 @@ test(
   { timeout: 60_000 },
   async () => {
     await page.goto('/stage');
-    await page.getByRole('button', { name: 'Add a piece' }).tap();
-    await page.getByRole('button', { name: 'Add Counter', exact: true }).tap();
+    await addPiece(page, 'Counter');
     await page.getByRole('button', { name: 'Edit Counter' }).tap();
     await page.getByLabel('Keyword with which viewers raise it').fill('!slip');
     await closeSheet(page);
@@ -110,8 +109,7 @@ test(
   { timeout: 90_000 },
   async () => {
     await page.goto('/stage');
-    await page.getByRole('button', { name: 'Add a piece' }).tap();
-    await page.getByRole('button', { name: 'Add Leaderboard', exact: true }).tap();
+    await addPiece(page, 'Leaderboard');
     await page.getByRole('button', { name: 'Edit Leaderboard 2' }).tap();
     await page.getByLabel('Title').fill('Sides');
     await page.getByRole('radio', { name: 'Teams', exact: true }).tap();
@@ -157,8 +155,7 @@ test(
 
 test('viewers add time to a countdown, and for a while it counts twice', { timeout: 60_000 }, async () => {
   await page.goto('/stage');
-  await page.getByRole('button', { name: 'Add a piece' }).tap();
-  await page.getByRole('button', { name: 'Add Countdown', exact: true }).tap();
+  await addPiece(page, 'Countdown');
   await page.getByRole('button', { name: 'Edit Countdown' }).tap();
   await page.getByLabel('For a follow').fill('90,5');
   await closeSheet(page);

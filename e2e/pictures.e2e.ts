@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import type { Page } from 'playwright-core';
 import { onAir } from './on-air';
-import { closeSheet } from './person';
+import { addPiece, closeSheet } from './person';
 import { dragByTouch, until, type World } from './world';
 
 /* Pictures on the stage: what is seen through the holes of a frame art, and what is cut off of a picture. */
@@ -48,8 +48,7 @@ test(
     await takeSample('Clay rim');
     await page.goto('/stage');
     for (const kind of ['Game view', 'Frame art']) {
-      await page.getByRole('button', { name: 'Add a piece' }).tap();
-      await page.getByRole('button', { name: `Add ${kind}`, exact: true }).tap();
+      await addPiece(page, kind);
     }
     await page.getByRole('button', { name: 'Edit Frame art' }).tap();
     await page.getByRole('radio', { name: /^Two windows/ }).tap();
@@ -85,8 +84,7 @@ test(
   async () => {
     await takeSample('Tall pot');
     await page.goto('/stage');
-    await page.getByRole('button', { name: 'Add a piece' }).tap();
-    await page.getByRole('button', { name: 'Add Picture', exact: true }).tap();
+    await addPiece(page, 'Picture');
     await page.getByRole('button', { name: 'Edit Picture' }).tap();
     await page.getByRole('radio', { name: /^Tall pot/ }).tap();
     await closeSheet(page);

@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import type { Page } from 'playwright-core';
 import { onAir, type OnAir } from './on-air';
-import { closeSheet } from './person';
+import { addPiece, closeSheet } from './person';
 import { until, VIEWERS, wordsOn, type World } from './world';
 
 /* Pieces of talk and words, set by touch and read off the outlet. */
@@ -17,8 +17,7 @@ before(async () => {
 after(() => world.close());
 
 const add = async (kind: string): Promise<void> => {
-  await page.getByRole('button', { name: 'Add a piece' }).tap();
-  await page.getByRole('button', { name: `Add ${kind}`, exact: true }).tap();
+  await addPiece(page, kind);
   await page.getByRole('button', { name: /^Edit / }).tap();
 };
 const seen = (words: RegExp): Promise<string> =>
@@ -78,7 +77,7 @@ test(
   { timeout: 60_000 },
   async () => {
     await page.goto('/stage');
-    await add('Chat column');
+    await add('Chat');
     await page.getByRole('tab', { name: 'Place', exact: true }).tap();
     await page.getByRole('textbox', { name: /^Height/ }).fill('420');
     await page.getByRole('textbox', { name: /^Height/ }).press('Enter');

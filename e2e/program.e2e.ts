@@ -9,7 +9,7 @@ import type { Page } from 'playwright-core';
 import { PNG } from 'pngjs';
 import { turned } from '@/core/paint/turn';
 import { onAir, type OnAir } from './on-air';
-import { closeSheet } from './person';
+import { addPiece, closeSheet } from './person';
 import { until, VIEWERS, wordsOn, type World } from './world';
 
 /* The program page: stills and clips of it; outlets that carry a part, and a wall; what is drawn, checked against the browser itself. */
@@ -172,8 +172,7 @@ test(
   { timeout: 60_000 },
   async () => {
     await page.goto('/stage');
-    await page.getByRole('button', { name: 'Add a piece' }).tap();
-    await page.getByRole('button', { name: 'Add Camera', exact: true }).tap();
+    await addPiece(page, 'Camera');
     await page.getByRole('button', { name: 'Choose Camera' }).waitFor();
     await published();
     await page.goto('/program');

@@ -1,6 +1,6 @@
 import { mkdirSync } from 'node:fs';
 import type { Page } from 'playwright-core';
-import { outletAddress } from './person';
+import { addPiece, outletAddress } from './person';
 import { VIEWERS, World } from './world';
 
 /* Makes docs/screenshots/ anew from the demo: `node --import tsx e2e/screenshots.ts`, after a build. */
@@ -150,8 +150,7 @@ async function wide({ world, shot }: Walk): Promise<void> {
   await page.emulateMedia({ colorScheme: 'light' });
   await page.goto('/stage');
   await page.waitForTimeout(1500);
-  await page.getByRole('button', { name: 'Add a piece' }).click();
-  await page.getByRole('button', { name: 'Add Game view', exact: true }).click();
+  await addPiece(page, 'Game view');
   await page.getByRole('button', { name: /^9:16/ }).click();
   await page.getByRole('radio', { name: 'Wide' }).click();
   await page.getByRole('button', { name: /^16:9/, includeHidden: true }).waitFor();

@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import type { Locator, Page } from 'playwright-core';
 import { onAir, type OnAir } from './on-air';
-import { closeSheet } from './person';
+import { addPiece, closeSheet } from './person';
 import { until, VIEWERS, wordsOn, type World } from './world';
 
 /* Several goals, counters and countdowns in one show, each made, named, copied, brought back and removed by touch, and seen in the outlet. */
@@ -19,8 +19,7 @@ before(async () => {
 after(() => world.close());
 
 const add = async (kind: string, which?: string | RegExp): Promise<void> => {
-  await page.getByRole('button', { name: 'Add a piece' }).tap();
-  await page.getByRole('button', { name: `Add ${kind}`, exact: true }).tap();
+  await addPiece(page, kind);
   if (which === undefined) return;
   const sheet = page.getByRole('dialog');
   await sheet

@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import type { Page } from 'playwright-core';
-import { closeSheet } from './person';
+import { addPiece, closeSheet } from './person';
 import { dragByTouch, until, World } from './world';
 
 let world: World;
@@ -181,10 +181,8 @@ test('pieces are added, ordered and removed; an empty stage says what to do firs
     await page.getByRole('button', { name: 'Remove' }).tap();
   }
   await page.getByText('Nothing is on the stage yet.').waitFor();
-  await page.getByRole('button', { name: 'Add a piece' }).first().tap();
-  await page.getByRole('button', { name: 'Add Spotlight' }).tap();
-  await page.getByRole('button', { name: 'Add a piece' }).tap();
-  await page.getByRole('button', { name: 'Add Leaderboard' }).tap();
+  await addPiece(page, 'Spotlight');
+  await addPiece(page, 'Leaderboard');
   const names = (): Promise<string[]> =>
     page.getByRole('group', { name: 'Pieces, front first' }).getByRole('button').allInnerTexts();
   assert.deepEqual(await names(), ['Leaderboard', 'Spotlight']);

@@ -3,7 +3,7 @@ import { after, before, test } from 'node:test';
 import type { Page } from 'playwright-core';
 import { loudestOf } from './meter';
 import { onAir, type OnAir } from './on-air';
-import { closeSheet } from './person';
+import { addPiece, closeSheet } from './person';
 import { until, VIEWERS, wordsOn, type World } from './world';
 
 /* Numbers of the first week, set up by thumb: what goals can count, countdowns, the lantern; a cut sound; and a wall with a picture. */
@@ -27,8 +27,7 @@ const seen = (words: RegExp): Promise<string> =>
   );
 async function add(kind: string, own?: string): Promise<void> {
   await page.goto('/stage');
-  await page.getByRole('button', { name: 'Add a piece' }).tap();
-  await page.getByRole('button', { name: `Add ${kind}`, exact: true }).tap();
+  await addPiece(page, kind);
   if (own !== undefined) await page.getByRole('dialog').getByText(own, { exact: true }).first().tap();
 }
 async function edit(piece: string): Promise<void> {

@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import { after, before, test } from 'node:test';
 import type { Locator, Page } from 'playwright-core';
 import { onAir, type OnAir } from './on-air';
-import { closeSheet } from './person';
+import { addPiece, closeSheet } from './person';
 import { until, VIEWERS, wordsOn, type World } from './world';
 
 /* What a streamer meets in the first week, by thumb, and what the outlet then shows. */
@@ -28,8 +28,7 @@ const seen = (words: RegExp, ms?: number): Promise<string> =>
   );
 async function add(kind: string): Promise<void> {
   await page.goto('/stage');
-  await page.getByRole('button', { name: 'Add a piece' }).tap();
-  await page.getByRole('button', { name: `Add ${kind}`, exact: true }).tap();
+  await addPiece(page, kind);
 }
 /** Opens a piece's sheet: a chip is tapped to choose it, and what is chosen already would open at once. */
 async function edit(piece: string): Promise<Locator> {
@@ -76,7 +75,7 @@ test(
   'a chat column: made-up lines at a tap, beginnings left out, only some roles, a mark of the feed',
   { timeout: 90_000 },
   async () => {
-    await add('Chat column');
+    await add('Chat');
     const sheet = await edit('Chat');
     await sheet.getByRole('button', { name: 'Show made-up lines for 20 s' }).tap();
     await seen(/Chat: .*Inês: that curve is lovely/);

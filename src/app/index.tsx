@@ -1,6 +1,8 @@
 import { Redirect } from 'expo-router';
+import { useBeginning } from '@/ui/data/beginning';
 
-/** Feeds come first: nothing works without one. */
+/** Feeds come first: nothing works without one. A show that was never asked about is begun with the questions. */
 export default function Index() {
-  return <Redirect href="/feeds" />;
+  const begun = useBeginning();
+  return begun === undefined ? null : <Redirect href={begun.at === 'ask' ? '/begin' : '/feeds'} />;
 }

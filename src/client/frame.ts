@@ -15,6 +15,8 @@ export interface FrameOptions {
   media: MediaSource;
   /** How much room there is, in CSS px; the frame fills it as far as its proportions let it. */
   room: () => { width: number; height: number };
+  /** Its time stands still: painted once, and again when a picture has come. */
+  still?: boolean;
   /** What the frame says in words, whenever that changes. */
   onWords?: (lines: string[]) => void;
 }
@@ -82,6 +84,7 @@ export class Frame {
     const list = this.given(this.stage.at(scene, now), now);
     this.painter?.paint(list);
     this.say(alternativeLines(scene, now));
+    if (this.options.still) return;
     if (list.next <= now) this.soon();
     else if (list.next < Infinity) this.timer = setTimeout(() => this.soon(), Math.min(list.next - now, 60_000));
   }

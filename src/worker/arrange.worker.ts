@@ -5,12 +5,15 @@ import type { FrameSize } from '@/core/piece/frame';
 import type { Show } from '@/core/show/show';
 import { arrange, type Proposal } from '@/core/stage/arrange';
 import type { Behind } from '@/core/stage/judge/finding';
+import { firstShow, type FirstAnswers } from '@/core/stage/first-show';
 import { onFrame } from '@/core/stage/turn-frame';
+import { randomKey } from '@/ui/data/random-key';
 
-/** Layouts are to be proposed for a scene, or a show is to be put on another frame. */
+/** Layouts are to be proposed for a scene, a show is to be put on another frame, or a first show is to be made from answers. */
 export type ArrangeTask =
   | { task: 'arrange'; show: Show; scene: string; keepFree: Box[]; behind: Behind[] }
-  | { task: 'frame'; show: Show; frame: FrameSize };
+  | { task: 'frame'; show: Show; frame: FrameSize }
+  | { task: 'first'; show: { id: string; name: string }; answers: FirstAnswers };
 export type Arranged = { proposals: Proposal[] } | { show: Show };
 
 /* Arranges apart from the page: some thousand places are weighed for each piece. */
@@ -38,10 +41,17 @@ const fonts = Promise.all(
 
 self.onmessage = ({ data }: MessageEvent<ArrangeTask>) => {
   void fonts.then(() => {
-    self.postMessage(
-      (data.task === 'arrange'
-        ? { proposals: arrange(data.show, data.scene, measure, { keepFree: data.keepFree, behind: data.behind }) }
-        : { show: onFrame(data.show, data.frame, measure) }) satisfies Arranged,
-    );
+    self.postMessage(done(data));
   });
 };
+
+function done(task: ArrangeTask): Arranged {
+  switch (task.task) {
+    case 'arrange':
+      return { proposals: arrange(task.show, task.scene, measure, { keepFree: task.keepFree, behind: task.behind }) };
+    case 'frame':
+      return { show: onFrame(task.show, task.frame, measure) };
+    case 'first':
+      return { show: firstShow(task.show, task.answers, () => randomKey().slice(0, 12), measure) };
+  }
+}

@@ -5,6 +5,7 @@ import type { Moves } from '@/core/paint/motion';
 import { chatRows, setLines, type SetLine } from './chat-rows';
 import { schema, type ChatLive, type ChatPiece } from './chat-schema';
 import type { DrawTools, PieceKind } from './piece';
+import { placeholderOps } from './placeholder';
 import { styleOf } from './style';
 
 /** So many are sent: more do not stand on any frame. */
@@ -14,7 +15,7 @@ const ROLE_WORDS: Partial<Record<string, string>> = { host: 'host', moderator: '
 /** What viewers write, whole lines only. */
 export const chat: PieceKind<ChatPiece, ChatLive, object, ChatHost> = {
   kind: 'chat',
-  title: 'Chat column',
+  title: 'Chat',
   purpose: 'Talk',
   says: 'What viewers write, for those who watch without a chat beside the picture.',
   schema,
@@ -106,7 +107,7 @@ const backingOf = (piece: ChatPiece): Op[] => (piece.backing ? styleOf(piece).pa
 /** All lines as one: they come and go at once. */
 function stillGroups(piece: ChatPiece, lines: ChatLive['lines'], tools: DrawTools): Group[] {
   const { id, place } = piece;
-  const empty = tools.seen === 'edit' ? [...backingOf(piece), ...emptyOps(piece, tools)] : [];
+  const empty = tools.seen === 'edit' ? emptyOps(piece, tools) : [];
   const opsOf = (shown: ChatLive['lines']): Op[] =>
     shown.length === 0 ? empty : [...backingOf(piece), ...flat(setLines(piece, shown, tools))];
   if (piece.seconds === 0) {
@@ -156,11 +157,6 @@ function movingGroups(piece: ChatPiece, lines: ChatLive['lines'], tools: DrawToo
 
 const flat = (set: readonly SetLine[]): Op[] => set.flatMap(({ opsAt, first }) => opsAt(first));
 
-function emptyOps(piece: ChatPiece, tools: DrawTools): Op[] {
-  const set = setLines(
-    { ...piece, wrap: true },
-    [{ id: 'e', at: 0, name: piece.name, role: '', text: 'what viewers write appears here' }],
-    tools,
-  );
-  return flat(set);
-}
+/** In the editor: where chat will be. Its backing would cover the picture while nothing stands on it. */
+const emptyOps = (piece: ChatPiece, tools: DrawTools): Op[] =>
+  placeholderOps(piece.place, `${piece.name} appears here`, tools, { size: piece.size, dark: '33', radius: 24 });

@@ -1,10 +1,10 @@
 import { drawn } from '@/core/engine/kernel/chance';
 import { z } from 'zod';
 import type { DriftHost, Floating } from '@/core/engine/feature/drift/slice';
-import type { FontSpec, Group, Op } from '@/core/paint/display';
-import { lineOps } from '@/core/paint/text';
+import type { Group, Op } from '@/core/paint/display';
 import { emojiSource } from '@/core/paint/emoji';
 import { pieceBase, type DrawTools, type PieceKind } from './piece';
+import { placeholderOps } from './placeholder';
 
 const schema = z.object({
   ...pieceBase,
@@ -25,7 +25,7 @@ const { PI, sin } = Math;
 /** Chat's emoji float up across the frame, each on a way of its own. */
 export const drift: PieceKind<DriftPiece, DriftLive, object, DriftHost> = {
   kind: 'drift',
-  title: 'Drift',
+  title: 'Emoji from chat (drift)',
   purpose: 'React',
   says: 'The emoji of the chat float across the frame.',
   schema,
@@ -96,19 +96,5 @@ const emojiOps = (emoji: string, size: number): Op[] => [
 ];
 
 /** In the editor only: where they will float. */
-function emptyOps({ place: { w, h }, name }: DriftPiece, { measure }: DrawTools): Op[] {
-  const font: FontSpec = { family: 'text', weight: 500, size: 32 };
-  return [
-    {
-      op: 'rect',
-      x: 3,
-      y: 3,
-      w: w - 6,
-      h: h - 6,
-      radius: 36,
-      fill: '#12141733',
-      stroke: { color: '#F0EDE6aa', width: 4, dash: [18, 14] },
-    },
-    ...lineOps(name, { x: w / 2, baseline: h / 2, align: 'centre' }, { font, look: { fill: '#F0EDE6' } }, measure),
-  ];
-}
+const emptyOps = ({ place, name }: DriftPiece, tools: DrawTools): Op[] =>
+  placeholderOps(place, name, tools, { size: 32, dark: '33' });

@@ -19,7 +19,7 @@ export interface LanternLive {
 /** A lantern that brightens with everything viewers do, and lets go when it is full. */
 export const lantern: PieceKind<LanternPiece, LanternLive, LanternShow, LanternHost> = {
   kind: 'lantern',
-  title: 'Lantern',
+  title: 'Likes filling up (lantern)',
   purpose: 'Count',
   says: 'Brightens with every like, and lets go when it is full.',
   schema,

@@ -1,12 +1,12 @@
 import { z } from 'zod';
 import { mediaKind } from '@/core/media/media';
 import type { Box, Group, Op } from '@/core/paint/display';
-import { lineOps } from '@/core/paint/text';
 import type { FrameShow } from './frame';
 import type { Host } from '@/core/engine/kernel/feature';
 import type { Fit } from '@/core/paint/fitted';
 import { imageOp, pictureLook, type Crop } from './fit';
 import { pieceBase, type DrawTools, type PieceKind } from './piece';
+import { placeholderOps } from './placeholder';
 
 /** One of the streamer's own files as an outlet must know it: its size in px, how long each frame of an animated one stands (ms), how long a clip is (ms). */
 export interface OwnPicture {
@@ -54,27 +54,8 @@ export function ownPictureGroups(
 }
 
 /** In the editor: a place that waits for its file. */
-export function waitingOps({ w, h }: { w: number; h: number }, says: string, { measure }: DrawTools): Op[] {
-  const size = Math.max(26, Math.min(44, h * 0.2));
-  return [
-    {
-      op: 'rect',
-      x: 3,
-      y: 3,
-      w: w - 6,
-      h: h - 6,
-      radius: 24,
-      fill: '#12141799',
-      stroke: { color: '#F0EDE6aa', width: 4, dash: [18, 14] },
-    },
-    ...lineOps(
-      says,
-      { x: w / 2, baseline: h / 2 + size * 0.33, align: 'centre' },
-      { font: { family: 'text', weight: 500, size }, look: { fill: '#F0EDE6' } },
-      measure,
-    ),
-  ];
-}
+export const waitingOps = (place: { w: number; h: number }, says: string, tools: DrawTools): Op[] =>
+  placeholderOps(place, says, tools, { size: Math.max(26, Math.min(44, place.h * 0.2)), dark: '99', radius: 24 });
 
 const schemaOf = <K extends 'picture' | 'clip'>(kind: K) =>
   z.object({ ...pieceBase, ...pictureLook, kind: z.literal(kind), media: z.string().max(64) });

@@ -46,7 +46,7 @@ const KIND_TITLES: Record<NotableKind, string> = {
 /** A label that is the streamer's, and below it a name that is always right: it stays from session to session. */
 export const plate: PieceKind<PlatePiece, PlateLive, object, PlateHost> = {
   kind: 'plate',
-  title: 'Name plate',
+  title: 'Names (name plate)',
   purpose: 'Rank',
   says: 'Names the latest, the largest or the first of a kind, or the last few in turn.',
   schema,

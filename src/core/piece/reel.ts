@@ -30,7 +30,7 @@ const DIGITS = 12;
 /** A reel that stops at one of several, fairly, so that anyone can check it. */
 export const reel: PieceKind<ReelPiece, ReelLive, DrawShow, DrawHost> = {
   kind: 'reel',
-  title: 'Draw reel',
+  title: 'Draw (draw reel)',
   purpose: 'Count',
   says: 'Draws one of several, by chances that anyone can check.',
   schema,

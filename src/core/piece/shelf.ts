@@ -25,7 +25,7 @@ export interface ShelfLive {
 /** The session's gifts pile up on a board, a pot for each: the larger the gift, the larger the pot. */
 export const shelf: PieceKind<ShelfPiece, ShelfLive, object, ShelfHost> = {
   kind: 'shelf',
-  title: 'Shelf',
+  title: 'Gifts piling up (shelf)',
   purpose: 'React',
   says: 'The session’s gifts pile up on it, a pot for each.',
   schema,

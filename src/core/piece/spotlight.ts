@@ -4,10 +4,10 @@ import type { FrameShow } from './frame';
 import { CALM, queuePlanSchema } from '@/core/engine/alert/plan';
 import type { Alert } from '@/core/engine/alert/alert';
 import { mediaKind } from '@/core/media/media';
-import type { Box, FontSpec, Op } from '@/core/paint/display';
-import { lineOps } from '@/core/paint/text';
+import type { Box, Op } from '@/core/paint/display';
 import { MOTION_NAMES, MOTIONS } from '@/core/paint/motion';
 import { pieceBase, type DrawTools, type PieceKind } from './piece';
+import { placeholderOps } from './placeholder';
 import { alertGroups, initialsOf, type AlertLive } from './alert';
 import { styleOf } from './style';
 
@@ -28,7 +28,7 @@ export interface SpotlightLive {
 /** The piece in which alerts appear. It is empty between them: a backing without words would only cover the picture. */
 export const spotlight: PieceKind<SpotlightPiece, SpotlightLive, object, AlertHost & { show: FrameShow }> = {
   kind: 'spotlight',
-  title: 'Spotlight',
+  title: 'Alerts (spotlight)',
   purpose: 'React',
   says: 'Alerts appear here, one after another.',
   schema,
@@ -142,24 +142,5 @@ function boxOf(piece: SpotlightPiece, place: number): Box {
 }
 
 /** In the editor only: where alerts will be. */
-function emptyOps({ place: { w, h }, name }: SpotlightPiece, { measure }: DrawTools): Op[] {
-  const font: FontSpec = { family: 'text', weight: 500, size: Math.min(40, h * 0.3) };
-  return [
-    {
-      op: 'rect',
-      x: 3,
-      y: 3,
-      w: w - 6,
-      h: h - 6,
-      radius: 36,
-      fill: '#12141766',
-      stroke: { color: '#F0EDE6aa', width: 4, dash: [18, 14] },
-    },
-    ...lineOps(
-      `${name}: alerts appear here`,
-      { x: w / 2, baseline: h / 2 + font.size * 0.33, align: 'centre' },
-      { font, look: { fill: '#F0EDE6' } },
-      measure,
-    ),
-  ];
-}
+const emptyOps = ({ place, name }: SpotlightPiece, tools: DrawTools): Op[] =>
+  placeholderOps(place, `${name}: alerts appear here`, tools, { size: Math.min(40, place.h * 0.3) });

@@ -40,7 +40,7 @@ export interface TickerLive {
 /** The latest alerts in a line each: those that were shown, and those for which there was no time. */
 export const ticker: PieceKind<TickerPiece, TickerLive, object, AlertHost & Host<CueShow>> = {
   kind: 'ticker',
-  title: 'Ticker',
+  title: 'Latest events (ticker)',
   purpose: 'React',
   says: 'The latest alerts, a line each; also those for which there was no time.',
   schema,

@@ -1,5 +1,7 @@
 import { addListed, freshName, LISTS, listed, removeListed, shownBy, usesOf } from '@/core/show/listed';
-import { newCue, starterShow } from '@/core/show/starter';
+import { emptyShow, newCue, starterShow } from '@/core/show/starter';
+import { nodeMeasure } from '@/server/paint/node-host';
+import { judge } from './judge';
 import { showSchema, type Show } from '@/core/show/show';
 import { PIECE_KINDS, type PieceKindName } from '@/core/piece';
 import { addPiece, copyPiece } from './add';
@@ -81,4 +83,46 @@ test.each([
       there.map((each) => ({ id: each, name: each })),
     ),
   ).toBe(free);
+});
+
+describe.each([
+  ['upright', { width: 1080, height: 1920 }],
+  ['wide', { width: 1920, height: 1080 }],
+] as const)('on a frame that is %s', (_name, frame) => {
+  test.each(Object.keys(PIECE_KINDS) as PieceKindName[])(
+    'a new %s lands where there is room, and nothing has to be put right that had not to be before',
+    (kind) => {
+      const draft: Show = { ...emptyShow('s', 'Show'), frame };
+      addPiece(draft, 'spotlight', ids(), null);
+      addPiece(draft, 'goal', ids(), null);
+      const before = judge(draft, '', nodeMeasure).map(({ key }) => key);
+      const { id } = addPiece(draft, kind, ids(), null);
+      expect(
+        judge(draft, '', nodeMeasure)
+          .filter(({ key }) => !before.includes(key))
+          .map(({ says }) => says),
+      ).toEqual([]);
+      expect(draft.pieces.filter((piece) => piece.id === id)).toHaveLength(1);
+    },
+  );
+
+  test('fifty are added, the last ones where they cover least, all of them in the frame', () => {
+    const draft: Show = { ...emptyShow('s', 'Show'), frame };
+    for (let n = 0; n < 50; n += 1) addPiece(draft, 'counter', ids(), null);
+    expect(draft.pieces).toHaveLength(50);
+    for (const { place } of draft.pieces)
+      expect(
+        place.x >= 0 && place.y >= 0 && place.x + place.w <= frame.width && place.y + place.h <= frame.height,
+      ).toBe(true);
+  });
+});
+
+test('a camera lies behind everything, but over a game on a wide frame', () => {
+  const kinds = (frame: Show['frame']): string[] => {
+    const draft: Show = { ...emptyShow('s', 'Show'), frame };
+    for (const kind of ['goal', 'game', 'camera'] as const) addPiece(draft, kind, ids(), null);
+    return draft.pieces.map(({ kind }) => kind);
+  };
+  expect(kinds({ width: 1920, height: 1080 })).toEqual(['game', 'camera', 'goal']);
+  expect(kinds({ width: 1080, height: 1920 })).toEqual(['camera', 'game', 'goal']);
 });

@@ -1,10 +1,11 @@
 import type { Listed } from '@/core/engine/kernel/feature';
 import { PIECE_KINDS, type Piece, type PieceKindName } from '@/core/piece';
 import { addListed, copyListed, freshName, listed, shownBy } from '@/core/show/listed';
+import { isUpright } from '@/core/show/safe-area';
 import type { Show } from '@/core/show/show';
-import { isPicture } from './judge/finding';
-import { newPlace } from './judge/clear';
-import { keepInFrame } from './place';
+import { covers, isPicture } from './judge/finding';
+import { roomFor } from './room';
+import { freePlace, keepInFrame } from './place';
 
 /* Pieces that are added to the frame, and copied on it. A goal, counter … brings its own thing to show, or shows one that is there. */
 
@@ -40,9 +41,25 @@ export function addPiece(show: Show, kind: PieceKindName, ids: NewIds, shows: st
   const style = show.pieces.at(-1)?.style ?? made.style;
   const piece: Piece = { ...(of && id !== undefined ? showing(made, of.field, id) : made), style, name };
   // What is the picture itself lies behind everything else.
-  if (isPicture(piece)) show.pieces.unshift(piece);
-  else show.pieces.push({ ...piece, place: newPlace(piece, show) });
+  if (isPicture(piece)) show.pieces.splice(behind(piece, show), 0, piece);
+  else show.pieces.push(covers(piece) ? roomed(piece, show) : piece);
   return piece;
+}
+
+/** How many pieces a picture has behind it: none, but a camera on a wide frame lies over the game, or it would not be seen. */
+const behind = ({ kind }: Piece, { frame, pieces }: Show): number =>
+  kind === 'camera' && !isUpright(frame) ? pieces.findIndex((piece) => piece.kind === 'game') + 1 : 0;
+
+/** The fewest rows with which a list is still one. */
+const FEWEST_ROWS = 2;
+
+/** The piece where there is room for it, with fewer rows where it must be; where there is none at all, where it covers least. */
+function roomed(piece: Piece, show: Show): Piece {
+  const place = roomFor(piece, show);
+  if (place) return { ...piece, place };
+  if ('rows' in piece && piece.rows > FEWEST_ROWS) return roomed({ ...piece, rows: piece.rows - 1 }, show);
+  const others = show.pieces.filter(covers).map((other) => other.place);
+  return { ...piece, place: freePlace(piece.place, others, show.frame) };
 }
 
 /**

@@ -2,6 +2,7 @@ import { readEventLine, writeEventLine } from '@/core/file/events';
 import { readShow } from '@/core/show/file';
 import type { Show } from '@/core/show/show';
 import { ask } from './api';
+import { keepBeginning } from './beginning';
 import { addShow, addStarter, type LibraryIndex } from './library';
 import { readFileMedia, takeFiles } from './media-files';
 import { keepSession } from './session-store';
@@ -9,9 +10,13 @@ import { sumUp } from './sum-up';
 
 const DAY_MS = 86_400_000;
 
-/** What a browser finds that opens Gavirn for the first time: in the demo the demo show and a finished session, otherwise a starter. */
+/** What a browser finds that opens Gavirn for the first time: in the demo the demo show and a finished session, otherwise a starter, about which four questions are asked first. */
 export async function firstVisit(demo: boolean): Promise<LibraryIndex> {
-  if (!demo) return addStarter();
+  if (!demo) {
+    const index = await addStarter();
+    await keepBeginning(index.current, { at: 'ask', done: [] });
+    return index;
+  }
   const [show, log] = await Promise.all([
     ask<string>('GET', '/demo/kiln-hours.json', { text: true }),
     ask<string>('GET', '/demo/session.ndjson', { text: true }),

@@ -1,11 +1,10 @@
+import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { Linking, View } from 'react-native';
 import useSWR from 'swr';
 import { ask, fetchJson, standinRoom } from '@/ui/data/api';
 import { PLATFORMS } from '@/core/platform';
-import { addStarter } from '@/ui/data/library';
 import { useShow } from '@/ui/data/show';
-import { reload } from '@/ui/data/show-store';
 import { Button } from '@/ui/part/button';
 import { Card } from '@/ui/part/card';
 import { Text } from '@/ui/part/text';
@@ -23,6 +22,7 @@ interface Room {
 /** In the demo: a crowd for the made-up platforms, their pages, the compositor, and a way to start with nothing. */
 export function DemoCard() {
   const show = useShow();
+  const router = useRouter();
   const [problem, setProblem] = useState<string | null>(null);
   const found = show.feeds.flatMap(({ platform, handle }) => (isStandin(platform) ? [{ platform, handle }] : []));
   const rooms = found.length > 0 ? found : [{ platform: 'brindle' as const, handle: 'odavarn.kiln' }];
@@ -61,7 +61,7 @@ export function DemoCard() {
         <Text tone="muted" className="shrink">
           Rather begin with your own? This show stays in the list.
         </Text>
-        <Button kind="outline" onPress={() => void addStarter().then(reload)}>
+        <Button kind="outline" onPress={() => router.push('/begin')}>
           Start empty
         </Button>
       </View>

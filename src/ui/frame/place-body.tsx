@@ -6,11 +6,14 @@ import { usePageTitle } from './page-title';
 /** A place that scrolls, with its heading and perhaps something beside it. */
 export function PlaceBody({
   title,
+  above,
   beside,
   children,
   below,
 }: {
   title: string;
+  /** A few words over the heading: which of several steps it is. */
+  above?: string;
   beside?: ReactNode;
   children: ReactNode;
   below?: ReactNode;
@@ -19,6 +22,11 @@ export function PlaceBody({
   return (
     <View className="flex-1">
       <ScrollView className="flex-1" contentContainerClassName="px-4 pt-4 pb-6 w-full max-w-[760px] self-center">
+        {above === undefined ? null : (
+          <Text size={13} tone="muted">
+            {above}
+          </Text>
+        )}
         <View className="flex-row items-center justify-between min-h-[44px] gap-3">
           <Text size={30} face="title" level={1} className="shrink">
             {title}

@@ -1,9 +1,11 @@
-import { useState, type ReactNode } from 'react';
+import { useEffect, useState, type ReactNode } from 'react';
 import { View } from 'react-native';
 import { usePathname } from 'expo-router';
+import { useTicking } from '@/ui/begin/use-to-do';
 import { SheetHost } from '@/ui/part/sheet';
 import { Pulse } from '@/ui/pulse/pulse';
 import { StageBeside } from '@/ui/stage/stage-beside';
+import { inPlace } from './address';
 import { Keys } from './keys';
 import { Notices } from './notices';
 import { Places } from './places';
@@ -12,9 +14,12 @@ import { useWide } from './wide';
 /** The frame around every screen: pulse above, places below; when wide, a rail, the place, and the running stage beside it. */
 export function Shell({ children }: { children: ReactNode }) {
   const wide = useWide();
+  const path = usePathname();
+  useTicking();
+  useEffect(() => inPlace.at(path), [path]);
   const [listed, setListed] = useState(false);
   const keys = <Keys listed={listed} onList={setListed} />;
-  const onStage = usePathname().startsWith('/stage');
+  const onStage = path.startsWith('/stage');
   if (!wide) {
     return (
       <View className="flex-1 bg-ground">

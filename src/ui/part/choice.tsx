@@ -61,7 +61,8 @@ const rowClass = (chosen: boolean): string =>
 export const segmentClass = (chosen: boolean): string =>
   `min-h-[44px] px-4 items-center justify-center rounded-control border ${chosen ? 'border-marigold bg-raised' : 'border-line'}`;
 
-function Radios<V extends string>({
+/** One of several, drawn as the caller draws them. One stop for the Tab key; the arrows go from one to the next. */
+export function Radios<V extends string>({
   label,
   options,
   value,

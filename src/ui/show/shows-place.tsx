@@ -1,8 +1,9 @@
+import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { ask } from '@/ui/data/api';
 import { filesOf } from '@/ui/data/media-files';
-import { addStarter, copyShow, removeShow, switchTo } from '@/ui/data/library';
+import { copyShow, removeShow, switchTo } from '@/ui/data/library';
 import { saveFile } from '@/ui/data/save-file';
 import { useKeys, useOpened, useShow } from '@/ui/data/show';
 import { edit, reload } from '@/ui/data/show-store';
@@ -24,6 +25,7 @@ import { OpenFile } from './open-file';
 export function ShowsPlace() {
   const show = useShow();
   const index = useOpened((open) => open.index);
+  const router = useRouter();
   return (
     <PlaceBody title="Shows">
       <View role="list" className="mt-2">
@@ -49,7 +51,7 @@ export function ShowsPlace() {
         ))}
       </View>
       <View className="flex-row flex-wrap gap-2 mt-3">
-        <Button kind="outline" onPress={() => void addStarter().then(reload)}>
+        <Button kind="outline" onPress={() => router.push('/begin')}>
           New show
         </Button>
         <OpenFile />

@@ -1,8 +1,8 @@
-import { useState } from 'react';
-import { Pressable, View } from 'react-native';
+import { useMemo, useState } from 'react';
+import { View } from 'react-native';
 import { KIT } from '@/core/engine/features';
 import type { ListKind } from '@/core/engine/kernel/feature';
-import { PIECE_KINDS, type PieceKindName } from '@/core/piece';
+import { newPiece, PIECE_KINDS, type PieceKindName } from '@/core/piece';
 import { listed } from '@/core/show/listed';
 import { addPiece } from '@/core/stage/add';
 import { randomKey } from '@/ui/data/random-key';
@@ -10,21 +10,32 @@ import { useShow } from '@/ui/data/show';
 import { edit } from '@/ui/data/show-store';
 import { Button } from '@/ui/part/button';
 import { Choice } from '@/ui/part/choice';
+import { TextField } from '@/ui/part/field';
+import { PictureTile, TILE_GAP, tileWidth } from '@/ui/part/picture-tile';
 import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
+import { PiecePicture } from './piece-picture';
 
 const PURPOSES = [...new Set(Object.values(PIECE_KINDS).map(({ purpose }) => purpose))];
 
 export const newIds = () => ({ piece: randomKey().slice(0, 12), own: randomKey().slice(0, 12) });
 
-/** The pieces there are, by what they are for. One that shows a goal, a counter … brings its own, or shows one that is there. */
-export function AddPiece({ onClose, onAdded }: { onClose: () => void; onAdded: (id: string) => void }) {
+/** A piece that has been added; `view`: a camera or a game, which fills the frame and needs nothing more. */
+export interface Added {
+  id: string;
+  view: boolean;
+}
+
+/** The pieces there are, each as it looks, by what they are for. One that shows a goal, a counter … brings its own, or shows one that is there. */
+export function AddPiece({ onClose, onAdded }: { onClose: () => void; onAdded: (added: Added) => void }) {
   const show = useShow();
+  const [sought, setSought] = useState('');
+  const [room, setRoom] = useState(0);
   const [asked, setAsked] = useState<PieceKindName | null>(null);
   const add = (kind: PieceKindName, shows: string | null): void => {
     const ids = newIds();
     edit((draft) => void addPiece(draft, kind, ids, shows));
-    onAdded(ids.piece);
+    onAdded({ id: ids.piece, view: kind === 'camera' || kind === 'game' });
   };
   const list = asked && listOf(asked);
   if (asked && list)
@@ -38,9 +49,12 @@ export function AddPiece({ onClose, onAdded }: { onClose: () => void; onAdded: (
   };
   return (
     <Sheet title="Add a piece" onClose={onClose}>
-      {PURPOSES.map((purpose) => (
-        <PiecesFor key={purpose} purpose={purpose} add={choose} />
-      ))}
+      <TextField label="Search pieces" value={sought} exact onChange={setSought} />
+      <View className="gap-4" onLayout={({ nativeEvent: { layout } }) => setRoom(layout.width)}>
+        {PURPOSES.map((purpose) => (
+          <PiecesFor key={purpose} purpose={purpose} sought={sought} width={tileWidth(room)} add={choose} />
+        ))}
+      </View>
     </Sheet>
   );
 }
@@ -84,31 +98,58 @@ export function WhichOne({
   );
 }
 
-/** The pieces of one purpose. */
-function PiecesFor({ purpose, add }: { purpose: (typeof PURPOSES)[number]; add: (kind: PieceKindName) => void }) {
+/** The pieces of one purpose, so far as they are sought. */
+function PiecesFor({
+  purpose,
+  sought,
+  width,
+  add,
+}: {
+  purpose: (typeof PURPOSES)[number];
+  sought: string;
+  /** Of a picture, px; less than 0 before the sheet knows its own. */
+  width: number;
+  add: (kind: PieceKindName) => void;
+}) {
+  const show = useShow();
+  const words = sought.trim().toLocaleLowerCase();
+  const pieces = useMemo(
+    () =>
+      Object.values(PIECE_KINDS)
+        .filter((kind) => kind.purpose === purpose)
+        .map(({ kind, title, says }) => ({
+          kind,
+          title,
+          says,
+          piece: { ...newPiece(kind, kind, show), style: show.pieces.at(-1)?.style ?? 'slip' },
+        })),
+    [purpose, show],
+  );
+  const found = pieces.filter(({ title, says }) => `${title} ${says} ${purpose}`.toLocaleLowerCase().includes(words));
+  if (found.length === 0) return null;
   return (
     <View className="gap-2" role="group" aria-label={purpose}>
-      <Text size={13} tone="muted">
+      <Text size={17} face="title" level={3}>
         {purpose}
       </Text>
-      {Object.values(PIECE_KINDS)
-        .filter((kind) => kind.purpose === purpose)
-        .map((kind) => (
-          <Pressable
-            key={kind.kind}
-            role="button"
-            aria-label={`Add ${kind.title}`}
-            onPress={() => add(kind.kind)}
-            className="min-h-[56px] px-3 py-2 rounded-control bg-raised justify-center"
-          >
-            <Text size={17} face="strong">
-              {kind.title}
-            </Text>
-            <Text size={13} tone="muted">
-              {kind.says}
-            </Text>
-          </Pressable>
-        ))}
+      <View className="flex-row flex-wrap" style={{ gap: TILE_GAP }}>
+        {width <= 0
+          ? null
+          : found.map(({ kind, title, says, piece }) => (
+              <PictureTile
+                key={kind}
+                title={title}
+                label={`Add ${title}`}
+                note={says}
+                role="button"
+                chosen={false}
+                onPress={() => add(kind)}
+                width={width}
+              >
+                <PiecePicture piece={piece} show={show} width={width} height={Math.round(width * 0.5)} />
+              </PictureTile>
+            ))}
+      </View>
     </View>
   );
 }

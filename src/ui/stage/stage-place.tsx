@@ -1,9 +1,10 @@
 import { sceneOf } from '@/core/engine/feature/scene/schema';
-import { useCallback, useState } from 'react';
+import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { GestureHandlerRootView } from 'react-native-gesture-handler';
 import type { Piece } from '@/core/piece';
 import { useShow } from '@/ui/data/show';
+import { inPlace } from '@/ui/frame/address';
 import { usePageTitle } from '@/ui/frame/page-title';
 import { useWide } from '@/ui/frame/wide';
 import { Button } from '@/ui/part/button';
@@ -12,17 +13,17 @@ import { Text } from '@/ui/part/text';
 import { Editor, type EditorProps } from './editor';
 import { PieceSheet } from './piece-sheet';
 import { StageHead } from './stage-head';
-import { StageSheets, type StageSheet } from './stage-sheets';
+import { StageSheets } from './stage-sheets';
 import { StageStrip } from './stage-strip';
 import { useFindings, type Judged } from './use-findings';
+import { useStageOpen, type StageSheet } from './use-stage-open';
 
 /** The stage: the frame, its stack of pieces, and the sheet of the one that is chosen. */
 export function StagePlace() {
   usePageTitle('Stage');
   const show = useShow();
   const wide = useWide();
-  const [chosen, setChosen] = useState<string[]>([]);
-  const [sheet, setSheet] = useState<StageSheet | null>(null);
+  const { chosen, sheet, choose, open, edit, close } = useStageOpen(show.pieces);
   // Until somebody chooses: what viewers see first. All scenes together would lie over one another.
   const [looked, setLooked] = useState<string | null>(null);
   const [veil, setVeil] = useState(true);
@@ -31,48 +32,38 @@ export function StagePlace() {
   const judged = useFindings(judgedScene);
   const several = show.pieces.filter(({ id }) => chosen.includes(id));
   const piece = several.length === 1 ? (several[0] ?? null) : null;
-  const open = useCallback((id: string): void => {
-    setChosen([id]);
-    setSheet('piece');
-  }, []);
-  const closeSheet = useCallback(() => setSheet(null), []);
   // While a piece is edited the whole frame stays in sight above its sheet, smaller.
   const editing = sheet === 'piece' && !wide ? piece : null;
-  const gone = (): void => {
-    setChosen([]);
-    closeSheet();
-  };
   return (
     <GestureHandlerRootView style={{ flex: 1, flexDirection: wide ? 'row' : 'column' }}>
       <StageColumn
         editing={editing !== null}
         scene={scene}
         chosen={chosen}
-        onChoose={setChosen}
-        onOpen={open}
+        onChoose={choose}
+        onOpen={edit}
         veil={veil}
         judged={judged}
-        onSheet={setSheet}
+        onSheet={open}
       />
-      {wide ? <Beside piece={piece} scene={scene} onRemoved={gone} /> : null}
+      {wide ? <Beside piece={piece} scene={scene} onRemoved={() => choose([])} /> : null}
       {editing ? (
-        <DockedSheet title={editing.name} onClose={closeSheet}>
-          <PieceSheet key={editing.id} piece={editing} scene={scene} onRemoved={gone} />
+        <DockedSheet title={editing.name} onClose={close}>
+          <PieceSheet key={editing.id} piece={editing} scene={scene} onRemoved={() => choose([])} />
         </DockedSheet>
       ) : null}
       <StageSheets
         open={sheet}
-        onOpen={setSheet}
+        onOpen={inPlace.turn}
+        onClose={close}
         scene={scene}
         judgedScene={judgedScene}
         judged={judged}
         veil={veil}
         onVeil={setVeil}
         onLook={setLooked}
-        onAdded={(id) => {
-          setChosen([id]);
-          closeSheet();
-        }}
+        // A camera or a game fills the frame: chosen, it would lie under every thumb.
+        onAdded={({ id, view }) => (view ? close() : choose([id]))}
       />
     </GestureHandlerRootView>
   );

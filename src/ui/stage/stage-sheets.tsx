@@ -1,16 +1,16 @@
 import type { Judged } from './use-findings';
-import { AddPiece } from './add-piece';
+import { AddPiece, type Added } from './add-piece';
 import { ArrangeSheet } from './arrange-sheet';
 import { FindingsSheet } from './findings-sheet';
 import { FrameSheet } from './frame-sheet';
 import { ScenesSheet } from './scenes-sheet';
-
-/** What can be open over the stage. */
-export type StageSheet = 'add' | 'piece' | 'scenes' | 'frame' | 'findings' | 'arrange';
+import type { StageSheet } from './use-stage-open';
 
 export interface StageSheetsProps {
   open: StageSheet | null;
-  onOpen: (sheet: StageSheet | null) => void;
+  /** Another sheet in place of this one. */
+  onOpen: (sheet: StageSheet) => void;
+  onClose: () => void;
   /** The scene that is looked at, '' for all; and the one whose findings are told. */
   scene: string;
   judgedScene: string;
@@ -19,13 +19,14 @@ export interface StageSheetsProps {
   onVeil: (on: boolean) => void;
   onLook: (scene: string) => void;
   /** A piece has been added. */
-  onAdded: (id: string) => void;
+  onAdded: (added: Added) => void;
 }
 
 /** The sheet that is open over the stage; that of a piece stands below the frame and is not among them. */
 export function StageSheets({
   open,
   onOpen,
+  onClose: close,
   scene,
   judgedScene,
   judged,
@@ -34,7 +35,6 @@ export function StageSheets({
   onLook,
   onAdded,
 }: StageSheetsProps) {
-  const close = (): void => onOpen(null);
   const arrange = (): void => onOpen('arrange');
   switch (open) {
     case 'scenes':

@@ -9,7 +9,7 @@ import { Button } from '@/ui/part/button';
 import { Text } from '@/ui/part/text';
 import { Several } from './several';
 import { Stack } from './stack';
-import type { StageSheet } from './stage-sheets';
+import type { StageSheet } from './use-stage-open';
 
 export interface StageStripProps {
   scene: string;

@@ -1,7 +1,5 @@
 import type { Box } from '@/core/paint/display';
-import { least } from '@/core/piece';
 import type { Piece } from '@/core/piece';
-import { freePlace } from '../place';
 import { isUpright, veilsOf } from '@/core/show/safe-area';
 import { overlap } from '../boxes';
 import { covers, type Judged } from './finding';
@@ -45,12 +43,3 @@ export function clearPlace(
   }
   return null;
 }
-
-/** Where a piece that is added comes to stand: clear of everything, where there is room for that; else where it covers least. */
-export const newPlace = (piece: Piece, show: Pick<Judged['show'], 'frame' | 'safe' | 'pieces'>): Box =>
-  clearPlace(piece.place, obstacles({ pieces: show.pieces, show }, piece), show.frame, least(piece)) ??
-  freePlace(
-    piece.place,
-    show.pieces.filter(covers).map(({ place }) => place),
-    show.frame,
-  );

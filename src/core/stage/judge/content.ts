@@ -210,17 +210,25 @@ export function lostCue({ show }: Judged): Finding[] {
     );
 }
 
-/** A chat column on an upright frame, where the platform lays its own chat over the picture. */
-export function chatTwice({ pieces, show: { frame, safe, feeds } }: Judged): Finding[] {
+/** The chat that a connected platform lays over an upright frame by itself; null: none does. */
+export function platformChat({ frame, safe, feeds }: Pick<Judged['show'], 'frame' | 'safe' | 'feeds'>): string | null {
   const own = isUpright(frame) ? safe.upright.find(({ name }) => /chat/i.test(name)) : undefined;
-  // Only a platform that is connected lays its chat there.
-  if (!own || !feeds.some(({ platform }) => own.name.toLowerCase().startsWith(platform))) return [];
+  return own && feeds.some(({ platform }) => own.name.toLowerCase().startsWith(platform)) ? own.name : null;
+}
+
+/** What the finding of a chat column is called beside a platform's own chat. */
+export const chatTwiceKey = (piece: string): string => `chat/${piece}`;
+
+/** A chat column on an upright frame, where the platform lays its own chat over the picture. */
+export function chatTwice({ pieces, show }: Judged): Finding[] {
+  const own = platformChat(show);
+  if (own === null) return [];
   return pieces
     .filter(({ kind, seenBy }) => kind === 'chat' && seenBy !== 'me')
     .map((piece) => ({
-      key: `chat/${piece.id}`,
+      key: chatTwiceKey(piece.id),
       pieces: [piece.id],
-      says: `${own.name} already shows viewers what ${piece.name} shows.`,
+      says: `${own} already shows viewers what ${piece.name} shows.`,
       mend: {
         label: `Show ${piece.name} to you alone`,
         does: { kind: 'set' as const, piece: piece.id, fields: { seenBy: 'me' } },

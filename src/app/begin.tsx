@@ -1,0 +1,1 @@
+export { BeginPlace as default } from '@/ui/begin/begin-place';

@@ -1,0 +1,104 @@
+import { useRouter } from 'expo-router';
+import { useState } from 'react';
+import { View } from 'react-native';
+import type { FirstAnswers } from '@/core/stage/first-show';
+import { keepBeginning, useBeginning } from '@/ui/data/beginning';
+import { useShow } from '@/ui/data/show';
+import { useOpen } from '@/ui/frame/address';
+import { PlaceBody } from '@/ui/frame/place-body';
+import { Button } from '@/ui/part/button';
+import { Problem } from '@/ui/part/problem';
+import { Text } from '@/ui/part/text';
+import { forgetAnswers, useAnswers } from './answers';
+import { LeftToDo } from './left-to-do';
+import { LookStep } from './look-step';
+import { PlatformStep } from './platform-step';
+import { SeesStep } from './sees-step';
+import { StreamsStep } from './streams-step';
+import { useMakeShow } from './use-make-show';
+
+/** The questions in their order; the first has no name in the address. */
+const STEPS = ['streams', 'platform', 'sees', 'look'] as const;
+type Step = (typeof STEPS)[number];
+
+const ASKS: Record<Step, string> = {
+  streams: 'How do you stream?',
+  platform: 'Where do you go live?',
+  sees: 'What should viewers see?',
+  look: 'How should it look?',
+};
+
+/** Beginning a show: four questions, and what is left to do then. */
+export function BeginPlace() {
+  const begun = useBeginning();
+  const step = useOpen('step');
+  const [answers, change] = useAnswers();
+  if (begun === undefined || answers === null) return null;
+  const at = step.at?.[0];
+  if (at === 'ready') return <LeftToDo />;
+  const now = STEPS.find((each) => each === at) ?? 'streams';
+  return <Question key={now} now={now} answers={answers} change={change} go={(to) => step.open(to)} />;
+}
+
+function Question({
+  now,
+  answers,
+  change,
+  go,
+}: {
+  now: Step;
+  answers: FirstAnswers;
+  change: (next: Partial<FirstAnswers>) => void;
+  go: (to: Step | 'ready') => void;
+}) {
+  const next = STEPS[STEPS.indexOf(now) + 1];
+  const { make, making, problem } = useMakeShow();
+  const goOn = (with_: Partial<FirstAnswers> = {}): void => {
+    change(with_);
+    if (next) go(next);
+    else
+      void make({ ...answers, ...with_ }).then(async (made) => {
+        if (!made) return;
+        await forgetAnswers();
+        go('ready');
+      });
+  };
+  return (
+    <PlaceBody title={ASKS[now]} above={`${STEPS.indexOf(now) + 1} of ${STEPS.length}`}>
+      <View className="gap-4 mt-4">
+        {now === 'streams' ? <StreamsStep value={answers.streams} onChoose={(streams) => goOn({ streams })} /> : null}
+        {now === 'platform' ? <PlatformStep onDone={(feed) => goOn({ feed })} /> : null}
+        {now === 'sees' ? (
+          <SeesStep answers={answers} onChange={(sees) => change({ sees })} onDone={() => goOn()} />
+        ) : null}
+        {now === 'look' ? (
+          <LookStep answers={answers} making={making} onChange={(style) => change({ style })} onDone={() => goOn()} />
+        ) : null}
+        <Problem says={problem} />
+        <Text size={13} tone="muted" className="text-center">
+          You can change all of it later.
+        </Text>
+        <Skip />
+      </View>
+    </PlaceBody>
+  );
+}
+
+/** The way past the questions: the show that is there stays as it is. */
+function Skip() {
+  const router = useRouter();
+  const id = useShow((show) => show.id);
+  const [going, setGoing] = useState(false);
+  return (
+    <Button
+      kind="outline"
+      disabled={going}
+      onPress={() => {
+        setGoing(true);
+        void keepBeginning(id, { at: 'over', done: [] }).then(() => router.replace('/feeds'));
+      }}
+    >
+      Skip the questions
+    </Button>
+  );
+}

@@ -1,0 +1,46 @@
+import { useState } from 'react';
+import type { FirstAnswers } from '@/core/stage/first-show';
+import { keepBeginning, useBeginning } from '@/ui/data/beginning';
+import { addShow, storeShow } from '@/ui/data/library';
+import { randomKey } from '@/ui/data/random-key';
+import { reload, showStore } from '@/ui/data/show-store';
+import { useArrange } from '@/ui/stage/use-arrange';
+
+/** What a new show is called until somebody gives it a name. */
+const NAME = 'My show';
+
+/** Makes the show that the answers come to: of the show that an empty browser began with, or as another one beside those that are there. */
+export function useMakeShow(): {
+  make: (answers: FirstAnswers) => Promise<boolean>;
+  making: boolean;
+  problem: string | null;
+} {
+  const arrange = useArrange();
+  const begun = useBeginning();
+  const [making, setMaking] = useState(false);
+  const [problem, setProblem] = useState<string | null>(null);
+  const make = async (answers: FirstAnswers): Promise<boolean> => {
+    const open = showStore.now()?.show;
+    if (!open) return false;
+    const first = begun?.at === 'ask';
+    setMaking(true);
+    setProblem(null);
+    const made = await arrange({
+      task: 'first',
+      show: first ? { id: open.id, name: open.name } : { id: randomKey(), name: NAME },
+      answers,
+    });
+    setMaking(false);
+    if (!('show' in made)) {
+      setProblem('The show could not be made. Your answers are kept: try once more.');
+      return false;
+    }
+    const show = { ...made.show, zone: open.zone };
+    const id = first ? open.id : (await addShow(show)).current;
+    if (first) await storeShow(show);
+    await keepBeginning(id, { at: 'made', done: [] });
+    await reload();
+    return true;
+  };
+  return { make, making, problem };
+}
