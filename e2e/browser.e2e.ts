@@ -30,8 +30,8 @@ test('two tabs that edit the same show: both edits are kept, and each tab sees t
   await two.goto('/stage');
   await one.getByRole('listitem').first().getByRole('button', { name: 'More for this cue' }).tap();
   await one.getByRole('button', { name: 'Remove this cue' }).tap();
-  await two.getByRole('button', { name: 'Choose Goal' }).tap();
-  await two.getByRole('button', { name: 'Edit Goal' }).tap();
+  await two.getByRole('button', { name: 'Choose Gift goal' }).tap();
+  await two.getByRole('button', { name: 'Edit Gift goal' }).tap();
   await two.getByLabel('Words on the goal').fill('From the other tab');
   await one.getByRole('link', { name: 'Stage' }).tap();
   await until(

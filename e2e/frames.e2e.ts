@@ -96,7 +96,7 @@ test(
 test('two pieces share a layer of 425 × 960, one below the other', { timeout: 60_000 }, async () => {
   await page.goto('/outlets');
   await page.getByRole('button', { name: 'What it carries: Outlet 2' }).tap();
-  await page.getByRole('checkbox', { name: 'Goal', exact: true }).tap();
+  await page.getByRole('checkbox', { name: 'Gift goal', exact: true }).tap();
   await page.getByRole('radio', { name: '425 × 960' }).tap();
   await closeSheet(page);
   await published();
@@ -134,8 +134,8 @@ test(
     for (const layer of [wide, outlet]) assert.match(await wordsOn(layer), /Gift goal/);
     // Taken off the wide layout, it stays on the upright one.
     await page.goto('/stage');
-    await page.getByRole('button', { name: 'Choose Goal', exact: true }).tap();
-    await page.getByRole('button', { name: 'Edit Goal', exact: true }).tap();
+    await page.getByRole('button', { name: 'Choose Gift goal', exact: true }).tap();
+    await page.getByRole('button', { name: 'Edit Gift goal', exact: true }).tap();
     await page.getByRole('tab', { name: 'Place', exact: true }).tap();
     await page.getByRole('button', { name: 'Take off', exact: true }).tap();
     await published();

@@ -14,7 +14,7 @@ test('a piece has a place of its own in a scene, and the outlet follows the scen
   await page.getByRole('radio', { name: 'Live', exact: true }).tap();
   await closeSheet(page);
   const before = await boxOf('goal');
-  await open('Goal');
+  await open('Gift goal');
   await page.getByRole('tab', { name: 'Place', exact: true }).tap();
   await page.getByRole('radio', { name: 'A place of its own' }).tap();
   await page.getByRole('textbox', { name: /^Left/ }).fill('10');

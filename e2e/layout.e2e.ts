@@ -87,7 +87,7 @@ test(
     await page.getByRole('textbox', { name: /^Turned/ }).fill('0');
     await page.getByRole('textbox', { name: /^Turned/ }).press('Enter');
     await closeSheet(page);
-    await page.getByRole('button', { name: 'Choose Goal' }).tap();
+    await page.getByRole('button', { name: 'Choose Gift goal' }).tap();
     // Held for half a second.
     const client = await page.context().newCDPSession(page);
     const at = middle(await boxOf('spotlight'));
@@ -126,14 +126,14 @@ test(
     }
     await client.send('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] });
     await until(names, (now) => now[0] !== first && now.includes(first));
-    await open('Goal');
+    await open('Gift goal');
     await page.getByRole('tab', { name: 'Place', exact: true }).tap();
     await page.getByRole('button', { name: 'Lock', exact: true }).tap();
     await closeSheet(page);
     const locked = await boxOf('goal');
     await dragByTouch(page, middle(locked), { x: 30, y: 60 });
     assert.deepEqual(await boxOf('goal'), locked);
-    await open('Goal');
+    await open('Gift goal');
     await page.getByRole('tab', { name: 'Place', exact: true }).tap();
     await page.getByRole('button', { name: 'Unlock' }).tap();
     await page.getByRole('button', { name: 'Take off' }).tap();

@@ -52,7 +52,8 @@ test(
     await page.getByRole('radio', { name: 'Hand bell' }).tap();
     await closeSheet(page);
     await change(/add a step$/);
-    await page.getByRole('button', { name: 'Add to a number, or add time' }).tap();
+    await page.getByRole('button', { name: 'Add time to a countdown' }).tap();
+    await page.getByRole('radio', { name: 'Time left' }).tap();
     await closeSheet(page);
     await lastCue()
       .getByText('with pot beside it')

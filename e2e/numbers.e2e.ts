@@ -48,7 +48,7 @@ test(
   'a goal over all time, one after another, and a leaderboard of this week go on in the next session, right to the last coin',
   { timeout: 90_000 },
   async () => {
-    await edit('Goal');
+    await edit('Gift goal');
     await pick('Counted over', 'All time');
     await pick('When it is reached', 'Go on to the next of several');
     await page.getByLabel('What target 1 is for').fill('Glaze choice');
@@ -129,20 +129,20 @@ test(
     assert.ok(Number(before) > 0, 'she had given before she joined');
     // A goal of one team, and then one that counts the streamer's own counter.
     await page.goto('/stage');
-    await page.getByRole('button', { name: 'Choose Goal' }).tap();
-    await page.getByRole('button', { name: 'Edit Goal' }).tap();
+    await page.getByRole('button', { name: 'Choose Gift goal' }).tap();
+    await page.getByRole('button', { name: 'Edit Gift goal' }).tap();
     await page.getByLabel('Words on the goal').fill('Shelf');
     await pick('When it is reached', 'Stay full');
     await pick('Of', 'Team Ash');
     await closeSheet(page);
     await published();
     await seen(/Shelf: 10 of 200/);
-    await edit('Goal');
+    await edit('Gift goal');
     await pick('Counts', 'Counter: Counter');
     await closeSheet(page);
     await published();
     await seen(/Shelf: 1 of 200/);
-    await edit('Goal');
+    await edit('Gift goal');
     await pick('Counts', 'Coins');
     await pick('Counted over', 'All time');
     await pick('When it is reached', 'Go on to the next of several');
@@ -156,7 +156,7 @@ test(
 test('viewers add time to a countdown, and for a while it counts twice', { timeout: 60_000 }, async () => {
   await page.goto('/stage');
   await addPiece(page, 'Countdown');
-  await page.getByRole('button', { name: 'Edit Countdown' }).tap();
+  await page.getByRole('button', { name: 'Edit Time left' }).tap();
   await page.getByLabel('For a follow').fill('90,5');
   await closeSheet(page);
   await published();

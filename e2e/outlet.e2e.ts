@@ -73,8 +73,8 @@ test('follows a change of the setup within a second, without being loaded again'
   const outlet = await openOutlet();
   await outlet.evaluate(() => Object.assign(window, { sameDocument: true }));
   await page.goto('/stage');
-  await page.getByRole('button', { name: 'Choose Goal' }).tap();
-  await page.getByRole('button', { name: 'Edit Goal' }).tap();
+  await page.getByRole('button', { name: 'Choose Gift goal' }).tap();
+  await page.getByRole('button', { name: 'Edit Gift goal' }).tap();
   await page.getByLabel('Words on the goal').fill('Open the kiln');
   const since = Date.now();
   await until(

@@ -119,7 +119,7 @@ test(
     await page.getByRole('button', { name: 'Add an outlet' }).tap();
     await page.getByRole('button', { name: 'What it carries: Outlet 2' }).tap();
     await page.getByLabel('Name of the outlet').fill('Goal alone');
-    await page.getByRole('checkbox', { name: 'Goal' }).tap();
+    await page.getByRole('checkbox', { name: 'Gift goal' }).tap();
     await closeSheet(page);
     await published();
     const card = page.getByRole('group', { name: 'Goal alone' }).or(page.locator('[aria-label="Goal alone"]')).first();

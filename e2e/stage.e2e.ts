@@ -69,11 +69,11 @@ test('by thumb: a piece is moved and resized, and that undone and redone', async
 test('a piece dragged to the middle snaps to it', async () => {
   const page = await (await world.person()).newPage();
   await page.goto('/stage');
-  await page.getByRole('button', { name: 'Choose Goal' }).tap();
+  await page.getByRole('button', { name: 'Choose Gift goal' }).tap();
   const { x, w } = await placeOf(page);
   const frame = await page.locator('canvas').boundingBox();
   assert.ok(frame);
-  await dragByTouch(page, await middle(page, 'Goal, Goal'), {
+  await dragByTouch(page, await middle(page, 'Gift goal, Goal'), {
     x: (540 - (x + w / 2)) * (frame.width / 1080) + 2,
     y: 0,
   });
@@ -85,10 +85,10 @@ test('a piece dragged to the middle snaps to it', async () => {
 test('wide: arrow keys move by 1 and by 10, Z takes it back, numbers can be typed', async () => {
   const page = await (await world.wide()).newPage();
   await page.goto('/stage');
-  await page.getByRole('button', { name: 'Choose Goal' }).click();
+  await page.getByRole('button', { name: 'Choose Gift goal' }).click();
   const before = await placeOf(page, true);
   // On a tab or a choice the arrows go from one to the next.
-  await page.getByRole('button', { name: 'Goal, Goal' }).focus();
+  await page.getByRole('button', { name: 'Gift goal, Goal' }).focus();
   await page.keyboard.press('ArrowRight');
   await page.keyboard.press('Shift+ArrowDown');
   assert.deepEqual(await placeOf(page, true), { ...before, x: before.x + 1, y: before.y + 10 });
@@ -107,7 +107,7 @@ test('wide: arrow keys move by 1 and by 10, Z takes it back, numbers can be type
   await page.getByRole('button', { name: 'Keys' }).click();
   await page.getByRole('radio', { name: 'Do nothing' }).click();
   await closeSheet(page);
-  await page.getByRole('button', { name: 'Goal, Goal' }).focus();
+  await page.getByRole('button', { name: 'Gift goal, Goal' }).focus();
   await page.keyboard.press('z');
   await page.keyboard.press('3');
   assert.match(await page.title(), /^Stage · .* · Gavirn$/);
@@ -154,7 +154,7 @@ test('wide: by mouse a piece is dragged, resized and turned; with Shift several 
   await drag(centre(knob), 60, 30);
   await page.getByRole('tab', { name: 'Place', exact: true }).click();
   assert.ok(Number(await page.getByRole('textbox', { name: /^Turned/ }).inputValue()) > 10);
-  await page.getByRole('button', { name: 'Choose Goal' }).click();
+  await page.getByRole('button', { name: 'Choose Gift goal' }).click();
   await page.keyboard.down('Shift');
   await page.mouse.click(centre(await box('spotlight')).x, centre(await box('spotlight')).y);
   await page.keyboard.up('Shift');
@@ -174,7 +174,7 @@ test('wide: by mouse a piece is dragged, resized and turned; with Shift several 
 test('pieces are added, ordered and removed; an empty stage says what to do first', async () => {
   const page = await (await world.person()).newPage();
   await page.goto('/stage');
-  for (const name of ['Goal', 'Spotlight', 'Leaderboard']) {
+  for (const name of ['Gift goal', 'Spotlight', 'Leaderboard']) {
     await page.getByRole('button', { name: `Choose ${name}`, exact: true }).tap();
     await page.getByRole('button', { name: /^Edit / }).tap();
     await page.getByRole('tab', { name: 'Place', exact: true }).tap();

@@ -113,7 +113,7 @@ test(
   { timeout: 90_000 },
   async () => {
     await page.goto('/stage');
-    const sheet = await edit('Goal');
+    const sheet = await edit('Gift goal');
     await sheet.getByRole('tab', { name: 'Look', exact: true }).tap();
     await sheet.getByRole('radiogroup', { name: 'Backing' }).getByRole('radio', { name: 'A colour' }).tap();
     await sheet.getByRole('button', { name: /^Shape of what fills/ }).tap();
@@ -131,7 +131,7 @@ test(
       .getByText(/^Text of Goal has a contrast of 1\.\d : 1/)
       .waitFor();
     await closeSheet(page);
-    const again = await edit('Goal');
+    const again = await edit('Gift goal');
     await again.getByRole('tab', { name: 'Look', exact: true }).tap();
     await again.getByRole('radio', { name: 'Text: #F3EBDD' }).tap();
     await closeSheet(page);

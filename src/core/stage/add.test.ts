@@ -32,8 +32,8 @@ test.each(LISTS.map((list) => [list.list, list] as const))(
 test('what is made is valid, named as its piece, and changing it changes no other', () => {
   const draft = show();
   const second = addPiece(draft, 'goal', ids(), null);
-  expect(second.name).toBe('Goal 2');
-  expect(draft.goals.map(({ name }) => name)).toEqual(['Gift goal', 'Goal 2']);
+  expect(second.name).toBe('Goal');
+  expect(draft.goals.map(({ name }) => name)).toEqual(['Gift goal', 'Goal']);
   expect(showSchema.safeParse(draft).success).toBe(true);
 });
 

@@ -30,9 +30,11 @@ export function addPiece(show: Show, kind: PieceKindName, ids: NewIds, shows: st
   const of = shownBy(made);
   const own: Listed | null = of && shows === null ? addListed(show, of.list, ids.own) : null;
   const id = shows ?? own?.id;
-  const name = freshName(made.name, show.pieces);
-  // What has no name but its kind's is called as its piece is: one name wherever it is seen.
-  if (own && of && own.name.startsWith(of.list.title))
+  const there = of && shows !== null ? listed(show, of.list.list).find((each) => each.id === shows) : undefined;
+  // What has no name but its kind's is called as its piece is, and a piece as what it shows: one name wherever it is seen.
+  const nameless = own !== null && of !== null && own.name.startsWith(of.list.title);
+  const name = freshName(there?.name ?? (own && !nameless ? own.name : made.name), show.pieces);
+  if (own && of && nameless)
     own.name = freshName(
       name,
       listed(show, of.list.list).filter((each) => each.id !== own.id),

@@ -7,8 +7,8 @@ import { useShow } from '@/ui/data/show';
 import { edit } from '@/ui/data/show-store';
 import { Text } from '@/ui/part/text';
 
-/** One more step behind the others; what it is to do is chosen right away. `onAdded`: with its first token's field. */
-export function AddStep({ cue, onAdded }: { cue: Cue; onAdded: (field: string) => void }) {
+/** One more step behind the others; what it is to do is chosen right away. `onField`: with its first token's field. */
+export function AddStep({ cue, onField }: { cue: Cue; onField: (field: string) => void }) {
   const show = useShow();
   if (cue.steps.length >= MOST_STEPS_OF_CUE)
     return (
@@ -19,25 +19,36 @@ export function AddStep({ cue, onAdded }: { cue: Cue; onAdded: (field: string) =
     edit((draft) => {
       draft.cues.find(({ id }) => id === cue.id)?.steps.push(step);
     });
-    onAdded(`${cue.steps.length}.${FIRST[kind] ?? stepKind(step).settings[0]?.field ?? 'of'}`);
+    onField(`${cue.steps.length}.${FIRST[kind] ?? stepKind(step).settings[0]?.field ?? 'of'}`);
   };
   return (
     <View className="gap-2">
-      {STEPS.map(({ kind, title }) => (
-        <Pressable
-          key={kind}
-          role="button"
-          onPress={() => add(kind)}
-          className="min-h-[48px] px-4 justify-center rounded-control bg-raised active:opacity-80"
-        >
-          <Text size={17} face="strong">
-            {title}
-          </Text>
-        </Pressable>
-      ))}
+      {STEPS.flatMap(({ kind, title }) =>
+        kind === 'add' ? (
+          // Which number it is is asked first.
+          [
+            <Row key="time" title="Add time to a countdown" onPress={() => onField('add-time')} />,
+            <Row key="number" title="Add to a number" onPress={() => onField('add-number')} />,
+          ]
+        ) : (
+          <Row key={kind} title={title} onPress={() => add(kind)} />
+        ),
+      )}
     </View>
   );
 }
+
+const Row = ({ title, onPress }: { title: string; onPress: () => void }) => (
+  <Pressable
+    role="button"
+    onPress={onPress}
+    className="min-h-[48px] px-4 justify-center rounded-control bg-raised active:opacity-80"
+  >
+    <Text size={17} face="strong">
+      {title}
+    </Text>
+  </Pressable>
+);
 
 /** What is asked for first where that is not the first in the list. */
 const FIRST: Readonly<Record<string, string>> = { show: 'words' };

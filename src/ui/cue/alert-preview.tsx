@@ -13,15 +13,17 @@ import { FrameView } from '@/ui/stage/frame-view';
 // It stays in sight while what is below it scrolls. React Native's types do not know the web's word for that.
 const STAYS = { position: 'sticky' as 'absolute', top: 0 };
 
-/** The alert of a step as it will come, stay and go, painted by the painter of the air; anew after each change, and at a press. */
+/** The alert of a step as it will come, stay and go, painted by the painter of the air; anew after each change, and at a press. @param stays in sight while what is below it scrolls */
 export function AlertPreview({
   step,
   sample,
   width = 328,
+  stays = false,
 }: {
   step: Extract<Step, { kind: 'show' }>;
   sample: WordValues;
   width?: number;
+  stays?: boolean;
 }) {
   const show = useShow();
   const [round, setRound] = useState(0);
@@ -56,7 +58,12 @@ export function AlertPreview({
   }, [piece, show, step, sample, round]);
   if (!scene) return null;
   return (
-    <View className="items-center bg-surface z-10 pt-1" style={STAYS} role="group" aria-label="How it will look">
+    <View
+      className="items-center bg-surface z-10 pt-1"
+      style={stays ? STAYS : undefined}
+      role="group"
+      aria-label="How it will look"
+    >
       <FrameView show={scene.show} pieces={scene.pieces} live={scene.live} width={width} seen="air" />
       <IconButton icon={RotateCcw} label="Play it again" tone="muted" onPress={() => setRound(round + 1)} />
     </View>

@@ -1,5 +1,5 @@
 import { cueSentence, cueProblem, eventsOf } from '@/core/show/sentence';
-import { Fragment, useState } from 'react';
+import { Fragment, useEffect, useRef, useState } from 'react';
 import { Text as NativeText, View } from 'react-native';
 import EllipsisVertical from 'lucide-react-native/icons/ellipsis-vertical';
 import { doubled } from '@/core/show/doubles';
@@ -10,58 +10,98 @@ import { Button, IconButton } from '@/ui/part/button';
 import { Shape } from '@/ui/part/shape';
 import { Text } from '@/ui/part/text';
 import { Problem } from '@/ui/part/problem';
+import { TryAnswer } from './try-answer';
 
 /** One cue: its sentence with the parts that can be tapped, and Try. */
-export function CueRow({ cue, onField }: { cue: Cue; onField: (field: string) => void }) {
+export function CueRow({
+  cue,
+  fresh = false,
+  onField,
+}: {
+  cue: Cue;
+  /** It has just been made: it is brought into sight, and marked. */
+  fresh?: boolean;
+  onField: (field: string) => void;
+}) {
   const show = useShow();
   const [said, setSaid] = useState<string | null>(null);
+  const [tried, setTried] = useState(0);
+  const row = useBroughtInSight(fresh);
+  const sentence = cueSentence(cue, show)
+    .map(({ text }) => text)
+    .join('');
   const problem = cueProblem(cue, show);
   const double = problem === null ? doubled(cue, show) : null;
   const tryIt = async (): Promise<void> => {
     const answer = await sendCommand({ command: 'try', cue: cue.id });
     setSaid(answer.ok ? null : answer.reason);
+    setTried(answer.ok ? tried + 1 : 0);
   };
   return (
     <View
+      ref={row}
       role="listitem"
-      aria-label={cueSentence(cue, show)
-        .map(({ text }) => text)
-        .join('')}
-      className={`flex-row gap-3 py-4 border-t border-line ${cue.on ? '' : 'opacity-60'}`}
+      aria-label={sentence}
+      className={`py-4 ${fresh ? 'border border-lagoon rounded-card px-3' : 'border-t border-line'}`}
     >
-      <View className="pt-2">
-        <Shape kind={eventsOf(cue)[0] ?? 'room'} size={16} />
+      <View className={`flex-row gap-3 ${cue.on ? '' : 'opacity-60'}`}>
+        <View className="pt-2">
+          <Shape kind={eventsOf(cue)[0] ?? 'room'} size={16} />
+        </View>
+        <View className="flex-1">
+          <Sentence cue={cue} fresh={fresh} onField={onField} />
+          {cue.on ? null : <Text tone="muted">Switched off.</Text>}
+          {problem && cue.on ? <Text tone="brick">{problem}</Text> : null}
+          {double ? <Text tone="muted">{double}</Text> : null}
+          <Problem says={said} />
+        </View>
+        <View className="items-end gap-1">
+          <Button label={`Try: ${sentence}`} onPress={() => void tryIt()}>
+            Try
+          </Button>
+          <IconButton icon={EllipsisVertical} label="More for this cue" tone="muted" onPress={() => onField('cue')} />
+        </View>
       </View>
-      <View className="flex-1">
-        {cue.name ? (
-          <Text size={13} face="strong" tone="muted">
-            {cue.name}
-          </Text>
-        ) : null}
-        <NativeText className="text-17 font-text text-ink leading-[34px]">
-          {cueSentence(cue, show).map(({ text, field }, n) =>
-            field ? <Token key={n} text={text} onPress={() => onField(field)} /> : <Fragment key={n}>{text}</Fragment>,
-          )}{' '}
-          <Token text="Then …" label="Then …: add a step" onPress={() => onField('add')} />
-        </NativeText>
-        {cue.on ? null : <Text tone="muted">Switched off.</Text>}
-        {problem && cue.on ? <Text tone="brick">{problem}</Text> : null}
-        {double ? <Text tone="muted">{double}</Text> : null}
-        <Problem says={said} />
-      </View>
-      <View className="items-end gap-1">
-        <Button
-          label={`Try: ${cueSentence(cue, show)
-            .map(({ text }) => text)
-            .join('')}`}
-          onPress={() => void tryIt()}
-        >
-          Try
-        </Button>
-        <IconButton icon={EllipsisVertical} label="More for this cue" tone="muted" onPress={() => onField('cue')} />
-      </View>
+      {tried > 0 ? <TryAnswer key={tried} cue={cue} onClose={() => setTried(0)} /> : null}
     </View>
   );
+}
+
+/** What the cue says: its name, and its sentence with the parts that can be tapped. */
+function Sentence({ cue, fresh, onField }: { cue: Cue; fresh: boolean; onField: (field: string) => void }) {
+  const show = useShow();
+  return (
+    <>
+      {fresh ? (
+        <Text size={13} face="strong" tone="lagoon">
+          New
+        </Text>
+      ) : null}
+      {cue.name ? (
+        <Text size={13} face="strong" tone="muted">
+          {cue.name}
+        </Text>
+      ) : null}
+      <NativeText className="text-17 font-text text-ink leading-[34px]">
+        {cueSentence(cue, show).map(({ text, field }, n) =>
+          field ? <Token key={n} text={text} onPress={() => onField(field)} /> : <Fragment key={n}>{text}</Fragment>,
+        )}{' '}
+        <Token text="Then …" label="Then …: add a step" onPress={() => onField('add')} />
+      </NativeText>
+    </>
+  );
+}
+
+/** An element that is brought into sight, and given the focus, when it comes to be marked. */
+function useBroughtInSight(marked: boolean) {
+  const row = useRef<View>(null);
+  useEffect(() => {
+    if (!marked) return;
+    const element = row.current as unknown as HTMLElement | null;
+    element?.scrollIntoView({ block: 'center' });
+    element?.querySelector<HTMLElement>('[role="button"]')?.focus({ preventScroll: true });
+  }, [marked]);
+  return row;
 }
 
 /** A part of the sentence that can be changed. A span, since a button's box would not break between lines as words do. */

@@ -7,6 +7,7 @@ import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
 import { Ticks } from '@/ui/part/ticks';
 import { AddStep } from './add-step';
+import { AddToNumber } from './add-to-number';
 import { HoldsEditor } from './holds-editor';
 import { TryFields } from './try-fields';
 import { StepEditor } from './step-editor';
@@ -34,6 +35,8 @@ const isOfStep = (field: string): boolean => /^\d+\./.test(field);
 
 const TITLES: Record<string, string> = {
   add: 'Then …',
+  'add-time': 'Add time to a countdown',
+  'add-number': 'Add to a number',
   try: 'Try it with …',
   who: 'For whom',
   feeds: 'From which feeds',
@@ -74,7 +77,10 @@ function CuePart({
     case 'cue':
       return <WholeCue cue={cue} change={change} onField={onField} onClose={onClose} />;
     case 'add':
-      return <AddStep cue={cue} onAdded={onField} />;
+      return <AddStep cue={cue} onField={onField} />;
+    case 'add-time':
+    case 'add-number':
+      return <AddToNumber cue={cue} time={field === 'add-time'} onAdded={onField} />;
     case 'try':
       return <TryFields cue={cue} onClose={onClose} />;
     case 'who':

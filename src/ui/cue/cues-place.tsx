@@ -8,6 +8,7 @@ import type { Cue, Show } from '@/core/show/show';
 import { filesOf } from '@/ui/data/media-files';
 import { openFile, saveFile } from '@/ui/data/save-file';
 import { useShow } from '@/ui/data/show';
+import { inPlace, partsOf, useOpenParts } from '@/ui/frame/address';
 import { PlaceBody } from '@/ui/frame/place-body';
 import { Button } from '@/ui/part/button';
 import { TextField } from '@/ui/part/field';
@@ -25,35 +26,33 @@ const MANY = 6;
 /** So many are drawn at first, and with each press more: hundreds at once would make every letter that is typed slow. */
 const PAGE = 60;
 
-type Open = { cue: string; field: string } | 'new' | { file: CueFile } | null;
+/** What is open over the cues, as their addresses say it: `new`, `file`, `cue/<id>/<field>`. */
+type Opened = 'new' | 'file' | 'cue';
 
 /** What happens when: every cue as a sentence. */
 export function CuesPlace() {
   const show = useShow();
-  const [open, setOpen] = useState<Open>(null);
+  const [opened, ...parts] = useOpenParts();
+  /** The cues that have just been made. */
+  const [fresh, setFresh] = useState<readonly string[]>([]);
   const [sought, setSought] = useState('');
   const [said, setSaid] = useState<string[]>([]);
   const [most, setMost] = useState(PAGE);
   const seen = matching(show, sought);
-  const save = async (): Promise<void> =>
-    saveFile(
-      `${show.name} cues.gavirn.json`,
-      'application/json',
-      JSON.stringify(cueFileOf(show, seen, await filesOf(show.media)), null, 2),
-    );
-  const bring = async (): Promise<void> => {
-    const file = await openFile('application/json,.json');
-    if (!file) return;
-    const read = readCueFile(file.text);
-    setSaid(read.ok ? [] : [read.reason]);
-    if (read.ok) setOpen({ file: read.file });
+  const { file, save, bring } = useCueFile(seen, setSaid);
+  const made = (ids: string[]): void => {
+    // However many there are, and whatever was sought: what is new is in sight.
+    setFresh(ids);
+    setSought('');
+    setMost(Math.max(most, show.cues.length + ids.length));
+    inPlace.back();
   };
   return (
     <>
       <PlaceBody
         title="Cues"
         beside={
-          <Button kind={show.cues.length === 0 ? 'main' : 'outline'} icon={Plus} onPress={() => setOpen('new')}>
+          <Button kind={show.cues.length === 0 ? 'main' : 'outline'} icon={Plus} onPress={() => inPlace.open('new')}>
             New cue
           </Button>
         }
@@ -66,21 +65,43 @@ export function CuesPlace() {
         ) : null}
         <Problems says={said} />
         {groupsOf(seen.slice(0, most)).map(([group, cues]) => (
-          <CueGroup key={group} group={group} cues={cues} onField={(id, field) => setOpen({ cue: id, field })} />
+          <CueGroup
+            key={group}
+            group={group}
+            cues={cues}
+            fresh={fresh}
+            onField={(id, field) => inPlace.open(partsOf('cue', id, field))}
+          />
         ))}
-        {seen.length > most ? (
-          <Button
-            kind="outline"
-            className="mt-3"
-            onPress={() => setMost(most + PAGE)}
-          >{`Show ${Math.min(PAGE, seen.length - most)} more of ${seen.length}`}</Button>
-        ) : null}
+        <More of={seen.length} shown={most} onMore={() => setMost(most + PAGE)} />
         {seen.length === 0 ? <NoCue any={show.cues.length > 0} /> : null}
         <CuesFoot any={seen.length > 0} onBring={() => void bring()} onSave={() => void save()} />
       </PlaceBody>
-      <OpenSheet open={open} setOpen={setOpen} setSaid={setSaid} />
+      <OpenSheet opened={opened as Opened | undefined} parts={parts} file={file} onSaid={setSaid} onMade={made} />
     </>
   );
+}
+
+/** Cues into a file, and out of one: what is in it is looked at before it is taken. */
+function useCueFile(seen: readonly Cue[], onSaid: (sentences: string[]) => void) {
+  const show = useShow();
+  const [file, setFile] = useState<CueFile | null>(null);
+  const save = async (): Promise<void> =>
+    saveFile(
+      `${show.name} cues.gavirn.json`,
+      'application/json',
+      JSON.stringify(cueFileOf(show, seen, await filesOf(show.media)), null, 2),
+    );
+  const bring = async (): Promise<void> => {
+    const chosen = await openFile('application/json,.json');
+    if (!chosen) return;
+    const read = readCueFile(chosen.text);
+    onSaid(read.ok ? [] : [read.reason]);
+    if (!read.ok) return;
+    setFile(read.file);
+    inPlace.open('file');
+  };
+  return { file, save, bring };
 }
 
 /** The cues whose name, group or sentence has these words in it. */
@@ -97,6 +118,16 @@ function matching(show: Show, sought: string): Cue[] {
   );
 }
 
+/** The next cues, where there are more than are drawn. */
+const More = ({ of, shown, onMore }: { of: number; shown: number; onMore: () => void }) =>
+  of > shown ? (
+    <Button
+      kind="outline"
+      className="mt-3"
+      onPress={onMore}
+    >{`Show ${Math.min(PAGE, of - shown)} more of ${of}`}</Button>
+  ) : null;
+
 function NoCue({ any }: { any: boolean }) {
   return any ? (
     <Text tone="muted" className="mt-3">
@@ -112,10 +143,12 @@ function NoCue({ any }: { any: boolean }) {
 function CueGroup({
   group,
   cues,
+  fresh,
   onField,
 }: {
   group: string;
   cues: readonly Cue[];
+  fresh: readonly string[];
   onField: (cue: string, field: string) => void;
 }) {
   return (
@@ -127,7 +160,12 @@ function CueGroup({
       )}
       <View role="list" aria-label={group === '' ? 'Cues' : group}>
         {cues.map((each) => (
-          <CueRow key={each.id} cue={each} onField={(field) => onField(each.id, field)} />
+          <CueRow
+            key={each.id}
+            cue={each}
+            fresh={fresh.includes(each.id)}
+            onField={(field) => onField(each.id, field)}
+          />
         ))}
       </View>
     </View>
@@ -163,35 +201,39 @@ function CuesFoot({ any, onBring, onSave }: { any: boolean; onBring: () => void;
 
 /** The sheet that is open: a new cue, the cues of a file, or a part of a cue. */
 function OpenSheet({
-  open,
-  setOpen,
-  setSaid,
+  opened,
+  parts: [id, field = 'cue'],
+  file,
+  onSaid,
+  onMade,
 }: {
-  open: Open;
-  setOpen: (open: Open) => void;
-  setSaid: (sentences: string[]) => void;
+  opened: Opened | undefined;
+  parts: readonly string[];
+  file: CueFile | null;
+  onSaid: (sentences: string[]) => void;
+  onMade: (cues: string[]) => void;
 }) {
   const show = useShow();
-  if (open === null) return null;
-  if (open === 'new') return <NewCue onClose={() => setOpen(null)} />;
-  if ('file' in open)
+  const close = inPlace.back;
+  if (opened === 'new') return <NewCue onClose={close} onMade={onMade} />;
+  if (opened === 'file' && file)
     return (
       <CueFileSheet
-        file={open.file}
+        file={file}
         onClose={(sentences) => {
-          setSaid(sentences);
-          setOpen(null);
+          onSaid(sentences);
+          close();
         }}
       />
     );
-  const cue = show.cues.find(({ id }) => id === open.cue);
+  const cue = opened === 'cue' ? show.cues.find((each) => each.id === id) : undefined;
   return cue ? (
     <CueSheet
-      key={`${cue.id}/${open.field}`}
+      key={`${cue.id}/${field}`}
       cue={cue}
-      field={open.field}
-      onField={(field) => setOpen({ cue: cue.id, field })}
-      onClose={() => setOpen(null)}
+      field={field}
+      onField={(next) => inPlace.turn(partsOf('cue', cue.id, next))}
+      onClose={close}
     />
   ) : null;
 }

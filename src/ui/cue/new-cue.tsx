@@ -15,10 +15,11 @@ import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
 
 /** Starting a cue: something that works at one tap, or what it waits for. All else is changed in the sentence. */
-export function NewCue({ onClose }: { onClose: () => void }) {
+export function NewCue({ onClose, onMade }: { onClose: () => void; onMade: (cues: string[]) => void }) {
   const show = useShow();
   const [from, setFrom] = useState<'starts' | 'moments'>('starts');
   const add = (start: Pick<Start, 'make'>): void => {
+    const made: string[] = [];
     edit((draft) => {
       let spotlight = draft.pieces.find((piece) => piece.kind === 'spotlight');
       if (!spotlight) {
@@ -26,9 +27,11 @@ export function NewCue({ onClose }: { onClose: () => void }) {
         spotlight = PIECE_KINDS.spotlight.make(randomKey().slice(0, 12), draft);
         draft.pieces.push(spotlight);
       }
-      draft.cues.push(...start.make(show, spotlight.id, () => randomKey().slice(0, 12)));
+      const cues = start.make(show, spotlight.id, () => randomKey().slice(0, 12));
+      draft.cues.push(...cues);
+      made.push(...cues.map(({ id }) => id));
     });
-    onClose();
+    onMade(made);
   };
   return (
     <Sheet title="New cue" onClose={onClose}>

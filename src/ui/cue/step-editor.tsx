@@ -38,7 +38,7 @@ export function StepEditor({
   const others = settings.filter((setting) => setting !== shown);
   return (
     <>
-      {step.kind === 'show' ? <AlertPreview step={step} sample={sample} /> : null}
+      {step.kind === 'show' ? <AlertPreview step={step} sample={sample} stays /> : null}
       {shown ? (
         <SettingEditor
           key={shown.field}

@@ -1,4 +1,5 @@
 import { applyPatches, enablePatches, produceWithPatches, type Draft, type Patch } from 'immer';
+import { followNames, namesMayDiffer } from '@/core/show/one-name';
 import type { Show } from '@/core/show/show';
 
 enablePatches();
@@ -23,10 +24,17 @@ export interface Changed {
 
 /** Does an edit; null when it changes nothing. */
 export function doEdit(show: Show, history: History, recipe: (draft: Draft<Show>) => void): Changed | null {
-  const [next, patches, inverse] = produceWithPatches(show, (draft) => {
+  const [done, ...first] = produceWithPatches(show, (draft) => {
     recipe(draft);
   });
-  if (patches.length === 0) return null;
+  if (first[0].length === 0) return null;
+  const [next, ...then] = namesMayDiffer(show, done)
+    ? produceWithPatches(done, (draft) => followNames(show, draft))
+    : [done, [], []];
+  const [patches, inverse] = [
+    [...first[0], ...then[0]],
+    [...then[1], ...first[1]],
+  ];
   return { show: next, history: { done: [...history.done, { patches, inverse }], undone: [] } };
 }
 

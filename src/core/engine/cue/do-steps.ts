@@ -26,6 +26,7 @@ export function doSteps(state: CueHost, cue: SomeCue, { from = 0, cause, calls =
     const step = steps[at];
     const kind = step && kit.steps.get(step.kind);
     if (!step || !kind) return;
+    if (cause.trial && kind.untried) continue;
     if (doing.steps >= MOST_STEPS) return tooMany(state, by);
     doing.steps += 1;
     // Where a step throws, this says whose it was.

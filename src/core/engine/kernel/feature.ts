@@ -269,8 +269,7 @@ export interface InputKind<
 /** What a step is done with. */
 export interface StepRun {
   cue: { id: string; name: string; steps: readonly SomeStep[] };
-  /** Which of the cue's steps it is. */
-  at: number;
+  /** Which of the cue's steps it is. */ at: number;
   cause: Cause;
   /** The cues that led here. */
   calls: readonly string[];
@@ -288,6 +287,7 @@ export interface StepKind<T extends SomeStep = SomeStep, P = object, H extends K
   settings: readonly Setting[];
   /** Why nothing will be seen or heard of it, in a sentence. */
   problem?(step: T, show: KernelShow & P, about: { cue: StepCue; kit: Kit }): string | null;
+  /** A trial leaves it out: it changes a number, draws, or speaks to viewers. */ untried?: true;
   /** @returns true where the cue's other steps come later: it waits */
   run(state: H, step: T, run: StepRun): boolean | void;
 }

@@ -25,7 +25,7 @@ const isInSeconds = (of: string | undefined, kit: Kit): boolean =>
 export const add: StepKind<AddStep> = {
   kind: 'add',
   schema,
-  title: 'Add to a number, or add time',
+  title: 'Add to a number',
   make: (of, kit) => {
     const first = numbersOf(of, kit)[0];
     return {
@@ -81,8 +81,9 @@ export const add: StepKind<AddStep> = {
       return 'Its number is gone, or there is none yet. Add a countdown, a counter or a goal on the stage.';
     return step.amount === 0 ? 'It adds nothing.' : null;
   },
+  untried: true,
   run(state, step, { cause }) {
-    // A trial, and what nobody in particular set off, gives nobody points.
+    // What nobody in particular set off gives nobody points.
     const number = step.number === 'points' ? `points/${cause.viewer ?? ''}` : step.number;
     addToNumber(state, number, added(step, cause.values, state.show));
   },

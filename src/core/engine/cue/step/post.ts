@@ -28,9 +28,9 @@ export const post: StepKind<z.infer<typeof schema>> = {
     if (!of.feeds.some(canPost)) return 'No feed has a helper account that can post. Name one on the feed’s page.';
     return anyWordsProblem(step, of.language);
   },
+  untried: true,
   run(state, { words }, { cause, emit }) {
-    // A cue that is tried does not talk to the viewers.
-    if (!cause.trial) answer(state, cause.feed, state.derived.format(words, cause.values), emit);
+    answer(state, cause.feed, state.derived.format(words, cause.values), emit);
   },
 };
 

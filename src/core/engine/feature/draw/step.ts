@@ -23,5 +23,6 @@ export const draw: StepKind<z.infer<typeof schema>, DrawShow, DrawHost> = {
       : of.draws.length === 0
         ? 'There is no draw reel yet. Add one on the stage.'
         : 'Its draw is gone. Choose another one.',
+  untried: true,
   run: (state, { draw: id }) => startDraw(state, id),
 };

@@ -25,6 +25,7 @@ export const lantern: StepKind<z.infer<typeof schema>, LanternShow, LanternHost>
       : of.lanterns.length === 0
         ? 'There is no lantern yet. Add one on the stage.'
         : 'Its lantern is gone. Choose another one.',
+  untried: true,
   run(state, { lantern: id }) {
     later(state, (emit) => {
       const defined = state.show.lanterns.find((each) => each.id === id);
