@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { pictureLook } from './fit';
 import { pieceBase, type PieceKind } from './piece';
+import { MADE_UP } from './scenery';
 import { viewGroups } from './view';
 
 const schema = z.object({
@@ -9,6 +10,8 @@ const schema = z.object({
   kind: z.literal('camera'),
   mirrored: z.boolean(),
   mic: z.boolean(),
+  /** What is seen until a camera is there; absent: the pot. */
+  madeUp: z.enum(MADE_UP).optional(),
 });
 export type CameraPiece = z.infer<typeof schema>;
 
@@ -33,6 +36,7 @@ export const camera: PieceKind<CameraPiece, CameraLive> = {
     round: 0,
     mirrored: false,
     mic: false,
+    ...(frame.width > frame.height ? { madeUp: 'person' as const } : {}),
     place:
       frame.height > frame.width
         ? { x: 0, y: 0, w: frame.width, h: frame.height }
@@ -47,11 +51,21 @@ export const camera: PieceKind<CameraPiece, CameraLive> = {
     { field: 'name', label: 'Name', control: 'text' },
     { field: 'mirrored', label: 'As in a mirror', control: 'switch', on: 'Mirrored', off: 'As it is' },
     { field: 'mic', label: 'Its microphone', control: 'switch', on: 'Heard', off: 'Silent' },
+    {
+      field: 'madeUp',
+      label: 'Picture until your camera is there',
+      control: 'choice',
+      otherwise: 'pot',
+      options: [
+        { value: 'pot', label: 'A potter’s wheel' },
+        { value: 'person', label: 'Somebody who plays' },
+      ],
+    },
     { field: 'round', label: 'Corners', control: 'number', least: 0, most: 400 },
   ],
   live: () => ({ kind: 'camera' }),
   sample: () => ({ kind: 'camera' }),
   draw: (piece, _live, { seen }) =>
-    viewGroups(piece.id, piece.place, { seen, src: 'live:camera', scenery: 'pot' }, piece),
+    viewGroups(piece.id, piece.place, { seen, src: 'live:camera', scenery: piece.madeUp ?? 'pot' }, piece),
   alternative: () => '',
 };

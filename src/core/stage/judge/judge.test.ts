@@ -90,7 +90,7 @@ const FAULTY: [string, RegExp, Show, string?][] = [
   ],
   [
     'two say the same',
-    /Goal 2 says the same as Goal/,
+    /Goal 2 says the same as Gift goal/,
     add(base, 'goal', { name: 'Goal 2', place: { x: 60, y: 1360, w: 700, h: 120 } } as Partial<Piece>),
   ],
   [
@@ -113,7 +113,7 @@ const FAULTY: [string, RegExp, Show, string?][] = [
   ],
   [
     'a piece comes out of no outlet',
-    /Goal comes out of no outlet/,
+    /Gift goal comes out of no outlet/,
     { ...base, outlets: [{ ...base.outlets[0]!, shows: { kind: 'pieces', pieces: ['spotlight', 'leaderboard'] } }] },
   ],
   [
