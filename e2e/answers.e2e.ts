@@ -12,7 +12,7 @@ let page: Page;
 before(async () => {
   world = await World.open();
   page = await (await world.person()).newPage();
-  await page.goto('/');
+  await page.goto('/feeds');
   await world.act('oxbow', HANDLE, { act: 'open' });
   await world.act('oxbow', HANDLE, { act: 'moderator', name: 'kiln-helper', on: true });
 });

@@ -12,7 +12,7 @@ before(async () => {
   world = await World.open();
   me = await world.person({ permissions: ['clipboard-read', 'clipboard-write'] });
   page = await me.newPage();
-  await page.goto('/');
+  await page.goto('/feeds');
 });
 after(() => world.close());
 

@@ -14,7 +14,7 @@ let page: Page;
 before(async () => {
   world = await World.open();
   page = await (await world.person()).newPage();
-  await page.goto('/');
+  await page.goto('/feeds');
 });
 after(() => world.close());
 

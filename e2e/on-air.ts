@@ -50,7 +50,7 @@ export async function onAir(handle: string, { live }: { live: boolean }): Promis
   const page = await (await world.person()).newPage();
   const published = publishedFrom(page);
   const act = (body: Record<string, unknown>): Promise<void> => world.brindle(handle, body);
-  await page.goto('/');
+  await page.goto('/feeds');
   await act({ act: 'open' });
   await addBrindle(page, handle);
   const address = await outletAddress(page);

@@ -12,7 +12,7 @@ before(async () => {
   world = await World.open();
   me = await world.person();
   page = await me.newPage();
-  await page.goto('/');
+  await page.goto('/feeds');
   address = await outletAddress(page);
 });
 after(() => world.close());
