@@ -72,6 +72,7 @@ test(
     await page.getByRole('button', { name: 'End the pretend show' }).tap();
     await page.getByRole('status', { name: 'Off' }).waitFor();
     await page.getByRole('button', { name: 'Start empty' }).tap();
+    await page.getByRole('button', { name: 'Skip the questions' }).tap();
     await page.getByText('No feed yet. Add one to connect.').waitFor();
 
     running.child.kill('SIGINT');

@@ -212,7 +212,6 @@ test('feeds are stopped, moved and removed; removing is asked first and undone',
   await page.getByRole('button', { name: 'More for Tarn' }).tap();
   await page.getByRole('button', { name: 'Remove this feed' }).tap();
   await page.getByRole('button', { name: 'Leave it' }).tap();
-  await page.getByRole('button', { name: 'More for Tarn' }).tap();
   await page.getByRole('button', { name: 'Remove this feed' }).tap();
   await page.getByRole('button', { name: 'Remove', exact: true }).tap();
   await page.getByText('Tarn is removed.').waitFor();
@@ -247,12 +246,13 @@ test(
       ).includes('whsec_'),
     );
     await page.getByRole('button', { name: 'New show' }).tap();
+    await page.getByRole('button', { name: 'Skip the questions' }).tap();
     await page.getByText('No feed yet. Add one to connect.').waitFor();
     await addByHandle('Tarn');
     await page.getByRole('group', { name: `Tarn, ${HANDLE}` }).waitFor();
     await page.goto('/cues');
     await page.getByText('It cannot fire. Tarn does not send gifts.').waitFor();
     await page.goto('/stage');
-    await page.getByText('Goal waits: Tarn does not send gifts.').waitFor();
+    await page.getByText('Gift goal waits: Tarn does not send gifts.').waitFor();
   },
 );

@@ -1,6 +1,6 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
-import { addPiece, closeSheet } from './person';
+import { closeSheet } from './person';
 import { dragByTouch, until, wordsOn } from './world';
 import { page, outlet, add, letGo, open, findings, boxOf, middle, twoFingers } from './layout-world';
 
@@ -71,6 +71,8 @@ test(
   'by two fingers a piece is made larger and turned; a double tap opens it; held, several are put in line',
   { timeout: 60_000 },
   async () => {
+    // What was chosen before the reload still is: the address says so.
+    await letGo();
     const before = await boxOf('leaderboard');
     await page.getByRole('button', { name: 'Choose Leaderboard' }).tap();
     await twoFingers(middle(before), [30, 0], [62, 0]);

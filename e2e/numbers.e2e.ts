@@ -137,12 +137,12 @@ test(
     await closeSheet(page);
     await published();
     await seen(/Shelf: 10 of 200/);
-    await edit('Gift goal');
+    await edit('Shelf');
     await pick('Counts', 'Counter: Counter');
     await closeSheet(page);
     await published();
     await seen(/Shelf: 1 of 200/);
-    await edit('Gift goal');
+    await edit('Shelf');
     await pick('Counts', 'Coins');
     await pick('Counted over', 'All time');
     await pick('When it is reached', 'Go on to the next of several');

@@ -68,7 +68,7 @@ test('a piece may show a goal that is there; a copy asks which', async () => {
   await page.getByRole('button', { name: 'Duplicate' }).tap();
   await page.getByRole('button', { name: 'With a goal of its own' }).tap();
   await published();
-  await says(/Goal: 0/);
+  await says(/\nGoal: 50 of 200/);
 });
 
 test('the place of numbers has them all, with what shows them; there they are made, renamed, brought back and removed', async () => {

@@ -58,7 +58,8 @@ test('by thumb: a piece is moved and resized, and that undone and redone', async
   await page.getByRole('button', { name: 'Redo' }).tap();
   assert.deepEqual(await placeOf(page), moved);
   await page.reload();
-  await page.getByRole('button', { name: 'Choose Leaderboard' }).tap();
+  // It is chosen still: the address says so.
+  await page.getByRole('button', { name: 'Choose Leaderboard', pressed: true }).waitFor();
   assert.deepEqual(await placeOf(page), moved, 'it is kept in the browser');
   await page.getByRole('button', { name: 'Undo' }).tap();
   assert.deepEqual(await placeOf(page), before, 'and so is what can be undone');

@@ -128,7 +128,7 @@ test(
     await page.getByRole('button', { name: /^! \d+ to put right$/ }).tap();
     await page
       .getByRole('dialog')
-      .getByText(/^Text of Goal has a contrast of 1\.\d : 1/)
+      .getByText(/^Text of Gift goal has a contrast of 1\.\d : 1/)
       .waitFor();
     await closeSheet(page);
     const again = await edit('Gift goal');

@@ -3,7 +3,9 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import type { FirstAnswers } from '@/core/stage/first-show';
 import { keepBeginning, useBeginning } from '@/ui/data/beginning';
+import { addStarter } from '@/ui/data/library';
 import { useShow } from '@/ui/data/show';
+import { reload } from '@/ui/data/show-store';
 import { useOpen } from '@/ui/frame/address';
 import { PlaceBody } from '@/ui/frame/place-body';
 import { Button } from '@/ui/part/button';
@@ -15,7 +17,7 @@ import { LookStep } from './look-step';
 import { PlatformStep } from './platform-step';
 import { SeesStep } from './sees-step';
 import { StreamsStep } from './streams-step';
-import { useMakeShow } from './use-make-show';
+import { useIsFirst, useMakeShow } from './use-make-show';
 
 /** The questions in their order; the first has no name in the address. */
 const STEPS = ['streams', 'platform', 'sees', 'look'] as const;
@@ -84,20 +86,23 @@ function Question({
   );
 }
 
-/** The way past the questions: the show that is there stays as it is. */
+/** The way past the questions: an empty browser's show stays as it is; another one begins with a few pieces and cues. */
 function Skip() {
   const router = useRouter();
   const id = useShow((show) => show.id);
+  const first = useIsFirst();
   const [going, setGoing] = useState(false);
+  const skip = async (): Promise<void> => {
+    setGoing(true);
+    if (first) await keepBeginning(id, { at: 'over', done: [] });
+    else {
+      await addStarter();
+      await reload();
+    }
+    router.replace('/feeds');
+  };
   return (
-    <Button
-      kind="outline"
-      disabled={going}
-      onPress={() => {
-        setGoing(true);
-        void keepBeginning(id, { at: 'over', done: [] }).then(() => router.replace('/feeds'));
-      }}
-    >
+    <Button kind="outline" disabled={going} onPress={() => void skip()}>
       Skip the questions
     </Button>
   );

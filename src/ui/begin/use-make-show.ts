@@ -1,3 +1,4 @@
+import { useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
 import type { FirstAnswers } from '@/core/stage/first-show';
 import { keepBeginning, useBeginning } from '@/ui/data/beginning';
@@ -9,6 +10,12 @@ import { useArrange } from '@/ui/stage/use-arrange';
 /** What a new show is called until somebody gives it a name. */
 const NAME = 'My show';
 
+/** Whether the questions are about the show that an empty browser began with, and not about another one (`/begin?show=new`). */
+export function useIsFirst(): boolean {
+  const { show } = useLocalSearchParams();
+  return useBeginning()?.at === 'ask' && show !== 'new';
+}
+
 /** Makes the show that the answers come to: of the show that an empty browser began with, or as another one beside those that are there. */
 export function useMakeShow(): {
   make: (answers: FirstAnswers) => Promise<boolean>;
@@ -16,13 +23,12 @@ export function useMakeShow(): {
   problem: string | null;
 } {
   const arrange = useArrange();
-  const begun = useBeginning();
+  const first = useIsFirst();
   const [making, setMaking] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const make = async (answers: FirstAnswers): Promise<boolean> => {
     const open = showStore.now()?.show;
     if (!open) return false;
-    const first = begun?.at === 'ask';
     setMaking(true);
     setProblem(null);
     const made = await arrange({

@@ -1,5 +1,4 @@
 import { viewerKey } from '@/core/event/viewer-key';
-import { useState } from 'react';
 import { View } from 'react-native';
 import Plus from 'lucide-react-native/icons/plus';
 import X from 'lucide-react-native/icons/x';
@@ -10,10 +9,12 @@ import { Choice } from '@/ui/part/choice';
 import { NumberField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
 import { ViewerSearch } from '@/ui/people/viewer-choice';
+import { useAskedWhich } from '@/ui/frame/address';
 
 /** For whom a cue is: a sort of viewers, certain ones, never certain ones. */
 export function WhoEditor({ who, onChange }: { who: Who; onChange: (who: Who) => void }) {
-  const [adding, setAdding] = useState<'only' | 'never' | null>(null);
+  const [asked, setAdding] = useAskedWhich('viewer');
+  const adding = asked === 'only' || asked === 'never' ? asked : null;
   const same = (a: Someone, b: Someone): boolean => a.feed === b.feed && a.viewer === b.viewer;
   const add = (one: Someone): void => {
     if (adding === null) return;

@@ -1,4 +1,4 @@
-import { memo, useMemo, useState } from 'react';
+import { memo, useMemo } from 'react';
 import { Pressable, View } from 'react-native';
 import Minus from 'lucide-react-native/icons/minus';
 import Pause from 'lucide-react-native/icons/pause';
@@ -11,12 +11,13 @@ import { IconButton } from '@/ui/part/button';
 import { Text } from '@/ui/part/text';
 import { NumberSheet } from './number-sheet';
 import { numbersOf, type DeskNumber } from './shown-number';
+import { useOpenOne } from '@/ui/frame/address';
 
 /** Goals, countdowns and counters at a glance: nudged by their buttons, set and looked into by a tap on the number. */
 export function NumberTiles({ onCommand }: { onCommand: (command: Command) => void }) {
   const show = useShow();
   const numbers = useMemo(() => numbersOf(show), [show]);
-  const [open, setOpen] = useState<string | null>(null);
+  const [open, setOpen] = useOpenOne('number');
   const chosen = numbers.find(({ number }) => number === open);
   return (
     <>

@@ -1,5 +1,4 @@
 import type { Feed, PlatformName } from '@/core/platform/feed';
-import { useState } from 'react';
 import { View } from 'react-native';
 import { useRouter } from 'expo-router';
 import { PLATFORMS, type Platform } from '@/core/platform';
@@ -11,6 +10,7 @@ import { AddByAddress } from './add-by-address';
 import { AddByHandle } from './add-by-handle';
 import { AddFile } from './add-file';
 import { AddInbox } from './add-inbox';
+import { inPlace, useAskedWhich } from '@/ui/frame/address';
 
 const OPTIONS = Object.entries(PLATFORMS).map(([value, { name, says }]) => ({
   value: value as PlatformName,
@@ -28,14 +28,17 @@ const TITLES: Record<Platform['by'], (name: string) => string> = {
 /** Adding a feed: which platform, how it is found, and a check. */
 export function AddFeed({ onClose }: { onClose: () => void }) {
   const router = useRouter();
-  const [platform, setPlatform] = useState<PlatformName | null>(null);
+  const [asked, setPlatform] = useAskedWhich('platform');
+  const platform = OPTIONS.find(({ value }) => value === asked)?.value ?? null;
   /** `then`: its own page is opened, where what is still to be done is done. */
   const add = (feed: Feed, then: boolean): void => {
     edit((draft) => {
       draft.feeds.push(feed);
     });
-    onClose();
-    if (then) router.push(`/feed/${feed.id}`);
+    // The sheet is left first, so that a step back from the feed's page does not open it again.
+    inPlace.closeThen(() => {
+      if (then) router.push(`/feed/${feed.id}`);
+    });
   };
   return (
     <Sheet

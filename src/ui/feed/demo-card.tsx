@@ -61,7 +61,7 @@ export function DemoCard() {
         <Text tone="muted" className="shrink">
           Rather begin with your own? This show stays in the list.
         </Text>
-        <Button kind="outline" onPress={() => router.push('/begin')}>
+        <Button kind="outline" onPress={() => router.push('/begin?show=new')}>
           Start empty
         </Button>
       </View>

@@ -13,6 +13,7 @@ import { Confirm } from '@/ui/part/confirm';
 import { TextField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
 import { Section } from './section';
+import { useAsked } from '@/ui/frame/address';
 
 const takesPosts = (feed: Feed): boolean =>
   feed.platform === 'oxbow' ||
@@ -39,7 +40,7 @@ function Inbox({ feed }: { feed: Feed }) {
   const show = useShow();
   const keys = useKeys();
   const [shown, setShown] = useState(false);
-  const [asking, setAsking] = useState(false);
+  const [asking, setAsking] = useAsked('renew');
   const [copied, setCopied] = useState<string | null>(null);
   const key = keys.feeds[feed.id];
   const own = feed.platform !== 'oxbow';

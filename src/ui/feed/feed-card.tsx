@@ -1,5 +1,4 @@
 import type { Feed } from '@/core/platform/feed';
-import { useState } from 'react';
 import { useRouter } from 'expo-router';
 import { Pressable, View } from 'react-native';
 import EllipsisVertical from 'lucide-react-native/icons/ellipsis-vertical';
@@ -17,13 +16,14 @@ import { Lane } from '@/ui/pulse/lane';
 import { ago } from '@/ui/words/ago';
 import { FeedMenu } from './feed-menu';
 import { feedName, feedNote } from './feed-name';
+import { inPlace, useAskedWhich } from '@/ui/frame/address';
 
 const TONES = { good: 'lagoon', waiting: 'mist', problem: 'brick' } as const;
 
 /** One feed: its handle, one sentence of state, its kinds with when each was last seen, and what went wrong. */
 export function FeedCard({ feed, onRemoved }: { feed: Feed; onRemoved: () => void }) {
   const router = useRouter();
-  const [open, setOpen] = useState(false);
+  const [which, ask] = useAskedWhich('feed');
   const { sentence, mood } = useDesk(({ server, view }) => feedWord(server, view?.feeds[feed.id]));
   const name = feedName(feed);
   const kinds = kindsOf(feed);
@@ -37,7 +37,7 @@ export function FeedCard({ feed, onRemoved }: { feed: Feed; onRemoved: () => voi
           <Text tone="muted" numberOfLines={1} className="shrink">
             {feedNote(feed)}
           </Text>
-          <IconButton icon={EllipsisVertical} label={`More for ${name}`} tone="muted" onPress={() => setOpen(true)} />
+          <IconButton icon={EllipsisVertical} label={`More for ${name}`} tone="muted" onPress={() => ask(feed.id)} />
         </View>
       </View>
       <Text tone={TONES[mood]} accessibilityLiveRegion="polite">
@@ -64,7 +64,7 @@ export function FeedCard({ feed, onRemoved }: { feed: Feed; onRemoved: () => voi
           Details
         </Text>
       </Pressable>
-      {open ? <FeedMenu feed={feed} onRemoved={onRemoved} onClose={() => setOpen(false)} /> : null}
+      {which === feed.id ? <FeedMenu feed={feed} onRemoved={onRemoved} onClose={() => inPlace.close()} /> : null}
     </Card>
   );
 }

@@ -1,5 +1,4 @@
 import type { Feed } from '@/core/platform/feed';
-import { useState } from 'react';
 import { View } from 'react-native';
 import { diagnosis } from '@/core/desk/diagnosis';
 import { useDeskAt } from '@/ui/data/desk-time';
@@ -10,6 +9,7 @@ import { Confirm } from '@/ui/part/confirm';
 import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
 import { feedName, feedNote } from './feed-name';
+import { useAsked } from '@/ui/frame/address';
 
 const change = (recipe: (feeds: Feed[]) => Feed[]): void =>
   edit((draft) => {
@@ -18,7 +18,7 @@ const change = (recipe: (feeds: Feed[]) => Feed[]): void =>
 
 /** What can be done with a feed from its card: started and stopped, moved among the others, removed. */
 export function FeedMenu({ feed, onRemoved, onClose }: { feed: Feed; onRemoved: () => void; onClose: () => void }) {
-  const [asking, setAsking] = useState(false);
+  const [asking, setAsking] = useAsked('remove');
   const name = feedName(feed);
   if (asking)
     return (
@@ -29,8 +29,9 @@ export function FeedMenu({ feed, onRemoved, onClose }: { feed: Feed; onRemoved: 
         onYes={() => {
           change((feeds) => feeds.filter(({ id }) => id !== feed.id));
           onRemoved();
+          onClose();
         }}
-        onClose={onClose}
+        onClose={() => setAsking(false)}
       />
     );
   return (

@@ -11,6 +11,7 @@ import { AddFeed } from './add-feed';
 import { DemoCard } from './demo-card';
 import { FeedCard } from './feed-card';
 import { feedName } from './feed-name';
+import { inPlace, useAsked } from '@/ui/frame/address';
 
 /** Every feed of the show: how it stands, what it sends, when it last did. */
 export function FeedsPlace() {
@@ -18,7 +19,7 @@ export function FeedsPlace() {
   const demo = useOpened((open) => open.demo);
   /** What was removed last, until something else is done. */
   const [removed, setRemoved] = useState<string | null>(null);
-  const [adding, setAdding] = useState(false);
+  const [adding, setAdding] = useAsked('add');
   return (
     <>
       <PlaceBody
@@ -69,7 +70,7 @@ export function FeedsPlace() {
           {demo ? <DemoCard /> : null}
         </View>
       </PlaceBody>
-      {adding ? <AddFeed onClose={() => setAdding(false)} /> : null}
+      {adding ? <AddFeed onClose={inPlace.close} /> : null}
     </>
   );
 }

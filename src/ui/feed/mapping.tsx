@@ -15,6 +15,7 @@ import { Text } from '@/ui/part/text';
 import { Section } from './section';
 import { AimSheet, KindSheet } from './aim-sheet';
 import { RuleCard } from './rule-card';
+import { useAsked, useOpen } from '@/ui/frame/address';
 
 /** Whether some path of a mapping asks whether a text has a certain form. */
 const hasPattern = (rules: readonly Rule[]): boolean => /\b(?:match|search)\(/.test(JSON.stringify(rules));
@@ -30,7 +31,7 @@ export function Mapping({
   change: (recipe: (draft: Draft<Feed>) => void) => void;
 }) {
   const { latest, text, sample, json, made, pasted, setPasted, setCaught } = useSample(feed);
-  const [adding, setAdding] = useState(false);
+  const [adding, setAdding] = useAsked('rule');
   const rules = useRules(feed, change);
   return (
     <Section title="What its messages mean">
@@ -71,8 +72,8 @@ export function Mapping({
       {adding ? (
         <KindSheet
           onChoose={(kind) => {
-            rules.add(kind);
             setAdding(false);
+            rules.add(kind);
           }}
           onClose={() => setAdding(false)}
         />
@@ -157,7 +158,11 @@ function useSample(feed: MappingFeed) {
 
 /** The feed's rules, and which rule's which field the next tap is for. */
 function useRules(feed: MappingFeed, change: (recipe: (draft: Draft<Feed>) => void) => void) {
-  const [aim, setAim] = useState<{ rule: number; target: Target } | null>(null);
+  const aimed = useOpen('aim');
+  const [at = '', target = ''] = aimed.at ?? [];
+  const aim = aimed.at === null ? null : { rule: Number(at), target: target as Target };
+  const setAim = (next: { rule: number; target: Target } | null): void =>
+    next === null ? aimed.close() : aimed.turn(String(next.rule), next.target);
   const setRules = (next: Rule[]): void =>
     change((draft) => {
       if (draft.platform === 'mapped' || draft.platform === 'cloudevents') draft.rules = next;

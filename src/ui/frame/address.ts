@@ -11,7 +11,7 @@ interface Entry {
 }
 
 const readHash = (): string => window.location.hash.slice(1);
-const belowNow = (): readonly string[] => (window.history.state as Entry | null)?.below ?? [];
+const readBelow = (): readonly string[] => (window.history.state as Entry | null)?.below ?? [];
 const placeNow = (): string => window.location.pathname;
 /** The page's address without what is open in it. */
 const bare = (): string => window.location.pathname + window.location.search;
@@ -22,6 +22,8 @@ const STEP_MS = 400;
 class OpenInPlace {
   private what = typeof window === 'undefined' ? '' : readHash();
   private place = typeof window === 'undefined' ? '' : placeNow();
+  /** What lies below it, bottom first. The browser follows: it makes its steps later than they are said. */
+  private below: readonly string[] = typeof window === 'undefined' ? [] : readBelow();
   private readonly listeners = new Set<() => void>();
   /** A step back that the browser has not made yet: whatever is opened meanwhile comes after it. */
   private leaving: Promise<void> = Promise.resolve();
@@ -38,7 +40,7 @@ class OpenInPlace {
         this.place = placeNow();
         // On its way back it says already where it is going.
         if (this.stepped) this.stepped();
-        else this.say(readHash());
+        else this.read();
       },
       { capture: true },
     );
@@ -55,18 +57,28 @@ class OpenInPlace {
   readonly at = (place: string): void => {
     if (place === this.place) return;
     this.place = place;
-    this.say(placeNow() === place ? readHash() : '');
+    if (placeNow() === place) this.read();
+    else {
+      this.below = [];
+      this.say('');
+    }
   };
+
+  private read(): void {
+    this.below = readBelow();
+    this.say(readHash());
+  }
 
   /** Opens something; whatever was open is a step back. */
   readonly open = (what: string): void => {
     const before = this.what;
     if (what === before) return;
     if (what === '') return this.close();
+    const below = [...this.below, before];
+    this.below = below;
     this.say(what);
     void this.leaving.then(() => {
-      const state = { ...(window.history.state as object | null), below: [...belowNow(), before] };
-      window.history.pushState(state, '', `${bare()}#${what}`);
+      window.history.pushState({ ...(window.history.state as object | null), below }, '', `${bare()}#${what}`);
     });
   };
 
@@ -80,16 +92,20 @@ class OpenInPlace {
   /** Closes what is open: what was open before it is again. */
   readonly back = (): void => {
     if (this.what === '') return;
-    const steps = Math.min(1, belowNow().length);
-    this.say(belowNow().at(-1) ?? '');
+    const steps = Math.min(1, this.below.length);
+    const before = this.below.at(-1) ?? '';
+    this.below = this.below.slice(0, -1);
+    this.say(before);
     this.leaving = this.leaving.then(() => this.step(steps));
   };
 
   /** Closes all that is open in the place. */
   readonly close = (): void => {
     if (this.what === '') return;
+    const steps = this.below.length;
+    this.below = [];
     this.say('');
-    this.leaving = this.leaving.then(() => this.step(belowNow().length)).then(() => this.bareAddress());
+    this.leaving = this.leaving.then(() => this.step(steps)).then(() => this.bareAddress());
   };
 
   /** Closes all, and then does this: goes to another place, for instance. */
@@ -132,10 +148,51 @@ export const inPlace = new OpenInPlace();
 /** Parts of an address, each free to hold any sign. */
 export const partsOf = (...parts: readonly string[]): string => parts.map(encodeURIComponent).join('/');
 
-/** What is open in the place, in its parts; none: nothing is. */
+/** What begins a part that says only that something is asked above what is open: "~remove". */
+const ASKED = '~';
+
+const useAddress = (): string => useSyncExternalStore(inPlace.subscribe, inPlace.now, () => '');
+
+/** What is open in the place, in its parts, without what is asked above it; none: nothing is. */
 export function useOpenParts(): readonly string[] {
-  const what = useSyncExternalStore(inPlace.subscribe, inPlace.now, () => '');
-  return useMemo(() => (what === '' ? [] : what.split('/').map(decoded)), [what]);
+  const what = useAddress();
+  return useMemo(
+    () =>
+      what
+        .split('/')
+        .filter((part) => part !== '' && !part.startsWith(ASKED))
+        .map(decoded),
+    [what],
+  );
+}
+
+/** What is asked above what is open, and about which thing: a choice, a warning. It has a step of its own. Null: nothing of this name. */
+export function useAskedWhich(name: string): [string | null, (which: string | null) => void] {
+  const begin = `${ASKED}${name}`;
+  const part = useAddress()
+    .split('/')
+    .find((each) => each === begin || each.startsWith(`${begin}:`));
+  const which = part === undefined ? null : decoded(part.slice(begin.length + 1));
+  return [
+    which,
+    (next) => {
+      if (next === null) return which === null ? undefined : inPlace.back();
+      const asked = next === '' ? begin : `${begin}:${encodeURIComponent(next)}`;
+      inPlace.open([inPlace.now(), asked].filter((each) => each !== '').join('/'));
+    },
+  ];
+}
+
+/** The same where it is about nothing in particular. */
+export function useAsked(name: string): [boolean, (on: boolean) => void] {
+  const [which, ask] = useAskedWhich(name);
+  return [which !== null, (on) => ask(on ? '' : null)];
+}
+
+/** Which one of a kind is open, by its id; null: none. */
+export function useOpenOne(kind: string): [string | null, (id: string | null) => void] {
+  const { at, open, close } = useOpen(kind);
+  return [at?.[0] ?? null, (id) => (id === null ? close() : open(id))];
 }
 
 /**

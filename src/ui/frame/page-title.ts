@@ -1,10 +1,8 @@
-import { useEffect } from 'react';
 import { useShow } from '@/ui/data/show';
+import { useTitle } from '@/ui/part/title';
 
-/** The page's title, as tabs, the history and a screen reader say it: the place, the show, and Gavirn (WCAG 2.2, 2.4.2). */
+/** The page's title while a place is open: it, and the show. */
 export function usePageTitle(place: string): void {
   const show = useShow(({ name }) => name);
-  useEffect(() => {
-    document.title = [place, show, 'Gavirn'].filter((part) => part !== '').join(' · ');
-  }, [place, show]);
+  useTitle([place, show].filter((part) => part !== '').join(' · '));
 }

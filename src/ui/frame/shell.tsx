@@ -1,11 +1,11 @@
-import { useEffect, useState, type ReactNode } from 'react';
+import { useEffect, type ReactNode } from 'react';
 import { View } from 'react-native';
 import { usePathname } from 'expo-router';
 import { useTicking } from '@/ui/begin/use-to-do';
 import { SheetHost } from '@/ui/part/sheet';
 import { Pulse } from '@/ui/pulse/pulse';
 import { StageBeside } from '@/ui/stage/stage-beside';
-import { inPlace } from './address';
+import { inPlace, useAsked } from './address';
 import { Keys } from './keys';
 import { Notices } from './notices';
 import { Places } from './places';
@@ -17,7 +17,7 @@ export function Shell({ children }: { children: ReactNode }) {
   const path = usePathname();
   useTicking();
   useEffect(() => inPlace.at(path), [path]);
-  const [listed, setListed] = useState(false);
+  const [listed, setListed] = useAsked('keys');
   const keys = <Keys listed={listed} onList={setListed} />;
   const onStage = path.startsWith('/stage');
   if (!wide) {

@@ -14,6 +14,7 @@ import { Samples } from './samples';
 import { Thumb } from './thumb';
 import { useMediaLibrary } from './use-media';
 import { Problems } from '@/ui/part/problem';
+import { useOpenOne } from '@/ui/frame/address';
 
 const ALL = ['picture', 'clip', 'sound'] as const;
 type Shown = 'all' | (typeof ALL)[number];
@@ -26,7 +27,7 @@ export function MediaPlace() {
   const [busy, setBusy] = useState(false);
   const [sought, setSought] = useState('');
   const [kind, setKind] = useState<Shown>('all');
-  const [open, setOpen] = useState<string | null>(null);
+  const [open, setOpen] = useOpenOne('file');
   const add = async (): Promise<void> => {
     setBusy(true);
     setSaid((await addFiles(ALL)).said);

@@ -18,12 +18,13 @@ import { CutFields } from './cut-fields';
 import { Thumb } from './thumb';
 import { Problem } from '@/ui/part/problem';
 import type { Show } from '@/core/show/show';
+import { useAsked } from '@/ui/frame/address';
 
 /** One file: how it looks or sounds, what is played of it, where it is used, and its end. */
 export function MediaSheet({ media, onClose }: { media: Media; onClose: () => void }) {
   const show = useShow();
   const { data: uses } = useSWR(['media uses', media.id, show], () => usesOf(media.id));
-  const [asking, setAsking] = useState(false);
+  const [asking, setAsking] = useAsked('remove');
   const [said, setSaid] = useState<string | null>(null);
   const kind = mediaKind(media);
   const change = (next: Changed): void => changeFile(show, media.id, next);

@@ -1,4 +1,3 @@
-import { useState } from 'react';
 import { Pressable, View } from 'react-native';
 import ChevronRight from 'lucide-react-native/icons/chevron-right';
 import Plus from 'lucide-react-native/icons/plus';
@@ -15,23 +14,26 @@ import { Text } from '@/ui/part/text';
 import { useColours } from '@/ui/theme/look';
 import { ThingSheet } from './thing-sheet';
 import { usesWords } from './uses-words';
+import { useOpen } from '@/ui/frame/address';
 
 /** Every goal, countdown, counter, lantern and draw of the show: where each is shown and named; made, changed and removed here. */
 export function NumbersPlace() {
-  const [open, setOpen] = useState<{ list: ListKind; id: string } | null>(null);
   const show = useShow();
-  const there = open && listed(show, open.list.list).some(({ id }) => id === open.id);
+  const { at, open, close } = useOpen('number');
+  const [of, id = ''] = at ?? [];
+  const list = LISTS.find((each) => each.list === of);
+  const there = list && listed(show, list.list).some((each) => each.id === id);
   return (
     <>
       <PlaceBody title="Numbers">
         <Text tone="muted">
           All that this show counts. A piece on the stage shows one of them; several may show the same.
         </Text>
-        {LISTS.map((list) => (
-          <OneList key={list.list} list={list} onOpen={(id) => setOpen({ list, id })} />
+        {LISTS.map((each) => (
+          <OneList key={each.list} list={each} onOpen={(thing) => open(each.list, thing)} />
         ))}
       </PlaceBody>
-      {open && there ? <ThingSheet list={open.list} id={open.id} onClose={() => setOpen(null)} /> : null}
+      {list && there ? <ThingSheet list={list} id={id} onClose={close} /> : null}
     </>
   );
 }

@@ -13,16 +13,17 @@ import { Problem } from '@/ui/part/problem';
 import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
 import { ListedFields } from './fields';
+import { useAsked } from '@/ui/frame/address';
 
 /** One goal, countdown, counter, lantern or draw: its settings, what uses it, and its end. */
 export function ThingSheet({ list, id, onClose }: { list: ListKind; id: string; onClose: () => void }) {
   const show = useShow();
-  const [asking, setAsking] = useState<'reset' | 'remove' | null>(null);
+  const [resetting, askReset] = useAsked('reset');
+  const [removing, askRemove] = useAsked('remove');
   const [said, setSaid] = useState<string | null>(null);
   const thing = listed(show, list.list).find((each) => each.id === id);
   if (!thing) return null;
   const reset = async (): Promise<void> => {
-    setAsking(null);
     const answer = await sendCommand({ command: 'reset', list: list.list, id });
     setSaid(answer.ok ? null : answer.reason);
   };
@@ -37,30 +38,30 @@ export function ThingSheet({ list, id, onClose }: { list: ListKind; id: string; 
       <Problem says={said} />
       <View className="flex-row flex-wrap gap-2">
         {list.reset ? (
-          <Button kind="outline" onPress={() => setAsking('reset')}>
+          <Button kind="outline" onPress={() => askReset(true)}>
             Reset
           </Button>
         ) : null}
-        <Button kind="bad" onPress={() => setAsking('remove')}>
+        <Button kind="bad" onPress={() => askRemove(true)}>
           Remove
         </Button>
       </View>
-      {asking === 'reset' ? (
+      {resetting ? (
         <Confirm
           title={`Reset ${thing.name}`}
           says="It goes back to how it begins, on the air too."
           yes="Reset"
           onYes={() => void reset()}
-          onClose={() => setAsking(null)}
+          onClose={() => askReset(false)}
         />
       ) : null}
-      {asking === 'remove' ? (
+      {removing ? (
         <Confirm
           title={`Remove ${thing.name}`}
           says={removalWords(show, list, id)}
           yes="Remove it"
           onYes={remove}
-          onClose={() => setAsking(null)}
+          onClose={() => askRemove(false)}
         />
       ) : null}
     </Sheet>

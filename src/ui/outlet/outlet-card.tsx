@@ -14,13 +14,15 @@ import { AskNewAddress, AskRemove } from './ask-outlet';
 import { OutletAddress } from './outlet-address';
 import { OutletSheet } from './outlet-sheet';
 import { carriesWords } from './outlet-shows';
+import { inPlace, useOpen } from '@/ui/frame/address';
 
 /** One outlet: its address, how the layer is to be set up, what it carries, who shows it. */
 export function OutletCard({ outlet }: { outlet: Outlet }) {
   const show = useShow();
-  const [open, setOpen] = useState<'sheet' | 'new' | 'remove' | null>(null);
+  const { at, open: openSheet, turn } = useOpen('outlet');
+  const open = at?.[0] === outlet.id ? (at[1] ?? 'sheet') : null;
   const [said, setSaid] = useState<string | null>(null);
-  const close = (): void => setOpen(null);
+  const close = inPlace.back;
   const tried = show.cues.find(({ on, steps }) => on && steps.some((step) => step.kind === 'show'));
   const carries = carriesWords(outlet, {
     piece: (id) => show.pieces.find((each) => each.id === id)?.name ?? 'a piece that is gone',
@@ -40,10 +42,10 @@ export function OutletCard({ outlet }: { outlet: Outlet }) {
         numberOfLines={2}
         className="mt-1"
       >{`${carries}${outlet.whose === 'me' ? ', for a screen of yours' : ''}`}</Text>
-      <OutletAddress outlet={outlet} onOpen={() => setOpen('sheet')} />
+      <OutletAddress outlet={outlet} onOpen={() => openSheet(outlet.id, 'sheet')} />
       <AddressLine outlet={outlet} />
       <Line says="Anyone with this address can look at the frame, and do nothing else.">
-        <Button kind="outline" onPress={() => setOpen('new')}>
+        <Button kind="outline" onPress={() => openSheet(outlet.id, 'new')}>
           New address
         </Button>
       </Line>
@@ -65,7 +67,9 @@ export function OutletCard({ outlet }: { outlet: Outlet }) {
           {said}
         </Text>
       ) : null}
-      {open === 'sheet' ? <OutletSheet outlet={outlet} onRemove={() => setOpen('remove')} onClose={close} /> : null}
+      {open === 'sheet' ? (
+        <OutletSheet outlet={outlet} onRemove={() => turn(outlet.id, 'remove')} onClose={close} />
+      ) : null}
       {open === 'new' ? <AskNewAddress outlet={outlet} onClose={close} /> : null}
       {open === 'remove' ? <AskRemove outlet={outlet} onClose={close} /> : null}
     </Card>

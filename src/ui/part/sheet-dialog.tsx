@@ -1,9 +1,11 @@
 import * as Dialog from '@rn-primitives/dialog';
 import { useState } from 'react';
 import { SHEET_LOOK, SHEETS, SheetBody, SheetHead, type SheetProps } from './sheet-frame';
+import { useTitle } from './title';
 
 /** A sheet as a dialog: Escape and a tap beside it close it, and the focus stays within. */
 export default function SheetDialog({ title, onClose, children }: SheetProps) {
+  useTitle(title);
   const [before] = useState(() => document.activeElement);
   return (
     <Dialog.Root

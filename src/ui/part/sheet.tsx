@@ -1,6 +1,7 @@
 import { lazy, Suspense, useEffect, useRef } from 'react';
 import { View } from 'react-native';
 import { SHEET_LOOK, SheetBody, SheetHead, SHEETS, type SheetProps } from './sheet-frame';
+import { useTitle } from './title';
 
 const load = () => import('./sheet-dialog');
 const SheetDialog = lazy(load);
@@ -17,6 +18,7 @@ export const Sheet = (props: SheetProps) => (
 
 /** The same where the page stays usable: it stands in the page's flow, so that what is above makes room. */
 export function DockedSheet({ title, onClose, children }: SheetProps) {
+  useTitle(title);
   const dialog = useRef<View>(null);
   useEffect(() => {
     const before = document.activeElement;

@@ -21,6 +21,7 @@ import { agoWords } from '@/ui/words/ago';
 import { FollowAgain } from './follow-again';
 import { ImportSheet, type Tables as TableReaders } from './import-sheet';
 import { PersonSheet } from './person-sheet';
+import { useAsked, useOpen } from '@/ui/frame/address';
 
 const ORDERS: readonly { value: RollOrder; label: string }[] = [
   { value: 'last', label: 'Last seen' },
@@ -41,7 +42,8 @@ export function PeoplePlace() {
   const [sought, setSought] = useState('');
   const [by, setBy] = useState<RollOrder>('last');
   const [most, setMost] = useState(PAGE);
-  const [open, setOpen] = useState<{ feed: string; viewer: string } | null>(null);
+  const { at, open: openPerson, close } = useOpen('person');
+  const open = at?.[1] === undefined ? null : { feed: at[0] ?? '', viewer: at[1] };
   const [said, setSaid] = useState<string | null>(null);
   const { data, error } = useRoll(show.id, keys.desk, { sought, by, most });
   return (
@@ -62,7 +64,7 @@ export function PeoplePlace() {
           {said ?? error?.message}
         </Text>
       ) : null}
-      <PeopleList entries={data?.entries ?? []} by={by} setOpen={setOpen} />
+      <PeopleList entries={data?.entries ?? []} by={by} onOpen={openPerson} />
       {data && data.found > data.entries.length ? (
         <Button
           kind="outline"
@@ -83,12 +85,7 @@ export function PeoplePlace() {
       <FollowAgain />
       <Tables none={!data || data.all === 0} onSaid={setSaid} />
       {open ? (
-        <PersonSheet
-          key={viewerKey(open.feed, open.viewer)}
-          feed={open.feed}
-          viewer={open.viewer}
-          onClose={() => setOpen(null)}
-        />
+        <PersonSheet key={viewerKey(open.feed, open.viewer)} feed={open.feed} viewer={open.viewer} onClose={close} />
       ) : null}
     </PlaceBody>
   );
@@ -97,21 +94,16 @@ export function PeoplePlace() {
 function PeopleList({
   entries,
   by,
-  setOpen,
+  onOpen,
 }: {
   entries: readonly RollEntry[];
   by: RollOrder;
-  setOpen: (value: { feed: string; viewer: string } | null) => void;
+  onOpen: (feed: string, viewer: string) => void;
 }) {
   return (
     <View role="list" aria-label="People" className="mt-2">
       {entries.map((one) => (
-        <Row
-          key={viewerKey(one.feed, one.viewer)}
-          one={one}
-          by={by}
-          onOpen={() => setOpen({ feed: one.feed, viewer: one.viewer })}
-        />
+        <Row key={viewerKey(one.feed, one.viewer)} one={one} by={by} onOpen={() => onOpen(one.feed, one.viewer)} />
       ))}
     </View>
   );
@@ -157,6 +149,7 @@ function Tables({ none, onSaid }: { none: boolean; onSaid: (sentence: string | n
   const show = useShow();
   const keys = useKeys();
   const [table, setTable] = useState<{ table: Table; tables: TableReaders } | null>(null);
+  const [importing, setImporting] = useAsked('import');
   const save = async (): Promise<void> => {
     const whole = await wholeRoll(show.id, keys.desk);
     if (!whole.ok) return onSaid(whole.reason);
@@ -181,7 +174,9 @@ function Tables({ none, onSaid }: { none: boolean; onSaid: (sentence: string | n
     const tables = await import('@/ui/data/tables');
     const read = tables.readTable(file.text);
     onSaid(read.ok ? null : read.reason);
-    if (read.ok) setTable({ table: read.table, tables });
+    if (!read.ok) return;
+    setTable({ table: read.table, tables });
+    setImporting(true);
   };
   return (
     <>
@@ -193,11 +188,11 @@ function Tables({ none, onSaid }: { none: boolean; onSaid: (sentence: string | n
           Bring in a CSV
         </Button>
       </View>
-      {table ? (
+      {table && importing ? (
         <ImportSheet
           {...table}
           onClose={(sentence) => {
-            setTable(null);
+            setImporting(false);
             onSaid(sentence);
           }}
         />

@@ -29,14 +29,16 @@ import { OwnVoice } from './own-voice';
 import { SamePerson } from './same-person';
 import { Problem } from '@/ui/part/problem';
 import type { Show } from '@/core/show/show';
+import { useAsked, useAskedWhich } from '@/ui/frame/address';
 
 /** All that is known of one viewer, and what can be done with it. */
 export function PersonSheet({ feed, viewer, onClose }: { feed: string; viewer: string; onClose: () => void }) {
   const show = useShow();
   const keys = useKeys();
   const { data: person, error, mutate } = usePerson(show.id, keys.desk, feed, viewer);
-  const [setting, setSetting] = useState<'points' | Correctable | null>(null);
-  const [asking, setAsking] = useState(false);
+  const [asked, setSetting] = useAskedWhich('set');
+  const setting = asked === 'points' ? asked : CORRECTABLE.find((each) => each === asked);
+  const [asking, setAsking] = useAsked('forget');
   const [said, setSaid] = useState<string | null>(null);
   if (!person)
     return (
@@ -45,7 +47,6 @@ export function PersonSheet({ feed, viewer, onClose }: { feed: string; viewer: s
       </Sheet>
     );
   const forget = async (): Promise<void> => {
-    setAsking(false);
     edit((draft) => forgetInShow(draft, { feed, viewer }));
     const answer = await forgetViewer(show, keys.desk, { feed, viewer });
     if (answer.ok) onClose();

@@ -1,5 +1,4 @@
 import { viewerKey } from '@/core/event/viewer-key';
-import { useState } from 'react';
 import { View } from 'react-native';
 import { joinPeople, partPerson, type Person } from '@/core/engine/count/people';
 import type { PersonView } from '@/core/people/roll';
@@ -7,10 +6,11 @@ import { randomKey } from '@/ui/data/random-key';
 import { edit } from '@/ui/data/show-store';
 import { Button } from '@/ui/part/button';
 import { ViewerChoice } from './viewer-choice';
+import { useAsked } from '@/ui/frame/address';
 
 /** Joins a viewer with another who is the same person, or parts them again. */
 export function SamePerson({ person: { feed, viewer, members }, onDone }: { person: PersonView; onDone: () => void }) {
-  const [choosing, setChoosing] = useState(false);
+  const [choosing, setChoosing] = useAsked('same');
   return (
     <View className="flex-row flex-wrap gap-2">
       <Button kind="outline" onPress={() => setChoosing(true)}>

@@ -9,10 +9,11 @@ import { NumberField, TextField } from '@/ui/part/field';
 import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
 import { keywordProblem } from '@/ui/part/keyword-field';
+import { useOpenOne } from '@/ui/frame/address';
 
 /** What points buy. */
 export function PerksEditor({ points, onChange }: { points: PointsPlan; onChange: (perks: Perk[]) => void }) {
-  const [open, setOpen] = useState<string | null>(null);
+  const [open, setOpen] = useOpenOne('perk');
   const perk = points.perks.find(({ id }) => id === open);
   const add = (): void => {
     const id = randomKey();

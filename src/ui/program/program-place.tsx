@@ -13,6 +13,7 @@ import { stillPng, stillSvg } from './still';
 import { deskStore, useDeskView } from '@/ui/data/desk';
 import { Problem } from '@/ui/part/problem';
 import type { Show } from '@/core/show/show';
+import { useAsked } from '@/ui/frame/address';
 
 /** All that viewers get, composed: the picture and what lies over it. Stills and clips of it. */
 export function ProgramPlace() {
@@ -26,7 +27,7 @@ export function ProgramPlace() {
   );
   const [room, setRoom] = useState({ width: 0, height: 0 });
   const [said, setSaid] = useState<string | null>(null);
-  const [making, setMaking] = useState(false);
+  const [making, setMaking] = useAsked('clip');
   const stage = useRef<View>(null);
   const width = Math.floor(Math.min(room.width, (room.height * show.frame.width) / show.frame.height));
   const take = async (make: typeof stillPng): Promise<void> => {

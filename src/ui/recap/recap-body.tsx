@@ -1,4 +1,3 @@
-import { useState } from 'react';
 import { Pressable, View } from 'react-native';
 import type { EventKind } from '@/core/event/kind';
 import { amountWords } from '@/core/event/money';
@@ -12,6 +11,7 @@ import { counted } from '@/ui/words/counted';
 import { Messages, NamesSheet } from './names';
 import { ToThank } from './thanked';
 import { Timeline } from './timeline';
+import { useOpenOne } from '@/ui/frame/address';
 
 const n = (value: number): string => value.toLocaleString('en');
 
@@ -37,7 +37,8 @@ function Figures({ recap }: { recap: Recap }) {
   const { totals, followers, subscribers } = recap;
   const show = useShow();
   const { data: summed } = useSummed(show);
-  const [open, setOpen] = useState<Opened | null>(null);
+  const [at, setOpen] = useOpenOne('names');
+  const open = at as Opened | null;
   const earlier = (summed ?? []).filter(({ startedAt }) => startedAt < recap.from).map((each) => each.recap);
   const back = cameBack(recap, earlier);
   const sheets: Record<Opened, { title: string; names: Parameters<typeof NamesSheet>[0]['names']; unnamed: number }> = {

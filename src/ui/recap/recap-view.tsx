@@ -10,13 +10,14 @@ import { Text } from '@/ui/part/text';
 import { titleOf } from './session-title';
 import { LogFiles } from './log-files';
 import { RecapBody } from './recap-body';
+import { useAsked } from '@/ui/frame/address';
 
 /** A finished session, from this browser's own storage. */
 export function FinishedRecap({ entry, onRemoved }: { entry: SessionEntry; onRemoved: () => void }) {
   const show = useShow();
   const { data: recap } = useRecap(entry.id, show);
   const { mutate } = useSessions(show.id);
-  const [asking, setAsking] = useState(false);
+  const [asking, setAsking] = useAsked('remove');
   const [said, setSaid] = useState<string | null>(null);
   if (!recap)
     return recap === null ? <Text tone="brick">This session cannot be read from this browser’s storage.</Text> : null;

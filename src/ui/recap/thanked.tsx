@@ -14,10 +14,11 @@ import { Text } from '@/ui/part/text';
 import { ViewerText } from '@/ui/part/viewer-text';
 import { counted } from '@/ui/words/counted';
 import type { Show } from '@/core/show/show';
+import { useOpenOne } from '@/ui/frame/address';
 
 /** Whom to thank, most first; a tap opens what is known of one, and joins them with another or parts them again. */
 export function ToThank({ tallies }: { tallies: readonly ViewerTally[] }) {
-  const [open, setOpen] = useState<string | null>(null);
+  const [open, setOpen] = useOpenOne('viewer');
   const [shown, setShown] = useState(20);
   const chosen = tallies.find(({ key }) => key === open);
   return (

@@ -12,6 +12,7 @@ import { Button } from '@/ui/part/button';
 import { Problem } from '@/ui/part/problem';
 import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
+import { useAsked } from '@/ui/frame/address';
 
 /** A show that was read from a file, and the one of this browser that it is a file of. */
 interface Read {
@@ -24,14 +25,16 @@ interface Read {
 export function OpenFile() {
   const open = useShow((show) => show.id);
   const [said, setSaid] = useState<string | null>(null);
-  const [asking, setAsking] = useState<Read | null>(null);
+  const [read, setRead] = useState<Read | null>(null);
+  const [asked, ask] = useAsked('file');
+  const asking = asked ? read : null;
   const beside = async (show: Show, secrets: Record<string, FeedKey>): Promise<void> => {
-    setAsking(null);
+    ask(false);
     await addShow(show, secrets);
     await reload();
   };
   const replace = async ({ show, there }: Read): Promise<void> => {
-    setAsking(null);
+    ask(false);
     // The open one is changed as by any edit: it can be undone.
     if (there.id === open) return edit((draft) => void Object.assign(draft, { ...show, id: open }));
     await replaceShow(there.id, show);
@@ -47,8 +50,10 @@ export function OpenFile() {
     setSaid(missing.length > 0 ? missing.join(' ') : null);
     const secrets = readFileKeys(json);
     const there = await showOfFile(read.show);
-    if (there) setAsking({ show: read.show, secrets, there });
-    else await beside(read.show, secrets);
+    if (there) {
+      setRead({ show: read.show, secrets, there });
+      ask(true);
+    } else await beside(read.show, secrets);
   };
   return (
     <>
@@ -57,7 +62,7 @@ export function OpenFile() {
       </Button>
       <Problem says={said} />
       {asking ? (
-        <Sheet title={`${asking.there.name} is here already`} onClose={() => setAsking(null)}>
+        <Sheet title={`${asking.there.name} is here already`} onClose={() => ask(false)}>
           <Text size={17}>
             {asking.there.id === open
               ? 'The file can take the place of the show as it is now, which can be undone; or it becomes a show of its own beside it.'

@@ -20,6 +20,7 @@ import type { Show } from '@/core/show/show';
 import { FrameLanguage } from './frame-language';
 import { GoOn } from './go-on';
 import { OpenFile } from './open-file';
+import { useAskedWhich } from '@/ui/frame/address';
 
 /** The shows of this browser: switch, rename, save, open, remove; and how Gavirn looks. */
 export function ShowsPlace() {
@@ -51,7 +52,7 @@ export function ShowsPlace() {
         ))}
       </View>
       <View className="flex-row flex-wrap gap-2 mt-3">
-        <Button kind="outline" onPress={() => router.push('/begin')}>
+        <Button kind="outline" onPress={() => router.push('/begin?show=new')}>
           New show
         </Button>
         <OpenFile />
@@ -71,7 +72,8 @@ function ThisShow() {
   const show = useShow();
   const keys = useKeys();
   const [name, setName] = useState(show.name);
-  const [asking, setAsking] = useState<Asking>(null);
+  const [asked, ask] = useAskedWhich('show');
+  const asking = asked === 'remove' || asked === 'secrets' ? asked : null;
   const rename = (typed: string): void => {
     setName(typed);
     if (typed.trim() !== '')
@@ -90,13 +92,13 @@ function ThisShow() {
       />
       <View className="flex-row flex-wrap gap-2">
         <Button onPress={() => void saveShow(show, null)}>Save as a file</Button>
-        <Button kind="outline" onPress={() => setAsking('secrets')}>
+        <Button kind="outline" onPress={() => ask('secrets')}>
           Save with secrets
         </Button>
         <Button kind="outline" onPress={() => void copyShow(show, keys).then(reload)}>
           Make a copy
         </Button>
-        <Button kind="bad" onPress={() => setAsking('remove')}>
+        <Button kind="bad" onPress={() => ask('remove')}>
           Remove
         </Button>
       </View>
@@ -104,7 +106,7 @@ function ThisShow() {
         The file holds the whole setup, and no keys or secrets: it can be handed to anyone. A copy has its feeds
         switched off, so that nothing is answered twice.
       </Text>
-      <Asked asking={asking} onClose={() => setAsking(null)} />
+      <Asked asking={asking} onClose={() => ask(null)} />
     </Card>
   );
 }

@@ -13,6 +13,7 @@ import { NumberField, TextField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
 import { ViewerChoice } from '@/ui/people/viewer-choice';
 import { MannerFields, PLAIN } from './manner-fields';
+import { useAsked } from '@/ui/frame/address';
 
 const set = (next: Partial<SpeechPlan>): void =>
   edit((draft) => {
@@ -172,7 +173,7 @@ function Languages() {
 /** Viewers' own voices. */
 function Voices() {
   const speech = useShow((show) => show.speech);
-  const [choosing, setChoosing] = useState(false);
+  const [choosing, setChoosing] = useAsked('viewer');
   return (
     <>
       {speech.viewers.map((one, n) => (

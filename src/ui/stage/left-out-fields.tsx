@@ -1,6 +1,5 @@
 import { viewerKey } from '@/core/event/viewer-key';
 import type { LeftOut } from '@/core/engine/count/left-out';
-import { useState } from 'react';
 import { View } from 'react-native';
 import Plus from 'lucide-react-native/icons/plus';
 import X from 'lucide-react-native/icons/x';
@@ -11,6 +10,7 @@ import { KeywordField } from '@/ui/part/keyword-field';
 import { Text } from '@/ui/part/text';
 import { Ticks } from '@/ui/part/ticks';
 import { ViewerChoice } from '@/ui/people/viewer-choice';
+import { useAsked } from '@/ui/frame/address';
 
 const PARTS = [
   { value: 'hosts', label: 'You and other hosts' },
@@ -21,7 +21,7 @@ const PARTS = [
 /** Who stands on no leaderboard of the show. */
 export function LeftOutFields() {
   const leftOut = useShow((show) => show.leftOut);
-  const [naming, setNaming] = useState(false);
+  const [naming, setNaming] = useAsked('viewer');
   const set = (next: Partial<LeftOut>): void =>
     edit((draft) => {
       Object.assign(draft.leftOut, next);

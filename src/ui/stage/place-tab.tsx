@@ -1,5 +1,4 @@
 import { placedIn } from '@/core/engine/feature/scene/schema';
-import { useState } from 'react';
 import { View } from 'react-native';
 import ArrowDown from 'lucide-react-native/icons/arrow-down';
 import ArrowUp from 'lucide-react-native/icons/arrow-up';
@@ -27,6 +26,7 @@ import { newIds } from './add-piece';
 import { keepsProportion } from './drag';
 import { usePlace } from './use-place';
 import { useSet } from './use-set';
+import { useAsked } from '@/ui/frame/address';
 
 /** Where a piece stands, in which scenes, and in what order. */
 export function PlaceTab({ piece, scene, onRemoved }: { piece: Piece; scene: string; onRemoved: () => void }) {
@@ -195,7 +195,7 @@ function Order({ piece, onRemoved }: { piece: Piece; onRemoved: () => void }) {
       if (taken) draft.pieces.splice(Math.max(0, Math.min(draft.pieces.length, at + by)), 0, taken);
     });
   const of = shownBy(piece);
-  const [asking, setAsking] = useState(false);
+  const [asking, setAsking] = useAsked('duplicate');
   const duplicate = (own: boolean): void => {
     setAsking(false);
     edit((draft) => void copyPiece(draft, piece, newIds(), own));

@@ -13,11 +13,12 @@ import { KeywordField } from '@/ui/part/keyword-field';
 import { Pick } from '@/ui/part/pick';
 import { Text } from '@/ui/part/text';
 import { ViewerChoice } from '@/ui/people/viewer-choice';
+import { useAsked, useAskedWhich } from '@/ui/frame/address';
 
 /** Whose doing a goal counts: everybody's, a team's or one viewer's. */
 export function ByField({ by, onChange }: { by: By | undefined; onChange: (by: By | undefined) => void }) {
   const teams = useShow((show) => show.teams);
-  const [naming, setNaming] = useState(false);
+  const [naming, setNaming] = useAsked('viewer');
   const viewer = by?.kind === 'viewer' ? [{ value: 'this', label: by.name }] : [];
   const options = [
     { value: 'all', label: 'Everybody' },
@@ -59,7 +60,7 @@ export function ByField({ by, onChange }: { by: By | undefined; onChange: (by: B
 /** The show's teams, and how viewers come into them. */
 export function TeamFields() {
   const teams = useShow((show) => show.teams);
-  const [naming, setNaming] = useState<string | null>(null);
+  const [naming, setNaming] = useAskedWhich('team');
   const [open, setOpen] = useState(false);
   const change = (id: string, changed: (team: Team) => void): void =>
     edit((draft) => {

@@ -1,5 +1,4 @@
 import { viewerKey } from '@/core/event/viewer-key';
-import { useState } from 'react';
 import { View } from 'react-native';
 import Plus from 'lucide-react-native/icons/plus';
 import X from 'lucide-react-native/icons/x';
@@ -7,6 +6,7 @@ import type { ChatPiece } from '@/core/piece/chat-schema';
 import { Button } from '@/ui/part/button';
 import { Text } from '@/ui/part/text';
 import { ViewerChoice } from '@/ui/people/viewer-choice';
+import { useAsked } from '@/ui/frame/address';
 
 /** Viewers whose lines a chat column leaves out. */
 export function WithoutField({
@@ -16,7 +16,7 @@ export function WithoutField({
   piece: ChatPiece;
   set: (field: string, value: unknown) => void;
 }) {
-  const [naming, setNaming] = useState(false);
+  const [naming, setNaming] = useAsked('lines');
   return (
     <View className="gap-2">
       <Text size={13} tone="muted">

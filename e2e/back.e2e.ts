@@ -1,0 +1,113 @@
+import assert from 'node:assert/strict';
+import { after, before, test } from 'node:test';
+import type { Page } from 'playwright-core';
+import { SHEETS } from './sheets';
+import { until, World } from './world';
+
+/* Back closes what is open before it leaves the place, forward brings it again, and each has an address of its own. */
+
+let world: World;
+let page: Page;
+before(async () => {
+  world = await World.open({ demo: true });
+  page = await (await world.person()).newPage();
+  await page.goto('/feeds');
+  await page.getByText('Waiting for you to go live. Nothing to press.').nth(2).waitFor();
+});
+after(() => world.close());
+
+const dialogs = (): Promise<number> => page.getByRole('dialog').count();
+const closed = (): Promise<number> => until(dialogs, (count) => count === 0);
+const opened = (): Promise<void> => page.getByRole('dialog').first().waitFor();
+
+for (const { place, open, title } of SHEETS)
+  test(
+    `${place}: ${String(title)} closes by Back, comes again by Forward, and is there after a reload`,
+    { timeout: 60_000 },
+    async () => {
+      await page.goto(place);
+      const placeTitle = await until(
+        () => page.title(),
+        (now) => / · .* · Gavirn$/.test(now),
+      );
+      await open(page);
+      await opened();
+      const address = page.url();
+      assert.match(address, new RegExp(`${place}#.`), 'it has an address of its own');
+      assert.match(await page.title(), title);
+      assert.ok((await page.title()).endsWith(placeTitle), 'its title stands before that of its place');
+      await page.goBack();
+      // What was chosen on the way is let go of by a second step.
+      if ((await dialogs()) > 0) await closed();
+      assert.ok(page.url().includes(place), 'Back has not left the place');
+      assert.equal(
+        await until(
+          () => page.title(),
+          (now) => now === placeTitle,
+        ),
+        placeTitle,
+      );
+      await page.goForward();
+      await opened();
+      assert.equal(page.url(), address);
+      await page.reload();
+      await opened();
+      assert.equal(page.url(), address);
+      await page
+        .getByRole('dialog')
+        .last()
+        .getByRole('button', { name: /^(Close|Leave it)$/ })
+        .first()
+        .click();
+      await closed();
+    },
+  );
+
+test('a chosen piece is let go of by Back before the stage is left', async () => {
+  await page.goto('/feeds');
+  await page.getByRole('link', { name: 'Stage' }).tap();
+  const chip = page.getByRole('button', { name: 'Choose Top spotlight' });
+  await chip.tap();
+  await page.getByRole('button', { name: 'Edit Top spotlight' }).tap();
+  await opened();
+  await page.goBack();
+  await closed();
+  assert.equal(await chip.getAttribute('aria-pressed'), 'true');
+  await page.goBack();
+  await until(
+    () => chip.getAttribute('aria-pressed'),
+    (pressed) => pressed !== 'true',
+  );
+  assert.match(page.url(), /\/stage$/);
+  await page.goBack();
+  await page.getByRole('heading', { level: 1, name: 'Feeds' }).waitFor();
+});
+
+test('the cross and Escape leave no step behind them', async () => {
+  await page.goto('/feeds');
+  await page.getByRole('link', { name: 'Cues' }).tap();
+  for (const close of ['cross', 'escape']) {
+    await page.getByRole('button', { name: 'New cue' }).tap();
+    await opened();
+    if (close === 'cross') await page.getByRole('dialog').getByRole('button', { name: 'Close' }).tap();
+    else await page.keyboard.press('Escape');
+    await closed();
+    await until(
+      () => Promise.resolve(page.url()),
+      (url) => url.endsWith('/cues'),
+    );
+  }
+  await page.goBack();
+  await page.getByRole('heading', { level: 1, name: 'Feeds' }).waitFor();
+});
+
+test('a dialog above a sheet closes before the sheet', async () => {
+  await page.goto('/numbers');
+  await page.getByRole('button', { name: /^Open the kiln/ }).tap();
+  await page.getByRole('dialog').getByRole('button', { name: 'Remove', exact: true }).tap();
+  await page.getByRole('dialog', { name: 'Remove Open the kiln' }).waitFor();
+  await page.goBack();
+  await page.getByRole('dialog', { name: 'Open the kiln', exact: true }).waitFor();
+  await page.goBack();
+  await closed();
+});
