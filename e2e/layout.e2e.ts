@@ -18,7 +18,7 @@ test(
     await dragByTouch(page, middle(goal), { x: 0, y: 330 });
     await letGo();
     await page
-      .getByText(/of Goal is under Brindle’s|of Chat lies under Goal|of Goal lies under|Brindle’s chat already/)
+      .getByText(/of Gift goal is under Brindle’s|of Chat lies under Gift goal|of Gift goal lies under|Brindle’s chat already/)
       .first()
       .waitFor();
     await findings().tap();

@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import { promisify } from 'node:util';
 import { brotliCompress, constants } from 'node:zlib';
 import { build as bundle } from 'esbuild';
+import { about } from './about';
 import { program } from './program';
 import { FONT_FILES, fontFaceCss, fontFile } from '@/core/paint/font';
 
@@ -68,6 +69,7 @@ async function makeApp(): Promise<void> {
     env: { ...process.env, EXPO_NO_TELEMETRY: '1', EXPO_OFFLINE: '1', CI: '1', NODE_ENV: 'production' },
   });
   if (made.status !== 0) throw new Error(`The app could not be built:\n${made.stdout}\n${made.stderr}`);
+  writeFileSync('dist/app/about.json', JSON.stringify(about()));
   askEarly('dist/app/index.html', readdirSync('dist/app/_expo/static/js/web'));
   await compressIn('dist/app');
   askAhead('dist/app/index.html', 'dist/app/_expo/static/js/web');

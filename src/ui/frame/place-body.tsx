@@ -2,6 +2,7 @@ import type { ReactNode } from 'react';
 import { ScrollView, View } from 'react-native';
 import { Text } from '@/ui/part/text';
 import { usePageTitle } from './page-title';
+import { WayBack } from './way-back';
 
 /** A place that scrolls, with its heading and perhaps something beside it. */
 export function PlaceBody({
@@ -28,9 +29,12 @@ export function PlaceBody({
           </Text>
         )}
         <View className="flex-row items-center justify-between min-h-[44px] gap-3">
-          <Text size={30} face="title" level={1} className="shrink">
-            {title}
-          </Text>
+          <View className="flex-row items-center shrink">
+            <WayBack />
+            <Text size={30} face="title" level={1} className="shrink">
+              {title}
+            </Text>
+          </View>
           {beside}
         </View>
         {children}

@@ -3,6 +3,8 @@ import { Pressable, View } from 'react-native';
 import Svg, { Path } from 'react-native-svg';
 import { Text } from '@/ui/part/text';
 import { useColours } from '@/ui/theme/look';
+import { morePlace } from './more-places';
+import { Sign } from './sign';
 
 /** The five places, in the order of the work, with their own signs. */
 export const PLACES = [
@@ -12,14 +14,6 @@ export const PLACES = [
   { path: '/desk', name: 'Desk', sign: 'M5 3v16M11 3v16M17 3v16M3 8h4M9 14h4M15 6h4' },
   { path: '/recap', name: 'Recap', sign: 'M3 18V9M8 18V4M13 18v-6M18 18V7' },
 ] as const;
-
-function Sign({ path, color }: { path: string; color: string }) {
-  return (
-    <Svg width={22} height={22} viewBox="0 0 22 22" aria-hidden>
-      <Path d={path} stroke={color} strokeWidth={1.8} strokeLinecap="round" strokeLinejoin="round" fill="none" />
-    </Svg>
-  );
-}
 
 /** Gavirn's mark: a proscenium arch with a gift's shape under it. */
 function Mark() {
@@ -50,7 +44,7 @@ export function Places({ wide, onKeys }: { wide: boolean; onKeys?: () => void })
         </View>
       ) : null}
       {PLACES.map(({ path: to, name, sign }) => {
-        const here = path.startsWith(to) || (to === '/feeds' && path.startsWith('/feed/'));
+        const here = (morePlace(path)?.of ?? path).startsWith(to) || (to === '/feeds' && path.startsWith('/feed/'));
         return (
           <Pressable
             key={to}

@@ -6,6 +6,7 @@ import { useShow } from '@/ui/data/show';
 import { FrameView } from '@/ui/stage/frame-view';
 import { CameraFields } from '@/ui/stage/picture-fields';
 import { usePageTitle } from '@/ui/frame/page-title';
+import { WayBack } from '@/ui/frame/way-back';
 import { Button } from '@/ui/part/button';
 import { Text } from '@/ui/part/text';
 import { ClipMaker } from './clip-maker';
@@ -47,9 +48,12 @@ export function ProgramPlace() {
   return (
     <View className="flex-1">
       <View className="flex-row items-center justify-between px-4 h-[48px]">
-        <Text size={22} face="title" level={1}>
-          Program
-        </Text>
+        <View className="flex-row items-center">
+          <WayBack />
+          <Text size={22} face="title" level={1}>
+            Program
+          </Text>
+        </View>
         <Button kind="outline" icon={Maximize} onPress={() => void whole()}>
           Fill the screen
         </Button>

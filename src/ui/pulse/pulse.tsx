@@ -6,6 +6,8 @@ import { useDesk } from '@/ui/data/desk';
 import { useDeskAt } from '@/ui/data/desk-time';
 import { useShow } from '@/ui/data/show';
 import { feedName } from '@/ui/feed/feed-name';
+import { useAsked } from '@/ui/frame/address';
+import { MoreSheet } from '@/ui/frame/more-sheet';
 import { Text } from '@/ui/part/text';
 import { useColours } from '@/ui/theme/look';
 import { Lane } from './lane';
@@ -21,6 +23,7 @@ export function Pulse() {
   const feeds = useShow((show) => show.feeds);
   const router = useRouter();
   const colours = useColours();
+  const [more, setMore] = useAsked('more');
   // More lanes than these stand two and two: the strip must leave the screen to the place below it.
   const beside = feeds.length > MOST_ROWS;
   return (
@@ -28,8 +31,9 @@ export function Pulse() {
       <View className="flex-row items-center justify-between h-[36px]">
         <Pressable
           role="button"
-          aria-label={`Show: ${name}. Switch show`}
-          onPress={() => router.push('/shows')}
+          aria-label={`${name}: more places`}
+          aria-haspopup="dialog"
+          onPress={() => setMore(true)}
           className="flex-row items-center gap-2 h-[44px] flex-1 pr-3"
         >
           <Text size={17} face="title" numberOfLines={1} className="shrink">
@@ -39,6 +43,7 @@ export function Pulse() {
         </Pressable>
         <SessionState />
       </View>
+      {more ? <MoreSheet onClose={() => setMore(false)} /> : null}
       {feeds.length === 0 ? (
         <Pressable role="button" onPress={() => router.push('/feeds')} className="h-[24px] justify-center">
           <Text size={13} tone="mist">

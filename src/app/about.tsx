@@ -1,0 +1,1 @@
+export { AboutPlace as default } from '@/ui/about/about-place';
