@@ -18,12 +18,13 @@ module.exports = {
   darkMode: 'class',
   theme: {
     fontSize: {
-      13: ['13px', '18px'],
-      15: ['15px', '20px'],
-      17: ['17px', '24px'],
-      22: ['22px', '28px'],
-      30: ['30px', '34px'],
-      44: ['44px', '48px'],
+      // In the browser's own font size, 16 px where nobody has chosen another.
+      13: ['0.8125rem', '1.125rem'],
+      15: ['0.9375rem', '1.25rem'],
+      17: ['1.0625rem', '1.5rem'],
+      22: ['1.375rem', '1.75rem'],
+      30: ['1.875rem', '2.125rem'],
+      44: ['2.75rem', '3rem'],
     },
     fontFamily: {
       title: ['Bricolage-Bold', ...further],

@@ -1,8 +1,9 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
+import { SAFE } from '@/core/show/safe-area';
 import { closeSheet } from './person';
 import { dragByTouch, until, wordsOn } from './world';
-import { page, outlet, add, letGo, open, findings, boxOf, middle, twoFingers } from './layout-world';
+import { page, world, outlet, add, letGo, open, findings, boxOf, middle, twoFingers } from './layout-world';
 
 test(
   'camera, alert place, goal, leaderboard and chat on a phone: every finding is mended by its tap',
@@ -18,7 +19,9 @@ test(
     await dragByTouch(page, middle(goal), { x: 0, y: 330 });
     await letGo();
     await page
-      .getByText(/of Gift goal is under Brindle’s|of Chat lies under Gift goal|of Gift goal lies under|Brindle’s chat already/)
+      .getByText(
+        /of Gift goal is under Brindle’s|of Chat lies under Gift goal|of Gift goal lies under|Brindle’s chat already/,
+      )
       .first()
       .waitFor();
     await findings().tap();
@@ -184,3 +187,32 @@ test(
     );
   },
 );
+
+test('safe areas fit what the platform’s own page covers on a phone', async () => {
+  const phone = await (await world.person({ baseURL: world.standins })).newPage();
+  await phone.goto('/standins/weir/watch');
+  const picture = await phone.locator('#phone').boundingBox();
+  assert.ok(picture);
+  const shareOf = async (selector: string): Promise<{ x: number; y: number; right: number; bottom: number }> => {
+    const box = await phone.locator(selector).boundingBox();
+    assert.ok(box);
+    return {
+      x: (box.x - picture.x) / picture.width,
+      y: (box.y - picture.y) / picture.height,
+      right: (box.x + box.width - picture.x) / picture.width,
+      bottom: (box.y + box.height - picture.y) / picture.height,
+    };
+  };
+  const [head, chat, buttons] = SAFE.upright;
+  assert.ok(head && chat && buttons);
+  const who = await shareOf('.who');
+  assert.ok(who.bottom <= head.h + 0.001 && head.h - who.bottom < 0.02, `the head ends at ${who.bottom}`);
+  const lines = await shareOf('.chat');
+  // Its upper third fades in: half of it is seen from there on.
+  const seen = lines.y + (lines.bottom - lines.y) * 0.15;
+  assert.ok(chat.y <= seen + 0.001 && seen - chat.y < 0.03, `chat begins at ${seen}`);
+  assert.ok(lines.right <= chat.x + chat.w + 0.001, `chat ends at ${lines.right}`);
+  const side = await shareOf('.side');
+  assert.ok(buttons.x <= side.x && side.x - buttons.x < 0.03, `buttons begin at ${side.x}`);
+  assert.ok(buttons.y <= side.y && side.y - buttons.y < 0.05, `buttons begin at ${side.y}`);
+});

@@ -66,6 +66,8 @@ function start(page: Page): void {
     onMessage(event, data) {
       // The server's own message, whose form docs/outlet-stream.md states.
       const message = JSON.parse(data) as Message;
+      const nowhere = document.querySelector<HTMLElement>('#nowhere');
+      if (nowhere) nowhere.hidden = true;
       clock.heard(message.now, event === 'view');
       const { scene: shown, transition, heard, sounds, language, sound, own, pictures } = message;
       if (pictures) frame.prepare(pictures);
@@ -85,9 +87,20 @@ function start(page: Page): void {
       if (status === 404) {
         scene = null;
         frame.show(null);
+        tellPerson();
       }
     },
   });
+}
+
+const TOUCHES = ['pointermove', 'pointerdown', 'keydown'] as const;
+
+/** Whoever moves, taps or types is a person, and is told that the address is wrong. In a compositor nobody does: there the frame stays empty. */
+function tellPerson(): void {
+  const nowhere = document.querySelector<HTMLElement>('#nowhere');
+  if (!nowhere) return;
+  document.title = 'No outlet has this address';
+  for (const touch of TOUCHES) addEventListener(touch, () => (nowhere.hidden = false), { once: true });
 }
 
 /** What is painted, from a whole view; null: nothing is. */

@@ -26,14 +26,14 @@ export const safeSchema = z.object({
 export type Safe = z.infer<typeof safeSchema>;
 
 /**
- * The stand-in platforms' own. A phone is some 65 mm wide and held at 300 to 350 mm (common practice, no source); an upright picture
+ * The stand-in platforms' own, as their pages lay them on a phone (`e2e/layout.e2e.ts` measures them). A phone is some 65 mm wide and held at 300 to 350 mm (common practice, no source); an upright picture
  * loses its bottom to chat and its right edge to buttons.
  */
 export const SAFE: Safe = {
   upright: [
-    { name: 'Brindle’s head', x: 0, y: 0, w: 1, h: 0.075 },
-    { name: 'Brindle’s chat', x: 0, y: 0.78, w: 0.8, h: 0.22 },
-    { name: 'Brindle’s buttons', x: 0.86, y: 0.44, w: 0.14, h: 0.56 },
+    { name: 'Brindle’s head', x: 0, y: 0, w: 1, h: 0.095 },
+    { name: 'Brindle’s chat', x: 0, y: 0.74, w: 0.83, h: 0.26 },
+    { name: 'Brindle’s buttons', x: 0.85, y: 0.52, w: 0.15, h: 0.48 },
   ],
   wide: [{ name: 'Oxbow’s controls', x: 0, y: 0.92, w: 1, h: 0.08 }],
   screen: { width: 65, distance: 330 },

@@ -82,7 +82,7 @@ function Sentence({ cue, fresh, onField }: { cue: Cue; fresh: boolean; onField: 
           {cue.name}
         </Text>
       ) : null}
-      <NativeText className="text-17 font-text text-ink leading-[34px]">
+      <NativeText className="text-17 font-text text-ink leading-[2.125rem]">
         {cueSentence(cue, show).map(({ text, field }, n) =>
           field ? <Token key={n} text={text} onPress={() => onField(field)} /> : <Fragment key={n}>{text}</Fragment>,
         )}{' '}

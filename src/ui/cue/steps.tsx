@@ -7,6 +7,7 @@ import X from 'lucide-react-native/icons/x';
 import { stepSentence } from '@/core/show/sentence';
 import type { Cue } from '@/core/show/show';
 import { useShow } from '@/ui/data/show';
+import { offerUndo } from '@/ui/frame/toast';
 import { Button, IconButton } from '@/ui/part/button';
 import { Text } from '@/ui/part/text';
 
@@ -75,11 +76,12 @@ function StepRow({ words, n, of, change }: { words: string; n: number; of: numbe
         label={`Take out: ${words}`}
         disabled={of === 1}
         tone="muted"
-        onPress={() =>
+        onPress={() => {
           change((draft) => {
             draft.steps.splice(n, 1);
-          })
-        }
+          });
+          offerUndo('The step is removed.');
+        }}
       />
     </View>
   );

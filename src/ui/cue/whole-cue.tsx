@@ -4,6 +4,7 @@ import ArrowUp from 'lucide-react-native/icons/arrow-up';
 import { useShow } from '@/ui/data/show';
 import { edit } from '@/ui/data/show-store';
 import { randomKey } from '@/ui/data/random-key';
+import { offerUndo } from '@/ui/frame/toast';
 import { Button } from '@/ui/part/button';
 import { TextField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
@@ -16,6 +17,7 @@ export function WholeCue({ cue, change, onField, onClose }: StepsProps & { onClo
       draft.cues = draft.cues.filter(({ id }) => id !== cue.id);
     });
     onClose();
+    offerUndo(`${cue.name || 'The cue'} is removed.`);
   };
   return (
     <>
@@ -36,9 +38,6 @@ export function WholeCue({ cue, change, onField, onClose }: StepsProps & { onClo
       <Button kind="bad" onPress={remove}>
         Remove this cue
       </Button>
-      <Text size={13} tone="muted">
-        Removing can be undone on the stage, or with Z.
-      </Text>
     </>
   );
 }

@@ -2,8 +2,11 @@
 export type Answer<T> =
   { ok: true; value: T } | { ok: false; status: number | null; reason: string; problem?: unknown };
 
-const AWAY =
-  'Gavirn’s server does not answer. What you see is kept in this browser; it goes on by itself when the server is back.';
+/** What to say where there was no answer: what was to be read comes by itself, what was to be done has not been. */
+const away = (method: string): string =>
+  method === 'GET'
+    ? 'Gavirn’s server does not answer just now. What you have set up is kept in this browser.'
+    : 'Gavirn’s server does not answer, so that this was not done. Press it again when the server is back.';
 
 /** Asks Gavirn's server. Problem documents (RFC 9457) become their `detail`. */
 export async function ask<T>(
@@ -21,7 +24,7 @@ export async function ask<T>(
   try {
     response = await fetch(path, { method, headers, cache: 'no-store', ...(body === undefined ? {} : { body }) });
   } catch {
-    return { ok: false, status: null, reason: AWAY };
+    return { ok: false, status: null, reason: away(method) };
   }
   if (!response.ok) {
     const problem = (await response.json().catch(() => null)) as { detail?: unknown } | null;

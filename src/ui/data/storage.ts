@@ -20,8 +20,27 @@ export const storageProblem = {
   },
 };
 
+/** What is kept where the browser keeps nothing: until the page is closed. Null: it keeps. */
+let memory: Map<string, string> | null = null;
+
+const NOTHING_KEPT =
+  'This browser does not let the page keep data: all of it works until the page is closed. Save the show as a file, under Shows, so that nothing is lost.';
+
+/** From now on in memory. What a browser refuses once it refuses for as long as the page is open. */
+function inMemory(): Map<string, string> {
+  memory ??= new Map();
+  tell(NOTHING_KEPT);
+  return memory;
+}
+
 export async function readText(key: string): Promise<string | null> {
-  return storage.getItem(key);
+  if (memory) return memory.get(key) ?? null;
+  try {
+    return await storage.getItem(key);
+  } catch {
+    // Storage that cannot even be read is denied, by a setting of the browser or of its owner.
+    return inMemory().get(key) ?? null;
+  }
 }
 
 /** Reads what `writeJson` wrote; null when there is nothing, or what is there cannot be read. */
@@ -37,6 +56,10 @@ export async function readJson(key: string): Promise<unknown> {
 
 /** Keeps a text. A full browser is told to the streamer and nothing else stops: the page still has what it could not keep. */
 export async function writeText(key: string, text: string): Promise<boolean> {
+  if (memory) {
+    memory.set(key, text);
+    return false;
+  }
   try {
     await storage.setItem(key, text);
     tell(null);
@@ -54,4 +77,7 @@ export async function writeText(key: string, text: string): Promise<boolean> {
 
 export const writeJson = (key: string, value: unknown): Promise<boolean> => writeText(key, JSON.stringify(value));
 
-export const removeKey = (key: string): Promise<void> => storage.removeItem(key);
+export async function removeKey(key: string): Promise<void> {
+  if (memory) memory.delete(key);
+  else await storage.removeItem(key);
+}

@@ -1,11 +1,12 @@
-import { useCallback, useState } from 'react';
-import { View } from 'react-native';
+import { useCallback } from 'react';
+import { ScrollView, View } from 'react-native';
 import { useRouter } from 'expo-router';
 import type { Command } from '@/core/session/input';
 import { askShow, sendCommand } from '@/ui/data/command';
 import { useDeskView } from '@/ui/data/desk';
 import { useDeskAt } from '@/ui/data/desk-time';
 import { useShow } from '@/ui/data/show';
+import { sayProblem } from '@/ui/frame/toast';
 import { PlaceBody } from '@/ui/frame/place-body';
 import { imitationWords } from '@/core/people/imitation';
 import { tellsRoom } from '@/core/platform';
@@ -21,7 +22,6 @@ import { PassedLines } from './passed-lines';
 import { ToldLines } from './told-lines';
 import { WentOn } from './went-on';
 import { NoticeList } from './notice-list';
-import { Problem } from '@/ui/part/problem';
 
 /** How long a look-alike is pointed out. */
 const IMITATION_MS = 120_000;
@@ -30,10 +30,9 @@ const IMITATION_MS = 120_000;
 export function DeskPlace() {
   const router = useRouter();
   const spotlights = useShow(({ pieces }) => pieces).filter(({ kind }) => kind === 'spotlight');
-  const [said, setSaid] = useState<string | null>(null);
   const command = useCallback(
-    (body: Command): void => void sendCommand(body).then((answer) => setSaid(answer.ok ? null : answer.reason)),
-    [setSaid],
+    (body: Command): void => void sendCommand(body).then((answer) => sayProblem(answer.ok ? null : answer.reason)),
+    [],
   );
   return (
     <PlaceBody title="Desk">
@@ -42,19 +41,21 @@ export function DeskPlace() {
         {spotlights.map(({ id, name }) => (
           <OnAir key={id} spotlight={id} name={name} onCommand={command} />
         ))}
-        <PassedLines />
-        <ToldLines />
-        <NoticeList />
-        <MissingRates />
-        <DrawTiles onProblem={setSaid} onCommand={command} />
-        <Presses onCommand={command} />
-        <LookAlike />
-        <WentOn onSaid={setSaid} />
-        <EndSession onSaid={setSaid} />
-        <Problem says={said} />
         <View className="flex-row flex-wrap gap-2">
           <NumberTiles onCommand={command} />
         </View>
+        <DrawTiles onProblem={sayProblem} onCommand={command} />
+        <Presses onCommand={command} />
+      </View>
+      {/* What comes and goes stands below all that is pressed, so that nothing moves under the thumb. */}
+      <View className="gap-3 mt-3">
+        <WentOn onSaid={sayProblem} />
+        <EndSession onSaid={sayProblem} />
+        <NoticeList />
+        <MissingRates />
+        <LookAlike />
+        <PassedLines />
+        <ToldLines />
       </View>
       <View className="flex-row gap-2 mt-3">
         <Button kind="outline" onPress={() => router.navigate('/people')}>
@@ -74,12 +75,14 @@ function SceneOnAir({ onCommand }: { onCommand: (command: Command) => void }) {
   const scene = useDeskView((view) => view.scene, '');
   if (scenes.length === 0) return null;
   return (
-    <Segments
-      label="Scene on air"
-      value={scene}
-      onChange={(next) => onCommand({ command: 'scene', scene: next })}
-      options={scenes.map(({ id, name }) => ({ value: id, label: name }))}
-    />
+    <ScrollView horizontal showsHorizontalScrollIndicator={false} className="-mx-4" contentContainerClassName="px-4">
+      <Segments
+        label="Scene on air"
+        value={scene}
+        onChange={(next) => onCommand({ command: 'scene', scene: next })}
+        options={scenes.map(({ id, name }) => ({ value: id, label: name }))}
+      />
+    </ScrollView>
   );
 }
 

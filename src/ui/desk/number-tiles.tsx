@@ -85,15 +85,16 @@ const Figure = memo(function Figure({
       className="min-h-[44px]"
     >
       <Text size={13} tone="muted" numberOfLines={1}>{`${name} `}</Text>
-      <View className="flex-row flex-wrap items-baseline gap-x-2">
-        <Text size={22} face="figure">{`${words} `}</Text>
-        {note === '' ? null : <Text size={13} tone="muted" className="tabular-nums">{`${note} `}</Text>}
+      <View className="flex-row items-baseline gap-x-2">
+        <Text size={22} face="figure" numberOfLines={1}>{`${words} `}</Text>
+        {note === '' ? null : (
+          <Text size={13} tone="muted" numberOfLines={1} className="tabular-nums shrink">{`${note} `}</Text>
+        )}
       </View>
-      {outlook === null ? null : (
-        <Text size={13} tone="muted" numberOfLines={2}>
-          {outlook}
-        </Text>
-      )}
+      {/* Its room is there also while nothing can be said. */}
+      <Text size={13} tone="muted" numberOfLines={1} className="min-h-[20px]">
+        {outlook ?? ''}
+      </Text>
     </Pressable>
   );
 });

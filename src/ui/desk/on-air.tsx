@@ -4,10 +4,13 @@ import type { Alert } from '@/core/engine/alert/alert';
 import type { DeskView } from '@/core/desk/view';
 import type { Command } from '@/core/session/input';
 import { useDeskAt } from '@/ui/data/desk-time';
+import { useShow } from '@/ui/data/show';
+import { toasts } from '@/ui/frame/toast';
 import { Button } from '@/ui/part/button';
 import { Card } from '@/ui/part/card';
 import { Text } from '@/ui/part/text';
 import { ViewerText } from '@/ui/part/viewer-text';
+import { directionOf } from '@/ui/words/direction';
 
 /** What plays in a spotlight, what comes next, and how many wait. */
 function lineOf(view: DeskView | null, spotlight: string, now: number) {
@@ -34,12 +37,12 @@ export function OnAir({ onCommand, ...props }: SpotlightProps & { onCommand: (co
   return (
     <Card flush label={props.name}>
       <Playing {...props} />
-      <View className="flex-row flex-wrap items-center justify-between gap-x-3 gap-y-2 pl-4 pr-2 py-2 min-h-[60px]">
+      <View className="flex-row items-center justify-between gap-3 px-4 min-h-[36px]">
         <Next spotlight={props.spotlight} />
-        <View className="flex-row items-center gap-3">
-          <Waiting spotlight={props.spotlight} />
-          <Buttons {...props} onCommand={onCommand} />
-        </View>
+        <Waiting spotlight={props.spotlight} />
+      </View>
+      <View className="flex-row flex-wrap items-center gap-2 px-2 pb-2">
+        <Buttons {...props} onCommand={onCommand} />
       </View>
     </Card>
   );
@@ -47,6 +50,7 @@ export function OnAir({ onCommand, ...props }: SpotlightProps & { onCommand: (co
 
 function Playing({ spotlight, name }: SpotlightProps) {
   const playing = useDeskAt((view, now) => lineOf(view, spotlight, now).playing);
+  const dir = useShow(({ language }) => directionOf(language));
   return (
     <>
       <View className="px-4 pt-3 pb-3">
@@ -58,10 +62,11 @@ function Playing({ spotlight, name }: SpotlightProps) {
         </View>
         <ViewerText
           text={playing?.text ?? 'Nothing on air'}
+          dir={playing ? dir : 'ltr'}
           size={22}
           face="title"
           tone={playing ? 'ink' : 'muted'}
-          numberOfLines={2}
+          numberOfLines={1}
           className="mt-1"
         />
       </View>
@@ -83,13 +88,15 @@ function Progress({ alert: { from, until } }: { alert: Alert }) {
 
 function Next({ spotlight }: { spotlight: string }) {
   const next = useDeskAt((view, now) => lineOf(view, spotlight, now).next?.text ?? null);
+  const dir = useShow(({ language }) => directionOf(language));
   return (
     <ViewerText
       text={next === null ? 'Nothing waits' : `Then ${next}`}
+      dir={dir}
       size={13}
       tone={next === null ? 'muted' : 'ink'}
-      numberOfLines={2}
-      className="shrink"
+      numberOfLines={1}
+      className="flex-1 text-left"
     />
   );
 }
@@ -112,20 +119,28 @@ function Buttons({ spotlight, name, onCommand }: SpotlightProps & { onCommand: (
     const line = lineOf(view, spotlight, now);
     return { held: line.held, some: line.waiting > 0, playing: line.playing?.id ?? null };
   });
+  const clear = (): void => {
+    onCommand({ command: 'clear', spotlight });
+    toasts.show({
+      text: `${name} is cleared.`,
+      action: { label: 'Bring back', act: () => onCommand({ command: 'unclear', spotlight }) },
+    });
+  };
+  // Each has its own room, whatever there is to be done: nothing moves under the thumb.
   return (
     <>
       <Button
+        className="flex-1 min-w-[5.5rem]"
         label={`${held ? 'Go on' : 'Hold'} in ${name}`}
         onPress={() => onCommand({ command: 'hold', spotlight, on: !held })}
       >
         {held ? 'Go on' : 'Hold'}
       </Button>
-      {some ? (
-        <Button label={`Clear ${name}`} onPress={() => onCommand({ command: 'clear', spotlight })}>
-          Clear
-        </Button>
-      ) : null}
+      <Button className="flex-1 min-w-[5.5rem]" disabled={!some} label={`Clear ${name}`} onPress={clear}>
+        Clear
+      </Button>
       <Button
+        className="flex-1 min-w-[5.5rem]"
         icon={SkipForward}
         disabled={playing === null}
         label={`Skip what is on air in ${name}`}

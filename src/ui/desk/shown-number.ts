@@ -8,6 +8,9 @@ import { amountFigure, minorDigits } from '@/core/event/money';
 /** Seconds that a countdown's buttons add and take. */
 const NUDGE_S = 30;
 
+/** What stands for a number that the server has not said yet. */
+const NOT_KNOWN = '–';
+
 /** A goal, countdown or counter as the desk shows it. */
 export interface ShownNumber {
   name: string;
@@ -58,7 +61,7 @@ const readGoal =
       name,
       value,
       outlook: outlookWords(view?.outlooks[`goal/${id}`], now, 'reached'),
-      words: currency === undefined ? words(value) : amountFigure(value, currency),
+      words: !view ? NOT_KNOWN : currency === undefined ? words(value) : amountFigure(value, currency),
       note: `of ${words(target)}${reached > 0 ? `, reached ${reached} ×` : ''}`,
       step,
       stepWords: words(step),
@@ -77,9 +80,9 @@ const readCountdown =
       outlook: outlookWords(view?.outlooks[`countdown/${id}`], now, 'over'),
       name,
       value: Math.round(left / 1000),
-      words: clockWords(left),
+      words: view ? clockWords(left) : NOT_KNOWN,
       note: [
-        state.over ? 'over' : state.endsAt === null ? 'stands still' : '',
+        state.over ? 'over' : view && state.endsAt === null ? 'stands still' : '',
         state.boost && state.boost.until > now ? `× ${state.boost.times}` : '',
       ]
         .filter(Boolean)
@@ -100,7 +103,7 @@ const readCounter =
       outlook: null,
       name,
       value,
-      words: value.toLocaleString('en'),
+      words: view ? value.toLocaleString('en') : NOT_KNOWN,
       note: target === null ? '' : `of ${target.toLocaleString('en')}`,
       step,
       stepWords: String(step),

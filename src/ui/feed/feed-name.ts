@@ -8,3 +8,7 @@ export const feedName = (feed: Pick<Feed, 'platform' | 'handle'>): string =>
 /** What stands beside it: the handle, or which kind of feed it is. */
 export const feedNote = (feed: Pick<Feed, 'platform' | 'handle'>): string =>
   PLATFORMS[feed.platform].by === 'handle' ? feed.handle : PLATFORMS[feed.platform].name;
+
+/** What it is called where there is room for one word: its handle where another feed of its platform is there, too. */
+export const feedWordOf = (feed: Feed, feeds: readonly Feed[]): string =>
+  feeds.some((other) => other.id !== feed.id && feedName(other) === feedName(feed)) ? feed.handle : feedName(feed);

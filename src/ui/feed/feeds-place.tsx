@@ -1,9 +1,8 @@
-import { useState } from 'react';
 import { View } from 'react-native';
 import Plus from 'lucide-react-native/icons/plus';
 import { useOpened, useShow } from '@/ui/data/show';
-import { undo } from '@/ui/data/show-store';
 import { NoticeList } from '@/ui/desk/notice-list';
+import { offerUndo } from '@/ui/frame/toast';
 import { PlaceBody } from '@/ui/frame/place-body';
 import { Button } from '@/ui/part/button';
 import { Text } from '@/ui/part/text';
@@ -17,8 +16,6 @@ import { inPlace, useAsked } from '@/ui/frame/address';
 export function FeedsPlace() {
   const show = useShow();
   const demo = useOpened((open) => open.demo);
-  /** What was removed last, until something else is done. */
-  const [removed, setRemoved] = useState<string | null>(null);
   const [adding, setAdding] = useAsked('add');
   return (
     <>
@@ -26,40 +23,16 @@ export function FeedsPlace() {
         title="Feeds"
         below={
           <View className="px-4 py-3 w-full max-w-[760px] self-center">
-            <Button
-              kind={show.feeds.length === 0 ? 'main' : 'outline'}
-              icon={Plus}
-              onPress={() => {
-                setAdding(true);
-                setRemoved(null);
-              }}
-            >
+            <Button kind={show.feeds.length === 0 ? 'main' : 'outline'} icon={Plus} onPress={() => setAdding(true)}>
               Add a feed
             </Button>
           </View>
         }
       >
         <View className="gap-3 mt-2">
-          {removed ? (
-            <View
-              role="status"
-              className="flex-row items-center justify-between gap-3 pl-4 pr-2 min-h-[52px] rounded-card bg-raised"
-            >
-              <Text className="shrink">{`${removed} is removed.`}</Text>
-              <Button
-                kind="outline"
-                onPress={() => {
-                  undo();
-                  setRemoved(null);
-                }}
-              >
-                Undo
-              </Button>
-            </View>
-          ) : null}
           <NoticeList />
           {show.feeds.map((feed) => (
-            <FeedCard key={feed.id} feed={feed} onRemoved={() => setRemoved(feedName(feed))} />
+            <FeedCard key={feed.id} feed={feed} onRemoved={() => offerUndo(`${feedName(feed)} is removed.`)} />
           ))}
           {show.feeds.length === 0 ? (
             <Text size={17} tone="muted">

@@ -4,6 +4,7 @@ import { View } from 'react-native';
 import { usePathname } from 'expo-router';
 import { Button } from '@/ui/part/button';
 import { Text } from '@/ui/part/text';
+import { keepSetting, readSetting, settingsLast } from '@/ui/data/setting';
 
 /** How the bundler's loader begins the message of an error when a part of the app did not come. */
 const MISSING_PART = /^Loading module /;
@@ -20,13 +21,14 @@ async function reloadIfAnswered(): Promise<void> {
     () => false,
   );
   if (!answered) return;
-  sessionStorage.setItem(RELOADED, String(Date.now()));
+  keepSetting(RELOADED, String(Date.now()));
   location.reload();
 }
 
 function PartMissing() {
   const [now] = useState(() => Date.now());
-  const byItself = now - Number(sessionStorage.getItem(RELOADED) ?? 0) > ONCE_IN_MS;
+  // Where nothing is kept nobody would know that it has been loaded anew.
+  const byItself = settingsLast() && now - Number(readSetting(RELOADED) ?? 0) > ONCE_IN_MS;
   useEffect(() => {
     if (!byItself) return undefined;
     const timer = setInterval(() => void reloadIfAnswered(), ASK_AGAIN_MS);

@@ -5,6 +5,7 @@ import { Text } from '@/ui/part/text';
 import { useColours } from '@/ui/theme/look';
 import { morePlace } from './more-places';
 import { Sign } from './sign';
+import { useLow } from './wide';
 
 /** The five places, in the order of the work, with their own signs. */
 export const PLACES = [
@@ -27,7 +28,8 @@ function Mark() {
 }
 
 /** Where one goes: a bar below on a phone, a rail on the left when wide. */
-export function Places({ wide, onKeys }: { wide: boolean; onKeys?: () => void }) {
+export function Places({ rail, onKeys }: { rail: boolean; onKeys?: () => void }) {
+  const low = useLow();
   const router = useRouter();
   const path = usePathname();
   const { ink, muted } = useColours();
@@ -35,10 +37,14 @@ export function Places({ wide, onKeys }: { wide: boolean; onKeys?: () => void })
     <View
       role="navigation"
       aria-label="Places"
-      className={wide ? 'w-[84px] items-center pt-5 border-r border-line' : 'flex-row border-t border-line bg-ground'}
-      style={wide ? undefined : { paddingBottom: 'env(safe-area-inset-bottom)' as never }}
+      className={
+        rail
+          ? `w-[5.25rem] items-center border-r border-line ${low ? '' : 'pt-5'}`
+          : 'flex-row border-t border-line bg-ground'
+      }
+      style={rail ? undefined : { paddingBottom: 'env(safe-area-inset-bottom)' as never }}
     >
-      {wide ? (
+      {rail && !low ? (
         <View className="pb-4">
           <Mark />
         </View>
@@ -52,12 +58,12 @@ export function Places({ wide, onKeys }: { wide: boolean; onKeys?: () => void })
             aria-current={here ? 'page' : undefined}
             aria-label={name}
             onPress={() => router.navigate(to)}
-            className={`items-center justify-center gap-1 ${wide ? 'w-[84px] h-[66px]' : 'flex-1 h-[62px]'}`}
+            className={`items-center justify-center gap-1 ${rail ? (low ? 'w-full flex-1 min-h-[44px]' : 'w-full min-h-[66px]') : 'flex-1 min-h-[62px]'}`}
           >
             <View
-              className={`absolute bg-marigold ${wide ? 'left-0 top-[6px] bottom-[6px] w-[3px] rounded-r-[3px]' : 'top-[-1px] w-[34px] h-[3px] rounded-b-[3px]'} ${here ? '' : 'opacity-0'}`}
+              className={`absolute bg-marigold ${rail ? 'left-0 top-[6px] bottom-[6px] w-[3px] rounded-r-[3px]' : 'top-[-1px] w-[34px] h-[3px] rounded-b-[3px]'} ${here ? '' : 'opacity-0'}`}
             />
-            <Sign path={sign} color={here ? ink : muted} />
+            {low ? null : <Sign path={sign} color={here ? ink : muted} />}
             <Text size={13} face={here ? 'strong' : 'text'} tone={here ? 'ink' : 'muted'}>
               {name}
             </Text>

@@ -9,43 +9,43 @@ import { inPlace, useAsked } from './address';
 import { Keys } from './keys';
 import { Notices } from './notices';
 import { Places } from './places';
-import { useWide } from './wide';
+import { ToastHost } from './toast-host';
+import { useLow, useWide } from './wide';
 
-/** The frame around every screen: pulse above, places below; when wide, a rail, the place, and the running stage beside it. */
+/** The frame around every screen: pulse above, places below; when wide, a rail, the place, and the running stage beside it; a phone held across has the rail. */
 export function Shell({ children }: { children: ReactNode }) {
   const wide = useWide();
+  const low = useLow();
   const path = usePathname();
   useTicking();
   useEffect(() => inPlace.at(path), [path]);
   const [listed, setListed] = useAsked('keys');
   const keys = <Keys listed={listed} onList={setListed} />;
   const onStage = path.startsWith('/stage');
-  if (!wide) {
+  const place = (
+    <>
+      <Pulse />
+      <Notices />
+      <View role="main" className="flex-1">
+        {children}
+        <SheetHost />
+        <ToastHost />
+      </View>
+    </>
+  );
+  if (!wide && !low)
     return (
       <View className="flex-1 bg-ground">
-        <Pulse />
-        <Notices />
-        <View role="main" className="flex-1">
-          {children}
-          <SheetHost />
-        </View>
-        <Places wide={false} />
+        {place}
+        <Places rail={false} />
         {keys}
       </View>
     );
-  }
   return (
     <View className="flex-1 flex-row bg-ground">
-      <Places wide onKeys={() => setListed(true)} />
-      <View className="flex-1 border-r border-line">
-        <Pulse />
-        <Notices />
-        <View role="main" className="flex-1">
-          {children}
-          <SheetHost />
-        </View>
-      </View>
-      {onStage ? null : <StageBeside />}
+      <Places rail {...(wide ? { onKeys: () => setListed(true) } : {})} />
+      <View className={`flex-1 ${wide ? 'border-r border-line' : ''}`}>{place}</View>
+      {onStage || !wide ? null : <StageBeside />}
       {keys}
     </View>
   );

@@ -47,7 +47,7 @@ function OneList({ list, onOpen }: { list: ListKind; onOpen: (id: string) => voi
   };
   return (
     <View className="mt-5">
-      <View className="flex-row items-center justify-between">
+      <View className="flex-row flex-wrap items-center justify-between gap-2">
         <Text size={17} face="title" level={2}>
           {list.several}
         </Text>

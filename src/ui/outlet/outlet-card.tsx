@@ -1,6 +1,7 @@
 import type { Outlet } from '@/core/show/outlet';
 import { useState } from 'react';
 import { View } from 'react-native';
+import { useDesk } from '@/ui/data/desk';
 import { useDeskAt } from '@/ui/data/desk-time';
 import { sendCommand } from '@/ui/data/command';
 import { useShow } from '@/ui/data/show';
@@ -96,11 +97,12 @@ function AddressLine({ outlet }: { outlet: Outlet }) {
 
 /** How many places show it now, or when one last did. */
 function ShownNow({ outlet }: { outlet: string }) {
+  const there = useDesk(({ server }) => server === 'there');
   const { places, words } = useDeskAt((view, now) => {
-    const count = view?.outlets[outlet] ?? 0;
+    const count = view && there ? (view.outlets[outlet] ?? 0) : null;
     const seenAt = view?.outletsSeen[outlet];
     return {
-      places: count,
+      places: count ?? 0,
       words: count === 0 && seenAt !== undefined ? `last shown ${agoWords(now - seenAt)}` : watchedBy(count),
     };
   });

@@ -24,6 +24,7 @@ export function AreaField({
       <TextInput
         aria-labelledby={id}
         aria-invalid={problem !== null}
+        aria-describedby={problem === null ? undefined : `${id}-problem`}
         multiline
         numberOfLines={5}
         value={value}
@@ -33,7 +34,7 @@ export function AreaField({
         spellCheck={false}
         className={`min-h-[120px] p-3 rounded-control bg-raised border text-ink font-text text-15 ${problem ? 'border-brick' : 'border-raised'}`}
       />
-      <Problem says={problem} />
+      <Problem says={problem} id={`${id}-problem`} />
     </View>
   );
 }

@@ -20,6 +20,8 @@ export interface ButtonProps {
   label?: string;
   icon?: IconType;
   className?: string;
+  /** Of one that stays on or off. */
+  pressed?: boolean;
 }
 
 /** A button with words, 44 px high at least. */
@@ -31,6 +33,7 @@ export function Button({
   label,
   icon: Icon,
   className = '',
+  pressed,
 }: ButtonProps) {
   const colours = useColours();
   const { box, tone } = KINDS[kind];
@@ -38,6 +41,7 @@ export function Button({
     <Pressable
       role="button"
       aria-label={label}
+      aria-pressed={pressed}
       aria-disabled={disabled}
       disabled={disabled}
       onPress={onPress}

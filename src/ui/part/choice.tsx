@@ -72,7 +72,7 @@ export function Radios<V extends string>({
   children,
 }: ChoiceProps<V> & {
   className: string;
-  itemClassName: (chosen: boolean) => string;
+  itemClassName: (chosen: boolean, option: Option<V>) => string;
   children: (option: Option<V>, chosen: boolean) => ReactNode;
 }) {
   return (
@@ -90,7 +90,7 @@ export function Radios<V extends string>({
             key={option.value}
             value={option.value}
             aria-label={option.label}
-            className={itemClassName(chosen)}
+            className={itemClassName(chosen, option)}
           >
             {children(option, chosen)}
           </RadioGroup.Item>

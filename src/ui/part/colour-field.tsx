@@ -1,6 +1,7 @@
 import { useState } from 'react';
-import { Pressable, View } from 'react-native';
+import { View } from 'react-native';
 import { TextField } from './field';
+import { Radios } from './choice';
 import { Text } from './text';
 
 /** Colours of the house: clay, marigold, straw, porcelain, celadon, lagoon, cobalt, night. */
@@ -47,6 +48,9 @@ export function ColourField({
   );
 }
 
+/** What stands for no colour of one's own among the choices. */
+const NONE = 'none';
+
 function Swatches({
   value,
   label,
@@ -60,39 +64,31 @@ function Swatches({
   setTyped: (value: string | null) => void;
   onChange: (value: string | undefined) => void;
 }) {
+  const known = SWATCHES.find((swatch) => value?.toLowerCase() === swatch.toLowerCase());
   return (
-    <View className="flex-row flex-wrap gap-2 items-center">
-      <Pressable
-        role="radio"
-        aria-checked={value === undefined}
-        aria-label={`${label}: ${none}`}
-        onPress={() => {
-          setTyped(null);
-          onChange(undefined);
-        }}
-        className={`min-h-[44px] px-3 items-center justify-center rounded-control border ${value === undefined ? 'border-marigold bg-raised' : 'border-line'}`}
-      >
-        <Text face={value === undefined ? 'strong' : 'text'}>{none}</Text>
-      </Pressable>
-      {SWATCHES.map((swatch) => {
-        const chosen = value?.toLowerCase() === swatch.toLowerCase();
-        return (
-          <Pressable
-            key={swatch}
-            role="radio"
-            aria-checked={chosen}
-            aria-label={`${label}: ${swatch}`}
-            onPress={() => {
-              setTyped(null);
-              onChange(swatch);
-            }}
-            className={`w-[44px] h-[44px] rounded-control border-2 p-[3px] ${chosen ? 'border-marigold' : 'border-line'}`}
-          >
-            <View className="flex-1 rounded-[3px]" style={{ backgroundColor: swatch }} />
-          </Pressable>
-        );
-      })}
-    </View>
+    <Radios
+      label={label}
+      value={value === undefined ? NONE : (known ?? null)}
+      options={[NONE, ...SWATCHES].map((each) => ({ value: each, label: `${label}: ${each === NONE ? none : each}` }))}
+      onChange={(next) => {
+        setTyped(null);
+        onChange(next === NONE ? undefined : next);
+      }}
+      className="flex-row flex-wrap gap-2 items-center"
+      itemClassName={(chosen, { value: swatch }) =>
+        swatch === NONE
+          ? `min-h-[44px] px-3 items-center justify-center rounded-control border ${chosen ? 'border-marigold bg-raised' : 'border-line'}`
+          : `w-[44px] h-[44px] rounded-control border-2 p-[3px] ${chosen ? 'border-marigold' : 'border-line'}`
+      }
+    >
+      {({ value: swatch }, chosen) =>
+        swatch === NONE ? (
+          <Text face={chosen ? 'strong' : 'text'}>{none}</Text>
+        ) : (
+          <View className="flex-1 rounded-[3px]" style={{ backgroundColor: swatch }} />
+        )
+      }
+    </Radios>
   );
 }
 

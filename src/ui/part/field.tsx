@@ -45,6 +45,7 @@ export function TextField({
       <TextInput
         aria-labelledby={id}
         aria-invalid={Boolean(problem)}
+        aria-describedby={problem ? `${id}-problem` : undefined}
         value={value}
         onChangeText={onChange}
         placeholder={placeholder}
@@ -58,7 +59,7 @@ export function TextField({
         className={`${BOX} ${problem ? 'border-brick' : 'border-raised'}`}
       />
       {problem ? (
-        <Text size={15} tone="brick" role="alert">
+        <Text size={15} tone="brick" role="alert" nativeID={`${id}-problem`}>
           {problem}
         </Text>
       ) : null}
@@ -108,6 +109,7 @@ export function NumberField({ label, value, least, most, step = 1, unit, short =
         <TextInput
           aria-labelledby={id}
           aria-invalid={!fits(typed)}
+          aria-describedby={fits(typed) ? undefined : `${id}-problem`}
           inputMode="numeric"
           value={typed}
           onChangeText={take}
@@ -126,6 +128,7 @@ export function NumberField({ label, value, least, most, step = 1, unit, short =
         <Text
           tone="brick"
           role="alert"
+          nativeID={`${id}-problem`}
         >{`A whole number from ${least.toLocaleString('en')} to ${most.toLocaleString('en')}.`}</Text>
       )}
     </View>

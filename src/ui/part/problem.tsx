@@ -1,10 +1,10 @@
 import { View } from 'react-native';
 import { Text } from '@/ui/part/text';
 
-/** What went wrong, in a sentence, told to a screen reader as it comes; nothing where nothing did. */
-export function Problem({ says }: { says: string | null | undefined }) {
+/** What went wrong, in a sentence, told to a screen reader as it comes; nothing where nothing did. @param id by which a field says that it is about it */
+export function Problem({ says, id }: { says: string | null | undefined; id?: string }) {
   return says ? (
-    <Text tone="brick" role="alert">
+    <Text tone="brick" role="alert" nativeID={id}>
       {says}
     </Text>
   ) : null;

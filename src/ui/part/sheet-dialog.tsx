@@ -1,11 +1,13 @@
 import * as Dialog from '@rn-primitives/dialog';
 import { useState } from 'react';
 import { SHEET_LOOK, SHEETS, SheetBody, SheetHead, type SheetProps } from './sheet-frame';
+import { useLow } from '@/ui/frame/wide';
 import { useTitle } from './title';
 
 /** A sheet as a dialog: Escape and a tap beside it close it, and the focus stays within. */
 export default function SheetDialog({ title, onClose, children }: SheetProps) {
   useTitle(title);
+  const low = useLow();
   const [before] = useState(() => document.activeElement);
   return (
     <Dialog.Root
@@ -19,7 +21,7 @@ export default function SheetDialog({ title, onClose, children }: SheetProps) {
       <Dialog.Portal container={document.getElementById(SHEETS)}>
         <Dialog.Overlay className="absolute inset-0 bg-ground/60" />
         <Dialog.Content
-          className={`${SHEET_LOOK} max-h-[60dvh]`}
+          className={`${SHEET_LOOK} ${low ? 'max-h-[88dvh]' : 'max-h-[60dvh]'}`}
           onOpenAutoFocus={(event) => {
             event.preventDefault();
             (event.currentTarget as HTMLElement).focus({ preventScroll: true });

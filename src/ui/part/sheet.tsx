@@ -1,6 +1,7 @@
 import { lazy, Suspense, useEffect, useRef } from 'react';
 import { View } from 'react-native';
 import { SHEET_LOOK, SheetBody, SheetHead, SHEETS, type SheetProps } from './sheet-frame';
+import { useLow } from '@/ui/frame/wide';
 import { useTitle } from './title';
 
 const load = () => import('./sheet-dialog');
@@ -16,9 +17,26 @@ export const Sheet = (props: SheetProps) => (
   </Suspense>
 );
 
+const FOCUSABLE = 'button, input, textarea, a[href], [tabindex]:not([tabindex="-1"])';
+
+/** Tab goes round within a sheet: behind its last control comes its first. A tap, a click and Escape lead out of it. */
+function keepTab(event: React.KeyboardEvent<HTMLElement>): void {
+  if (event.key !== 'Tab') return;
+  const all = [...event.currentTarget.querySelectorAll<HTMLElement>(FOCUSABLE)].filter(
+    (each) => each.offsetParent !== null && !each.hasAttribute('disabled'),
+  );
+  const [first, last] = [all[0], all.at(-1)];
+  const at = document.activeElement;
+  if (event.shiftKey ? at === first || at === event.currentTarget : at === last) {
+    event.preventDefault();
+    (event.shiftKey ? last : first)?.focus();
+  }
+}
+
 /** The same where the page stays usable: it stands in the page's flow, so that what is above makes room. */
 export function DockedSheet({ title, onClose, children }: SheetProps) {
   useTitle(title);
+  const low = useLow();
   const dialog = useRef<View>(null);
   useEffect(() => {
     const before = document.activeElement;
@@ -41,11 +59,12 @@ export function DockedSheet({ title, onClose, children }: SheetProps) {
   return (
     <View
       ref={dialog}
+      {...{ onKeyDown: keepTab }}
       tabIndex={-1}
       role="dialog"
       aria-modal={false}
       aria-label={title}
-      className={`${SHEET_LOOK} h-[56%]`}
+      className={`${SHEET_LOOK} ${low ? 'h-full w-[56%]' : 'h-[56%]'}`}
     >
       <SheetHead title={title} onClose={onClose} />
       <SheetBody>{children}</SheetBody>

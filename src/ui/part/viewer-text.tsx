@@ -2,10 +2,15 @@ import { clusters, emojiSource, hasEmoji, isEmoji } from '@/core/paint/emoji';
 import { Text, type TextProps } from './text';
 
 /** What a viewer wrote or is called: any script, in its own direction, emoji as pictures of the shipped set. */
-export function ViewerText({ text, ...rest }: Omit<TextProps, 'children'> & { text: string }) {
+/** `dir`: of a sentence of ours with a name in it; absent: as what was written begins. */
+export function ViewerText({
+  text,
+  dir = 'auto',
+  ...rest
+}: Omit<TextProps, 'children'> & { text: string; dir?: 'auto' | 'ltr' | 'rtl' }) {
   const parts = hasEmoji(text) ? clusters(text) : [text];
   return (
-    <Text {...rest} {...{ dir: 'auto' }}>
+    <Text {...rest} {...{ dir }}>
       {parts.map((part, n) =>
         isEmoji(part) ? (
           <img

@@ -3,6 +3,7 @@ import { Pressable, View } from 'react-native';
 import Plus from 'lucide-react-native/icons/plus';
 import { MOST_LEVEL, perkSchema, pointsWords, type Perk, type PointsPlan } from '@/core/engine/feature/points/schema';
 import { randomKey } from '@/ui/data/random-key';
+import { offerUndo } from '@/ui/frame/toast';
 import { Button } from '@/ui/part/button';
 import { Card } from '@/ui/part/card';
 import { NumberField, TextField } from '@/ui/part/field';
@@ -47,6 +48,7 @@ export function PerksEditor({ points, onChange }: { points: PointsPlan; onChange
           onRemove={() => {
             setOpen(null);
             onChange(points.perks.filter(({ id }) => id !== perk.id));
+            offerUndo(`${perk.name} is removed.`);
           }}
         />
       ) : null}

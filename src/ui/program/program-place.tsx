@@ -47,7 +47,7 @@ export function ProgramPlace() {
   };
   return (
     <View className="flex-1">
-      <View className="flex-row items-center justify-between px-4 h-[48px]">
+      <View className="flex-row items-center justify-between px-4 min-h-[48px]">
         <View className="flex-row items-center">
           <WayBack />
           <Text size={22} face="title" level={1}>

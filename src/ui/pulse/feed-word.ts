@@ -27,5 +27,9 @@ export function feedWord(server: ServerState, feed: Pick<FeedView, 'state' | 'la
   const state: FeedState = feed?.state ?? 'looking';
   const { word, sentence, mood } = FEED_STATES[state];
   const latency = feed?.latencyMs;
-  return { word: state === 'connected' && latency != null ? `${(latency / 1000).toFixed(1)} s` : word, sentence, mood };
+  return {
+    word: state === 'connected' && latency != null ? `${(latency / 1000).toFixed(1)} s behind` : word,
+    sentence,
+    mood,
+  };
 }

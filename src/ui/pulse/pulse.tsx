@@ -5,9 +5,10 @@ import type { Feed } from '@/core/platform/feed';
 import { useDesk } from '@/ui/data/desk';
 import { useDeskAt } from '@/ui/data/desk-time';
 import { useShow } from '@/ui/data/show';
-import { feedName } from '@/ui/feed/feed-name';
+import { feedWordOf } from '@/ui/feed/feed-name';
 import { useAsked } from '@/ui/frame/address';
 import { MoreSheet } from '@/ui/frame/more-sheet';
+import { useLow } from '@/ui/frame/wide';
 import { Text } from '@/ui/part/text';
 import { useColours } from '@/ui/theme/look';
 import { Lane } from './lane';
@@ -25,16 +26,17 @@ export function Pulse() {
   const colours = useColours();
   const [more, setMore] = useAsked('more');
   // More lanes than these stand two and two: the strip must leave the screen to the place below it.
-  const beside = feeds.length > MOST_ROWS;
+  const low = useLow();
+  const beside = low || feeds.length > MOST_ROWS;
   return (
-    <View role="region" aria-label="Pulse" className="px-4 pt-2 pb-2 border-b border-line bg-ground">
-      <View className="flex-row items-center justify-between h-[36px]">
+    <View role="region" aria-label="Pulse" className={`px-4 border-b border-line bg-ground ${low ? 'py-0' : 'py-2'}`}>
+      <View className="flex-row items-center justify-between min-h-[36px]">
         <Pressable
           role="button"
           aria-label={`${name}: more places`}
           aria-haspopup="dialog"
           onPress={() => setMore(true)}
-          className="flex-row items-center gap-2 h-[44px] flex-1 pr-3"
+          className="flex-row items-center gap-2 min-h-[44px] flex-1 pr-3"
         >
           <Text size={17} face="title" numberOfLines={1} className="shrink">
             {name}
@@ -45,13 +47,13 @@ export function Pulse() {
       </View>
       {more ? <MoreSheet onClose={() => setMore(false)} /> : null}
       {feeds.length === 0 ? (
-        <Pressable role="button" onPress={() => router.push('/feeds')} className="h-[24px] justify-center">
+        <Pressable role="button" onPress={() => router.push('/feeds')} className="min-h-[24px] justify-center">
           <Text size={13} tone="mist">
             No feed yet. Add one to connect.
           </Text>
         </Pressable>
       ) : (
-        <View className={beside ? 'flex-row flex-wrap gap-x-4' : ''}>
+        <View className={low ? 'flex-row gap-x-4 overflow-hidden' : beside ? 'flex-row flex-wrap gap-x-4' : ''}>
           {feeds.map((feed) => (
             <FeedRow key={feed.id} feed={feed} beside={beside} alone={feeds.length === 1} />
           ))}
@@ -68,7 +70,7 @@ function SessionState() {
     <View
       role="status"
       aria-label={session.live ? `Live since ${session.length}` : 'Off'}
-      className="flex-row gap-1 px-3 h-[30px] items-center rounded-control bg-raised"
+      className="flex-row gap-1 px-3 min-h-[30px] items-center rounded-control bg-raised"
     >
       <Text size={13} face="strong" tone={session.live ? 'lagoon' : 'muted'}>
         {session.live ? 'Live' : 'Off'}
@@ -85,23 +87,25 @@ function SessionState() {
 /** One feed: its name, its last minute, how it stands. */
 function FeedRow({ feed, beside, alone }: { feed: Feed; beside: boolean; alone: boolean }) {
   const router = useRouter();
+  const low = useLow();
+  const name = useShow(({ feeds }) => feedWordOf(feed, feeds));
   const { word, mood } = useDesk(({ server, view }) => feedWord(server, view?.feeds[feed.id]));
   return (
     <Pressable
       role="button"
       onPress={() => router.push(`/feed/${feed.id}`)}
-      className={`flex-row items-center ${beside ? 'gap-1' : 'gap-2'} h-[24px] ${beside ? 'flex-1 min-w-[45%]' : ''}`}
+      className={`flex-row items-center ${beside ? 'gap-1' : 'gap-2'} min-h-[24px] ${low ? 'flex-1' : beside ? 'flex-1 min-w-[45%]' : ''}`}
       hitSlop={alone ? { top: 10, bottom: 10 } : undefined}
     >
-      <Text size={13} tone="muted" numberOfLines={1} className={beside ? 'w-[50px]' : 'w-[58px]'}>
-        {feedName(feed)}
+      <Text size={13} tone="muted" numberOfLines={1} className={beside ? 'w-[3.2rem]' : 'w-[3.7rem]'}>
+        {name}
       </Text>
       <Lane feed={feed.id} mood={mood} />
       <Text
         size={13}
         tone={TONES[mood]}
         numberOfLines={1}
-        className={`${beside ? 'w-[78px]' : 'w-[84px]'} text-right tabular-nums`}
+        className={`${beside ? 'w-[5rem]' : 'w-[5.4rem]'} text-right tabular-nums`}
       >
         {word}
       </Text>

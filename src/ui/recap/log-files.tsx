@@ -47,7 +47,7 @@ export function LogFiles({
   onMissing: () => void;
 }) {
   return (
-    <View className="flex-row flex-wrap gap-2">
+    <View className="flex-row flex-wrap gap-2 max-w-full">
       {FORMATS.map(({ label, ending, type, write }) => (
         <Button
           key={ending}

@@ -44,9 +44,11 @@ export function FindingMark({
     <>
       {[...new Set(findings.map(({ pieces: [first] }) => first))].map((id) => {
         const at = boxOf(id);
-        return at && id !== undefined ? (
+        // On a chosen piece its handles come first, and its sentence stands beside it.
+        return at && id !== undefined && !chosen.includes(id) ? (
           <Mark
             key={id}
+            under={chosen.length > 0}
             id={id}
             pieces={pieces}
             onChoose={onChoose}
@@ -80,8 +82,13 @@ function shownOf(findings: readonly Finding[], chosen: readonly string[], width:
   return ofChosen ?? (chosen.length === 0 ? findings[0] : undefined);
 }
 
+/** So much of the screen a thumb needs, and so much of it is seen, px. */
+const TOUCH = 44;
+const SEEN = 22;
+
 function Mark({
   id,
+  under,
   pieces,
   onChoose,
   width,
@@ -90,6 +97,8 @@ function Mark({
   height,
 }: {
   id: string;
+  /** Something is chosen: its handles lie above. */
+  under: boolean;
   pieces: readonly Piece[];
   onChoose: (id: string) => void;
   width: number;
@@ -104,18 +113,22 @@ function Mark({
       onPress={() => onChoose(id)}
       style={{
         position: 'absolute',
-        left: Math.min(width - 22, Math.max(0, (at.x + at.w) * scale - 11)),
-        top: Math.min(height - 22, Math.max(0, at.y * scale - 11)),
-        width: 22,
-        height: 22,
-        zIndex: 5,
-        backgroundColor: BRICK,
+        left: Math.min(width - TOUCH, Math.max(0, (at.x + at.w) * scale - TOUCH / 2)),
+        top: Math.min(height - TOUCH, Math.max(0, at.y * scale - TOUCH / 2)),
+        width: TOUCH,
+        height: TOUCH,
+        zIndex: under ? 3 : 5,
       }}
-      className="rounded-full items-center justify-center border border-[#17110e]"
+      className="items-center justify-center"
     >
-      <Text size={13} face="strong" tone="onbrick">
-        !
-      </Text>
+      <View
+        style={{ width: SEEN, height: SEEN, backgroundColor: BRICK }}
+        className="rounded-full items-center justify-center border border-[#17110e]"
+      >
+        <Text size={13} face="strong" tone="onbrick">
+          !
+        </Text>
+      </View>
     </Pressable>
   );
 }
@@ -158,7 +171,7 @@ function OfferBubble({
       <Pressable
         role="button"
         onPress={() => edit((draft) => mendShow(draft, offer.does))}
-        className="min-h-[32px] justify-center"
+        className="min-h-[44px] justify-center"
       >
         <Text face="strong" tone="onbrick" className="underline">
           {offer.label}

@@ -1,12 +1,13 @@
 import { useLayoutEffect, useState } from 'react';
 import { View } from 'react-native';
 import { GestureDetector } from 'react-native-gesture-handler';
-import { PIECE_KINDS } from '@/core/piece';
+import { PIECE_KINDS, type Piece } from '@/core/piece';
 import type { FrameSize } from '@/core/piece/frame';
 import { Drag, type Dragged } from './drag';
 import { GRIP, TOUCH } from './grip';
 import { HandleLines } from './handle-lines';
 import { Sides } from './sides';
+import { byKeys, resizedByKeys, turnedByKeys } from './handle-keys';
 import { CORNERS, TURNER, useGestures } from './use-gestures';
 
 export interface HandlesProps extends Dragged {
@@ -43,6 +44,7 @@ export function Handles({ frame, scale, alone, ...latest }: HandlesProps) {
           tabIndex={0}
           testID={`piece-${id}`}
           onPointerUp={(event) => drag.press(event.nativeEvent.shiftKey)}
+          {...byKeys(drag, alone)}
           style={{
             position: 'absolute',
             ...grown,
@@ -65,7 +67,7 @@ export function Handles({ frame, scale, alone, ...latest }: HandlesProps) {
           }}
         >
           <HandleLines {...box} free={free} cuts={free && latest.size !== null} locked={locked} />
-          {free ? <Grips name={piece.name} drag={drag} gestures={gestures} {...box} /> : null}
+          {free ? <Grips piece={piece} frame={frame} drag={drag} gestures={gestures} {...box} /> : null}
           {free && latest.size ? <Sides piece={piece} drag={drag} gestures={gestures} {...box} /> : null}
         </View>
       ) : null}
@@ -73,20 +75,18 @@ export function Handles({ frame, scale, alone, ...latest }: HandlesProps) {
   );
 }
 
-/** What is taken hold of at the corners and above the piece; all of it unseen, and as large as a thumb needs. */
-function Grips({
-  name,
-  drag,
-  gestures,
-  width,
-  height,
-}: {
-  name: string;
+interface GripsProps {
+  piece: Piece;
+  frame: FrameSize;
   drag: Drag;
   gestures: ReturnType<typeof useGestures>;
   width: number;
   height: number;
-}) {
+}
+
+/** What is taken hold of at the corners and above the piece; all of it unseen, and as large as a thumb needs. */
+function Grips({ piece, frame, drag, gestures, width, height }: GripsProps) {
+  const { name } = piece;
   return (
     <>
       {CORNERS.map((corner, n) => {
@@ -96,6 +96,9 @@ function Grips({
             <View
               role="button"
               aria-label={`Resize ${name} at the ${corner.name}`}
+              aria-description="Arrow keys by 1 px, with Shift by 10"
+              tabIndex={0}
+              {...resizedByKeys(drag, piece, corner, frame)}
               testID={`resize-${corner.name.replace(' ', '-')}`}
               onPointerMove={(event) => {
                 drag.shift = event.nativeEvent.shiftKey;
@@ -115,6 +118,9 @@ function Grips({
         <View
           role="button"
           aria-label={`Turn ${name}`}
+          aria-description="Arrow keys by 1°, with Shift by 15°"
+          tabIndex={0}
+          {...turnedByKeys(drag)}
           style={{
             ...GRIP,
             left: width / 2 - TOUCH / 2,

@@ -27,6 +27,7 @@ import { keepsProportion } from './drag';
 import { usePlace } from './use-place';
 import { useSet } from './use-set';
 import { useAsked } from '@/ui/frame/address';
+import { offerUndo } from '@/ui/frame/toast';
 
 /** Where a piece stands, in which scenes, and in what order. */
 export function PlaceTab({ piece, scene, onRemoved }: { piece: Piece; scene: string; onRemoved: () => void }) {
@@ -205,6 +206,7 @@ function Order({ piece, onRemoved }: { piece: Piece; onRemoved: () => void }) {
       draft.pieces = draft.pieces.filter(({ id }) => id !== piece.id);
     });
     onRemoved();
+    offerUndo(`${piece.name} is removed.`);
   };
   return (
     <View className="flex-row flex-wrap gap-2">

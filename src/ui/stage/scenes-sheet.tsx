@@ -4,6 +4,7 @@ import X from 'lucide-react-native/icons/x';
 import { useShow } from '@/ui/data/show';
 import { edit } from '@/ui/data/show-store';
 import { randomKey } from '@/ui/data/random-key';
+import { offerUndo } from '@/ui/frame/toast';
 import { Button, IconButton } from '@/ui/part/button';
 import { Choice, Segments } from '@/ui/part/choice';
 import { NumberField, TextField } from '@/ui/part/field';
@@ -47,6 +48,7 @@ export function ScenesSheet({
       }
     });
     if (looking === id) onLook('');
+    offerUndo('The scene is removed.');
   };
   return (
     <Sheet title="Scenes" onClose={onClose}>

@@ -12,6 +12,7 @@ import type { Piece } from '@/core/piece';
 import { align, distribute, type Alignment } from '@/core/stage/align';
 import { useShow } from '@/ui/data/show';
 import { edit } from '@/ui/data/show-store';
+import { offerUndo } from '@/ui/frame/toast';
 import { Button, IconButton, type IconType } from '@/ui/part/button';
 import { Text } from '@/ui/part/text';
 import { usePlace } from './use-place';
@@ -37,6 +38,7 @@ export function Several({ pieces, scene, onDone }: { pieces: readonly Piece[]; s
       draft.pieces = draft.pieces.filter(({ id }) => !pieces.some((piece) => piece.id === id));
     });
     onDone();
+    offerUndo(`${pieces.length} pieces are removed.`);
   };
   return (
     <View className="border-t border-line" role="group" aria-label="Several pieces">

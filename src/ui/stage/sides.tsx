@@ -40,6 +40,7 @@ export function Sides({
       if (!by) return;
       // The stage would move the whole piece by it.
       event.preventDefault();
+      event.stopPropagation();
       const step = STEP * (event.shiftKey ? 5 : 1);
       drag.begin();
       drag.cut(edge, { dx: (by[0] ?? 0) * w * step, dy: (by[1] ?? 0) * h * step });

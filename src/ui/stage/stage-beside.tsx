@@ -25,7 +25,7 @@ export function StageBeside() {
           Stage, as it is on air
         </Text>
         <Pressable role="link" onPress={() => router.navigate('/outlets')} className="min-h-[44px] justify-center">
-          <Text size={13} tone={places > 0 ? 'lagoon' : 'muted'}>
+          <Text size={13} tone={(places ?? 0) > 0 ? 'lagoon' : 'muted'}>
             {watchedBy(places)}
           </Text>
         </Pressable>

@@ -26,11 +26,18 @@ export function StageHead({
   const places = usePlaces();
   const ratio = frameWords(frame);
   return (
-    <View className="flex-row items-center justify-between pl-4 pr-2 h-[48px]">
-      <Pressable role="link" onPress={() => router.navigate('/outlets')} className="h-[44px] justify-center shrink">
-        <Text face="strong">Outlets</Text>
-        <Text size={13} tone={places > 0 ? 'lagoon' : 'muted'} numberOfLines={1}>
-          {watchedBy(places)}
+    <View className="flex-row flex-wrap items-center justify-between pl-4 pr-2 min-h-[48px]">
+      <Pressable
+        role="link"
+        aria-label={`Outlets: ${watchedBy(places)}`}
+        onPress={() => router.navigate('/outlets')}
+        className="min-h-[44px] min-w-[64px] justify-center shrink"
+      >
+        <Text face="strong" numberOfLines={1}>
+          Outlets
+        </Text>
+        <Text size={13} tone={(places ?? 0) > 0 ? 'lagoon' : 'muted'} numberOfLines={1}>
+          {places === null ? 'not known' : places > 0 ? `${places} open` : 'none open'}
         </Text>
       </Pressable>
       <View className="flex-row gap-1">

@@ -3,15 +3,17 @@ import { useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { GestureHandlerRootView } from 'react-native-gesture-handler';
 import type { Piece } from '@/core/piece';
+import { useDeskView } from '@/ui/data/desk';
 import { useShow } from '@/ui/data/show';
 import { inPlace } from '@/ui/frame/address';
 import { usePageTitle } from '@/ui/frame/page-title';
-import { useWide } from '@/ui/frame/wide';
+import { useLow, useWide } from '@/ui/frame/wide';
 import { Button } from '@/ui/part/button';
 import { DockedSheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
 import { Editor, type EditorProps } from './editor';
 import { PieceSheet } from './piece-sheet';
+import { SceneLine } from './scene-line';
 import { StageHead } from './stage-head';
 import { StageSheets } from './stage-sheets';
 import { StageStrip } from './stage-strip';
@@ -23,19 +25,17 @@ export function StagePlace() {
   usePageTitle('Stage');
   const show = useShow();
   const wide = useWide();
+  const low = useLow();
   const { chosen, sheet, choose, open, edit, close } = useStageOpen(show.pieces);
-  // Until somebody chooses: what viewers see first. All scenes together would lie over one another.
-  const [looked, setLooked] = useState<string | null>(null);
+  const { scene, judgedScene, follows, onFollow, onLook } = useLookedAt();
   const [veil, setVeil] = useState(true);
-  const scene = looked === '' ? '' : sceneOf(show.scenes, looked ?? '');
-  const judgedScene = scene === '' ? (show.scenes[0]?.id ?? '') : scene;
   const judged = useFindings(judgedScene);
   const several = show.pieces.filter(({ id }) => chosen.includes(id));
   const piece = several.length === 1 ? (several[0] ?? null) : null;
   // While a piece is edited the whole frame stays in sight above its sheet, smaller.
   const editing = sheet === 'piece' && !wide ? piece : null;
   return (
-    <GestureHandlerRootView style={{ flex: 1, flexDirection: wide ? 'row' : 'column' }}>
+    <GestureHandlerRootView style={{ flex: 1, flexDirection: wide || low ? 'row' : 'column' }}>
       <StageColumn
         editing={editing !== null}
         scene={scene}
@@ -45,6 +45,8 @@ export function StagePlace() {
         veil={veil}
         judged={judged}
         onSheet={open}
+        follows={follows}
+        onFollow={onFollow}
       />
       {wide ? <Beside piece={piece} scene={scene} onRemoved={() => choose([])} /> : null}
       {editing ? (
@@ -61,7 +63,7 @@ export function StagePlace() {
         judged={judged}
         veil={veil}
         onVeil={setVeil}
-        onLook={setLooked}
+        onLook={onLook}
         // A camera or a game fills the frame: chosen, it would lie under every thumb.
         onAdded={({ id, view }) => (view ? close() : choose([id]))}
       />
@@ -69,34 +71,83 @@ export function StagePlace() {
   );
 }
 
-/** The frame, with what is above and below it; by itself while a piece is edited. */
+/** Which scene is looked at: the one on air while that is followed, else the one that was chosen; '' for all. */
+function useLookedAt() {
+  const scenes = useShow((show) => show.scenes);
+  // Until somebody chooses: what viewers see first. All scenes together would lie over one another.
+  const [looked, onLook] = useState<string | null>(null);
+  const [follows, setFollows] = useState(false);
+  const onAir = useDeskView((view) => view.scene, '');
+  const wanted = follows ? onAir : looked;
+  const scene = wanted === '' ? '' : sceneOf(scenes, wanted ?? '');
+  return {
+    scene,
+    judgedScene: scene === '' ? (scenes[0]?.id ?? '') : scene,
+    follows,
+    /** Left, it stays where it was. */
+    onFollow: (on: boolean): void => {
+      setFollows(on);
+      if (!on) onLook(scene);
+    },
+    onLook: (id: string): void => {
+      setFollows(false);
+      onLook(id);
+    },
+  };
+}
+
+/** The frame, with what is above and below it, on a low screen beside it; by itself while a piece is edited. */
 function StageColumn({
   editing,
   judged,
   onSheet,
+  follows,
+  onFollow,
   ...editor
 }: Omit<EditorProps, 'width' | 'findings'> & {
   editing: boolean;
   judged: Judged;
+  follows: boolean;
+  onFollow: (follows: boolean) => void;
   onSheet: (sheet: StageSheet) => void;
 }) {
   const scenes = useShow((show) => show.scenes);
   const { scene, chosen, onChoose } = editor;
   const name = scenes.find(({ id }) => id === scene)?.name ?? (scenes.length > 0 ? 'All scenes' : 'Scenes');
+  const low = useLow();
+  const head = <StageHead scene={name} onScenes={() => onSheet('scenes')} onFrame={() => onSheet('frame')} />;
+  const line = <SceneLine scene={scene} follows={follows} onFollow={onFollow} />;
+  const above = <StageFrame {...editor} findings={judged.findings} onAdd={() => onSheet('add')} />;
+  const strip = (
+    <StageStrip
+      scene={scene}
+      chosen={chosen}
+      findings={judged.findings.length}
+      dismissed={judged.dismissed.length}
+      onChoose={onChoose}
+      onSheet={onSheet}
+    />
+  );
+  if (editing) return <View className="flex-1">{above}</View>;
+  if (low)
+    return (
+      <View className="flex-1 flex-row">
+        {above}
+        <View className="w-[46%] justify-between border-l border-line">
+          <View>
+            {head}
+            {line}
+          </View>
+          {strip}
+        </View>
+      </View>
+    );
   return (
     <View className="flex-1">
-      {editing ? null : <StageHead scene={name} onScenes={() => onSheet('scenes')} onFrame={() => onSheet('frame')} />}
-      <StageFrame {...editor} findings={judged.findings} onAdd={() => onSheet('add')} />
-      {editing ? null : (
-        <StageStrip
-          scene={scene}
-          chosen={chosen}
-          findings={judged.findings.length}
-          dismissed={judged.dismissed.length}
-          onChoose={onChoose}
-          onSheet={onSheet}
-        />
-      )}
+      {head}
+      {line}
+      {above}
+      {strip}
     </View>
   );
 }

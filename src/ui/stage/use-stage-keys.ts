@@ -4,6 +4,7 @@ import type { Piece } from '@/core/piece';
 import type { FrameSize } from '@/core/piece/frame';
 import { move } from '@/core/stage/place';
 import { edit } from '@/ui/data/show-store';
+import { offerUndo } from '@/ui/frame/toast';
 
 const ARROWS: Readonly<Record<string, [number, number]>> = {
   ArrowLeft: [-1, 0],
@@ -35,6 +36,7 @@ export function useStageKeys({ chosen, seen, frame, put, onChoose }: StageKeys):
           to.pieces = to.pieces.filter(({ id, locked }) => !chosen.includes(id) || locked);
         });
         onChoose([]);
+        offerUndo(chosen.length === 1 ? 'A piece is removed.' : `${chosen.length} pieces are removed.`);
       }
       if (!arrow || chosen.length === 0) return;
       event.preventDefault();

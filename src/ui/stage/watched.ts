@@ -1,9 +1,17 @@
-import { useDeskView } from '@/ui/data/desk';
+import { useDesk } from '@/ui/data/desk';
 
-/** How many places show an outlet now. */
-export const usePlaces = (): number =>
-  useDeskView(({ outlets }) => Object.values(outlets).reduce((sum, count) => sum + count, 0), 0);
+/** How many places show an outlet now; null while the server has not said. */
+export const usePlaces = (): number | null =>
+  useDesk(({ server, view }) =>
+    view && server === 'there' ? Object.values(view.outlets).reduce((sum, count) => sum + count, 0) : null,
+  );
 
 /** The same in words. */
-export const watchedBy = (places: number): string =>
-  places === 0 ? 'Nowhere shown yet' : places === 1 ? '1 place shows it' : `${places} places show it`;
+export const watchedBy = (places: number | null): string =>
+  places === null
+    ? 'Not known just now'
+    : places === 0
+      ? 'Nowhere shown yet'
+      : places === 1
+        ? '1 place shows it'
+        : `${places} places show it`;

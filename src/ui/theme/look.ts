@@ -1,4 +1,5 @@
 import { useSyncExternalStore } from 'react';
+import { keepSetting, readSetting } from '@/ui/data/setting';
 import { KIND_COLOURS, TOKENS, type Look } from './tokens';
 
 const KEPT = 'gavirn.look';
@@ -8,8 +9,7 @@ const isDark = (): boolean => document.documentElement.classList.contains('dark'
 
 /** Chooses dark or light, or null to follow the system; public/index.html reads the choice before the first paint. */
 export function chooseLook(look: Look | null): void {
-  if (look) localStorage.setItem(KEPT, look);
-  else localStorage.removeItem(KEPT);
+  keepSetting(KEPT, look);
   const dark = look ? look === 'dark' : !matchMedia('(prefers-color-scheme: light)').matches;
   document.documentElement.classList.toggle('dark', dark);
   // What a phone puts around the page.
@@ -18,7 +18,7 @@ export function chooseLook(look: Look | null): void {
 }
 
 export function chosenLook(): Look | null {
-  const kept = localStorage.getItem(KEPT);
+  const kept = readSetting(KEPT);
   return kept === 'dark' || kept === 'light' ? kept : null;
 }
 

@@ -7,7 +7,7 @@ import { fold } from '@/core/session/fold';
 import type { Command } from '@/core/session/input';
 import { CALM, PLAIN, type QueuePlan } from './plan';
 import { ANY } from '@/core/engine/cue/range';
-import { newState, type SessionState } from '@/core/session/state';
+import { deserialize, newState, serialize, type SessionState } from '@/core/session/state';
 
 /* Every alert that is asked for ends exactly once: as shown, as a line, or as cleared by hand. Whatever is done meanwhile. */
 
@@ -50,7 +50,7 @@ const doing = fc.oneof(
   { weight: 3, arbitrary: fc.record({ does: fc.constant('time' as const) }) },
   { weight: 1, arbitrary: fc.record({ does: fc.constant('hold' as const), spotlight, on: fc.boolean() }) },
   { weight: 2, arbitrary: fc.record({ does: fc.constantFrom('skip' as const, 'replay' as const), which: fc.nat(30) }) },
-  { weight: 1, arbitrary: fc.record({ does: fc.constant('clear' as const), spotlight }) },
+  { weight: 1, arbitrary: fc.record({ does: fc.constantFrom('clear' as const, 'unclear' as const), spotlight }) },
   { weight: 1, arbitrary: fc.record({ does: fc.constant('plan' as const), plan, second: fc.boolean() }) },
   { weight: 1, arbitrary: fc.record({ does: fc.constant('end' as const) }) },
 );
@@ -112,7 +112,8 @@ test('each ends once, whatever is done', () => {
             command({ command: each.does, alert: `a${each.which}` });
             break;
           case 'clear':
-            command({ command: 'clear', spotlight: each.spotlight });
+          case 'unclear':
+            command({ command: each.does, spotlight: each.spotlight });
             break;
           case 'plan':
             fold(state, { input: 'show', at, show: withPlan(each.plan, each.second) }, emit);
@@ -176,4 +177,45 @@ test('what is cleared by hand is no line: nothing waited for too long', () => {
     [],
     ['ines', 'hana'],
   ]);
+});
+
+test('what was cleared by hand is brought back in its order, behind what has come since; after a while it is not', () => {
+  const state = newState({ ...base, cues: [newCue('c', { kind: 'follow' }, shows('spotlight'))] });
+  const at = (ms: number): number => START + ms;
+  fold(state, { input: 'begin', at: START, session: 'one' });
+  for (const [n, by] of ['ines', 'mirek', 'hana'].entries())
+    fold(state, { input: 'event', at: at(n), event: { ...aFollow({ id: by, by }), at: at(n), seenAt: at(n) } });
+  const texts = (): string[] =>
+    state.queues
+      .get('spotlight')
+      ?.list()
+      .map(({ text }) => text) ?? [];
+  const all = texts();
+  expect(all).toHaveLength(3);
+  const command = (ms: number, done: Command): void =>
+    void fold(state, { input: 'command', at: at(ms), command: done });
+  command(500, { command: 'clear', spotlight: 'spotlight' });
+  expect(texts()).toEqual([]);
+  fold(state, {
+    input: 'event',
+    at: at(600),
+    event: { ...aFollow({ id: 'teo', by: 'teo' }), at: at(600), seenAt: at(600) },
+  });
+  // As a server that was restarted meanwhile would have it.
+  const again = deserialize(JSON.parse(JSON.stringify(serialize(state))) as Parameters<typeof deserialize>[0]);
+  for (const each of [state, again])
+    fold(each, { input: 'command', at: at(8000), command: { command: 'unclear', spotlight: 'spotlight' } });
+  expect(texts()).toEqual(all);
+  expect(
+    again.queues
+      .get('spotlight')
+      ?.list()
+      .map(({ text }) => text),
+  ).toEqual(all);
+  // Once only, and not for ever.
+  command(8100, { command: 'unclear', spotlight: 'spotlight' });
+  expect(texts()).toEqual(all);
+  command(8200, { command: 'clear', spotlight: 'spotlight' });
+  command(30_000, { command: 'unclear', spotlight: 'spotlight' });
+  expect(texts()).toEqual([]);
 });

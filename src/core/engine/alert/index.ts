@@ -80,7 +80,25 @@ const clear: CommandKind<z.infer<typeof clearSchema>, AlertHost> = {
   command: 'clear',
   schema: clearSchema,
   run(state, { spotlight }, emit: Emit) {
-    takenOut(state, state.queues.get(spotlight)?.clear(state.now) ?? [], emit);
+    const gone = state.queues.get(spotlight)?.clear(state.now) ?? [];
+    if (gone.length > 0) state.cleared.set(spotlight, { at: state.now, alerts: gone });
+    takenOut(state, gone, emit);
+  },
+};
+
+/** So long what was cleared can be brought back, ms: as long as the desk offers it, and what the way there takes. */
+const BACK_MS = 12_000;
+
+/** Brings back what was cleared by hand, in its order, each as a new alert behind what has come meanwhile. */
+const unclearSchema = z.object({ command: z.literal('unclear'), spotlight: id });
+const unclear: CommandKind<z.infer<typeof unclearSchema>, AlertHost> = {
+  command: 'unclear',
+  schema: unclearSchema,
+  run(state, { spotlight }, emit: Emit) {
+    const cleared = state.cleared.get(spotlight);
+    state.cleared.delete(spotlight);
+    if (!cleared || state.now - cleared.at > BACK_MS) return;
+    for (const alert of cleared.alerts) ask(state, { ...alert, joins: null, key: null }, emit);
   },
 };
 
@@ -140,6 +158,8 @@ interface Saved {
   heard: AudibleAt[];
   sounds: number;
   lines: Line[];
+  /** Absent in what earlier versions have saved. */
+  cleared?: { spotlight: string; at: number; alerts: Alert[] }[] | undefined;
 }
 
 /** So long an answer is shown, ms. It belongs to no cue, and joins nothing. */
@@ -168,9 +188,17 @@ export const alert = {
     if (answersIn === undefined || !state.derived.spotlights.has(answersIn)) return;
     ask(state, { ...ANSWER, spotlight: answersIn, words: '{message}', values: { message: words } }, emit);
   },
-  commands: [tryCommand, skip, replay, hold, clear, hush, tone],
+  commands: [tryCommand, skip, replay, hold, clear, unclear, hush, tone],
 
-  create: (): AlertSlice => ({ queues: new Map(), played: [], alerts: 0, heard: [], sounds: 0, lines: [] }),
+  create: (): AlertSlice => ({
+    queues: new Map(),
+    played: [],
+    alerts: 0,
+    heard: [],
+    sounds: 0,
+    lines: [],
+    cleared: new Map(),
+  }),
   saved: {
     alerts: number,
     played: z.array(alertSchema),
@@ -178,8 +206,9 @@ export const alert = {
     heard: z.array(heard),
     sounds: number,
     lines: z.array(z.object({ id: text, at: number, text, cue: text.optional() })),
+    cleared: z.array(z.object({ spotlight: text, at: number, alerts: z.array(alertSchema) })).optional(),
   },
-  serialize: ({ alerts, played, queues, heard: kept, sounds, lines }) => ({
+  serialize: ({ alerts, played, queues, heard: kept, sounds, lines, cleared }) => ({
     alerts,
     played,
     queues: entriesByKey(queues).map(([spotlight, queue]) => ({
@@ -190,15 +219,28 @@ export const alert = {
     heard: kept,
     sounds,
     lines,
+    ...(cleared.size > 0
+      ? {
+          cleared: entriesByKey(cleared).map(([spotlight, { at, alerts: gone }]) => ({
+            spotlight,
+            at,
+            alerts: [...gone],
+          })),
+        }
+      : {}),
   }),
-  deserialize: ({ queues, ...rest }: Saved, setup) => {
+  deserialize: ({ queues, cleared = [], ...rest }: Saved, setup) => {
     const plans = spotlightsOf(setup);
     const each = queues.map(({ spotlight, held, alerts }): [string, AlertQueue] => [
       spotlight,
       // By what words are filled in is known once everything has been read back (`derive`).
       new AlertQueue(null, plans.get(spotlight), alerts, held),
     ]);
-    return { ...rest, queues: new Map(each) };
+    return {
+      ...rest,
+      queues: new Map(each),
+      cleared: new Map(cleared.map(({ spotlight, at, alerts }) => [spotlight, { at, alerts }])),
+    };
   },
 
   derive(state): AlertDerived {

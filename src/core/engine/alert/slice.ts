@@ -35,6 +35,8 @@ export interface AlertSlice {
   sounds: number;
   /** What could not be shown in time, newest last. */
   lines: Line[];
+  /** What was last cleared by hand, by spotlight, and when: it can be brought back for a while. */
+  cleared: Map<string, { at: number; alerts: readonly Alert[] }>;
 }
 
 export interface AlertDerived {

@@ -7,7 +7,7 @@ import { drawnOf } from './drawn';
 import type { Behind, Finding, Judged } from './finding';
 import { hidden } from './hidden';
 import { outside, underVeil } from './outside';
-import { overflow, small } from './reading';
+import { overflow, shrinks, small } from './reading';
 
 /** Every check, what matters most first. */
 const CHECKS: readonly ((judged: Judged) => Finding[])[] = [
@@ -20,6 +20,7 @@ const CHECKS: readonly ((judged: Judged) => Finding[])[] = [
   overflow,
   contrast,
   small,
+  shrinks,
   halfRows,
   twice,
   chatTwice,

@@ -89,6 +89,14 @@ const FAULTY: [string, RegExp, Show, string?][] = [
     add(base, 'ticker', { rows: 8, place: { x: 60, y: 1300, w: 700, h: 180 } } as Partial<Piece>),
   ],
   [
+    'a number becomes smaller than its name as it grows',
+    /the number of Counter becomes smaller than its name: \d+ px to \d+ px/,
+    {
+      ...add(base, 'counter', { counter: 'c', place: { x: 60, y: 1240, w: 320, h: 170 } } as Partial<Piece>),
+      counters: [{ id: 'c', name: 'Throws', start: 0, step: 1, target: 1_000_000 }],
+    },
+  ],
+  [
     'two say the same',
     /Goal 2 says the same as Gift goal/,
     add(base, 'goal', { name: 'Goal 2', place: { x: 60, y: 1360, w: 700, h: 120 } } as Partial<Piece>),

@@ -1,6 +1,7 @@
 import type { FontSpec, Group, Op } from '@/core/paint/display';
 import { lineWidth, type Measure } from '@/core/paint/text';
-import type { Piece } from '@/core/piece';
+import { drawPiece, type Live, type Piece } from '@/core/piece';
+import type { Show } from '@/core/show/show';
 import { isPicture, type Finding, type Judged } from './finding';
 import type { Safe } from '@/core/show/safe-area';
 
@@ -137,4 +138,54 @@ export function overflow({ pieces, groups, measure, scene, show: { frame } }: Ju
         },
       ];
     });
+}
+
+/** What a piece with one large number shows when that has become long, as far as its own setting lets it; null: it has none. */
+function grownLive(piece: Piece, { countdowns, counters }: Show): Live | null {
+  switch (piece.kind) {
+    case 'countdown': {
+      const of = countdowns.find(({ id }) => id === piece.countdown);
+      if (!of) return null;
+      // Time that viewers add makes it longer than it began: up to its bound, or some four times as long.
+      const seconds = of.adds ? of.most || of.seconds * 4 : of.seconds;
+      return { kind: 'countdown', countdown: { name: of.name, endsAt: null, left: seconds * 1000 } };
+    }
+    case 'counter': {
+      const of = counters.find(({ id }) => id === piece.counter);
+      const value = Math.max(of?.start ?? 0, of?.target ?? 999);
+      return of ? { kind: 'counter', counter: { name: of.name, value, target: of.target } } : null;
+    }
+    case 'audience':
+      return { kind: 'audience', watching: 9999 };
+    default:
+      return null;
+  }
+}
+
+/** A number becomes longer as it runs, and smaller to fit its piece: below the size of its own name it is not what is read first any more. */
+export function shrinks({ show, scene, pieces, measure }: Judged): Finding[] {
+  const { frame, language } = show;
+  return pieces.flatMap((piece): Finding[] => {
+    const live = grownLive(piece, show);
+    if (!live) return [];
+    const [head, number] = textsOf(drawPiece(piece, live, { measure, seen: 'air', language }));
+    if (!head || !number || number.font.size >= head.font.size) return [];
+    const w = Math.ceil(piece.place.w * (head.font.size / number.font.size) * 1.05);
+    if (w > frame.width) return [];
+    return [
+      {
+        key: `shrinks/${scene}/${piece.id}`,
+        pieces: [piece.id],
+        says: `With more digits, the number of ${piece.name} becomes smaller than its name: ${number.font.size} px to ${head.font.size} px.`,
+        mend: {
+          label: 'Make it wider',
+          does: {
+            kind: 'place',
+            places: { [piece.id]: { ...piece.place, x: Math.round(Math.min(piece.place.x, frame.width - w)), w } },
+            scene,
+          },
+        },
+      },
+    ];
+  });
 }
