@@ -1,6 +1,7 @@
 import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import type { Page } from 'playwright-core';
+import { violations } from './axe';
 import { SHEETS } from './sheets';
 import { until, World } from './world';
 
@@ -53,6 +54,18 @@ for (const { place, open, title } of SHEETS)
       await page.reload();
       await opened();
       assert.equal(page.url(), address);
+      const found: string[] = [];
+      for (const [width, colorScheme] of [
+        [390, 'dark'],
+        [1280, 'light'],
+      ] as const) {
+        await page.setViewportSize({ width, height: 844 });
+        await page.emulateMedia({ colorScheme });
+        await page.waitForTimeout(150);
+        found.push(...(await violations(page, `${width} ${colorScheme}`)));
+      }
+      await page.setViewportSize({ width: 390, height: 844 });
+      assert.deepEqual(found, [], 'axe-core finds nothing on a phone in the dark, and wide in the light');
       await page
         .getByRole('dialog')
         .last()

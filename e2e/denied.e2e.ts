@@ -55,7 +55,7 @@ test('a server that is away: a press is said to be lost, counts are said to be u
   const lost = page.getByText('Gavirn’s server does not answer, so that this was not done.');
   await lost.waitFor();
   await page.getByRole('link', { name: 'Stage' }).tap();
-  await page.getByRole('link', { name: 'Outlets: Not known just now' }).waitFor();
+  await page.getByRole('link', { name: /^Outlets\s+not known/ }).waitFor();
   await page.getByRole('link', { name: 'Desk' }).tap();
   await page.getByRole('button', { name: 'Hold in Spotlight' }).tap();
   await lost.waitFor();

@@ -109,3 +109,21 @@ test('with colours of the system’s choice, what is chosen is framed', async ()
   assert.equal(await chosen.evaluate((element) => getComputedStyle(element).outlineStyle), 'solid');
   await page.emulateMedia({ forcedColors: 'none' });
 });
+
+test('a phone that is turned keeps what is open, and what was typed', async () => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto('/feeds');
+  await page.getByRole('button', { name: 'Add a feed' }).tap();
+  await page.getByRole('radio', { name: 'Brindle' }).tap();
+  const field = page.getByLabel('Your handle on Brindle');
+  await field.fill('odavarn.kiln');
+  for (const [width, height] of [
+    [844, 390],
+    [1280, 800],
+    [390, 844],
+  ] as const) {
+    await page.setViewportSize({ width, height });
+    await page.waitForTimeout(200);
+    assert.equal(await field.inputValue(), 'odavarn.kiln', `${width}×${height}`);
+  }
+});

@@ -23,8 +23,7 @@ export function followNames(before: Show, show: Show): void {
     // Only names that were the same go on together.
     if (!thing || thingWas?.name !== was.name) continue;
     if (thing.name !== thingWas.name) piece.name = ownName(piece, thing.name, show.pieces);
-    else if (piece.name !== was.name)
-      thing.name = ownName(thing, piece.name, listed(show, shown.list.list));
+    else if (piece.name !== was.name) thing.name = ownName(thing, piece.name, listed(show, shown.list.list));
   }
 }
 

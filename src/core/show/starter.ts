@@ -78,7 +78,11 @@ export function starterShow(id: string, name = 'My show'): Show {
     ...emptyShow(id, name),
     goals: [{ id: 'first-goal', name: 'Gift goal', measure: 'coins', target: 200, onReach: { kind: 'double' } }],
   };
-  const pieces = [{ ...goal.make('goal', show), name: 'Gift goal' }, spotlight.make('spotlight', show), leaderboard.make('leaderboard', show)];
+  const pieces = [
+    { ...goal.make('goal', show), name: 'Gift goal' },
+    spotlight.make('spotlight', show),
+    leaderboard.make('leaderboard', show),
+  ];
   return {
     ...show,
     pieces,

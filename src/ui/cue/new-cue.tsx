@@ -99,14 +99,13 @@ function Row({ title, says, kind, onPress }: { title: string; says?: string; kin
   return (
     <Pressable
       role="button"
-      aria-label={says ? `${title}: ${says}` : title}
       onPress={onPress}
       className="min-h-[56px] px-4 py-2 flex-row items-center gap-3 rounded-control bg-raised"
     >
       <Shape kind={kind} size={16} />
       <View className="flex-1">
         <Text size={17} face="strong">
-          {title}
+          {`${title} `}
         </Text>
         {says ? (
           <Text size={13} tone="muted">

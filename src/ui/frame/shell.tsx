@@ -22,8 +22,10 @@ export function Shell({ children }: { children: ReactNode }) {
   const [listed, setListed] = useAsked('keys');
   const keys = <Keys listed={listed} onList={setListed} />;
   const onStage = path.startsWith('/stage');
+  const rail = wide || low;
+  // Each keeps its key: whoever turns their phone finds what was open, and what was typed.
   const place = (
-    <>
+    <View key="place" className={`flex-1 ${wide ? 'border-r border-line' : ''}`}>
       <Pulse />
       <Notices />
       <View role="main" className="flex-1">
@@ -31,20 +33,12 @@ export function Shell({ children }: { children: ReactNode }) {
         <SheetHost />
         <ToastHost />
       </View>
-    </>
+    </View>
   );
-  if (!wide && !low)
-    return (
-      <View className="flex-1 bg-ground">
-        {place}
-        <Places rail={false} />
-        {keys}
-      </View>
-    );
+  const places = <Places key="places" rail={rail} {...(wide ? { onKeys: () => setListed(true) } : {})} />;
   return (
-    <View className="flex-1 flex-row bg-ground">
-      <Places rail {...(wide ? { onKeys: () => setListed(true) } : {})} />
-      <View className={`flex-1 ${wide ? 'border-r border-line' : ''}`}>{place}</View>
+    <View className={`flex-1 bg-ground ${rail ? 'flex-row' : ''}`}>
+      {rail ? [places, place] : [place, places]}
       {onStage || !wide ? null : <StageBeside />}
       {keys}
     </View>

@@ -35,7 +35,8 @@ export function PictureTile({
   return (
     <Pressable
       role={role}
-      aria-label={label ?? named.title}
+      // Its name has all that is seen (WCAG 2.2, 2.5.3).
+      aria-label={[label ?? named.title, named.note].filter(Boolean).join(' ')}
       {...(role === 'button' ? {} : { 'aria-checked': named.chosen })}
       onPress={onPress}
       className={boxClass(named.chosen)}

@@ -3,6 +3,7 @@ import { useMemo, useState } from 'react';
 import { Pressable, View } from 'react-native';
 import type { Box } from '@/core/paint/display';
 import type { Piece } from '@/core/piece';
+import type { FrameSize } from '@/core/piece/frame';
 import type { Show } from '@/core/show/show';
 import type { Finding } from '@/core/stage/judge/finding';
 import { refit } from '@/core/stage/in-hole';
@@ -18,6 +19,7 @@ import { Guides } from './guides';
 import { Handles } from './handles';
 import { usePlace } from './use-place';
 import { useStageKeys } from './use-stage-keys';
+import { useWheel } from './use-wheel';
 import { Veil } from './veil';
 
 export interface EditorProps {
@@ -46,21 +48,17 @@ export function Editor({ width, scene, chosen, onChoose, onOpen, veil, findings 
 
   const lines = (id: string): Box[] => snapsOf(show, seen, chosen, id);
 
+  const alone = chosen.length === 1 ? (seen.find(({ id }) => id === chosen[0]) ?? null) : null;
+  const root = useWheel(alone, frame, {
+    onDraft: (id, next) => setDraft(next && { ...next, id }),
+    onPlace: (id, next) => letGo(id, next, scene),
+  });
   return (
-    <View style={{ width, height }}>
+    <View ref={root} style={{ width, height }}>
       <FrameView show={show} pieces={painted} width={width} seen="edit" />
       {veil ? <Veil width={width} height={height} /> : null}
       <Ground width={width} height={height} onPress={() => onChoose([])} />
-      {draft ? (
-        <Guides
-          draft={draft}
-          width={width}
-          height={height}
-          scale={scale}
-          mirrored={drafted.some((piece) => piece.id === draft.id && 'mirrored' in piece && piece.mirrored)}
-          gapsOf={(box) => gaps(box, lines(draft.id), frame)}
-        />
-      ) : null}
+      <Drawn draft={draft} drafted={drafted} width={width} height={height} scale={scale} frame={frame} lines={lines} />
       {drafted.map((piece) => (
         <Handles
           key={piece.id}
@@ -91,6 +89,32 @@ export function Editor({ width, scene, chosen, onChoose, onOpen, veil, findings 
       )}
     </View>
   );
+}
+
+/** The lines to which what is being dragged has snapped, and its distances. */
+function Drawn({
+  draft,
+  drafted,
+  frame,
+  lines,
+  ...size
+}: {
+  draft: (Draft & { id: string }) | null;
+  drafted: readonly Piece[];
+  frame: FrameSize;
+  lines: (id: string) => Box[];
+  width: number;
+  height: number;
+  scale: number;
+}) {
+  return draft ? (
+    <Guides
+      draft={draft}
+      {...size}
+      mirrored={drafted.some((piece) => piece.id === draft.id && 'mirrored' in piece && piece.mirrored)}
+      gapsOf={(box) => gaps(box, lines(draft.id), frame)}
+    />
+  ) : null;
 }
 
 /** Where nothing is: a press lets go of what is chosen. */

@@ -1,17 +1,8 @@
 import { placedIn } from '@/core/engine/feature/scene/schema';
 import { View } from 'react-native';
-import ArrowDown from 'lucide-react-native/icons/arrow-down';
-import ArrowUp from 'lucide-react-native/icons/arrow-up';
 import Copy from 'lucide-react-native/icons/copy';
-import Eye from 'lucide-react-native/icons/eye';
-import EyeOff from 'lucide-react-native/icons/eye-off';
-import Lock from 'lucide-react-native/icons/lock';
-import LockOpen from 'lucide-react-native/icons/lock-open';
-import Trash from 'lucide-react-native/icons/trash';
 import type { Box } from '@/core/paint/display';
 import { least, type Piece } from '@/core/piece';
-import { shownBy } from '@/core/show/listed';
-import { copyPiece } from '@/core/stage/add';
 import { fillFrame } from '@/core/stage/align';
 import { keepInFrame } from '@/core/stage/place';
 import { useShow } from '@/ui/data/show';
@@ -22,12 +13,11 @@ import { NumberField } from '@/ui/part/field';
 import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
 import { Ticks } from '@/ui/part/ticks';
-import { newIds } from './add-piece';
 import { keepsProportion } from './drag';
 import { usePlace } from './use-place';
+import { usePieceActs } from './use-piece-acts';
 import { useSet } from './use-set';
 import { useAsked } from '@/ui/frame/address';
-import { offerUndo } from '@/ui/frame/toast';
 
 /** Where a piece stands, in which scenes, and in what order. */
 export function PlaceTab({ piece, scene, onRemoved }: { piece: Piece; scene: string; onRemoved: () => void }) {
@@ -187,57 +177,42 @@ function InScenes({ piece }: { piece: Piece }) {
 
 /** Its order among the others, and what can be done with it as a whole. */
 function Order({ piece, onRemoved }: { piece: Piece; onRemoved: () => void }) {
-  const show = useShow();
-  const set = useSet(piece);
-  const at = show.pieces.findIndex(({ id }) => id === piece.id);
-  const reorder = (by: number): void =>
-    edit((draft) => {
-      const [taken] = draft.pieces.splice(at, 1);
-      if (taken) draft.pieces.splice(Math.max(0, Math.min(draft.pieces.length, at + by)), 0, taken);
-    });
-  const of = shownBy(piece);
   const [asking, setAsking] = useAsked('duplicate');
-  const duplicate = (own: boolean): void => {
-    setAsking(false);
-    edit((draft) => void copyPiece(draft, piece, newIds(), own));
-  };
-  const remove = (): void => {
-    edit((draft) => {
-      draft.pieces = draft.pieces.filter(({ id }) => id !== piece.id);
-    });
-    onRemoved();
-    offerUndo(`${piece.name} is removed.`);
-  };
+  const acts = usePieceActs(piece, onRemoved);
+  const copies = acts.filter(({ group }) => group === 'copy');
   return (
     <View className="flex-row flex-wrap gap-2">
-      <Button icon={ArrowUp} onPress={() => reorder(1)} disabled={at === show.pieces.length - 1}>
-        Forward
-      </Button>
-      <Button icon={ArrowDown} onPress={() => reorder(-1)} disabled={at === 0}>
-        Back
-      </Button>
-      <Button icon={piece.locked ? LockOpen : Lock} onPress={() => set('locked', piece.locked ? undefined : true)}>
-        {piece.locked ? 'Unlock' : 'Lock'}
-      </Button>
-      <Button icon={piece.off ? Eye : EyeOff} onPress={() => set('off', piece.off ? undefined : true)}>
-        {piece.off ? 'Put back' : 'Take off'}
-      </Button>
-      <Button icon={Copy} onPress={() => (of ? setAsking(true) : duplicate(false))}>
+      {acts
+        .filter(({ group }) => group === 'order')
+        .map(({ label, icon, act, disabled }) => (
+          <Button key={label} icon={icon} onPress={act} disabled={disabled ?? false}>
+            {label}
+          </Button>
+        ))}
+      <Button icon={Copy} onPress={() => (copies.length > 1 ? setAsking(true) : copies[0]?.act())}>
         Duplicate
       </Button>
-      <Button icon={Trash} kind="bad" onPress={remove}>
-        Remove
-      </Button>
-      {asking && of ? (
+      {acts
+        .filter(({ group }) => group === 'end')
+        .map(({ label, icon, act }) => (
+          <Button key={label} icon={icon} kind="bad" onPress={act}>
+            {label}
+          </Button>
+        ))}
+      {asking && copies.length > 1 ? (
         <Sheet title={`Duplicate ${piece.name}`} onClose={() => setAsking(false)}>
-          <Button
-            kind="main"
-            onPress={() => duplicate(true)}
-          >{`With a ${of.list.title.toLowerCase()} of its own`}</Button>
-          <Button
-            kind="outline"
-            onPress={() => duplicate(false)}
-          >{`Showing the same ${of.list.title.toLowerCase()}`}</Button>
+          {copies.map(({ label, act }, n) => (
+            <Button
+              key={label}
+              kind={n === 0 ? 'main' : 'outline'}
+              onPress={() => {
+                setAsking(false);
+                act();
+              }}
+            >
+              {label}
+            </Button>
+          ))}
         </Sheet>
       ) : null}
     </View>

@@ -23,6 +23,13 @@ import { edit } from '@/ui/data/show-store';
 import { Text } from '@/ui/part/text';
 import { useColours } from '@/ui/theme/look';
 
+/** A mouse's wheel goes along the row. */
+const SCROLLED_BY_WHEEL: object = {
+  onWheel: ({ currentTarget, deltaY }: WheelEvent) => {
+    (currentTarget as HTMLElement).scrollLeft += deltaY;
+  },
+};
+
 /** The pieces, front first. A chip is tapped to choose its piece, and again to open it; held and dragged, it changes the order. */
 export function Stack({
   pieces,
@@ -52,6 +59,7 @@ export function Stack({
     <ScrollView
       horizontal
       showsHorizontalScrollIndicator={false}
+      {...SCROLLED_BY_WHEEL}
       className="flex-1"
       contentContainerClassName="gap-2 px-4 py-2 items-center"
       role="group"

@@ -6,7 +6,7 @@ import { useOpened, useShow } from '@/ui/data/show';
 import { redo, undo } from '@/ui/data/show-store';
 import { Button, IconButton } from '@/ui/part/button';
 import { Text } from '@/ui/part/text';
-import { usePlaces, watchedBy } from './watched';
+import { usePlaces } from './watched';
 
 /** Above the frame: who shows it, which scene is looked at, how large it is, and the way back. */
 export function StageHead({
@@ -29,12 +29,11 @@ export function StageHead({
     <View className="flex-row flex-wrap items-center justify-between pl-4 pr-2 min-h-[48px]">
       <Pressable
         role="link"
-        aria-label={`Outlets: ${watchedBy(places)}`}
         onPress={() => router.navigate('/outlets')}
         className="min-h-[44px] min-w-[64px] justify-center shrink"
       >
         <Text face="strong" numberOfLines={1}>
-          Outlets
+          {'Outlets '}
         </Text>
         <Text size={13} tone={(places ?? 0) > 0 ? 'lagoon' : 'muted'} numberOfLines={1}>
           {places === null ? 'not known' : places > 0 ? `${places} open` : 'none open'}

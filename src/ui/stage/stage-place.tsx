@@ -1,5 +1,5 @@
 import { sceneOf } from '@/core/engine/feature/scene/schema';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { GestureHandlerRootView } from 'react-native-gesture-handler';
 import type { Piece } from '@/core/piece';
@@ -12,6 +12,7 @@ import { Button } from '@/ui/part/button';
 import { DockedSheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
 import { Editor, type EditorProps } from './editor';
+import { PieceMenu } from './piece-menu';
 import { PieceSheet } from './piece-sheet';
 import { SceneLine } from './scene-line';
 import { StageHead } from './stage-head';
@@ -48,7 +49,7 @@ export function StagePlace() {
         follows={follows}
         onFollow={onFollow}
       />
-      {wide ? <Beside piece={piece} scene={scene} onRemoved={() => choose([])} /> : null}
+      {wide ? <Beside piece={piece} scene={scene} named={sheet === 'piece'} onRemoved={() => choose([])} /> : null}
       {editing ? (
         <DockedSheet title={editing.name} onClose={close}>
           <PieceSheet key={editing.id} piece={editing} scene={scene} onRemoved={() => choose([])} />
@@ -155,6 +156,7 @@ function StageColumn({
 /** The frame as large as there is room for it; on an empty one, what to start with. */
 function StageFrame({ onAdd, ...editor }: Omit<EditorProps, 'width'> & { onAdd: () => void }) {
   const { frame, pieces } = useShow();
+  const wide = useWide();
   const [room, setRoom] = useState({ width: 0, height: 0 });
   // A little air above and below, so that a corner of the frame can be taken hold of.
   const width = Math.floor(Math.min(room.width, ((room.height - 12) * frame.width) / frame.height));
@@ -163,7 +165,13 @@ function StageFrame({ onAdd, ...editor }: Omit<EditorProps, 'width'> & { onAdd: 
       className="flex-1 items-center justify-center"
       onLayout={({ nativeEvent: { layout } }) => setRoom({ width: layout.width, height: layout.height })}
     >
-      {width > 0 ? <Editor width={width} {...editor} /> : null}
+      {width === 0 ? null : wide ? (
+        <PieceMenu onChoose={editor.onChoose} onOpen={editor.onOpen}>
+          <Editor width={width} {...editor} />
+        </PieceMenu>
+      ) : (
+        <Editor width={width} {...editor} />
+      )}
       {pieces.length === 0 ? (
         <View className="absolute bottom-4 left-8 right-8 p-4 rounded-card bg-surface gap-3">
           <Text size={17}>Nothing is on the stage yet. Start with a spotlight, where alerts appear.</Text>
@@ -177,20 +185,63 @@ function StageFrame({ onAdd, ...editor }: Omit<EditorProps, 'width'> & { onAdd: 
 }
 
 /** On a wide screen: the chosen piece's fields beside the frame. */
-function Beside({ piece, scene, onRemoved }: { piece: Piece | null; scene: string; onRemoved: () => void }) {
+function Beside({
+  piece,
+  scene,
+  named,
+  onRemoved,
+}: {
+  piece: Piece | null;
+  scene: string;
+  /** It was opened by a double click or by Enter: its name is gone to. */
+  named: boolean;
+  onRemoved: () => void;
+}) {
+  const panel = useRef<View>(null);
+  useEffect(() => {
+    if (named) (panel.current as unknown as HTMLElement | null)?.querySelector('input')?.focus();
+  }, [named]);
   return (
-    <ScrollView className="w-[400px] grow-0 border-l border-line" contentContainerClassName="p-6 gap-4">
-      <Text size={22} face="title" level={1}>
-        {piece ? piece.name : 'Stage'}
-      </Text>
-      {piece ? (
-        <PieceSheet key={piece.id} piece={piece} scene={scene} onRemoved={onRemoved} />
-      ) : (
-        <Text tone="muted">
-          Choose a piece to change it. Drag it to move it, drag a corner to resize it, drag the knob above it to turn
-          it; with Shift you choose several. The arrow keys move what is chosen by 1 px, with Shift by 10.
+    <ScrollView className="w-[400px] grow-0 border-l border-line" contentContainerClassName="p-6">
+      <View ref={panel} className="gap-4">
+        <Text size={22} face="title" level={1}>
+          {piece ? piece.name : 'Stage'}
         </Text>
-      )}
+        {piece ? <PieceSheet key={piece.id} piece={piece} scene={scene} onRemoved={onRemoved} /> : <NothingChosen />}
+      </View>
     </ScrollView>
   );
 }
+
+/** What can be done on the stage while nothing is chosen. */
+function NothingChosen() {
+  return (
+    <>
+      <View className="gap-2">
+        <Button kind="main" onPress={() => inPlace.open('add')}>
+          Add a piece
+        </Button>
+        <Button onPress={() => inPlace.open('arrange')}>Arrange for me</Button>
+        <Button onPress={() => inPlace.open('scenes')}>Scenes</Button>
+        <Button onPress={() => inPlace.open('frame')}>Frame and safe areas</Button>
+      </View>
+      <View role="list" aria-label="On the stage" className="gap-3">
+        {BY_HAND.map(([how, what]) => (
+          <View key={how} role="listitem">
+            <Text face="strong">{how}</Text>
+            <Text tone="muted">{what}</Text>
+          </View>
+        ))}
+      </View>
+    </>
+  );
+}
+
+const BY_HAND: readonly [string, string][] = [
+  ['Click', 'Chooses a piece; with Shift several'],
+  ['Drag', 'Moves it; a corner resizes it, the knob above turns it'],
+  ['Double click', 'Goes to its name'],
+  ['Right click', 'Brings up what can be done with it'],
+  ['Wheel with Ctrl', 'Makes the chosen piece larger or smaller'],
+  ['Arrow keys', 'Move it by 1 px, with Shift by 10; on a corner they resize it'],
+];

@@ -1,0 +1,81 @@
+import * as ContextMenu from '@radix-ui/react-context-menu';
+import { useState, type MouseEvent, type ReactNode } from 'react';
+import type { Piece } from '@/core/piece';
+import { useShow } from '@/ui/data/show';
+import { inPlace } from '@/ui/frame/address';
+import { usePieceActs } from './use-piece-acts';
+
+const ITEM =
+  'min-h-[40px] px-4 flex items-center font-text text-15 text-ink rounded-control cursor-default outline-none data-[highlighted]:bg-raised data-[disabled]:opacity-40';
+
+const Item = ({ label, act, disabled = false }: { label: string; act: () => void; disabled?: boolean }) => (
+  <ContextMenu.Item className={ITEM} disabled={disabled} onSelect={act}>
+    {label}
+  </ContextMenu.Item>
+);
+
+/** What the right mouse button brings up on the stage: what can be done with the piece under it, or with the stage. */
+export function PieceMenu({
+  onChoose,
+  onOpen,
+  children,
+}: {
+  onChoose: (ids: string[]) => void;
+  onOpen: (id: string) => void;
+  children: ReactNode;
+}) {
+  const pieces = useShow((show) => show.pieces);
+  const [id, setId] = useState<string | null>(null);
+  const piece = pieces.find((each) => each.id === id);
+  const under = (event: MouseEvent): void => {
+    const found = (event.target as Element).closest<HTMLElement>('[data-testid^="piece-"]');
+    const next = found?.dataset.testid?.slice('piece-'.length) ?? null;
+    setId(next);
+    onChoose(next === null ? [] : [next]);
+  };
+  return (
+    <ContextMenu.Root>
+      <ContextMenu.Trigger asChild onContextMenu={under}>
+        <div>{children}</div>
+      </ContextMenu.Trigger>
+      <ContextMenu.Portal>
+        <ContextMenu.Content
+          aria-label={piece ? piece.name : 'Stage'}
+          className="z-50 min-w-[220px] p-1 bg-surface border border-line rounded-card"
+        >
+          {piece ? (
+            <OfPiece piece={piece} onOpen={() => onOpen(piece.id)} onRemoved={() => onChoose([])} />
+          ) : (
+            <>
+              <Item label="Add a piece" act={() => inPlace.open('add')} />
+              <Item label="Arrange for me" act={() => inPlace.open('arrange')} />
+              <Item label="Scenes" act={() => inPlace.open('scenes')} />
+              <Item label="Frame and safe areas" act={() => inPlace.open('frame')} />
+            </>
+          )}
+        </ContextMenu.Content>
+      </ContextMenu.Portal>
+    </ContextMenu.Root>
+  );
+}
+
+function OfPiece({ piece, onOpen, onRemoved }: { piece: Piece; onOpen: () => void; onRemoved: () => void }) {
+  const acts = usePieceActs(piece, onRemoved);
+  return (
+    <>
+      <Item label="Edit" act={onOpen} />
+      {acts.map(({ label, group, act, disabled }) => (
+        <Item
+          key={label}
+          label={
+            group === 'copy' && label !== 'Duplicate'
+              ? `Duplicate, ${label.charAt(0).toLowerCase()}${label.slice(1)}`
+              : label
+          }
+          act={act}
+          disabled={disabled ?? false}
+        />
+      ))}
+    </>
+  );
+}
