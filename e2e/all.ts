@@ -74,6 +74,7 @@ const ALONE = ['flood.e2e.ts', 'kill.e2e.ts', 'outlet.e2e.ts'];
 
 /** These take longest and come first, so that neither core waits for the other at the end. */
 const LONG = [
+  'back.e2e.ts',
   'moments.e2e.ts',
   'browser.e2e.ts',
   'feeds.e2e.ts',
@@ -84,6 +85,9 @@ const LONG = [
   'layout.e2e.ts',
   'formats.e2e.ts',
   'layout-scenes.e2e.ts',
+  'sizes.e2e.ts',
+  'hands.e2e.ts',
+  'begin.e2e.ts',
   'sounds.e2e.ts',
   'several.e2e.ts',
   'week.e2e.ts',

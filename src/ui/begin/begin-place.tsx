@@ -34,10 +34,12 @@ const ASKS: Record<Step, string> = {
 export function BeginPlace() {
   const begun = useBeginning();
   const step = useOpen('step');
+  const first = useIsFirst();
   const [answers, change] = useAnswers();
   if (begun === undefined || answers === null) return null;
   const at = step.at?.[0];
-  if (at === 'ready') return <LeftToDo />;
+  // A show that is made is not asked about again, unless one goes back to a question.
+  if (at === 'ready' || (at === undefined && begun.at === 'made' && first)) return <LeftToDo />;
   const now = STEPS.find((each) => each === at) ?? 'streams';
   return <Question key={now} now={now} answers={answers} change={change} go={(to) => step.open(to)} />;
 }

@@ -2,18 +2,19 @@ import { useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
 import type { FirstAnswers } from '@/core/stage/first-show';
 import { keepBeginning, useBeginning } from '@/ui/data/beginning';
-import { addShow, storeShow } from '@/ui/data/library';
+import { addShow } from '@/ui/data/library';
 import { randomKey } from '@/ui/data/random-key';
-import { reload, showStore } from '@/ui/data/show-store';
+import { edit, reload, showStore } from '@/ui/data/show-store';
 import { useArrange } from '@/ui/stage/use-arrange';
 
 /** What a new show is called until somebody gives it a name. */
 const NAME = 'My show';
 
-/** Whether the questions are about the show that an empty browser began with, and not about another one (`/begin?show=new`). */
+/** Whether the questions are about the show that is open, which they began or are to begin, and not about another one (`/begin?show=new`). */
 export function useIsFirst(): boolean {
   const { show } = useLocalSearchParams();
-  return useBeginning()?.at === 'ask' && show !== 'new';
+  const at = useBeginning()?.at;
+  return (at === 'ask' || at === 'made') && show !== 'new';
 }
 
 /** Makes the show that the answers come to: of the show that an empty browser began with, or as another one beside those that are there. */
@@ -42,9 +43,14 @@ export function useMakeShow(): {
       return false;
     }
     const show = { ...made.show, zone: open.zone };
-    const id = first ? open.id : (await addShow(show)).current;
-    if (first) await storeShow(show);
-    await keepBeginning(id, { at: 'made', done: [] });
+    if (first) {
+      // As any edit: whoever comes back to a question and answers it otherwise can undo that.
+      edit((draft) => void Object.assign(draft, show));
+      await keepBeginning(open.id, { at: 'made', done: [] });
+      return true;
+    }
+    const { current } = await addShow(show);
+    await keepBeginning(current, { at: 'made', done: [] });
     await reload();
     return true;
   };

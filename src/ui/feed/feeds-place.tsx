@@ -1,6 +1,7 @@
 import { View } from 'react-native';
 import Plus from 'lucide-react-native/icons/plus';
 import { useOpened, useShow } from '@/ui/data/show';
+import { LeftCard } from '@/ui/begin/left-card';
 import { NoticeList } from '@/ui/desk/notice-list';
 import { offerUndo } from '@/ui/frame/toast';
 import { PlaceBody } from '@/ui/frame/place-body';
@@ -30,6 +31,7 @@ export function FeedsPlace() {
         }
       >
         <View className="gap-3 mt-2">
+          <LeftCard />
           <NoticeList />
           {show.feeds.map((feed) => (
             <FeedCard key={feed.id} feed={feed} onRemoved={() => offerUndo(`${feedName(feed)} is removed.`)} />

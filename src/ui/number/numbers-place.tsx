@@ -82,16 +82,15 @@ function ThingRow({ list, thing, onOpen }: { list: ListKind; thing: Listed; onOp
     <View role="listitem">
       <Pressable
         role="button"
-        aria-label={`${thing.name}${stands === '' ? '' : `, ${stands}`}. ${used}`}
         onPress={() => onOpen(thing.id)}
         className="min-h-[56px] py-2 border-b border-line flex-row items-center gap-3"
       >
         <View className="flex-1">
           <Text face="strong" numberOfLines={1}>
-            {thing.name}
+            {`${thing.name} `}
           </Text>
           <Text size={13} tone="muted" numberOfLines={2}>
-            {used}
+            {`${used} `}
           </Text>
         </View>
         {stands === '' ? null : <Text className="tabular-nums">{stands}</Text>}

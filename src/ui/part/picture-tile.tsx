@@ -56,7 +56,8 @@ function Caption({ title, note, chosen }: { title: string; note?: string | null;
       {chosen ? <Check size={18} color={marigold} strokeWidth={2.6} /> : null}
       <View className="flex-1">
         <Text size={17} face={chosen ? 'strong' : 'text'}>
-          {title}
+          {/* A space keeps it apart from the note in the name, too. */}
+          {`${title} `}
         </Text>
         {note ? (
           <Text size={13} tone="muted">

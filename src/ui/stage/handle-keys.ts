@@ -1,6 +1,6 @@
 import { PIECE_KINDS, type Piece } from '@/core/piece';
 import type { FrameSize } from '@/core/piece/frame';
-import { resizeTurned, tidyTurn, type Handle } from '@/core/stage/place';
+import { resizeTurned, type Handle } from '@/core/stage/place';
 import type { Drag } from './drag';
 
 /* What keys do on a piece and its handles. React Native's types do not know the web's key events. */
@@ -46,6 +46,9 @@ export const resizedByKeys = (drag: Drag, piece: Piece, corner: Handle, frame: F
   },
 });
 
+/** Degrees from -180 to 180. A finger's turn snaps to the quarters; a key says what it means. */
+const within = (degrees: number): number => ((((degrees + 180) % 360) + 360) % 360) - 180;
+
 /** The arrows turn it: by 1°, with Shift by 15°. */
 export const turnedByKeys = (drag: Drag): object => ({
   onKeyDown: (event: KeyboardEvent) => {
@@ -57,7 +60,7 @@ export const turnedByKeys = (drag: Drag): object => ({
     drag.to({
       guides: [],
       boxes: {},
-      turn: tidyTurn(drag.startedTurn + (arrow[0] + arrow[1]) * (event.shiftKey ? 15 : 1)),
+      turn: within(drag.startedTurn + (arrow[0] + arrow[1]) * (event.shiftKey ? 15 : 1)),
     });
     drag.end();
   },

@@ -15,7 +15,7 @@ const Item = ({ label, act, disabled = false }: { label: string; act: () => void
 );
 
 /** What the right mouse button brings up on the stage: what can be done with the piece under it, or with the stage. */
-export function PieceMenu({
+export default function PieceMenu({
   onChoose,
   onOpen,
   children,
@@ -27,16 +27,24 @@ export function PieceMenu({
   const pieces = useShow((show) => show.pieces);
   const [id, setId] = useState<string | null>(null);
   const piece = pieces.find((each) => each.id === id);
-  const under = (event: MouseEvent): void => {
+  const under = (event: MouseEvent<HTMLDivElement>): void => {
+    if (event.target === event.currentTarget) return;
     const found = (event.target as Element).closest<HTMLElement>('[data-testid^="piece-"]');
     const next = found?.dataset.testid?.slice('piece-'.length) ?? null;
     setId(next);
     onChoose(next === null ? [] : [next]);
+    // The gestures of pieces keep this event from everybody behind them: the menu hears another, of the frame as a whole.
+    event.preventDefault();
+    event.stopPropagation();
+    const { clientX, clientY } = event;
+    event.currentTarget.dispatchEvent(
+      new window.MouseEvent('contextmenu', { bubbles: true, cancelable: true, clientX, clientY }),
+    );
   };
   return (
     <ContextMenu.Root>
-      <ContextMenu.Trigger asChild onContextMenu={under}>
-        <div>{children}</div>
+      <ContextMenu.Trigger asChild>
+        <div onContextMenuCapture={under}>{children}</div>
       </ContextMenu.Trigger>
       <ContextMenu.Portal>
         <ContextMenu.Content

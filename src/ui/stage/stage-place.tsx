@@ -1,5 +1,5 @@
 import { sceneOf } from '@/core/engine/feature/scene/schema';
-import { useEffect, useRef, useState } from 'react';
+import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { GestureHandlerRootView } from 'react-native-gesture-handler';
 import type { Piece } from '@/core/piece';
@@ -12,7 +12,6 @@ import { Button } from '@/ui/part/button';
 import { DockedSheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
 import { Editor, type EditorProps } from './editor';
-import { PieceMenu } from './piece-menu';
 import { PieceSheet } from './piece-sheet';
 import { SceneLine } from './scene-line';
 import { StageHead } from './stage-head';
@@ -20,6 +19,9 @@ import { StageSheets } from './stage-sheets';
 import { StageStrip } from './stage-strip';
 import { useFindings, type Judged } from './use-findings';
 import { useStageOpen, type StageSheet } from './use-stage-open';
+
+// Only a mouse has a right button: a phone is spared it.
+const PieceMenu = lazy(() => import('./piece-menu'));
 
 /** The stage: the frame, its stack of pieces, and the sheet of the one that is chosen. */
 export function StagePlace() {
@@ -166,9 +168,11 @@ function StageFrame({ onAdd, ...editor }: Omit<EditorProps, 'width'> & { onAdd: 
       onLayout={({ nativeEvent: { layout } }) => setRoom({ width: layout.width, height: layout.height })}
     >
       {width === 0 ? null : wide ? (
-        <PieceMenu onChoose={editor.onChoose} onOpen={editor.onOpen}>
-          <Editor width={width} {...editor} />
-        </PieceMenu>
+        <Suspense fallback={<Editor width={width} {...editor} />}>
+          <PieceMenu onChoose={editor.onChoose} onOpen={editor.onOpen}>
+            <Editor width={width} {...editor} />
+          </PieceMenu>
+        </Suspense>
       ) : (
         <Editor width={width} {...editor} />
       )}
