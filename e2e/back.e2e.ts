@@ -3,17 +3,15 @@ import { after, before, test } from 'node:test';
 import type { Page } from 'playwright-core';
 import { violations } from './axe';
 import { SHEETS } from './sheets';
-import { until, World } from './world';
+import { demoPhone } from './demo-phone';
+import { until, type World } from './world';
 
 /* Back closes what is open before it leaves the place, forward brings it again, and each has an address of its own. */
 
 let world: World;
 let page: Page;
 before(async () => {
-  world = await World.open({ demo: true });
-  page = await (await world.person()).newPage();
-  await page.goto('/feeds');
-  await page.getByText('Waiting for you to go live. Nothing to press.').nth(2).waitFor();
+  ({ world, page } = await demoPhone());
 });
 after(() => world.close());
 

@@ -2,17 +2,15 @@ import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import type { Page } from 'playwright-core';
 import { closeSheet } from './person';
-import { until, World } from './world';
+import { demoPhone } from './demo-phone';
+import { until, VIEWERS, type World } from './world';
 
 /* Hands: what is tried, removed and cleared; keys and a mouse on the stage; a desk that stands still. */
 
 let world: World;
 let page: Page;
 before(async () => {
-  world = await World.open({ demo: true });
-  page = await (await world.person()).newPage();
-  await page.goto('/feeds');
-  await page.getByText('Waiting for you to go live. Nothing to press.').nth(2).waitFor();
+  ({ world, page } = await demoPhone());
 });
 after(() => world.close());
 
@@ -131,6 +129,30 @@ test('the desk’s buttons stay where they are, whatever plays and waits; what i
   await world.brindle('odavarn.kiln', { act: 'end' });
 });
 
+test('a sentence with a name that is written from right to left reads in the direction of the show’s language', async () => {
+  await page.goto('/desk');
+  await world.brindle('odavarn.kiln', { act: 'live' });
+  await page.getByRole('status', { name: /^Live/ }).waitFor();
+  await world.brindle('odavarn.kiln', { act: 'follow', user: VIEWERS.layla });
+  const said = page.getByRole('group', { name: 'Top spotlight' }).getByText(/Welcome to the studio/);
+  await said.waitFor();
+  const { direction, first, last } = await said.evaluate((element) => {
+    const text = element.firstChild?.firstChild ?? element.firstChild;
+    const range = document.createRange();
+    const end = element.textContent?.length ?? 0;
+    const node = text?.nodeType === Node.TEXT_NODE ? text : element.firstChild;
+    range.setStart(node as Node, 0);
+    range.setEnd(node as Node, 1);
+    const start = range.getBoundingClientRect().left;
+    range.setStart(node as Node, end - 2);
+    range.setEnd(node as Node, end - 1);
+    return { direction: getComputedStyle(element).direction, first: start, last: range.getBoundingClientRect().left };
+  });
+  assert.equal(direction, 'ltr');
+  assert.ok(first < last, `"Welcome" stands at ${first}, the name at ${last}`);
+  await world.brindle('odavarn.kiln', { act: 'end' });
+});
+
 test('the stage says which scene is edited and which is on air, and follows it', async () => {
   await page.goto('/stage');
   const line = page.getByRole('status', { name: 'Scene' });
@@ -188,6 +210,26 @@ test('wide, by mouse: what can be done is in sight; the right button brings it u
   await until(size, (width) => Math.abs(width - before) < 1);
   await piece.dblclick();
   await wide.getByRole('textbox', { name: 'Name' }).and(wide.locator(':focus')).waitFor();
+  await wide.context().close();
+});
+
+test('a finding’s mark is as large as a thumb needs, and gives way to the handles of what is chosen', async () => {
+  const wide = await (await world.wide()).newPage();
+  await wide.goto('/stage');
+  const chip = wide.getByRole('button', { name: 'Choose Open the kiln' });
+  await chip.click();
+  await wide.getByRole('tab', { name: 'Place', exact: true }).click();
+  await wide.getByRole('textbox', { name: 'Top, px' }).fill('20');
+  const mark = wide.getByRole('button', { name: 'What is wrong with Open the kiln' });
+  assert.equal(await mark.count(), 0, 'its handles are there');
+  await wide.getByRole('textbox', { name: 'Top, px' }).press('Enter');
+  await wide.getByRole('heading', { level: 1 }).click();
+  await wide.keyboard.press('Escape');
+  await mark.waitFor();
+  const box = await mark.boundingBox();
+  assert.ok(box && box.width >= 44 && box.height >= 44, `${box?.width} × ${box?.height}`);
+  await chip.click();
+  await mark.waitFor({ state: 'detached' });
   await wide.context().close();
 });
 

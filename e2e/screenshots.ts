@@ -47,6 +47,7 @@ async function main(): Promise<void> {
     await cues(walk);
     await people(walk);
     await stage(walk);
+    await begin(walk);
     await mapping(walk);
     await wide(walk);
     await gift(walk, viewer);
@@ -104,14 +105,22 @@ async function people({ page, shot, go }: Walk): Promise<void> {
   await shot('feed');
 }
 
+/** The third of the four questions that make a show. */
+async function begin({ page, shot, go }: Walk): Promise<void> {
+  await go('/begin?show=new');
+  await page.getByRole('button', { name: 'From a phone, upright' }).tap();
+  await page.getByRole('radio', { name: 'Another one, or later' }).tap();
+  await page.getByRole('button', { name: 'Next: what viewers see' }).tap();
+  await page.getByRole('checkbox', { name: 'Newest follower' }).tap();
+  await page.waitForTimeout(1500);
+  await shot('begin');
+}
+
 async function stage({ page, shot, go }: Walk): Promise<void> {
   await go('/stage');
   await page.getByRole('button', { name: 'Choose Tonight’s glazers' }).tap();
   await shot('stage');
-  await page.getByRole('button', { name: /^Edit / }).tap();
-  await page.waitForTimeout(800);
-  await shot('stage-sheet');
-  await go('/stage');
+  await page.keyboard.press('Escape');
   await page.getByRole('button', { name: /^9:16/ }).tap();
   await page.getByRole('button', { name: 'Arrange for me' }).tap();
   await page.getByRole('list', { name: 'Proposals' }).getByRole('button').nth(2).waitFor();

@@ -1,7 +1,8 @@
 import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import type { Page } from 'playwright-core';
-import { World } from './world';
+import { demoPhone } from './demo-phone';
+import type { World } from './world';
 
 /* Every place holds at every size: nothing is out of sight at the side, and words are not cut by what they stand in. */
 
@@ -26,10 +27,7 @@ const PLACES = [
 let world: World;
 let page: Page;
 before(async () => {
-  world = await World.open({ demo: true });
-  page = await (await world.person()).newPage();
-  await page.goto('/feeds');
-  await page.getByText('Waiting for you to go live. Nothing to press.').nth(2).waitFor();
+  ({ world, page } = await demoPhone());
 });
 after(() => world.close());
 

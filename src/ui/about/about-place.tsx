@@ -60,7 +60,8 @@ const Kept = () => (
     </Text>
     <Text>
       On this server: the show that runs, the session that is on, everybody who was seen with their points, and the
-      media that the show uses. Keys are kept there as fingerprints only.
+      media that the show uses. The keys of your desk and outlets are kept there as fingerprints only; secrets of feeds
+      as they are, since the server signs and checks with them.
     </Text>
     <Text>Nowhere else: nothing is sent to anybody but the platforms and addresses that you enter yourself.</Text>
   </Part>
