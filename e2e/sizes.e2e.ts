@@ -64,7 +64,7 @@ test('every place holds at every size', { timeout: 180_000 }, async () => {
       await page.setViewportSize({ width, height });
       // What a browser's own setting does.
       await page.evaluate((px) => (document.documentElement.style.fontSize = `${px}px`), font);
-      await page.waitForTimeout(250);
+      await page.waitForTimeout(150);
       wrong.push(...(await beyond()).map((each) => `${place} on ${name}: ${each}`));
       if (await page.evaluate(() => document.documentElement.scrollWidth > innerWidth))
         wrong.push(`${place} on ${name} is too wide`);

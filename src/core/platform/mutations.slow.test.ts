@@ -19,7 +19,7 @@ import { readTarn } from './tarn';
  * types. Nothing throws; what still counts is a valid event; and the totals stay numbers that can be.
  */
 
-const MUTATIONS = 200_000;
+const MUTATIONS = 120_000;
 const at = '2026-11-19T19:00:00.000Z';
 const user = { uid: 'u1', handle: 'ines', nickname: 'Inês', badges: ['moderator'] };
 const origin = { feed: 'f', seenAt: START };
