@@ -1,5 +1,5 @@
 import { Redirect } from 'expo-router';
-import { useBeginning } from '@/ui/data/beginning';
+import { useBeginning } from '@/ui/data/use-beginning';
 
 /** Feeds come first: nothing works without one. A show that was never asked about is begun with the questions. */
 export default function Index() {

@@ -1,6 +1,7 @@
 import { useRouter } from 'expo-router';
 import { View } from 'react-native';
-import { TO_DO, useBeginning } from '@/ui/data/beginning';
+import { TO_DO } from '@/ui/data/beginning';
+import { useBeginning } from '@/ui/data/use-beginning';
 import { Button } from '@/ui/part/button';
 import { Card } from '@/ui/part/card';
 import { Text } from '@/ui/part/text';

@@ -1,7 +1,8 @@
 import { useLocalSearchParams } from 'expo-router';
 import { useState } from 'react';
 import type { FirstAnswers } from '@/core/stage/first-show';
-import { keepBeginning, useBeginning } from '@/ui/data/beginning';
+import { keepBeginning } from '@/ui/data/beginning';
+import { useBeginning } from '@/ui/data/use-beginning';
 import { addShow } from '@/ui/data/library';
 import { randomKey } from '@/ui/data/random-key';
 import { edit, reload, showStore } from '@/ui/data/show-store';

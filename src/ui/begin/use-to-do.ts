@@ -1,6 +1,7 @@
 import { useEffect } from 'react';
 import type { DeskView } from '@/core/desk/view';
-import { keepBeginning, useBeginning, type Beginning, type ToDo } from '@/ui/data/beginning';
+import { keepBeginning, type Beginning, type ToDo } from '@/ui/data/beginning';
+import { useBeginning } from '@/ui/data/use-beginning';
 import { useDeskView } from '@/ui/data/desk';
 import { useShow } from '@/ui/data/show';
 

@@ -1,6 +1,5 @@
-import useSWR, { mutate } from 'swr';
+import { mutate } from 'swr';
 import { z } from 'zod';
-import { useShow } from './show';
 import { readJson, writeJson } from './storage';
 
 /* How far a show has come that was begun with the four questions. It is this browser's: no show's file says so. */
@@ -17,19 +16,15 @@ const beginningSchema = z.object({
 export type Beginning = z.infer<typeof beginningSchema>;
 
 const OVER: Beginning = { at: 'over', done: [] };
-const keyOf = (show: string): string => `begin/${show}`;
+/** By what it is kept. */
+export const keyOf = (show: string): string => `begin/${show}`;
 
-const readBeginning = async (show: string): Promise<Beginning> =>
+/** How far a show has come. */
+export const readBeginning = async (show: string): Promise<Beginning> =>
   beginningSchema.safeParse(await readJson(keyOf(show))).data ?? OVER;
 
 /** Keeps how far it has come. */
 export async function keepBeginning(show: string, next: Beginning): Promise<void> {
   await writeJson(keyOf(show), next);
   await mutate(keyOf(show), next, { revalidate: false });
-}
-
-/** Of the open show; undefined until it has been read. */
-export function useBeginning(): Beginning | undefined {
-  const show = useShow(({ id }) => id);
-  return useSWR(keyOf(show), () => readBeginning(show), { revalidateOnFocus: false }).data;
 }

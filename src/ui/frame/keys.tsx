@@ -6,7 +6,7 @@ import { Segments } from '@/ui/part/choice';
 import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
 import { letterKeysOn, setLetterKeys, useLetterKeys } from './letter-keys';
-import { PLACES } from './places';
+import { PLACES } from './five-places';
 
 const typing = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement && (/^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) || target.isContentEditable);

@@ -1,4 +1,4 @@
-import type { PLACES } from './places';
+import type { PLACES } from './five-places';
 
 /** A place beside the five: what it is called, what is there, which of the five it belongs to, and its own sign. */
 export interface MorePlace {

@@ -1,11 +1,20 @@
 import { useMemo } from 'react';
 import { Image, View } from 'react-native';
+import type { Piece } from '@/core/piece';
+import type { Show } from '@/core/show/show';
 import { exampleOf } from '@/core/stage/examples';
 import { isPicture } from '@/core/stage/judge/finding';
 import type { PaintInput } from '@/core/stage/stage';
 import { POT } from './backdrop';
-import type { PiecePictureProps } from './piece-picture';
 import { STILL, StillFrame } from './still-frame';
+
+export interface PiecePictureProps {
+  piece: Piece;
+  show: Show;
+  /** px of the screen */
+  width: number;
+  height: number;
+}
 
 /** So much of the picture is left around a piece. */
 const AROUND = 1.14;

@@ -1,15 +1,6 @@
 import { lazy, Suspense } from 'react';
 import { View } from 'react-native';
-import type { Piece } from '@/core/piece';
-import type { Show } from '@/core/show/show';
-
-export interface PiecePictureProps {
-  piece: Piece;
-  show: Show;
-  /** px of the screen */
-  width: number;
-  height: number;
-}
+import type { PiecePictureProps } from './piece-picture-still';
 
 // Examples and what paints them come with the first picture that is asked for.
 const Still = lazy(() => import('./piece-picture-still'));
