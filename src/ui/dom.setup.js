@@ -5,6 +5,3 @@ window.matchMedia = (query) => ({
   addEventListener: () => undefined,
   removeEventListener: () => undefined,
 });
-
-// Sheets come with their first use: with the other tests beside it that takes longer than a second.
-require('@testing-library/react').configure({ asyncUtilTimeout: 20_000 });

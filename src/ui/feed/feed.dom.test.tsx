@@ -71,7 +71,7 @@ test('the sheet for a field says what to tap, and lets what stands there be take
       onClose={() => undefined}
     />,
   );
-  expect(await screen.findByRole('dialog', { name: 'Tap the text' })).toBeTruthy();
+  expect(await screen.findByRole('dialog', { name: 'Tap the text' }, { timeout: 20_000 })).toBeTruthy();
   fireEvent.click(screen.getByRole('button', { name: 'Take it out' }));
   expect(onTakeOut).toHaveBeenCalledTimes(1);
   rerender(

@@ -20,7 +20,7 @@ import { StageStrip } from './stage-strip';
 import { useFindings, type Judged } from './use-findings';
 import { useStageOpen, type StageSheet } from './use-stage-open';
 
-// Only a mouse has a right button: a phone is spared it.
+// Only a mouse has a right button: a phone is spared it. The frame waits for it, since it would be made twice otherwise.
 const PieceMenu = lazy(() => import('./piece-menu'));
 
 /** The stage: the frame, its stack of pieces, and the sheet of the one that is chosen. */
@@ -168,7 +168,7 @@ function StageFrame({ onAdd, ...editor }: Omit<EditorProps, 'width'> & { onAdd: 
       onLayout={({ nativeEvent: { layout } }) => setRoom({ width: layout.width, height: layout.height })}
     >
       {width === 0 ? null : wide ? (
-        <Suspense fallback={<Editor width={width} {...editor} />}>
+        <Suspense fallback={null}>
           <PieceMenu onChoose={editor.onChoose} onOpen={editor.onOpen}>
             <Editor width={width} {...editor} />
           </PieceMenu>
