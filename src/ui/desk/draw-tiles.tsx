@@ -61,16 +61,13 @@ function DrawTile({
       {hash ? (
         <Text size={13} tone="muted" className="break-all" selectable>{`The next seed’s SHA-256: ${hash}`}</Text>
       ) : null}
-      <View className="flex-row">
-        <Button
-          kind="outline"
-          disabled={!last || turning}
-          label={`Save the proof of ${name}`}
-          onPress={() => void proof()}
-        >
-          Save the proof
-        </Button>
-      </View>
+      {last && !turning ? (
+        <View className="flex-row">
+          <Button kind="outline" label={`Save the proof of ${name}`} onPress={() => void proof()}>
+            Save the proof
+          </Button>
+        </View>
+      ) : null}
     </Card>
   );
 }
