@@ -62,7 +62,8 @@ module.exports = defineConfig([
       '@typescript-eslint/no-explicit-any': 'error',
       '@typescript-eslint/ban-ts-comment': 'error',
       'max-lines': ['error', { max: 300 }],
-      'max-lines-per-function': ['error', { max: 60 }],
+      // A message with its values is a call of several lines.
+      'max-lines-per-function': ['error', { max: 72 }],
       'max-params': ['error', 4],
       'no-console': 'error',
       // TypeScript checks what these check, and better: names that a module does not have. They read every package for it.

@@ -4,13 +4,14 @@ import { Stage, type PaintInput } from '@/core/stage/stage';
 import type { Live } from '@/core/piece';
 import { readShow } from '@/core/show/file';
 import { nodeHost, nodeMeasure, nodeSurface } from '@/server/paint/node-host';
+import { english } from '@/core/words/phrase';
 
 const FRAMES = 60;
 
 /** Painting the demo frame at 1080×1920: all of it changing, one piece moving, nothing changing; against drawing everything each time. */
 export async function benchPaint(): Promise<string[]> {
   const read = readShow(readFileSync('demo/kiln-hours.json', 'utf8'));
-  if (!read.ok) throw new Error(read.reason);
+  if (!read.ok) throw new Error(english(read.reason));
   const { show } = read;
   const { canvas, context } = nodeSurface(show.frame.width, show.frame.height);
   const painter = new Painter(context, nodeHost);

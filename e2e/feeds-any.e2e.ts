@@ -29,10 +29,10 @@ test('any other platform: from one sample message to an event in a few taps', { 
   await page.getByRole('button', { name: 'New rule' }).tap();
   await page.getByRole('radio', { name: 'Gifts' }).tap();
   await page
-    .getByRole('dialog', { name: 'Tap the gift’s name' })
+    .getByRole('dialog', { name: 'Tap this: Gift’s name' })
     .getByRole('button', { name: /^title/ })
     .tap();
-  await page.getByRole('dialog', { name: 'Tap the viewer’s name' }).getByRole('button', { name: /^nick/ }).tap();
+  await page.getByRole('dialog', { name: 'Tap this: Viewer’s name' }).getByRole('button', { name: /^nick/ }).tap();
   const rule = page.getByRole('listitem', { name: 'Rule for gifts' });
   await rule.getByText('Becomes: 山田 はな sends 1 × Paper Boat').waitFor();
   await rule.getByText('No id: the same message sent twice counts twice.').waitFor();

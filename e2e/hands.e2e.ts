@@ -134,7 +134,10 @@ test('a sentence with a name that is written from right to left reads in the dir
   await world.brindle('odavarn.kiln', { act: 'live' });
   await page.getByRole('status', { name: /^Live/ }).waitFor();
   await world.brindle('odavarn.kiln', { act: 'follow', user: VIEWERS.layla });
-  const said = page.getByRole('group', { name: 'Top spotlight' }).getByText(/Welcome to the studio/);
+  const said = page
+    .getByRole('group', { name: 'Top spotlight' })
+    .getByText(/^Welcome to the studio/)
+    .first();
   await said.waitFor();
   const { direction, first, last } = await said.evaluate((element) => {
     const text = element.firstChild?.firstChild ?? element.firstChild;

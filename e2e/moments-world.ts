@@ -4,6 +4,7 @@ import { whenKind, type WhenKindName } from '@/core/engine/kinds';
 import { onAir, type OnAir } from './on-air';
 import { addPiece, closeSheet } from './person';
 import { until, wordsOn, type World } from './world';
+import { english } from '@/core/words/phrase';
 
 /* A cue of each kind, made by touch; each is seen in an outlet when its moment comes, or, where no platform here sends it, when it is tried. */
 
@@ -48,7 +49,7 @@ export async function make(kind: WhenKindName, said: string): Promise<void> {
   await page.getByRole('radio', { name: 'Any moment' }).tap();
   await page
     .getByRole('dialog')
-    .getByRole('button', { name: whenKind({ kind }).title, exact: true })
+    .getByRole('button', { name: english(whenKind({ kind }).title), exact: true })
     .tap();
   await lastCue()
     .getByRole('button', { name: /^Change “/ })

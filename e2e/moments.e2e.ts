@@ -5,11 +5,12 @@ import { addPiece, closeSheet } from './person';
 import { until, VIEWERS, wordsOn } from './world';
 import { MOMENTS, ORDER } from './moments-by-kind';
 import { page, outlet, act, lastCue, published, make, seen, openDesk } from './moments-world';
+import { english } from '@/core/words/phrase';
 
 test('there is a test for every kind', () => assert.deepEqual([...ORDER].sort(), WHENS.map(({ kind }) => kind).sort()));
 
 for (const kind of ORDER)
-  test(`a cue of the kind “${whenKind({ kind }).title}”`, { timeout: 60_000 }, () => MOMENTS[kind]());
+  test(`a cue of the kind “${english(whenKind({ kind }).title)}”`, { timeout: 60_000 }, () => MOMENTS[kind]());
 
 test(
   'certain viewers only: chosen among those who were seen, and nobody else sets it off',

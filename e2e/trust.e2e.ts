@@ -8,6 +8,7 @@ import type { Show } from '@/core/show/show';
 import type { OxbowLedger } from '@/server/standins/oxbow/channel';
 import { outletAddress } from './person';
 import { until, VIEWERS, World } from './world';
+import { english } from '@/core/words/phrase';
 
 /* The running server as someone attacks it who knows its API: no show stops another, nothing that was counted is lost, and it says what is wrong. */
 
@@ -139,7 +140,7 @@ test(
       ({ totals, notices }) => totals.byKind.chat === 5 && notices.length > 0,
       15_000,
     );
-    assert.match(view.notices[0]?.says ?? '', /^The cue “cue 3” set off more than 1,000 steps at once/);
+    assert.match(english(view.notices[0]?.says ?? ''), /^The cue “cue 3” set off more than 1,000 steps at once/);
     assert.ok(
       [...view.played, ...(view.queues.spotlight?.alerts ?? [])].some(({ text }) => text.includes('{gfit}')),
       'the words stand as they were typed',
@@ -168,7 +169,7 @@ test('what was done is read back after a kill, faults and all', { timeout: 60_00
     ({ session }) => session !== null,
   );
   assert.equal(view.totals.byKind.chat, 5);
-  assert.match(view.notices[0]?.says ?? '', /1,000 steps/);
+  assert.match(english(view.notices[0]?.says ?? ''), /1,000 steps/);
   await world.brindle(HANDLE, { act: 'end' });
   await world.act('oxbow', HANDLE, { act: 'end' });
   await until(

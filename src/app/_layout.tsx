@@ -6,6 +6,7 @@ import { PlaceGuard } from '@/ui/frame/place-guard';
 import { Shell } from '@/ui/frame/shell';
 import { Text } from '@/ui/part/text';
 import { useFrameFonts } from '@/ui/theme/fonts';
+import { say } from '@/ui/words/say';
 
 /** The frame around every place. While the show is opened it looks as public/index.html does while all this is loaded. */
 export default function Layout() {
@@ -14,7 +15,7 @@ export default function Layout() {
     <ShowProvider
       waiting={
         <View className="flex-1 bg-ground items-center justify-center">
-          <Text tone="muted">Opening your show …</Text>
+          <Text tone="muted">{say('Opening your show …')}</Text>
         </View>
       }
       failed={(sentence) => (

@@ -10,6 +10,7 @@ import { diskProblem, makeFolder } from '@/server/embedded/disk';
 import { doorsIn } from '@/server/embedded/doors';
 import { lockFolder } from '@/server/embedded/lock';
 import { LOG_LEVELS, newLog, type LogLevel } from './log';
+import { english } from '@/core/words/phrase';
 
 const { values } = parseArgs({
   options: {
@@ -61,7 +62,7 @@ async function main(): Promise<void> {
     log.error({ err: error }, 'The data folder was taken by another server.');
     end(`Another Gavirn server has taken the folder ${data}. This one ends, so that nothing is counted twice.`);
   });
-  if (!locked.ok) end(locked.reason);
+  if (!locked.ok) end(english(locked.reason));
   // A fault that nothing has caught is one of ours, in something that one show or one request asked for: the others go on. Too many in a
   // row mean that nothing works any more; what was acknowledged is on the disk.
   const lately: number[] = [];
@@ -116,11 +117,13 @@ function makeUsable(data: string): void {
     // A fault of the disk or its rights: nothing could be kept.
     if (existsSync(probe)) rmSync(probe, { force: true });
     end(
-      `The data folder ${data} cannot be used: ${diskProblem(error) ?? (error instanceof Error ? error.message : String(error))}. Choose another one with --data.`,
+      `The data folder ${data} cannot be used: ${english(diskProblem(error) ?? (error instanceof Error ? error.message : String(error)))}. Choose another one with --data.`,
     );
   }
 }
 
 main().catch((error: unknown) =>
-  end(`The server cannot start: ${diskProblem(error) ?? (error instanceof Error ? error.message : String(error))}.`),
+  end(
+    `The server cannot start: ${english(diskProblem(error) ?? (error instanceof Error ? error.message : String(error)))}.`,
+  ),
 );

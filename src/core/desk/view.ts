@@ -19,6 +19,7 @@ import type { FeedHealth, Outage } from './feed-health';
 import type { Notice } from './notice';
 import type { Playback } from './playback';
 import type { Happened, Mark } from './happened';
+import type { Sayable } from '@/core/words/phrase';
 
 /** What an outlet paints and plays (docs/outlet-stream.md): the frame, its pieces back to front, what each shows now, and what is heard. */
 export interface OutletView {
@@ -73,7 +74,7 @@ export interface DeskView {
   earlier: { endedAt: number } | null;
   /** How many finished sessions wait to be taken by a browser. */
   finished: number;
-  problem: string | null;
+  problem: Sayable | null;
   feeds: Record<string, FeedView>;
   totals: Totals;
   goals: GoalState[];
@@ -97,7 +98,7 @@ export interface DeskView {
   /** What could not be shown in time, newest last. */
   lines: Line[];
   /** How the latest tellings of web addresses came out, newest last. */
-  told: { id: string; at: number; host: string; problem: string | null }[];
+  told: { id: string; at: number; host: string; problem: Sayable | null }[];
   /** What went wrong, newest last. */
   notices: Notice[];
   /** Pieces that a cue has taken away. */

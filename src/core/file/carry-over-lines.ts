@@ -1,5 +1,6 @@
 import { KIT } from '@/core/engine/features';
 import { carriedListsOf, MOST_CARRIED, type CarryOver } from '@/core/session/carry-over';
+import { phrase, type Phrase } from '@/core/words/phrase';
 
 /* What earlier sessions left as lines of JSON, each with some entries of one list: it may be tens of megabytes, and is written and read piece by piece. */
 
@@ -31,14 +32,14 @@ export class CarryOverReader {
   );
 
   /** @returns why a line cannot be used, in a sentence; null when it can */
-  take(line: string): string | null {
-    if (line.length > LONGEST_LINE) return 'A line of what earlier sessions left is too long.';
+  take(line: string): Phrase | null {
+    if (line.length > LONGEST_LINE) return phrase('A line of what earlier sessions left is too long.');
     let json: unknown;
     try {
       json = JSON.parse(line);
     } catch {
       // Cut off, or no JSON.
-      return 'What earlier sessions left was expected, as lines of JSON.';
+      return phrase('What earlier sessions left was expected, as lines of JSON.');
     }
     if (
       typeof json !== 'object' ||
@@ -48,12 +49,13 @@ export class CarryOverReader {
       typeof json.of !== 'string' ||
       !isList(json.of)
     )
-      return 'What earlier sessions left was expected, as lines of JSON.';
+      return phrase('What earlier sessions left was expected, as lines of JSON.');
     const entries = LISTS[json.of]?.safeParse(json.entries);
-    if (!entries?.success) return `What earlier sessions left has a part that cannot be used: ${json.of}.`;
+    if (!entries?.success)
+      return phrase('What earlier sessions left has a part that cannot be used: {of}.', { of: json.of });
     const list = (this.lists[json.of] ??= []);
     if (list.length + entries.data.length > (MOST_CARRIED[json.of] ?? Infinity))
-      return 'That is more than earlier sessions can have left.';
+      return phrase('That is more than earlier sessions can have left.');
     for (const entry of entries.data) list.push(entry);
     return null;
   }

@@ -11,6 +11,7 @@ import { rejected, unusable } from '@/core/platform/reading';
 import { readEventLine } from './events';
 import { plainCell, writeTable } from './csv';
 import type { RecordingFormat } from '@/core/platform/recording-format';
+import { phrase } from '@/core/words/phrase';
 
 /** One message of a recording: what it says, and how it stood in the file. */
 export interface Recorded {
@@ -98,7 +99,7 @@ function readCsv(text: string): Recorded[] {
   if (!meta.fields?.includes('kind'))
     return [
       {
-        reading: rejected('The table has no column "kind": its first line must name the columns.'),
+        reading: rejected(phrase('The table has no column "kind": its first line must name the columns.')),
         raw: text.slice(0, 500),
       },
     ];
@@ -146,7 +147,7 @@ export function cloudEventLine(line: string, origin: Origin): Reading[] {
   try {
     return readCloudEvent(JSON.parse(line), origin, null);
   } catch {
-    return [rejected('The line is not whole: its JSON cannot be read.')];
+    return [rejected(phrase('The line is not whole: its JSON cannot be read.'))];
   }
 }
 
@@ -156,7 +157,7 @@ function readCloudEvents(text: string, origin: Origin): Recorded[] {
       readCloudEvent(json, origin, null).map((reading) => ({ reading, raw: JSON.stringify(json) ?? '' })),
     );
   } catch {
-    return [{ reading: rejected('The batch is not whole: its JSON cannot be read.'), raw: text.slice(0, 500) }];
+    return [{ reading: rejected(phrase('The batch is not whole: its JSON cannot be read.')), raw: text.slice(0, 500) }];
   }
 }
 
@@ -202,7 +203,10 @@ export function* recordingParts(text: string, as: RecordingFormat, feed: string)
       yield [
         {
           reading: rejected(
-            `The recording is ${text.length.toLocaleString('en')} characters long; a table, or a list in one piece, may have ${MOST_AT_ONCE.toLocaleString('en')}. Save it line by line (NDJSON).`,
+            phrase(
+              'The recording is {text, number} characters long; a table, or a list in one piece, may have {most, number}. Save it line by line (NDJSON).',
+              { text: text.length, most: MOST_AT_ONCE },
+            ),
           ),
           raw: '',
         },

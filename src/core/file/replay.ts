@@ -13,7 +13,8 @@ import type { Reading } from '@/core/intake/received';
 import type { Show } from '@/core/show/show';
 import { SESSION, windowWords } from '@/core/engine/count/window';
 import { leaderboard } from '@/core/piece/leaderboard';
-import { withoutIsolates } from '@/core/words/fields';
+import { withoutIsolates } from '@/core/words/isolate';
+import { english } from '@/core/words/phrase';
 
 /** Every other number of the show: its leaderboards by piece, counters, countdowns (s), and what viewers have where they earn points. */
 function numbersOfShow(state: SessionState) {
@@ -25,7 +26,7 @@ function numbersOfShow(state: SessionState) {
             {
               piece: piece.id,
               measure: piece.measure,
-              window: windowWords(piece.window ?? SESSION),
+              window: windowWords(piece.window ?? SESSION, 'en'),
               rows: leaderboard.live(piece, state).rows,
             },
           ]
@@ -82,7 +83,7 @@ export class Replay {
           input: 'bad',
           at: this.state.now,
           feed: REPLAY_FEED,
-          reason: reading.reason,
+          reason: english(reading.reason),
           text: raw.slice(0, 4096),
         });
         break;

@@ -1,4 +1,5 @@
 import { pushKept } from '@/core/event/kept';
+import { type Sayable, asKept } from '@/core/words/phrase';
 
 /** How many refused messages a feed keeps for the streamer to look at, and how much of each (UTF-16 units). */
 export const KEPT_REJECTED = 50;
@@ -30,9 +31,9 @@ export interface FeedProblems {
 export const noProblems = (): FeedProblems => ({ badCount: 0, bad: [], lost: 0, gaps: [], duplicates: 0 });
 
 /** Counts a refused message and keeps its beginning; the oldest of more than KEPT_REJECTED goes. */
-export function noteRejected(problem: FeedProblems, at: number, reason: string, text: string): void {
+export function noteRejected(problem: FeedProblems, at: number, reason: Sayable, text: string): void {
   problem.badCount += 1;
-  pushKept(problem.bad, { at, reason, text: text.slice(0, KEPT_TEXT) }, KEPT_REJECTED);
+  pushKept(problem.bad, { at, reason: asKept(reason), text: text.slice(0, KEPT_TEXT) }, KEPT_REJECTED);
 }
 
 export function noteGap(problem: FeedProblems, from: number | null, at: number, lost: number | null): void {

@@ -1,4 +1,5 @@
 import type { StreamEvent } from '@/core/event/event';
+import type { Sayable } from '@/core/words/phrase';
 
 /**
  * What an adapter makes of one message, before the rules of intake: the event as the platform tells it, and beside it whatever is
@@ -20,4 +21,4 @@ export type Reading =
   | { kind: 'heard'; heard: Received }
   | { kind: 'counter'; counter: Cumulative; value: number; at: number }
   | { kind: 'gap'; lost: number | null; at: number | null }
-  | { kind: 'bad'; reason: string };
+  | { kind: 'bad'; reason: Sayable };

@@ -3,6 +3,7 @@ import { WaveFile } from 'wavefile';
 import { lookAt } from './look';
 import { bytesWords, cutSeconds, factsWords, loudnessWords, mediaSchema, MOST_BYTES, stepMedia } from './media';
 import { svgProblem } from './svg';
+import { inEnglish } from '@/core/words/in-english.setup';
 
 const canvas = createCanvas(40, 30);
 const png = new Uint8Array(canvas.toBuffer('image/png'));
@@ -56,7 +57,7 @@ test.each([
     /too large: 12\.0 MB\. A sound may have 12\.0 MB at most/,
   ],
 ])('%s is refused in a sentence', async (_name, file, reason) => {
-  expect(await lookAt(file, 'Kiln')).toEqual({ ok: false, reason: expect.stringMatching(reason) });
+  expect(inEnglish(await lookAt(file, 'Kiln'))).toEqual({ ok: false, reason: expect.stringMatching(reason) });
 });
 
 describe('a drawing', () => {
@@ -100,7 +101,7 @@ describe('a drawing', () => {
     ['a style that an animation sets', '<animate attributeName="style" to="x"/>', /script/],
     ['a page in data', '<image href="data:text/html,hello"/>', /\.$/],
     ['no end', '<g>', /broken/],
-  ])('with %s is refused', (_name, inside, reason) => expect(svgProblem(svg(inside))).toMatch(reason));
+  ])('with %s is refused', (_name, inside, reason) => expect(inEnglish(svgProblem(svg(inside)))).toMatch(reason));
 
   test('with a style sheet from elsewhere is refused, and with what drawing programs add is taken', () => {
     expect(svgProblem(svg('', '<?xml-stylesheet href="https://example.org/a.css"?>'))).toMatch(/from elsewhere/);
@@ -114,8 +115,8 @@ describe('a drawing', () => {
   });
 
   test('nested deep, or using itself over and over, is refused at once; a large one is read in time that grows with it', () => {
-    expect(svgProblem(svg('<g>'.repeat(201)))).toMatch(/200 levels/);
-    expect(svgProblem(svg('<g>'.repeat(1_000_000)))).toMatch(/200 levels/);
+    expect(inEnglish(svgProblem(svg('<g>'.repeat(201))))).toMatch(/200 levels/);
+    expect(inEnglish(svgProblem(svg('<g>'.repeat(1_000_000))))).toMatch(/200 levels/);
     const doubling = Array.from(
       { length: 40 },
       (_, n) => `<g id="p${n}"><use href="#p${n + 1}"/><use href="#p${n + 1}"/></g>`,
@@ -124,9 +125,9 @@ describe('a drawing', () => {
     expect(svgProblem(svg('<g id="a"><use href="#a"/></g>'))).toBeNull();
     const time = (count: number): number => {
       const text = svg('<g><rect width="1" height="1" fill="url(#g)"/></g>'.repeat(count));
-      const started = performance.now();
+      const started = process.cpuUsage().user;
       expect(svgProblem(text)).toBeNull();
-      return performance.now() - started;
+      return process.cpuUsage().user - started;
     };
     time(1000);
     const [small, large] = [time(4000), time(40_000)];
@@ -138,7 +139,7 @@ describe('a drawing', () => {
     const inside = (data: string): Promise<unknown> =>
       lookAt(bytes(svg(`<image href="data:image/png;base64,${data}"/>`)), 'x');
     expect(await inside(Buffer.from(png).toString('base64'))).toMatchObject({ ok: true });
-    expect(await inside(Buffer.from(large(20_000, 20_000)).toString('base64'))).toMatchObject({
+    expect(inEnglish(await inside(Buffer.from(large(20_000, 20_000)).toString('base64')))).toMatchObject({
       ok: false,
       reason: expect.stringMatching(/40 million pixels/) as string,
     });
@@ -147,7 +148,7 @@ describe('a drawing', () => {
 
   test('with entities of its own is refused, and so is what is no drawing', () => {
     expect(svgProblem(svg('&b;', '<!DOCTYPE svg [<!ENTITY a "ha"><!ENTITY b "&a;&a;&a;">]>'))).toMatch(/entities/);
-    expect(svgProblem('<html><body/></html>')).toBe('This is no SVG drawing.');
+    expect(inEnglish(svgProblem('<html><body/></html>'))).toBe('This is no SVG drawing.');
   });
 });
 
@@ -162,16 +163,22 @@ describe('what is said of a file', () => {
     cut: { from: 0.5, until: 2 },
   });
   test('its size and length', () => {
-    expect([bytesWords(300), bytesWords(840_000), bytesWords(2_400_000)]).toEqual(['1 kB', '840 kB', '2.4 MB']);
+    expect(inEnglish([bytesWords(300), bytesWords(840_000), bytesWords(2_400_000)])).toEqual([
+      '1 kB',
+      '840 kB',
+      '2.4 MB',
+    ]);
     expect(cutSeconds(sound)).toBe(1.5);
-    expect(factsWords(sound)).toBe('WAV · 1.5 s · 840 kB');
+    expect(inEnglish(factsWords(sound))).toBe('WAV · 1.5 s · 840 kB');
     expect(
-      factsWords(mediaSchema.parse({ ...sound, type: 'image/gif', width: 40, height: 30, frames: [50, 50] })),
+      inEnglish(
+        factsWords(mediaSchema.parse({ ...sound, type: 'image/gif', width: 40, height: 30, frames: [50, 50] })),
+      ),
     ).toBe('GIF · 40 × 30 · 2 frames · 840 kB');
   });
   test('a sound more than 6 LU from the target says so; one nearer does not', () => {
-    expect(loudnessWords(-30, -18)).toMatch(/12 LU quieter.*raises its noise/);
-    expect(loudnessWords(-10, -18)).toMatch(/8 LU louder/);
+    expect(inEnglish(loudnessWords(-30, -18))).toMatch(/12 LU quieter.*raises its noise/);
+    expect(inEnglish(loudnessWords(-10, -18))).toMatch(/8 LU louder/);
     expect([loudnessWords(-24, -18), loudnessWords(-12, -18)]).toEqual([null, null]);
     expect(loudnessWords(null, -18)).toMatch(/silent/);
   });

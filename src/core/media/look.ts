@@ -2,8 +2,9 @@ import { fileTypeFromBuffer } from 'file-type/core';
 import { imageSize } from 'image-size';
 import { bytesWords, MEDIA_TYPES, MOST_BYTES, type MediaType } from './media';
 import { readSvg } from './svg';
+import { phrase, type Phrase } from '@/core/words/phrase';
 
-export type Looked = { ok: true; type: MediaType; width: number; height: number } | { ok: false; reason: string };
+export type Looked = { ok: true; type: MediaType; width: number; height: number } | { ok: false; reason: Phrase };
 
 /** What the package that tells types calls some of them. */
 const ALIASES: Readonly<Record<string, MediaType>> = {
@@ -20,7 +21,7 @@ export const MOST_PIXELS = 40e6;
 const LONGEST_SIDE = 20_000;
 
 /** For the sentences; the file's name, which says nothing else. */
-const named = (name: string): string => (name.trim() === '' ? 'This file' : `“${name}”`);
+const named = (name: string): Phrase => (name.trim() === '' ? phrase('This file') : phrase('“{name}”', { name }));
 
 const isMediaType = (type: string): type is MediaType => type in MEDIA_TYPES;
 
@@ -30,22 +31,33 @@ const isMediaType = (type: string): type is MediaType => type in MEDIA_TYPES;
  * @param rest gives way to others, for whoever has some: reading a large drawing takes seconds
  */
 export async function lookAt(bytes: Uint8Array, name: string, rest?: () => Promise<void>): Promise<Looked> {
-  if (bytes.length === 0) return { ok: false, reason: `${named(name)} is empty.` };
+  if (bytes.length === 0) return { ok: false, reason: phrase('{named} is empty.', { named: named(name) }) };
   const text = looksLikeSvg(bytes) ? new TextDecoder().decode(bytes) : null;
   const told = text === null ? (await fileTypeFromBuffer(bytes))?.mime.split(';')[0] : 'image/svg+xml';
   const type = told === undefined ? undefined : (ALIASES[told] ?? told);
   if (type === undefined || !isMediaType(type)) {
-    const what = type === undefined ? 'no picture, clip or sound' : `of a kind that Gavirn does not use (${type})`;
+    const what =
+      type === undefined
+        ? phrase('no picture, clip or sound')
+        : phrase('of a kind that Gavirn does not use ({type})', { type });
     return {
       ok: false,
-      reason: `${named(name)} is ${what}. Pictures: PNG, JPEG, WebP, GIF, SVG. Clips: WebM, MP4. Sounds: WAV, MP3, Ogg, FLAC, M4A.`,
+      reason: phrase(
+        '{named} is {what}. Pictures: PNG, JPEG, WebP, GIF, SVG. Clips: WebM, MP4. Sounds: WAV, MP3, Ogg, FLAC, M4A.',
+        { named: named(name), what },
+      ),
     };
   }
   const { as, title } = MEDIA_TYPES[type];
   if (bytes.length > MOST_BYTES[as])
     return {
       ok: false,
-      reason: `${named(name)} is too large: ${bytesWords(bytes.length)}. A ${as} may have ${bytesWords(MOST_BYTES[as])} at most.`,
+      reason: phrase('{named} is too large: {bytes}. A {as} may have {bytesWords2} at most.', {
+        named: named(name),
+        bytes: bytesWords(bytes.length),
+        as,
+        bytesWords2: bytesWords(MOST_BYTES[as]),
+      }),
     };
   if (text !== null) {
     const reading = readSvg(text, pictureProblem);
@@ -59,7 +71,10 @@ export async function lookAt(bytes: Uint8Array, name: string, rest?: () => Promi
     if (width * height > MOST_PIXELS || width > LONGEST_SIDE || height > LONGEST_SIDE)
       return {
         ok: false,
-        reason: `${named(name)} is ${Math.round(width)} × ${Math.round(height)} px. A picture may have ${MOST_PIXELS / 1e6} million pixels at most; make it smaller.`,
+        reason: phrase(
+          '{named} is {width} × {height} px. A picture may have {most} million pixels at most; make it smaller.',
+          { named: named(name), width: Math.round(width), height: Math.round(height), most: MOST_PIXELS / 1e6 },
+        ),
       };
     if (width > 0 && height > 0) return { ok: true, type, width: Math.round(width), height: Math.round(height) };
   } catch {
@@ -67,19 +82,25 @@ export async function lookAt(bytes: Uint8Array, name: string, rest?: () => Promi
   }
   return {
     ok: false,
-    reason: `${named(name)} begins like a ${title} picture, but it is broken: its size cannot be read.`,
+    reason: phrase('{named} begins like a {title} picture, but it is broken: its size cannot be read.', {
+      named: named(name),
+      title,
+    }),
   };
 }
 
 /** Why a picture inside a drawing is not taken; null when it is. */
-function pictureProblem(base64: string): string | null {
+function pictureProblem(base64: string): Phrase | null {
   try {
     const { width, height } = imageSize(bytesOf(base64.slice(0, HEAD).replace(/\s+/g, '')));
     if (width > 0 && height > 0 && width * height <= MOST_PIXELS) return null;
   } catch {
     // No base64, or no size in it: said below.
   }
-  return `A picture inside this SVG is broken, or has more than ${MOST_PIXELS / 1e6} million pixels. Save it again with smaller ones, or as a PNG.`;
+  return phrase(
+    'A picture inside this SVG is broken, or has more than {most} million pixels. Save it again with smaller ones, or as a PNG.',
+    { most: MOST_PIXELS / 1e6 },
+  );
 }
 
 /** A picture's size stands in its head: so much of its base64 is looked at, a multiple of four. */

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { phrase, type Phrase } from '@/core/words/phrase';
 
 /** What a file can be: by its content (look.ts), never by its name. */
 export const MEDIA_TYPES = {
@@ -66,35 +67,50 @@ export type Media = z.infer<typeof mediaSchema>;
 export const mediaKind = ({ type }: { type: MediaType }): MediaKind => MEDIA_TYPES[type].as;
 
 /** A size as people say it: "840 kB", "2.4 MB". */
-export const bytesWords = (bytes: number): string =>
-  bytes < 1_000_000 ? `${Math.max(1, Math.round(bytes / 1000))} kB` : `${(bytes / 1_000_000).toFixed(1)} MB`;
+export const bytesWords = (bytes: number): Phrase =>
+  bytes < 1_000_000
+    ? phrase('{n, number} kB', { n: Math.max(1, Math.round(bytes / 1000)) })
+    : phrase('{n, number, ::.0} MB', { n: bytes / 1_000_000 });
 
 /** How long a sound is as it is played, s. */
 export const cutSeconds = ({ seconds, cut }: Media): number =>
   Math.max(0, Math.min(cut.until ?? seconds, seconds) - cut.from);
 
 /** What is known of a file, in a few words. */
-export function factsWords(media: Media): string {
+export function factsWords(media: Media): Phrase {
   const { title } = MEDIA_TYPES[media.type];
-  const size = media.width > 0 ? `${media.width} × ${media.height}` : `${cutSeconds(media).toFixed(1)} s`;
-  return [
+  const size =
+    media.width > 0
+      ? `${media.width} × ${media.height}`
+      : phrase('{seconds, number, ::.0} s', { seconds: cutSeconds(media) });
+  const facts = [
     title,
     size,
-    ...(media.frames.length > 1 ? [`${media.frames.length} frames`] : []),
-    ...(mediaKind(media) === 'clip' && media.seconds > 0 ? [`${media.seconds.toFixed(1)} s`] : []),
+    ...(media.frames.length > 1
+      ? [phrase('{n, plural, one {# frame} other {# frames}}', { n: media.frames.length })]
+      : []),
+    ...(mediaKind(media) === 'clip' && media.seconds > 0
+      ? [phrase('{seconds, number, ::.0} s', { seconds: media.seconds })]
+      : []),
     bytesWords(media.bytes),
-  ].join(' · ');
+  ];
+  return phrase('{facts}', { facts: { dots: facts } });
 }
 
 /** Own sounds further from the target than this, LU, say so: they are levelled, and what is raised by much brings its noise along. */
 const FAR_LU = 6;
 
 /** What is to be said of a sound's loudness; null when it is near the target. */
-export function loudnessWords(lufs: number | null, target: number): string | null {
-  if (lufs === null) return 'It is silent, or too short to be measured.';
+export function loudnessWords(lufs: number | null, target: number): Phrase | null {
+  if (lufs === null) return phrase('It is silent, or too short to be measured.');
   const apart = Math.round(lufs - target);
   if (Math.abs(lufs - target) <= FAR_LU) return null;
-  return `By itself it is ${Math.abs(apart)} LU ${apart > 0 ? 'louder' : 'quieter'} than your target. It is levelled when it is played${apart < 0 ? ', which raises its noise too' : ''}.`;
+  return apart > 0
+    ? phrase('By itself it is {apart} LU louder than your target. It is levelled when it is played.', { apart })
+    : phrase(
+        'By itself it is {apart} LU quieter than your target. It is levelled when it is played, which raises its noise too.',
+        { apart: -apart },
+      );
 }
 
 /** Which of a show's own files a step plays or shows. */

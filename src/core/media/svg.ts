@@ -14,19 +14,28 @@ import {
   XMLNS_NAMESPACE,
 } from './svg-names';
 import { Expansion } from './svg-expansion';
+import { phrase, type Phrase, english } from '@/core/words/phrase';
 
 /** Elements lie no deeper in each other than this. */
 const DEEPEST = 200;
 
-const BROKEN = 'This SVG is broken: it cannot be read to its end.';
-const ELSEWHERE = 'This SVG takes a part of itself from elsewhere. Save it with its pictures inside, or as a PNG.';
-const RUNS = 'This SVG holds a script, or a page of its own. Save it again as a plain drawing, or as a PNG.';
-const UNKNOWN = (what: string): string =>
-  `This SVG holds “${what.slice(0, 40)}”, which is no part of a plain drawing. Save it again as a plain SVG, or as a PNG.`;
+const BROKEN = phrase('This SVG is broken: it cannot be read to its end.');
+const ELSEWHERE = phrase(
+  'This SVG takes a part of itself from elsewhere. Save it with its pictures inside, or as a PNG.',
+);
+const RUNS = phrase('This SVG holds a script, or a page of its own. Save it again as a plain drawing, or as a PNG.');
+const UNKNOWN = (what: string): Phrase =>
+  phrase('This SVG holds “{name}”, which is no part of a plain drawing. Save it again as a plain SVG, or as a PNG.', {
+    name: what.slice(0, 40),
+  });
 
 /** What is wrong, thrown out of the parser's midst: the first thing found ends the reading. */
-class Refused extends Error {}
-const refuse = (sentence: string): never => {
+class Refused extends Error {
+  constructor(readonly reason: Phrase) {
+    super(english(reason));
+  }
+}
+const refuse = (sentence: Phrase): never => {
   throw new Refused(sentence);
 };
 
@@ -38,7 +47,7 @@ const DATA_PICTURE = /^\s*data:image\/(?:png|jpeg|jpg|gif|webp);base64,([A-Za-z0
  * elsewhere (SVG 2, sections 2.7 and 18: secure static mode). By a list of what may be there: whatever is not on it is refused.
  * @param inside why a picture inside is not taken, by its base64; null when it is
  */
-export function svgProblem(text: string, inside: (base64: string) => string | null = () => null): string | null {
+export function svgProblem(text: string, inside: (base64: string) => Phrase | null = () => null): Phrase | null {
   const reading = readSvg(text, inside);
   for (;;) {
     const { done, value } = reading.next();
@@ -47,12 +56,12 @@ export function svgProblem(text: string, inside: (base64: string) => string | nu
 }
 
 /** The same in pieces: whoever has others to serve gives way to them each time it yields. */
-export function* readSvg(text: string, inside: (base64: string) => string | null): Generator<void, string | null> {
+export function* readSvg(text: string, inside: (base64: string) => Phrase | null): Generator<void, Phrase | null> {
   try {
     yield* read(text, inside);
     return null;
   } catch (error) {
-    if (error instanceof Refused) return error.message;
+    if (error instanceof Refused) return error.reason;
     throw error;
   }
 }
@@ -60,7 +69,7 @@ export function* readSvg(text: string, inside: (base64: string) => string | null
 /** So much is read at a stretch, UTF-16 units: some milliseconds of work. */
 const PIECE = 16_384;
 
-function* read(text: string, inside: (base64: string) => string | null): Generator<void> {
+function* read(text: string, inside: (base64: string) => Phrase | null): Generator<void> {
   const parser = new SaxesParser({ xmlns: true });
   const expansion = new Expansion();
   let depth = 0;
@@ -70,7 +79,9 @@ function* read(text: string, inside: (base64: string) => string | null): Generat
   parser.on('error', () => refuse(BROKEN));
   parser.on('doctype', (doctype) => {
     if (doctype.includes('[') || /<!entity/i.test(doctype))
-      refuse('This SVG defines entities of its own, which are not taken. Save it again as a plain SVG, or as a PNG.');
+      refuse(
+        phrase('This SVG defines entities of its own, which are not taken. Save it again as a plain SVG, or as a PNG.'),
+      );
   });
   parser.on('processinginstruction', ({ target }) =>
     refuse(target.toLowerCase() === 'xml-stylesheet' ? ELSEWHERE : UNKNOWN(`<?${target}?>`)),
@@ -78,9 +89,13 @@ function* read(text: string, inside: (base64: string) => string | null): Generat
   parser.on('opentag', (tag) => {
     depth += 1;
     if (depth > DEEPEST)
-      refuse(`This SVG is nested more than ${DEEPEST} levels deep. Save it again with fewer groups, or as a PNG.`);
+      refuse(
+        phrase('This SVG is nested more than {deepest} levels deep. Save it again with fewer groups, or as a PNG.', {
+          deepest: DEEPEST,
+        }),
+      );
     root ||= tag.uri === SVG_NAMESPACE ? tag.local : 'other';
-    if (root !== 'svg') refuse('This is no SVG drawing.');
+    if (root !== 'svg') refuse(phrase('This is no SVG drawing.'));
     const uses = element(tag, inside);
     expansion.open(String(tag.attributes.id?.value ?? ''), uses);
     inStyle = tag.uri === SVG_NAMESPACE && tag.local === 'style';
@@ -104,13 +119,13 @@ function* read(text: string, inside: (base64: string) => string | null): Generat
     yield;
   }
   parser.close();
-  if (root === '') refuse('This is no SVG drawing.');
+  if (root === '') refuse(phrase('This is no SVG drawing.'));
   if (expansion.isTooMuch())
-    refuse('This SVG uses its own parts again so often that it could not be drawn in time. Save it as a PNG.');
+    refuse(phrase('This SVG uses its own parts again so often that it could not be drawn in time. Save it as a PNG.'));
 }
 
 /** One element and its attributes; @returns the parts of the drawing that it uses, by id */
-function element({ uri, local, attributes }: SaxesTagNS, inside: (base64: string) => string | null): string[] {
+function element({ uri, local, attributes }: SaxesTagNS, inside: (base64: string) => Phrase | null): string[] {
   if (uri !== SVG_NAMESPACE) {
     if (!SILENT_NAMESPACES.some((known) => known.test(uri)))
       refuse(/script|foreignobject|iframe|embed|object|html/i.test(`${local} ${uri}`) ? RUNS : UNKNOWN(local));
@@ -126,7 +141,7 @@ function element({ uri, local, attributes }: SaxesTagNS, inside: (base64: string
 function attributeUses(
   { uri, local, prefix, value }: SaxesAttributeNS,
   element: string,
-  inside: (base64: string) => string | null,
+  inside: (base64: string) => Phrase | null,
 ): string[] {
   if (uri === XMLNS_NAMESPACE || prefix === 'xmlns') return [];
   if (uri === XML_NAMESPACE)
@@ -144,7 +159,7 @@ function attributeUses(
   return css(value);
 }
 
-function address(value: string, element: string, inside: (base64: string) => string | null): string[] {
+function address(value: string, element: string, inside: (base64: string) => Phrase | null): string[] {
   const trimmed = value.trim();
   if (trimmed === '') return [];
   if (trimmed.startsWith('#')) return [trimmed.slice(1)];

@@ -1,3 +1,5 @@
+import { phrase, type Phrase } from '@/core/words/phrase';
+
 /** Where a group stands at one moment, beside its place: px of the frame, and how opaque it is. */
 export interface Pose {
   dx: number;
@@ -7,7 +9,7 @@ export interface Pose {
 
 /** A way to come, to stay and to go: pure functions of time. `t`: from 0 to 1; `s`: seconds since it came. */
 interface MotionKind {
-  title: string;
+  title: Phrase;
   come: (t: number) => Pose;
   /** Absent: it stands still, and nothing is painted anew. */
   stay?: (s: number) => Pick<Pose, 'dx' | 'dy'>;
@@ -32,32 +34,40 @@ const still = (opacity: number): Pose => ({ dx: 0, dy: 0, opacity });
 const fadeOut = (t: number): Pose => still(1 - t);
 
 export const MOTIONS = {
-  rise: { title: 'Rise', come: (t) => ({ dx: 0, dy: (1 - slowing(t)) * 36, opacity: slowing(t) }), go: fadeOut },
+  rise: {
+    title: phrase('Rise'),
+    come: (t) => ({ dx: 0, dy: (1 - slowing(t)) * 36, opacity: slowing(t) }),
+    go: fadeOut,
+  },
   sink: {
-    title: 'Sink',
+    title: phrase('Sink'),
     come: (t) => ({ dx: 0, dy: -(1 - slowing(t)) * 36, opacity: slowing(t) }),
     go: (t) => ({ dx: 0, dy: gathering(t) * 36, opacity: 1 - t }),
   },
   slide: {
-    title: 'Slide in',
+    title: phrase('Slide in'),
     come: (t) => ({ dx: -(1 - slowing(t)) * 260, dy: 0, opacity: min(1, t * 2) }),
     go: (t) => ({ dx: -gathering(t) * 260, dy: 0, opacity: 1 - t }),
   },
   cross: {
-    title: 'Pass through',
+    title: phrase('Pass through'),
     come: (t) => ({ dx: -(1 - slowing(t)) * 260, dy: 0, opacity: min(1, t * 2) }),
     go: (t) => ({ dx: gathering(t) * 260, dy: 0, opacity: 1 - t }),
   },
-  fade: { title: 'Fade', come: still, go: fadeOut },
-  drop: { title: 'Drop', come: (t) => ({ dx: 0, dy: -(1 - landing(t)) * 160, opacity: min(1, t * 4) }), go: fadeOut },
+  fade: { title: phrase('Fade'), come: still, go: fadeOut },
+  drop: {
+    title: phrase('Drop'),
+    come: (t) => ({ dx: 0, dy: -(1 - landing(t)) * 160, opacity: min(1, t * 4) }),
+    go: fadeOut,
+  },
   spring: {
-    title: 'Spring up',
+    title: phrase('Spring up'),
     come: (t) => ({ dx: 0, dy: (1 - beyond(t)) * 120, opacity: min(1, t * 3) }),
     go: (t) => ({ dx: 0, dy: gathering(t) * 120, opacity: 1 - t }),
   },
-  sway: { title: 'Sway', come: still, stay: (s) => ({ dx: 7 * sin((2 * PI * s) / 1.8), dy: 0 }), go: fadeOut },
+  sway: { title: phrase('Sway'), come: still, stay: (s) => ({ dx: 7 * sin((2 * PI * s) / 1.8), dy: 0 }), go: fadeOut },
   bob: {
-    title: 'Bob',
+    title: phrase('Bob'),
     come: (t) => ({ dx: 0, dy: (1 - slowing(t)) * 36, opacity: slowing(t) }),
     stay: (s) => ({ dx: 0, dy: 6 * sin((2 * PI * s) / 1.4) }),
     go: fadeOut,

@@ -1,6 +1,7 @@
 import CONFUSABLES from './confusables.json';
 import { imitationWords } from './imitation';
 import { imitates, Lookalikes, oneEditApart, skeleton } from './lookalike';
+import { inEnglish } from '@/core/words/in-english.setup';
 
 // Unicode UTS #39, section 4: names that are confusable, and ones that are not (examples from memory; "ѕсоре" is Cyrillic throughout).
 test.each([
@@ -53,6 +54,8 @@ test('a viewer who looks like one before is noticed once; the same common name i
   expect(people.meet('f/3', 'lnês', false)).toBeNull();
   expect(people.meet('f/4', 'Mirek', true)).toBeNull();
   const same = people.meet('f/5', 'Mirek', false);
-  expect(same && imitationWords(same)).toBe('Another account is called Mirek, just as one that you trust.');
-  expect(imitationWords({ name: 'lnês', like: 'Inês' })).toBe('lnês looks like Inês, but is another account.');
+  expect(inEnglish(same && imitationWords(same))).toBe('Another account is called Mirek, just as one that you trust.');
+  expect(inEnglish(imitationWords({ name: 'lnês', like: 'Inês' }))).toBe(
+    'lnês looks like Inês, but is another account.',
+  );
 });

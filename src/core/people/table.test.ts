@@ -2,6 +2,8 @@ import { plainCell } from '@/core/file/csv';
 import { parse } from 'csv-parse/sync';
 import fc from 'fast-check';
 import { guessColumns, peopleCsv, readPeople, readTable, type Listed, type Table } from './table';
+import { english } from '@/core/words/phrase';
+import { inEnglish } from '@/core/words/in-english.setup';
 
 const one = (more: Partial<Listed> = {}): Listed => ({
   feed: 'f',
@@ -22,7 +24,7 @@ const one = (more: Partial<Listed> = {}): Listed => ({
 });
 const tableOf = (text: string): Table => {
   const read = readTable(text);
-  if (!read.ok) throw new Error(read.reason);
+  if (!read.ok) throw new Error(english(read.reason));
   return read.table;
 };
 
@@ -96,7 +98,7 @@ describe('in', () => {
     const { good, bad } = readPeople(table, guessColumns(table));
     expect(good.map(({ handle }) => handle)).toEqual(['ines', 'teo']);
     expect(bad.map(({ line }) => line)).toEqual([3, 4, 5, 6, 7]);
-    expect(bad.map(({ reason }) => reason.split(':')[0])).toEqual([
+    expect(bad.map(({ reason }) => english(reason).split(':')[0])).toEqual([
       'It names nobody',
       '“-3” are no points',
       '“many” are no points',
@@ -112,6 +114,6 @@ describe('in', () => {
     [`h\n${'x\n'.repeat(20_001)}`, '20,000'],
   ])('no table: %#', (text, says) => {
     const read = readTable(text);
-    expect(read.ok ? '' : read.reason).toContain(says);
+    expect(inEnglish(read.ok ? '' : read.reason)).toContain(says);
   });
 });

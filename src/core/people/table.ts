@@ -1,6 +1,7 @@
 import Papa from 'papaparse';
 import { plainCell, writeTable } from '@/core/file/csv';
 import type { RollEntry } from './roll';
+import { phrase, type Phrase } from '@/core/words/phrase';
 
 /* People as a table, out and in. */
 
@@ -51,13 +52,13 @@ export function peopleCsv(people: readonly Listed[]): string {
 /** What a column of a file can mean here. */
 export const FIELDS = ['handle', 'viewer', 'name', 'points', 'note', 'leftOut'] as const;
 export type Field = (typeof FIELDS)[number];
-export const FIELD_TITLES: Record<Field, string> = {
-  handle: 'Handle',
-  viewer: 'The platform’s id',
-  name: 'Name',
-  points: 'Points',
-  note: 'Note',
-  leftOut: 'Left off the boards (yes or no)',
+export const FIELD_TITLES: Record<Field, Phrase> = {
+  handle: phrase('Handle'),
+  viewer: phrase('The platform’s id'),
+  name: phrase('Name'),
+  points: phrase('Points'),
+  note: phrase('Note'),
+  leftOut: phrase('Left off the boards (yes or no)'),
 };
 
 export interface Table {
@@ -68,24 +69,30 @@ export interface Table {
 const MOST_ROWS = 20_000;
 
 /** A table as it stands in a file, its first line the columns' names. */
-export function readTable(text: string): { ok: true; table: Table } | { ok: false; reason: string } {
+export function readTable(text: string): { ok: true; table: Table } | { ok: false; reason: Phrase } {
   const { data, errors } = Papa.parse<string[]>(text.replace(/^\ufeff/, ''), { skipEmptyLines: 'greedy' });
   const broken = errors.find(({ type }) => type === 'Quotes');
   if (broken)
     return {
       ok: false,
-      reason: `The file is no table (CSV): in line ${(broken.row ?? 0) + 1} a quotation mark is not closed, or stands where none may.`,
+      reason: phrase(
+        'The file is no table (CSV): in line {value} a quotation mark is not closed, or stands where none may.',
+        { value: (broken.row ?? 0) + 1 },
+      ),
     };
   const [columns, ...rows] = data;
   if (!columns || rows.length === 0)
     return {
       ok: false,
-      reason: 'The table is empty: a line with the names of its columns and at least one more were expected.',
+      reason: phrase('The table is empty: a line with the names of its columns and at least one more were expected.'),
     };
   if (rows.length > MOST_ROWS)
     return {
       ok: false,
-      reason: `The table has ${rows.length.toLocaleString('en')} lines; ${MOST_ROWS.toLocaleString('en')} at most can be brought in at once.`,
+      reason: phrase('The table has {rows, number} lines; {most, number} at most can be brought in at once.', {
+        rows: rows.length,
+        most: MOST_ROWS,
+      }),
     };
   return {
     ok: true,
@@ -127,39 +134,39 @@ export interface Incoming {
 export function readPeople(
   { rows }: Table,
   columns: Partial<Record<Field, number>>,
-): { good: Incoming[]; bad: { line: number; reason: string }[] } {
+): { good: Incoming[]; bad: { line: number; reason: Phrase }[] } {
   const good: Incoming[] = [];
-  const bad: { line: number; reason: string }[] = [];
+  const bad: { line: number; reason: Phrase }[] = [];
   const known = new Map<string, number>();
   for (const [n, row] of rows.entries()) {
     const line = n + 2;
     const cell = (field: Field): string | undefined =>
       columns[field] === undefined ? undefined : (row[columns[field]] ?? '').trim().replace(/^'(?=[=+\-@])/, '');
-    const refuse = (reason: string): void => void bad.push({ line, reason });
+    const refuse = (reason: Phrase): void => void bad.push({ line, reason });
     const handle = (cell('handle') ?? '').replace(/^@/, '');
     const viewer = cell('viewer');
     if (handle === '' && !viewer) {
-      refuse('It names nobody: neither a handle nor a platform’s id.');
+      refuse(phrase('It names nobody: neither a handle nor a platform’s id.'));
       continue;
     }
     if (handle.length > 200 || (viewer ?? '').length > 200) {
-      refuse('Its handle or id is longer than 200 characters.');
+      refuse(phrase('Its handle or id is longer than 200 characters.'));
       continue;
     }
     const key = (viewer || handle).toLowerCase();
     const before = known.get(key);
     if (before !== undefined) {
-      refuse(`The same viewer stands in line ${before}.`);
+      refuse(phrase('The same viewer stands in line {before}.', { before }));
       continue;
     }
     const points = cell('points');
     if (points !== undefined && points !== '' && !/^\d{1,12}$/.test(points.replace(/[ ,’']/g, ''))) {
-      refuse(`“${points.slice(0, 40)}” are no points: a whole number from 0 on.`);
+      refuse(phrase('“{text}” are no points: a whole number from 0 on.', { text: points.slice(0, 40) }));
       continue;
     }
     const out = cell('leftOut');
     if (out !== undefined && !/^(yes|no|true|false|1|0|)$/i.test(out)) {
-      refuse(`“${out.slice(0, 40)}” is neither yes nor no.`);
+      refuse(phrase('“{text}” is neither yes nor no.', { text: out.slice(0, 40) }));
       continue;
     }
     known.set(key, line);

@@ -1,5 +1,5 @@
 import { PLAIN_LOOK, type Look } from '@/core/engine/alert/look';
-import { isolate } from '@/core/words/fields';
+import { isolate } from '@/core/words/isolate';
 import type { Box, FontSpec, Group, Motion, Op } from '@/core/paint/display';
 import { fitText, lineOps, type Measure, type TextLook } from '@/core/paint/text';
 import { movesOf, type MotionName } from '@/core/paint/motion';
@@ -238,7 +238,7 @@ function wordsOps({ text, names }: AlertLive, place: WordsPlace): Op[] {
     names.length === 0
       ? null
       : fitText(
-          names.map(isolate).join(' · '),
+          names.map((name) => isolate(name)).join(' · '),
           { w: room.w, h: whole * 0.4 },
           {
             font: { ...NAMES, size: Math.max(READABLE, Math.min(NAMES.size, whole * 0.15)) },

@@ -4,6 +4,8 @@ import type { FrameShow } from './frame';
 import { cropSchema } from './fit';
 import { ownPicture, ownPictureGroups, waitingOps, type OwnPicture } from './own-picture';
 import { pieceBase, type PieceKind } from './piece';
+import { phrase } from '@/core/words/phrase';
+import { aired } from '@/core/words/on-air';
 
 /** A picture has no more holes than this: the smaller ones are left out. */
 export const MOST_HOLES = 12;
@@ -33,9 +35,9 @@ export interface ArtLive {
 /** A picture with a hole, laid around the game view or the camera. */
 export const art: PieceKind<ArtPiece, ArtLive, object, Host<FrameShow>> = {
   kind: 'art',
-  title: 'Frame art',
-  purpose: 'Picture',
-  says: 'A picture with holes. Into each a camera, a game view or a picture is fitted by one tap.',
+  title: phrase('Frame art'),
+  purpose: phrase('Picture'),
+  says: phrase('A picture with holes. Into each a camera, a game view or a picture is fitted by one tap.'),
   schema,
   least: { w: 120, h: 120 },
   make: (id, { frame }) => ({
@@ -47,15 +49,21 @@ export const art: PieceKind<ArtPiece, ArtLive, object, Host<FrameShow>> = {
     place: { x: 0, y: 0, w: frame.width, h: frame.height },
   }),
   controls: [
-    { field: 'name', label: 'Name', control: 'text' },
-    { field: 'media', label: 'Picture', control: 'media', of: 'picture' },
+    { field: 'name', label: phrase('Name'), control: 'text' },
+    { field: 'media', label: phrase('Picture'), control: 'media', of: 'picture' },
   ],
   live: ({ media }, { show }) => ({ kind: 'art', picture: ownPicture(show, media) }),
   sample: ({ media }, show) => ({ kind: 'art', picture: ownPicture(show, media) }),
   draw(piece, { picture }, tools) {
     if (picture) return ownPictureGroups(piece.id, piece.place, picture, { fit: 'contain', round: 0 });
     return tools.seen === 'edit'
-      ? [{ key: piece.id, box: piece.place, ops: waitingOps(piece.place, 'Choose a picture with a hole', tools) }]
+      ? [
+          {
+            key: piece.id,
+            box: piece.place,
+            ops: waitingOps(piece.place, aired(tools.language ?? 'en', 'Choose a picture with a hole'), tools),
+          },
+        ]
       : [];
   },
   alternative: ({ name }, { picture }) => (picture ? name : ''),

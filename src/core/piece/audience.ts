@@ -4,6 +4,7 @@ import type { AudienceHost } from '@/core/engine/feature/audience';
 import { numberOps } from './number-ops';
 import { styleOf } from './style';
 import { pieceBase, type PieceKind } from './piece';
+import { phrase } from '@/core/words/phrase';
 
 const SHOWS = ['now', 'peak', 'mean'] as const;
 const schema = z.object({ ...pieceBase, kind: z.literal('audience'), shows: z.enum(SHOWS), label: z.string().max(60) });
@@ -17,9 +18,9 @@ export interface AudienceLive {
 /** How many watch: now, at most, or on the mean of the session, as far as platforms tell. */
 export const audience: PieceKind<AudiencePiece, AudienceLive, object, AudienceHost> = {
   kind: 'audience',
-  title: 'Audience',
-  purpose: 'Count',
-  says: 'How many are watching, on all feeds that tell.',
+  title: phrase('Audience'),
+  purpose: phrase('Count'),
+  says: phrase('How many are watching, on all feeds that tell.'),
   schema,
   least: { w: 220, h: 110 },
   make: (id, { frame }) => ({
@@ -37,18 +38,18 @@ export const audience: PieceKind<AudiencePiece, AudienceLive, object, AudienceHo
     },
   }),
   controls: [
-    { field: 'name', label: 'Name', control: 'text' },
+    { field: 'name', label: phrase('Name'), control: 'text' },
     {
       field: 'shows',
-      label: 'Shows',
+      label: phrase('Shows'),
       control: 'choice',
       options: [
-        { value: 'now', label: 'Now' },
-        { value: 'peak', label: 'The most' },
-        { value: 'mean', label: 'The mean' },
+        { value: 'now', label: phrase('Now') },
+        { value: 'peak', label: phrase('The most') },
+        { value: 'mean', label: phrase('The mean') },
       ],
     },
-    { field: 'label', label: 'Label', control: 'text' },
+    { field: 'label', label: phrase('Label'), control: 'text' },
   ],
   live: ({ shows }, { audience: seen, now }) => ({
     kind: 'audience',

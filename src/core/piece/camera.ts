@@ -3,6 +3,7 @@ import { pictureLook } from './fit';
 import { pieceBase, type PieceKind } from './piece';
 import { MADE_UP } from './scenery';
 import { viewGroups } from './view';
+import { phrase } from '@/core/words/phrase';
 
 const schema = z.object({
   ...pieceBase,
@@ -22,9 +23,9 @@ export interface CameraLive {
 /** The streamer's camera: seen while the frame is arranged and on the program page. The compositor that an outlet is pasted into brings its own. */
 export const camera: PieceKind<CameraPiece, CameraLive> = {
   kind: 'camera',
-  title: 'Camera',
-  purpose: 'Picture',
-  says: 'Where your camera is in the picture. Outlets leave it free; the program page shows it.',
+  title: phrase('Camera'),
+  purpose: phrase('Picture'),
+  says: phrase('Where your camera is in the picture. Outlets leave it free; the program page shows it.'),
   schema,
   least: { w: 160, h: 160 },
   make: (id, { frame }) => ({
@@ -48,20 +49,26 @@ export const camera: PieceKind<CameraPiece, CameraLive> = {
           },
   }),
   controls: [
-    { field: 'name', label: 'Name', control: 'text' },
-    { field: 'mirrored', label: 'As in a mirror', control: 'switch', on: 'Mirrored', off: 'As it is' },
-    { field: 'mic', label: 'Its microphone', control: 'switch', on: 'Heard', off: 'Silent' },
+    { field: 'name', label: phrase('Name'), control: 'text' },
+    {
+      field: 'mirrored',
+      label: phrase('As in a mirror'),
+      control: 'switch',
+      on: phrase('Mirrored'),
+      off: phrase('As it is'),
+    },
+    { field: 'mic', label: phrase('Its microphone'), control: 'switch', on: phrase('Heard'), off: phrase('Silent') },
     {
       field: 'madeUp',
-      label: 'Picture until your camera is there',
+      label: phrase('Picture until your camera is there'),
       control: 'choice',
       otherwise: 'pot',
       options: [
-        { value: 'pot', label: 'A potter’s wheel' },
-        { value: 'person', label: 'Somebody who plays' },
+        { value: 'pot', label: phrase('A potter’s wheel') },
+        { value: 'person', label: phrase('Somebody who plays') },
       ],
     },
-    { field: 'round', label: 'Corners', control: 'number', least: 0, most: 400 },
+    { field: 'round', label: phrase('Corners'), control: 'number', least: 0, most: 400 },
   ],
   live: () => ({ kind: 'camera' }),
   sample: () => ({ kind: 'camera' }),

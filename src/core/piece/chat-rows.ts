@@ -1,6 +1,6 @@
 import type { FontSpec, Op } from '@/core/paint/display';
 import { cutLine, lineOps, lineWidth, readsRightToLeft, wrapText } from '@/core/paint/text';
-import { isolate } from '@/core/words/fields';
+import { isolate } from '@/core/words/isolate';
 import { feedMark } from './feed-mark';
 import type { ChatLive, ChatPiece } from './chat-schema';
 import type { DrawTools } from './piece';

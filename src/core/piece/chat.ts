@@ -1,5 +1,5 @@
 import type { ChatHost, ChatLine } from '@/core/engine/feature/chat/slice';
-import { withoutIsolates } from '@/core/words/fields';
+import { withoutIsolates } from '@/core/words/isolate';
 import type { Group, Op } from '@/core/paint/display';
 import type { Moves } from '@/core/paint/motion';
 import { chatRows, setLines, type SetLine } from './chat-rows';
@@ -7,6 +7,8 @@ import { schema, type ChatLive, type ChatPiece } from './chat-schema';
 import type { DrawTools, PieceKind } from './piece';
 import { placeholderOps } from './placeholder';
 import { styleOf } from './style';
+import { phrase } from '@/core/words/phrase';
+import { aired } from '@/core/words/on-air';
 
 /** So many are sent: more do not stand on any frame. */
 const MOST = 20;
@@ -15,9 +17,9 @@ const ROLE_WORDS: Partial<Record<string, string>> = { host: 'host', moderator: '
 /** What viewers write, whole lines only. */
 export const chat: PieceKind<ChatPiece, ChatLive, object, ChatHost> = {
   kind: 'chat',
-  title: 'Chat',
-  purpose: 'Talk',
-  says: 'What viewers write, for those who watch without a chat beside the picture.',
+  title: phrase('Chat'),
+  purpose: phrase('Talk'),
+  says: phrase('What viewers write, for those who watch without a chat beside the picture.'),
   schema,
   least: { w: 240, h: 120 },
   make: (id, { frame }) => ({
@@ -44,26 +46,62 @@ export const chat: PieceKind<ChatPiece, ChatLive, object, ChatHost> = {
     },
   }),
   controls: [
-    { field: 'name', label: 'Name', control: 'text' },
-    { field: 'size', label: 'Size of the text, px', control: 'number', least: 24, most: 96 },
-    { field: 'wrap', label: 'Long lines', control: 'switch', on: 'Go on below', off: 'Are cut' },
-    { field: 'roles', label: 'Hosts and moderators', control: 'switch', on: 'Told as such', off: 'As everybody' },
-    { field: 'bots', label: 'Helper accounts', control: 'switch', on: 'Shown', off: 'Left out' },
-    { field: 'keywords', label: 'Keywords', control: 'switch', on: 'Shown', off: 'Left out' },
-    { field: 'seconds', label: 'A line leaves after, seconds (0: it stays)', control: 'number', least: 0, most: 600 },
-    { field: 'backing', label: 'Backing', control: 'switch', on: 'Behind it', off: 'None' },
+    { field: 'name', label: phrase('Name'), control: 'text' },
+    { field: 'size', label: phrase('Size of the text, px'), control: 'number', least: 24, most: 96 },
+    {
+      field: 'wrap',
+      label: phrase('Long lines'),
+      control: 'switch',
+      on: phrase('Go on below'),
+      off: phrase('Are cut'),
+    },
+    {
+      field: 'roles',
+      label: phrase('Hosts and moderators'),
+      control: 'switch',
+      on: phrase('Told as such'),
+      off: phrase('As everybody'),
+    },
+    {
+      field: 'bots',
+      label: phrase('Helper accounts'),
+      control: 'switch',
+      on: phrase('Shown'),
+      off: phrase('Left out'),
+    },
+    { field: 'keywords', label: phrase('Keywords'), control: 'switch', on: phrase('Shown'), off: phrase('Left out') },
+    {
+      field: 'seconds',
+      label: phrase('A line leaves after, seconds (0: it stays)'),
+      control: 'number',
+      least: 0,
+      most: 600,
+    },
+    { field: 'backing', label: phrase('Backing'), control: 'switch', on: phrase('Behind it'), off: phrase('None') },
     {
       field: 'anchor',
-      label: 'The newest line stands',
+      label: phrase('The newest line stands'),
       control: 'choice',
       otherwise: 'below',
       options: [
-        { value: 'below', label: 'Below' },
-        { value: 'above', label: 'Above' },
+        { value: 'below', label: phrase('Below') },
+        { value: 'above', label: phrase('Above') },
       ],
     },
-    { field: 'moves', label: 'Lines come and go', control: 'switch', on: 'With a motion', off: 'At once' },
-    { field: 'marks', label: 'Mark of the feed', control: 'switch', on: 'Before each line', off: 'None' },
+    {
+      field: 'moves',
+      label: phrase('Lines come and go'),
+      control: 'switch',
+      on: phrase('With a motion'),
+      off: phrase('At once'),
+    },
+    {
+      field: 'marks',
+      label: phrase('Mark of the feed'),
+      control: 'switch',
+      on: phrase('Before each line'),
+      off: phrase('None'),
+    },
   ],
   live: (piece, { chats, madeUp, show }) => {
     const feeds = show.feeds.map(({ id }) => id);
@@ -159,4 +197,8 @@ const flat = (set: readonly SetLine[]): Op[] => set.flatMap(({ opsAt, first }) =
 
 /** In the editor: where chat will be. Its backing would cover the picture while nothing stands on it. */
 const emptyOps = (piece: ChatPiece, tools: DrawTools): Op[] =>
-  placeholderOps(piece.place, `${piece.name} appears here`, tools, { size: piece.size, dark: '33', radius: 24 });
+  placeholderOps(piece.place, aired(tools.language ?? 'en', '{name} appears here', { name: piece.name }), tools, {
+    size: piece.size,
+    dark: '33',
+    radius: 24,
+  });

@@ -1,11 +1,14 @@
 import { fileKind, type FileLive, type FilePiece } from './own-picture';
+import { phrase } from '@/core/words/phrase';
+import { aired } from '@/core/words/on-air';
 
 export type ClipPiece = FilePiece<'clip'>;
 export type ClipLive = FileLive<'clip'>;
 
 /** A clip of the streamer’s own, without sound, over and over. */
 export const clip = fileKind('clip', {
-  title: 'Clip',
-  says: 'One of your clips, over and over, without sound.',
-  waits: 'Choose a clip',
+  title: phrase('Clip'),
+  says: phrase('One of your clips, over and over, without sound.'),
+  name: 'Clip',
+  waits: (language) => aired(language, 'Choose a clip'),
 });

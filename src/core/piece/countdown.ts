@@ -7,6 +7,8 @@ import type { Group, Op } from '@/core/paint/display';
 import { numberOps } from './number-ops';
 import { styleOf } from './style';
 import { pieceBase, type PieceKind } from './piece';
+import { phrase } from '@/core/words/phrase';
+import { aired } from '@/core/words/on-air';
 
 const schema = z.object({ ...pieceBase, kind: z.literal('countdown'), countdown: z.string().max(100) });
 export type CountdownPiece = z.infer<typeof schema>;
@@ -20,9 +22,9 @@ export interface CountdownLive {
 /** Time that runs down, and that viewers add to. */
 export const countdown: PieceKind<CountdownPiece, CountdownLive, CountdownShow, Host<CountdownShow, CountdownSlice>> = {
   kind: 'countdown',
-  title: 'Countdown',
-  purpose: 'Count',
-  says: 'Time that runs down; a cue can add to it.',
+  title: phrase('Countdown'),
+  purpose: phrase('Count'),
+  says: phrase('Time that runs down; a cue can add to it.'),
   schema,
   least: { w: 260, h: 110 },
   make: (id, { frame, countdowns }) => ({
@@ -39,8 +41,8 @@ export const countdown: PieceKind<CountdownPiece, CountdownLive, CountdownShow, 
     },
   }),
   controls: [
-    { field: 'name', label: 'Name', control: 'text' },
-    { field: 'countdown', label: 'Countdown', control: 'choice', from: 'countdowns' },
+    { field: 'name', label: phrase('Name'), control: 'text' },
+    { field: 'countdown', label: phrase('Countdown'), control: 'choice', from: 'countdowns' },
   ],
   live(piece, state) {
     const defined = state.show.countdowns.find(({ id }) => id === piece.countdown);
@@ -56,7 +58,7 @@ export const countdown: PieceKind<CountdownPiece, CountdownLive, CountdownShow, 
   },
   draw(piece, { countdown: shown }, tools) {
     if (!shown && tools.seen === 'air') return [];
-    const words = shown ? null : 'Choose a countdown for this piece';
+    const words = shown ? null : aired(tools.language ?? 'en', 'Choose a countdown for this piece');
     const at = (now: number): string => (shown ? clockWords(leftOf({ id: '', ...shown }, now)) : '0:00');
     const ops = (text: string): Op[] =>
       numberOps(

@@ -6,6 +6,8 @@ import type { Host } from '@/core/engine/kernel/feature';
 import { numberOps } from './number-ops';
 import { styleOf } from './style';
 import { pieceBase, type PieceKind } from './piece';
+import { phrase } from '@/core/words/phrase';
+import { aired } from '@/core/words/on-air';
 
 const schema = z.object({ ...pieceBase, kind: z.literal('counter'), counter: z.string().max(100) });
 export type CounterPiece = z.infer<typeof schema>;
@@ -22,9 +24,9 @@ const figures = ({ value, target }: NonNullable<CounterLive['counter']>, languag
 /** A number of the streamer's own. */
 export const counter: PieceKind<CounterPiece, CounterLive, CounterShow, Host<CounterShow, CounterSlice>> = {
   kind: 'counter',
-  title: 'Counter',
-  purpose: 'Count',
-  says: 'A number of your own, changed by a cue or a press.',
+  title: phrase('Counter'),
+  purpose: phrase('Count'),
+  says: phrase('A number of your own, changed by a cue or a press.'),
   schema,
   least: { w: 220, h: 110 },
   make: (id, { frame, counters }) => ({
@@ -41,8 +43,8 @@ export const counter: PieceKind<CounterPiece, CounterLive, CounterShow, Host<Cou
     },
   }),
   controls: [
-    { field: 'name', label: 'Name', control: 'text' },
-    { field: 'counter', label: 'Counter', control: 'choice', from: 'counters' },
+    { field: 'name', label: phrase('Name'), control: 'text' },
+    { field: 'counter', label: phrase('Counter'), control: 'choice', from: 'counters' },
   ],
   live(piece, state) {
     const defined = state.show.counters.find(({ id }) => id === piece.counter);
@@ -70,7 +72,11 @@ export const counter: PieceKind<CounterPiece, CounterLive, CounterShow, Host<Cou
         ops: numberOps(
           piece.place,
           styleOf(piece),
-          { name: shown?.name ?? 'Choose a counter for this piece', number: text, widest: text },
+          {
+            name: shown?.name ?? aired(tools.language ?? 'en', 'Choose a counter for this piece'),
+            number: text,
+            widest: text,
+          },
           tools.measure,
         ),
       },

@@ -10,9 +10,11 @@ import {
 } from '@/core/engine/feature/credits/slice';
 import type { FontSpec, Group, Op } from '@/core/paint/display';
 import { lineOps, lineWidth } from '@/core/paint/text';
-import { isolate, withoutIsolates } from '@/core/words/fields';
+import { isolate, withoutIsolates } from '@/core/words/isolate';
 import { pieceBase, type DrawTools, type PieceKind } from './piece';
 import { READABLE, styleOf } from './style';
+import { phrase } from '@/core/words/phrase';
+import { aired } from '@/core/words/on-air';
 
 const schema = z.object({
   ...pieceBase,
@@ -37,9 +39,11 @@ export interface CreditsLive {
 /** Names that scroll from below upwards, whole, at a speed that can be read. */
 export const credits: PieceKind<CreditsPiece, CreditsLive, object, CreditsHost> = {
   kind: 'credits',
-  title: 'Scrolling names',
-  purpose: 'Rank',
-  says: 'Followers, subscribers or supporters by name, as credits: round and round, or once when a cue says so.',
+  title: phrase('Scrolling names'),
+  purpose: phrase('Rank'),
+  says: phrase(
+    'Followers, subscribers or supporters by name, as credits: round and round, or once when a cue says so.',
+  ),
   schema,
   least: { w: 240, h: 160 },
   make: (id, { frame }) => ({
@@ -60,38 +64,38 @@ export const credits: PieceKind<CreditsPiece, CreditsLive, object, CreditsHost> 
     },
   }),
   controls: [
-    { field: 'name', label: 'Name', control: 'text' },
-    { field: 'title', label: 'Title', control: 'text' },
+    { field: 'name', label: phrase('Name'), control: 'text' },
+    { field: 'title', label: phrase('Title'), control: 'text' },
     {
       field: 'of',
-      label: 'Who is named',
+      label: phrase('Who is named'),
       control: 'choice',
       options: [
-        { value: 'followers', label: 'Followers' },
-        { value: 'subscribers', label: 'Subscribers' },
-        { value: 'supporters', label: 'Supporters' },
-        { value: 'everybody', label: 'Everybody' },
+        { value: 'followers', label: phrase('Followers') },
+        { value: 'subscribers', label: phrase('Subscribers') },
+        { value: 'supporters', label: phrase('Supporters') },
+        { value: 'everybody', label: phrase('Everybody') },
       ],
     },
     {
       field: 'over',
-      label: 'Of',
+      label: phrase('Of'),
       control: 'choice',
       options: [
-        { value: 'session', label: 'This session' },
-        { value: 'ever', label: 'All sessions' },
+        { value: 'session', label: phrase('This session') },
+        { value: 'ever', label: phrase('All sessions') },
       ],
     },
     {
       field: 'runs',
-      label: 'They run',
+      label: phrase('They run'),
       control: 'choice',
       options: [
-        { value: 'round', label: 'Round and round' },
-        { value: 'once', label: 'Once, by a cue' },
+        { value: 'round', label: phrase('Round and round') },
+        { value: 'once', label: phrase('Once, by a cue') },
       ],
     },
-    { field: 'size', label: 'Size of the text, px', control: 'number', least: 24, most: 96 },
+    { field: 'size', label: phrase('Size of the text, px'), control: 'number', least: 24, most: 96 },
   ],
   live(piece, { derived, rolls }) {
     const names = derived.credits.get(listKey(piece.of, piece.over))?.names ?? [];
@@ -103,7 +107,11 @@ export const credits: PieceKind<CreditsPiece, CreditsLive, object, CreditsHost> 
     const waits = live.names.length === 0 || (piece.runs === 'once' && !live.roll);
     if (!waits) return running(piece, live, tools);
     if (tools.seen === 'air') return [];
-    const says = live.names.length === 0 ? 'Names appear here' : `${live.names.length} names, when a cue runs them`;
+    const says = aired(
+      tools.language ?? 'en',
+      '{n, plural, =0 {Names appear here} one {# name, when a cue runs it} other {# names, when a cue runs them}}',
+      { n: live.names.length },
+    );
     const { w, h } = piece.place;
     const font: FontSpec = { family: 'text', weight: 500, size: READABLE };
     const style = styleOf(piece);

@@ -5,6 +5,7 @@ import type { Group, Op } from '@/core/paint/display';
 import { emojiSource } from '@/core/paint/emoji';
 import { pieceBase, type DrawTools, type PieceKind } from './piece';
 import { placeholderOps } from './placeholder';
+import { phrase } from '@/core/words/phrase';
 
 const schema = z.object({
   ...pieceBase,
@@ -25,9 +26,9 @@ const { PI, sin } = Math;
 /** Chat's emoji float up across the frame, each on a way of its own. */
 export const drift: PieceKind<DriftPiece, DriftLive, object, DriftHost> = {
   kind: 'drift',
-  title: 'Emoji from chat (drift)',
-  purpose: 'React',
-  says: 'The emoji of the chat float across the frame.',
+  title: phrase('Emoji from chat (drift)'),
+  purpose: phrase('React'),
+  says: phrase('The emoji of the chat float across the frame.'),
   schema,
   least: { w: 120, h: 300 },
   make: (id, { frame }) => ({
@@ -45,9 +46,9 @@ export const drift: PieceKind<DriftPiece, DriftLive, object, DriftHost> = {
     },
   }),
   controls: [
-    { field: 'name', label: 'Name', control: 'text' },
-    { field: 'seconds', label: 'Seconds from below to above', control: 'number', least: 2, most: 15 },
-    { field: 'size', label: 'Size, px', control: 'number', least: 32, most: 200 },
+    { field: 'name', label: phrase('Name'), control: 'text' },
+    { field: 'seconds', label: phrase('Seconds from below to above'), control: 'number', least: 2, most: 15 },
+    { field: 'size', label: phrase('Size, px'), control: 'number', least: 32, most: 200 },
   ],
   live: ({ seconds }, { floating, now }) => ({
     kind: 'drift',

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { pictureLook } from './fit';
 import { pieceBase, type PieceKind } from './piece';
 import { viewGroups } from './view';
+import { phrase } from '@/core/words/phrase';
 
 const schema = z.object({ ...pieceBase, ...pictureLook, kind: z.literal('game'), mic: z.boolean() });
 export type GamePiece = z.infer<typeof schema>;
@@ -13,9 +14,9 @@ export interface GameLive {
 /** The console's picture: seen while the frame is arranged and on the program page; outlets leave it to the compositor. */
 export const game: PieceKind<GamePiece, GameLive> = {
   kind: 'game',
-  title: 'Game view',
-  purpose: 'Picture',
-  says: 'Where the game is in the picture. Outlets leave it free; the program page shows it.',
+  title: phrase('Game view'),
+  purpose: phrase('Picture'),
+  says: phrase('Where the game is in the picture. Outlets leave it free; the program page shows it.'),
   schema,
   least: { w: 240, h: 135 },
   make: (id, { frame }) => ({
@@ -34,9 +35,15 @@ export const game: PieceKind<GamePiece, GameLive> = {
     },
   }),
   controls: [
-    { field: 'name', label: 'Name', control: 'text' },
-    { field: 'mic', label: 'Its own microphone', control: 'switch', on: 'Heard', off: 'Silent' },
-    { field: 'round', label: 'Corners', control: 'number', least: 0, most: 400 },
+    { field: 'name', label: phrase('Name'), control: 'text' },
+    {
+      field: 'mic',
+      label: phrase('Its own microphone'),
+      control: 'switch',
+      on: phrase('Heard'),
+      off: phrase('Silent'),
+    },
+    { field: 'round', label: phrase('Corners'), control: 'number', least: 0, most: 400 },
   ],
   live: () => ({ kind: 'game' }),
   sample: () => ({ kind: 'game' }),

@@ -3,7 +3,7 @@ import type { PlateHost } from '@/core/engine/feature/plate';
 import { figure } from '@/core/event/figures';
 import type { FontSpec, Group, Op } from '@/core/paint/display';
 import { cutLine, lineOps, lineWidth, type TextLook } from '@/core/paint/text';
-import { isolate, withoutIsolates } from '@/core/words/fields';
+import { isolate, withoutIsolates } from '@/core/words/isolate';
 import type { FrameShow } from './frame';
 import type { Host } from '@/core/engine/kernel/feature';
 import { ownPicture, type OwnPicture } from './own-picture';
@@ -11,6 +11,8 @@ import { pieceBase, type DrawTools, type PieceKind } from './piece';
 import { potOps } from './pot';
 import { READABLE, styleOf } from './style';
 import type { StyleLook } from './style-look';
+import { phrase } from '@/core/words/phrase';
+import { aired } from '@/core/words/on-air';
 
 const schema = z.object({
   ...pieceBase,
@@ -38,9 +40,9 @@ export interface GiftsLive {
 /** The latest gifts: picture, name, how many, and by whom. */
 export const gifts: PieceKind<GiftsPiece, GiftsLive, object, PlateHost & Host<FrameShow>> = {
   kind: 'gifts',
-  title: 'Recent gifts',
-  purpose: 'React',
-  says: 'The latest gifts with their pictures, how many, and by whom.',
+  title: phrase('Recent gifts'),
+  purpose: phrase('React'),
+  says: phrase('The latest gifts with their pictures, how many, and by whom.'),
   schema,
   least: { w: 320, h: 90 },
   make: (id, { frame }) => ({
@@ -60,19 +62,19 @@ export const gifts: PieceKind<GiftsPiece, GiftsLive, object, PlateHost & Host<Fr
     },
   }),
   controls: [
-    { field: 'name', label: 'Name', control: 'text' },
-    { field: 'title', label: 'Title', control: 'text' },
+    { field: 'name', label: phrase('Name'), control: 'text' },
+    { field: 'title', label: phrase('Title'), control: 'text' },
     {
       field: 'way',
-      label: 'How they stand',
+      label: phrase('How they stand'),
       control: 'choice',
       options: [
-        { value: 'list', label: 'Newest first, below each other' },
-        { value: 'flow', label: 'Flowing from right to left' },
+        { value: 'list', label: phrase('Newest first, below each other') },
+        { value: 'flow', label: phrase('Flowing from right to left') },
       ],
     },
-    { field: 'rows', label: 'How many', control: 'number', least: 1, most: 10 },
-    { field: 'least', label: 'Of so many coins at least', control: 'number', least: 0, most: 1_000_000 },
+    { field: 'rows', label: phrase('How many'), control: 'number', least: 1, most: 10 },
+    { field: 'least', label: phrase('Of so many coins at least'), control: 'number', least: 0, most: 1_000_000 },
   ],
   live: ({ rows, least, pictures = [] }, { notables, show }) => ({
     kind: 'gifts',
@@ -158,7 +160,7 @@ const whatOf = ({ count, gift }: Gift, language: string | undefined): string =>
   `${figure(count, language)} × ${isolate(gift)}`;
 
 function listed(piece: GiftsPiece, live: GiftsLive, tools: DrawTools): Group[] {
-  const { measure } = tools;
+  const { measure, language } = tools;
   const { place, title } = piece;
   const style = styleOf(piece);
   const head: FontSpec = { family: 'title', weight: 700, size: READABLE + 3 };
@@ -177,7 +179,12 @@ function listed(piece: GiftsPiece, live: GiftsLive, tools: DrawTools): Group[] {
         ...(title === '' ? [] : line(title, style.pad.y * 0.7 + head.size * 0.84, head, style.head)),
         ...(live.gifts.length > 0
           ? []
-          : line('Gifts appear here', top + laid.size, { ...BOLD, size: laid.size }, style.soft)),
+          : line(
+              aired(language ?? 'en', 'Gifts appear here'),
+              top + laid.size,
+              { ...BOLD, size: laid.size },
+              style.soft,
+            )),
         ...live.gifts
           .slice(0, laid.fit)
           .flatMap((each, n) => rowOps(each, { ...laid, y: top + n * laid.row, x, right: place.w - x, style }, tools)),

@@ -10,6 +10,8 @@ import { READABLE, styleOf } from './style';
 import type { StyleLook } from './style-look';
 import { figureWords, withCurrency } from '@/core/engine/count/measure';
 import { amountFigure } from '@/core/event/money';
+import { phrase } from '@/core/words/phrase';
+import { aired } from '@/core/words/on-air';
 
 const schema = z.object({
   ...pieceBase,
@@ -46,9 +48,9 @@ const figures = (
 /** A goal's name, where it stands, and a bar. */
 export const goal: PieceKind<GoalPiece, GoalLive, GoalShow, GoalHost> = {
   kind: 'goal',
-  title: 'Goal',
-  purpose: 'Count',
-  says: 'A target that everyone fills together.',
+  title: phrase('Goal'),
+  purpose: phrase('Count'),
+  says: phrase('A target that everyone fills together.'),
   schema,
   least: { w: 300, h: 90 },
   make: (id, { frame, goals }) => ({
@@ -65,9 +67,15 @@ export const goal: PieceKind<GoalPiece, GoalLive, GoalShow, GoalHost> = {
     },
   }),
   controls: [
-    { field: 'name', label: 'Name', control: 'text' },
-    { field: 'goal', label: 'Goal', control: 'choice', from: 'goals' },
-    { field: 'left', label: 'Time left, where it has an end', control: 'switch', on: 'Shown', off: 'Not shown' },
+    { field: 'name', label: phrase('Name'), control: 'text' },
+    { field: 'goal', label: phrase('Goal'), control: 'choice', from: 'goals' },
+    {
+      field: 'left',
+      label: phrase('Time left, where it has an end'),
+      control: 'switch',
+      on: phrase('Shown'),
+      off: phrase('Not shown'),
+    },
   ],
   live(piece, state) {
     const defined = state.derived.goalsById.get(piece.goal);
@@ -115,7 +123,7 @@ export const goal: PieceKind<GoalPiece, GoalLive, GoalShow, GoalHost> = {
         box: piece.place,
         ops: [],
         clock: (now) => {
-          const left = leftWords(ends - now);
+          const left = leftWords(ends - now, tools.language);
           if (kept?.left !== left) kept = { left, ops: opsAt(left) };
           return { ops: kept.ops, next: now < ends ? ends - Math.floor((ends - now - 1) / MINUTE) * MINUTE : Infinity };
         },
@@ -123,23 +131,33 @@ export const goal: PieceKind<GoalPiece, GoalLive, GoalShow, GoalHost> = {
     ];
   },
   alternative: (_piece, { goal: shown }, now, language) =>
-    shown && !shown.hidden
-      ? `${shown.name}: ${figures(shown, language).join(' of ')}${shown.ends === undefined ? '' : `, ${leftWords(shown.ends - now)}`}`
-      : '',
+    shown && !shown.hidden ? goalWords(shown, now, language ?? 'en') : '',
 };
+
+/** A goal in words, with the time left where it has an end. */
+function goalWords(goal: NonNullable<GoalLive['goal']>, now: number, language: string): string {
+  const [value, target] = figures(goal, language);
+  const values = { name: goal.name, value: value ?? '', target: target ?? '' };
+  return goal.ends === undefined
+    ? aired(language, '{name}: {value} of {target}', values)
+    : aired(language, '{name}: {value} of {target}, {left}', { ...values, left: leftWords(goal.ends - now, language) });
+}
 
 const MINUTE = 60_000;
 
 /** "3 days 4 h left", "4 h 12 min left", "1 min left": whole minutes begun; "time is up" at the end. */
-export function leftWords(ms: number): string {
+export function leftWords(ms: number, language = 'en'): string {
   const minutes = Math.ceil(ms / MINUTE);
-  if (minutes <= 0) return 'time is up';
+  if (minutes <= 0) return aired(language, 'time is up');
   const [days, hours, rest] = [Math.floor(minutes / 1440), Math.floor(minutes / 60) % 24, minutes % 60];
-  const parts =
-    days > 0
-      ? [`${days} ${days === 1 ? 'day' : 'days'}`, ...(hours > 0 ? [`${hours} h`] : [])]
-      : [...(hours > 0 ? [`${hours} h`] : []), ...(rest > 0 ? [`${rest} min`] : [])];
-  return `${parts.join(' ')} left`;
+  if (days > 0)
+    return hours > 0
+      ? aired(language, '{days, plural, one {# day} other {# days}} {hours} h left', { days, hours })
+      : aired(language, '{days, plural, one {# day} other {# days}} left', { days });
+  if (hours === 0) return aired(language, '{minutes} min left', { minutes: rest });
+  return rest === 0
+    ? aired(language, '{hours} h left', { hours })
+    : aired(language, '{hours} h {minutes} min left', { hours, minutes: rest });
 }
 
 /** The largest type in which name and figures stand whole beside each other, within what can be read, px: the same from nothing to the target. */
@@ -162,7 +180,7 @@ function goalOps(piece: GoalPiece, shown: GoalLive['goal'], left: string, tools:
   if (style.gauge) return gaugedOps({ style, pad, inner, box: { w, h } }, shown, left, tools);
   // What is left of the time stands below the bar, and both rows give way for it.
   const below = left === '' ? 0 : READABLE * 1.3;
-  const name = shown ? shown.name : 'Choose a goal for this piece';
+  const name = shown ? shown.name : aired(tools.language ?? 'en', 'Choose a goal for this piece');
   const size = sizeFor(
     { shown, name, width: inner.w, most: Math.min(56, (inner.h - below) * 0.44, inner.w * 0.075) },
     tools,
@@ -227,7 +245,7 @@ function gaugedOps(
   const x = pad.x + side + pad.x * 0.5;
   const room = box.w - x - pad.x;
   const lines = [
-    { text: shown ? shown.name : 'Choose a goal for this piece', look: style.head },
+    { text: shown ? shown.name : aired(tools.language ?? 'en', 'Choose a goal for this piece'), look: style.head },
     { text: shown ? figures(shown, tools.language).join(' / ') : '', look: style.text },
     ...(left === '' ? [] : [{ text: left, look: style.soft }]),
   ];

@@ -6,6 +6,8 @@ import type { FrameShow } from './frame';
 import { inTurn } from './in-turn';
 import { pieceBase, type DrawTools, type PieceKind } from './piece';
 import { READABLE, styleOf } from './style';
+import { phrase } from '@/core/words/phrase';
+import { aired } from '@/core/words/on-air';
 
 const schema = z.object({
   ...pieceBase,
@@ -25,9 +27,9 @@ export interface InfoLive {
 /** What viewers can write in chat, and what points buy: always as the show is set up, page by page where it does not fit. */
 export const info: PieceKind<InfoPiece, InfoLive, object, Host<FrameShow>> = {
   kind: 'info',
-  title: 'Info card',
-  purpose: 'Talk',
-  says: 'The keywords and perks that viewers have, always as they are set up.',
+  title: phrase('Info card'),
+  purpose: phrase('Talk'),
+  says: phrase('The keywords and perks that viewers have, always as they are set up.'),
   schema,
   least: { w: 300, h: 160 },
   make: (id, { frame }) => ({
@@ -46,18 +48,18 @@ export const info: PieceKind<InfoPiece, InfoLive, object, Host<FrameShow>> = {
     },
   }),
   controls: [
-    { field: 'title', label: 'Title', control: 'text' },
+    { field: 'title', label: phrase('Title'), control: 'text' },
     {
       field: 'of',
-      label: 'Lists',
+      label: phrase('Lists'),
       control: 'choice',
       options: [
-        { value: 'both', label: 'Keywords and perks' },
-        { value: 'keywords', label: 'Keywords' },
-        { value: 'perks', label: 'Perks' },
+        { value: 'both', label: phrase('Keywords and perks') },
+        { value: 'keywords', label: phrase('Keywords') },
+        { value: 'perks', label: phrase('Perks') },
       ],
     },
-    { field: 'seconds', label: 'Seconds for each page', control: 'number', least: 3, most: 60 },
+    { field: 'seconds', label: phrase('Seconds for each page'), control: 'number', least: 3, most: 60 },
   ],
   live: ({ of }, { show, kit }) => ({ kind: 'info', lines: linesOf(show, of, kit) }),
   sample: ({ of }, show, kit) => ({ kind: 'info', lines: linesOf(show, of, kit) }),
@@ -67,7 +69,7 @@ export const info: PieceKind<InfoPiece, InfoLive, object, Host<FrameShow>> = {
       lines.length > 0
         ? lines
         : tools.seen === 'edit'
-          ? [{ word: '', says: 'Keywords and perks are listed here' }]
+          ? [{ word: '', says: aired(tools.language ?? 'en', 'Keywords and perks are listed here') }]
           : [];
     if (shown.length === 0 || rows === 0) return [];
     const pages = Array.from({ length: Math.ceil(shown.length / rows) }, (_, n) =>

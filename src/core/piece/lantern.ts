@@ -6,6 +6,8 @@ import type { Box, FontSpec, Group, Op } from '@/core/paint/display';
 import { cutLine, lineOps } from '@/core/paint/text';
 import { pieceBase, type DrawTools, type PieceKind } from './piece';
 import { READABLE, styleOf } from './style';
+import { phrase } from '@/core/words/phrase';
+import { aired } from '@/core/words/on-air';
 
 const schema = z.object({ ...pieceBase, kind: z.literal('lantern'), lantern: z.string().max(100) });
 export type LanternPiece = z.infer<typeof schema>;
@@ -19,9 +21,9 @@ export interface LanternLive {
 /** A lantern that brightens with everything viewers do, and lets go when it is full. */
 export const lantern: PieceKind<LanternPiece, LanternLive, LanternShow, LanternHost> = {
   kind: 'lantern',
-  title: 'Likes filling up (lantern)',
-  purpose: 'Count',
-  says: 'Brightens with every like, and lets go when it is full.',
+  title: phrase('Likes filling up (lantern)'),
+  purpose: phrase('Count'),
+  says: phrase('Brightens with every like, and lets go when it is full.'),
   schema,
   least: { w: 160, h: 200 },
   make: (id, { frame, lanterns }) => ({
@@ -33,8 +35,8 @@ export const lantern: PieceKind<LanternPiece, LanternLive, LanternShow, LanternH
     place: { x: Math.round(frame.width * 0.62), y: Math.round(frame.height * 0.36), w: 300, h: 300 },
   }),
   controls: [
-    { field: 'name', label: 'Name', control: 'text' },
-    { field: 'lantern', label: 'Lantern', control: 'choice', from: 'lanterns' },
+    { field: 'name', label: phrase('Name'), control: 'text' },
+    { field: 'lantern', label: phrase('Lantern'), control: 'choice', from: 'lanterns' },
   ],
   live(piece, state) {
     const defined = state.show.lanterns.find(({ id }) => id === piece.lantern);
@@ -62,12 +64,22 @@ export const lantern: PieceKind<LanternPiece, LanternLive, LanternShow, LanternH
           {
             key: piece.id,
             box: piece.place,
-            ops: lanternOps(piece, shown ?? { name: 'Choose a lantern', lit: 0, gone: 0 }, tools),
+            ops: lanternOps(
+              piece,
+              shown ?? { name: aired(tools.language ?? 'en', 'Choose a lantern'), lit: 0, gone: 0 },
+              tools,
+            ),
           },
           ...(shown?.at === undefined ? [] : burstGroups(piece, shown.at)),
         ],
-  alternative: (_piece, { lantern: shown }) =>
-    shown ? `${shown.name}: ${shown.lit} % bright, let go ${shown.gone} ×` : '',
+  alternative: (_piece, { lantern: shown }, _now, language = 'en') =>
+    shown
+      ? aired(language, '{name}: {lit} % bright, let go {gone} ×', {
+          name: shown.name,
+          lit: shown.lit,
+          gone: shown.gone,
+        })
+      : '',
 };
 
 /** A glass with its light rising in it, a cap and a foot, and its name below. */

@@ -4,17 +4,20 @@ import { teamPart } from '@/core/engine/feature/leaderboard/board';
 import { z } from 'zod';
 import type { BoardHost } from '@/core/engine/feature/leaderboard/slice';
 import { movedPlaces } from '@/core/engine/feature/leaderboard/standings';
-import { sharedPlaces } from '@/core/engine/count/leaderboard';
+
 import { figureWords, MEASURE, shownValue, withCurrency } from '@/core/engine/count/measure';
 import { type PartSum, type Team } from '@/core/engine/count/team';
 import { windowSchema } from '@/core/engine/count/window';
-import { isolate } from '@/core/words/fields';
+import { isolate } from '@/core/words/isolate';
 import type { FontSpec, Op } from '@/core/paint/display';
 import { cutLine, lineOps, lineWidth, type Measure, type TextLook } from '@/core/paint/text';
+import { boardWords, movedWords, placed, titleOf, type Board } from './board-words';
 import { inTurn } from './in-turn';
 import { pieceBase, type DrawTools, type PieceKind } from './piece';
 import { READABLE, styleOf } from './style';
 import type { StyleLook } from './style-look';
+import { phrase } from '@/core/words/phrase';
+import { aired } from '@/core/words/on-air';
 
 const schema = z.object({
   ...pieceBase,
@@ -49,9 +52,9 @@ export interface LeaderboardLive {
 /** The viewers who gave most, in whole rows only. */
 export const leaderboard: PieceKind<LeaderboardPiece, LeaderboardLive, object, BoardHost> = {
   kind: 'leaderboard',
-  title: 'Leaderboard',
-  purpose: 'Rank',
-  says: 'Who has given most, in this session or over a longer time.',
+  title: phrase('Leaderboard'),
+  purpose: phrase('Rank'),
+  says: phrase('Who has given most, in this session or over a longer time.'),
   schema,
   least: { w: 280, h: 200 },
   make: (id, { frame }) => ({
@@ -70,24 +73,24 @@ export const leaderboard: PieceKind<LeaderboardPiece, LeaderboardLive, object, B
     },
   }),
   controls: [
-    { field: 'title', label: 'Title', control: 'text' },
+    { field: 'title', label: phrase('Title'), control: 'text' },
     {
       field: 'measure',
-      label: 'Counts',
+      label: phrase('Counts'),
       control: 'choice',
       options: BOARD_MEASURES.map((value) => ({ value, label: MEASURE[value].title })),
     },
     {
       field: 'who',
-      label: 'Places of',
+      label: phrase('Places of'),
       control: 'choice',
       options: [
-        { value: 'viewers', label: 'Viewers' },
-        { value: 'teams', label: 'Teams' },
+        { value: 'viewers', label: phrase('Viewers') },
+        { value: 'teams', label: phrase('Teams') },
       ],
       otherwise: 'viewers',
     },
-    { field: 'rows', label: 'Places', control: 'number', least: 1, most: 10 },
+    { field: 'rows', label: phrase('Places'), control: 'number', least: 1, most: 10 },
   ],
   live(piece, state) {
     const { derived, standings, show } = state;
@@ -120,7 +123,9 @@ export const leaderboard: PieceKind<LeaderboardPiece, LeaderboardLive, object, B
     const first = boardOps(piece, { ...live, title: piece.title }, tools);
     const pictures = [
       first,
-      ...(live.others ?? []).map((other) => boardOps(piece, { ...other, title: titleOf(piece, other.measure) }, tools)),
+      ...(live.others ?? []).map((other) =>
+        boardOps(piece, { ...other, title: titleOf(piece, other.measure, tools.language) }, tools),
+      ),
     ];
     return [
       {
@@ -134,16 +139,11 @@ export const leaderboard: PieceKind<LeaderboardPiece, LeaderboardLive, object, B
   alternative: (piece, live, _now, language) =>
     [
       boardWords({ ...live, title: piece.title }, language),
-      ...(live.others ?? []).map((other) => boardWords({ ...other, title: titleOf(piece, other.measure) }, language)),
+      ...(live.others ?? []).map((other) =>
+        boardWords({ ...other, title: titleOf(piece, other.measure, language) }, language),
+      ),
     ].join('. '),
 };
-
-/** A board as it is drawn: one of those that a piece shows in turn. */
-interface Board {
-  title: string;
-  rows: LeaderboardLive['rows'];
-  currency?: string;
-}
 
 /** Every team has a row, also with nothing: who has joined sees that it counts. Equals stand in the show's order. */
 const teamRows = (
@@ -162,28 +162,10 @@ const teamRows = (
 
 /** No change is no change to be told. */
 const movedOf = (moved: number | null): { moved?: number } => (moved ? { moved } : {});
-const movedWords = (moved: number): string => (moved > 0 ? `+${moved}` : `−${-moved}`);
-
 /** All that a board shows in turn, each once. */
 export const measuresOf = ({ measure, turns = [] }: Pick<LeaderboardPiece, 'measure' | 'turns'>): BoardMeasure[] => [
   ...new Set([measure, ...turns]),
 ];
-
-const titleOf = ({ title }: LeaderboardPiece, measure: BoardMeasure): string =>
-  title === '' ? '' : `${title}: ${MEASURE[measure].title.toLowerCase()}`;
-const boardWords = ({ title, rows, currency }: Board, language: string | undefined): string => {
-  const said = placed(rows).map(({ place, name, value, moved }) => {
-    const by = moved ? ` (${movedWords(moved)})` : '';
-    return `${place} ${name} ${figureWords(value, currency, language)}${by}`;
-  });
-  return `${title}: ${said.length === 0 ? 'nobody yet' : said.join(', ')}`;
-};
-
-/** Rows with their places, shared by equals. */
-function placed(rows: LeaderboardLive['rows']): (LeaderboardLive['rows'][number] & { place: number })[] {
-  const places = sharedPlaces(rows.map(({ value }) => value));
-  return rows.map((row, n) => ({ ...row, place: places[n] ?? n + 1 }));
-}
 
 /** How many whole rows fit into a board of this size, with their height in px. */
 export function rowsThatFit(piece: LeaderboardPiece): { rows: number; rowHeight: number; size: number; top: number } {
@@ -247,7 +229,7 @@ function boardOps(
     ops.push(...textOps(String(row?.place ?? n + 1), line, { x: line.left }, style.soft));
     if (row) ops.push(...rowOps(row, line));
     else {
-      const says = n === 0 && given.length === 0 ? 'Yours to take' : '·  ·  ·';
+      const says = n === 0 && given.length === 0 ? aired(language ?? 'en', 'Yours to take') : '·  ·  ·';
       ops.push(...textOps(says, { ...line, font: { ...font, weight: 500 } }, { x: nameAt }, style.soft));
     }
   }

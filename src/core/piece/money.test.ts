@@ -12,6 +12,7 @@ import fc from 'fast-check';
 import { alternativeLines, Stage } from '@/core/stage/stage';
 import { alternativeOf, liveOf, PIECE_KINDS, type Piece } from '.';
 import type { GoalPiece } from './goal';
+import { english } from '@/core/words/phrase';
 
 /* Money is shown and typed in its currency's own units, wherever it is seen. Digits: ISO 4217 (event/money.test.ts). */
 
@@ -83,11 +84,7 @@ test.each([
 ])('a threshold in %s reads as an amount', (currency, sentence) => {
   const show: Show = { ...starterShow('s'), money: { currency, rates: {} } };
   const cue = newCue('c', { kind: 'tip', worth: { ...ANY, least: 500 } }, []);
-  expect(
-    cueSentence(cue, show)
-      .map(({ text }) => text)
-      .join(''),
-  ).toBe(sentence);
+  expect(english(cueSentence(cue, show))).toBe(sentence);
 });
 
 test('what is written is read back, with and without its currency; what is no amount is none', () => {

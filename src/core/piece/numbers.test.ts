@@ -237,7 +237,7 @@ describe('a lantern’s burst, and the time that a goal has left', () => {
   });
 
   test('the time left is told by the minute, and only of a goal that has an end', () => {
-    expect([0, 1, 60_000, 61_000, 3_600_000, 90_000_000, 3 * 86_400_000].map(leftWords)).toEqual([
+    expect([0, 1, 60_000, 61_000, 3_600_000, 90_000_000, 3 * 86_400_000].map((ms) => leftWords(ms))).toEqual([
       'time is up',
       '1 min left',
       '1 min left',

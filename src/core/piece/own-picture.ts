@@ -7,6 +7,7 @@ import type { Fit } from '@/core/paint/fitted';
 import { imageOp, pictureLook, type Crop } from './fit';
 import { pieceBase, type DrawTools, type PieceKind } from './piece';
 import { placeholderOps } from './placeholder';
+import { phrase, type Phrase } from '@/core/words/phrase';
 
 /** One of the streamer's own files as an outlet must know it: its size in px, how long each frame of an animated one stands (ms), how long a clip is (ms). */
 export interface OwnPicture {
@@ -73,7 +74,7 @@ export interface FileLive<K extends 'picture' | 'clip'> {
 /** All there is to know of such a piece, but for its words. @param waits what stands in its place until a file is chosen */
 export function fileKind<K extends 'picture' | 'clip'>(
   kind: K,
-  { title, says, waits }: { title: string; says: string; waits: string },
+  { title, says, name, waits }: { title: Phrase; says: Phrase; name: string; waits: (language: string) => string },
 ): PieceKind<FilePiece<K>, FileLive<K>, object, Host<FrameShow>> {
   const shown = (media: string, show: Pick<FrameShow, 'media'>): FileLive<K> => ({
     kind,
@@ -83,7 +84,7 @@ export function fileKind<K extends 'picture' | 'clip'>(
     kind,
     title,
     says,
-    purpose: 'Picture',
+    purpose: phrase('Picture'),
     // The literal is `kind` itself; the type of a schema made for either of two does not say so.
     schema: schemaOf(kind) as unknown as z.ZodType<FilePiece<K>>,
     least: { w: 60, h: 60 },
@@ -92,7 +93,7 @@ export function fileKind<K extends 'picture' | 'clip'>(
       return {
         id,
         kind,
-        name: title,
+        name,
         style: 'slip',
         media: '',
         fit: 'contain',
@@ -101,16 +102,16 @@ export function fileKind<K extends 'picture' | 'clip'>(
       };
     },
     controls: [
-      { field: 'name', label: 'Name', control: 'text' },
+      { field: 'name', label: phrase('Name'), control: 'text' },
       { field: 'media', label: title, control: 'media', of: kind },
-      { field: 'round', label: 'Corners', control: 'number', least: 0, most: 400 },
+      { field: 'round', label: phrase('Corners'), control: 'number', least: 0, most: 400 },
     ],
     live: ({ media }, { show }) => shown(media, show),
     sample: ({ media }, show) => shown(media, show),
     draw(piece, { picture }, tools) {
       if (picture) return ownPictureGroups(piece.id, piece.place, picture, piece);
       return tools.seen === 'edit'
-        ? [{ key: piece.id, box: piece.place, ops: waitingOps(piece.place, waits, tools) }]
+        ? [{ key: piece.id, box: piece.place, ops: waitingOps(piece.place, waits(tools.language ?? 'en'), tools) }]
         : [];
     },
     alternative: ({ name }, { picture }) => (picture ? name : ''),

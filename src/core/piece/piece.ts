@@ -6,6 +6,7 @@ import type { FrameShow } from './frame';
 import { HOUSE_STYLES } from '@/core/paint/house-style';
 import { ownLookSchema } from './own-look';
 import { typeSchema } from './type';
+import type { Phrase } from '@/core/words/phrase';
 
 /** Where a piece stands: whole px of the frame. */
 export const placeSchema = z.object({
@@ -45,20 +46,20 @@ export const pieceBase = {
 
 /** One thing to set in the piece's sheet. `from` names the list of the show that a choice is taken from. */
 export type Control = { hidden?: (piece: Readonly<Record<string, unknown>>) => boolean } & (
-  | { field: string; label: string; control: 'text' }
-  | { field: string; label: string; control: 'number'; least: number; most: number }
+  | { field: string; label: Phrase; control: 'text' }
+  | { field: string; label: Phrase; control: 'number'; least: number; most: number }
   | {
       field: string;
-      label: string;
+      label: Phrase;
       control: 'choice';
-      options: readonly { value: string; label: string }[];
+      options: readonly { value: string; label: Phrase }[];
       /** What counts as chosen where the piece says nothing. */ otherwise?: string;
     }
-  | { field: string; label: string; control: 'switch'; on: string; off: string }
-  | { field: string; label: string; control: 'media'; of: 'picture' | 'clip' }
+  | { field: string; label: Phrase; control: 'switch'; on: Phrase; off: Phrase }
+  | { field: string; label: Phrase; control: 'media'; of: 'picture' | 'clip' }
   | {
       field: string;
-      label: string;
+      label: Phrase;
       control: 'choice';
       from: string;
     }
@@ -75,7 +76,7 @@ export interface DrawTools {
   kinds?: PieceKinds;
   measure: Measure;
   seen: Seen;
-  /** Of the frame's numbers (BCP 47); absent: English. */
+  /** Of the frame's numbers and of what Gavirn says on it (BCP 47); absent: English. */
   language?: string | undefined;
 }
 
@@ -90,11 +91,11 @@ export interface PieceKind<
   H extends KernelState = KernelState,
 > {
   kind: P['kind'];
-  title: string;
+  title: Phrase;
   /** The heading under which it is offered. */
-  purpose: 'React' | 'Count' | 'Rank' | 'Talk' | 'Picture';
+  purpose: Phrase;
   /** One line that says what it does for the stream. */
-  says: string;
+  says: Phrase;
   schema: z.ZodType<P>;
   /** The smallest size at which it can still be read, px of the frame. */
   least: { w: number; h: number };

@@ -3,7 +3,8 @@ import { z } from 'zod';
 import type { PlateHost } from '@/core/engine/feature/plate';
 import { NOTABLE_KINDS, type NotableKind } from '@/core/engine/feature/plate/slice';
 import { TOP_BY } from '@/core/engine/feature/plate/top';
-import { withoutIsolates, type WordValues } from '@/core/words/fields';
+import { type WordValues } from '@/core/words/fields';
+import { withoutIsolates } from '@/core/words/isolate';
 import type { FontSpec, Op } from '@/core/paint/display';
 import { cutLine, lineOps } from '@/core/paint/text';
 import { inTurn } from './in-turn';
@@ -11,6 +12,8 @@ import { pieceBase, type DrawTools, type PieceKind } from './piece';
 import { READABLE, styleOf } from './style';
 import { isMoney, shownValue } from '@/core/engine/count/measure';
 import { amountWords } from '@/core/event/money';
+import { phrase, type Phrase } from '@/core/words/phrase';
+import { aired } from '@/core/words/on-air';
 
 const WHICH = ['latest', 'few', 'largest', 'first', 'top'] as const;
 const schema = z.object({
@@ -33,22 +36,22 @@ export interface PlateLive {
   lines: string[];
 }
 
-const KIND_TITLES: Record<NotableKind, string> = {
-  follow: 'Followers',
-  gift: 'Gifts',
-  subscribe: 'Subscribers',
-  giftSubs: 'Subscriptions given away',
-  tip: 'Tips',
-  raid: 'Raids',
-  share: 'Shares',
+const KIND_TITLES: Record<NotableKind, Phrase> = {
+  follow: phrase('Followers'),
+  gift: phrase('Gifts'),
+  subscribe: phrase('Subscribers'),
+  giftSubs: phrase('Subscriptions given away'),
+  tip: phrase('Tips'),
+  raid: phrase('Raids'),
+  share: phrase('Shares'),
 };
 
 /** A label that is the streamer's, and below it a name that is always right: it stays from session to session. */
 export const plate: PieceKind<PlatePiece, PlateLive, object, PlateHost> = {
   kind: 'plate',
-  title: 'Names (name plate)',
-  purpose: 'Rank',
-  says: 'Names the latest, the largest or the first of a kind, or the last few in turn.',
+  title: phrase('Names (name plate)'),
+  purpose: phrase('Rank'),
+  says: phrase('Names the latest, the largest or the first of a kind, or the last few in turn.'),
   schema,
   least: { w: 240, h: 110 },
   make: (id, { frame }) => ({
@@ -70,30 +73,34 @@ export const plate: PieceKind<PlatePiece, PlateLive, object, PlateHost> = {
     },
   }),
   controls: [
-    { field: 'name', label: 'Name', control: 'text' },
+    { field: 'name', label: phrase('Name'), control: 'text' },
     {
       field: 'of',
-      label: 'Of',
+      label: phrase('Of'),
       control: 'choice',
       options: NOTABLE_KINDS.map((value) => ({ value, label: KIND_TITLES[value] })),
     },
     {
       field: 'which',
-      label: 'Which',
+      label: phrase('Which'),
       control: 'choice',
       options: [
-        { value: 'latest', label: 'The latest' },
-        { value: 'few', label: 'The last few, in turn' },
-        { value: 'largest', label: 'The largest of the session' },
-        { value: 'first', label: 'The first of the session' },
-        { value: 'top', label: 'Who did most in the session' },
+        { value: 'latest', label: phrase('The latest') },
+        { value: 'few', label: phrase('The last few, in turn') },
+        { value: 'largest', label: phrase('The largest of the session') },
+        { value: 'first', label: phrase('The first of the session') },
+        { value: 'top', label: phrase('Who did most in the session') },
       ],
     },
-    { field: 'label', label: 'Label', control: 'text' },
-    { field: 'words', label: 'Words: {viewer}, {count}, {gift}, {total}, {worth}, {months}', control: 'text' },
+    { field: 'label', label: phrase('Label'), control: 'text' },
+    {
+      field: 'words',
+      label: phrase('Words: {fields}', { fields: '{viewer}, {count}, {gift}, {total}, {worth}, {months}' }),
+      control: 'text',
+    },
     {
       field: 'few',
-      label: 'How many in turn',
+      label: phrase('How many in turn'),
       control: 'number',
       least: 2,
       most: 10,
@@ -101,7 +108,7 @@ export const plate: PieceKind<PlatePiece, PlateLive, object, PlateHost> = {
     },
     {
       field: 'seconds',
-      label: 'Seconds for each',
+      label: phrase('Seconds for each'),
       control: 'number',
       least: 2,
       most: 60,
@@ -141,15 +148,15 @@ export const plate: PieceKind<PlatePiece, PlateLive, object, PlateHost> = {
       },
     ];
   },
-  alternative: ({ label, name }, { lines }) =>
-    `${label || name}: ${lines.length === 0 ? 'nobody yet' : lines.map(withoutIsolates).join(', ')}`,
+  alternative: ({ label, name }, { lines }, _now, language = 'en') =>
+    `${label || name}: ${lines.length === 0 ? aired(language, 'nobody yet') : lines.map(withoutIsolates).join(', ')}`,
 };
 
 /** One thing is one of them, and comes to what it is worth. */
 const whole = (values: WordValues): WordValues => ({ count: 1, total: values.worth, ...values });
 
 /** The label above, the name below and larger. Nobody yet: the place is held by words that invite. */
-function plateOps(piece: PlatePiece, line: string | null, { measure }: DrawTools): Op[] {
+function plateOps(piece: PlatePiece, line: string | null, { measure, language = 'en' }: DrawTools): Op[] {
   const {
     place: { w, h },
     label,
@@ -179,7 +186,7 @@ function plateOps(piece: PlatePiece, line: string | null, { measure }: DrawTools
           measure,
         )),
     ...lineOps(
-      cutLine(line ?? 'Could be you', inner.w, font, measure),
+      cutLine(line ?? aired(language, 'Could be you'), inner.w, font, measure),
       { x: pad.x, baseline: below + font.size * 0.86 },
       { font: line === null ? { ...font, weight: 500 } : font, look: line === null ? style.soft : style.text },
       measure,

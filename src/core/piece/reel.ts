@@ -1,11 +1,13 @@
 import { z } from 'zod';
 import type { DrawShow } from '@/core/engine/feature/draw/schema';
 import type { DrawHost } from '@/core/engine/feature/draw/slice';
-import { isolate } from '@/core/words/fields';
+import { isolate } from '@/core/words/isolate';
 import type { FontSpec, Group, Op } from '@/core/paint/display';
 import { cutLine, fitText, lineOps, lineWidth, type Measure } from '@/core/paint/text';
 import { pieceBase, type PieceKind } from './piece';
 import { READABLE, styleOf } from './style';
+import { phrase } from '@/core/words/phrase';
+import { aired } from '@/core/words/on-air';
 
 const schema = z.object({ ...pieceBase, kind: z.literal('reel'), draw: z.string().max(100) });
 export type ReelPiece = z.infer<typeof schema>;
@@ -30,9 +32,9 @@ const DIGITS = 12;
 /** A reel that stops at one of several, fairly, so that anyone can check it. */
 export const reel: PieceKind<ReelPiece, ReelLive, DrawShow, DrawHost> = {
   kind: 'reel',
-  title: 'Draw (draw reel)',
-  purpose: 'Count',
-  says: 'Draws one of several, by chances that anyone can check.',
+  title: phrase('Draw (draw reel)'),
+  purpose: phrase('Count'),
+  says: phrase('Draws one of several, by chances that anyone can check.'),
   schema,
   least: { w: 320, h: 150 },
   make: (id, { frame, draws }) => ({
@@ -49,8 +51,8 @@ export const reel: PieceKind<ReelPiece, ReelLive, DrawShow, DrawHost> = {
     },
   }),
   controls: [
-    { field: 'name', label: 'Name', control: 'text' },
-    { field: 'draw', label: 'Draw', control: 'choice', from: 'draws' },
+    { field: 'name', label: phrase('Name'), control: 'text' },
+    { field: 'draw', label: phrase('Draw'), control: 'choice', from: 'draws' },
   ],
   live(piece, state) {
     const defined = state.show.draws.find(({ id }) => id === piece.draw);
@@ -99,14 +101,18 @@ export const reel: PieceKind<ReelPiece, ReelLive, DrawShow, DrawHost> = {
         : null,
     };
   },
-  draw(piece, { draw: shown }, { measure, seen }) {
+  draw(piece, { draw: shown }, { measure, seen, language = 'en' }) {
     if (!shown && seen === 'air') return [];
     if (!shown)
       return [
         {
           key: piece.id,
           box: piece.place,
-          ops: reelOps(piece, { name: 'Choose a draw for this piece', label: '…', check: '' }, measure),
+          ops: reelOps(
+            piece,
+            { name: aired(language, 'Choose a draw for this piece'), label: '…', check: '' },
+            measure,
+          ),
         },
       ];
     const resting = shown.says || shown.labels[0] || '…';
@@ -123,9 +129,15 @@ export const reel: PieceKind<ReelPiece, ReelLive, DrawShow, DrawHost> = {
       );
     return [group];
   },
-  alternative: (_piece, { draw: shown }, now) => {
+  alternative: (_piece, { draw: shown }, now, language = 'en') => {
     if (!shown) return '';
-    return `${shown.name}: ${shown.turns && now < shown.turns.until ? 'turning' : shown.says === '' ? 'not drawn yet' : shown.says} (${shown.check})`;
+    const turning = shown.turns !== undefined && shown.turns !== null && now < shown.turns.until;
+    const says = turning
+      ? aired(language, 'turning')
+      : shown.says === ''
+        ? aired(language, 'not drawn yet')
+        : shown.says;
+    return `${shown.name}: ${says} (${shown.check})`;
   },
 };
 

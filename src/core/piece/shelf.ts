@@ -6,6 +6,8 @@ import { cutLine, lineOps, lineWidth, type Measure, type TextLook } from '@/core
 import { pieceBase, type DrawTools, type PieceKind } from './piece';
 import { potOps } from './pot';
 import { READABLE, styleOf } from './style';
+import { phrase } from '@/core/words/phrase';
+import { aired } from '@/core/words/on-air';
 
 const schema = z.object({
   ...pieceBase,
@@ -25,9 +27,9 @@ export interface ShelfLive {
 /** The session's gifts pile up on a board, a pot for each: the larger the gift, the larger the pot. */
 export const shelf: PieceKind<ShelfPiece, ShelfLive, object, ShelfHost> = {
   kind: 'shelf',
-  title: 'Gifts piling up (shelf)',
-  purpose: 'React',
-  says: 'The session’s gifts pile up on it, a pot for each.',
+  title: phrase('Gifts piling up (shelf)'),
+  purpose: phrase('React'),
+  says: phrase('The session’s gifts pile up on it, a pot for each.'),
   schema,
   least: { w: 300, h: 160 },
   make: (id, { frame }) => ({
@@ -45,15 +47,27 @@ export const shelf: PieceKind<ShelfPiece, ShelfLive, object, ShelfHost> = {
     },
   }),
   controls: [
-    { field: 'name', label: 'Name', control: 'text' },
-    { field: 'title', label: 'Title', control: 'text' },
-    { field: 'every', label: 'Cleared when it holds (0: never)', control: 'number', least: 0, most: MOST_SHELVED },
+    { field: 'name', label: phrase('Name'), control: 'text' },
+    { field: 'title', label: phrase('Title'), control: 'text' },
+    {
+      field: 'every',
+      label: phrase('Cleared when it holds (0: never)'),
+      control: 'number',
+      least: 0,
+      most: MOST_SHELVED,
+    },
   ],
   live: ({ every }, state) => ({ kind: 'shelf', ...onShelf(state.shelf, every) }),
   sample: () => ({ kind: 'shelf', items: [], cleared: 0 }),
   draw: (piece, live, tools) => [{ key: piece.id, box: piece.place, ops: shelfOps(piece, live, tools) }],
-  alternative: ({ title, name }, { items, cleared }) =>
-    `${title || name}: ${items.length === 0 ? 'empty' : `${items.length} gifts`}${cleared > 0 ? `, filled ${cleared} ×` : ''}`,
+  alternative: ({ title, name }, { items, cleared }, _now, language = 'en') =>
+    aired(
+      language,
+      cleared > 0
+        ? '{name}: {n, plural, =0 {empty} one {# gift} other {# gifts}}, filled {cleared} ×'
+        : '{name}: {n, plural, =0 {empty} one {# gift} other {# gifts}}',
+      { name: title || name, n: items.length, cleared },
+    ),
 };
 
 /** The largest cell, px, with which so many pots find room as whole rows. */
@@ -63,7 +77,7 @@ export function cellFor(count: number, w: number, h: number): number {
   return 14;
 }
 
-function shelfOps(piece: ShelfPiece, { items, cleared }: ShelfLive, { measure }: DrawTools): Op[] {
+function shelfOps(piece: ShelfPiece, { items, cleared }: ShelfLive, { measure, language = 'en' }: DrawTools): Op[] {
   const {
     place: { w, h },
     title,
@@ -99,7 +113,7 @@ function shelfOps(piece: ShelfPiece, { items, cleared }: ShelfLive, { measure }:
         )),
     { op: 'rect', ...board, radius: 6, fill: '#8A5A3B' },
     ...(items.length === 0
-      ? emptyOps(board, room.h, style.soft, measure)
+      ? emptyOps(board, room.h, style.soft, { measure, language })
       : items
           .slice(-fit)
           .flatMap((item, n) =>
@@ -108,14 +122,19 @@ function shelfOps(piece: ShelfPiece, { items, cleared }: ShelfLive, { measure }:
   ];
 }
 
-function emptyOps(board: { x: number; y: number; w: number }, high: number, soft: TextLook, measure: Measure): Op[] {
+function emptyOps(
+  board: { x: number; y: number; w: number },
+  high: number,
+  soft: TextLook,
+  { measure, language }: { measure: Measure; language: string },
+): Op[] {
   const font: FontSpec = {
     family: 'text',
     weight: 500,
     size: Math.round(Math.max(READABLE, Math.min(38, high * 0.3))),
   };
   return lineOps(
-    cutLine('The first gift stands here', board.w, font, measure),
+    cutLine(aired(language, 'The first gift stands here'), board.w, font, measure),
     { x: board.x + board.w / 2, baseline: board.y - high * 0.35, align: 'centre' },
     { font, look: soft },
     measure,

@@ -10,6 +10,8 @@ import { pieceBase, type DrawTools, type PieceKind } from './piece';
 import { placeholderOps } from './placeholder';
 import { alertGroups, initialsOf, type AlertLive } from './alert';
 import { styleOf } from './style';
+import { phrase } from '@/core/words/phrase';
+import { aired } from '@/core/words/on-air';
 
 const schema = z.object({
   ...pieceBase,
@@ -28,9 +30,9 @@ export interface SpotlightLive {
 /** The piece in which alerts appear. It is empty between them: a backing without words would only cover the picture. */
 export const spotlight: PieceKind<SpotlightPiece, SpotlightLive, object, AlertHost & { show: FrameShow }> = {
   kind: 'spotlight',
-  title: 'Alerts (spotlight)',
-  purpose: 'React',
-  says: 'Alerts appear here, one after another.',
+  title: phrase('Alerts (spotlight)'),
+  purpose: phrase('React'),
+  says: phrase('Alerts appear here, one after another.'),
   schema,
   least: { w: 360, h: 120 },
   make: (id, { frame }) => ({
@@ -48,10 +50,10 @@ export const spotlight: PieceKind<SpotlightPiece, SpotlightLive, object, AlertHo
     },
   }),
   controls: [
-    { field: 'name', label: 'Name', control: 'text' },
+    { field: 'name', label: phrase('Name'), control: 'text' },
     {
       field: 'motion',
-      label: 'How alerts move',
+      label: phrase('How alerts move'),
       control: 'choice',
       options: MOTION_NAMES.map((value) => ({ value, label: MOTIONS[value].title })),
     },
@@ -143,4 +145,6 @@ function boxOf(piece: SpotlightPiece, place: number): Box {
 
 /** In the editor only: where alerts will be. */
 const emptyOps = ({ place, name }: SpotlightPiece, tools: DrawTools): Op[] =>
-  placeholderOps(place, `${name}: alerts appear here`, tools, { size: Math.min(40, place.h * 0.3) });
+  placeholderOps(place, aired(tools.language ?? 'en', '{name}: alerts appear here', { name }), tools, {
+    size: Math.min(40, place.h * 0.3),
+  });

@@ -2,11 +2,13 @@ import { z } from 'zod';
 import type { AlertHost } from '@/core/engine/alert/slice';
 import type { CueShow } from '@/core/engine/cue/cue';
 import type { Host } from '@/core/engine/kernel/feature';
-import { withoutIsolates } from '@/core/words/fields';
+import { withoutIsolates } from '@/core/words/isolate';
 import type { FontSpec, Op } from '@/core/paint/display';
 import { cutLine, lineOps } from '@/core/paint/text';
 import { pieceBase, type DrawTools, type PieceKind } from './piece';
 import { READABLE, styleOf } from './style';
+import { phrase } from '@/core/words/phrase';
+import { aired } from '@/core/words/on-air';
 
 /** The kinds of moment by which lines can be chosen. */
 export const TICKER_KINDS = [
@@ -40,9 +42,9 @@ export interface TickerLive {
 /** The latest alerts in a line each: those that were shown, and those for which there was no time. */
 export const ticker: PieceKind<TickerPiece, TickerLive, object, AlertHost & Host<CueShow>> = {
   kind: 'ticker',
-  title: 'Latest events (ticker)',
-  purpose: 'React',
-  says: 'The latest alerts, a line each; also those for which there was no time.',
+  title: phrase('Latest events (ticker)'),
+  purpose: phrase('React'),
+  says: phrase('The latest alerts, a line each; also those for which there was no time.'),
   schema,
   least: { w: 360, h: 80 },
   make: (id, { frame }) => ({
@@ -59,8 +61,8 @@ export const ticker: PieceKind<TickerPiece, TickerLive, object, AlertHost & Host
     },
   }),
   controls: [
-    { field: 'name', label: 'Name', control: 'text' },
-    { field: 'rows', label: 'Lines', control: 'number', least: 1, most: 10 },
+    { field: 'name', label: phrase('Name'), control: 'text' },
+    { field: 'rows', label: phrase('Lines'), control: 'number', least: 1, most: 10 },
   ],
   live(piece, { played, lines, show }) {
     const own = new Set(show.pieces.flatMap(({ id, kind }) => (kind === 'spotlight' ? [id] : [])));
@@ -106,14 +108,15 @@ export const tickerHeight = (piece: TickerPiece): number => {
   return Math.ceil(pad.y * 1.2 + foot + piece.rows * READABLE * 1.4) + 1;
 };
 
-function tickerOps(piece: TickerPiece, { lines }: TickerLive, { measure }: DrawTools): Op[] {
+function tickerOps(piece: TickerPiece, { lines }: TickerLive, { measure, language = 'en' }: DrawTools): Op[] {
   const {
     place: { w, h },
   } = piece;
   const style = styleOf(piece);
   const { fit, size } = linesThatFit(piece);
   const font: FontSpec = { family: 'text', weight: 500, size };
-  const shown = lines.length === 0 ? ['Latest alerts appear here'] : lines.slice(0, fit).map(({ text }) => text);
+  const shown =
+    lines.length === 0 ? [aired(language, 'Latest alerts appear here')] : lines.slice(0, fit).map(({ text }) => text);
   return [
     ...style.panel(w, h),
     ...shown.flatMap((text, n) =>

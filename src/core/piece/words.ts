@@ -3,6 +3,8 @@ import type { FontSpec, Group, Op } from '@/core/paint/display';
 import { cutLine, fitText, lineOps, lineWidth, wrapText } from '@/core/paint/text';
 import { pieceBase, type DrawTools, type PieceKind } from './piece';
 import { READABLE, styleOf } from './style';
+import { phrase } from '@/core/words/phrase';
+import { aired } from '@/core/words/on-air';
 
 export const OVERLONG = ['shrink', 'cut', 'wrap', 'scroll'] as const;
 export const ALIGNS = ['left', 'centre', 'right'] as const;
@@ -34,9 +36,9 @@ const APART_EM = 2.5;
 /** Words of the streamer's own, in any of the fonts. */
 export const words: PieceKind<WordsPiece, WordsLive> = {
   kind: 'text',
-  title: 'Words',
-  purpose: 'Picture',
-  says: 'Your own words: a title, a link, what is on today.',
+  title: phrase('Words'),
+  purpose: phrase('Picture'),
+  says: phrase('Your own words: a title, a link, what is on today.'),
   schema,
   least: { w: 80, h: 40 },
   make: (id, { frame }) => ({
@@ -57,7 +59,7 @@ export const words: PieceKind<WordsPiece, WordsLive> = {
       h: 120,
     },
   }),
-  controls: [{ field: 'name', label: 'Name', control: 'text' }],
+  controls: [{ field: 'name', label: phrase('Name'), control: 'text' }],
   live: () => ({ kind: 'text' }),
   sample: () => ({ kind: 'text' }),
   draw(piece, _live, tools) {
@@ -65,7 +67,16 @@ export const words: PieceKind<WordsPiece, WordsLive> = {
     const backing = piece.backing ? styleOf(piece).panel(place.w, place.h) : [];
     if (piece.words.trim() === '')
       return tools.seen === 'edit'
-        ? [{ key: id, box: place, ops: [...backing, ...linesOf({ ...piece, words: 'Write something' }, tools)] }]
+        ? [
+            {
+              key: id,
+              box: place,
+              ops: [
+                ...backing,
+                ...linesOf({ ...piece, words: aired(tools.language ?? 'en', 'Write something') }, tools),
+              ],
+            },
+          ]
         : [];
     const room = roomOf(piece);
     const font = fontOf(piece);

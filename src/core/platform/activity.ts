@@ -3,6 +3,7 @@ import { cleanText } from '@/core/event/viewer';
 import type { Reading } from '@/core/intake/received';
 import type { Origin } from './sse-message';
 import { rejected, unusable, viewerFrom } from './reading';
+import { phrase } from '@/core/words/phrase';
 
 /* Activity Streams 2.0 by POST: Follow, Like, Announce, and Create of a Note (W3C, Activity Vocabulary). */
 
@@ -51,10 +52,12 @@ export function readActivity(json: unknown, { feed, seenAt }: Origin, fallbackId
   const known = typesOf(type).find(isKind);
   if (!known)
     return rejected(
-      `Gavirn reads Follow, Like, Announce and Create; this is "${typesOf(type).join(', ').slice(0, 80)}".`,
+      phrase('Gavirn reads Follow, Like, Announce and Create; this is "{text}".', {
+        text: typesOf(type).join(', ').slice(0, 80),
+      }),
     );
   const who = actorOf(actor);
-  if (!who) return rejected('The activity does not say who did it.');
+  if (!who) return rejected(phrase('The activity does not say who did it.'));
   const at = published ? Date.parse(published) : (seenAt ?? 0);
   const base = {
     id: (id || fallbackId).slice(-300),
@@ -74,7 +77,7 @@ export function readActivity(json: unknown, { feed, seenAt }: Origin, fallbackId
     case 'chat': {
       const note =
         typeof object === 'object' && object !== null && typesOf(object.type).includes('Note') ? object : null;
-      if (!note || note.content == null) return rejected('What was created is no Note with content.');
+      if (!note || note.content == null) return rejected(phrase('What was created is no Note with content.'));
       return { kind: 'heard', heard: { event: { ...base, kind, text: cleanText(plain(note.content), 2000) } } };
     }
   }

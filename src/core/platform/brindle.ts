@@ -4,6 +4,7 @@ import type { StreamEvent } from '@/core/event/event';
 import type { Reading } from '@/core/intake/received';
 import type { SseMessage, Origin } from './sse-message';
 import { rejected, readJson, unusable, viewerFrom } from './reading';
+import { phrase } from '@/core/words/phrase';
 
 /*
  * Brindle's messages (docs/brindle.md) become events. One message is one event; what is cumulative on the wire (streak counts, the
@@ -71,7 +72,9 @@ export const brindleKinds = ['like', 'gift', 'follow', 'chat', 'share', 'subscri
  */
 export function readBrindle(frame: SseMessage, origin: Origin): Reading {
   if (!Object.hasOwn(wire, frame.event))
-    return rejected(`Brindle sent a kind of message that Gavirn does not know: "${frame.event.slice(0, 40)}".`);
+    return rejected(
+      phrase('Brindle sent a kind of message that Gavirn does not know: "{text}".', { text: frame.event.slice(0, 40) }),
+    );
   const name = frame.event as keyof Wire;
   const json = readJson(frame.data);
   if (!json.ok) return rejected(json.reason);

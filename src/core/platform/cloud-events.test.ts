@@ -3,6 +3,7 @@ import { aChat, aFollow, aGift, aLike, aRoom } from '@/core/event/examples';
 import type { StreamEvent } from '@/core/event/event';
 import { mapper, mappingSchema } from './mapping';
 import { readCloudEvent, readCloudEventRequest, toCloudEvent } from './cloud-events';
+import { english } from '@/core/words/phrase';
 
 /* Against the CloudEvents SDK: what it sends is read, and what we write it reads. */
 
@@ -16,7 +17,7 @@ const events: StreamEvent[] = [
 const origin = { feed: 'c', seenAt: null };
 const read = (headers: Record<string, string | undefined>, body: string) => {
   const request = readCloudEventRequest(headers, body);
-  if (!request.ok) throw new Error(request.reason);
+  if (!request.ok) throw new Error(english(request.reason));
   return request.events.flatMap((event) => readCloudEvent(event, origin, null));
 };
 const lower = (headers: Message['headers']): Record<string, string> =>

@@ -4,6 +4,7 @@ import type { Reading } from '@/core/intake/received';
 import { MAX_MESSAGE, type Origin } from './sse-message';
 import type { Mapper } from './mapping';
 import { rejected, readJson, unusable } from './reading';
+import { phrase, type Phrase } from '@/core/words/phrase';
 
 /* CloudEvents 1.0 over HTTP, both ways: HTTP Protocol Binding 1.0.2, JSON Event Format 1.0.2. */
 
@@ -36,7 +37,7 @@ export function toCloudEvent(event: StreamEvent): CloudEvent {
   };
 }
 
-export type ReadCloudEvents = { ok: true; events: unknown[] } | { ok: false; reason: string };
+export type ReadCloudEvents = { ok: true; events: unknown[] } | { ok: false; reason: Phrase };
 
 /**
  * Takes the events out of one HTTP request, in any of the three content modes (binding, section 3).
@@ -52,7 +53,7 @@ export function readCloudEventRequest(
     if (!read.ok) return read;
     return Array.isArray(read.json)
       ? { ok: true, events: read.json }
-      : { ok: false, reason: 'A batch of CloudEvents is a JSON list; this is none.' };
+      : { ok: false, reason: phrase('A batch of CloudEvents is a JSON list; this is none.') };
   }
   if (type.startsWith('application/cloudevents')) {
     const read = readJson(body);
@@ -61,7 +62,7 @@ export function readCloudEventRequest(
   if (headers['ce-specversion'] === undefined)
     return {
       ok: false,
-      reason: 'This is no CloudEvent: it has neither the media type of one nor a ce-specversion header.',
+      reason: phrase('This is no CloudEvent: it has neither the media type of one nor a ce-specversion header.'),
     };
   const attributes = Object.entries(headers).flatMap(([name, value]): [string, string][] =>
     name.startsWith('ce-') && value !== undefined ? [[name.slice(3), headerValue(value)]] : [],
@@ -104,7 +105,13 @@ export function readCloudEvent(json: unknown, origin: Origin, mapper: Mapper | n
   const own = `${source}#${id}`.slice(-300);
   if (!type.startsWith(TYPE)) {
     if (!mapper)
-      return [rejected(`The CloudEvent is of the type "${type.slice(0, 80)}", for which this feed has no rule.`)];
+      return [
+        rejected(
+          phrase('The CloudEvent is of the type "{text}", for which this feed has no rule.', {
+            text: type.slice(0, 80),
+          }),
+        ),
+      ];
     return mapper.read(json, origin, own);
   }
   const at = time ? Date.parse(time) : (origin.seenAt ?? 0);

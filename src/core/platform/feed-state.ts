@@ -1,29 +1,37 @@
+import { phrase } from '@/core/words/phrase';
+
 /** What a feed is doing, and the sentence that says so. Waiting is as good a state as connected: nothing needs to be pressed. */
 export const FEED_STATES = {
-  looking: { word: 'looking', sentence: 'Looking for you.', mood: 'waiting' },
-  waiting: { word: 'waiting', sentence: 'Waiting for you to go live. Nothing to press.', mood: 'waiting' },
-  connected: { word: 'connected', sentence: 'Connected. Everything viewers do arrives here.', mood: 'good' },
+  looking: { word: 'looking', sentence: phrase('Looking for you.'), mood: 'waiting' },
+  waiting: { word: 'waiting', sentence: phrase('Waiting for you to go live. Nothing to press.'), mood: 'waiting' },
+  connected: { word: 'connected', sentence: phrase('Connected. Everything viewers do arrives here.'), mood: 'good' },
   reconnecting: {
     word: 'reconnecting',
-    sentence: 'The connection was lost. Reconnecting by itself; what happens meanwhile is caught up.',
+    sentence: phrase('The connection was lost. Reconnecting by itself; what happens meanwhile is caught up.'),
     mood: 'problem',
   },
   notFound: {
-    word: 'not found',
-    sentence: 'Cannot find this handle. Check the spelling against your profile’s address.',
+    word: phrase('not found'),
+    sentence: phrase('Cannot find this handle. Check the spelling against your profile’s address.'),
     mood: 'problem',
   },
-  stopped: { word: 'stopped', sentence: 'Stopped by you. Nothing arrives until you start it.', mood: 'waiting' },
+  stopped: {
+    word: 'stopped',
+    sentence: phrase('Stopped by you. Nothing arrives until you start it.'),
+    mood: 'waiting',
+  },
   faulty: {
-    word: 'switched off',
-    sentence:
+    word: phrase('switched off'),
+    sentence: phrase(
       'Three messages from here could not be worked with within a minute, so Gavirn switched this feed off. Stop it and start it again to try anew.',
+    ),
     mood: 'problem',
   },
   full: {
-    word: 'no room',
-    sentence:
+    word: phrase('no room'),
+    sentence: phrase(
       'The server has no room to keep what arrives, so nothing more is taken in. It goes on by itself once there is room.',
+    ),
     mood: 'problem',
   },
 } as const;

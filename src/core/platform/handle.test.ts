@@ -1,4 +1,5 @@
 import { tidyHandle } from './handle';
+import { inEnglish } from '@/core/words/in-english.setup';
 
 test.each([
   ['odavarn.kiln', 'odavarn.kiln'],
@@ -14,7 +15,7 @@ test.each([
 
 test('what was changed is said, what was right is not', () => {
   expect(tidyHandle('odavarn')).toEqual({ ok: true, handle: 'odavarn', remark: null });
-  expect(tidyHandle('@odavarn')).toEqual({ ok: true, handle: 'odavarn', remark: 'Read as odavarn.' });
+  expect(inEnglish(tidyHandle('@odavarn'))).toEqual({ ok: true, handle: 'odavarn', remark: 'Read as odavarn.' });
 });
 
 test.each([

@@ -1,5 +1,7 @@
+import { phrase, type Phrase } from '@/core/words/phrase';
+
 /** What was made of something typed into the handle field: a handle, perhaps with a remark, or a sentence that says why not. */
-export type TidyHandle = { ok: true; handle: string; remark: string | null } | { ok: false; reason: string };
+export type TidyHandle = { ok: true; handle: string; remark: Phrase | null } | { ok: false; reason: Phrase };
 
 const HANDLE = /^[a-z0-9](?:[a-z0-9._-]{0,62}[a-z0-9_-])?$/;
 
@@ -10,26 +12,29 @@ const HANDLE = /^[a-z0-9](?:[a-z0-9._-]{0,62}[a-z0-9_-])?$/;
 export function tidyHandle(typed: string): TidyHandle {
   const text = typed.normalize('NFKC').trim();
   if (text === '')
-    return { ok: false, reason: 'Type the handle: the name in your profile’s address, such as odavarn.kiln.' };
+    return { ok: false, reason: phrase('Type the handle: the name in your profile’s address, such as odavarn.kiln.') };
   const fromAddress = handleInAddress(text);
   if (fromAddress === null)
     return {
       ok: false,
-      reason: 'That address has no handle in it. Open your profile, copy its address from there, and paste it here.',
+      reason: phrase(
+        'That address has no handle in it. Open your profile, copy its address from there, and paste it here.',
+      ),
     };
   const bare = (fromAddress ?? text).replace(/^@+/, '').toLowerCase();
   if (HANDLE.test(bare)) {
-    const remark = bare === text ? null : `Read as ${bare}.`;
+    const remark = bare === text ? null : phrase('Read as {bare}.', { bare });
     return { ok: true, handle: bare, remark };
   }
   if (/\s/.test(bare) || /[^\p{ASCII}]/u.test(bare)) {
     return {
       ok: false,
-      reason:
+      reason: phrase(
         'This looks like a display name. The handle is the one without spaces, in your profile’s address, often after an @.',
+      ),
     };
   }
-  return { ok: false, reason: 'A handle has only letters, digits, dots, dashes and underscores, 64 at most.' };
+  return { ok: false, reason: phrase('A handle has only letters, digits, dots, dashes and underscores, 64 at most.') };
 }
 
 /** The handle in a pasted profile address; undefined when it is no address, null when it is one without a handle. */

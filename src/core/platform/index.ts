@@ -5,12 +5,13 @@ import { brindleKinds } from './brindle';
 import { MAPPED_KINDS } from './mapping';
 import { oxbowKinds } from './oxbow';
 import { tarnKinds } from './tarn';
+import { phrase, type Phrase, type Sayable } from '@/core/words/phrase';
 
 /** What there is to know of a platform before a feed of it is connected. */
 export interface Platform {
-  name: string;
+  name: Sayable;
   /** One line that says what it is. */
-  says: string;
+  says: Phrase;
   /** What it can send at all. */
   kinds: readonly EventKind[];
   /** Of these, what an account must be admitted to first. */
@@ -25,7 +26,7 @@ export interface Platform {
 export const PLATFORMS: Record<PlatformName, Platform> = {
   brindle: {
     name: 'Brindle',
-    says: 'Vertical live video from a phone',
+    says: phrase('Vertical live video from a phone'),
     kinds: brindleKinds,
     written: [],
     admission: ['subscribe'],
@@ -33,7 +34,7 @@ export const PLATFORMS: Record<PlatformName, Platform> = {
   },
   oxbow: {
     name: 'Oxbow',
-    says: 'Live from a console',
+    says: phrase('Live from a console'),
     kinds: oxbowKinds,
     written: ['tip', 'subscribe'],
     admission: ['subscribe', 'giftSubs', 'tip'],
@@ -41,15 +42,15 @@ export const PLATFORMS: Record<PlatformName, Platform> = {
   },
   tarn: {
     name: 'Tarn',
-    says: 'Live from a phone app',
+    says: phrase('Live from a phone app'),
     kinds: tarnKinds,
     written: [],
     admission: ['tip', 'subscribe'],
     by: 'handle',
   },
   mapped: {
-    name: 'Any other',
-    says: 'From one sample message of it',
+    name: phrase('Any other'),
+    says: phrase('From one sample message of it'),
     kinds: MAPPED_KINDS,
     written: ['tip', 'subscribe'],
     admission: [],
@@ -57,7 +58,7 @@ export const PLATFORMS: Record<PlatformName, Platform> = {
   },
   cloudevents: {
     name: 'CloudEvents',
-    says: 'Anything that posts CloudEvents 1.0',
+    says: phrase('Anything that posts CloudEvents 1.0'),
     kinds: MAPPED_KINDS,
     written: ['tip', 'subscribe'],
     admission: [],
@@ -65,15 +66,15 @@ export const PLATFORMS: Record<PlatformName, Platform> = {
   },
   activity: {
     name: 'Activity Streams',
-    says: 'Follows, likes, shares and notes by POST',
+    says: phrase('Follows, likes, shares and notes by POST'),
     kinds: activityKinds,
     written: [],
     admission: [],
     by: 'inbox',
   },
   file: {
-    name: 'A recording',
-    says: 'A recorded session, played again',
+    name: phrase('A recording'),
+    says: phrase('A recorded session, played again'),
     kinds: MAPPED_KINDS,
     written: ['tip', 'subscribe'],
     admission: [],
@@ -109,21 +110,29 @@ export function kindsOf(feed: Feed): readonly EventKind[] {
  * Why a kind of event cannot come, in a sentence; null when some feed that is on sends it.
  * @param what the kind in words, as it stands in a sentence: "gifts"
  */
-export function whyNever(feeds: readonly Feed[], kind: EventKind, what: string): string | null {
-  if (feeds.length === 0) return 'The show has no feed yet.';
+export function whyNever(feeds: readonly Feed[], kind: EventKind, what: Sayable): Phrase | null {
+  if (feeds.length === 0) return phrase('The show has no feed yet.');
   const on = feeds.filter((feed) => feed.on);
-  if (on.length === 0) return 'Every feed is stopped.';
+  if (on.length === 0) return phrase('Every feed is stopped.');
   if (on.some((feed) => sendsOf(feed, kind) === 'yes')) return null;
   const waiting = on.filter((feed) => sendsOf(feed, kind) === 'notYet');
-  const names = (list: readonly Feed[]): string =>
-    [
+  const names = (list: readonly Feed[]): { and: Sayable[] } => ({
+    and: [
       ...new Set(
         list.map((feed) => (PLATFORMS[feed.platform].by === 'handle' ? PLATFORMS[feed.platform].name : feed.handle)),
       ),
-    ].join(' and ');
+    ],
+  });
   if (waiting.length > 0)
-    return `${names(waiting)} sends ${what} only to admitted accounts. If yours is, say so on the feed’s page.`;
-  return `${names(on)} ${on.length === 1 ? 'does' : 'do'} not send ${what}.`;
+    return phrase('{names} sends {what} only to admitted accounts. If yours is, say so on the feed’s page.', {
+      names: names(waiting),
+      what,
+    });
+  return phrase('{names} {on, plural, one {does} other {do}} not send {what}.', {
+    names: names(on),
+    on: on.length,
+    what,
+  });
 }
 
 /** Whether some feed that is on sends what viewers write with a kind of event. */

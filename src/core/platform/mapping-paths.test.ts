@@ -5,6 +5,7 @@ import { MOST_NODES } from './json-path-query';
 import { linearPatterns } from './linear-patterns';
 import { mapper, ruleSchema } from './mapping';
 import {} from './mapping.setup';
+import { inEnglish } from '@/core/words/in-english.setup';
 
 // RFC 9535, figure 1 of section 1.5, and the queries of table 2 with what they select (from memory).
 const store = {
@@ -162,20 +163,22 @@ test('a pattern that takes others exponential time is answered at once, and a pa
   const evil = { a: { a: 'a'.repeat(5000) + '!' } };
   const patterns = linearPatterns();
   const select = selector("$[?search(@.a,'^(a+)+$')].a", patterns);
-  const started = performance.now();
+  // The processor's time of this process: what else the machine does is not counted.
+  const spent = (): number => process.cpuUsage().user / 1000;
+  const started = spent();
   const linear = patterns('^b*c$');
   for (let n = 0; n < 50; n += 1) linear?.('b'.repeat(5000), false);
-  const plain = performance.now() - started;
-  const again = performance.now();
+  const plain = spent() - started;
+  const again = spent();
   for (let n = 0; n < 50; n += 1) expect(select?.(evil, { nodes: MOST_NODES })).toEqual([]);
   // Beside a harmless pattern on as long a text: no more than some fifty times it. By backtracking it would be 2^5000 times.
-  expect(performance.now() - again).toBeLessThan(Math.max(plain * 50, 500));
+  expect(spent() - again).toBeLessThan(Math.max(plain * 50, 2000));
   const wide = { list: Array.from({ length: 2000 }, (_, n) => ({ n })) };
   const rule = ruleSchema.parse({
     kind: 'chat',
     fields: { text: '$..[?count(@..n) == count($..n)]', viewerName: '$.list[0].n' },
   });
-  expect(mapper({ rules: [rule] }).read(wide, { feed: 'f', seenAt: 1 }, 'x')).toEqual([
+  expect(inEnglish(mapper({ rules: [rule] }).read(wide, { feed: 'f', seenAt: 1 }, 'x'))).toEqual([
     { kind: 'bad', reason: expect.stringContaining('100,000 places') as string },
   ]);
 });

@@ -1,6 +1,7 @@
 import { newRule, nextNeeded, withTapped, withoutTarget } from './draft-rule';
 import { mapper, mappingSchema, readTime, ruleSchema, tryMapping } from './mapping';
 import { present, gift, origin } from './mapping.setup';
+import { inEnglish } from '@/core/words/in-english.setup';
 
 test('a sample becomes an event: numbers written as words, seconds as a time', () => {
   expect(mapper({ rules: [gift] }).read(present, origin, 'f1')).toEqual([
@@ -41,7 +42,7 @@ test('a rule speaks only of the messages that it is for; several rules may speak
 test('one message with several events: each is read, with an id of its own', () => {
   const each = ruleSchema.parse({ kind: 'follow', each: '$.people[*]', fields: { viewerName: '$.name' } });
   const read = mapper({ rules: [each] }).read({ people: [{ name: 'Inês' }, { name: 'Hana' }, {}] }, origin, 'f5');
-  expect(read).toMatchObject([
+  expect(inEnglish(read)).toMatchObject([
     { heard: { event: { id: 'follow:f5#0' } } },
     { heard: { event: { id: 'follow:f5#1' } } },
     { kind: 'bad', reason: 'The message has no usable "viewerName".' },
@@ -69,7 +70,7 @@ test.each([
     /time in the message/,
   ],
 ])('%s is bad, in a sentence', (_name, rule, message, reason) => {
-  expect(mapper(mappingSchema.parse({ rules: [rule] })).read(message, origin, 'f')).toEqual([
+  expect(inEnglish(mapper(mappingSchema.parse({ rules: [rule] })).read(message, origin, 'f'))).toEqual([
     { kind: 'bad', reason: expect.stringMatching(reason) },
   ]);
 });

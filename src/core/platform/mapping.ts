@@ -8,6 +8,7 @@ import { selector, type Select } from './json-path';
 import { MOST_NODES, TooMuch, type Budget } from './json-path-query';
 import { NO_PATTERNS, type Patterns } from './patterns';
 import { rejected, viewerFrom } from './reading';
+import { phrase, type Phrase } from '@/core/words/phrase';
 
 /* Any other platform: rules say which message is which kind of event, and where in it each field stands. */
 
@@ -155,7 +156,7 @@ export function readTime(text: string): number | null {
 
 /** What one rule makes of one message: an event, or what it lacks. */
 export type Made =
-  { event: StreamEvent; missing: MappedField[] } | { event: null; missing: MappedField[]; reason: string };
+  { event: StreamEvent; missing: MappedField[] } | { event: null; missing: MappedField[]; reason: Phrase };
 
 function make({ rule, fields }: ReadyRule, values: Values, { feed, seenAt }: Origin, fallbackId: string): Made {
   const { needs } = KIND_FIELDS[rule.kind];
@@ -167,10 +168,12 @@ function make({ rule, fields }: ReadyRule, values: Values, { feed, seenAt }: Ori
     return {
       event: null,
       missing,
-      reason: `The message has no usable ${lacking.map((field) => `"${field}"`).join(', ')}.`,
+      reason: phrase('The message has no usable {fields}.', {
+        fields: lacking.map((field) => `"${field}"`).join(', '),
+      }),
     };
   const at = values.at === undefined ? seenAt : readTime(values.at);
-  if (at === null) return { event: null, missing, reason: 'The time in the message cannot be read.' };
+  if (at === null) return { event: null, missing, reason: phrase('The time in the message cannot be read.') };
   const number = (field: MappedField, otherwise: number): number =>
     values[field] === undefined ? otherwise : Math.round(Number(values[field]));
   const name = values.viewerName ?? values.viewerHandle;
@@ -212,13 +215,20 @@ function make({ rule, fields }: ReadyRule, values: Values, { feed, seenAt }: Ori
   if (parsed.success && !(parsed.data.kind === 'tip' && minorDigits(parsed.data.currency) === null))
     return { event: parsed.data, missing };
   const field = parsed.success ? 'currency' : parsed.error.issues[0]?.path.join('.');
-  return { event: null, missing, reason: `The ${rule.kind} has no usable "${field || 'content'}".` };
+  return {
+    event: null,
+    missing,
+    reason: phrase('The {kind} has no usable "{field}".', { kind: rule.kind, field: field || 'content' }),
+  };
 }
 
 const LIVE = /^(live|online|started|true|1|on)$/i;
 const roomState = (text: string): 'live' | 'ended' => (LIVE.test(text.trim()) ? 'live' : 'ended');
 
-const TOO_MUCH = `The mapping’s paths would have to look at more than ${MOST_NODES.toLocaleString('en')} places of this message. Make them narrower: name the fields instead of “..” and “*”.`;
+const TOO_MUCH = phrase(
+  'The mapping’s paths would have to look at more than {most, number} places of this message. Make them narrower: name the fields instead of “..” and “*”.',
+  { most: MOST_NODES },
+);
 
 /**
  * Makes a mapping ready. A message that no rule speaks of is none of ours and says nothing; one that a rule speaks of and cannot use is bad,

@@ -1,5 +1,6 @@
 import { formatIrc } from './irc';
 import { readOxbowChat, readOxbowHook } from './oxbow';
+import { inEnglish } from '@/core/words/in-english.setup';
 
 const origin = { feed: 'o', seenAt: 5000 };
 const at = '2026-11-19T19:00:00.000Z';
@@ -128,5 +129,5 @@ test.each([
   ['half a body', () => readOxbowHook({ id: 'x', body: '{"type":' }, origin), /not whole/],
   ['no id', () => hook('channel.audience', { watching: 1 }, ''), /webhook-id/],
 ])('%s is refused with a sentence', (_name, read, reason) =>
-  expect(read()).toEqual({ kind: 'bad', reason: expect.stringMatching(reason) }),
+  expect(inEnglish(read())).toEqual({ kind: 'bad', reason: expect.stringMatching(reason) }),
 );

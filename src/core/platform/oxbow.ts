@@ -6,6 +6,7 @@ import type { Reading } from '@/core/intake/received';
 import { MAX_MESSAGE, type Origin } from './sse-message';
 import { parseIrc } from './irc';
 import { rejected, readJson, unusable, viewerFrom } from './reading';
+import { phrase } from '@/core/words/phrase';
 
 /* Oxbow's chat (IRC with tags) and its webhooks become events (docs/oxbow.md). Both name a viewer by the account, so that who chats and who tips is one. */
 
@@ -28,10 +29,13 @@ const rolesOf = (badges: readonly string[]): string[] => badges.map((badge) => B
 export function readOxbowChat(line: string, { feed, seenAt }: Origin): Reading | null {
   if (line.length > MAX_MESSAGE)
     return rejected(
-      `The line is ${line.length.toLocaleString('en')} characters long; no more than ${MAX_MESSAGE.toLocaleString('en')} are read.`,
+      phrase('The line is {line, number} characters long; no more than {most, number} are read.', {
+        line: line.length,
+        most: MAX_MESSAGE,
+      }),
     );
   const message = parseIrc(line);
-  if (!message) return rejected('The line is no IRC message.');
+  if (!message) return rejected(phrase('The line is no IRC message.'));
   if (message.command !== 'PRIVMSG') return null;
   const {
     tags,
@@ -40,10 +44,10 @@ export function readOxbowChat(line: string, { feed, seenAt }: Origin): Reading |
   } = message;
   const at = Date.parse(tags.time ?? '');
   const account = tags.account || prefix?.nick;
-  if (!tags.id || tags.id.length > 200) return rejected('The chat line has no usable "id" tag.');
-  if (!Number.isFinite(at) || at < 0) return rejected('The chat line has no usable "time" tag.');
-  if (!account || account.length > 200) return rejected('The chat line does not say who wrote it.');
-  if (text === undefined) return rejected('The chat line has no text.');
+  if (!tags.id || tags.id.length > 200) return rejected(phrase('The chat line has no usable "id" tag.'));
+  if (!Number.isFinite(at) || at < 0) return rejected(phrase('The chat line has no usable "time" tag.'));
+  if (!account || account.length > 200) return rejected(phrase('The chat line does not say who wrote it.'));
+  if (text === undefined) return rejected(phrase('The chat line has no text.'));
   const badges = (tags.badges ?? '')
     .split(',')
     .map((badge) => badge.split('/')[0] ?? '')
@@ -116,16 +120,19 @@ export function readOxbowHook({ id, body }: Hook, { feed, seenAt }: Origin): Rea
   if (!text.ok) return rejected(text.reason);
   const read = envelope.safeParse(text.json);
   if (!read.success) return rejected(unusable('webhook', read.error));
-  if (id === '' || id.length > 250) return rejected('The webhook has no usable "webhook-id".');
+  if (id === '' || id.length > 250) return rejected(phrase('The webhook has no usable "webhook-id".'));
   const { type } = read.data;
-  if (!isType(type)) return rejected(`Oxbow sent a kind of message that Gavirn does not know: "${type.slice(0, 40)}".`);
+  if (!isType(type))
+    return rejected(
+      phrase('Oxbow sent a kind of message that Gavirn does not know: "{text}".', { text: type.slice(0, 40) }),
+    );
   const data = bodies[type].safeParse(read.data.data);
   if (!data.success) return rejected(unusable(`${type} webhook`, data.error));
   const at = Date.parse(read.data.timestamp);
   const event = toEvent(type, data.data as Bodies[keyof Bodies], { id, feed, at, seenAt: seenAt ?? at });
   return event
     ? { kind: 'heard', heard: { event } }
-    : rejected('The tip’s amount cannot be read, or its currency is none of ISO 4217.');
+    : rejected(phrase('The tip’s amount cannot be read, or its currency is none of ISO 4217.'));
 }
 
 /** What a viewer wrote with a tip or a subscription. */

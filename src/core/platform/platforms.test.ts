@@ -5,6 +5,7 @@ import { pieceProblem } from '@/core/stage/waits';
 import { starterShow } from '@/core/show/starter';
 import { kindsOf, sendsOf, tellsRoom, whyNever } from './index';
 import { newRule } from './draft-rule';
+import { inEnglish } from '@/core/words/in-english.setup';
 
 const base = { id: 'f', handle: 'h', on: true, rate: { coin: 0, kept: 0 }, admitted: [] };
 const brindle: Feed = { ...base, platform: 'brindle' };
@@ -35,11 +36,11 @@ test('a feed sends what its platform can, once the account is admitted', () => {
 
 test('what waits for a kind that nobody sends says so', () => {
   expect(whyNever([brindle], 'gift', 'gifts')).toBeNull();
-  expect(whyNever([tarn, oxbow], 'gift', 'gifts')).toBe('Tarn and Oxbow do not send gifts.');
+  expect(inEnglish(whyNever([tarn, oxbow], 'gift', 'gifts'))).toBe('Tarn and Oxbow do not send gifts.');
   expect(whyNever([oxbow], 'tip', 'tips')).toMatch(/only to admitted accounts/);
   expect(whyNever([{ ...brindle, on: false }], 'gift', 'gifts')).toMatch(/stopped/);
   const show = { ...starterShow('s'), feeds: [tarn] };
-  expect(show.pieces.map((piece) => pieceProblem(piece, show))).toEqual([
+  expect(inEnglish(show.pieces.map((piece) => pieceProblem(piece, show)))).toEqual([
     'Tarn does not send gifts.',
     null,
     'Tarn does not send gifts.',
@@ -69,7 +70,9 @@ test('what is wrong is said in sentences, the worst first', () => {
     outages: [],
     playback: null,
   };
-  expect(diagnosis('Tarn', view, 1000)).toEqual(['Nothing is wrong. Every message that arrived could be read.']);
+  expect(inEnglish(diagnosis('Tarn', view, 1000))).toEqual([
+    'Nothing is wrong. Every message that arrived could be read.',
+  ]);
   const bad = {
     ...view,
     state: 'reconnecting' as const,
@@ -80,7 +83,7 @@ test('what is wrong is said in sentences, the worst first', () => {
     clockAheadMs: -180_000,
     latencyMs: 25_000,
   };
-  expect(diagnosis('Tarn', bad, 100_000)).toEqual([
+  expect(inEnglish(diagnosis('Tarn', bad, 100_000))).toEqual([
     'Tarn has not answered for 2 min. Gavirn tries again by itself; what the platform still remembers is caught up.',
     '14 messages were lost while the connection was away for longer than Tarn remembers, last 70 s ago. They cannot be had again.',
     '2 messages could not be read, the last one 60 s ago: The item has no usable "type". Everything else counts.',

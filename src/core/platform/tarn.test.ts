@@ -1,4 +1,6 @@
 import { readTarn } from './tarn';
+import { english } from '@/core/words/phrase';
+import { inEnglish } from '@/core/words/in-english.setup';
 
 const origin = { feed: 't', seenAt: 9000 };
 const at = '2026-11-19T19:00:00Z';
@@ -8,7 +10,7 @@ const page = (items: unknown[], more: object = {}) =>
   JSON.stringify({ items, next: 'c7', pollAfterMs: 1500, room, ...more });
 const read = (text: string, last: Parameters<typeof readTarn>[2] = null) => {
   const result = readTarn(text, origin, last);
-  if (!result.ok) throw new Error(result.reason);
+  if (!result.ok) throw new Error(english(result.reason));
   return result;
 };
 
@@ -78,5 +80,5 @@ test.each([
   '{"items":{},"next":"c","room":{"state":"live"}}',
   '{"items":[],"next":"c","room":{"state":"sleeping"}}',
 ])('%s is no page, in a sentence', (text) => {
-  expect(readTarn(text, origin, null)).toEqual({ ok: false, reason: expect.stringMatching(/\.$/) });
+  expect(inEnglish(readTarn(text, origin, null))).toEqual({ ok: false, reason: expect.stringMatching(/\.$/) });
 });

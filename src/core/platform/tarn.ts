@@ -5,6 +5,7 @@ import type { StreamEvent } from '@/core/event/event';
 import type { Reading } from '@/core/intake/received';
 import { MAX_MESSAGE, type Origin } from './sse-message';
 import { rejected, readJson, unusable, viewerFrom } from './reading';
+import { phrase, type Phrase } from '@/core/words/phrase';
 
 /* Tarn's pages of activity become events (docs/tarn.md). Hearts and followers are only counted, for nobody in particular. */
 
@@ -47,7 +48,7 @@ const pageSchema = z.object({
 /** A page read: where the next one begins, when it may be asked for, and what each part of it comes to. */
 export type TarnPage =
   | { ok: true; next: string; pollAfterMs: number; live: boolean; readings: { reading: Reading; raw: string }[] }
-  | { ok: false; reason: string };
+  | { ok: false; reason: Phrase };
 
 /**
  * Reads one page of activity. A malformed item costs itself only: the rest of the page counts.
@@ -119,7 +120,10 @@ function itemReading(item: Item, feed: string, seenAt: number | null): Reading {
       };
     case 'sticker': {
       const amountMinor = microsToMinor(item.amountMicros, item.currency);
-      if (amountMinor === null) return rejected(`The sticker’s currency "${item.currency}" is none of ISO 4217.`);
+      if (amountMinor === null)
+        return rejected(
+          phrase('The sticker’s currency "{currency}" is none of ISO 4217.', { currency: item.currency }),
+        );
       return { kind: 'heard', heard: { event: { ...base, kind: 'tip', amountMinor, currency: item.currency } } };
     }
   }

@@ -1,4 +1,5 @@
 import { cameBack, type Recap } from './recap';
+import { phrase, type Phrase } from '@/core/words/phrase';
 
 /* What of a session is compared with others. */
 
@@ -13,7 +14,7 @@ export interface Summed {
 /** A figure of a session that is followed over time; `unit`: what it counts, in words. */
 export interface Figure {
   id: string;
-  title: string;
+  title: Phrase;
   of: (recap: Recap, earlier: readonly Recap[]) => number;
   /** Thousandths of a minor unit of the streamer's currency. */
   money?: true;
@@ -23,25 +24,25 @@ export interface Figure {
 
 /** All that is compared between sessions, in the order in which it is offered. */
 export const FIGURES: readonly Figure[] = [
-  { id: 'worth', title: 'Worth', money: true, of: ({ totals }) => totals.worth },
-  { id: 'earned', title: 'Yours after their share', money: true, of: ({ totals }) => totals.earned },
-  { id: 'mean', title: 'Watching, on average', of: ({ meanWatching }) => meanWatching },
-  { id: 'peak', title: 'Watching, at most', of: ({ totals }) => totals.peakWatching },
-  { id: 'people', title: 'People who did something', of: ({ people }) => people },
+  { id: 'worth', title: phrase('Worth'), money: true, of: ({ totals }) => totals.worth },
+  { id: 'earned', title: phrase('Yours after their share'), money: true, of: ({ totals }) => totals.earned },
+  { id: 'mean', title: phrase('Watching, on average'), of: ({ meanWatching }) => meanWatching },
+  { id: 'peak', title: phrase('Watching, at most'), of: ({ totals }) => totals.peakWatching },
+  { id: 'people', title: phrase('People who did something'), of: ({ people }) => people },
   {
     id: 'back',
-    title: 'Came back',
+    title: phrase('Came back'),
     share: true,
     of: (recap, earlier) => (recap.people === 0 ? 0 : cameBack(recap, earlier).length / recap.people),
   },
-  { id: 'follows', title: 'New followers', of: ({ totals }) => totals.follows },
-  { id: 'subscriptions', title: 'Subscriptions', of: ({ totals }) => totals.subscriptions },
-  { id: 'giftSubs', title: 'Subscriptions given away', of: ({ totals }) => totals.giftSubs },
-  { id: 'gifts', title: 'Gifts', of: ({ totals }) => totals.gifts },
-  { id: 'coins', title: 'Coins', of: ({ totals }) => totals.coins },
-  { id: 'likes', title: 'Likes', of: ({ totals }) => totals.likes },
-  { id: 'chats', title: 'Lines in chat', of: ({ totals }) => totals.byKind.chat },
-  { id: 'shares', title: 'Shares', of: ({ totals }) => totals.byKind.share },
-  { id: 'raids', title: 'Raids', of: ({ totals }) => totals.byKind.raid },
-  { id: 'raidViewers', title: 'Viewers by raids', of: ({ totals }) => totals.raidViewers },
+  { id: 'follows', title: phrase('New followers'), of: ({ totals }) => totals.follows },
+  { id: 'subscriptions', title: phrase('Subscriptions'), of: ({ totals }) => totals.subscriptions },
+  { id: 'giftSubs', title: phrase('Subscriptions given away'), of: ({ totals }) => totals.giftSubs },
+  { id: 'gifts', title: phrase('Gifts'), of: ({ totals }) => totals.gifts },
+  { id: 'coins', title: phrase('Coins'), of: ({ totals }) => totals.coins },
+  { id: 'likes', title: phrase('Likes'), of: ({ totals }) => totals.likes },
+  { id: 'chats', title: phrase('Lines in chat'), of: ({ totals }) => totals.byKind.chat },
+  { id: 'shares', title: phrase('Shares'), of: ({ totals }) => totals.byKind.share },
+  { id: 'raids', title: phrase('Raids'), of: ({ totals }) => totals.byKind.raid },
+  { id: 'raidViewers', title: phrase('Viewers by raids'), of: ({ totals }) => totals.raidViewers },
 ];

@@ -2,6 +2,7 @@ import { amountDecimal } from '@/core/event/money';
 import { WORTH_PARTS } from '@/core/event/worth-parts';
 import { writeTable } from '@/core/file/csv';
 import { FIGURES, type Summed } from './figures';
+import { phrase, english } from '@/core/words/phrase';
 
 /** A table of sessions, a row each, oldest first: times in ISO 8601, money in whole units. */
 export function totalsCsv(sessions: readonly Summed[], currency: string): string {
@@ -11,7 +12,7 @@ export function totalsCsv(sessions: readonly Summed[], currency: string): string
     [
       'began',
       'ended',
-      ...FIGURES.map(({ title, money }) => (money ? `${title}, ${currency}` : title)),
+      ...FIGURES.map(({ title, money }) => english(money ? phrase('{title}, {currency}', { title, currency }) : title)),
       ...tips.map((each) => `Tips, ${each}`),
     ],
     sorted.map(({ startedAt, endedAt, recap }, n) => [

@@ -3,7 +3,7 @@ import type { Effect } from '@/core/engine/kernel/effect';
 import { fold } from '@/core/session/fold';
 import type { Alert } from '@/core/engine/alert/alert';
 import { newState, type SessionState } from '@/core/session/state';
-import { withoutIsolates } from '@/core/words/fields';
+import { withoutIsolates } from '@/core/words/isolate';
 import type { StreamEvent } from '@/core/event/event';
 import type { Show } from '@/core/show/show';
 

@@ -13,6 +13,7 @@ import { ANY } from '@/core/engine/cue/range';
 import { newState } from './state';
 import { WORD_FIELDS } from '@/core/words/fields';
 import { base, event, run } from './edges.setup';
+import { inEnglish } from '@/core/words/in-english.setup';
 
 describe('joining', () => {
   const one = (more: Partial<Joining>): Joining => ({
@@ -169,12 +170,14 @@ describe('the helper', () => {
     const other = newCue('other', { kind: 'chat', how: 'keyword', text: '!loop' }, [
       { kind: 'post', words: 'see the list' },
     ]);
-    expect(answers(loop, show)).toMatch(/what this cue itself waits for/);
+    expect(inEnglish(answers(loop, show))).toMatch(/what this cue itself waits for/);
     expect(
-      answers(newCue('asks', { kind: 'follow' }, [{ kind: 'post', words: '!loop again, {viewer}' }]), {
-        ...show,
-        cues: [{ ...other, name: 'The loop' }],
-      }),
+      inEnglish(
+        answers(newCue('asks', { kind: 'follow' }, [{ kind: 'post', words: '!loop again, {viewer}' }]), {
+          ...show,
+          cues: [{ ...other, name: 'The loop' }],
+        }),
+      ),
     ).toMatch(/what “The loop” waits for/);
     expect([
       answers(other, show),

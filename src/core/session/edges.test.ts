@@ -11,6 +11,7 @@ import { isIn, spanOf, type Window } from '@/core/engine/count/window';
 import { nextRollover, windowNow } from '@/core/engine/count/windows';
 import { Past, Rows } from '@/core/engine/count/past';
 import { DAY, base, event, run, at } from './edges.setup';
+import { inEnglish } from '@/core/words/in-english.setup';
 
 describe('windows', () => {
   const noon = Date.UTC(2026, 10, 27, 12);
@@ -131,7 +132,7 @@ describe('steps', () => {
     const state = run(show, press('c0'));
     expect(state.doing.steps).toBe(MOST_STEPS);
     expect(state.faults).toEqual([expect.objectContaining({ why: 'steps', cue: 'c0', count: 1 })]);
-    expect(faultWords(state.faults[0]!, { ...show, cues: [{ ...cues[0]!, name: 'Fireworks' }] })).toMatch(
+    expect(inEnglish(faultWords(state.faults[0]!, { ...show, cues: [{ ...cues[0]!, name: 'Fireworks' }] }))).toMatch(
       /^The cue “Fireworks” set off more than 1,000 steps at once/,
     );
     // The next input has its own.

@@ -10,6 +10,7 @@ import { fold } from './fold';
 import { Guard } from './guard';
 import type { Input } from './input';
 import { newState, type SessionState } from './state';
+import { inEnglish } from '@/core/words/in-english.setup';
 
 /* An input that cannot be done costs itself alone. No valid show makes the fold throw: these have a step that no schema would let in. */
 
@@ -105,7 +106,7 @@ test('the third fault of a cue within a minute switches it off and says so; thre
   expect(put(chat('!bad', at + 2))).toBe(false);
   expect([...guard.state.stopped.cues]).toEqual(['bad']);
   expect(put(chat('!bad', at + 3))).toBe(true);
-  expect(faultWords(guard.state.faults.at(-1)!, show)).toMatch(
+  expect(inEnglish(faultWords(guard.state.faults.at(-1)!, show))).toMatch(
     /^The cue “cue 1” failed 3 times within a minute and was switched off/,
   );
 });

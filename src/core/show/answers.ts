@@ -3,11 +3,12 @@ import { chat } from '@/core/engine/cue/when/chat';
 import { newMemory } from '@/core/engine/kernel/memory';
 import { takeApart } from '@/core/words/message';
 import type { Cue, Show } from './show';
+import { phrase, type Phrase } from '@/core/words/phrase';
 
 /* Cues that answer what cues say. What Gavirn's own account writes sets nothing off; another account that repeats it would. */
 
 /** A cue that posts something by which it, or another, would be set off, in a sentence; null: none. */
-export function answers(cue: Cue, { cues, language }: Show): string | null {
+export function answers(cue: Cue, { cues, language }: Show): Phrase | null {
   for (const step of cue.steps) {
     if (step.kind !== 'post') continue;
     const text = takeApart(step.words, language)({});
@@ -15,9 +16,14 @@ export function answers(cue: Cue, { cues, language }: Show): string | null {
     const other = own ? null : cues.find((each) => each.on && each.id !== cue.id && setsOff(each, text));
     if (!own && !other) continue;
     const which = own
-      ? 'this cue itself'
-      : `“${other?.name || `cue ${cues.findIndex(({ id }) => id === other?.id) + 1}`}”`;
-    return `What it posts is what ${which} waits for. Lines of your own helper are left out, but anyone else who repeats it sets it off. Choose other words.`;
+      ? phrase('this cue itself')
+      : other?.name
+        ? phrase('“{name}”', { name: other.name })
+        : phrase('cue {n}', { n: cues.findIndex(({ id }) => id === other?.id) + 1 });
+    return phrase(
+      'What it posts is what {which} waits for. Lines of your own helper are left out, but anyone else who repeats it sets it off. Choose other words.',
+      { which },
+    );
   }
   return null;
 }

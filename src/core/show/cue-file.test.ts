@@ -4,6 +4,7 @@ import { PLAIN_LOOK } from '@/core/engine/alert/look';
 import { bringIn, clashes, cueFileOf, readCueFile, type CueFile } from './cue-file';
 import { emptyShow, newCue, starterShow } from './starter';
 import type { Cue, Show } from './show';
+import { inEnglish } from '@/core/words/in-english.setup';
 
 const pot = mediaSchema.parse({ id: 'a'.repeat(64), name: 'Pot', type: 'image/png', bytes: 10, width: 4, height: 4 });
 const start = starterShow('mine');
@@ -56,7 +57,7 @@ test.each([
   ],
   ['bytes that are none', JSON.stringify({ ...file, files: { [pot.id]: '<script>' } }), /files/],
 ])('%s is refused in a sentence', (_name, text, reason) =>
-  expect(readCueFile(text)).toEqual({ ok: false, reason: expect.stringMatching(reason) }),
+  expect(inEnglish(readCueFile(text))).toEqual({ ok: false, reason: expect.stringMatching(reason) }),
 );
 
 test('nothing that is not of the format comes through: no code, no handlers, no foreign keys', () => {
@@ -98,7 +99,7 @@ test('what clashes is said before anything changes', () => {
     },
     emptyShow('e', 'Empty'),
   );
-  expect(elsewhere.map(({ how, said }) => [how, said])).toEqual([
+  expect(inEnglish(elsewhere.map(({ how, said }) => [how, said]))).toEqual([
     [
       'new',
       ['Its spotlight is not here: it will use yours.', 'The cue that it calls is not here. Choose one afterwards.'],

@@ -7,6 +7,7 @@ import { goalSchema } from '@/core/engine/feature/goal/schema';
 import { mediaSchema, stepMedia } from '@/core/media/media';
 import { cueSchema, type Cue, type Show } from './show';
 import { listed } from './listed';
+import { phrase, type Phrase } from '@/core/words/phrase';
 
 export const CUE_FILE_FORMAT = 'gavirn.cues';
 export const CUE_FILE_VERSION = 1;
@@ -30,7 +31,7 @@ export const cueFileSchema = z.object({
 });
 export type CueFile = z.infer<typeof cueFileSchema>;
 
-export type ReadCueFile = { ok: true; file: CueFile } | { ok: false; reason: string };
+export type ReadCueFile = { ok: true; file: CueFile } | { ok: false; reason: Phrase };
 
 /** Reads a cue file. Whatever it holds, the answer is cues or a sentence. */
 export function readCueFile(text: string): ReadCueFile {
@@ -38,24 +39,31 @@ export function readCueFile(text: string): ReadCueFile {
   try {
     json = JSON.parse(text);
   } catch {
-    return { ok: false, reason: 'This is no cue file: its JSON cannot be read. Nothing was changed.' };
+    return { ok: false, reason: phrase('This is no cue file: its JSON cannot be read. Nothing was changed.') };
   }
   const head = z.looseObject({ format: z.literal(CUE_FILE_FORMAT), version: z.number().int().min(1) }).safeParse(json);
   if (!head.success)
     return {
       ok: false,
-      reason: 'This is no cue file. A cue file is what "Save cues as a file" in Cues makes. Nothing was changed.',
+      reason: phrase(
+        'This is no cue file. A cue file is what "Save cues as a file" in Cues makes. Nothing was changed.',
+      ),
     };
   if (head.data.version > CUE_FILE_VERSION)
     return {
       ok: false,
-      reason: `These cues were saved by a later Gavirn (version ${head.data.version}; this one reads up to ${CUE_FILE_VERSION}). Nothing was changed.`,
+      reason: phrase(
+        'These cues were saved by a later Gavirn (version {version}; this one reads up to {cueFileVersion}). Nothing was changed.',
+        { version: head.data.version, cueFileVersion: CUE_FILE_VERSION },
+      ),
     };
   const parsed = cueFileSchema.safeParse(json);
   if (parsed.success) return { ok: true, file: parsed.data };
   return {
     ok: false,
-    reason: `The cue file has a part that cannot be used: ${parsed.error.issues[0]?.path.join(' › ') || 'its content'}. Nothing was changed.`,
+    reason: phrase('The cue file has a part that cannot be used: {path}. Nothing was changed.', {
+      path: parsed.error.issues[0]?.path.join(' › ') || 'its content',
+    }),
   };
 }
 
@@ -100,7 +108,7 @@ export interface Clash {
   /** `new`: nothing like it is there; `same`: it is there already; `differs`: one of the same id is, and is another. */
   how: 'new' | 'same' | 'differs';
   /** What is said of it before anything changes: what it names and is not there, what it would send out. */
-  said: string[];
+  said: Phrase[];
 }
 
 const alike = (a: Cue, b: Cue): boolean => JSON.stringify(alone(a)) === JSON.stringify(alone(b));
@@ -117,36 +125,38 @@ export function clashes(file: CueFile, show: Show): Clash[] {
   });
 }
 
-function stepSaid(step: Step, file: CueFile, show: Show): string[] {
+function stepSaid(step: Step, file: CueFile, show: Show): Phrase[] {
   switch (step.kind) {
     case 'show':
       return show.pieces.some(({ id, kind }) => id === step.spotlight && kind === 'spotlight')
         ? []
-        : ['Its spotlight is not here: it will use yours.'];
+        : [phrase('Its spotlight is not here: it will use yours.')];
     case 'piece':
       return show.pieces.some(({ id }) => id === step.piece)
         ? []
-        : ['The piece that it shows or hides is not here. Choose one afterwards.'];
+        : [phrase('The piece that it shows or hides is not here. Choose one afterwards.')];
     case 'call':
       return file.cues.some(({ id }) => id === step.cue) || show.cues.some(({ id }) => id === step.cue)
         ? []
-        : ['The cue that it calls is not here. Choose one afterwards.'];
+        : [phrase('The cue that it calls is not here. Choose one afterwards.')];
     case 'ask':
-      return step.url === '' ? [] : [`It tells ${new URL(step.url).host}. It comes in switched off: look at it first.`];
+      return step.url === ''
+        ? []
+        : [phrase('It tells {host}. It comes in switched off: look at it first.', { host: new URL(step.url).host })];
     default:
       return gone(step, show);
   }
 }
 
 /** What a step names of the show that is not here. */
-const gone = (step: Step, show: Show): string[] =>
+const gone = (step: Step, show: Show): Phrase[] =>
   stepKind(step).settings.flatMap((setting) => {
     if (setting.setting !== 'one') return [];
     const list = setting.of === 'scenes' ? show.scenes : KIT.lists.has(setting.of) ? listed(show, setting.of) : null;
     const id = Object.entries(step).find(([field]) => field === setting.field)?.[1];
     return !list || list.some((each) => each.id === id)
       ? []
-      : [`The ${setting.label.toLowerCase()} that it names is not here. Choose one afterwards.`];
+      : [phrase('What it names is not here ({what}). Choose one afterwards.', { what: setting.label })];
   });
 
 export type CueChoice = 'leave' | 'beside' | 'instead';

@@ -7,6 +7,8 @@ import { doubled } from './doubles';
 import { cueSentence } from './sentence';
 import { newCue, plainly, starterShow } from './starter';
 import type { Cue, Show } from './show';
+import { english } from '@/core/words/phrase';
+import { inEnglish } from '@/core/words/in-english.setup';
 
 /* The most specific cue answers; one that takes all leaves it alone, or is told not to. */
 
@@ -102,10 +104,7 @@ test('a line of chat: what is exactly said goes before what it begins with, and 
 });
 
 test('the sentence says that it leaves the rest alone', () => {
-  const words = (when: When): string =>
-    cueSentence(cue('c', when), showOf())
-      .map(({ text }) => text)
-      .join('');
+  const words = (when: When): string => english(cueSentence(cue('c', when), showOf()));
   expect(words(gift([]))).toMatch(/^When someone sends any gift that has no cue of its own, /);
   expect(words(gift([], { answers: 'all' }))).toMatch(/^When someone sends any gift, /);
   expect(words(gift(['pot']))).toMatch(/^When someone sends pot, /);
@@ -136,7 +135,7 @@ test.each<[string, Cue[], boolean]>([
   const show = showOf(...cues);
   expect(show.cues.map((each) => doubled(each, show) !== null)).toEqual([is, is]);
   if (is)
-    expect(doubled(show.cues[0] as Cue, show)).toBe(
+    expect(inEnglish(doubled(show.cues[0] as Cue, show))).toBe(
       'two answers the same in Spotlight: viewers see both, one after the other.',
     );
 });

@@ -1,23 +1,27 @@
 import { whenKind } from '@/core/engine/kinds';
 import type { Cue, Show } from './show';
+import { phrase, type Phrase, type Sayable } from '@/core/words/phrase';
 
 /**
  * Why viewers would see a cue's alert and another one for the same event, in a sentence: two cues that one event sets off show words in the same
  * spotlight, and neither leaves it to the other. Null: no other does.
  */
-export function doubled(cue: Cue, show: Show): string | null {
+export function doubled(cue: Cue, show: Show): Phrase | null {
   if (!cue.on) return null;
   for (const other of show.cues) {
     if (other.id === cue.id || !other.on || !answerBoth(cue, other)) continue;
     const spotlight = spotlightsOf(cue).find((id) => spotlightsOf(other).includes(id));
     const piece = show.pieces.find(({ id }) => id === spotlight);
     if (piece)
-      return `${nameOf(other, show)} answers the same in ${piece.name}: viewers see both, one after the other.`;
+      return phrase('{cue} answers the same in {spotlight}: viewers see both, one after the other.', {
+        cue: nameOf(other, show),
+        spotlight: piece.name,
+      });
   }
   return null;
 }
 
-const nameOf = (cue: Cue, show: Show): string => cue.name || `Cue ${show.cues.indexOf(cue) + 1}`;
+const nameOf = (cue: Cue, show: Show): Sayable => cue.name || phrase('Cue {n}', { n: show.cues.indexOf(cue) + 1 });
 
 const spotlightsOf = ({ steps }: Cue): string[] =>
   steps.flatMap((step) => (step.kind === 'show' ? [step.spotlight] : []));

@@ -5,6 +5,8 @@ import { readFileSync } from 'node:fs';
 import { migrate, readShow } from './file';
 import { SHOW_VERSION } from './show';
 import { starterShow } from './starter';
+import { english } from '@/core/words/phrase';
+import { inEnglish } from '@/core/words/in-english.setup';
 
 const starter = starterShow('s');
 const text = (changed: object): string => JSON.stringify({ ...starter, ...changed });
@@ -42,8 +44,8 @@ test.each([
   ['a list', '[]', /not a show file/],
 ])('%s is refused with a sentence that says nothing was changed', (_name, file, reason) => {
   const read = readShow(file);
-  expect(read).toMatchObject({ ok: false, reason: expect.stringMatching(reason) });
-  expect(read).toMatchObject({ reason: expect.stringMatching(/Nothing was changed\.$/) });
+  expect(inEnglish(read)).toMatchObject({ ok: false, reason: expect.stringMatching(reason) });
+  expect(inEnglish(read)).toMatchObject({ reason: expect.stringMatching(/Nothing was changed\.$/) });
 });
 
 test('migrations are passed through one after another, and a missing one is noticed', () => {
@@ -76,7 +78,7 @@ test('a file of version 2 is brought up: one gift or any, likes of one viewer, a
     ],
   };
   const read = readShow(JSON.stringify(two));
-  if (!read.ok) throw new Error(read.reason);
+  if (!read.ok) throw new Error(english(read.reason));
   expect(read.show.cues.map(({ on, when }) => [on, when])).toEqual([
     [true, { kind: 'gift', gifts: [], coins: ANY, at: 'step' }],
     [true, { kind: 'gift', gifts: [{ id: 'g', name: 'G' }], coins: ANY, at: 'step' }],

@@ -4,8 +4,9 @@ import { ANY } from '@/core/engine/cue/range';
 import { SHOW_FORMAT, SHOW_VERSION, showSchema, type Show } from './show';
 import { sizeProblem } from './size';
 import { listed, LISTS } from './listed';
+import { phrase, type Phrase } from '@/core/words/phrase';
 
-export type ReadShow = { ok: true; show: Show } | { ok: false; reason: string };
+export type ReadShow = { ok: true; show: Show } | { ok: false; reason: Phrase };
 
 /**
  * One step from a version to the next, keyed by the version it starts from. A file of any earlier version passes through all that
@@ -64,7 +65,7 @@ export function readShow(text: string): ReadShow {
   try {
     json = JSON.parse(text);
   } catch {
-    return { ok: false, reason: 'This is not a show file: its JSON cannot be read. Nothing was changed.' };
+    return { ok: false, reason: phrase('This is not a show file: its JSON cannot be read. Nothing was changed.') };
   }
   return readShowDocument(json);
 }
@@ -75,27 +76,34 @@ export function readShowDocument(json: unknown): ReadShow {
   if (!head.success)
     return {
       ok: false,
-      reason: 'This is not a show file. A show file is what "Save as a file" in Shows makes. Nothing was changed.',
+      reason: phrase(
+        'This is not a show file. A show file is what "Save as a file" in Shows makes. Nothing was changed.',
+      ),
     };
   if (head.data.version > SHOW_VERSION) {
     return {
       ok: false,
-      reason: `This show was saved by a later Gavirn (version ${head.data.version}; this one reads up to ${SHOW_VERSION}). Update Gavirn, then open it again. Nothing was changed.`,
+      reason: phrase(
+        'This show was saved by a later Gavirn (version {version}; this one reads up to {showVersion}). Update Gavirn, then open it again. Nothing was changed.',
+        { version: head.data.version, showVersion: SHOW_VERSION },
+      ),
     };
   }
   const tooLarge = sizeProblem(head.data);
-  if (tooLarge !== null) return { ok: false, reason: `${tooLarge} Nothing was changed.` };
+  if (tooLarge !== null) return { ok: false, reason: phrase('{tooLarge} Nothing was changed.', { tooLarge }) };
   const parsed = showSchema.safeParse(migrate(head.data, head.data.version, SHOW_VERSION, MIGRATIONS));
   if (!parsed.success) {
     const issue = parsed.error.issues[0];
     return {
       ok: false,
-      reason: `The show file has a part that cannot be used: ${issue?.path.join(' › ') || 'its content'}. Nothing was changed.`,
+      reason: phrase('The show file has a part that cannot be used: {path}. Nothing was changed.', {
+        path: issue?.path.join(' › ') || 'its content',
+      }),
     };
   }
   const doubled = doubledId(parsed.data);
   return doubled
-    ? { ok: false, reason: `The show file names "${doubled}" twice. Nothing was changed.` }
+    ? { ok: false, reason: phrase('The show file names "{doubled}" twice. Nothing was changed.', { doubled }) }
     : { ok: true, show: parsed.data };
 }
 

@@ -3,6 +3,8 @@ import { cueProblem, cueSentence } from './sentence';
 import { newCue, starterShow } from '@/core/show/starter';
 import type { Cue, Show } from '@/core/show/show';
 import { ANY } from '@/core/engine/cue/range';
+import { ENGLISH, english } from '@/core/words/phrase';
+import { inEnglish } from '@/core/words/in-english.setup';
 
 const feed: Feed = {
   id: 'f',
@@ -13,10 +15,7 @@ const feed: Feed = {
   admitted: [],
 };
 const show: Show = { ...starterShow('s'), feeds: [feed] };
-const read = (cue: Cue): string =>
-  cueSentence(cue, show)
-    .map(({ text }) => text)
-    .join('');
+const read = (cue: Cue): string => english(cueSentence(cue, show));
 const cue = (changed: Partial<Cue>): Cue => ({
   ...newCue('c', { kind: 'follow' }, [{ kind: 'show', spotlight: 'spotlight', words: 'Hello, {viewer}', seconds: 4 }]),
   ...changed,
@@ -43,10 +42,9 @@ test.each<[Cue['when'], string]>([
 ])('a cue reads as one sentence: %j', (when, sentence) => expect(read(cue({ when }))).toBe(sentence));
 
 test('each part that can be changed names its field', () => {
-  const fields = cueSentence(
-    cue({ when: { kind: 'every', every: 100, of: 'likes', by: 'viewer', within: 0 } }),
-    show,
-  ).flatMap(({ field }) => field ?? []);
+  const fields = ENGLISH.parts(
+    cueSentence(cue({ when: { kind: 'every', every: 100, of: 'likes', by: 'viewer', within: 0 } }), show),
+  ).flatMap(({ tag }) => tag ?? []);
   expect(fields).toEqual(['by', 'every', '0.words', '0.spotlight', '0.seconds']);
 });
 
@@ -60,7 +58,9 @@ test('what keeps a cue from being seen is said, the nearest cause first', () => 
   expect(cueProblem(cue({}), { ...show, feeds: [{ ...feed, on: false }] })).toMatch(/Every feed is stopped/);
   const oxbow: Feed = { ...feed, platform: 'oxbow', helper: '' };
   expect(
-    cueProblem(cue({ when: { kind: 'gift', gifts: [], coins: ANY, at: 'step' } }), { ...show, feeds: [oxbow] }),
+    inEnglish(
+      cueProblem(cue({ when: { kind: 'gift', gifts: [], coins: ANY, at: 'step' } }), { ...show, feeds: [oxbow] }),
+    ),
   ).toMatch(/Oxbow does not send gifts/);
   expect(
     cueProblem(cue({ when: { kind: 'gift', gifts: [], coins: ANY, at: 'step' } }), { ...show, feeds: [oxbow, feed] }),

@@ -1,4 +1,5 @@
 import { KIT } from '@/core/engine/features';
+import { phrase, type Phrase } from '@/core/words/phrase';
 
 /* How much a show's document may hold, found before it is read: a schema looks at every entry of a list before it says that they are too many. */
 
@@ -25,21 +26,25 @@ const MOST: Readonly<Record<string, number>> = {
 };
 
 /** Why a document is too large to be read, in a sentence; null when it is not. */
-export function sizeProblem(document: unknown): string | null {
+export function sizeProblem(document: unknown): Phrase | null {
   const waiting: { name: string; value: unknown }[] = [{ name: '', value: document }];
   let values = 0;
   for (let next = waiting.pop(); next; next = waiting.pop()) {
     const { name, value } = next;
     values += 1;
-    if (values > MOST_VALUES) return 'The show holds more than Gavirn can work with.';
+    if (values > MOST_VALUES) return phrase('The show holds more than Gavirn can work with.');
     if (Array.isArray(value)) {
       const most = MOST[name] ?? LONGEST_LIST;
       if (value.length > most)
-        return `The show has ${value.length.toLocaleString('en')} ${name || 'entries'} in one list; no more than ${most.toLocaleString('en')} are possible.`;
+        return phrase('The show has {value, number} {name} in one list; no more than {most, number} are possible.', {
+          value: value.length,
+          name: name || 'entries',
+          most,
+        });
       for (const each of value) waiting.push({ name: '', value: each });
     } else if (typeof value === 'object' && value !== null) {
       const names = Object.keys(value);
-      if (names.length > LONGEST_LIST) return 'The show has more entries in one place than are possible.';
+      if (names.length > LONGEST_LIST) return phrase('The show has more entries in one place than are possible.');
       for (const each of names) waiting.push({ name: each, value: (value as Record<string, unknown>)[each] });
     }
   }

@@ -4,11 +4,12 @@ import { makeWhen } from '@/core/engine/kinds';
 import { ALWAYS } from '@/core/engine/cue/conditions';
 import type { Cue, Show } from './show';
 import { newCue } from './starter';
+import { phrase, type Phrase } from '@/core/words/phrase';
 
 /** A sensible cue, or a few that belong together, ready to use at one tap. */
 export interface Start {
-  title: string;
-  says: string;
+  title: Phrase;
+  says: Phrase;
   shape: EventKind;
   make: (show: Show, spotlight: string, id: () => string) => Cue[];
 }
@@ -24,14 +25,14 @@ const play = (sound: string): Step => ({ kind: 'play', sound, volume: 100 });
 /** In the order in which they are offered. */
 export const STARTS: readonly Start[] = [
   {
-    title: 'Thank followers',
-    says: 'Words and a drop of water',
+    title: phrase('Thank followers'),
+    says: phrase('Words and a drop of water'),
     shape: 'follow',
     make: (_show, at, id) => [newCue(id(), { kind: 'follow' }, [words(at, 'Welcome, {viewer}', 4), play('drop')])],
   },
   {
-    title: 'Thank gifts by size',
-    says: 'Small, middle and large gifts, each with a sound of its own',
+    title: phrase('Thank gifts by size'),
+    says: phrase('Small, middle and large gifts, each with a sound of its own'),
     shape: 'gift',
     make: (show, at, id) => {
       const gift = makeWhen('gift', show);
@@ -56,8 +57,8 @@ export const STARTS: readonly Start[] = [
     },
   },
   {
-    title: 'Every 100 likes',
-    says: 'Of one viewer',
+    title: phrase('Every 100 likes'),
+    says: phrase('Of one viewer'),
     shape: 'like',
     make: (show, at, id) => [
       newCue(id(), { ...makeWhen('every', show), every: 100 }, [
@@ -67,8 +68,8 @@ export const STARTS: readonly Start[] = [
     ],
   },
   {
-    title: 'Five new followers within a minute',
-    says: 'The room is growing',
+    title: phrase('Five new followers within a minute'),
+    says: phrase('The room is growing'),
     shape: 'follow',
     make: (_show, at, id) => [
       newCue(id(), { kind: 'every', every: 5, of: 'follows', by: 'session', within: 60 }, [
@@ -78,16 +79,16 @@ export const STARTS: readonly Start[] = [
     ],
   },
   {
-    title: 'Thank subscribers',
-    says: 'Words and a hand bell',
+    title: phrase('Thank subscribers'),
+    says: phrase('Words and a hand bell'),
     shape: 'subscribe',
     make: (show, at, id) => [
       newCue(id(), makeWhen('subscribe', show), [words(at, '{viewer} subscribed', 5), play('hand-bell')]),
     ],
   },
   {
-    title: 'Thank tips',
-    says: 'The amount, and read aloud',
+    title: phrase('Thank tips'),
+    says: phrase('The amount, and read aloud'),
     shape: 'tip',
     make: (show, at, id) => [
       newCue(id(), makeWhen('tip', show), [
@@ -99,8 +100,8 @@ export const STARTS: readonly Start[] = [
     ],
   },
   {
-    title: 'Welcome a raid',
-    says: 'The streamer and how many come',
+    title: phrase('Welcome a raid'),
+    says: phrase('The streamer and how many come'),
     shape: 'raid',
     make: (show, at, id) => [
       newCue(id(), makeWhen('raid', show), [
@@ -110,24 +111,24 @@ export const STARTS: readonly Start[] = [
     ],
   },
   {
-    title: 'Greet each viewer once',
-    says: 'When they first do something, twenty seconds apart',
+    title: phrase('Greet each viewer once'),
+    says: phrase('When they first do something, twenty seconds apart'),
     shape: 'join',
     make: (_show, at, id) => [
       { ...newCue(id(), { kind: 'first' }, [words(at, 'Hello, {viewer}', 3)]), holds: { ...ALWAYS, every: 20 } },
     ],
   },
   {
-    title: 'A goal is reached',
-    says: 'Words and bells',
+    title: phrase('A goal is reached'),
+    says: phrase('Words and bells'),
     shape: 'room',
     make: (show, at, id) => [
       newCue(id(), makeWhen('goal', show), [words(at, '{goal}: reached', 6), play('three-bells')]),
     ],
   },
   {
-    title: 'Applause at a press',
-    says: 'A button on the desk',
+    title: phrase('Applause at a press'),
+    says: phrase('A button on the desk'),
     shape: 'room',
     make: (show, at, id) => [newCue(id(), makeWhen('press', show), [words(at, 'Applause', 3), play('rattle')])],
   },

@@ -1,11 +1,12 @@
 import { ATTACKS, type Recipe } from './recipe';
+import { phrase, type Phrase } from '@/core/words/phrase';
 
 /** One of Gavirn's own sounds. All are made by synth.ts from what stands here; nothing is recorded. */
 export interface Sound {
   id: string;
-  name: string;
+  name: Phrase;
   /** The heading under which it is offered. */
-  of: 'Wood' | 'Clay' | 'Bell' | 'Water' | 'Paper' | 'String' | 'Voice' | 'Air';
+  of: Phrase;
   recipe: Recipe;
 }
 
@@ -49,26 +50,31 @@ const GLASS: [number, number, number][] = [
 
 /** In the order in which they are offered. */
 export const SOUNDS: readonly Sound[] = [
-  { id: 'wood-block', name: 'Wood block', of: 'Wood', recipe: struck(880, BLOCK, 0.5) },
-  { id: 'two-knocks', name: 'Two knocks', of: 'Wood', recipe: struck(420, BLOCK, 0.7, [0, 0.16]) },
+  { id: 'wood-block', name: phrase('Wood block'), of: phrase('Wood'), recipe: struck(880, BLOCK, 0.5) },
+  { id: 'two-knocks', name: phrase('Two knocks'), of: phrase('Wood'), recipe: struck(420, BLOCK, 0.7, [0, 0.16]) },
   {
     id: 'wooden-bars',
-    name: 'Wooden bars',
-    of: 'Wood',
+    name: phrase('Wooden bars'),
+    of: phrase('Wood'),
     recipe: { make: 'tune', of: struck(1, BAR, 0.15), hz: [523.25, 659.26, 783.99, 1046.5], every: 0.11 },
   },
-  { id: 'rattle', name: 'Rattle', of: 'Wood', recipe: struck(1150, BLOCK, 0.8, [0, 0.05, 0.095, 0.135, 0.17, 0.2]) },
-  { id: 'cup', name: 'Cup', of: 'Clay', recipe: struck(620, CUP, 0.35) },
+  {
+    id: 'rattle',
+    name: phrase('Rattle'),
+    of: phrase('Wood'),
+    recipe: struck(1150, BLOCK, 0.8, [0, 0.05, 0.095, 0.135, 0.17, 0.2]),
+  },
+  { id: 'cup', name: phrase('Cup'), of: phrase('Clay'), recipe: struck(620, CUP, 0.35) },
   {
     id: 'stacked-bowls',
-    name: 'Stacked bowls',
-    of: 'Clay',
+    name: phrase('Stacked bowls'),
+    of: phrase('Clay'),
     recipe: { make: 'tune', of: struck(1, CUP, 0.4), hz: [540, 610, 680], every: 0.09 },
   },
   {
     id: 'kiln-door',
-    name: 'Kiln door',
-    of: 'Clay',
+    name: phrase('Kiln door'),
+    of: phrase('Clay'),
     recipe: struck(
       92,
       [
@@ -83,30 +89,35 @@ export const SOUNDS: readonly Sound[] = [
   },
   {
     id: 'thumb-on-clay',
-    name: 'Thumb on clay',
-    of: 'Clay',
+    name: phrase('Thumb on clay'),
+    of: phrase('Clay'),
     recipe: { make: 'noise', from: 700, to: 180, width: 1.2, seconds: 0.28, attack: ATTACKS.soft },
   },
-  { id: 'hand-bell', name: 'Hand bell', of: 'Bell', recipe: struck(1046.5, BRONZE, 0.1) },
-  { id: 'low-bell', name: 'Low bell', of: 'Bell', recipe: struck(261.63, BRONZE, 0.2) },
+  { id: 'hand-bell', name: phrase('Hand bell'), of: phrase('Bell'), recipe: struck(1046.5, BRONZE, 0.1) },
+  { id: 'low-bell', name: phrase('Low bell'), of: phrase('Bell'), recipe: struck(261.63, BRONZE, 0.2) },
   {
     id: 'three-bells',
-    name: 'Three bells',
-    of: 'Bell',
+    name: phrase('Three bells'),
+    of: phrase('Bell'),
     recipe: { make: 'tune', of: struck(1, BRONZE, 0.1), hz: [783.99, 987.77, 1174.66], every: 0.16 },
   },
-  { id: 'glass', name: 'Glass', of: 'Bell', recipe: struck(1568, GLASS, 0.15) },
+  { id: 'glass', name: phrase('Glass'), of: phrase('Bell'), recipe: struck(1568, GLASS, 0.15) },
   {
     id: 'glass-falling',
-    name: 'Glasses, falling',
-    of: 'Bell',
+    name: phrase('Glasses, falling'),
+    of: phrase('Bell'),
     recipe: { make: 'tune', of: struck(1, GLASS, 0.15), hz: [2093, 1760, 1318.5, 1046.5], every: 0.09 },
   },
-  { id: 'drop', name: 'Drop', of: 'Water', recipe: { make: 'drops', drops: [{ at: 0, hz: 620, seconds: 0.16 }] } },
+  {
+    id: 'drop',
+    name: phrase('Drop'),
+    of: phrase('Water'),
+    recipe: { make: 'drops', drops: [{ at: 0, hz: 620, seconds: 0.16 }] },
+  },
   {
     id: 'three-drops',
-    name: 'Three drops',
-    of: 'Water',
+    name: phrase('Three drops'),
+    of: phrase('Water'),
     recipe: {
       make: 'drops',
       drops: [
@@ -118,8 +129,8 @@ export const SOUNDS: readonly Sound[] = [
   },
   {
     id: 'pour',
-    name: 'Pour',
-    of: 'Water',
+    name: phrase('Pour'),
+    of: phrase('Water'),
     recipe: {
       make: 'drops',
       drops: Array.from({ length: 22 }, (_, n) => ({
@@ -131,39 +142,44 @@ export const SOUNDS: readonly Sound[] = [
   },
   {
     id: 'wave',
-    name: 'Wave',
-    of: 'Water',
+    name: phrase('Wave'),
+    of: phrase('Water'),
     recipe: { make: 'noise', from: 300, to: 900, width: 1.4, seconds: 1.6, attack: ATTACKS.slow },
   },
   {
     id: 'page',
-    name: 'Page',
-    of: 'Paper',
+    name: phrase('Page'),
+    of: phrase('Paper'),
     recipe: { make: 'noise', from: 2400, to: 5200, width: 1.1, seconds: 0.32, attack: ATTACKS.soft },
   },
-  { id: 'crumple', name: 'Crumple', of: 'Paper', recipe: { make: 'grains', hz: 3600, grains: 40, seconds: 0.6 } },
+  {
+    id: 'crumple',
+    name: phrase('Crumple'),
+    of: phrase('Paper'),
+    recipe: { make: 'grains', hz: 3600, grains: 40, seconds: 0.6 },
+  },
   {
     id: 'plucked',
-    name: 'Plucked string',
-    of: 'String',
+    name: phrase('Plucked string'),
+    of: phrase('String'),
     recipe: { make: 'plucked', hz: [392], every: 0, seconds: 1.1 },
   },
   {
     id: 'four-strings',
-    name: 'Four strings',
-    of: 'String',
+    name: phrase('Four strings'),
+    of: phrase('String'),
     recipe: { make: 'plucked', hz: [293.66, 392, 493.88, 587.33], every: 0.1, seconds: 1.2 },
   },
   {
     id: 'low-strings',
-    name: 'Low strings',
-    of: 'String',
+    name: phrase('Low strings'),
+    of: phrase('String'),
     recipe: { make: 'plucked', hz: [98, 146.83], every: 0.05, seconds: 1.4 },
   },
   {
     id: 'ooh',
-    name: 'Ooh',
-    of: 'Voice',
+    name: phrase('Ooh'),
+    of: phrase('Voice'),
     recipe: {
       make: 'voice',
       hz: [196, 220],
@@ -177,8 +193,8 @@ export const SOUNDS: readonly Sound[] = [
   },
   {
     id: 'aah',
-    name: 'Aah',
-    of: 'Voice',
+    name: phrase('Aah'),
+    of: phrase('Voice'),
     recipe: {
       make: 'voice',
       hz: [220, 261.63],
@@ -192,8 +208,8 @@ export const SOUNDS: readonly Sound[] = [
   },
   {
     id: 'hum',
-    name: 'Hum',
-    of: 'Voice',
+    name: phrase('Hum'),
+    of: phrase('Voice'),
     recipe: {
       make: 'voice',
       hz: [146.83, 146.83],
@@ -206,14 +222,14 @@ export const SOUNDS: readonly Sound[] = [
   },
   {
     id: 'breath',
-    name: 'Breath',
-    of: 'Air',
+    name: phrase('Breath'),
+    of: phrase('Air'),
     recipe: { make: 'noise', from: 900, to: 1800, width: 1, seconds: 0.7, attack: ATTACKS.slow },
   },
   {
     id: 'swish',
-    name: 'Swish',
-    of: 'Air',
+    name: phrase('Swish'),
+    of: phrase('Air'),
     recipe: { make: 'noise', from: 500, to: 4800, width: 0.9, seconds: 0.36, attack: ATTACKS.soft },
   },
 ];
@@ -221,4 +237,4 @@ export const SOUNDS: readonly Sound[] = [
 const BY_ID = new Map(SOUNDS.map((sound) => [sound.id, sound]));
 
 export const soundById = (id: string): Sound | null => BY_ID.get(id) ?? null;
-export const soundName = (id: string): string | null => soundById(id)?.name ?? null;
+export const soundName = (id: string): Phrase | null => soundById(id)?.name ?? null;

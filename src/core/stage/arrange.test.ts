@@ -6,6 +6,7 @@ import { arrange, proposalOf, withPlaces } from './arrange';
 import { overlap } from './boxes';
 import { judge } from './judge';
 import { onFrame } from './turn-frame';
+import { phrase } from '@/core/words/phrase';
 
 const WIDE = { width: 1920, height: 1080 };
 const withPieces = (kinds: readonly PieceKindName[], frame = { width: 1080, height: 1920 }): Show => {
@@ -33,7 +34,7 @@ test.each([
 test('it beats hand placing, each piece where it first came to stand: on findings, on cover, on the size of type', () => {
   const show = withPieces(['spotlight', 'goal', 'leaderboard', 'countdown', 'counter', 'plate', 'ticker']);
   const byHand = proposalOf(
-    { name: 'by hand', places: Object.fromEntries(show.pieces.map(({ id, place }) => [id, place])) },
+    { name: phrase('In the corners'), places: Object.fromEntries(show.pieces.map(({ id, place }) => [id, place])) },
     show,
     { scene: '' },
     nodeMeasure,

@@ -10,21 +10,25 @@ import { rank } from './importance';
 import { piecesSeen } from './seen';
 import { veilsOf } from '@/core/show/safe-area';
 import { bestPlace, marginOf, sizesOf, type Taste } from './room';
+import { phrase, type Phrase } from '@/core/words/phrase';
 
 /* Arranging for the streamer: from the pieces, and how much each matters, layouts in which nothing is wrong. */
 
 const edge = (v: number): number => Math.min(v, 1 - v) * 2;
-const TASTES: readonly Taste[] = [
-  { name: 'Down the left', cost: (x, y) => x * 0.9 + y * 0.25 },
-  { name: 'Above and below', cost: (_x, y, piece) => edge(y) * 0.9 + (piece.kind === 'spotlight' ? y * 0.3 : 0) },
-  { name: 'In the corners', cost: (x, y) => edge(x) * 0.5 + edge(y) * 0.5 },
-  { name: 'Gathered above', cost: (x, y) => y * 0.8 + Math.abs(x - 0.5) * 0.1 },
-  { name: 'Down the right', cost: (x, y) => (1 - x) * 0.9 + y * 0.25 },
+const TASTES: readonly (Taste & { name: Phrase })[] = [
+  { name: phrase('Down the left'), cost: (x, y) => x * 0.9 + y * 0.25 },
+  {
+    name: phrase('Above and below'),
+    cost: (_x, y, piece) => edge(y) * 0.9 + (piece.kind === 'spotlight' ? y * 0.3 : 0),
+  },
+  { name: phrase('In the corners'), cost: (x, y) => edge(x) * 0.5 + edge(y) * 0.5 },
+  { name: phrase('Gathered above'), cost: (x, y) => y * 0.8 + Math.abs(x - 0.5) * 0.1 },
+  { name: phrase('Down the right'), cost: (x, y) => (1 - x) * 0.9 + y * 0.25 },
 ];
 
 /** One way to arrange: where each piece comes to stand, what would still be wrong, and how it measures up. */
 export interface Proposal {
-  name: string;
+  name: Phrase;
   places: Record<string, Box>;
   /** Pieces for which there was no room: they come off the frame. */
   without: string[];
@@ -79,7 +83,7 @@ export function arrange(
   // What is locked stays, and is kept clear of.
   const standing = all.filter(({ locked }) => locked).map(boundsOf);
   const proposals = TASTES.map(({ name, cost }) => {
-    const places = placeAll(pieces, { name, cost }, show, { keepFree, standing });
+    const places = placeAll(pieces, { cost }, show, { keepFree, standing });
     return proposalOf(
       { name, places, without: pieces.filter(({ id }) => !places[id]).map(({ id }) => id) },
       show,
@@ -119,7 +123,7 @@ export function arrange(
 
 /** A layout and how it measures up: what is wrong, what it covers, how small its smallest type is. */
 export function proposalOf(
-  { name, places, without = [] }: { name: string; places: Record<string, Box>; without?: readonly string[] },
+  { name, places, without = [] }: { name: Phrase; places: Record<string, Box>; without?: readonly string[] },
   show: Show,
   { scene, behind = [] }: { scene: string; behind?: readonly Behind[] },
   measure: Measure,

@@ -15,6 +15,7 @@ import { arrange, withPlaces } from './arrange';
 import { addLayout } from './beside';
 import { chatTwiceKey } from './judge/content';
 import { onFrame } from './turn-frame';
+import { phrase, type Phrase } from '@/core/words/phrase';
 
 /* A whole show, made from four answers: its feed, pieces, cues and outlet, arranged so that nothing needs to be put right. */
 
@@ -25,15 +26,15 @@ export const FRAMES = {
 
 /** What viewers can be shown from the start: the kind of piece, what it is called when one is asked, and whether it is ticked at first. */
 export const SIGHTS = [
-  { kind: 'spotlight', title: 'Alerts', usual: true },
-  { kind: 'goal', title: 'A goal', usual: true },
-  { kind: 'leaderboard', title: 'Top supporters', usual: true },
-  { kind: 'plate', title: 'Newest follower', usual: false },
-  { kind: 'chat', title: 'Chat', usual: false },
-  { kind: 'countdown', title: 'A countdown', usual: false },
-  { kind: 'lantern', title: 'Likes filling up', usual: false },
-  { kind: 'drift', title: 'Emoji from chat', usual: false },
-] as const satisfies readonly { kind: PieceKindName; title: string; usual: boolean }[];
+  { kind: 'spotlight', title: phrase('Alerts'), usual: true },
+  { kind: 'goal', title: phrase('A goal'), usual: true },
+  { kind: 'leaderboard', title: phrase('Top supporters'), usual: true },
+  { kind: 'plate', title: phrase('Newest follower'), usual: false },
+  { kind: 'chat', title: phrase('Chat'), usual: false },
+  { kind: 'countdown', title: phrase('A countdown'), usual: false },
+  { kind: 'lantern', title: phrase('Likes filling up'), usual: false },
+  { kind: 'drift', title: phrase('Emoji from chat'), usual: false },
+] as const satisfies readonly { kind: PieceKindName; title: Phrase; usual: boolean }[];
 export type Sight = (typeof SIGHTS)[number]['kind'];
 
 /** How the streamer goes live: a phone held upright, a console or a computer, or both. */

@@ -7,6 +7,7 @@ import { gallerySheet } from './gallery';
 import { HOUSE_STYLES } from '@/core/piece/style';
 import { starterShow } from '@/core/show/starter';
 import { newPiece, PIECE_KINDS } from '@/core/piece';
+import { english } from '@/core/words/phrase';
 
 /* What holds for every kind of piece, in every style, whatever it shows. */
 
@@ -71,7 +72,11 @@ test('every kind says what it is for, and comes no smaller than it can be', () =
   const { frame } = gallerySheet('slip', 'usual', NOW);
   expect(frame.width).toBeGreaterThan(0);
   for (const kind of Object.values(PIECE_KINDS)) {
-    expect([kind.says.endsWith('.'), kind.title.length > 2, kind.controls.length > 0]).toEqual([true, true, true]);
+    expect([english(kind.says).endsWith('.'), english(kind.title).length > 2, kind.controls.length > 0]).toEqual([
+      true,
+      true,
+      true,
+    ]);
     const made = newPiece(kind.kind, 'x', starterShow('every'));
     expect(made.place.w >= kind.least.w && made.place.h >= kind.least.h).toBe(true);
     expect(

@@ -6,6 +6,7 @@ import { addLayout, removeLayout, resizeLayout } from './beside';
 import { judgeOutlet } from './judge/outlet';
 import { outletFrame, outletSize } from './outlet-frame';
 import { frameKey, inLayout, onFrame } from './turn-frame';
+import { english } from '@/core/words/phrase';
 
 const show: Show = starterShow('o');
 const measure = (text: string, { size }: { size: number }): number => text.length * size * 0.55;
@@ -67,7 +68,9 @@ test('an outlet’s size is what its layer is to have, whatever it carries', () 
 
 test('pieces too small for their own frame are named, with how much they need; a px counts as one of the stage', () => {
   const sized = (width: number, height: number): string[] =>
-    judgeOutlet(show, outlet({ kind: 'pieces', pieces: ['leaderboard'], size: { width, height } }), measure);
+    judgeOutlet(show, outlet({ kind: 'pieces', pieces: ['leaderboard'], size: { width, height } }), measure).map(
+      (each) => english(each),
+    );
   expect(sized(500, 600)).toEqual([]);
   expect(sized(120, 80).join(' ')).toMatch(/Leaderboard has 120 × 80 px here; it needs \d+ × \d+\./);
 });

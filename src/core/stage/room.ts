@@ -33,7 +33,6 @@ const SMALLER = [1, 0.88, 0.78, 0.68];
 
 /** Where a layout draws its pieces to: each way of arranging has another taste. */
 export interface Taste {
-  name: string;
   /** The cost of a place, 0 (best) to about 1. x and y: the box's middle in shares of the frame. */
   cost: (x: number, y: number, piece: Piece) => number;
 }
@@ -138,7 +137,7 @@ export function roomFor(piece: Piece, show: Pick<Show, 'frame' | 'safe' | 'piece
     (piece.place.y + piece.place.h / 2) / frame.height,
   ];
   return bestPlace(piece, {
-    taste: { name: '', cost: (x, y) => Math.hypot(x - ux, y - uy) * NEAR },
+    taste: { cost: (x, y) => Math.hypot(x - ux, y - uy) * NEAR },
     frame,
     margin: marginOf(frame),
     placed: show.pieces.filter((other) => other.id !== piece.id && covers(other) && !other.off).map(boundsOf),

@@ -9,6 +9,7 @@ import { ALWAYS } from '@/core/engine/cue/conditions';
 import type { Input } from '@/core/session/input';
 import { newCue, plainly, starterShow } from '@/core/show/starter';
 import type { Show } from '@/core/show/show';
+import { inEnglish } from '@/core/words/in-english.setup';
 
 const words = (said: string): Step => ({ kind: 'show', spotlight: 'spotlight', words: said, seconds: 1 });
 const base: Show = {
@@ -90,7 +91,9 @@ test('a cue that is for certain scenes is held back in the others, and says so w
     { id: 'f', platform: 'brindle', handle: 'x', on: true, rate: { coin: 0, kept: 0 }, admitted: [] },
   ];
   expect(cueProblem(only, { ...base, feeds })).toBeNull();
-  expect(cueProblem(only, { ...base, feeds, scenes: [] })).toBe('It cannot fire. The scenes that it is for are gone.');
+  expect(inEnglish(cueProblem(only, { ...base, feeds, scenes: [] }))).toBe(
+    'It cannot fire. The scenes that it is for are gone.',
+  );
 });
 
 test('another setup keeps the scene while it is there; a frozen state has it', () => {

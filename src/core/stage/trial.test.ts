@@ -1,6 +1,7 @@
 import { newCue, starterShow } from '@/core/show/starter';
 import type { Step } from '@/core/engine/kinds';
 import { trialOf } from './trial';
+import { inEnglish } from '@/core/words/in-english.setup';
 
 const show = starterShow('s');
 const says: Step = { kind: 'show', spotlight: 'spotlight', words: 'Welcome', seconds: 4 };
@@ -17,9 +18,9 @@ test('a trial says what is seen and heard, from where, and what is left out', ()
   );
   expect(trial.shows).toEqual(says);
   expect(trial.seenFrom.map(({ name }) => name)).toEqual(['Everything']);
-  expect(trial.heard).toEqual(['play Wood block']);
+  expect(inEnglish(trial.heard)).toEqual(['play Wood block']);
   expect(trial.heardFrom?.name).toBe('Everything');
-  expect(trial.leftOut[0]).toBe('add 5 to Gift goal');
+  expect(inEnglish(trial.leftOut[0])).toBe('add 5 to Gift goal');
   expect(trial.leftOut).toHaveLength(2);
 });
 

@@ -3,6 +3,7 @@ import type { Outlet } from '@/core/show/outlet';
 import { stepSentence } from '@/core/show/sentence';
 import type { Cue, Show } from '@/core/show/show';
 import { carries } from './seen';
+import type { Phrase } from '@/core/words/phrase';
 
 type ShowStep = Extract<Step, { kind: 'show' }>;
 
@@ -13,17 +14,12 @@ export interface Trial {
   /** The outlets for viewers that carry the spotlight of its words. */
   seenFrom: readonly Outlet[];
   /** What is heard, as sentences: "play Wood block". */
-  heard: readonly string[];
+  heard: readonly Phrase[];
   /** Where sounds are heard from; null: from nowhere. */
   heardFrom: Outlet | null;
   /** The steps that a trial leaves out, as sentences. */
-  leftOut: readonly string[];
+  leftOut: readonly Phrase[];
 }
-
-const words = (step: Step, show: Show): string =>
-  stepSentence(step, show)
-    .map(({ text }) => text)
-    .join('');
 
 export function trialOf({ steps }: Pick<Cue, 'steps'>, show: Show): Trial {
   const shows = steps.find((step): step is ShowStep => step.kind === 'show') ?? null;
@@ -31,8 +27,8 @@ export function trialOf({ steps }: Pick<Cue, 'steps'>, show: Show): Trial {
   return {
     shows,
     seenFrom: piece ? show.outlets.filter((outlet) => outlet.whose === 'viewers' && carries(outlet, piece)) : [],
-    heard: steps.filter(({ kind }) => kind === 'play' || kind === 'read').map((step) => words(step, show)),
+    heard: steps.filter(({ kind }) => kind === 'play' || kind === 'read').map((step) => stepSentence(step, show)),
     heardFrom: show.outlets.find(({ sounds }) => sounds) ?? null,
-    leftOut: steps.filter((step) => stepKind(step).untried === true).map((step) => words(step, show)),
+    leftOut: steps.filter((step) => stepKind(step).untried === true).map((step) => stepSentence(step, show)),
   };
 }

@@ -5,9 +5,10 @@ import { KIT } from '@/core/engine/features';
 import { whyNever } from '@/core/platform';
 import type { Show } from '@/core/show/show';
 import type { Piece } from '@/core/piece';
+import type { Phrase } from '@/core/words/phrase';
 
 /** Why a piece will stay as it is: it waits for a kind of event that no feed sends. Null: some feed does. */
-export function pieceProblem(piece: Piece, show: Show): string | null {
+export function pieceProblem(piece: Piece, show: Show): Phrase | null {
   const counted = countedBy(piece, show);
   if (!counted) return null;
   const { grows, what } = counted;
@@ -16,7 +17,7 @@ export function pieceProblem(piece: Piece, show: Show): string | null {
 }
 
 /** What a piece counts: the kinds of event that it grows by, and what they are in a sentence. */
-function countedBy(piece: Piece, show: Show): { grows: readonly EventKind[]; what: string } | null {
+function countedBy(piece: Piece, show: Show): { grows: readonly EventKind[]; what: Phrase } | null {
   const of = (measure: Measure) => ({ ...MEASURE[measure], grows: MEASURE[measure].grows ?? MEASURE[measure].kinds });
   if (piece.kind === 'leaderboard') return of(piece.measure);
   const goal = piece.kind === 'goal' ? show.goals.find(({ id }) => id === piece.goal) : undefined;

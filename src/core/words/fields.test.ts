@@ -1,5 +1,7 @@
 import { wordsProblem, takeApart } from './message';
-import { isolate, withoutIsolates, type WordValues } from './fields';
+import { type WordValues } from './fields';
+import { isolate, withoutIsolates } from './isolate';
+import { inEnglish } from '@/core/words/in-english.setup';
 
 const fill = (words: string, values: WordValues, language = 'en'): string => takeApart(words, language)(values);
 
@@ -7,7 +9,7 @@ test('fields are filled, missing ones fall back, unknown ones stay to be seen', 
   expect(fill('{viewer} sent {count} {gift}', { viewer: 'Inês', gift: 'Glaze Pot' })).toBe('Inês sent 1 Glaze Pot');
   expect(fill('{viewer}!', {})).toBe('Someone!');
   expect(fill('{nobody} {viewer}', { viewer: 'A' })).toBe('{nobody} A');
-  expect(wordsProblem('{viewer} {vewer} {gift}', 'en')).toMatch(/no field \{vewer\}/);
+  expect(inEnglish(wordsProblem('{viewer} {vewer} {gift}', 'en'))).toMatch(/no field \{vewer\}/);
   expect(wordsProblem('{viewer} {gift}', 'en')).toBeNull();
 });
 
@@ -90,10 +92,10 @@ test.each([
 ])('%s: shown as it was typed, whatever the values, and said with its place', (_name, words, says) => {
   for (const values of [{}, { count: 1, viewer: 'Inês' }, { count: '7', viewer: '' }])
     expect(fill(words, values)).toBe(words);
-  expect(wordsProblem(words, 'en')).toMatch(says);
+  expect(inEnglish(wordsProblem(words, 'en'))).toMatch(says);
 });
 
 test('tags are text, and a field alone is one in any place', () => {
   expect(fill('<b>{viewer}</b> {count, number}', { viewer: 'Inês', count: 2 })).toBe('<b>Inês</b> 2');
-  expect(wordsProblem('{viewer} and {vewer}', 'en')).toMatch(/There is no field \{vewer\} at character 14/);
+  expect(inEnglish(wordsProblem('{viewer} and {vewer}', 'en'))).toMatch(/There is no field \{vewer\} at character 14/);
 });

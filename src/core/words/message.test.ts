@@ -1,5 +1,6 @@
 import { takeApart, wordsProblem } from './message';
 import type { WordValues } from './fields';
+import { inEnglish } from '@/core/words/in-english.setup';
 
 const say = (words: string, values: WordValues): string => takeApart(words, 'en')(values);
 
@@ -30,5 +31,5 @@ test.each([
   ['{viewer}[: {mesage}]', /There is no field \{mesage\}/],
   ['[{count, plural, one {x}}]', /cannot be (read|filled in)/],
 ])('%s: what is wrong in an optional part is said', (words, problem) =>
-  expect(wordsProblem(words, 'en')).toMatch(problem),
+  expect(inEnglish(wordsProblem(words, 'en'))).toMatch(problem),
 );

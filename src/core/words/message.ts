@@ -1,5 +1,7 @@
 import { IntlMessageFormat } from 'intl-messageformat';
-import { FIELDS, isField, isolate, valueWords, WORD_FIELDS, type WordField, type WordValues } from './fields';
+import { fallbackOf, FIELDS, isField, valueWords, WORD_FIELDS, type WordField, type WordValues } from './fields';
+import { isolate } from './isolate';
+import { phrase, type Phrase } from '@/core/words/phrase';
 
 /** Words taken apart once: a busy session fills the same words a hundred thousand times. It never throws, whatever the values. */
 export type Words = (values: WordValues) => string;
@@ -66,7 +68,7 @@ function optionalParts(words: string): { text: string; optional: boolean }[] {
 function withoutOptions(words: string, language: string): Words {
   if (!TYPED.test(words)) return plainly(words, language);
   const read = readForms(words, language);
-  return read.ok ? byForms(read.message, words) : () => words;
+  return read.ok ? byForms(read.message, words, language) : () => words;
 }
 
 /** Text with its `{field}`s, and nothing else. */
@@ -80,10 +82,10 @@ function plainly(words: string, language: string): Words {
     parts.map((part) => ('text' in part ? part.text : valueWords(values, part.field, language))).join('');
 }
 
-function byForms(message: IntlMessageFormat, words: string): Words {
+function byForms(message: IntlMessageFormat, words: string, language: string): Words {
   return (values) => {
     try {
-      return String(message.format(given(values)));
+      return String(message.format(given(values, language)));
     } catch {
       // A form that this value cannot take, such as a number format with an impossible currency: `wordsProblem` says so while they are written.
       return words;
@@ -91,21 +93,27 @@ function byForms(message: IntlMessageFormat, words: string): Words {
   };
 }
 
-function given(values: WordValues): Record<string, string | number> {
+function given(values: WordValues, language: string): Record<string, string | number> {
   const all = Object.fromEntries(
     WORD_FIELDS.map((field) => {
       const value = values[field];
-      return [field, typeof value === 'number' ? value : isolate(value?.trim() || FIELDS[field].fallback)];
+      return [field, typeof value === 'number' ? value : isolate(value?.trim() || fallbackOf(field, language))];
     }),
   );
   // A count that is not known is one.
   return { ...all, count: typeof values.count === 'number' ? values.count : Number(values.count ?? 1) || 1 };
 }
 
-type Forms = { ok: true; message: IntlMessageFormat } | { ok: false; reason: string };
+type Forms = { ok: true; message: IntlMessageFormat } | { ok: false; reason: Phrase };
 
-const EXAMPLE = 'One for numbers looks like this: {count, plural, one {# gift} other {# gifts}}.';
-const AS_TYPED = 'The words are shown as they were typed.';
+/** Sentences one after another; those that are none are left out. */
+const sentences = (...all: (Phrase | null)[]): Phrase =>
+  all.filter((each) => each !== null).reduce((first, next) => phrase('{first} {next}', { first, next }));
+
+const EXAMPLE = phrase('One for numbers looks like this: {example}.', {
+  example: '{count, plural, one {# gift} other {# gifts}}',
+});
+const AS_TYPED = phrase('The words are shown as they were typed.');
 
 /** Reads words with forms; refused where a part of them could not be filled in, whichever form is taken. */
 function readForms(words: string, language: string): Forms {
@@ -114,16 +122,24 @@ function readForms(words: string, language: string): Forms {
     message = new IntlMessageFormat(words, language, undefined, { ignoreTag: true, captureLocation: true });
   } catch (error) {
     // The parser's SyntaxError names the place; a RangeError is a language or number format that there is none of.
-    return { ok: false, reason: `The forms in braces cannot be read${placeOf(words, error)}. ${AS_TYPED} ${EXAMPLE}` };
+    return {
+      ok: false,
+      reason: sentences(phrase('The forms in braces cannot be read.'), placeOf(words, error), AS_TYPED, EXAMPLE),
+    };
   }
   const reason = unfillable(message.getAst(), words);
-  if (reason !== null) return { ok: false, reason: `${reason} ${AS_TYPED}` };
+  if (reason !== null) return { ok: false, reason: sentences(reason, AS_TYPED) };
   try {
-    message.format(given({}));
+    message.format(given({}, language));
   } catch (error) {
     return {
       ok: false,
-      reason: `The forms in braces cannot be filled in (${error instanceof Error ? error.message : 'for a reason that was not given'}). ${AS_TYPED}`,
+      reason: sentences(
+        phrase('The forms in braces cannot be filled in ({why}).', {
+          why: error instanceof Error ? error.message : phrase('for a reason that was not given'),
+        }),
+        AS_TYPED,
+      ),
     };
   }
   return { ok: true, message };
@@ -134,16 +150,17 @@ type Parts = ReturnType<IntlMessageFormat['getAst']>;
 /** ICU's kinds of part, by the parser's numbers. */
 const KIND = { text: 0, argument: 1, number: 2, date: 3, time: 4, select: 5, plural: 6, pound: 7, tag: 8 } as const;
 /** The first part that could not be filled in, in a sentence; null when there is none. */
-function unfillable(parts: Parts, words: string): string | null {
+function unfillable(parts: Parts, words: string): Phrase | null {
   for (const part of parts) {
     if (part.type === KIND.text || part.type === KIND.pound) continue;
     const name = 'value' in part ? part.value : '';
+    const field = `{${name}}`;
     const place = placeOf(words, part);
     if (part.type === KIND.date || part.type === KIND.time || part.type === KIND.tag)
-      return `{${name}} cannot be shown as a date or a time${place}.`;
-    if (!isField(name)) return `There is no field {${name}}${place}.`;
+      return sentences(phrase('{field} cannot be shown as a date or a time.', { field }), place);
+    if (!isField(name)) return sentences(phrase('There is no field {field}.', { field }), place);
     if ((part.type === KIND.number || part.type === KIND.plural) && FIELDS[name].holds === 'text')
-      return `{${name}} is no number${place}.`;
+      return sentences(phrase('{field} is no number.', { field }), place);
     if (part.type !== KIND.select && part.type !== KIND.plural) continue;
     for (const option of Object.values(part.options)) {
       const within = unfillable(option.value, words);
@@ -153,22 +170,25 @@ function unfillable(parts: Parts, words: string): string | null {
   return null;
 }
 
-/** Where in the words something stands, with what is written there: ` at character 12 ("{gfit}")`; empty where it is not known. */
-function placeOf(words: string, at: unknown): string {
+/** Where in the words something stands, with what is written there; null where it is not known. */
+function placeOf(words: string, at: unknown): Phrase | null {
   const location =
     typeof at === 'object' && at !== null && 'location' in at
       ? (at.location as { start?: { offset?: number } } | undefined)
       : undefined;
   const offset = location?.start?.offset;
-  if (offset === undefined) return '';
+  if (offset === undefined) return null;
   const there = words.slice(offset, offset + 12);
   return there === ''
-    ? ' at their end'
-    : ` at character ${offset + 1} (“${there}${offset + 12 < words.length ? '…' : ''}”)`;
+    ? phrase('It is at the end of the words.')
+    : phrase('It is at character {n} (“{there}”).', {
+        n: offset + 1,
+        there: offset + 12 < words.length ? `${there}…` : there,
+      });
 }
 
 /** Why words will not read as they were meant, with the place, in a sentence; null when they will. */
-export function wordsProblem(words: string, language: string): string | null {
+export function wordsProblem(words: string, language: string): Phrase | null {
   for (const { text } of optionalParts(words)) {
     const problem = problemIn(text, language);
     if (problem !== null) return problem;
@@ -176,7 +196,7 @@ export function wordsProblem(words: string, language: string): string | null {
   return null;
 }
 
-function problemIn(words: string, language: string): string | null {
+function problemIn(words: string, language: string): Phrase | null {
   if (TYPED.test(words)) {
     const read = readForms(words, language);
     return read.ok ? null : read.reason;
@@ -184,7 +204,11 @@ function problemIn(words: string, language: string): string | null {
   for (const found of words.matchAll(/\{\s*(\w+)\s*\}/g)) {
     const name = found[1] ?? '';
     if (!isField(name))
-      return `There is no field {${name}}${placeOf(words, { location: { start: { offset: found.index } } })}. It is shown as it stands.`;
+      return sentences(
+        phrase('There is no field {field}.', { field: `{${name}}` }),
+        placeOf(words, { location: { start: { offset: found.index } } }),
+        phrase('It is shown as it stands.'),
+      );
   }
   return null;
 }

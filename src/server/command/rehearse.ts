@@ -5,6 +5,7 @@ import { readEventLine } from '@/core/file/events';
 import { rehearse as run } from '@/core/rehearsal/rehearsal';
 import { readShow } from '@/core/show/file';
 import { refuse } from './refuse';
+import { english } from '@/core/words/phrase';
 
 const USAGE = 'Usage: ./gavirn rehearse --show SHOW.json --log EVENTS.ndjson';
 
@@ -23,7 +24,7 @@ export async function rehearse(args: readonly string[]): Promise<number> {
   const text = await readFile(asked.show, 'utf8').catch(() => null);
   if (text === null) return refuse(`There is no show file ${asked.show} that could be read.`);
   const show = readShow(text);
-  if (!show.ok) return refuse(show.reason);
+  if (!show.ok) return refuse(english(show.reason));
   const log = await readFile(asked.log, 'utf8').catch(() => null);
   if (log === null) return refuse(`There is no event log ${asked.log} that could be read.`);
   const events: StreamEvent[] = [];
@@ -31,7 +32,7 @@ export async function rehearse(args: readonly string[]): Promise<number> {
     if (line.trim() === '') continue;
     const read = readEventLine(line);
     if (read.ok) events.push(read.event);
-    else process.stderr.write(`line ${n + 1}: ${read.reason}\n`);
+    else process.stderr.write(`line ${n + 1}: ${english(read.reason)}\n`);
   }
   const { alerts, ...sum } = run(
     show.show,

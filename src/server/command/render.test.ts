@@ -10,6 +10,7 @@ import { PIECE_KINDS } from '@/core/piece';
 import { readShow } from '@/core/show/file';
 import { starterShow } from '@/core/show/starter';
 import { render, secondsOf } from './render';
+import { english } from '@/core/words/phrase';
 
 const folder = mkdtempSync(join(tmpdir(), 'gavirn-render-'));
 const at = (name: string): string => join(folder, name);
@@ -93,7 +94,7 @@ test('a clip of an outlet is transparent where nothing is, and has every frame',
 test('a journal is read as well as an event log', async () => {
   const show: unknown = JSON.parse(readFileSync('demo/kiln-hours.json', 'utf8'));
   const read = readShow(JSON.stringify(show));
-  if (!read.ok) throw new Error(read.reason);
+  if (!read.ok) throw new Error(english(read.reason));
   writeFileSync(
     at('one.journal'),
     [

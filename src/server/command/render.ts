@@ -21,6 +21,7 @@ import { Stage } from '@/core/stage/stage';
 import { hostWith, type FileHost } from '@/server/paint/file-host';
 import { nodeMeasure, nodeSurface, packageFile } from '@/server/paint/node-host';
 import { refuse } from './refuse';
+import { english } from '@/core/words/phrase';
 
 const USAGE =
   'Usage: ./gavirn render SHOW.json --log FILE (--at T --out F.png|F.svg | --from T --to T --out F.webm|F.mp4) [--fps N] [--scale N] [--outlet ID]. T: seconds, or H:MM:SS, from the beginning of the session.';
@@ -73,7 +74,7 @@ export async function render(args: readonly string[]): Promise<number> {
   const text = await readFile(file, 'utf8').catch(() => null);
   if (text === null) return refuse(`There is no show file ${file} that could be read.`);
   const read = readShow(text);
-  if (!read.ok) return refuse(read.reason);
+  if (!read.ok) return refuse(english(read.reason));
   const { show } = read;
   const log = await readFile(values.log, 'utf8').catch(() => null);
   if (log === null) return refuse(`There is no log ${values.log} that could be read.`);
@@ -132,7 +133,7 @@ function readInputs(log: string, show: Show): Input[] {
   }
   const events = lines.flatMap((line, n) => {
     const event = readEventLine(line);
-    if (!event.ok) process.stderr.write(`line ${n + 1}: ${event.reason}\n`);
+    if (!event.ok) process.stderr.write(`line ${n + 1}: ${english(event.reason)}\n`);
     return event.ok ? [event.event] : [];
   });
   return events.length === 0 ? [] : inputsOfLog(show, events);

@@ -17,6 +17,7 @@ import { readShow } from '@/core/show/file';
 import { plainly, starterShow } from '@/core/show/starter';
 import type { Show } from '@/core/show/show';
 import { refuse } from './refuse';
+import { type Sayable, english } from '@/core/words/phrase';
 
 const FORMATS = ['brindle', 'events', 'oxbow', 'tarn', 'cloudevents', 'mapped', 'csv'] as const;
 type Format = (typeof FORMATS)[number];
@@ -29,11 +30,11 @@ const ORIGIN = { feed: REPLAY_FEED, seenAt: null };
  */
 export async function replay(args: readonly string[]): Promise<number> {
   const asked = readArguments(args);
-  if (!asked.ok) return refuse(asked.reason);
+  if (!asked.ok) return refuse(english(asked.reason));
   const show = await loadShow(asked.show);
-  if (!show.ok) return refuse(show.reason);
+  if (!show.ok) return refuse(english(show.reason));
   const mapping = asked.as === 'mapped' ? await loadMapping(asked.mapping) : null;
-  if (mapping && !mapping.ok) return refuse(mapping.reason);
+  if (mapping && !mapping.ok) return refuse(english(mapping.reason));
   const readable = await stat(asked.file).catch(() => null);
   if (!readable?.isFile()) return refuse(`There is no file ${asked.file} that could be read.`);
   const run = new Replay(show.show);
@@ -52,12 +53,12 @@ export async function replay(args: readonly string[]): Promise<number> {
   );
   process.stdout.write(`${JSON.stringify(summary)}\n`);
   for (const { reason } of [...run.state.problems.values()].flatMap((problem) => problem.bad))
-    process.stderr.write(`bad message: ${reason}\n`);
+    process.stderr.write(`bad message: ${english(reason)}\n`);
   return 0;
 }
 
 type Asked =
-  { ok: true; file: string; as: Format; show: string | null; mapping: string | null } | { ok: false; reason: string };
+  { ok: true; file: string; as: Format; show: string | null; mapping: string | null } | { ok: false; reason: Sayable };
 
 function readArguments(args: readonly string[]): Asked {
   let file: string | null = null;
@@ -80,14 +81,16 @@ function readArguments(args: readonly string[]): Asked {
   return { ok: true, file, as, show: options['--show'] ?? null, mapping: options['--mapping'] ?? null };
 }
 
-async function loadShow(file: string | null): Promise<{ ok: true; show: Show } | { ok: false; reason: string }> {
+async function loadShow(file: string | null): Promise<{ ok: true; show: Show } | { ok: false; reason: Sayable }> {
   if (file === null) return { ok: true, show: { ...plainly(starterShow('replay')), followAgain: 'each' } };
   const text = await readFile(file, 'utf8').catch(() => null);
   if (text === null) return { ok: false, reason: `There is no show file ${file} that could be read.` };
   return readShow(text);
 }
 
-async function loadMapping(file: string | null): Promise<{ ok: true; mapper: Mapper } | { ok: false; reason: string }> {
+async function loadMapping(
+  file: string | null,
+): Promise<{ ok: true; mapper: Mapper } | { ok: false; reason: Sayable }> {
   if (file === null) return { ok: false, reason: `--as mapped needs --mapping. ${USAGE}` };
   const text = await readFile(file, 'utf8').catch(() => null);
   if (text === null) return { ok: false, reason: `There is no mapping file ${file} that could be read.` };

@@ -1,5 +1,6 @@
 import type { Input } from '@/core/session/input';
 import type { SavedRuntime } from '@/server/runtime/runtime';
+import type { Sayable } from '@/core/words/phrase';
 
 /* The door to a show's journals: one of the three that the owner of a show needs from outside. What must hold of each is journal.contract.ts. */
 
@@ -24,7 +25,7 @@ export interface Journal {
   /** Nothing waits to be kept. */
   readonly idle: boolean;
   /** A sentence while nothing can be kept. */
-  readonly problem: string | null;
+  readonly problem: Sayable | null;
   /** Called when `problem` has come or gone. */
   changed: () => void;
   /** A session's journal is whole and closed. */

@@ -3,6 +3,7 @@ import type { Media } from '@/core/media/media';
 import type { Show } from '@/core/show/show';
 import { feedSecretsSchema, type FeedSecrets } from '@/server/feed/secrets';
 import type { Journals } from './journal';
+import type { Sayable } from '@/core/words/phrase';
 
 /* The door to shows: their documents, keys and secrets, and the files that they name. What must hold of it is shows.contract.ts. */
 
@@ -42,7 +43,7 @@ export interface KeptMedia {
    * Keeps a file, if it is what the show says it is: by its hash, and by its content.
    * @returns why it was not kept, in a sentence; null when it was
    */
-  keep: (file: Media, bytes: Buffer) => Promise<string | null>;
+  keep: (file: Media, bytes: Buffer) => Promise<Sayable | null>;
 }
 
 /** The recordings that a show's feeds play. */
@@ -78,7 +79,7 @@ export interface KeptShow {
 }
 
 /** A show that was kept before: usable, or why not. `name`: what it is called here, for the log. */
-export type FoundShow = { name: string } & ({ kept: KeptShow } | { broken: string; error?: unknown });
+export type FoundShow = { name: string } & ({ kept: KeptShow } | { broken: Sayable; error?: unknown });
 
 export interface Shows {
   /** Every show of earlier runs; whatever is wrong with one costs it alone, and nothing of it is changed. */

@@ -13,6 +13,7 @@ import {
 import { mkdir, open, rename } from 'node:fs/promises';
 import { dirname, join } from 'node:path';
 import { NotKept } from '@/server/door/not-kept';
+import { phrase, type Phrase } from '@/core/words/phrase';
 
 /** Shows are for this account alone. */
 const FILE_MODE = 0o600;
@@ -84,26 +85,26 @@ export function writeWhole(path: string, content: string | Uint8Array): void {
 }
 
 /** A file's or folder's error in words that a streamer or whoever runs the server can use; null where it is none of the disk's. */
-export function diskProblem(error: unknown): string | null {
+export function diskProblem(error: unknown): Phrase | null {
   const code = error instanceof Error && 'code' in error ? String(error.code) : '';
   switch (code) {
     case 'ENOSPC':
     case 'EDQUOT':
-      return 'the disk is full';
+      return phrase('the disk is full');
     case 'EROFS':
-      return 'the disk can only be read';
+      return phrase('the disk can only be read');
     case 'EACCES':
     case 'EPERM':
-      return 'this account may not write there';
+      return phrase('this account may not write there');
     case 'EIO':
-      return 'the disk has a fault';
+      return phrase('the disk has a fault');
     case 'EMFILE':
     case 'ENFILE':
-      return 'too many files are open';
+      return phrase('too many files are open');
     case 'ENOENT':
     case 'ENOTDIR':
     case 'EISDIR':
-      return 'a file or folder of it is not what it should be';
+      return phrase('a file or folder of it is not what it should be');
     default:
       return null;
   }

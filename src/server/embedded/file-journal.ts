@@ -6,6 +6,7 @@ import type { Journal, Recovered } from '@/server/door/journal';
 import { diskProblem, type Disk, type DiskFile } from './disk';
 import { later } from '@/server/later';
 import { journalFile, readBack, readLine } from './journal-files';
+import { phrase, type Sayable } from '@/core/words/phrase';
 
 /** How long lines are gathered before they are written and synced together, and after how long a failed write is tried again. */
 const GATHER_MS = 15;
@@ -41,7 +42,7 @@ export class FileJournal implements Journal {
   private appended = 0;
   private onDisk = 0;
   /** A sentence while lines cannot be written. */
-  problem: string | null = null;
+  problem: Sayable | null = null;
   /** Called when `problem` has come or gone. */
   changed: () => void = () => undefined;
   /** A session's file is whole and closed. */
@@ -122,7 +123,12 @@ export class FileJournal implements Journal {
       this.problem = null;
     } catch (error) {
       // A fault of the disk: what was not written stays where it was, and is tried again.
-      this.problem = `The session cannot be written to the disk (${diskProblem(error) ?? (error instanceof Error ? error.message : 'for an unknown reason')}). It goes on, and nothing is lost while the server runs. Make room on the server’s disk.`;
+      this.problem = phrase(
+        'The session cannot be written to the disk ({why}). It goes on, and nothing is lost while the server runs. Make room on the server’s disk.',
+        {
+          why: diskProblem(error) ?? (error instanceof Error ? error.message : phrase('for an unknown reason')),
+        },
+      );
       this.stopTimer ??= later(RETRY_MS, () => void this.flush());
     } finally {
       this.writing = null;

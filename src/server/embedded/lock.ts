@@ -3,11 +3,12 @@ import { createHash } from 'node:crypto';
 import { createServer } from 'node:net';
 import { join } from 'node:path';
 import { lock } from 'proper-lockfile';
+import type { Sayable } from '@/core/words/phrase';
 
 /** A lock whose owner has not touched it for so long was left by a crash, ms. It is touched four times as often. */
 const STALE_MS = 10_000;
 
-export type Locked = { ok: true; release: () => Promise<void> } | { ok: false; reason: string };
+export type Locked = { ok: true; release: () => Promise<void> } | { ok: false; reason: Sayable };
 
 /**
  * Takes a data folder for this process alone. Two servers on one folder would each count half. On one machine the system itself says

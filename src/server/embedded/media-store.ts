@@ -8,6 +8,7 @@ import { Turn } from '@/server/feed/turn';
 import { bytesIn, diskProblem, makeFolder } from './disk';
 import type { KeptMedia } from '@/server/door/shows';
 import { removePartials } from './stored';
+import { phrase, type Sayable } from '@/core/words/phrase';
 
 /** The files of one show that its outlets need, by their ids. What the show does not name any more goes when it is published. */
 export class MediaStore implements KeptMedia {
@@ -35,13 +36,14 @@ export class MediaStore implements KeptMedia {
    * Keeps a file, if it is what the show says it is: by its hash, and by its content.
    * @returns why it was not kept, in a sentence; null when it was
    */
-  async keep(file: Media, bytes: Buffer): Promise<string | null> {
+  async keep(file: Media, bytes: Buffer): Promise<Sayable | null> {
     if (createHash('sha256').update(bytes).digest('hex') !== file.id)
-      return 'What came is not the file that the show names.';
+      return phrase('What came is not the file that the show names.');
     const turn = new Turn();
     const looked = await lookAt(bytes, file.name, () => turn.rest());
     if (!looked.ok) return looked.reason;
-    if (looked.type !== file.type) return `“${file.name}” is not of the kind that the show says.`;
+    if (looked.type !== file.type)
+      return phrase('“{name}” is not of the kind that the show says.', { name: file.name });
     // A name of its own: two pages of one browser may hand over the same file at once.
     const partial = join(this.folder, `${file.id}.${randomUUID()}.partial`);
     try {
@@ -52,7 +54,7 @@ export class MediaStore implements KeptMedia {
       await rm(partial, { force: true });
       const problem = diskProblem(error);
       if (problem === null) throw error;
-      return `The server cannot keep it: ${problem}.`;
+      return phrase('The server cannot keep it: {problem}.', { problem });
     }
     return null;
   }

@@ -4,6 +4,7 @@ import { z } from 'zod';
 import { readShowDocument } from '@/core/show/file';
 import type { Stored } from '@/server/door/shows';
 import { diskProblem, writeWhole } from './disk';
+import { phrase, type Sayable } from '@/core/words/phrase';
 
 /* A show as the server keeps it: its document, and the SHA-256 of the keys that look and act. */
 
@@ -16,7 +17,7 @@ const asleepFile = (folder: string): string => join(folder, 'asleep');
 export type ReadStored =
   | { read: 'show'; stored: Stored; openedAt: number; asleep: boolean }
   | { read: 'nothing' }
-  | { read: 'broken'; says: string };
+  | { read: 'broken'; says: Sayable };
 
 /** Reads a folder's show. One that was cut off or spoilt is said to be, and stays as it is. */
 export function readStored(folder: string): ReadStored {
@@ -27,11 +28,14 @@ export function readStored(folder: string): ReadStored {
     json = JSON.parse(readFileSync(file, 'utf8'));
   } catch (error) {
     // Cut off, spoilt, or a folder where a file should be.
-    return { read: 'broken', says: diskProblem(error) ?? 'its file cannot be read to the end' };
+    return { read: 'broken', says: diskProblem(error) ?? phrase('its file cannot be read to the end') };
   }
   const stored = storedSchema.safeParse(json);
   if (!stored.success)
-    return { read: 'broken', says: `its file has no usable “${stored.error.issues[0]?.path.join('.') || 'content'}”` };
+    return {
+      read: 'broken',
+      says: phrase('its file has no usable “{path}”', { path: stored.error.issues[0]?.path.join('.') || 'content' }),
+    };
   const show = readShowDocument(stored.data.show);
   if (!show.ok) return { read: 'broken', says: show.reason };
   return {

@@ -1,5 +1,6 @@
 import type { Reading } from '@/core/intake/received';
 import type { FeedState } from '@/core/platform/feed-state';
+import type { Sayable } from '@/core/words/phrase';
 
 /** What the platform last said of the broadcast. */
 export type Room = 'live' | 'off';
@@ -31,17 +32,17 @@ export interface InboxRequest {
 /** What is answered: a status, and a sentence where it is a refusal. */
 export interface InboxAnswer {
   status: number;
-  detail: string | null;
+  detail: Sayable | null;
 }
 
 /** One step of what must be true before a feed can work: what was found, and the next thing to do when it is not so. */
 export interface CheckStep {
-  step: string;
+  step: Sayable;
   outcome: 'good' | 'bad' | 'unknown';
-  says: string;
+  says: Sayable;
 }
 
-export type Posted = { ok: true } | { ok: false; reason: string };
+export type Posted = { ok: true } | { ok: false; reason: Sayable };
 
 /** A connection that lives until it is stopped, whatever the platform does. One class a transport; a platform may use several. */
 export interface FeedClient {

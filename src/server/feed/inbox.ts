@@ -9,17 +9,18 @@ import type { Connect } from './connecting';
 import type { FeedSecrets } from './secrets';
 import { verify } from './signature';
 import { Turn } from './turn';
+import { phrase, type Sayable } from '@/core/words/phrase';
 
 /** What a request brings, or a refusal with its status and a sentence. */
 export type Taken =
   | { ok: true; messages: Iterable<{ readings: Reading[]; raw: string }> }
-  | { ok: false; status: number; reason: string };
+  | { ok: false; status: number; reason: Sayable };
 
 /** A feed that is posted to, at an address of its own. It is always open: there is nothing to connect. */
 export class InboxClient implements FeedClient {
   room: Room | null = null;
   private heard = 0;
-  private refused: string | null = null;
+  private refused: Sayable | null = null;
 
   constructor(
     private readonly listener: FeedListener,
@@ -53,7 +54,7 @@ export class InboxClient implements FeedClient {
     this.heard += 1;
     this.refused = null;
     const turn = new Turn();
-    let refusal: string | null = null;
+    let refusal: Sayable | null = null;
     let good = 0;
     // Each is read when it is its turn: a request may hold thousands.
     for (const { readings, raw } of taken.messages) {
@@ -71,23 +72,34 @@ export class InboxClient implements FeedClient {
   readonly check = (): Promise<CheckStep[]> =>
     Promise.resolve([
       {
-        step: 'Address',
+        step: phrase('Address'),
         outcome: 'good',
-        says: 'This feed has an address of its own. Paste it where your platform asks for a webhook.',
+        says: phrase('This feed has an address of its own. Paste it where your platform asks for a webhook.'),
       },
       this.refused !== null
         ? {
-            step: 'Secret',
+            step: phrase('Secret'),
             outcome: 'bad',
-            says: `${this.refused} Paste the secret of this page where your platform asks for it.`,
+            says: phrase('{refused} Paste the secret of this page where your platform asks for it.', {
+              refused: this.refused,
+            }),
           }
         : this.heard > 0
           ? {
-              step: 'Messages',
+              step: phrase('Messages'),
               outcome: 'good',
-              says: `${this.heard.toLocaleString('en')} requests have come since the server was started.`,
+              says: phrase(
+                '{n, plural, one {# request has} other {# requests have}} come since the server was started.',
+                {
+                  n: this.heard,
+                },
+              ),
             }
-          : { step: 'Messages', outcome: 'unknown', says: 'Nothing has come yet. Send one from your platform.' },
+          : {
+              step: phrase('Messages'),
+              outcome: 'unknown',
+              says: phrase('Nothing has come yet. Send one from your platform.'),
+            },
     ]);
 }
 
@@ -101,7 +113,10 @@ export const connectCloudEvents: Connect<'cloudevents'> = ({ feed, listener, sec
       return {
         ok: false,
         status: 400,
-        reason: `The batch holds ${request.events.length.toLocaleString('en')} events; no more than ${MOST_IN_BATCH.toLocaleString('en')} are taken at once.`,
+        reason: phrase('The batch holds {n, number} events; no more than {most, number} are taken at once.', {
+          n: request.events.length,
+          most: MOST_IN_BATCH,
+        }),
       };
     return {
       ok: true,

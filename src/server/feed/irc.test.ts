@@ -2,6 +2,7 @@ import type { AddressInfo } from 'node:net';
 import { WebSocketServer, type WebSocket } from 'ws';
 import { until } from '@/server/standins/open';
 import { IrcClient } from './irc';
+import { inEnglish } from '@/core/words/in-english.setup';
 
 /* The chat client against a server that does what is written here. */
 
@@ -126,10 +127,13 @@ test('cut off, it says so and comes back from the beginning', async () => {
 });
 
 test('a line that is posted is known to be posted when it is seen, and refused with the platform’s own words', async () => {
-  expect(await client.post('too soon')).toEqual({ ok: false, reason: 'The chat is not connected just now.' });
+  expect(inEnglish(await client.post('too soon'))).toEqual({
+    ok: false,
+    reason: 'The chat is not connected just now.',
+  });
   await register();
   const first = client.post('hello');
-  expect(await client.post('another')).toEqual({ ok: false, reason: 'Another line is being posted.' });
+  expect(inEnglish(await client.post('another'))).toEqual({ ok: false, reason: 'Another line is being posted.' });
   await waitFor('PRIVMSG #odavarn.kiln hello');
   socket.send('@id=9 :somebody!s@s PRIVMSG #odavarn.kiln :hello');
   socket.send('@id=10 :kiln-helper!k@s PRIVMSG #odavarn.kiln :hello');

@@ -3,6 +3,7 @@ import { formatIrc, parseIrc, type IrcMessage } from '@/core/platform/irc';
 import { backoff } from './backoff';
 import { keepOn, type Posted } from './client';
 import { Inflow } from './turn';
+import { phrase } from '@/core/words/phrase';
 
 /** No line for this long: ask whether anyone is there; and for this long: nobody is. */
 const ASK_MS = 30_000;
@@ -53,7 +54,7 @@ export class IrcClient {
     this.joined = false;
     this.settle({
       ok: false,
-      reason: 'The chat was lost before the platform answered. The line may or may not have been posted.',
+      reason: phrase('The chat was lost before the platform answered. The line may or may not have been posted.'),
     });
     this.options.onUp(false);
     this.failures += 1;
@@ -139,7 +140,7 @@ export class IrcClient {
             this.options.onMissed();
           return;
         }
-        this.settle({ ok: false, reason: message.params.at(-1) ?? 'The platform refused without a reason.' });
+        this.settle({ ok: false, reason: message.params.at(-1) ?? phrase('The platform refused without a reason.') });
         return this.options.onLine(line, message);
       case 'PRIVMSG':
         if (message.prefix?.nick === nick && message.params[1] === this.posting?.text) this.settle({ ok: true });
@@ -157,12 +158,15 @@ export class IrcClient {
 
   /** Posts a line and waits until it is seen in the chat, or refused. */
   async post(text: string): Promise<Posted> {
-    if (!this.joined) return { ok: false, reason: 'The chat is not connected just now.' };
-    if (this.posting) return { ok: false, reason: 'Another line is being posted.' };
+    if (!this.joined) return { ok: false, reason: phrase('The chat is not connected just now.') };
+    if (this.posting) return { ok: false, reason: phrase('Another line is being posted.') };
     return new Promise((resolve) => {
       const timer = setTimeout(
         () =>
-          this.settle({ ok: false, reason: 'The platform did not answer. The line may or may not have been posted.' }),
+          this.settle({
+            ok: false,
+            reason: phrase('The platform did not answer. The line may or may not have been posted.'),
+          }),
         ANSWER_MS,
       );
       this.posting = {

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { boundedJson } from './bounded';
 import type { CheckStep } from './client';
 import type { PlatformAddresses } from './connecting';
+import { phrase } from '@/core/words/phrase';
 
 const CHECK_MS = 5000;
 const infoSchema = z.object({
@@ -33,34 +34,40 @@ export function handleSteps(platform: string, handle: string, look: Look): Check
   if (look.found === 'unreachable')
     return [
       {
-        step: 'Handle',
+        step: phrase('Handle'),
         outcome: 'unknown',
-        says: `${platform} does not answer just now. It is tried again by itself.`,
+        says: phrase('{platform} does not answer just now. It is tried again by itself.', { platform }),
       },
     ];
   if (look.found === 'nobody')
     return [
       {
-        step: 'Handle',
+        step: phrase('Handle'),
         outcome: 'bad',
-        says: `Nobody on ${platform} has the handle ${handle}. Check the spelling against your profile’s address, remove this feed and add it again.`,
+        says: phrase(
+          'Nobody on {platform} has the handle {handle}. Check the spelling against your profile’s address, remove this feed and add it again.',
+          { platform, handle },
+        ),
       },
     ];
   return [
-    { step: 'Handle', outcome: 'good', says: `${handle} is on ${platform}.` },
+    { step: phrase('Handle'), outcome: 'good', says: phrase('{handle} is on {platform}.', { handle, platform }) },
     look.info.public
       ? {
-          step: 'Broadcast',
+          step: phrase('Broadcast'),
           outcome: 'good',
           says:
             look.info.state === 'live'
-              ? 'You are live, and everyone can watch.'
-              : 'Everyone can watch once you are live.',
+              ? phrase('You are live, and everyone can watch.')
+              : phrase('Everyone can watch once you are live.'),
         }
       : {
-          step: 'Broadcast',
+          step: phrase('Broadcast'),
           outcome: 'bad',
-          says: `Your broadcast is not public, so ${platform} tells nobody what happens in it. Set it to public in ${platform}’s app.`,
+          says: phrase(
+            'Your broadcast is not public, so {platform} tells nobody what happens in it. Set it to public in {platform}’s app.',
+            { platform },
+          ),
         },
   ];
 }

@@ -15,6 +15,7 @@ import type { Outward } from './outward';
 import { SseClient } from './sse';
 import { retryAfterMs } from './retry-after';
 import { Inflow, Turn } from './turn';
+import { phrase } from '@/core/words/phrase';
 
 type MappedFeed = Extract<Feed, { platform: 'mapped' }>;
 const ANSWER_MS = 15_000;
@@ -64,7 +65,7 @@ export const connectMapped: Connect<'mapped'> = (connecting) => {
 
 async function checkAddress(url: string, headers: Record<string, string>, outward: Outward): Promise<CheckStep[]> {
   const refused = outward.refuses(url);
-  if (refused !== null) return [{ step: 'Address', outcome: 'bad', says: refused }];
+  if (refused !== null) return [{ step: phrase('Address'), outcome: 'bad', says: refused }];
   const abort = new AbortController();
   const timer = setTimeout(() => abort.abort(), 5000);
   const answer = await outward.fetch(url.replace(/^ws/, 'http'), { headers, signal: abort.signal }).catch(() => null);
@@ -73,28 +74,35 @@ async function checkAddress(url: string, headers: Record<string, string>, outwar
   if (!answer)
     return [
       {
-        step: 'Address',
+        step: phrase('Address'),
         outcome: 'bad',
-        says: 'Nothing answers at this address. Check it, and whether it needs to be reached from the internet.',
+        says: phrase(
+          'Nothing answers at this address. Check it, and whether it needs to be reached from the internet.',
+        ),
       },
     ];
   if (answer.status === 401 || answer.status === 403)
     return [
       {
-        step: 'Address',
+        step: phrase('Address'),
         outcome: 'bad',
-        says: `The address answers, and lets nobody in without the right secret (${answer.status}). Put it in on this page.`,
+        says: phrase(
+          'The address answers, and lets nobody in without the right secret ({status}). Put it in on this page.',
+          { status: answer.status },
+        ),
       },
     ];
   if (answer.status >= 400 && answer.status !== 426)
     return [
       {
-        step: 'Address',
+        step: phrase('Address'),
         outcome: 'bad',
-        says: `The address answers with ${answer.status}. Check it against your platform’s own words.`,
+        says: phrase('The address answers with {status}. Check it against your platform’s own words.', {
+          status: answer.status,
+        }),
       },
     ];
-  return [{ step: 'Address', outcome: 'good', says: 'The address answers.' }];
+  return [{ step: phrase('Address'), outcome: 'good', says: phrase('The address answers.') }];
 }
 
 /** A WebSocket that is listened to, or an address that is asked every so often. */
@@ -170,7 +178,7 @@ class MappedClient implements FeedClient {
     } catch (error) {
       // Adapters never throw, whatever comes: where one does, the fault is ours, and this message is all that it costs.
       this.connecting.listener.onFault(error);
-      return [rejected('Gavirn could not read this message.')];
+      return [rejected(phrase('Gavirn could not read this message.'))];
     }
   }
 

@@ -2,6 +2,7 @@ import { lookup as dnsLookup } from 'node:dns';
 import { isIP, type LookupFunction } from 'node:net';
 import ipaddr from 'ipaddr.js';
 import { Agent, buildConnector, fetch as fetchBy } from 'undici';
+import { phrase, english, type Phrase } from '@/core/words/phrase';
 
 /** How addresses that a streamer names are asked. A server for many must not be sent to look at what only it can reach. */
 export interface Outward {
@@ -9,11 +10,12 @@ export interface Outward {
   /** For connections that are made without fetch. */
   lookup: LookupFunction | undefined;
   /** Why this address is not asked, in a sentence; null when it may be. Names are looked at when they are resolved. */
-  refuses: (url: string) => string | null;
+  refuses: (url: string) => Phrase | null;
 }
 
-const INSIDE =
-  'This address is inside the server’s own network, which Gavirn does not ask. Use one that can be reached from the internet.';
+const INSIDE = phrase(
+  'This address is inside the server’s own network, which Gavirn does not ask. Use one that can be reached from the internet.',
+);
 
 /** Whether an IP address is one of the whole internet's: not this machine's, not a private network's, no special one (IANA's special-purpose registries). */
 export function isPublic(address: string): boolean {
@@ -38,7 +40,7 @@ export function onlyPublic(): Outward {
     dnsLookup(hostname, { ...options, all: true }, (error, found) => {
       const [first] = found ?? [];
       if (error || !first) return done(error ?? new Error('Not found.'), '');
-      if (found.some(({ address }) => !isPublic(address))) return done(new Error(INSIDE), '');
+      if (found.some(({ address }) => !isPublic(address))) return done(new Error(english(INSIDE)), '');
       if (options.all) return done(null, found);
       done(null, first.address, first.family);
     });
@@ -48,7 +50,7 @@ export function onlyPublic(): Outward {
   const dispatcher = new Agent({
     connect: (options, done) =>
       isIP(options.hostname) !== 0 && !isPublic(options.hostname)
-        ? done(new Error(INSIDE), null)
+        ? done(new Error(english(INSIDE)), null)
         : connect(options, done),
   });
   const asked = (input: Parameters<typeof fetchBy>[0], init?: Parameters<typeof fetchBy>[1]) =>

@@ -18,6 +18,7 @@ import type { Connect, Connecting } from './connecting';
 import { IrcClient } from './irc';
 import { handleSteps, lookAt, PLACES, type Look } from './look';
 import { verify } from './signature';
+import { phrase, type Sayable } from '@/core/words/phrase';
 
 type OxbowFeed = Extract<Feed, { platform: 'oxbow' }>;
 const LOOK_AGAIN_MS = 30_000;
@@ -33,7 +34,7 @@ class OxbowClient implements FeedClient {
   private registered: 'no' | 'yes' | 'notFound' = 'no';
   private state: FeedState | null = null;
   /** The last webhook that was refused for its signature or time, in a sentence. */
-  private refused: string | null = null;
+  private refused: Sayable | null = null;
   private failures = 0;
   room: Room | null;
 
@@ -154,27 +155,35 @@ class OxbowClient implements FeedClient {
     if (status === null)
       return [
         {
-          step: 'Callback',
+          step: phrase('Callback'),
           outcome: 'bad',
-          says: 'Oxbow cannot reach this server. It must have an address that can be reached from the internet; ask whoever runs it.',
+          says: phrase(
+            'Oxbow cannot reach this server. It must have an address that can be reached from the internet; ask whoever runs it.',
+          ),
         },
       ];
-    const reached: CheckStep = { step: 'Callback', outcome: 'good', says: 'Oxbow reaches this server.' };
+    const reached: CheckStep = {
+      step: phrase('Callback'),
+      outcome: 'good',
+      says: phrase('Oxbow reaches this server.'),
+    };
     if (status >= 200 && status < 300)
-      return [reached, { step: 'Secret', outcome: 'good', says: 'Oxbow signs with the right secret.' }];
+      return [reached, { step: phrase('Secret'), outcome: 'good', says: phrase('Oxbow signs with the right secret.') }];
     return [
       reached,
       {
-        step: 'Secret',
+        step: phrase('Secret'),
         outcome: 'bad',
-        says: `${this.refused ?? `What Oxbow sent was refused (${status}).`} Renew the secret on this page.`,
+        says: phrase('{refused} Renew the secret on this page.', {
+          refused: this.refused ?? phrase('What Oxbow sent was refused ({status}).', { status: String(status) }),
+        }),
       },
     ];
   }
 
   readonly post = (text: string): Promise<Posted> =>
     this.connecting.feed.helper === ''
-      ? Promise.resolve({ ok: false, reason: 'This feed has no helper account. Name one on its page.' })
+      ? Promise.resolve({ ok: false, reason: phrase('This feed has no helper account. Name one on its page.') })
       : this.chat.post(text);
 }
 
@@ -186,9 +195,9 @@ function helperSteps(
   if (helper === '')
     return [
       {
-        step: 'Helper',
+        step: phrase('Helper'),
         outcome: 'unknown',
-        says: 'No helper account. Without one Gavirn reads the chat and posts nothing in it.',
+        says: phrase('No helper account. Without one Gavirn reads the chat and posts nothing in it.'),
       },
     ];
   const double = moderators.find(
@@ -197,18 +206,24 @@ function helperSteps(
   if (double)
     return [
       {
-        step: 'Helper',
+        step: phrase('Helper'),
         outcome: 'bad',
-        says: `${double} is a moderator and looks like ${helper}, but is another account. Take its rights away in Oxbow’s chat.`,
+        says: phrase(
+          '{double} is a moderator and looks like {helper}, but is another account. Take its rights away in Oxbow’s chat.',
+          { double, helper },
+        ),
       },
     ];
   return moderators.includes(helper)
-    ? [{ step: 'Helper', outcome: 'good', says: `${helper} is a moderator and can post.` }]
+    ? [{ step: phrase('Helper'), outcome: 'good', says: phrase('{helper} is a moderator and can post.', { helper }) }]
     : [
         {
-          step: 'Helper',
+          step: phrase('Helper'),
           outcome: 'bad',
-          says: `${helper} is no moderator, so Oxbow refuses what it posts. Type in your chat on Oxbow: /mod ${helper}`,
+          says: phrase(
+            '{helper} is no moderator, so Oxbow refuses what it posts. Type in your chat on Oxbow: /mod {helper}',
+            { helper },
+          ),
         },
       ];
 }

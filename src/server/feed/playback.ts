@@ -5,6 +5,7 @@ import { recordingParts, type Recorded } from '@/core/file/recording';
 import { Turn } from './turn';
 import type { CheckStep, FeedClient, Room } from './client';
 import type { Connect, Connecting } from './connecting';
+import { phrase } from '@/core/words/phrase';
 
 type FileFeed = Extract<Feed, { platform: 'file' }>;
 
@@ -184,14 +185,19 @@ export class PlaybackClient implements FeedClient {
     Promise.resolve([
       this.recorded.length > 0
         ? {
-            step: 'Recording',
+            step: phrase('Recording'),
             outcome: 'good',
-            says: `${this.recorded.length.toLocaleString('en')} messages, ${lengthWords(this.length)} long.`,
+            says: phrase('{n, plural, one {# message} other {# messages}}, {length} long.', {
+              n: this.recorded.length,
+              length: lengthWords(this.length),
+            }),
           }
         : {
-            step: 'Recording',
+            step: phrase('Recording'),
             outcome: 'bad',
-            says: 'The server does not have the recording. This browser sends it again by itself; if it is gone here too, add it anew.',
+            says: phrase(
+              'The server does not have the recording. This browser sends it again by itself; if it is gone here too, add it anew.',
+            ),
           },
     ]);
 }

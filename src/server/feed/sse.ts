@@ -8,6 +8,7 @@ import { rejected } from '@/core/platform/reading';
 import { ConnectionLost, pieces } from './bounded';
 import { keepOn, type CheckStep, type FeedClient, type FeedListener, type Room } from './client';
 import { retryAfterMs } from './retry-after';
+import { phrase } from '@/core/words/phrase';
 
 /** No byte for this long, and the connection counts as lost: a platform keeps it alive every 15 s. */
 export const SILENCE_MS = 35_000;
@@ -153,7 +154,7 @@ export class SseClient implements FeedClient {
     } catch (error) {
       // Adapters never throw, whatever comes: where one does, the fault is ours, and this message is all that it costs.
       listener.onFault(error);
-      readings = [rejected('Gavirn could not read this message.')];
+      readings = [rejected(phrase('Gavirn could not read this message.'))];
     }
     for (const reading of readings) listener.onReading(reading, data, frame.id.slice(0, 200));
   }

@@ -6,6 +6,7 @@ import { notKeptSays } from '@/server/door/not-kept';
 import { problem } from '@/server/problem';
 import type { WithShow } from './with-show';
 import { readBody, run } from './body';
+import { phrase } from '@/core/words/phrase';
 
 const playbackSchema = z.union([
   z.object({ play: z.boolean() }),
@@ -24,7 +25,10 @@ export function feeds(host: ShowHost, withShow: WithShow): Router {
   const router = Router({ mergeParams: true });
 
   const gone = (res: Response): void =>
-    problem(res, 404, { title: 'No such feed', detail: 'The show has no such feed, or it has just been taken out.' });
+    problem(res, 404, {
+      title: 'No such feed',
+      detail: phrase('The show has no such feed, or it has just been taken out.'),
+    });
   /** What the show's owner answers of the feed; null, and said, where there is no such show or feed. */
   const ask: Ask = async (req, res, of) => {
     const show = withShow(req, res);
@@ -52,7 +56,7 @@ export function feeds(host: ShowHost, withShow: WithShow): Router {
     if (!body.success)
       return problem(res, 400, {
         title: 'Not understood',
-        detail: 'A line of text was expected, of 400 characters at most.',
+        detail: phrase('A line of text was expected, of 400 characters at most.'),
       });
     const posted = await ask(req, res, (show) => show.post(feedOf(req), body.data.text));
     if (posted?.ok) res.status(204).end();
@@ -65,7 +69,7 @@ export function feeds(host: ShowHost, withShow: WithShow): Router {
     const body = playbackSchema.safeParse(req.body);
     const played = body.success ? await ask(req, res, (show) => show.playback(feedOf(req), body.data)) : false;
     if (played === false)
-      return problem(res, 400, { title: 'Not understood', detail: 'Only a recording can be played.' });
+      return problem(res, 400, { title: 'Not understood', detail: phrase('Only a recording can be played.') });
     if (played) res.status(204).end();
   });
 
@@ -80,7 +84,7 @@ const recordingOf =
   async (req, res) => {
     const plays = await ask(req, res, (show) => show.playsRecording(feedOf(req)));
     if (plays === null) return;
-    if (!plays) return problem(res, 409, { title: 'Not kept', detail: 'This feed plays no recording.' });
+    if (!plays) return problem(res, 409, { title: 'Not kept', detail: phrase('This feed plays no recording.') });
     const id = String((req.params as Record<string, string>).id);
     const refused = host.files.refuses(id, Number(req.get('content-length') ?? 0));
     if (refused !== null) return problem(res, 413, { title: 'Too much', detail: refused });
@@ -96,7 +100,7 @@ const recordingOf =
       if (says === null) throw error;
       return problem(res, 507, {
         title: 'Not kept',
-        detail: `The recording cannot be kept on the server: ${says}. It stays in this browser.`,
+        detail: phrase('The recording cannot be kept on the server: {says}. It stays in this browser.', { says }),
       });
     }
     res.status(204).end();

@@ -3,6 +3,7 @@ import { rateLimit } from 'express-rate-limit';
 import type { ShowHost } from '@/server/live/show-host';
 import { problem } from '@/server/problem';
 import { run } from './body';
+import { phrase } from '@/core/words/phrase';
 
 const body = text({ type: () => true, limit: '4mb', defaultCharset: 'utf-8' });
 const INBOX_KEY = /^[\w-]{16,100}$/;
@@ -24,7 +25,7 @@ export function inbox(host: ShowHost): Router {
   router.post('/:key', async (req, res) => {
     // Who may send is known before what is sent is read.
     const found = INBOX_KEY.test(req.params.key) ? host.inbox(req.params.key) : null;
-    if (!found) return problem(res, 404, { title: 'No such address', detail: 'No feed has this address.' });
+    if (!found) return problem(res, 404, { title: 'No such address', detail: phrase('No feed has this address.') });
     await run(perFeed, req, res);
     if (res.headersSent) return;
     await run(body, req, res);

@@ -1,5 +1,6 @@
 import { carryOverLines } from '@/core/file/carry-over-lines';
 import { readLasting } from './lasting';
+import { inEnglish } from '@/core/words/in-english.setup';
 
 /* What earlier sessions left, as it comes over a wire: in pieces cut anywhere, and without an end. */
 
@@ -55,7 +56,7 @@ test.each([
     '{"of":"goals","entries":[{"id":"g","value":1,"target":-1,"reached":0,"hidden":false}]}',
   ],
 ])('%s is refused in a sentence', async (_name, line) => {
-  expect(await readLasting(cut(`${line}\n`, 1000))).toEqual({
+  expect(inEnglish(await readLasting(cut(`${line}\n`, 1000)))).toEqual({
     ok: false,
     reason: expect.stringMatching(/\.$/) as string,
   });

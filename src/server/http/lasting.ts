@@ -2,6 +2,7 @@ import type { CarryOver } from '@/core/session/carry-over';
 import { setImmediate as afterOthers } from 'node:timers/promises';
 import { CarryOverReader, carryOverLines, LONGEST_LINE } from '@/core/file/carry-over-lines';
 import { Turn } from '@/server/feed/turn';
+import type { Sayable } from '@/core/words/phrase';
 
 /* What earlier sessions left, on its way to a browser and back, in turns: nobody else should have to wait for it. */
 
@@ -15,7 +16,7 @@ export async function* lastingInTurns(lasting: CarryOver): AsyncGenerator<string
   }
 }
 
-export type ReadLasting = { ok: true; lasting: CarryOver } | { ok: false; reason: string };
+export type ReadLasting = { ok: true; lasting: CarryOver } | { ok: false; reason: Sayable };
 
 const TOO_MUCH = 'That is more than earlier sessions can have left.';
 

@@ -4,6 +4,7 @@ import type { ShowHost } from '@/server/live/show-host';
 import { problem } from '@/server/problem';
 import { run } from './body';
 import type { WithShow } from './with-show';
+import { phrase } from '@/core/words/phrase';
 
 const bytes = raw({ type: () => true, limit: Math.max(...Object.values(MOST_BYTES)) });
 
@@ -23,7 +24,7 @@ export function media(host: ShowHost, withShow: WithShow): Router {
     const file = await show.media(String(req.params.file));
     const path = file && host.files.mediaOf(showOf(req))?.path(file.id);
     if (!file || !path)
-      return problem(res, 404, { title: 'No such file', detail: 'This server does not have the file.' });
+      return problem(res, 404, { title: 'No such file', detail: phrase('This server does not have the file.') });
     res.sendFile(path, {
       headers: {
         'content-type': file.type,
@@ -39,7 +40,7 @@ export function media(host: ShowHost, withShow: WithShow): Router {
     if (!show) return;
     const id = showOf(req);
     const file = await show.media(String(req.params.file));
-    if (!file) return problem(res, 404, { title: 'No such file', detail: 'The show names no such file.' });
+    if (!file) return problem(res, 404, { title: 'No such file', detail: phrase('The show names no such file.') });
     const refused = host.files.refuses(id, file.bytes);
     if (refused !== null && !host.files.mediaOf(id)?.path(file.id))
       return problem(res, 413, { title: 'Too much', detail: refused });

@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import type { ShowHost } from '@/server/live/show-host';
 import { Speech } from '@/server/live/speech';
 import { openStream } from '@/server/live/stream';
+import { phrase } from '@/core/words/phrase';
 
 /** So many wrong addresses one client may ask for in a minute. */
 const MOST_GUESSES = 300;
@@ -56,7 +57,8 @@ export function outlets(host: ShowHost, built: string, policy: string): Router {
   return router;
 }
 
-const nobody = (res: Response): void => void res.status(404).type('text/plain').send('No outlet has this address.');
+const nobody = (res: Response): void =>
+  void res.status(404).type('text/plain').send(phrase('No outlet has this address.'));
 
 const outletAt = (host: ShowHost, key: string) => (OUTLET_KEY.test(key) ? host.outlet(key) : null);
 
@@ -88,7 +90,11 @@ const speechOf = (host: ShowHost): RequestHandler<{ key: string; heard: string }
     if (!heard) return nobody(res);
     const spoken = await speech.say(heard);
     if (spoken === 'busy')
-      return void res.status(503).set('retry-after', '1').type('text/plain').send('Too much is to be said already.');
+      return void res
+        .status(503)
+        .set('retry-after', '1')
+        .type('text/plain')
+        .send(phrase('Too much is to be said already.'));
     if (!spoken) return nobody(res);
     res.type('audio/wav').set('cache-control', 'no-store').send(spoken);
   };

@@ -5,6 +5,7 @@ import type { ShowHost } from '@/server/live/show-host';
 import { problem } from '@/server/problem';
 import type { WithShow } from './with-show';
 import { readBody } from './body';
+import { phrase } from '@/core/words/phrase';
 
 const MOST = 200_000;
 const MOST_ROWS = 20_000;
@@ -39,7 +40,10 @@ export function people(host: ShowHost, withShow: WithShow): Router {
     if (!show) return;
     const asked = listSchema.safeParse(req.query);
     if (!asked.success)
-      return problem(res, 400, { title: 'Not understood', detail: `People are listed by ${ROLL_ORDERS.join(', ')}.` });
+      return problem(res, 400, {
+        title: 'Not understood',
+        detail: phrase('People are listed by {rollOrders}.', { rollOrders: ROLL_ORDERS.join(', ') }),
+      });
     const { q: sought, by: order, from, most } = asked.data;
     res.json(await show.people({ sought, order, from, most }));
   });
@@ -49,7 +53,7 @@ export function people(host: ShowHost, withShow: WithShow): Router {
     if (!show) return;
     const asked = someone.safeParse(req.query);
     const person = asked.success ? await show.person(asked.data.feed, asked.data.viewer) : null;
-    if (!person) return problem(res, 404, { title: 'Nobody', detail: 'Nothing is known of this viewer.' });
+    if (!person) return problem(res, 404, { title: 'Nobody', detail: phrase('Nothing is known of this viewer.') });
     res.json(person);
   });
 
@@ -60,12 +64,15 @@ export function people(host: ShowHost, withShow: WithShow): Router {
     await readBody(req, res);
     const asked = someone.safeParse(req.body);
     if (!asked.success)
-      return problem(res, 400, { title: 'Not understood', detail: 'A feed and a viewer were expected.' });
+      return problem(res, 400, { title: 'Not understood', detail: phrase('A feed and a viewer were expected.') });
     const notForgotten = await host.forget(String((req.params as Record<string, string>).id), asked.data);
     if (notForgotten !== null)
       return problem(res, 507, {
         title: 'Not forgotten',
-        detail: `The viewer could not be taken out of the server’s files: ${notForgotten}. Nothing else was changed; ask again once there is room.`,
+        detail: phrase(
+          'The viewer could not be taken out of the server’s files: {notForgotten}. Nothing else was changed; ask again once there is room.',
+          { notForgotten },
+        ),
       });
     res.status(204).end();
   });
@@ -84,19 +91,22 @@ const importOf =
     if (Array.isArray(given) && given.length > MOST_ROWS)
       return problem(res, 413, {
         title: 'Too many',
-        detail: `A table of ${given.length.toLocaleString('en')} lines was sent; no more than ${MOST_ROWS.toLocaleString('en')} are taken at once.`,
+        detail: phrase('A table of {given, number} lines was sent; no more than {most, number} are taken at once.', {
+          given: given.length,
+          most: MOST_ROWS,
+        }),
       });
     const asked = importSchema.safeParse(req.body);
     if (!asked.success)
       return problem(res, 400, {
         title: 'Not understood',
-        detail: 'A feed and lines with a handle and points were expected.',
+        detail: phrase('A feed and lines with a handle and points were expected.'),
       });
     const { feed, rows } = asked.data;
     if (!(await show.importPoints(feed, rows)))
       return problem(res, 409, {
         title: 'No such feed',
-        detail: 'The feed that the viewers are of is not in this show.',
+        detail: phrase('The feed that the viewers are of is not in this show.'),
       });
     res.json({ rows: rows.length });
   };

@@ -5,6 +5,7 @@ import { boundedJson } from '@/server/feed/bounded';
 import { lookAt, PLACES } from '@/server/feed/look';
 import { problem } from '@/server/problem';
 import { readBody } from './body';
+import { phrase } from '@/core/words/phrase';
 
 const CHECK_MS = 5000;
 const checkSchema = z.object({ platform: z.enum(['brindle', 'oxbow', 'tarn']), handle: z.string().min(1).max(64) });
@@ -23,7 +24,7 @@ export function platforms(addresses: PlatformAddresses): Router {
     await readBody(req, res, '2kb');
     const asked = checkSchema.safeParse(req.body);
     if (!asked.success)
-      return problem(res, 400, { title: 'Not understood', detail: 'A platform and a handle were expected.' });
+      return problem(res, 400, { title: 'Not understood', detail: phrase('A platform and a handle were expected.') });
     const { platform, handle } = asked.data;
     const look = await lookAt(PLACES[platform](addresses[platform], handle));
     const found: HandleCheck = {
@@ -41,7 +42,7 @@ export function platforms(addresses: PlatformAddresses): Router {
     else
       problem(res, 502, {
         title: 'No list of gifts',
-        detail: 'The platform does not answer. Any gift it sends can be chosen once it has been seen.',
+        detail: phrase('The platform does not answer. Any gift it sends can be chosen once it has been seen.'),
       });
   });
 

@@ -7,6 +7,7 @@ import type { ShowHost } from '@/server/live/show-host';
 import { problem } from '@/server/problem';
 import { readBody, run } from './body';
 import { keyOf } from './with-show';
+import { phrase } from '@/core/words/phrase';
 
 const key = z.string().regex(/^[\w-]{16,100}$/);
 /** Beside the show: the keys of its outlets, and what its feeds must know. */
@@ -30,14 +31,15 @@ export const publish =
   (host: ShowHost, newcomers: RequestHandler): RequestHandler<{ id: string }> =>
   async (req, res) => {
     const desk = keyOf(req);
-    if (desk === '') return problem(res, 401, { title: 'No key', detail: 'A show is published with its desk key.' });
+    if (desk === '')
+      return problem(res, 401, { title: 'No key', detail: phrase('A show is published with its desk key.') });
     const may = host.mayPublish(String(req.params.id), desk);
     if (typeof may === 'object')
       return problem(res, 503, { title: 'The show’s files cannot be used', detail: brokenWords(may.broken) });
     if (may === 'notYours')
       return problem(res, 403, {
         title: 'Not your show',
-        detail: 'Another browser published this show with another key.',
+        detail: phrase('Another browser published this show with another key.'),
       });
     if (may === 'new') await run(newcomers, req, res);
     if (res.headersSent) return;
@@ -46,20 +48,23 @@ export const publish =
     if (countOf(given?.outletKeys) > MOST_OUTLETS || countOf(given?.secrets) > MOST_SECRETS)
       return problem(res, 400, {
         title: 'Not understood',
-        detail: `A show has ${MOST_OUTLETS} outlets and ${MOST_SECRETS - 1} feeds at most.`,
+        detail: phrase('A show has {most} outlets and {mostSecrets} feeds at most.', {
+          most: MOST_OUTLETS,
+          mostSecrets: MOST_SECRETS - 1,
+        }),
       });
     const body = publishSchema.safeParse(given);
     const read = body.success ? readShowDocument(body.data.show) : null;
     if (!body.success || !read)
       return problem(res, 400, {
         title: 'Not understood',
-        detail: 'A show and the keys of its outlets were expected.',
+        detail: phrase('A show and the keys of its outlets were expected.'),
       });
     if (!read.ok) return problem(res, 422, { title: 'Not a show', detail: read.reason });
     if (read.show.id !== req.params.id)
       return problem(res, 400, {
         title: 'Not understood',
-        detail: 'The address names another show than the document.',
+        detail: phrase('The address names another show than the document.'),
       });
     const published = host.publish(read.show, desk, body.data.outletKeys, body.data.secrets);
     if (published.ok) return void res.status(204).end();

@@ -6,6 +6,7 @@ import { starterShow } from '@/core/show/starter';
 import { everywhere } from '@/server/feed/outward';
 import { doorsIn } from '@/server/embedded/doors';
 import { gavirnServer, type ServerOptions } from './server';
+import { english } from '@/core/words/phrase';
 
 /* The server by its addresses, without a browser. */
 
@@ -57,7 +58,10 @@ export const publish = (changed: object = {}, outletKeys: object = { main: OUTLE
 export async function expectProblem(answer: Response, status: number): Promise<void> {
   expect(answer.status).toBe(status);
   expect(answer.headers.get('content-type')).toMatch(/^application\/problem\+json/);
-  expect(await answer.json()).toEqual({
+  const { phrase: said, ...document } = (await answer.json()) as { phrase?: string; detail: string };
+  // What the app says in its own language is what it says in English.
+  if (said !== undefined) expect(english(said)).toBe(document.detail);
+  expect(document).toEqual({
     type: 'about:blank',
     title: expect.any(String),
     status,

@@ -20,6 +20,7 @@ import { inbox } from './inbox';
 import { outlets } from './outlets';
 import { platforms } from './platforms';
 import { shows } from './shows';
+import { phrase } from '@/core/words/phrase';
 
 export interface ServerOptions {
   /** Where shows and journals are kept, and how requests come to whoever owns a show. */
@@ -71,7 +72,9 @@ export function gavirnServer(options: ServerOptions): { server: Server; close: (
   app.get('/api/config', configOf(options));
   app.use('/api/shows', shows(host, newcomers(options.newShows ?? NEW_SHOWS)));
   app.use('/api/platforms', platforms(options.addresses));
-  app.use('/api', (_req, res) => problem(res, 404, { title: 'No such address', detail: 'Gavirn has nothing here.' }));
+  app.use('/api', (_req, res) =>
+    problem(res, 404, { title: 'No such address', detail: phrase('Gavirn has nothing here.') }),
+  );
 
   app.use('/in', inbox(host));
   app.use('/o', outlets(host, options.built, policies.outlet));
@@ -139,7 +142,10 @@ const newcomers = (limit: number): express.RequestHandler =>
     handler: (_req, res) =>
       problem(res, 429, {
         title: 'Too many new shows',
-        detail: `From one address ${limit} new shows an hour are taken. The show stays in this browser and is sent again by itself.`,
+        detail: phrase(
+          'From one address {limit} new shows an hour are taken. The show stays in this browser and is sent again by itself.',
+          { limit },
+        ),
       }),
   });
 
@@ -149,13 +155,13 @@ const unreadable =
   (error: { status?: number; message: string }, req, res, next) => {
     if (res.headersSent) return next(error);
     if (error.status === 413)
-      return problem(res, 413, { title: 'Too large', detail: 'That is more than a show can hold.' });
+      return problem(res, 413, { title: 'Too large', detail: phrase('That is more than a show can hold.') });
     if (error.status !== undefined && error.status < 500)
-      return problem(res, error.status, { title: 'Not understood', detail: 'What was sent cannot be read.' });
+      return problem(res, error.status, { title: 'Not understood', detail: phrase('What was sent cannot be read.') });
     log.error({ what: req.method, err: error }, 'A request met a fault of Gavirn’s own.');
     problem(res, 500, {
       title: 'A fault in Gavirn',
-      detail: 'Something went wrong in the server. Your show is as it was.',
+      detail: phrase('Something went wrong in the server. Your show is as it was.'),
     });
   };
 
@@ -201,7 +207,7 @@ function serveApp(app: express.Express, folder: string, page: string | null): vo
   app.use(compressed(folder, {}));
   app.get('/{*path}', (req, res) => {
     if (/\.[a-z0-9]+$/i.test(req.path) || page === null)
-      return problem(res, 404, { title: 'No such address', detail: 'Gavirn has nothing here.' });
+      return problem(res, 404, { title: 'No such address', detail: phrase('Gavirn has nothing here.') });
     res.type('html').set('cache-control', 'no-cache').send(page);
   });
 }

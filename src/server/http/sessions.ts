@@ -7,6 +7,7 @@ import { writeEventLine } from '@/core/file/events';
 import { problem } from '@/server/problem';
 import { lastingInTurns, readLasting } from './lasting';
 import type { WithShow } from './with-show';
+import { phrase } from '@/core/words/phrase';
 
 /** A show's sessions, and what they leave to later ones, below /api/shows/<id>. */
 export function sessions(withShow: WithShow): Router {
@@ -41,7 +42,10 @@ export function sessions(withShow: WithShow): Router {
     if (!show) return;
     const events = await show.events(String(req.params.session));
     if (!events)
-      return problem(res, 404, { title: 'No such session', detail: 'This server does not have the session any more.' });
+      return problem(res, 404, {
+        title: 'No such session',
+        detail: phrase('This server does not have the session any more.'),
+      });
     res.type('application/x-ndjson');
     await send(res, linesOf(events));
   });
@@ -51,7 +55,10 @@ export function sessions(withShow: WithShow): Router {
     if (!show) return;
     const inputs = await show.inputs(String(req.params.session));
     if (!inputs)
-      return problem(res, 404, { title: 'No such session', detail: 'This server does not have the session any more.' });
+      return problem(res, 404, {
+        title: 'No such session',
+        detail: phrase('This server does not have the session any more.'),
+      });
     res.type('application/x-ndjson');
     await send(res, jsonLines(inputs));
   });
@@ -66,17 +73,20 @@ function taken(router: Router, withShow: WithShow): void {
     if (!show) return;
     const events = z.coerce.number().int().min(0).safeParse(req.query.events);
     if (!events.success)
-      return problem(res, 400, { title: 'Not understood', detail: 'Say how many events were taken over: ?events=N.' });
+      return problem(res, 400, {
+        title: 'Not understood',
+        detail: phrase('Say how many events were taken over: ?events=N.'),
+      });
     const dropped = await show.drop(String(req.params.session), events.data);
     if (dropped === 'more')
       return problem(res, 409, {
         title: 'More has come',
-        detail: 'More has been counted since: take the session again.',
+        detail: phrase('More has been counted since: take the session again.'),
       });
     if (dropped === 'none')
       return problem(res, 404, {
         title: 'No such session',
-        detail: 'This server has no finished session of that name.',
+        detail: phrase('This server has no finished session of that name.'),
       });
     res.status(204).end();
   });
@@ -105,8 +115,9 @@ function endings(router: Router, withShow: WithShow): void {
     else
       problem(res, 409, {
         title: 'Too late',
-        detail:
+        detail: phrase(
           'The last session cannot be gone on with any more. It can be in the first ten minutes of a new one, while nothing was drawn in that.',
+        ),
       });
   });
 }

@@ -10,6 +10,7 @@ import { people } from './people';
 import { publish } from './publish';
 import { sessions } from './sessions';
 import { ownerFor, type WithShow } from './with-show';
+import { phrase } from '@/core/words/phrase';
 
 /**
  * What the app does with a show, below /api/shows. Everything needs the desk's key, which is looked at before anything else that comes.
@@ -36,7 +37,7 @@ export function shows(host: ShowHost, newcomers: RequestHandler): Router {
     await readBody(req, res);
     const command = commandSchema.safeParse(req.body);
     if (!command.success)
-      return problem(res, 400, { title: 'Not understood', detail: 'This is no command of the desk.' });
+      return problem(res, 400, { title: 'Not understood', detail: phrase('This is no command of the desk.') });
     await show.command(command.data);
     res.status(204).end();
   });
@@ -49,7 +50,10 @@ export function shows(host: ShowHost, newcomers: RequestHandler): Router {
     if (!show) return;
     const drawn = await show.drawn(String(req.params.draw));
     if (!drawn)
-      return problem(res, 404, { title: 'Not drawn', detail: 'This reel has drawn nothing yet, or still turns.' });
+      return problem(res, 404, {
+        title: 'Not drawn',
+        detail: phrase('This reel has drawn nothing yet, or still turns.'),
+      });
     res.json(drawn);
   });
 

@@ -3,6 +3,7 @@ import type { ShowOwner } from '@/server/door/bus';
 import { brokenWords } from '@/server/live/publishing';
 import type { ShowHost } from '@/server/live/show-host';
 import { problem } from '@/server/problem';
+import { phrase } from '@/core/words/phrase';
 
 /** The owner of the show that a request names, if its key is the desk's; null where the answer has been given already. */
 export type WithShow = (req: Request, res: Response) => ShowOwner | null;
@@ -19,11 +20,11 @@ export function ownerFor(host: ShowHost, req: Request, res: Response): ShowOwner
     case 'none':
       problem(res, 404, {
         title: 'No such show',
-        detail: 'This server does not have the show. The browser that has it publishes it again.',
+        detail: phrase('This server does not have the show. The browser that has it publishes it again.'),
       });
       break;
     case 'notYours':
-      problem(res, 403, { title: 'Not your show', detail: 'The key is not this show’s.' });
+      problem(res, 403, { title: 'Not your show', detail: phrase('The key is not this show’s.') });
       break;
     case 'broken':
       problem(res, 503, { title: 'The show’s files cannot be used', detail: brokenWords(found.says) });

@@ -1,4 +1,5 @@
 import { bytesWords } from '@/core/media/media';
+import { phrase, type Phrase } from '@/core/words/phrase';
 
 /** How much of what streamers hand over this server keeps: each has a default and an option (docs/trust.md). */
 export interface Limits {
@@ -37,12 +38,17 @@ export class Allowance {
   }
 
   /** Why no more is kept for a show, in a sentence; null where there is room. */
-  refuses(show: string, more: number): string | null {
+  refuses(show: string, more: number): Phrase | null {
     const { showBytes, allBytes } = this.limits;
     if ((this.byShow.get(show) ?? 0) + more > showBytes)
-      return `The files of one show may come to ${bytesWords(showBytes)} on this server. Remove some that you do not use.`;
+      return phrase('The files of one show may come to {bytes} on this server. Remove some that you do not use.', {
+        bytes: bytesWords(showBytes),
+      });
     if (this.all + more > allBytes)
-      return `This server keeps no more than ${bytesWords(allBytes)} of files for all its shows. Ask whoever runs it for more room.`;
+      return phrase(
+        'This server keeps no more than {bytes} of files for all its shows. Ask whoever runs it for more room.',
+        { bytes: bytesWords(allBytes) },
+      );
     return null;
   }
 }

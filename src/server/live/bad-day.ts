@@ -20,6 +20,7 @@ import { journalsIn } from '@/server/embedded/journals-in-folder';
 import { LiveShow } from './live-show';
 import { takeSnapshot } from '@/server/embedded/snapshot';
 import type { Runtime } from '@/server/runtime/runtime';
+import { english } from '@/core/words/phrase';
 
 const base = { handle: 'h', on: false, rate: { coin: 0, kept: 0 }, admitted: [] };
 export const FEEDS: Feed[] = [
@@ -224,7 +225,7 @@ export class Day {
       const page = this.tarn.page(after);
       if (page.status !== 200) throw new Error('Nothing was forgotten here.');
       const read = readTarn(JSON.stringify(page.body), { feed: 't', seenAt: (this.now += 1) }, this.tarnLast);
-      if (!read.ok) throw new Error(read.reason);
+      if (!read.ok) throw new Error(english(read.reason));
       read.readings.forEach(({ reading, raw }, n) =>
         this.hear('t', reading, raw, n === read.readings.length - 1 ? read.next : undefined),
       );

@@ -6,6 +6,7 @@ import { showsIn } from '@/server/embedded/shows-in-folders';
 import { until } from '@/server/standins/open';
 import type { OxbowLedger } from '@/server/standins/oxbow/channel';
 import { HANDLE, KEY, SECRET, INBOX, PERSON, base, folder, standins, host, run, state } from './feeds.setup';
+import { inEnglish } from '@/core/words/in-english.setup';
 
 describe('Oxbow', () => {
   const oxbow: Feed = { ...base, id: 'o', platform: 'oxbow', helper: 'kiln-helper' };
@@ -88,7 +89,7 @@ describe('Oxbow', () => {
     expect(forged).toMatchObject({ status: 401 });
     expect(live.state.totals.events).toBe(0);
     const steps = (await live.connections.get('o')?.client?.check()) ?? [];
-    expect(steps.map(({ step, outcome }) => [step, outcome])).toEqual([
+    expect(inEnglish(steps).map(({ step, outcome }) => [step, outcome])).toEqual([
       ['Handle', 'good'],
       ['Broadcast', 'good'],
       ['Helper', 'bad'],
@@ -104,7 +105,7 @@ describe('Oxbow', () => {
       (now) => now === 'waiting',
     );
     const step = async (name: string) =>
-      ((await live.connections.get('o')?.client?.check()) ?? []).find((each) => each.step === name);
+      inEnglish((await live.connections.get('o')?.client?.check()) ?? []).find((each) => each.step === name);
     await standins.act('oxbow', HANDLE, { act: 'public', on: false });
     expect(await step('Broadcast')).toMatchObject({ outcome: 'bad', says: expect.stringMatching(/not public/) });
     await standins.act('oxbow', HANDLE, { act: 'public', on: true });

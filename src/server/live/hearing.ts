@@ -7,6 +7,7 @@ import type { Input } from '@/core/session/input';
 import type { Runtime } from '@/server/runtime/runtime';
 import type { Connection } from './connections';
 import type { Imitations } from './imitations';
+import { asKept } from '@/core/words/phrase';
 
 /** What hearing needs of the show that it belongs to. */
 export interface HearingHost {
@@ -38,7 +39,7 @@ export class Hearing {
           input: 'bad',
           at,
           feed: feed.id,
-          reason: reading.reason,
+          reason: asKept(reading.reason).slice(0, 1000),
           text: raw.slice(0, KEPT_TEXT),
           ...resumed,
         });

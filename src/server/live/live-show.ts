@@ -28,6 +28,7 @@ import { Ticks } from './ticks';
 import { Turns } from './turns';
 import type { Caught } from '@/core/session/guard';
 import { noLog, showHash, type Log } from '@/server/log';
+import type { Sayable } from '@/core/words/phrase';
 
 const STREAK_CHECK_MS = 1000;
 
@@ -182,7 +183,7 @@ export class LiveShow {
   }
 
   /** Something that the streamer should know. */
-  notice(says: string): void {
+  notice(says: Sayable): void {
     this.notices.add(this.clock.now(), says);
     this.changed();
   }

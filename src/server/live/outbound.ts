@@ -1,11 +1,12 @@
 import { randomUUID } from 'node:crypto';
 import type { Notice } from '@/core/desk/notice';
 import type { Effect } from '@/core/engine/kernel/effect';
-import { withoutIsolates } from '@/core/words/fields';
+import { withoutIsolates } from '@/core/words/isolate';
 import type { FeedClient } from '@/server/feed/client';
 import type { Outward } from '@/server/feed/outward';
 import type { Log } from '@/server/log';
 import { tell, type Told } from './tell';
+import { type Sayable, phrase } from '@/core/words/phrase';
 
 /** So many web addresses are being told at once. */
 const MOST_TELLINGS = 20;
@@ -54,12 +55,21 @@ export class Outbound {
       );
       if (dropped)
         this.notice(
-          `“${text.slice(0, 60)}” was not posted to ${this.host.nameOf(feed)}: ${posts.waiting} lines wait already, and no more than ${MOST_POSTS} are posted in ${WITHIN_MS / 1000} s.`,
+          phrase(
+            '“{text}” was not posted to {feed}: {n, plural, one {# line waits} other {# lines wait}} already, and no more than {most} are posted in {seconds} s.',
+            {
+              text: text.slice(0, 60),
+              feed: this.host.nameOf(feed),
+              n: posts.waiting,
+              most: MOST_POSTS,
+              seconds: WITHIN_MS / 1000,
+            },
+          ),
         );
     }
   }
 
-  private notice(says: string): void {
+  private notice(says: Sayable): void {
     const last = this.notices.at(-1);
     // In a rush one sentence says it.
     if (last && Date.now() - last.at < QUIET_MS) return;
@@ -73,7 +83,7 @@ export class Outbound {
         id: randomUUID(),
         at: Date.now(),
         host: new URL(asked.url).host,
-        problem: 'Too many wait to be told already.',
+        problem: phrase('Too many wait to be told already.'),
       });
     this.telling += 1;
     tell(asked, { id: randomUUID(), at: Date.now(), secret: this.host.asks() }, this.host.outward)

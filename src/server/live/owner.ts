@@ -9,6 +9,7 @@ import type { FeedReport } from '@/server/door/feed-report';
 import { PlaybackClient } from '@/server/feed/playback';
 import type { Connection } from './connections';
 import type { LiveShow } from './live-show';
+import { phrase } from '@/core/words/phrase';
 
 /** A running show as it answers over the bus. */
 export const ownerOf = (live: LiveShow): ShowOwner => ({
@@ -65,8 +66,10 @@ function importPoints(live: LiveShow, feed: string, rows: readonly PointsRow[]):
   return true;
 }
 
-const STOPPED = [{ step: 'Feed', outcome: 'bad' as const, says: 'This feed is stopped. Start it, then check again.' }];
-const TAKES_NONE = { ok: false as const, reason: 'This platform’s chat takes no lines from Gavirn.' };
+const STOPPED = [
+  { step: phrase('Feed'), outcome: 'bad' as const, says: phrase('This feed is stopped. Start it, then check again.') },
+];
+const TAKES_NONE = { ok: false as const, reason: phrase('This platform’s chat takes no lines from Gavirn.') };
 
 function feedRequests(live: LiveShow): FeedRequests {
   const of = <T>(feed: string, ask: (connection: Connection) => T): T | null => {

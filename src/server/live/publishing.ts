@@ -6,15 +6,19 @@ import { showHash, type Log } from '@/server/log';
 import type { Addresses } from './addresses';
 import { hashOf } from './key';
 import type { LiveShow } from './live-show';
+import { phrase, type Sayable, type Phrase } from '@/core/words/phrase';
 
 /** What came of publishing a show. `taken`: keys that belong to another show already; the browser makes new ones. */
 export type Published =
   | { ok: true }
-  | { ok: false; status: 403 | 409 | 422 | 503 | 507; detail: string; taken?: { outlets: string[]; feeds: string[] } };
+  | { ok: false; status: 403 | 409 | 422 | 503 | 507; detail: Sayable; taken?: { outlets: string[]; feeds: string[] } };
 
 /** What is said of a show whose files cannot be used. */
-export const brokenWords = (says: string): string =>
-  `The server cannot use what it has kept of this show: ${says.replace(/[.\s]+$/, '')}. Nothing of it was changed, and the show itself is safe in this browser. Ask whoever runs the server, or open the show as a copy.`;
+export const brokenWords = (says: Sayable): Phrase =>
+  phrase(
+    'The server cannot use what it has kept of this show ({why}). Nothing of it was changed, and the show itself is safe in this browser. Ask whoever runs the server, or open the show as a copy.',
+    { why: says },
+  );
 
 /** A show as a browser publishes it. */
 interface Given {
@@ -26,7 +30,7 @@ interface Given {
 }
 
 interface Around {
-  may: 'owner' | 'new' | 'notYours' | { broken: string };
+  may: 'owner' | 'new' | 'notYours' | { broken: Sayable };
   addresses: Addresses;
   log: Log;
 }
@@ -39,7 +43,7 @@ export function publishing(
 ): Published {
   if (typeof may === 'object') return { ok: false, status: 503, detail: brokenWords(may.broken) };
   if (may === 'notYours')
-    return { ok: false, status: 403, detail: 'Another browser published this show with another key.' };
+    return { ok: false, status: 403, detail: phrase('Another browser published this show with another key.') };
   const known = new Set(show.outlets.map(({ id }) => id));
   const keys = Object.entries(outletKeys)
     .filter(([id]) => known.has(id))
@@ -54,7 +58,7 @@ export function publishing(
     return {
       ok: false,
       status: 409,
-      detail: 'An address of this show belongs to another show on this server already. New ones are needed.',
+      detail: phrase('An address of this show belongs to another show on this server already. New ones are needed.'),
       taken,
     };
   const stored: Stored = { show, deskHash: hashOf(deskKey), outlets: Object.fromEntries(keys) };
@@ -68,7 +72,10 @@ export function publishing(
     return {
       ok: false,
       status: 507,
-      detail: `The show cannot be kept on the server: ${says}. It stays in this browser and is sent again by itself.`,
+      detail: phrase(
+        'The show cannot be kept on the server: {says}. It stays in this browser and is sent again by itself.',
+        { says },
+      ),
     };
   }
 }
@@ -89,7 +96,9 @@ export function publishChange(
     return {
       ok: false,
       status: 422,
-      detail: 'The server cannot run the show as it now is. It goes on as it was before; take the last change back.',
+      detail: phrase(
+        'The server cannot run the show as it now is. It goes on as it was before; take the last change back.',
+      ),
     };
   kept.keep(stored);
   if (changed) kept.tidy();

@@ -1,4 +1,5 @@
 import type { Journal, Journals } from '@/server/door/journal';
+import { phrase, type Sayable } from '@/core/words/phrase';
 
 /** How much room a show's sessions take, and whether more may come. */
 export class SessionRoom {
@@ -27,10 +28,12 @@ export class SessionRoom {
   }
 
   /** A sentence while nothing more can be kept. */
-  get problem(): string | null {
+  get problem(): Sayable | null {
     if (this.journal.problem !== null) return this.journal.problem;
     return this.tooMuch
-      ? 'The sessions of this show have used up their room on the server, so nothing more is taken in. Leave this page open: the browser takes finished sessions over, and then it goes on.'
+      ? phrase(
+          'The sessions of this show have used up their room on the server, so nothing more is taken in. Leave this page open: the browser takes finished sessions over, and then it goes on.',
+        )
       : null;
   }
 }

@@ -1,6 +1,7 @@
 import type { Media } from '@/core/media/media';
 import type { KeptMedia, KeptShow } from '@/server/door/shows';
 import { Allowance, type Limits } from './allowance';
+import { phrase, type Sayable } from '@/core/words/phrase';
 
 /** What shows hand over beside their documents, within what this server takes. */
 export class ShowFiles {
@@ -20,7 +21,7 @@ export class ShowFiles {
   }
 
   /** Why so many bytes more are not kept for a show, in a sentence; null where there is room. */
-  refuses(id: string, more: number): string | null {
+  refuses(id: string, more: number): Sayable | null {
     return this.allowance.refuses(id, more);
   }
 
@@ -30,9 +31,9 @@ export class ShowFiles {
   }
 
   /** Keeps one of them; @returns why it was not kept, in a sentence; null when it was */
-  async keepMedia(id: string, file: Media, bytes: Buffer): Promise<string | null> {
+  async keepMedia(id: string, file: Media, bytes: Buffer): Promise<Sayable | null> {
     const media = this.mediaOf(id);
-    if (!media) return 'The show has just been removed.';
+    if (!media) return phrase('The show has just been removed.');
     const refused = await media.keep(file, bytes);
     this.recount(id);
     return refused;

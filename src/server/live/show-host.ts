@@ -16,6 +16,8 @@ import type { LiveShow } from './live-show';
 import { run, type Running } from './running';
 import { ShowFiles } from './show-files';
 import { brokenWords, publishChange, publishing, type Published } from './publishing';
+import { phrase, type Sayable } from '@/core/words/phrase';
+import { SLEPT } from './notices';
 
 /** How often it is looked whether a show may sleep, and how often at most it is noted that one was opened, ms. */
 const LOOK_EVERY_MS = 3_600_000;
@@ -46,7 +48,7 @@ export interface ShowHostOptions {
 
 /** A show that somebody asks for: its owner, or why not. */
 export type Found =
-  { found: 'show'; owner: ShowOwner } | { found: 'none' } | { found: 'notYours' } | { found: 'broken'; says: string };
+  { found: 'show'; owner: ShowOwner } | { found: 'none' } | { found: 'notYours' } | { found: 'broken'; says: Sayable };
 
 /** All shows that this server runs, and who may look at them or act. */
 export class ShowHost {
@@ -111,10 +113,7 @@ export class ShowHost {
       this.tried(entry, 'It could not be noted that a show was opened.', () => entry.kept.markOpened(now));
     entry.openedAt = now;
     const running = this.wake(entry);
-    if (asleep && running)
-      running.live.notice(
-        'This show had slept on the server, since nobody had opened it for long. Its feeds are connected again; what happened meanwhile was not counted.',
-      );
+    if (asleep && running) running.live.notice(SLEPT);
     return running;
   }
 
@@ -157,7 +156,7 @@ export class ShowHost {
   }
 
   /** Whether a key may publish under an id: before anything that comes with it is read. */
-  mayPublish(id: string, key: string): 'owner' | 'new' | 'notYours' | { broken: string } {
+  mayPublish(id: string, key: string): 'owner' | 'new' | 'notYours' | { broken: Sayable } {
     const says = this.aside.because(id);
     if (says !== undefined) return { broken: says };
     const entry = this.entries.get(id);
@@ -193,7 +192,9 @@ export class ShowHost {
       return {
         ok: false,
         status: 507,
-        detail: `This server holds ${this.limits.shows.toLocaleString('en')} shows and takes no more. Ask whoever runs it.`,
+        detail: phrase('This server holds {n, number} shows and takes no more. Ask whoever runs it.', {
+          n: this.limits.shows,
+        }),
       };
     const entry = this.add(this.options.shows.create(stored, secrets, this.now()));
     return this.wake(entry)
@@ -230,20 +231,20 @@ export class ShowHost {
    * Forgets a viewer wholly: every journal is written anew without them, and the show starts from those. What they did stays counted.
    * @returns why it could not be done, in words; null when it was. It can be asked for again
    */
-  async forget(id: string, who: Forgotten): Promise<string | null> {
+  async forget(id: string, who: Forgotten): Promise<Sayable | null> {
     const entry = this.entries.get(id);
     if (!entry?.running) return null;
     const { running } = entry;
     const viewer = viewerToForget(running.live.state, who);
     // What waits for the disk would be lost with the show that is closed.
-    if (!(await running.live.flushed())) return 'the disk takes nothing just now';
+    if (!(await running.live.flushed())) return phrase('the disk takes nothing just now');
     // Somebody who asks for the show meanwhile starts it again, with the viewer: then it is stopped once more.
     for (let times = 0; entry.running && times < MOST_STOPS; times += 1) {
       const on: Running = entry.running;
       entry.running = null;
       await this.stop(on);
     }
-    if (entry.running) return 'too much is asked of the show just now';
+    if (entry.running) return phrase('too much is asked of the show just now');
     const problem = forgetIn(entry.kept.journals, viewer, (error) =>
       this.log.error({ show: showHash(id), err: error }, 'A viewer could not be forgotten.'),
     );

@@ -3,6 +3,7 @@ import { createServer, type IncomingHttpHeaders, type Server } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import { everywhere, onlyPublic } from '@/server/feed/outward';
 import { tell } from './tell';
+import { inEnglish } from '@/core/words/in-english.setup';
 
 /* What a web address is told: CloudEvents 1.0 (JSON format, section 3; HTTP binding, structured mode, section 3.2) and Standard Webhooks 1.0. */
 
@@ -87,13 +88,13 @@ test.each([
   expect(got.map(({ headers }) => headers['webhook-id'])).toEqual(['e1', 'e1']);
   answers = [answer, answer, 204];
   got = [];
-  expect((await telling()).problem).toBe(sentence);
+  expect(inEnglish((await telling()).problem)).toBe(sentence);
   expect(got.length).toBe(2);
 });
 
 test('a refusal is final, and a redirect is not followed', async () => {
   answers = [403];
-  expect((await telling()).problem).toBe('It refused (403).');
+  expect(inEnglish((await telling()).problem)).toBe('It refused (403).');
   answers = ['elsewhere'];
   expect((await telling()).problem).toMatch(/not followed/);
   expect(got.length).toBe(2);

@@ -1,7 +1,8 @@
 import type { Effect } from '@/core/engine/kernel/effect';
-import { withoutIsolates } from '@/core/words/fields';
+import { withoutIsolates } from '@/core/words/isolate';
 import type { Outward } from '@/server/feed/outward';
 import { sign } from '@/server/feed/signature';
+import { phrase, type Phrase, type Sayable } from '@/core/words/phrase';
 
 /** How a telling came out, for the desk. */
 export interface Told {
@@ -10,7 +11,7 @@ export interface Told {
   /** Where it went, without path and query: they may hold a secret. */
   host: string;
   /** What went wrong, in a sentence; null when it was taken. */
-  problem: string | null;
+  problem: Sayable | null;
 }
 
 type Asked = Extract<Effect, { effect: 'ask' }>;
@@ -63,7 +64,7 @@ async function post(
   headers: Record<string, string>,
   body: string,
   outward: Outward,
-): Promise<{ sentence: string; again: boolean } | null> {
+): Promise<{ sentence: Phrase; again: boolean } | null> {
   try {
     const response = await outward.fetch(url, {
       method: 'POST',
@@ -75,12 +76,17 @@ async function post(
     await response.body?.cancel();
     if (response.ok) return null;
     if (response.status >= 300 && response.status < 400)
-      return { sentence: 'It sends on to another address, which is not followed.', again: false };
-    return { sentence: `It refused (${response.status}).`, again: response.status >= 500 || response.status === 429 };
+      return { sentence: phrase('It sends on to another address, which is not followed.'), again: false };
+    return {
+      sentence: phrase('It refused ({status}).', { status: String(response.status) }),
+      again: response.status >= 500 || response.status === 429,
+    };
   } catch (error) {
     const slow = error instanceof Error && error.name === 'TimeoutError';
     return {
-      sentence: slow ? `It did not answer within ${TIMEOUT_MS / 1000} s.` : 'It cannot be reached.',
+      sentence: slow
+        ? phrase('It did not answer within {n} s.', { n: TIMEOUT_MS / 1000 })
+        : phrase('It cannot be reached.'),
       again: true,
     };
   }

@@ -8,6 +8,7 @@ import { Button } from '@/ui/part/button';
 import { Card } from '@/ui/part/card';
 import { TextField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
+import { say } from '@/ui/words/say';
 
 const aboutSchema = z.object({
   version: z.string(),
@@ -22,21 +23,23 @@ export function AboutPlace() {
     fetchJson<unknown>(path).then((read) => aboutSchema.parse(read)),
   );
   return (
-    <PlaceBody title="About">
-      <Text tone="muted">{data ? `Gavirn ${data.version}` : 'Gavirn'}</Text>
+    <PlaceBody title={say('About')}>
+      <Text tone="muted">{data ? say('Gavirn {version}', { version: data.version }) : 'Gavirn'}</Text>
       <Kept />
-      <Part title="Pictures and fonts">
-        <Text>Emoji on the frame: graphics of the Twemoji set, under CC BY 4.0.</Text>
+      <Part title={say('Pictures and fonts')}>
+        <Text>{say('Emoji on the frame: graphics of the Twemoji set, under CC BY 4.0.')}</Text>
         <Text>
-          Fonts: Alfa Slab One, Atkinson Hyperlegible Next, Baloo 2, Bricolage Grotesque, Caveat, Fraunces, Josefin
-          Sans, Noto Sans with its Arabic, Devanagari, Japanese and Thai, and Zilla Slab, all under the SIL Open Font
-          License 1.1.
+          {say(
+            'Fonts: Alfa Slab One, Atkinson Hyperlegible Next, Baloo 2, Bricolage Grotesque, Caveat, Fraunces, Josefin Sans, Noto Sans with its Arabic, Devanagari, Japanese and Thai, and Zilla Slab, all under the SIL Open Font License 1.1.',
+          )}
         </Text>
       </Part>
       {data ? <Packages packages={data.packages} /> : null}
       {error ? (
         <Text tone="brick" role="alert" className="mt-4">
-          The list of packages cannot be read just now. It is a part of this page, and comes with the next reload.
+          {say(
+            'The list of packages cannot be read just now. It is a part of this page, and comes with the next reload.',
+          )}
         </Text>
       ) : null}
     </PlaceBody>
@@ -53,17 +56,20 @@ const Part = ({ title, children }: { title: string; children: ReactNode }) => (
 );
 
 const Kept = () => (
-  <Part title="What is kept where">
+  <Part title={say('What is kept where')}>
     <Text>
-      In this browser: your shows, with their keys and secrets; your media; finished sessions with their logs. Nobody
-      else can read them, and whoever clears this browser’s data clears them, too: save a show as a file under Shows.
+      {say(
+        'In this browser: your shows, with their keys and secrets; your media; finished sessions with their logs. Nobody else can read them, and whoever clears this browser’s data clears them, too: save a show as a file under Shows.',
+      )}
     </Text>
     <Text>
-      On this server: the show that runs, the session that is on, everybody who was seen with their points, and the
-      media that the show uses. The keys of your desk and outlets are kept there as fingerprints only; secrets of feeds
-      as they are, since the server signs and checks with them.
+      {say(
+        'On this server: the show that runs, the session that is on, everybody who was seen with their points, and the media that the show uses. The keys of your desk and outlets are kept there as fingerprints only; secrets of feeds as they are, since the server signs and checks with them.',
+      )}
     </Text>
-    <Text>Nowhere else: nothing is sent to anybody but the platforms and addresses that you enter yourself.</Text>
+    <Text>
+      {say('Nowhere else: nothing is sent to anybody but the platforms and addresses that you enter yourself.')}
+    </Text>
   </Part>
 );
 
@@ -74,9 +80,9 @@ function Packages({ packages }: { packages: z.infer<typeof aboutSchema>['package
   const words = sought.trim().toLocaleLowerCase();
   const found = packages.filter(({ name, licence }) => `${name} ${licence}`.toLocaleLowerCase().includes(words));
   return (
-    <Part title={`${packages.length} packages`}>
-      <TextField label="Search packages and licences" value={sought} exact onChange={setSought} />
-      <View role="list" aria-label="Packages">
+    <Part title={say('{packages} packages', { packages: packages.length })}>
+      <TextField label={say('Search packages and licences')} value={sought} exact onChange={setSought} />
+      <View role="list" aria-label={say('Packages')}>
         {found.slice(0, most).map(({ name, version, licence }) => (
           <View key={`${name}@${version}`} role="listitem" className="min-h-[36px] py-1 flex-row items-center gap-3">
             <Text className="flex-1" numberOfLines={2}>{`${name} ${version}`}</Text>
@@ -86,9 +92,11 @@ function Packages({ packages }: { packages: z.infer<typeof aboutSchema>['package
           </View>
         ))}
       </View>
-      {found.length === 0 ? <Text tone="muted">No package of that name or licence.</Text> : null}
+      {found.length === 0 ? <Text tone="muted">{say('No package of that name or licence.')}</Text> : null}
       {found.length > most ? (
-        <Button kind="outline" onPress={() => setMost(most + 200)}>{`Show more (${found.length - most})`}</Button>
+        <Button kind="outline" onPress={() => setMost(most + 200)}>
+          {say('Show more ({found})', { found: found.length - most })}
+        </Button>
       ) : null}
     </Part>
   );

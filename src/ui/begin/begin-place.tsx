@@ -19,16 +19,18 @@ import { PlatformStep } from './platform-step';
 import { SeesStep } from './sees-step';
 import { StreamsStep } from './streams-step';
 import { useIsFirst, useMakeShow } from './use-make-show';
+import { say, saying } from '@/ui/words/say';
+import { phrase, type Phrase } from '@/core/words/phrase';
 
 /** The questions in their order; the first has no name in the address. */
 const STEPS = ['streams', 'platform', 'sees', 'look'] as const;
 type Step = (typeof STEPS)[number];
 
-const ASKS: Record<Step, string> = {
-  streams: 'How do you stream?',
-  platform: 'Where do you go live?',
-  sees: 'What should viewers see?',
-  look: 'How should it look?',
+const ASKS: Record<Step, Phrase> = {
+  streams: phrase('How do you stream?'),
+  platform: phrase('Where do you go live?'),
+  sees: phrase('What should viewers see?'),
+  look: phrase('How should it look?'),
 };
 
 /** Beginning a show: four questions, and what is left to do then. */
@@ -69,7 +71,7 @@ function Question({
       });
   };
   return (
-    <PlaceBody title={ASKS[now]} above={`${STEPS.indexOf(now) + 1} of ${STEPS.length}`}>
+    <PlaceBody title={saying(ASKS[now])} above={say('{n} of {all}', { n: STEPS.indexOf(now) + 1, all: STEPS.length })}>
       <View className="gap-4 mt-4">
         {now === 'streams' ? <StreamsStep value={answers.streams} onChoose={(streams) => goOn({ streams })} /> : null}
         {now === 'platform' ? <PlatformStep onDone={(feed) => goOn({ feed })} /> : null}
@@ -81,7 +83,7 @@ function Question({
         ) : null}
         <Problem says={problem} />
         <Text size={13} tone="muted" className="text-center">
-          You can change all of it later.
+          {say('You can change all of it later.')}
         </Text>
         <Skip />
       </View>
@@ -106,7 +108,7 @@ function Skip() {
   };
   return (
     <Button kind="outline" disabled={going} onPress={() => void skip()}>
-      Skip the questions
+      {say('Skip the questions')}
     </Button>
   );
 }

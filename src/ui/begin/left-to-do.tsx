@@ -19,11 +19,13 @@ import { Text } from '@/ui/part/text';
 import { FrameView } from '@/ui/stage/frame-view';
 import { useColours } from '@/ui/theme/look';
 import { tick } from './use-to-do';
+import { say } from '@/ui/words/say';
+import { phrase, type Phrase } from '@/core/words/phrase';
 
-const TITLES: Record<ToDo, string> = {
-  paste: 'Paste the address',
-  hear: 'See and hear a test alert',
-  live: 'Go live',
+const TITLES: Record<ToDo, Phrase> = {
+  paste: phrase('Paste the address'),
+  hear: phrase('See and hear a test alert'),
+  live: phrase('Go live'),
 };
 
 /** The show that was made, and the three things that are left to do, each ticked off by itself when it has happened. */
@@ -37,9 +39,9 @@ export function LeftToDo() {
     router.navigate('/stage');
   };
   return (
-    <PlaceBody title="Your show is ready">
+    <PlaceBody title={say('Your show is ready')}>
       <Made />
-      <View role="list" aria-label="Left to do" className="gap-3 mt-4">
+      <View role="list" aria-label={say('Left to do')} className="gap-3 mt-4">
         <Thing what="paste" done={done.includes('paste')}>
           <Paste />
         </Thing>
@@ -51,7 +53,7 @@ export function LeftToDo() {
         </Thing>
       </View>
       <Button kind={over ? 'main' : 'outline'} className="mt-4" onPress={close}>
-        {over ? 'All done: to the stage' : 'Put this list away'}
+        {over ? say('All done: to the stage') : say('Put this list away')}
       </Button>
     </PlaceBody>
   );
@@ -66,22 +68,30 @@ function Made() {
     <View className={`mt-2 gap-4 ${upright ? 'flex-row' : ''}`}>
       <FrameView show={show} pieces={show.pieces} live={null} width={upright ? 120 : 320} seen="edit" />
       <View className="flex-1 gap-3 justify-center">
-        <Text>{`${counted(show.pieces.length, 'piece', 'pieces')} and ${counted(show.cues.length, 'cue', 'cues')}, arranged so that nothing lies over anything.`}</Text>
+        <Text>
+          {say(
+            '{pieces, plural, one {# piece} other {# pieces}} and {cues, plural, one {# cue} other {# cues}}, arranged so that nothing lies over anything.',
+            { pieces: show.pieces.length, cues: show.cues.length },
+          )}
+        </Text>
         <Button kind="outline" onPress={() => router.navigate('/stage')}>
-          See it on the stage
+          {say('See it on the stage')}
         </Button>
       </View>
     </View>
   );
 }
 
-const counted = (n: number, one: string, more: string): string => `${n} ${n === 1 ? one : more}`;
-
 function Thing({ what, done, children }: { what: ToDo; done: boolean; children: ReactNode }) {
   const { onmarigold } = useColours();
   const at = TO_DO.indexOf(what) + 1;
   return (
-    <View role="listitem" aria-label={`${TITLES[what]}: ${done ? 'done' : 'left to do'}`}>
+    <View
+      role="listitem"
+      aria-label={
+        done ? say('{what}: done', { what: TITLES[what] }) : say('{what}: left to do', { what: TITLES[what] })
+      }
+    >
       <Card>
         <View className="flex-row items-center gap-3">
           <View
@@ -94,7 +104,7 @@ function Thing({ what, done, children }: { what: ToDo; done: boolean; children: 
           </Text>
           {done ? (
             <Text size={13} tone="lagoon">
-              Done
+              {say('Done')}
             </Text>
           ) : null}
         </View>
@@ -109,15 +119,19 @@ function Paste() {
   const keys = useKeys();
   return (
     <>
-      <Text>In your app or cloud compositor, add a layer that shows a web page, and paste this address there.</Text>
+      <Text>
+        {say('In your app or cloud compositor, add a layer that shows a web page, and paste this address there.')}
+      </Text>
       {outlets.map((outlet) => (
         <View key={outlet.id} className="gap-2">
           {outlets.length > 1 ? <Text face="strong">{outlet.name}</Text> : null}
-          <Text selectable className="p-3 rounded-control bg-raised break-all" accessibilityLabel="Address">
+          <Text selectable className="p-3 rounded-control bg-raised break-all" accessibilityLabel={say('Address')}>
             {outletAddress(keys.outlets[outlet.id])}
           </Text>
           <CopyButton text={outletAddress(keys.outlets[outlet.id])} />
-          <Text size={13} tone="muted">{`Give the layer ${sizeOf(outlet.layout, frame)}.`}</Text>
+          <Text size={13} tone="muted">
+            {say('Give the layer {sizeOf}.', { sizeOf: sizeOf(outlet.layout, frame) })}
+          </Text>
         </View>
       ))}
     </>
@@ -126,7 +140,7 @@ function Paste() {
 
 const sizeOf = (layout: string | undefined, frame: { width: number; height: number }): string => {
   const [width, height] = layout?.split('×') ?? [String(frame.width), String(frame.height)];
-  return `${width} wide, ${height} high`;
+  return say('{width} wide, {height} high', { width: width ?? '', height: height ?? '' });
 };
 
 /** A cue that is seen and heard, if there is one. */
@@ -146,18 +160,18 @@ function Hear() {
     const open = deskStore.now().view?.outlets ?? {};
     const sounds = show.outlets.find((outlet) => outlet.sounds);
     if (sounds && (open[sounds.id] ?? 0) > 0) {
-      setSaid({ tone: 'lagoon', text: 'Sent. It is on the frame in your compositor now, and heard from there.' });
+      setSaid({ tone: 'lagoon', text: say('Sent. It is on the frame in your compositor now, and heard from there.') });
       if (begun) tick(show.id, begun, 'hear');
     } else
       setSaid({
         tone: 'mist',
-        text: 'Sent, but no compositor shows the frame yet. Paste the address first, then send it again.',
+        text: say('Sent, but no compositor shows the frame yet. Paste the address first, then send it again.'),
       });
   };
   return cue ? (
     <>
-      <Text>It appears in your compositor, with its sound. Numbers stay as they are.</Text>
-      <Button onPress={() => void test()}>Send a test alert</Button>
+      <Text>{say('It appears in your compositor, with its sound. Numbers stay as they are.')}</Text>
+      <Button onPress={() => void test()}>{say('Send a test alert')}</Button>
       {said?.tone === 'brick' ? (
         <Problem says={said.text} />
       ) : said ? (
@@ -167,7 +181,7 @@ function Hear() {
       ) : null}
     </>
   ) : (
-    <Text>This show has no alerts. Under Cues you say what is shown when something happens.</Text>
+    <Text>{say('This show has no alerts. Under Cues you say what is shown when something happens.')}</Text>
   );
 }
 
@@ -175,12 +189,16 @@ function GoLive() {
   const router = useRouter();
   const [feed] = useShow((show) => show.feeds);
   return feed ? (
-    <Text>{`Nothing to press here: as soon as you are live on ${PLATFORMS[feed.platform].name}, it connects by itself.`}</Text>
+    <Text>
+      {say('Nothing to press here: as soon as you are live on {name}, it connects by itself.', {
+        name: PLATFORMS[feed.platform].name,
+      })}
+    </Text>
   ) : (
     <>
-      <Text>Add the platform on which you go live. It then connects by itself each time.</Text>
+      <Text>{say('Add the platform on which you go live. It then connects by itself each time.')}</Text>
       <Button kind="outline" onPress={() => router.navigate('/feeds')}>
-        Go to Feeds
+        {say('Go to Feeds')}
       </Button>
     </>
   );

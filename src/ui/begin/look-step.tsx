@@ -7,6 +7,7 @@ import type { FirstAnswers } from '@/core/stage/first-show';
 import { Button } from '@/ui/part/button';
 import { PiecePicture } from '@/ui/stage/piece-picture';
 import { PictureChoice } from '@/ui/part/picture-tile';
+import { say } from '@/ui/words/say';
 
 /** The fourth question: which of the house styles. */
 export function LookStep({
@@ -28,7 +29,7 @@ export function LookStep({
   return (
     <View className="gap-4">
       <PictureChoice
-        label="Look"
+        label={say('Look')}
         value={answers.style}
         options={HOUSE_STYLES.map((value) => ({ value, label: STYLES[value].title }))}
         onChange={onChange}
@@ -38,7 +39,7 @@ export function LookStep({
         }}
       />
       <Button kind="main" disabled={making} onPress={onDone}>
-        {making ? 'Arranging the frame …' : 'Make my show'}
+        {making ? say('Arranging the frame …') : say('Make my show')}
       </Button>
     </View>
   );

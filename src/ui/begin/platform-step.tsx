@@ -7,6 +7,7 @@ import { handleFeed } from '@/ui/feed/new-feed';
 import { BY_HANDLE, useHandleCheck, type ByHandle } from '@/ui/feed/use-handle-check';
 import { Button } from '@/ui/part/button';
 import { Choice } from '@/ui/part/choice';
+import { say } from '@/ui/words/say';
 
 /** The second question: the platform, and the handle there. Null: later. */
 export function PlatformStep({ onDone }: { onDone: (feed: Feed | null) => void }) {
@@ -14,17 +15,17 @@ export function PlatformStep({ onDone }: { onDone: (feed: Feed | null) => void }
   return (
     <View className="gap-4">
       <Choice
-        label="Platform"
+        label={say('Platform')}
         options={[
           ...BY_HANDLE.map((value) => ({ value, label: PLATFORMS[value].name, note: PLATFORMS[value].says })),
-          { value: 'later' as const, label: 'Another one, or later', note: 'You add it under Feeds' },
+          { value: 'later' as const, label: say('Another one, or later'), note: say('You add it under Feeds') },
         ]}
         value={platform}
         onChange={setPlatform}
       />
       {platform === null ? null : platform === 'later' ? (
         <Button kind="main" onPress={() => onDone(null)}>
-          Next: what viewers see
+          {say('Next: what viewers see')}
         </Button>
       ) : (
         <Handle key={platform} platform={platform} onDone={onDone} />
@@ -46,7 +47,7 @@ function Handle({ platform, onDone }: { platform: ByHandle; onDone: (feed: Feed)
     <View className="gap-3">
       <HandleField platform={platform} handle={handle} onSubmit={() => void goOn()} />
       <Button kind="main" disabled={busy || handle.typed.trim() === ''} onPress={() => void goOn()}>
-        Next: what viewers see
+        {say('Next: what viewers see')}
       </Button>
     </View>
   );

@@ -9,6 +9,7 @@ import { Button } from '@/ui/part/button';
 import { Text } from '@/ui/part/text';
 import { PiecePicture } from '@/ui/stage/piece-picture';
 import { PictureTile, TILE_GAP, tileWidth } from '@/ui/part/picture-tile';
+import { say } from '@/ui/words/say';
 
 /** The third question: the pieces, each as it looks. */
 export function SeesStep({
@@ -29,7 +30,7 @@ export function SeesStep({
     <View className="gap-4">
       <View
         role="group"
-        aria-label="What viewers see"
+        aria-label={say('What viewers see')}
         className="flex-row flex-wrap"
         style={{ gap: TILE_GAP }}
         onLayout={({ nativeEvent: { layout } }) => setRoom(layout.width)}
@@ -41,7 +42,11 @@ export function SeesStep({
                 key={kind}
                 width={width}
                 title={title}
-                note={kind === 'chat' && own && feed ? `${PLATFORMS[feed.platform].name} shows its own, too` : null}
+                note={
+                  kind === 'chat' && own && feed
+                    ? say('{name} shows its own, too', { name: PLATFORMS[feed.platform].name })
+                    : null
+                }
                 role="checkbox"
                 chosen={sees.includes(kind)}
                 onPress={() => onChange(sees.includes(kind) ? sees.filter((each) => each !== kind) : [...sees, kind])}
@@ -50,9 +55,9 @@ export function SeesStep({
               </PictureTile>
             ))}
       </View>
-      {sees.length === 0 ? <Text tone="mist">Nothing is chosen: the frame will be empty.</Text> : null}
+      {sees.length === 0 ? <Text tone="mist">{say('Nothing is chosen: the frame will be empty.')}</Text> : null}
       <Button kind="main" onPress={onDone}>
-        Next: how it looks
+        {say('Next: how it looks')}
       </Button>
     </View>
   );

@@ -3,11 +3,12 @@ import Svg, { Path, Rect } from 'react-native-svg';
 import type { Streams } from '@/core/stage/first-show';
 import { useColours } from '@/ui/theme/look';
 import { PictureTile } from '@/ui/part/picture-tile';
+import { phrase, type Phrase } from '@/core/words/phrase';
 
-const WAYS: readonly { value: Streams; title: string; note: string }[] = [
-  { value: 'upright', title: 'From a phone, upright', note: 'A frame of 1080 × 1920' },
-  { value: 'wide', title: 'From a console or a wide camera', note: 'A frame of 1920 × 1080' },
-  { value: 'both', title: 'Both', note: 'Two layouts of one show, each with its own address' },
+const WAYS: readonly { value: Streams; title: Phrase; note: Phrase }[] = [
+  { value: 'upright', title: phrase('From a phone, upright'), note: phrase('A frame of 1080 × 1920') },
+  { value: 'wide', title: phrase('From a console or a wide camera'), note: phrase('A frame of 1920 × 1080') },
+  { value: 'both', title: phrase('Both'), note: phrase('Two layouts of one show, each with its own address') },
 ];
 
 /** The first question. A tap answers it. */

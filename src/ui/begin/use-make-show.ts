@@ -7,9 +7,11 @@ import { addShow } from '@/ui/data/library';
 import { randomKey } from '@/ui/data/random-key';
 import { edit, reload, showStore } from '@/ui/data/show-store';
 import { useArrange } from '@/ui/stage/use-arrange';
+import { say, saying } from '@/ui/words/say';
+import { phrase } from '@/core/words/phrase';
 
 /** What a new show is called until somebody gives it a name. */
-const NAME = 'My show';
+const NAME = phrase('My show');
 
 /** Whether the questions are about the show that is open, which they began or are to begin, and not about another one (`/begin?show=new`). */
 export function useIsFirst(): boolean {
@@ -35,12 +37,12 @@ export function useMakeShow(): {
     setProblem(null);
     const made = await arrange({
       task: 'first',
-      show: first ? { id: open.id, name: open.name } : { id: randomKey(), name: NAME },
+      show: first ? { id: open.id, name: open.name } : { id: randomKey(), name: saying(NAME) },
       answers,
     });
     setMaking(false);
     if (!('show' in made)) {
-      setProblem('The show could not be made. Your answers are kept: try once more.');
+      setProblem(say('The show could not be made. Your answers are kept: try once more.'));
       return false;
     }
     const show = { ...made.show, zone: open.zone };

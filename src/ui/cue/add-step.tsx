@@ -6,13 +6,17 @@ import { type Cue } from '@/core/show/show';
 import { useShow } from '@/ui/data/show';
 import { edit } from '@/ui/data/show-store';
 import { Text } from '@/ui/part/text';
+import { say } from '@/ui/words/say';
+import type { Sayable } from '@/core/words/phrase';
 
 /** One more step behind the others; what it is to do is chosen right away. `onField`: with its first token's field. */
 export function AddStep({ cue, onField }: { cue: Cue; onField: (field: string) => void }) {
   const show = useShow();
   if (cue.steps.length >= MOST_STEPS_OF_CUE)
     return (
-      <Text tone="muted">{`A cue has ${MOST_STEPS_OF_CUE} steps at most. Let another cue do the rest, and call it.`}</Text>
+      <Text tone="muted">
+        {say('A cue has {most} steps at most. Let another cue do the rest, and call it.', { most: MOST_STEPS_OF_CUE })}
+      </Text>
     );
   const add = (kind: string): void => {
     const step = newStep(kind, show);
@@ -27,8 +31,8 @@ export function AddStep({ cue, onField }: { cue: Cue; onField: (field: string) =
         kind === 'add' ? (
           // Which number it is is asked first.
           [
-            <Row key="time" title="Add time to a countdown" onPress={() => onField('add-time')} />,
-            <Row key="number" title="Add to a number" onPress={() => onField('add-number')} />,
+            <Row key="time" title={say('Add time to a countdown')} onPress={() => onField('add-time')} />,
+            <Row key="number" title={say('Add to a number')} onPress={() => onField('add-number')} />,
           ]
         ) : (
           <Row key={kind} title={title} onPress={() => add(kind)} />
@@ -38,7 +42,7 @@ export function AddStep({ cue, onField }: { cue: Cue; onField: (field: string) =
   );
 }
 
-const Row = ({ title, onPress }: { title: string; onPress: () => void }) => (
+const Row = ({ title, onPress }: { title: Sayable; onPress: () => void }) => (
   <Pressable
     role="button"
     onPress={onPress}

@@ -13,6 +13,7 @@ import { Button } from '@/ui/part/button';
 import { Choice } from '@/ui/part/choice';
 import { Text } from '@/ui/part/text';
 import { Ticks } from '@/ui/part/ticks';
+import { say } from '@/ui/words/say';
 
 const SECONDS = 30;
 const newId = (): string => randomKey().slice(0, 12);
@@ -45,27 +46,35 @@ export function AddToNumber({ cue, time, onAdded }: { cue: Cue; time: boolean; o
     });
     onAdded(`${cue.steps.length}.amount`);
   };
-  const kind = time ? 'countdown' : 'counter';
   return (
     <>
       {there.length > 0 ? (
         <Choice
-          label={time ? 'To which countdown' : 'To which number'}
+          label={time ? say('To which countdown') : say('To which number')}
           options={there.map(({ number, name, of }) => ({ value: number, label: name, ...(time ? {} : { note: of }) }))}
           value={null}
           onChange={add}
         />
       ) : (
-        <Text>{`This show has no ${time ? 'countdown' : 'number'} yet. One is made for this step.`}</Text>
+        <Text>
+          {time
+            ? say('This show has no countdown yet. One is made for this step.')
+            : say('This show has no number yet. One is made for this step.')}
+        </Text>
       )}
       <Ticks
-        label={`A new ${kind}`}
-        options={[{ value: 'stage', label: `Put a new ${kind} on the stage, too` }]}
+        label={time ? say('A new countdown') : say('A new counter')}
+        options={[
+          {
+            value: 'stage',
+            label: time ? say('Put a new countdown on the stage, too') : say('Put a new counter on the stage, too'),
+          },
+        ]}
         ticked={onStage ? ['stage'] : []}
         onTick={() => setOnStage(!onStage)}
       />
       <Button kind={there.length > 0 ? 'outline' : 'main'} onPress={() => add(null)}>
-        {`Make a ${kind} and add to it`}
+        {time ? say('Make a countdown and add to it') : say('Make a counter and add to it')}
       </Button>
     </>
   );

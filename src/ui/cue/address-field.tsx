@@ -4,6 +4,7 @@ import { useKeys } from '@/ui/data/show';
 import { Button } from '@/ui/part/button';
 import { TextField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
+import { say } from '@/ui/words/say';
 
 const isAddress = (typed: string): boolean => {
   try {
@@ -40,22 +41,25 @@ export function AddressField({
         exact
         placeholder="https://"
         onChange={take}
-        problem={typed.trim() === '' || isAddress(typed.trim()) ? null : 'An address begins with https:// or http://.'}
+        problem={
+          typed.trim() === '' || isAddress(typed.trim()) ? null : say('An address begins with https:// or http://.')
+        }
       />
       <Text tone="muted">
-        It gets a CloudEvent by POST: the cue’s name and your words, and nothing else. It has 5 s to answer, and is
-        asked once more.
+        {say(
+          'It gets a CloudEvent by POST: the cue’s name and your words, and nothing else. It has 5 s to answer, and is asked once more.',
+        )}
       </Text>
       {secret ? (
         <>
-          <Text tone="muted">Each is signed (Standard Webhooks). Whoever checks it needs this secret:</Text>
+          <Text tone="muted">{say('Each is signed (Standard Webhooks). Whoever checks it needs this secret:')}</Text>
           {shown ? (
             <Text selectable className="p-3 rounded-control bg-raised break-all">
               {secret}
             </Text>
           ) : (
             <Button kind="outline" onPress={() => setShown(true)}>
-              Show the secret
+              {say('Show the secret')}
             </Button>
           )}
         </>

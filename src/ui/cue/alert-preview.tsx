@@ -9,6 +9,7 @@ import { engineClock } from '@/ui/data/desk';
 import { useShow } from '@/ui/data/show';
 import { IconButton } from '@/ui/part/button';
 import { FrameView } from '@/ui/stage/frame-view';
+import { say } from '@/ui/words/say';
 
 // It stays in sight while what is below it scrolls. React Native's types do not know the web's word for that.
 const STAYS = { position: 'sticky' as 'absolute', top: 0 };
@@ -62,10 +63,10 @@ export function AlertPreview({
       className="items-center bg-surface z-10 pt-1"
       style={stays ? STAYS : undefined}
       role="group"
-      aria-label="How it will look"
+      aria-label={say('How it will look')}
     >
       <FrameView show={scene.show} pieces={scene.pieces} live={scene.live} width={width} seen="air" />
-      <IconButton icon={RotateCcw} label="Play it again" tone="muted" onPress={() => setRound(round + 1)} />
+      <IconButton icon={RotateCcw} label={say('Play it again')} tone="muted" onPress={() => setRound(round + 1)} />
     </View>
   );
 }

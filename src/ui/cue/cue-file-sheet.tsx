@@ -11,27 +11,29 @@ import { Segments } from '@/ui/part/choice';
 import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
 import type { Cue, Show } from '@/core/show/show';
+import { say, saying } from '@/ui/words/say';
+import { phrase, type Phrase, asKept } from '@/core/words/phrase';
 
 const OFFERED = {
   new: [
-    { value: 'leave', label: 'Leave it' },
-    { value: 'instead', label: 'Bring it in' },
+    { value: 'leave', label: phrase('Leave it') },
+    { value: 'instead', label: phrase('Bring it in') },
   ],
   same: [
-    { value: 'leave', label: 'Leave it' },
-    { value: 'beside', label: 'Once more' },
+    { value: 'leave', label: phrase('Leave it') },
+    { value: 'beside', label: phrase('Once more') },
   ],
   differs: [
-    { value: 'leave', label: 'Keep yours' },
-    { value: 'instead', label: 'Take this one' },
-    { value: 'beside', label: 'Keep both' },
+    { value: 'leave', label: phrase('Keep yours') },
+    { value: 'instead', label: phrase('Take this one') },
+    { value: 'beside', label: phrase('Keep both') },
   ],
-} as const satisfies Record<string, readonly { value: CueChoice; label: string }[]>;
+} as const satisfies Record<string, readonly { value: CueChoice; label: Phrase }[]>;
 
 const SAYS = {
-  new: 'New here.',
-  same: 'You have the same already.',
-  differs: 'You have one that came from the same, and is another by now.',
+  new: phrase('New here.'),
+  same: phrase('You have the same already.'),
+  differs: phrase('You have one that came from the same, and is another by now.'),
 } as const;
 
 /** Cues of a file, before anything changes: what is new, what clashes, what is missing; and what to do with each. */
@@ -62,11 +64,11 @@ export function CueFileSheet({ file, onClose }: { file: CueFile; onClose: (said:
   };
   return (
     <Sheet
-      title={`${file.cues.length} ${file.cues.length === 1 ? 'cue' : 'cues'} in this file`}
+      title={say('{cues} {cues, plural, one {cue} other {cues}} in this file', { cues: file.cues.length })}
       onClose={() => onClose([])}
     >
-      <Text tone="muted">Nothing has been changed yet.</Text>
-      <View role="list" aria-label="Cues of the file" className="gap-4">
+      <Text tone="muted">{say('Nothing has been changed yet.')}</Text>
+      <View role="list" aria-label={say('Cues of the file')} className="gap-4">
         {list.map(({ cue, how, said }) => (
           <CueOfFile
             key={cue.id}
@@ -80,7 +82,11 @@ export function CueFileSheet({ file, onClose }: { file: CueFile; onClose: (said:
         ))}
       </View>
       <Button kind="main" disabled={count === 0 || busy} onPress={() => void bring()}>
-        {count === 0 ? 'Bring nothing in' : count === 1 ? 'Bring in 1 cue' : `Bring in ${count} cues`}
+        {count === 0
+          ? say('Bring nothing in')
+          : count === 1
+            ? say('Bring in 1 cue')
+            : say('Bring in {count} cues', { count })}
       </Button>
     </Sheet>
   );
@@ -98,7 +104,7 @@ function CueOfFile({
   cue: Cue;
   seen: Show;
   how: 'new' | 'same' | 'differs';
-  said: string[];
+  said: Phrase[];
   choices: Record<string, CueChoice>;
   setChoices: (value: Record<string, CueChoice>) => void;
 }) {
@@ -109,21 +115,17 @@ function CueOfFile({
           {cue.name}
         </Text>
       ) : null}
-      <Text>
-        {cueSentence(cue, seen)
-          .map(({ text }) => text)
-          .join('')}
-      </Text>
+      <Text>{saying(cueSentence(cue, seen))}</Text>
       <Text size={13} tone={how === 'differs' ? 'brick' : 'muted'}>
         {SAYS[how]}
       </Text>
       {said.map((sentence) => (
-        <Text key={sentence} size={13} tone="brick">
+        <Text key={asKept(sentence)} size={13} tone="brick">
           {sentence}
         </Text>
       ))}
       <Segments<CueChoice>
-        label={`What to do with ${cue.name || 'this cue'}`}
+        label={cue.name ? say('What to do with {name}', { name: cue.name }) : say('What to do with this cue')}
         options={OFFERED[how]}
         value={choices[cue.id] ?? 'leave'}
         onChange={(choice) => setChoices({ ...choices, [cue.id]: choice })}

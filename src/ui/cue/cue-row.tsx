@@ -11,6 +11,7 @@ import { Shape } from '@/ui/part/shape';
 import { Text } from '@/ui/part/text';
 import { Problem } from '@/ui/part/problem';
 import { TryAnswer } from './try-answer';
+import { say, saying, sayingParts } from '@/ui/words/say';
 
 /** One cue: its sentence with the parts that can be tapped, and Try. */
 export function CueRow({
@@ -27,9 +28,7 @@ export function CueRow({
   const [said, setSaid] = useState<string | null>(null);
   const [tried, setTried] = useState(0);
   const row = useBroughtInSight(fresh);
-  const sentence = cueSentence(cue, show)
-    .map(({ text }) => text)
-    .join('');
+  const sentence = saying(cueSentence(cue, show));
   const problem = cueProblem(cue, show);
   const double = problem === null ? doubled(cue, show) : null;
   const tryIt = async (): Promise<void> => {
@@ -50,16 +49,21 @@ export function CueRow({
         </View>
         <View className="flex-1">
           <Sentence cue={cue} fresh={fresh} onField={onField} />
-          {cue.on ? null : <Text tone="muted">Switched off.</Text>}
+          {cue.on ? null : <Text tone="muted">{say('Switched off.')}</Text>}
           {problem && cue.on ? <Text tone="brick">{problem}</Text> : null}
           {double ? <Text tone="muted">{double}</Text> : null}
           <Problem says={said} />
         </View>
         <View className="items-end gap-1">
-          <Button label={`Try: ${sentence}`} onPress={() => void tryIt()}>
-            Try
+          <Button label={say('Try: {sentence}', { sentence })} onPress={() => void tryIt()}>
+            {say('Try')}
           </Button>
-          <IconButton icon={EllipsisVertical} label="More for this cue" tone="muted" onPress={() => onField('cue')} />
+          <IconButton
+            icon={EllipsisVertical}
+            label={say('More for this cue')}
+            tone="muted"
+            onPress={() => onField('cue')}
+          />
         </View>
       </View>
       {tried > 0 ? <TryAnswer key={tried} cue={cue} onClose={() => setTried(0)} /> : null}
@@ -74,7 +78,7 @@ function Sentence({ cue, fresh, onField }: { cue: Cue; fresh: boolean; onField: 
     <>
       {fresh ? (
         <Text size={13} face="strong" tone="lagoon">
-          New
+          {say('New')}
         </Text>
       ) : null}
       {cue.name ? (
@@ -83,10 +87,10 @@ function Sentence({ cue, fresh, onField }: { cue: Cue; fresh: boolean; onField: 
         </Text>
       ) : null}
       <NativeText className="text-17 font-text text-ink leading-[2.125rem]">
-        {cueSentence(cue, show).map(({ text, field }, n) =>
-          field ? <Token key={n} text={text} onPress={() => onField(field)} /> : <Fragment key={n}>{text}</Fragment>,
+        {sayingParts(cueSentence(cue, show)).map(({ text, tag }, n) =>
+          tag ? <Token key={n} text={text} onPress={() => onField(tag)} /> : <Fragment key={n}>{text}</Fragment>,
         )}{' '}
-        <Token text="Then …" label="Then …: add a step" onPress={() => onField('add')} />
+        <Token text={say('Then …')} label={say('Then …: add a step')} onPress={() => onField('add')} />
       </NativeText>
     </>
   );
@@ -105,7 +109,15 @@ function useBroughtInSight(marked: boolean) {
 }
 
 /** A part of the sentence that can be changed. A span, since a button's box would not break between lines as words do. */
-function Token({ text, label = `Change ${text}`, onPress }: { text: string; label?: string; onPress: () => void }) {
+function Token({
+  text,
+  label = say('Change {text}', { text }),
+  onPress,
+}: {
+  text: string;
+  label?: string;
+  onPress: () => void;
+}) {
   return (
     <span
       role="button"

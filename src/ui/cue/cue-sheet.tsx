@@ -14,6 +14,8 @@ import { StepEditor } from './step-editor';
 import { WhenEditor } from './when-editor';
 import { WhoEditor } from './who-editor';
 import { WholeCue } from './whole-cue';
+import { say, saying } from '@/ui/words/say';
+import { phrase, type Phrase } from '@/core/words/phrase';
 
 /**
  * One part of a cue's sentence, to be changed. `field`: that of its token (src/core/show/sentence.ts): of the "when", `<step>.<field>`,
@@ -33,21 +35,21 @@ const stepOf = (cue: Cue, field: string): Cue['steps'][number] | undefined => cu
 /** `<step>.<field>`, and no `hold.<field>`. */
 const isOfStep = (field: string): boolean => /^\d+\./.test(field);
 
-const TITLES: Record<string, string> = {
-  add: 'Then …',
-  'add-time': 'Add time to a countdown',
-  'add-number': 'Add to a number',
-  try: 'Try it with …',
-  who: 'For whom',
-  feeds: 'From which feeds',
+const TITLES: Record<string, Phrase> = {
+  add: phrase('Then …'),
+  'add-time': phrase('Add time to a countdown'),
+  'add-number': phrase('Add to a number'),
+  try: phrase('Try it with …'),
+  who: phrase('For whom'),
+  feeds: phrase('From which feeds'),
 };
 
 function titleOf(cue: Cue, field: string): string {
-  if (field === 'cue') return cue.name || 'This cue';
-  if (field.startsWith('hold.')) return 'How often';
-  if (!isOfStep(field)) return TITLES[field] ?? 'When';
+  if (field === 'cue') return cue.name || say('This cue');
+  if (field.startsWith('hold.')) return say('How often');
+  if (!isOfStep(field)) return saying(TITLES[field]) ?? say('When');
   const step = stepOf(cue, field);
-  return step ? stepKind(step).title : 'A step';
+  return step ? saying(stepKind(step).title) : say('A step');
 }
 
 function CuePart({
@@ -91,7 +93,7 @@ function CuePart({
   if (field.startsWith('hold.')) return <HoldsEditor holds={cue.holds} onChange={set('holds')} />;
   if (!isOfStep(field)) return <WhenEditor when={cue.when} field={field} onChange={set('when')} />;
   const step = stepOf(cue, field);
-  if (!step) return <Text tone="muted">This step is gone.</Text>;
+  if (!step) return <Text tone="muted">{say('This step is gone.')}</Text>;
   const [at, part = ''] = field.split('.');
   return (
     <StepEditor
@@ -112,9 +114,9 @@ function FeedTicks({ feeds, onChange }: { feeds: readonly string[]; onChange: (f
   const show = useShow();
   return (
     <Ticks
-      label="Feeds"
+      label={say('Feeds')}
       options={[
-        { value: '', label: 'Any feed' },
+        { value: '', label: say('Any feed') },
         ...show.feeds.map((feed) => ({ value: feed.id, label: feedName(feed) })),
       ]}
       ticked={feeds.length === 0 ? [''] : feeds}

@@ -19,6 +19,7 @@ import { CueSheet } from './cue-sheet';
 import { NewCue } from './new-cue';
 import { TryAll } from './try-all';
 import { Problems } from '@/ui/part/problem';
+import { say, saying } from '@/ui/words/say';
 
 /** With fewer cues than this all are in sight, and nothing needs to be sought. */
 const MANY = 6;
@@ -50,17 +51,17 @@ export function CuesPlace() {
   return (
     <>
       <PlaceBody
-        title="Cues"
+        title={say('Cues')}
         beside={
           <Button kind={show.cues.length === 0 ? 'main' : 'outline'} icon={Plus} onPress={() => inPlace.open('new')}>
-            New cue
+            {say('New cue')}
           </Button>
         }
       >
         <Text tone="muted">{count(show)}</Text>
         {show.cues.length > MANY ? (
           <View className="mt-3">
-            <TextField label="Search cues" value={sought} exact onChange={setSought} />
+            <TextField label={say('Search cues')} value={sought} exact onChange={setSought} />
           </View>
         ) : null}
         <Problems says={said} />
@@ -96,7 +97,7 @@ function useCueFile(seen: readonly Cue[], onSaid: (sentences: string[]) => void)
     const chosen = await openFile('application/json,.json');
     if (!chosen) return;
     const read = readCueFile(chosen.text);
-    onSaid(read.ok ? [] : [read.reason]);
+    onSaid(read.ok ? [] : [saying(read.reason)]);
     if (!read.ok) return;
     setFile(read.file);
     inPlace.open('file');
@@ -110,32 +111,26 @@ function matching(show: Show, sought: string): Cue[] {
   return show.cues.filter(
     (each) =>
       wanted === '' ||
-      `${each.name} ${each.group ?? ''} ${cueSentence(each, show)
-        .map(({ text }) => text)
-        .join('')}`
-        .toLocaleLowerCase()
-        .includes(wanted),
+      `${each.name} ${each.group ?? ''} ${saying(cueSentence(each, show))}`.toLocaleLowerCase().includes(wanted),
   );
 }
 
 /** The next cues, where there are more than are drawn. */
 const More = ({ of, shown, onMore }: { of: number; shown: number; onMore: () => void }) =>
   of > shown ? (
-    <Button
-      kind="outline"
-      className="mt-3"
-      onPress={onMore}
-    >{`Show ${Math.min(PAGE, of - shown)} more of ${of}`}</Button>
+    <Button kind="outline" className="mt-3" onPress={onMore}>
+      {say('Show {min} more of {of}', { min: Math.min(PAGE, of - shown), of })}
+    </Button>
   ) : null;
 
 function NoCue({ any }: { any: boolean }) {
   return any ? (
     <Text tone="muted" className="mt-3">
-      No cue says that.
+      {say('No cue says that.')}
     </Text>
   ) : (
     <Text size={17} tone="muted" className="mt-2">
-      A cue is one sentence: when this happens, show that. Start with one for followers or gifts.
+      {say('A cue is one sentence: when this happens, show that. Start with one for followers or gifts.')}
     </Text>
   );
 }
@@ -158,7 +153,7 @@ function CueGroup({
           {group}
         </Text>
       )}
-      <View role="list" aria-label={group === '' ? 'Cues' : group}>
+      <View role="list" aria-label={group === '' ? say('Cues') : group}>
         {cues.map((each) => (
           <CueRow
             key={each.id}
@@ -178,22 +173,22 @@ function CuesFoot({ any, onBring, onSave }: { any: boolean; onBring: () => void;
     <View className="flex-row flex-wrap gap-2 mt-4 pt-4 border-t border-line">
       <TryAll />
       <Button kind="outline" onPress={() => router.navigate('/numbers')}>
-        Numbers
+        {say('Numbers')}
       </Button>
       <Button kind="outline" onPress={() => router.navigate('/media')}>
-        Media
+        {say('Media')}
       </Button>
       <Button kind="outline" onPress={() => router.navigate('/sound')}>
-        Sound and read aloud
+        {say('Sound and read aloud')}
       </Button>
       <Button kind="outline" onPress={() => router.navigate('/points')}>
-        Points
+        {say('Points')}
       </Button>
       <Button kind="outline" onPress={onBring}>
-        Bring in cues
+        {say('Bring in cues')}
       </Button>
       <Button kind="outline" disabled={!any} onPress={onSave}>
-        Save cues as a file
+        {say('Save cues as a file')}
       </Button>
     </View>
   );
@@ -248,6 +243,6 @@ function groupsOf(cues: readonly Cue[]): [string, Cue[]][] {
 function count(show: Show): string {
   const all = show.cues.length;
   const silent = show.cues.filter((cue) => cue.on && cueProblem(cue, show)).length;
-  const cues = all === 0 ? 'No cues yet' : all === 1 ? '1 cue' : `${all} cues`;
-  return silent === 0 ? cues : `${cues}, ${silent} cannot fire`;
+  const cues = say('{n, plural, =0 {No cues yet} one {# cue} other {# cues}}', { n: all });
+  return silent === 0 ? cues : say('{cues}, {silent} cannot fire', { cues, silent });
 }

@@ -6,6 +6,7 @@ import { useShow } from '@/ui/data/show';
 import { Segments } from '@/ui/part/choice';
 import { TextField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
+import { say } from '@/ui/words/say';
 
 /** The currency that amounts are in: any, by the streamer's rates, or one alone. */
 export function CurrencyEditor({
@@ -31,15 +32,18 @@ export function CurrencyEditor({
         label={label}
         value={value ?? ''}
         onChange={(next) => onChange(next === '' ? undefined : next)}
-        options={[{ value: '', label: 'Any, by your rates' }, ...known.map((code) => ({ value: code, label: code }))]}
+        options={[
+          { value: '', label: say('Any, by your rates') },
+          ...known.map((code) => ({ value: code, label: code })),
+        ]}
       />
       <TextField
-        label="Another currency"
+        label={say('Another currency')}
         value={typed}
         exact
         most={3}
-        placeholder="JPY"
-        problem={wrong ? 'No currency of ISO 4217 has this code.' : null}
+        placeholder={say('JPY')}
+        problem={wrong ? say('No currency of ISO 4217 has this code.') : null}
         onChange={(text) => {
           const code = text.toUpperCase();
           setTyped(code);

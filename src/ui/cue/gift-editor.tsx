@@ -4,7 +4,7 @@ import { fetchJson } from '@/ui/data/api';
 import { useShow } from '@/ui/data/show';
 import { Ticks } from '@/ui/part/ticks';
 import { Text } from '@/ui/part/text';
-import { counted } from '@/ui/words/counted';
+import { say } from '@/ui/words/say';
 
 interface Gift {
   id: string;
@@ -24,11 +24,11 @@ export function GiftEditor({ value, onChange }: { value: readonly Gift[]; onChan
     ...value.filter((gift) => !gifts?.some(({ id }) => id === gift.id)).map((gift) => ({ ...gift, coins: null })),
   ];
   const options = [
-    { value: '', label: 'Any gift' },
+    { value: '', label: say('Any gift') },
     ...listed.map(({ id, name, coins }) => ({
       value: id,
       label: name,
-      note: coins === null ? undefined : counted(coins, 'coin'),
+      note: coins === null ? undefined : say('{n, plural, one {# coin} other {# coins}}', { n: coins }),
     })),
   ];
   const tick = (id: string): void => {
@@ -43,7 +43,7 @@ export function GiftEditor({ value, onChange }: { value: readonly Gift[]; onChan
   return (
     <View className="gap-1">
       <Ticks
-        label="Gifts"
+        label={say('Gifts')}
         options={options}
         ticked={value.length === 0 ? [''] : value.map(({ id }) => id)}
         onTick={tick}

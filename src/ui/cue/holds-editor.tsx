@@ -6,6 +6,7 @@ import { Ticks } from '@/ui/part/ticks';
 import { Text } from '@/ui/part/text';
 import { Problem } from '@/ui/part/problem';
 import type { Show } from '@/core/show/show';
+import { say } from '@/ui/words/say';
 
 /** What must hold besides. 0 leaves a bound out. */
 export function HoldsEditor({ holds, onChange }: { holds: Conditions; onChange: (holds: Conditions) => void }) {
@@ -13,10 +14,10 @@ export function HoldsEditor({ holds, onChange }: { holds: Conditions; onChange: 
   const problem = conditionsProblem(holds);
   return (
     <>
-      <Text tone="muted">0 sets no bound.</Text>
+      <Text tone="muted">{say('0 sets no bound.')}</Text>
       <NumberField
-        label="At most once in"
-        unit="seconds"
+        label={say('At most once in')}
+        unit={say('seconds')}
         value={holds.every}
         least={0}
         most={86_400}
@@ -24,8 +25,8 @@ export function HoldsEditor({ holds, onChange }: { holds: Conditions; onChange: 
         onChange={(every) => onChange({ ...holds, every })}
       />
       <NumberField
-        label="At most once for each viewer in"
-        unit="seconds"
+        label={say('At most once for each viewer in')}
+        unit={say('seconds')}
         value={holds.everyViewer}
         least={0}
         most={86_400}
@@ -33,14 +34,14 @@ export function HoldsEditor({ holds, onChange }: { holds: Conditions; onChange: 
         onChange={(everyViewer) => onChange({ ...holds, everyViewer })}
       />
       <NumberField
-        label="Times a session"
+        label={say('Times a session')}
         value={holds.times}
         least={0}
         most={100_000}
         onChange={(times) => onChange({ ...holds, times })}
       />
       <NumberField
-        label="Chance"
+        label={say('Chance')}
         unit="%"
         value={holds.chance}
         least={0}
@@ -75,11 +76,14 @@ function WhileGoal({
   return (
     <>
       <Text size={13} tone="muted">
-        Only while a goal is open
+        {say('Only while a goal is open')}
       </Text>
       <Choice
-        label="Only while a goal is open"
-        options={[{ value: '', label: 'Always' }, ...show.goals.map(({ id, name }) => ({ value: id, label: name }))]}
+        label={say('Only while a goal is open')}
+        options={[
+          { value: '', label: say('Always') },
+          ...show.goals.map(({ id, name }) => ({ value: id, label: name })),
+        ]}
         value={holds.goal}
         onChange={(goal) => onChange({ ...holds, goal })}
       />
@@ -107,10 +111,10 @@ function InScenes({
   return (
     <>
       <Text size={13} tone="muted">
-        Only in these scenes (none: in all)
+        {say('Only in these scenes (none: in all)')}
       </Text>
       <Ticks
-        label="Only in these scenes"
+        label={say('Only in these scenes')}
         options={show.scenes.map(({ id, name }) => ({ value: id, label: name }))}
         ticked={holds.scenes ?? []}
         onTick={(id) =>

@@ -18,14 +18,16 @@ import { Tabs } from '@/ui/part/tabs';
 import { DecimalField } from '@/ui/part/decimal-field';
 import { Text } from '@/ui/part/text';
 import { Problems } from '@/ui/part/problem';
+import { say } from '@/ui/words/say';
+import { phrase } from '@/core/words/phrase';
 
 const SIZES = [
-  { value: 'small', label: 'Small' },
-  { value: 'middle', label: 'Middle' },
-  { value: 'large', label: 'Large' },
+  { value: 'small', label: phrase('Small') },
+  { value: 'middle', label: phrase('Middle') },
+  { value: 'large', label: phrase('Large') },
 ] as const;
 const MOTION_OPTIONS = [
-  { value: 'piece' as const, label: 'As the spotlight moves' },
+  { value: 'piece' as const, label: phrase('As the spotlight moves') },
   ...MOTION_NAMES.map((value) => ({ value, label: MOTIONS[value].title })),
 ];
 
@@ -40,7 +42,7 @@ export function LookEditor({
   const [part, setPart] = useState<'picture' | 'words' | 'motion'>('picture');
   const set = (next: Partial<Look>): void => onChange({ ...look, ...next });
   return (
-    <Tabs label="What to change" value={part} onChange={setPart} options={PARTS}>
+    <Tabs label={say('What to change')} value={part} onChange={setPart} options={PARTS}>
       {part === 'picture' ? <PictureEditor look={look} set={set} /> : null}
       {part === 'words' ? <WordsLook look={look} set={set} /> : null}
       {part === 'motion' ? <MotionEditor look={look} set={set} /> : null}
@@ -49,26 +51,31 @@ export function LookEditor({
 }
 
 const PARTS = [
-  { value: 'picture', label: 'Picture' },
-  { value: 'words', label: 'Words' },
-  { value: 'motion', label: 'Motion' },
+  { value: 'picture', label: phrase('Picture') },
+  { value: 'words', label: phrase('Words') },
+  { value: 'motion', label: phrase('Motion') },
 ] as const;
 
 function WordsLook({ look, set }: { look: Look; set: (look: Partial<Look>) => void }) {
   return (
     <>
-      <Labelled label="Size of the words">
-        <Segments label="Size of the words" value={look.text} onChange={(text) => set({ text })} options={SIZES} />
-      </Labelled>
-      <Labelled label="Lines stand">
+      <Labelled label={say('Size of the words')}>
         <Segments
-          label="Lines stand"
+          label={say('Size of the words')}
+          value={look.text}
+          onChange={(text) => set({ text })}
+          options={SIZES}
+        />
+      </Labelled>
+      <Labelled label={say('Lines stand')}>
+        <Segments
+          label={say('Lines stand')}
           value={look.align ?? 'left'}
           onChange={(align) => set({ align })}
           options={[
-            { value: 'left', label: 'Left' },
-            { value: 'centre', label: 'Middle' },
-            { value: 'right', label: 'Right' },
+            { value: 'left', label: say('Left') },
+            { value: 'centre', label: say('Middle') },
+            { value: 'right', label: say('Right') },
           ]}
         />
       </Labelled>
@@ -76,7 +83,7 @@ function WordsLook({ look, set }: { look: Look; set: (look: Partial<Look>) => vo
       <View className="flex-row gap-3">
         <View className="flex-1">
           <DecimalField
-            label="Come after, seconds"
+            label={say('Come after, seconds')}
             value={look.wordsAfter}
             least={0}
             most={60}
@@ -85,7 +92,7 @@ function WordsLook({ look, set }: { look: Look; set: (look: Partial<Look>) => vo
         </View>
         <View className="flex-1">
           <DecimalField
-            label="Stay for, seconds (0: to the end)"
+            label={say('Stay for, seconds (0: to the end)')}
             value={look.wordsFor}
             least={0}
             most={120}
@@ -94,14 +101,14 @@ function WordsLook({ look, set }: { look: Look; set: (look: Partial<Look>) => vo
         </View>
       </View>
       <Text size={13} tone="muted">
-        How the words move by themselves
+        {say('How the words move by themselves')}
       </Text>
       <Choice
-        label="How the words move"
+        label={say('How the words move')}
         value={look.wordsMotion}
         onChange={(wordsMotion) => set({ wordsMotion })}
         options={MOTION_OPTIONS.map((option) =>
-          option.value === 'piece' ? { ...option, label: 'With the picture' } : option,
+          option.value === 'piece' ? { ...option, label: say('With the picture') } : option,
         )}
       />
     </>
@@ -114,33 +121,33 @@ function BackingEditor({ look, set }: { look: Look; set: (look: Partial<Look>) =
   return (
     <>
       <Pick
-        label="Backing"
+        label={say('Backing')}
         options={[
-          { value: 'piece', label: 'As the spotlight has it' },
+          { value: 'piece', label: say('As the spotlight has it') },
           ...HOUSE_STYLES.map((value) => ({ value: value as string, label: STYLES[value].title })),
-          { value: 'own', label: 'A colour' },
-          { value: 'none', label: 'None' },
+          { value: 'own', label: say('A colour') },
+          { value: 'none', label: say('None') },
         ]}
         value={own ? 'own' : (look.backing ?? 'piece')}
         onChange={(value) => set({ backing: value === 'piece' ? undefined : value === 'own' ? '#17110E' : value })}
       />
       {own ? (
         <ColourField
-          label="Colour of the backing"
-          none="As the spotlight has it"
+          label={say('Colour of the backing')}
+          none={say('As the spotlight has it')}
           value={look.backing}
           onChange={(backing) => set({ backing })}
         />
       ) : null}
       {look.backing === 'none' ? null : (
-        <Labelled label="Size of the backing">
+        <Labelled label={say('Size of the backing')}>
           <Segments
-            label="Size of the backing"
+            label={say('Size of the backing')}
             value={look.hugs ? 'words' : 'whole'}
             onChange={(size) => set({ hugs: size === 'words' ? true : undefined })}
             options={[
-              { value: 'whole', label: 'The whole spotlight' },
-              { value: 'words', label: 'As large as the words' },
+              { value: 'whole', label: say('The whole spotlight') },
+              { value: 'words', label: say('As large as the words') },
             ]}
           />
         </Labelled>
@@ -175,29 +182,29 @@ function PictureEditor({ look, set }: { look: Look; set: (look: Partial<Look>) =
     <>
       {look.picture === '' ? null : (
         <>
-          <Labelled label="Where the picture stands">
+          <Labelled label={say('Where the picture stands')}>
             <Segments
-              label="Where the picture stands"
+              label={say('Where the picture stands')}
               value={look.layout}
               onChange={(layout) => set({ layout })}
               options={[
-                { value: 'beside', label: 'Beside' },
-                { value: 'above', label: 'Above' },
-                { value: 'below', label: 'Below' },
-                { value: 'behind', label: 'Behind' },
+                { value: 'beside', label: say('Beside') },
+                { value: 'above', label: say('Above') },
+                { value: 'below', label: say('Below') },
+                { value: 'behind', label: say('Behind') },
               ]}
             />
           </Labelled>
           {look.layout === 'behind' ? null : (
-            <Labelled label="Its size">
-              <Segments label="Its size" value={look.size} onChange={(size) => set({ size })} options={SIZES} />
+            <Labelled label={say('Its size')}>
+              <Segments label={say('Its size')} value={look.size} onChange={(size) => set({ size })} options={SIZES} />
             </Labelled>
           )}
         </>
       )}
       <WithWords look={look} set={set} library={library} choose={choose} />
       <Button kind="outline" icon={Plus} onPress={() => void add()}>
-        Add a picture or clip
+        {say('Add a picture or clip')}
       </Button>
       <Problems says={said} />
     </>
@@ -217,14 +224,14 @@ function WithWords({
   choose: (media: Media) => void;
 }) {
   return (
-    <Labelled label="What is shown with the words">
+    <Labelled label={say('What is shown with the words')}>
       <Choice
-        label="What is shown with the words"
+        label={say('What is shown with the words')}
         value={look.picture === '' || look.picture === 'initials' ? look.picture : null}
         onChange={(picture) => set({ picture })}
         options={[
-          { value: '', label: 'Nothing' },
-          { value: 'initials', label: 'The viewer’s initials' },
+          { value: '', label: say('Nothing') },
+          { value: 'initials', label: say('The viewer’s initials') },
         ]}
       />
       {library.map((media) => (
@@ -232,7 +239,7 @@ function WithWords({
           <Thumb media={media} size={44} />
           <View className="flex-1">
             <Choice
-              label="One of your files"
+              label={say('One of your files')}
               value={look.picture === media.id ? media.id : null}
               onChange={() => choose(media)}
               options={[{ value: media.id, label: media.name, note: factsWords(media) }]}
@@ -251,7 +258,7 @@ function MotionEditor({ look, set }: { look: Look; set: (look: Partial<Look>) =>
       <View className="flex-row gap-3">
         <View className="flex-1">
           <DecimalField
-            label="Coming takes, seconds"
+            label={say('Coming takes, seconds')}
             value={look.comes}
             least={0}
             most={5}
@@ -260,7 +267,7 @@ function MotionEditor({ look, set }: { look: Look; set: (look: Partial<Look>) =>
         </View>
         <View className="flex-1">
           <DecimalField
-            label="Going takes, seconds"
+            label={say('Going takes, seconds')}
             value={look.goes}
             least={0}
             most={5}
@@ -269,17 +276,17 @@ function MotionEditor({ look, set }: { look: Look; set: (look: Partial<Look>) =>
         </View>
       </View>
       <Segments
-        label="Which motion"
+        label={say('Which motion')}
         value={when}
         onChange={setWhen}
         options={[
-          { value: 'come', label: 'As it comes' },
-          { value: 'stay', label: 'While it stays' },
-          { value: 'go', label: 'As it goes' },
+          { value: 'come', label: say('As it comes') },
+          { value: 'stay', label: say('While it stays') },
+          { value: 'go', label: say('As it goes') },
         ]}
       />
       <Choice
-        label="Motion"
+        label={say('Motion')}
         value={look[when]}
         onChange={(motion) => set({ [when]: motion })}
         options={MOTION_OPTIONS}

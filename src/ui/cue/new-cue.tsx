@@ -13,6 +13,8 @@ import { Segments } from '@/ui/part/choice';
 import { Shape } from '@/ui/part/shape';
 import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
+import { say, saying } from '@/ui/words/say';
+import { type Sayable, asKept } from '@/core/words/phrase';
 
 /** Starting a cue: something that works at one tap, or what it waits for. All else is changed in the sentence. */
 export function NewCue({ onClose, onMade }: { onClose: () => void; onMade: (cues: string[]) => void }) {
@@ -34,12 +36,12 @@ export function NewCue({ onClose, onMade }: { onClose: () => void; onMade: (cues
     onMade(made);
   };
   return (
-    <Sheet title="New cue" onClose={onClose}>
+    <Sheet title={say('New cue')} onClose={onClose}>
       <Segments
-        label="Begin with"
+        label={say('Begin with')}
         options={[
-          { value: 'starts', label: 'Ready to use' },
-          { value: 'moments', label: 'Any moment' },
+          { value: 'starts', label: say('Ready to use') },
+          { value: 'moments', label: say('Any moment') },
         ]}
         value={from}
         onChange={setFrom}
@@ -48,7 +50,7 @@ export function NewCue({ onClose, onMade }: { onClose: () => void; onMade: (cues
         {from === 'starts'
           ? STARTS.map((start) => (
               <Row
-                key={start.title}
+                key={asKept(start.title)}
                 title={start.title}
                 says={start.says}
                 kind={start.shape}
@@ -60,7 +62,7 @@ export function NewCue({ onClose, onMade }: { onClose: () => void; onMade: (cues
             ))}
       </View>
       {show.pieces.some(({ kind }) => kind === 'spotlight') ? null : (
-        <Text tone="muted">A spotlight for its words is put on the stage with it.</Text>
+        <Text tone="muted">{say('A spotlight for its words is put on the stage with it.')}</Text>
       )}
     </Sheet>
   );
@@ -95,7 +97,7 @@ const WORDS: Readonly<Record<string, string>> = {
   tip: '{viewer} tipped {worth}',
 };
 
-function Row({ title, says, kind, onPress }: { title: string; says?: string; kind: EventKind; onPress: () => void }) {
+function Row({ title, says, kind, onPress }: { title: Sayable; says?: Sayable; kind: EventKind; onPress: () => void }) {
   return (
     <Pressable
       role="button"
@@ -105,7 +107,7 @@ function Row({ title, says, kind, onPress }: { title: string; says?: string; kin
       <Shape kind={kind} size={16} />
       <View className="flex-1">
         <Text size={17} face="strong">
-          {`${title} `}
+          {`${saying(title)} `}
         </Text>
         {says ? (
           <Text size={13} tone="muted">

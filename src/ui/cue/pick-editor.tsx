@@ -5,6 +5,7 @@ import { Segments } from '@/ui/part/choice';
 import { NumberField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
 import { Ticks } from '@/ui/part/ticks';
+import { say } from '@/ui/words/say';
 
 /** The cues of which one is done, each with its weight. */
 export function PickEditor({
@@ -18,9 +19,9 @@ export function PickEditor({
 }) {
   const show = useShow();
   const named = show.cues
-    .map(({ id, name }, n) => ({ value: id, label: name || `Cue ${n + 1}` }))
+    .map(({ id, name }, n) => ({ value: id, label: name || say('Cue {n}', { n: n + 1 }) }))
     .filter(({ value }) => value !== own);
-  if (named.length === 0) return <Text tone="brick">There is no other cue to choose from yet.</Text>;
+  if (named.length === 0) return <Text tone="brick">{say('There is no other cue to choose from yet.')}</Text>;
   const tick = (cue: string): void => {
     const rest = step.of.filter((each) => each.cue !== cue);
     const of = rest.length < step.of.length ? rest : [...rest, { cue, weight: 1 }];
@@ -29,12 +30,14 @@ export function PickEditor({
   };
   return (
     <>
-      <Ticks label="Cues to choose from" options={named} ticked={step.of.map(({ cue }) => cue)} onTick={tick} />
+      <Ticks label={say('Cues to choose from')} options={named} ticked={step.of.map(({ cue }) => cue)} onTick={tick} />
       <View className="gap-2">
         {step.of.map(({ cue, weight }) => (
           <NumberField
             key={cue}
-            label={`Weight of ${named.find(({ value }) => value === cue)?.label ?? 'a cue that is gone'}`}
+            label={say('Weight of {label}', {
+              label: named.find(({ value }) => value === cue)?.label ?? 'a cue that is gone',
+            })}
             value={weight}
             least={1}
             most={1000}
@@ -45,10 +48,10 @@ export function PickEditor({
         ))}
       </View>
       <Segments
-        label="The same twice running"
+        label={say('The same twice running')}
         options={[
-          { value: 'no', label: 'Never the same twice running' },
-          { value: 'yes', label: 'May come twice' },
+          { value: 'no', label: say('Never the same twice running') },
+          { value: 'yes', label: say('May come twice') },
         ]}
         value={step.twice ? 'yes' : 'no'}
         onChange={(twice) => onChange({ ...step, twice: twice === 'yes' })}

@@ -6,6 +6,7 @@ import { Text } from '@/ui/part/text';
 import { TextField } from '@/ui/part/field';
 import { Problem } from '@/ui/part/problem';
 import { amountFigure, readAmount } from '@/core/event/money';
+import { say, spoken } from '@/ui/words/say';
 
 /** At least and at most; a field that is empty sets no bound. */
 export function RangeEditor({
@@ -31,7 +32,7 @@ export function RangeEditor({
       <View className="flex-row gap-3">
         <View className="flex-1">
           <Bound
-            label="At least"
+            label={say('At least')}
             currency={currency}
             value={value.least}
             onChange={(least) => onChange({ ...value, least })}
@@ -39,7 +40,7 @@ export function RangeEditor({
         </View>
         <View className="flex-1">
           <Bound
-            label="At most"
+            label={say('At most')}
             currency={currency}
             value={value.most}
             onChange={(most) => onChange({ ...value, most })}
@@ -63,7 +64,8 @@ function Bound({
   onChange: (value: number | null) => void;
 }) {
   const [typing, setTyping] = useState<string | null>(null);
-  const text = typing ?? (value === null ? '' : currency === undefined ? String(value) : amountFigure(value, currency));
+  const text =
+    typing ?? (value === null ? '' : currency === undefined ? String(value) : amountFigure(value, currency, spoken()));
   const read = (typed: string): number | null =>
     currency === undefined ? (/^\d{1,12}$/.test(typed.trim()) ? Number(typed) : null) : readAmount(typed, currency);
   const take = (next: string): void => {
@@ -77,10 +79,14 @@ function Bound({
     <TextField
       label={label}
       value={text}
-      placeholder="no bound"
+      placeholder={say('no bound')}
       onChange={take}
       problem={
-        fits ? null : currency === undefined ? 'A whole number, or nothing.' : 'An amount like 5.00, or nothing.'
+        fits
+          ? null
+          : currency === undefined
+            ? say('A whole number, or nothing.')
+            : say('An amount like 5.00, or nothing.')
       }
       exact
     />

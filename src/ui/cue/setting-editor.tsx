@@ -18,6 +18,8 @@ import { SoundChoice } from './sound-choice';
 import { WordsEditor } from './words-editor';
 import { listed } from '@/core/show/listed';
 import { AmountField } from '@/ui/part/amount-field';
+import { say, saying } from '@/ui/words/say';
+import { phrase, type Phrase, type Sayable } from '@/core/words/phrase';
 
 /** Edits one thing of a "when" or a step, whatever it is. What the schema does not take is not taken. */
 export function SettingEditor({
@@ -41,8 +43,8 @@ export function SettingEditor({
     case 'range':
       return (
         <RangeEditor
-          label={setting.label}
-          unit={setting.unit}
+          label={saying(setting.label)}
+          unit={saying(setting.unit) ?? ''}
           // A "when" that names a currency has its amounts in that.
           currency={setting.money ? ownCurrency(values, show.money.currency) : undefined}
           value={value as Range}
@@ -54,7 +56,7 @@ export function SettingEditor({
     case 'text':
       return (
         <TextField
-          label={setting.label}
+          label={saying(setting.label)}
           value={String(value)}
           most={setting.most}
           placeholder={setting.placeholder}
@@ -62,11 +64,11 @@ export function SettingEditor({
         />
       );
     case 'currency':
-      return <CurrencyEditor label={setting.label} value={value as string | undefined} onChange={onChange} />;
+      return <CurrencyEditor label={saying(setting.label)} value={value as string | undefined} onChange={onChange} />;
     case 'address':
-      return <AddressField label={setting.label} value={String(value)} onChange={onChange} />;
+      return <AddressField label={saying(setting.label)} value={String(value)} onChange={onChange} />;
     case 'words':
-      return <WordsEditor label={setting.label} words={String(value)} sample={sample} onChange={onChange} />;
+      return <WordsEditor label={saying(setting.label)} words={String(value)} sample={sample} onChange={onChange} />;
     case 'look':
       return <LookEditor look={value as Look | undefined} onChange={onChange} />;
     case 'gifts':
@@ -74,8 +76,8 @@ export function SettingEditor({
     case 'one': {
       if (setting.of === 'sounds') return <SoundChoice value={String(value)} onChange={onChange} />;
       const options = optionsOf(setting, show);
-      if (typeof options === 'string') return <Text tone="brick">{options}</Text>;
-      return <Choice label={setting.label} options={options} value={String(value)} onChange={onChange} />;
+      if (!Array.isArray(options)) return <Text tone="brick">{saying(options as Sayable)}</Text>;
+      return <Choice label={saying(setting.label)} options={options} value={String(value)} onChange={onChange} />;
     }
   }
 }
@@ -102,7 +104,7 @@ function SizeEditor({
   ) : (
     <NumberField
       label={label}
-      unit={setting.unit}
+      unit={saying(setting.unit) ?? ''}
       value={now}
       least={least}
       most={most}
@@ -133,24 +135,24 @@ function ChoiceEditor({
 }
 
 /** What there is to choose from, besides the lists of the show's features. */
-const OTHERS: Record<string, { none: string; of: (show: Show) => Option<string>[] }> = {
+const OTHERS: Record<string, { none: Phrase; of: (show: Show) => Option<string>[] }> = {
   spotlights: {
-    none: 'There is no spotlight on the stage. Add one there first.',
+    none: phrase('There is no spotlight on the stage. Add one there first.'),
     of: ({ pieces }) => named(pieces.filter(({ kind }) => kind === 'spotlight')),
   },
   cues: {
-    none: 'There is no other cue yet.',
-    of: ({ cues }) => cues.map(({ id, name }, n) => ({ value: id, label: name || `Cue ${n + 1}` })),
+    none: phrase('There is no other cue yet.'),
+    of: ({ cues }) => cues.map(({ id, name }, n) => ({ value: id, label: name || say('Cue {n}', { n: n + 1 }) })),
   },
   credits: {
-    none: 'There are no scrolling names on the stage. Add them there first.',
+    none: phrase('There are no scrolling names on the stage. Add them there first.'),
     of: ({ pieces }) => named(pieces.filter(({ kind }) => kind === 'credits')),
   },
-  pieces: { none: 'There is no piece on the stage yet.', of: ({ pieces }) => named(pieces) },
-  scenes: { none: 'This show has no scenes yet. Make some on the stage.', of: ({ scenes }) => named(scenes) },
-  perks: { none: 'There is no perk yet. Add one under Points.', of: ({ points }) => named(points.perks) },
+  pieces: { none: phrase('There is no piece on the stage yet.'), of: ({ pieces }) => named(pieces) },
+  scenes: { none: phrase('This show has no scenes yet. Make some on the stage.'), of: ({ scenes }) => named(scenes) },
+  perks: { none: phrase('There is no perk yet. Add one under Points.'), of: ({ points }) => named(points.perks) },
   numbers: {
-    none: 'There is no number to add to yet. Add a countdown, a counter or a goal under Numbers.',
+    none: phrase('There is no number to add to yet. Add a countdown, a counter or a goal under Numbers.'),
     of: (show) => numbersOf(show, KIT).map(({ number, name, of }) => ({ value: number, label: name, note: of })),
   },
 };
@@ -159,11 +161,13 @@ const named = (list: readonly { id: string; name: string }[]): Option<string>[] 
   list.map(({ id, name }) => ({ value: id, label: name }));
 
 /** What can be chosen; or, in a sentence, why nothing can. */
-function optionsOf({ of, any }: Extract<Setting, { setting: 'one' }>, show: Show): Option<string>[] | string {
+function optionsOf({ of, any }: Extract<Setting, { setting: 'one' }>, show: Show): Option<string>[] | Sayable {
   const list = KIT.lists.get(of);
   const options = list ? named(listed(show, of)) : (OTHERS[of]?.of(show) ?? []);
   if (options.length > 0) return any === undefined ? options : [{ value: '', label: any }, ...options];
   return list
-    ? `There is no ${list.title.toLowerCase()} in this show yet. Make one under Numbers.`
-    : (OTHERS[of]?.none ?? 'There is nothing to choose from.');
+    ? say('There is no {kind} in this show yet. Make one under Numbers.', {
+        kind: saying(list.title).toLowerCase(),
+      })
+    : (OTHERS[of]?.none ?? say('There is nothing to choose from.'));
 }

@@ -15,6 +15,8 @@ import { Choice } from '@/ui/part/choice';
 import { Text } from '@/ui/part/text';
 import type { Show } from '@/core/show/show';
 import { Problems } from '@/ui/part/problem';
+import { say } from '@/ui/words/say';
+import { asKept, type Sayable } from '@/core/words/phrase';
 
 /** The streamer's own sounds, and Gavirn's by what they are made of; each can be heard here before it is chosen. */
 export function SoundChoice({ value, onChange }: { value: string; onChange: (id: string) => void }) {
@@ -36,7 +38,7 @@ export function SoundChoice({ value, onChange }: { value: string; onChange: (id:
     <View className="gap-3">
       <OwnSounds own={own} show={show} value={value} choose={choose} add={add} said={said} />
       {groups.map((group) => (
-        <View key={group}>
+        <View key={asKept(group)}>
           <Text size={13} tone="muted">
             {group}
           </Text>
@@ -76,12 +78,12 @@ function OwnSounds({
   return (
     <View>
       <Text size={13} tone="muted">
-        Your own
+        {say('Your own')}
       </Text>
       {own.map((media) => (
         <Row
           key={media.id}
-          group="Your own"
+          group={say('Your own')}
           id={media.id}
           name={media.name}
           note={loudnessWords(media.lufs, show.sound.target)}
@@ -91,7 +93,7 @@ function OwnSounds({
         />
       ))}
       <Button kind="outline" icon={Plus} className="mt-1" onPress={() => void add()}>
-        Add a sound
+        {say('Add a sound')}
       </Button>
       <Problems says={said} />
     </View>
@@ -107,10 +109,10 @@ function Row({
   onChoose,
   onHear,
 }: {
-  group: string;
+  group: Sayable;
   id: string;
-  name: string;
-  note?: string | null;
+  name: Sayable;
+  note?: Sayable | null;
   chosen: boolean;
   onChoose: () => void;
   onHear: () => void;
@@ -125,7 +127,7 @@ function Row({
           onChange={onChoose}
         />
       </View>
-      <IconButton icon={Volume2} label={`Hear ${name}`} onPress={onHear} />
+      <IconButton icon={Volume2} label={say('Hear {name}', { name })} onPress={onHear} />
     </View>
   );
 }

@@ -11,6 +11,7 @@ import { HouseCut } from '@/ui/sound/house-cut';
 import { PickEditor } from './pick-editor';
 import { SettingEditor } from './setting-editor';
 import { canVary, VariantsEditor } from './variants-editor';
+import { say } from '@/ui/words/say';
 
 /** One step of a cue: the setting whose token was tapped, and a way to the others. */
 export function StepEditor({
@@ -56,7 +57,7 @@ export function StepEditor({
       {others.length > 0 ? (
         <View className="gap-2 pt-2 border-t border-line">
           <Text size={13} tone="muted">
-            More of this step
+            {say('More of this step')}
           </Text>
           <View className="flex-row flex-wrap gap-2">
             {others.map((setting) => (

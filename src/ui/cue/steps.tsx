@@ -10,6 +10,7 @@ import { useShow } from '@/ui/data/show';
 import { offerUndo } from '@/ui/frame/toast';
 import { Button, IconButton } from '@/ui/part/button';
 import { Text } from '@/ui/part/text';
+import { say, saying } from '@/ui/words/say';
 
 export interface StepsProps {
   cue: Cue;
@@ -23,13 +24,11 @@ export function Steps({ cue, change, onField }: StepsProps) {
   return (
     <View className="gap-1">
       <Text size={13} tone="muted">
-        Steps, one after another
+        {say('Steps, one after another')}
       </Text>
-      <View role="list" aria-label="Steps">
+      <View role="list" aria-label={say('Steps')}>
         {cue.steps.map((step, n) => {
-          const words = stepSentence(step, show)
-            .map(({ text }) => text)
-            .join('');
+          const words = saying(stepSentence(step, show));
           return <StepRow key={n} words={words} n={n} of={cue.steps.length} change={change} />;
         })}
       </View>
@@ -40,7 +39,7 @@ export function Steps({ cue, change, onField }: StepsProps) {
         disabled={cue.steps.length >= MOST_STEPS_OF_CUE}
         onPress={() => onField('add')}
       >
-        Add a step
+        {say('Add a step')}
       </Button>
     </View>
   );
@@ -59,28 +58,28 @@ function StepRow({ words, n, of, change }: { words: string; n: number; of: numbe
       </View>
       <IconButton
         icon={ArrowUp}
-        label={`Earlier: ${words}`}
+        label={say('Earlier: {words}', { words })}
         disabled={n === 0}
         tone="muted"
         onPress={() => moveStep(-1)}
       />
       <IconButton
         icon={ArrowDown}
-        label={`Later: ${words}`}
+        label={say('Later: {words}', { words })}
         disabled={n === of - 1}
         tone="muted"
         onPress={() => moveStep(1)}
       />
       <IconButton
         icon={X}
-        label={`Take out: ${words}`}
+        label={say('Take out: {words}', { words })}
         disabled={of === 1}
         tone="muted"
         onPress={() => {
           change((draft) => {
             draft.steps.splice(n, 1);
           });
-          offerUndo('The step is removed.');
+          offerUndo(say('The step is removed.'));
         }}
       />
     </View>

@@ -4,6 +4,7 @@ import { sendCommand } from '@/ui/data/command';
 import { useShow } from '@/ui/data/show';
 import { Button } from '@/ui/part/button';
 import { Problem } from '@/ui/part/problem';
+import { say } from '@/ui/words/say';
 
 /** How long a cue takes before the next is tried, ms. */
 const lengthOf = ({ steps }: Cue): number =>
@@ -37,7 +38,7 @@ export function TryAll() {
   return (
     <>
       <Button kind="outline" disabled={cues.length === 0} onPress={() => (at === null ? void step(0) : stop())}>
-        {at === null ? 'Try them all' : `Stop: ${at + 1} of ${cues.length}`}
+        {at === null ? say('Try them all') : say('Stop: {at} of {cues}', { at: at + 1, cues: cues.length })}
       </Button>
       <Problem says={said} />
     </>

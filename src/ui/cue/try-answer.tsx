@@ -10,6 +10,8 @@ import { useShow } from '@/ui/data/show';
 import { IconButton } from '@/ui/part/button';
 import { Text } from '@/ui/part/text';
 import { AlertPreview } from './alert-preview';
+import { say } from '@/ui/words/say';
+import { asKept, phrase, type Phrase } from '@/core/words/phrase';
 
 const WIDTH = 248;
 
@@ -29,39 +31,56 @@ export function TryAnswer({ cue, onClose }: { cue: Cue; onClose: () => void }) {
     <View
       ref={answer}
       role="status"
-      aria-label="The trial"
+      aria-label={say('The trial')}
       className="mt-3 p-3 gap-2 rounded-card bg-surface border border-line"
     >
       <View className="flex-row items-start gap-2">
         <View className="flex-1 gap-2">
           {trial.shows ? <AlertPreview step={trial.shows} sample={sample} width={WIDTH} /> : null}
           <Text tone={trial.shows && seen.length > 0 ? 'lagoon' : 'muted'}>
-            {trial.shows ? seenWords(seen, trial.seenFrom) : 'Nothing is shown on the frame.'}
+            {trial.shows ? seenWords(seen, trial.seenFrom) : say('Nothing is shown on the frame.')}
           </Text>
           {trial.heard.map((sentence) => (
-            <Text key={sentence} tone="muted">{`Heard: ${sentence}${heardWords(trial.heardFrom, isOpen)}`}</Text>
+            <Text key={asKept(sentence)} tone="muted">
+              {heardWords(sentence, trial.heardFrom, isOpen)}
+            </Text>
           ))}
           <Text tone="muted">
             {trial.leftOut.length === 0
-              ? 'Numbers stay as they are.'
-              : `Left out of a trial, so that numbers stay as they are: ${trial.leftOut.join('; ')}.`}
+              ? say('Numbers stay as they are.')
+              : say('Left out of a trial, so that numbers stay as they are: {leftOut}.', {
+                  leftOut: { and: trial.leftOut },
+                })}
           </Text>
         </View>
-        <IconButton icon={X} label="Close the trial" tone="muted" onPress={onClose} />
+        <IconButton icon={X} label={say('Close the trial')} tone="muted" onPress={onClose} />
       </View>
     </View>
   );
 }
 
-const names = (outlets: readonly Outlet[]): string => outlets.map(({ name }) => `“${name}”`).join(' and ');
+const names = (outlets: readonly Outlet[]): { and: Phrase[] } => ({
+  and: outlets.map(({ name }) => phrase('“{name}”', { name })),
+});
 
 function seenWords(seen: readonly Outlet[], carry: readonly Outlet[]): string {
-  if (seen.length > 0) return `On the frame now: ${names(seen)} ${seen.length === 1 ? 'shows' : 'show'} it.`;
-  if (carry.length === 0) return 'No outlet carries this spotlight, so no viewer would see it.';
-  return `${names(carry)} ${carry.length === 1 ? 'is' : 'are'} not open anywhere now, so nobody sees it.`;
+  if (seen.length > 0)
+    return say('On the frame now: {names} {seen, plural, one {shows} other {show}} it.', {
+      names: names(seen),
+      seen: seen.length,
+    });
+  if (carry.length === 0) return say('No outlet carries this spotlight, so no viewer would see it.');
+  return say('{names} {carry, plural, one {is} other {are}} not open anywhere now, so nobody sees it.', {
+    names: names(carry),
+    carry: carry.length,
+  });
 }
 
-function heardWords(from: Outlet | null, isOpen: (outlet: Outlet) => boolean): string {
-  if (!from) return '. All outlets are silent, so nobody hears it.';
-  return isOpen(from) ? `, from “${from.name}”.` : `. “${from.name}” is not open now, so nobody hears it.`;
+/** What is heard, and from where. */
+function heardWords(sentence: Phrase, from: Outlet | null, isOpen: (outlet: Outlet) => boolean): string {
+  if (!from) return say('Heard: {sentence}. All outlets are silent, so nobody hears it.', { sentence });
+  const values = { sentence, outlet: from.name };
+  return isOpen(from)
+    ? say('Heard: {sentence}, from “{outlet}”.', values)
+    : say('Heard: {sentence}. “{outlet}” is not open now, so nobody hears it.', values);
 }

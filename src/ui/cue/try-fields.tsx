@@ -11,6 +11,7 @@ import { TextField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
 import { Problem } from '@/ui/part/problem';
 import type { Happened } from '@/core/desk/happened';
+import { say } from '@/ui/words/say';
 
 /** These follow from who the viewer is. */
 const NOT_TYPED: readonly WordField[] = ['place', 'level', 'points'];
@@ -55,7 +56,7 @@ export function TryFields({ cue, onClose }: { cue: Cue; onClose: () => void }) {
       )}
       <Problem says={said} />
       <Button kind="main" onPress={() => void tryIt()}>
-        Try it with these
+        {say('Try it with these')}
       </Button>
     </>
   );
@@ -74,7 +75,7 @@ function HappenedLines({
   return (
     <View className="gap-2">
       <Text size={13} tone="muted">
-        With something that happened
+        {say('With something that happened')}
       </Text>
       {happened.map((line) => (
         <Button
@@ -90,7 +91,7 @@ function HappenedLines({
             })
           }
         >
-          {`${line.name ?? 'Someone'}: ${line.text === '' ? line.count : line.text}`}
+          {`${line.name ?? say('Someone')}: ${line.text === '' ? line.count : line.text}`}
         </Button>
       ))}
     </View>

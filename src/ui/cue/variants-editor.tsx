@@ -13,6 +13,8 @@ import { NumberField, TextField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
 import { MediaField } from '@/ui/stage/media-field';
 import { SoundChoice } from './sound-choice';
+import { say } from '@/ui/words/say';
+import { phrase } from '@/core/words/phrase';
 
 /** The kinds of step that can have several wordings, pictures or sounds. */
 export type VariedStep = Extract<Step, { kind: 'show' | 'play' | 'read' | 'post' }>;
@@ -32,9 +34,9 @@ export function VariantsEditor({ step, onChange }: { step: VariedStep; onChange:
     put(more.map((each, n) => (n === at ? { ...each, ...changed } : each)));
   const add = (): void => put([...more, step.kind === 'play' ? { sound: step.sound } : { words: step.words }]);
   return (
-    <View className="gap-3 pt-3 border-t border-line" role="group" aria-label={`Other ${what}s`}>
+    <View className="gap-3 pt-3 border-t border-line" role="group" aria-label={say('Other {what}s', { what })}>
       <Text size={17} face="title" level={2}>
-        {step.kind === 'play' ? 'Other sounds' : 'Other wordings'}
+        {step.kind === 'play' ? say('Other sounds') : say('Other wordings')}
       </Text>
       {more.map((variant, at) => (
         <VariantFields
@@ -51,7 +53,7 @@ export function VariantsEditor({ step, onChange }: { step: VariedStep; onChange:
         <>
           {step.by === 'turn' ? null : (
             <NumberField
-              label={`How often the first ${what} comes`}
+              label={say('How often the first {what} comes', { what })}
               unit="×"
               value={step.weight ?? 1}
               least={1}
@@ -60,12 +62,12 @@ export function VariantsEditor({ step, onChange }: { step: VariedStep; onChange:
             />
           )}
           <Segments
-            label="How one is chosen"
+            label={say('How one is chosen')}
             value={step.by ?? 'chance'}
             onChange={(by) => onChange({ ...step, by })}
             options={[
-              { value: 'chance', label: 'By chance, never twice running' },
-              { value: 'turn', label: 'In turn' },
+              { value: 'chance', label: say('By chance, never twice running') },
+              { value: 'turn', label: say('In turn') },
             ]}
           />
         </>
@@ -73,7 +75,7 @@ export function VariantsEditor({ step, onChange }: { step: VariedStep; onChange:
       {more.length < MOST_VARIANTS ? (
         <View className="flex-row">
           <Button kind="outline" icon={Plus} onPress={add}>
-            {`Add another ${what}`}
+            {say('Add another {what}', { what })}
           </Button>
         </View>
       ) : null}
@@ -105,8 +107,8 @@ function VariantFields({
       <View className="flex-row items-end gap-2">
         <View className="flex-1">
           {variant.words === undefined ? (
-            <Button kind="outline" label={`${Name}: choose`} onPress={() => setChoosing(!choosing)}>
-              {soundName(sound) ?? media.find(({ id }) => id === sound)?.name ?? 'a sound that is gone'}
+            <Button kind="outline" label={say('{Name}: choose', { Name })} onPress={() => setChoosing(!choosing)}>
+              {soundName(sound) ?? media.find(({ id }) => id === sound)?.name ?? say('a sound that is gone')}
             </Button>
           ) : (
             <TextField
@@ -118,7 +120,7 @@ function VariantFields({
             />
           )}
         </View>
-        <IconButton icon={X} tone="muted" label={`Remove ${name}`} onPress={onRemove} />
+        <IconButton icon={X} tone="muted" label={say('Remove {name}', { name })} onPress={onRemove} />
       </View>
       {choosing && variant.words === undefined ? (
         <SoundChoice value={sound} onChange={(id) => onChange({ sound: id })} />
@@ -126,7 +128,7 @@ function VariantFields({
       <VariantPicture name={name} step={step} variant={variant} onChange={onChange} />
       {weighted ? (
         <NumberField
-          label={`How often ${name} comes`}
+          label={say('How often {name} comes', { name })}
           unit="×"
           value={variant.weight ?? 1}
           least={1}
@@ -156,13 +158,15 @@ function VariantPicture({
   return (
     <>
       <View className="flex-row">
-        <Button kind="outline" label={`Picture of ${name}`} onPress={() => setChoosing(!choosing)}>
-          {`Picture: ${variant.picture === undefined ? 'as the first' : (media.find(({ id }) => id === variant.picture)?.name ?? 'gone')}`}
+        <Button kind="outline" label={say('Picture of {name}', { name })} onPress={() => setChoosing(!choosing)}>
+          {variant.picture === undefined
+            ? say('Picture: as the first')
+            : say('Picture: {name}', { name: media.find(({ id }) => id === variant.picture)?.name ?? phrase('gone') })}
         </Button>
       </View>
       {choosing ? (
         <MediaField
-          label={`Picture of ${name}`}
+          label={say('Picture of {name}', { name })}
           of="picture"
           value={variant.picture ?? ''}
           onChange={(picture) => onChange({ picture })}

@@ -4,6 +4,7 @@ import { useShow } from '@/ui/data/show';
 import { Choice } from '@/ui/part/choice';
 import { Text } from '@/ui/part/text';
 import { SettingEditor } from './setting-editor';
+import { asKept } from '@/core/words/phrase';
 
 const GROUPS = [...new Set(WHENS.map(({ group }) => group))];
 
@@ -32,7 +33,7 @@ export function WhenEditor({ when, field, onChange }: { when: When; field: strin
       ))}
       <View className="gap-3 pt-2 border-t border-line">
         {GROUPS.map((group) => (
-          <View key={group}>
+          <View key={asKept(group)}>
             <Text size={13} tone="muted">
               {group}
             </Text>

@@ -10,6 +10,7 @@ import { NumberField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
 import { ViewerSearch } from '@/ui/people/viewer-choice';
 import { useAskedWhich } from '@/ui/frame/address';
+import { say } from '@/ui/words/say';
 
 /** For whom a cue is: a sort of viewers, certain ones, never certain ones. */
 export function WhoEditor({ who, onChange }: { who: Who; onChange: (who: Who) => void }) {
@@ -30,10 +31,10 @@ export function WhoEditor({ who, onChange }: { who: Who; onChange: (who: Who) =>
   if (adding !== null) {
     return (
       <>
-        <Text size={17}>{adding === 'only' ? 'Only for this viewer' : 'Never for this viewer'}</Text>
+        <Text size={17}>{adding === 'only' ? say('Only for this viewer') : say('Never for this viewer')}</Text>
         <ViewerSearch onChoose={({ feed, viewer, name }) => add({ feed, viewer, name })} />
         <Button kind="outline" onPress={() => setAdding(null)}>
-          Leave it
+          {say('Leave it')}
         </Button>
       </>
     );
@@ -42,13 +43,13 @@ export function WhoEditor({ who, onChange }: { who: Who; onChange: (who: Who) =>
     <>
       <WhoChoice who={who} onChange={onChange} />
       <Named
-        title="Only for certain viewers"
+        title={say('Only for certain viewers')}
         named={who.only}
         onAdd={() => setAdding('only')}
         onTakeOut={(one) => onChange({ ...who, only: who.only.filter((each) => !same(each, one)) })}
       />
       <Named
-        title="Never for certain viewers"
+        title={say('Never for certain viewers')}
         named={who.never}
         onAdd={() => setAdding('never')}
         onTakeOut={(one) => onChange({ ...who, never: who.never.filter((each) => !same(each, one)) })}
@@ -63,14 +64,14 @@ function WhoChoice({ who, onChange }: { who: Who; onChange: (who: Who) => void }
   return (
     <>
       <Choice
-        label="For whom"
+        label={say('For whom')}
         options={options}
         value={who.are}
         onChange={(are) => onChange({ ...who, are, ...(are === 'level' ? { level: who.level ?? 2 } : {}) })}
       />
       {who.are === 'top' ? (
         <NumberField
-          label="Places that count as the top"
+          label={say('Places that count as the top')}
           value={who.top}
           least={1}
           most={20}
@@ -79,7 +80,7 @@ function WhoChoice({ who, onChange }: { who: Who; onChange: (who: Who) => void }
       ) : null}
       {who.are === 'level' ? (
         <NumberField
-          label="From level"
+          label={say('From level')}
           value={who.level ?? 2}
           least={1}
           most={100}
@@ -111,14 +112,14 @@ function Named({
           <Button
             key={viewerKey(one.feed, one.viewer)}
             icon={X}
-            label={`Take out ${one.name}`}
+            label={say('Take out {name}', { name: one.name })}
             onPress={() => onTakeOut(one)}
           >
             {one.name}
           </Button>
         ))}
-        <Button kind="outline" icon={Plus} label={`${title}: name one`} onPress={onAdd}>
-          Name one
+        <Button kind="outline" icon={Plus} label={say('{title}: name one', { title })} onPress={onAdd}>
+          {say('Name one')}
         </Button>
       </View>
     </View>

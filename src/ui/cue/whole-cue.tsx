@@ -9,6 +9,7 @@ import { Button } from '@/ui/part/button';
 import { TextField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
 import { Steps, type StepsProps } from './steps';
+import { say } from '@/ui/words/say';
 
 /** A cue as a whole: its name, its steps in order, what else can be said of it, and where it stands among the others. */
 export function WholeCue({ cue, change, onField, onClose }: StepsProps & { onClose: () => void }) {
@@ -17,7 +18,7 @@ export function WholeCue({ cue, change, onField, onClose }: StepsProps & { onClo
       draft.cues = draft.cues.filter(({ id }) => id !== cue.id);
     });
     onClose();
-    offerUndo(`${cue.name || 'The cue'} is removed.`);
+    offerUndo(cue.name ? say('{name} is removed.', { name: cue.name }) : say('The cue is removed.'));
   };
   return (
     <>
@@ -29,14 +30,14 @@ export function WholeCue({ cue, change, onField, onClose }: StepsProps & { onClo
           onClose();
         }}
       >
-        {cue.on ? 'Switch this cue off' : 'Switch this cue on'}
+        {cue.on ? say('Switch this cue off') : say('Switch this cue on')}
       </Button>
       <Names cue={cue} change={change} />
       <Steps cue={cue} change={change} onField={onField} />
       <Narrow onField={onField} />
       <Order cue={cue} onField={onField} onClose={onClose} />
       <Button kind="bad" onPress={remove}>
-        Remove this cue
+        {say('Remove this cue')}
       </Button>
     </>
   );
@@ -46,10 +47,10 @@ function Names({ cue, change }: Omit<StepsProps, 'onField'>) {
   return (
     <>
       <TextField
-        label="Its name, for you"
+        label={say('Its name, for you')}
         value={cue.name}
         most={80}
-        placeholder="The sentence says it all"
+        placeholder={say('The sentence says it all')}
         onChange={(name) =>
           change((draft) => {
             draft.name = name;
@@ -57,10 +58,10 @@ function Names({ cue, change }: Omit<StepsProps, 'onField'>) {
         }
       />
       <TextField
-        label="Group, to keep it with others"
+        label={say('Group, to keep it with others')}
         value={cue.group ?? ''}
         most={40}
-        placeholder="None"
+        placeholder={say('None')}
         onChange={(group) =>
           change((draft) => {
             draft.group = group;
@@ -75,17 +76,17 @@ function Narrow({ onField }: Pick<StepsProps, 'onField'>) {
   return (
     <View className="gap-2">
       <Text size={13} tone="muted">
-        Narrow it down
+        {say('Narrow it down')}
       </Text>
       <View className="flex-row flex-wrap gap-2">
         <Button kind="outline" onPress={() => onField('who')}>
-          For whom
+          {say('For whom')}
         </Button>
         <Button kind="outline" onPress={() => onField('hold.every')}>
-          How often
+          {say('How often')}
         </Button>
         <Button kind="outline" onPress={() => onField('feeds')}>
-          From which feeds
+          {say('From which feeds')}
         </Button>
       </View>
     </View>
@@ -106,7 +107,7 @@ function Order({ cue, onField, onClose }: Omit<StepsProps, 'change'> & { onClose
       draft.cues.splice(at + 1, 0, {
         ...structuredClone(cue),
         id: randomKey().slice(0, 12),
-        name: cue.name === '' ? '' : `${cue.name} (copy)`.slice(0, 80),
+        name: cue.name === '' ? '' : say('{name} (copy)', { name: cue.name }).slice(0, 80),
       });
     });
     onClose();
@@ -114,16 +115,16 @@ function Order({ cue, onField, onClose }: Omit<StepsProps, 'change'> & { onClose
   return (
     <View className="flex-row flex-wrap gap-2">
       <Button kind="outline" icon={ArrowUp} disabled={at <= 0} onPress={() => move(-1)}>
-        Move up
+        {say('Move up')}
       </Button>
       <Button kind="outline" icon={ArrowDown} disabled={at === show.cues.length - 1} onPress={() => move(1)}>
-        Move down
+        {say('Move down')}
       </Button>
       <Button kind="outline" onPress={copy}>
-        Duplicate
+        {say('Duplicate')}
       </Button>
       <Button kind="outline" onPress={() => onField('try')}>
-        Try it with …
+        {say('Try it with …')}
       </Button>
     </View>
   );

@@ -1,9 +1,11 @@
 import { wordsProblem, takeApart } from '@/core/words/message';
 import { Pressable, View } from 'react-native';
-import { withoutIsolates, WORD_FIELDS, type WordField, type WordValues } from '@/core/words/fields';
+import { WORD_FIELDS, type WordField, type WordValues } from '@/core/words/fields';
+import { withoutIsolates } from '@/core/words/isolate';
 import { useShow } from '@/ui/data/show';
 import { TextField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
+import { say } from '@/ui/words/say';
 
 /** Words with fields, and how they will read. */
 export function WordsEditor({
@@ -30,7 +32,7 @@ export function WordsEditor({
       />
       <View className="px-3 py-2 rounded-control border border-line">
         <Text size={13} tone="muted">
-          For example
+          {say('For example')}
         </Text>
         <Text role="status">{withoutIsolates(takeApart(words, show.language)(sample)) || '…'}</Text>
       </View>
@@ -53,14 +55,14 @@ function FieldButtons({
   return (
     <View className="gap-2">
       <Text size={13} tone="muted">
-        Put in what changes
+        {say('Put in what changes')}
       </Text>
       <View className="flex-row flex-wrap gap-2">
         {fields.map((field) => (
           <Pressable
             key={field}
             role="button"
-            aria-label={`Put in {${field}}`}
+            aria-label={say('Put in {{field}}', { field })}
             onPress={() => put(`{${field}}`)}
             className="min-h-[44px] px-3 justify-center rounded-control bg-raised"
           >
@@ -69,16 +71,16 @@ function FieldButtons({
         ))}
         <Pressable
           role="button"
-          aria-label="Put in forms by number"
+          aria-label={say('Put in forms by number')}
           onPress={() => put('{count, plural, one {# gift} other {# gifts}}')}
           className="min-h-[44px] px-3 justify-center rounded-control bg-raised"
         >
-          <Text>forms by number</Text>
+          <Text>{say('forms by number')}</Text>
         </Pressable>
         {fields.includes('message') ? (
           <Pressable
             role="button"
-            aria-label="Put in a part that is left out where it is empty"
+            aria-label={say('Put in a part that is left out where it is empty')}
             onPress={() => onChange(`${words}[: {message}]`)}
             className="min-h-[44px] px-3 justify-center rounded-control bg-raised"
           >
@@ -87,7 +89,7 @@ function FieldButtons({
         ) : null}
       </View>
       <Text size={13} tone="muted">
-        What stands in square brackets is left out where a value in it is empty.
+        {say('What stands in square brackets is left out where a value in it is empty.')}
       </Text>
     </View>
   );

@@ -1,3 +1,6 @@
+import { say } from '@/ui/words/say';
+import { english } from '@/core/words/phrase';
+
 /** An answer of Gavirn's server: what it said, or a sentence and its status (null when there was no answer at all). */
 export type Answer<T> =
   { ok: true; value: T } | { ok: false; status: number | null; reason: string; problem?: unknown };
@@ -5,8 +8,8 @@ export type Answer<T> =
 /** What to say where there was no answer: what was to be read comes by itself, what was to be done has not been. */
 const away = (method: string): string =>
   method === 'GET'
-    ? 'Gavirn’s server does not answer just now. What you have set up is kept in this browser.'
-    : 'Gavirn’s server does not answer, so that this was not done. Press it again when the server is back.';
+    ? say('Gavirn’s server does not answer just now. What you have set up is kept in this browser.')
+    : say('Gavirn’s server does not answer, so that this was not done. Press it again when the server is back.');
 
 /** Asks Gavirn's server. Problem documents (RFC 9457) become their `detail`. */
 export async function ask<T>(
@@ -27,11 +30,14 @@ export async function ask<T>(
     return { ok: false, status: null, reason: away(method) };
   }
   if (!response.ok) {
-    const problem = (await response.json().catch(() => null)) as { detail?: unknown } | null;
+    const problem = (await response.json().catch(() => null)) as { detail?: unknown; phrase?: unknown } | null;
     return {
       ok: false,
       status: response.status,
-      reason: typeof problem?.detail === 'string' ? problem.detail : `The server refused (${response.status}).`,
+      reason:
+        typeof problem?.detail === 'string'
+          ? problem.detail
+          : say('The server refused ({status}).', { status: response.status }),
       problem,
     };
   }
@@ -43,7 +49,7 @@ export async function ask<T>(
 /** Asks and unwraps, for SWR: a refusal is thrown as its sentence. */
 export async function fetchJson<T>(path: string): Promise<T> {
   const answer = await ask<T>('GET', path);
-  if (!answer.ok) throw new Error(answer.reason);
+  if (!answer.ok) throw new Error(english(answer.reason));
   return answer.value;
 }
 

@@ -7,6 +7,7 @@ import { merge } from './desk';
 import { ago } from '../words/ago';
 import { lengthWords } from '@/core/desk/length';
 import { clockTime } from '../pulse/session-word';
+import { inEnglish } from '@/core/words/in-english.setup';
 
 const show = starterShow('s');
 const edit = (from: Changed, recipe: Parameters<typeof doEdit>[2]): Changed =>
@@ -140,7 +141,7 @@ test.each([
   [720_000, '12 min'],
   [7_920_000, '2 h 12 min'],
   [7_200_000, '2 h'],
-])('a length of %i ms is %s', (ms, words) => expect(lengthWords(ms)).toBe(words));
+])('a length of %i ms is %s', (ms, words) => expect(inEnglish(lengthWords(ms))).toBe(words));
 test.each([
   [0, '0:00'],
   [42_000, '0:42'],

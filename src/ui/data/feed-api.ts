@@ -3,6 +3,7 @@ import type { Outage } from '@/core/desk/feed-health';
 import type { RejectedMessage, Gap } from '@/core/intake/problems';
 import { askShow } from './command';
 import { useShow } from './show';
+import { english } from '@/core/words/phrase';
 
 export interface CheckStep {
   step: string;
@@ -29,7 +30,7 @@ function useFeed<T>(feed: string, what: string, refreshInterval: number) {
     [what, show, feed],
     async () => {
       const answer = await askShow<T>('GET', pathOf(feed, what));
-      if (!answer.ok) throw new Error(answer.reason);
+      if (!answer.ok) throw new Error(english(answer.reason));
       return answer.value;
     },
     { refreshInterval, keepPreviousData: true },

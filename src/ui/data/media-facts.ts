@@ -1,6 +1,7 @@
 import { decodeSound } from '@/client/sound-maker';
 import { MOST_FRAMES, MOST_SOUND_SECONDS, type Media, type MediaType } from '@/core/media/media';
 import { soundMaker } from './sound-maker';
+import { say } from '@/ui/words/say';
 
 export type Facts = Pick<Media, 'width' | 'height' | 'seconds' | 'frames' | 'lufs'>;
 export type Found = { ok: true; facts: Facts } | { ok: false; reason: string };
@@ -20,7 +21,7 @@ export async function pictureFacts(
   try {
     await image.decode();
   } catch {
-    return refuse('This picture is broken: it begins well, but cannot be shown.');
+    return refuse(say('This picture is broken: it begins well, but cannot be shown.'));
   }
   const { naturalWidth, naturalHeight } = image;
   // A drawing may have no size of its own.
@@ -69,7 +70,7 @@ export function clipFacts(url: string): Promise<Found> {
     };
     video.onloadeddata = () => {
       if (video.videoWidth === 0)
-        return done(refuse('This file has sound but no picture. Save it as a sound: WAV, MP3, Ogg, FLAC or M4A.'));
+        return done(refuse(say('This file has sound but no picture. Save it as a sound: WAV, MP3, Ogg, FLAC or M4A.')));
       done({
         ok: true,
         facts: {
@@ -83,7 +84,9 @@ export function clipFacts(url: string): Promise<Found> {
     video.onerror = () =>
       done(
         refuse(
-          'This browser cannot play this clip: it is broken, or made in a way it does not know. WebM with VP9 works nearly everywhere.',
+          say(
+            'This browser cannot play this clip: it is broken, or made in a way it does not know. WebM with VP9 works nearly everywhere.',
+          ),
         ),
       );
     video.src = url;
@@ -96,11 +99,18 @@ export async function soundFacts(bytes: Uint8Array<ArrayBuffer>): Promise<Found>
     buffer = await decodeSound(bytes.slice().buffer);
   } catch {
     return refuse(
-      'This browser cannot play this sound: it is broken, or made in a way it does not know. WAV and MP3 work everywhere.',
+      say(
+        'This browser cannot play this sound: it is broken, or made in a way it does not know. WAV and MP3 work everywhere.',
+      ),
     );
   }
   if (buffer.duration > MOST_SOUND_SECONDS)
-    return refuse(`This sound lasts ${Math.round(buffer.duration)} s. ${MOST_SOUND_SECONDS} s at most are taken.`);
+    return refuse(
+      say('This sound lasts {duration} s. {most} s at most are taken.', {
+        duration: Math.round(buffer.duration),
+        most: MOST_SOUND_SECONDS,
+      }),
+    );
   const channels = Array.from({ length: Math.min(2, buffer.numberOfChannels) }, (_, n) =>
     buffer.getChannelData(n).slice(),
   );

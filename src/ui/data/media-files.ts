@@ -2,6 +2,7 @@ import { base64ToUint8Array, uint8ArrayToBase64 } from 'uint8array-extras';
 import { z } from 'zod';
 import { MEDIA_TYPES, type Media } from '@/core/media/media';
 import { addMedia, mediaBytes } from './media';
+import { say, saying } from '@/ui/words/say';
 
 /* Media inside a saved show or cue file: bytes in base64, by id. */
 
@@ -25,18 +26,19 @@ export async function takeFiles(media: readonly Media[], files: Readonly<Record<
   for (const one of media) {
     const text = files[one.id];
     if (text === undefined) {
-      if (!(await mediaBytes(one.id))) said.push(`“${one.name}” is not in the file. Add it in Media.`);
+      if (!(await mediaBytes(one.id)))
+        said.push(say('“{name}” is not in the file. Add it in Media.', { name: one.name }));
       continue;
     }
     const bytes = decoded(text);
     if (!bytes) {
-      said.push(`“${one.name}” is broken in the file. Add it in Media.`);
+      said.push(say('“{name}” is broken in the file. Add it in Media.', { name: one.name }));
       continue;
     }
     const added = await addMedia(`${one.name}.${MEDIA_TYPES[one.type].ending}`, bytes);
-    if (!added.ok) said.push(added.reason);
+    if (!added.ok) said.push(saying(added.reason));
     else if (added.media.id !== one.id)
-      said.push(`“${one.name}” is not the file that it is said to be. Add it in Media.`);
+      said.push(say('“{name}” is not the file that it is said to be. Add it in Media.', { name: one.name }));
   }
   return said;
 }

@@ -9,13 +9,15 @@ import { ask } from './api';
 import { readIndex } from './library';
 import { clipFacts, pictureFacts, soundFacts, type Found } from './media-facts';
 import { readJson, readText, removeKey, writeJson, writeText } from './storage';
+import { say } from '@/ui/words/say';
+import type { Sayable } from '@/core/words/phrase';
 
 /* The streamer's own pictures, clips and sounds: one library for all shows of this browser, each file once, by its content. */
 
 export const MEDIA_KEY = 'media';
 const bytesKey = (id: string): string => `media/${id}`;
 
-export type Added = { ok: true; media: Media; known: boolean } | { ok: false; reason: string };
+export type Added = { ok: true; media: Media; known: boolean } | { ok: false; reason: Sayable };
 
 export async function readMedia(): Promise<Media[]> {
   const list = await readJson('media');
@@ -83,7 +85,7 @@ export async function addMedia(name: string, bytes: Uint8Array<ArrayBuffer>): Pr
   if (!(await writeText(bytesKey(id), uint8ArrayToBase64(bytes))))
     return {
       ok: false,
-      reason: 'This browser has no room for the file. Remove others, or old sessions, and add it again.',
+      reason: say('This browser has no room for the file. Remove others, or old sessions, and add it again.'),
     };
   await changeList((now) => [...now.filter((one) => one.id !== id), media]);
   return { ok: true, media, known: false };
@@ -131,7 +133,7 @@ export async function usesOf(id: string): Promise<Use[]> {
       if ('media' in piece && piece.media === id) uses.push({ show: read.show.name, cue: piece.name });
     for (const [n, cue] of read.show.cues.entries())
       if (cue.steps.some((step) => stepMedia(step).includes(id)))
-        uses.push({ show: read.show.name, cue: cue.name || `cue ${n + 1}` });
+        uses.push({ show: read.show.name, cue: cue.name || say('cue {n}', { n: n + 1 }) });
   }
   return uses;
 }

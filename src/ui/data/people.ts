@@ -6,6 +6,7 @@ import { readEventLine, writeEventLine } from '@/core/file/events';
 import { ask, type Answer } from './api';
 import { keepSession, readLog, readSessions } from './session-store';
 import { sumUp } from './sum-up';
+import { english } from '@/core/words/phrase';
 
 export interface Roll {
   entries: RollEntry[];
@@ -18,7 +19,7 @@ const path = (show: string): string => `/api/shows/${encodeURIComponent(show)}/p
 /** What asks answers, or throws its sentence: as SWR wants it. */
 async function answered<T>(answer: Promise<Answer<T>>): Promise<T> {
   const given = await answer;
-  if (!given.ok) throw new Error(given.reason);
+  if (!given.ok) throw new Error(english(given.reason));
   return given.value;
 }
 

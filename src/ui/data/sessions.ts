@@ -8,6 +8,7 @@ import { ask } from './api';
 import { keepLasting } from './lasting';
 import { keepRecap, keepSession, readLog, readRecap, readSessions } from './session-store';
 import { basisOf, sumUp } from './sum-up';
+import { english } from '@/core/words/phrase';
 
 /**
  * Takes finished sessions over from the server: log, sum, keep, and only then is the server told that it may drop its journal. A full
@@ -129,7 +130,7 @@ export const useRunningRecap = (show: Show, key: string, session: string | null)
         `/api/shows/${encodeURIComponent(show.id)}/sessions/${encodeURIComponent(session ?? '')}/events`,
         { key, text: true },
       );
-      if (!log.ok) throw new Error(log.reason);
+      if (!log.ok) throw new Error(english(log.reason));
       return { log: log.value, recap: await sumUp(log.value, show) };
     },
     { refreshInterval: 5000 },

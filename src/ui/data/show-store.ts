@@ -18,6 +18,8 @@ import {
   type LibraryIndex,
   type ShowKeys,
 } from './library';
+import { say } from '@/ui/words/say';
+import { phrase } from '@/core/words/phrase';
 
 /** Edits are gathered for this long before they are published: a thumb that drags makes many. */
 const PUBLISH_MS = 150;
@@ -45,7 +47,10 @@ function readdressedWords(
     ...show.outlets.filter(({ id }) => outlets.includes(id)).map(({ name }) => name),
     ...show.feeds.filter(({ id }) => feeds.includes(id)).map(({ handle }) => handle),
   ];
-  return `Another show on this server has the same address, so this one was given new ones: ${names.map((name) => `“${name}”`).join(', ')}. Copy them again where you had pasted the old ones.`;
+  return say(
+    'Another show on this server has the same address, so this one was given new ones: {names}. Copy them again where you had pasted the old ones.',
+    { names: { and: names.map((name) => phrase('“{name}”', { name })) } },
+  );
 }
 
 /** Another tab of this browser that edits the same show says so here. */

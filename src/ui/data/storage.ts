@@ -1,19 +1,21 @@
 import { createAsyncStorage } from '@react-native-async-storage/async-storage';
+import { say } from '@/ui/words/say';
+import { phrase, type Sayable } from '@/core/words/phrase';
 
 const storage = createAsyncStorage('gavirn');
 
 /** What could not be kept, in a sentence; null when the last write went well. */
-let problem: string | null = null;
+let problem: Sayable | null = null;
 const listeners = new Set<() => void>();
 
-function tell(sentence: string | null): void {
+function tell(sentence: Sayable | null): void {
   if (sentence === problem) return;
   problem = sentence;
   for (const listener of listeners) listener();
 }
 
 export const storageProblem = {
-  now: (): string | null => problem,
+  now: (): Sayable | null => problem,
   subscribe: (listener: () => void): (() => void) => {
     listeners.add(listener);
     return () => listeners.delete(listener);
@@ -23,8 +25,9 @@ export const storageProblem = {
 /** What is kept where the browser keeps nothing: until the page is closed. Null: it keeps. */
 let memory: Map<string, string> | null = null;
 
-const NOTHING_KEPT =
-  'This browser does not let the page keep data: all of it works until the page is closed. Save the show as a file, under Shows, so that nothing is lost.';
+const NOTHING_KEPT = phrase(
+  'This browser does not let the page keep data: all of it works until the page is closed. Save the show as a file, under Shows, so that nothing is lost.',
+);
 
 /** From now on in memory. What a browser refuses once it refuses for as long as the page is open. */
 function inMemory(): Map<string, string> {
@@ -68,8 +71,12 @@ export async function writeText(key: string, text: string): Promise<boolean> {
     const full = error instanceof Error && /quota|full|storage/i.test(`${error.name} ${error.message}`);
     tell(
       full
-        ? 'This browser’s storage is full. Your changes work and are on the server, but are not kept in this browser: save the show as a file, or remove old sessions.'
-        : 'This browser does not keep data just now. Your changes work and are on the server; save the show as a file to be safe.',
+        ? say(
+            'This browser’s storage is full. Your changes work and are on the server, but are not kept in this browser: save the show as a file, or remove old sessions.',
+          )
+        : say(
+            'This browser does not keep data just now. Your changes work and are on the server; save the show as a file to be safe.',
+          ),
     );
     return false;
   }

@@ -7,6 +7,7 @@ import { useShow } from '@/ui/data/show';
 import { Text } from '@/ui/part/text';
 import { useColours } from '@/ui/theme/look';
 import { hourMinute } from '@/ui/words/clock';
+import { say } from '@/ui/words/say';
 
 const WIDE = 320;
 const HIGH = 90;
@@ -45,11 +46,17 @@ export function CourseChart({
   return (
     <View className="gap-1">
       <Text size={13} tone="muted">
-        Its course in this session
+        {say('Its course in this session')}
       </Text>
       <View
         role="img"
-        aria-label={`From ${words(first[1])} at ${hourMinute(first[0])} to ${words(last[1])} at ${hourMinute(last[0])}; the target is ${words(target)}`}
+        aria-label={say('From {first} at {from} to {last} at {until}; the target is {target}', {
+          first: words(first[1]),
+          from: hourMinute(first[0]),
+          last: words(last[1]),
+          until: hourMinute(last[0]),
+          target: words(target),
+        })}
       >
         <Svg width="100%" height={HIGH} viewBox={`0 0 ${WIDE} ${HIGH}`} preserveAspectRatio="none">
           <Line x1={0} y1={y(0)} x2={WIDE} y2={y(0)} stroke={line} strokeWidth={1} />
@@ -59,7 +66,9 @@ export function CourseChart({
       </View>
       <View className="flex-row justify-between">
         <Text size={13} tone="muted" className="tabular-nums">{`${hourMinute(first[0])}, ${words(first[1])}`}</Text>
-        <Text size={13} tone="muted" className="tabular-nums">{`target ${words(target)}`}</Text>
+        <Text size={13} tone="muted" className="tabular-nums">
+          {say('target {target}', { target: words(target) })}
+        </Text>
         <Text size={13} tone="muted" className="tabular-nums">{`${hourMinute(last[0])}, ${words(last[1])}`}</Text>
       </View>
     </View>

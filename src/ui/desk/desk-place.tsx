@@ -22,6 +22,7 @@ import { PassedLines } from './passed-lines';
 import { ToldLines } from './told-lines';
 import { WentOn } from './went-on';
 import { NoticeList } from './notice-list';
+import { say } from '@/ui/words/say';
 
 /** How long a look-alike is pointed out. */
 const IMITATION_MS = 120_000;
@@ -35,7 +36,7 @@ export function DeskPlace() {
     [],
   );
   return (
-    <PlaceBody title="Desk">
+    <PlaceBody title={say('Desk')}>
       <View className="gap-3 mt-1">
         <SceneOnAir onCommand={command} />
         {spotlights.map(({ id, name }) => (
@@ -59,10 +60,10 @@ export function DeskPlace() {
       </View>
       <View className="flex-row gap-2 mt-3">
         <Button kind="outline" onPress={() => router.navigate('/people')}>
-          People
+          {say('People')}
         </Button>
         <Button kind="outline" onPress={() => router.navigate('/points')}>
-          Points
+          {say('Points')}
         </Button>
       </View>
       <HappenedList onCommand={command} />
@@ -77,7 +78,7 @@ function SceneOnAir({ onCommand }: { onCommand: (command: Command) => void }) {
   return (
     <ScrollView horizontal showsHorizontalScrollIndicator={false} className="-mx-4" contentContainerClassName="px-4">
       <Segments
-        label="Scene on air"
+        label={say('Scene on air')}
         value={scene}
         onChange={(next) => onCommand({ command: 'scene', scene: next })}
         options={scenes.map(({ id, name }) => ({ value: id, label: name }))}
@@ -92,7 +93,7 @@ function Presses({ onCommand }: { onCommand: (command: Command) => void }) {
   const presses = cues.flatMap(({ id, on, when }) => (on && when.kind === 'press' ? [{ id, name: when.name }] : []));
   if (presses.length === 0) return null;
   return (
-    <View role="group" aria-label="Buttons" className="flex-row flex-wrap gap-2">
+    <View role="group" aria-label={say('Buttons')} className="flex-row flex-wrap gap-2">
       {presses.map(({ id, name }) => (
         <Button key={id} kind="outline" onPress={() => onCommand({ command: 'press', cue: id })}>
           {name}
@@ -126,7 +127,7 @@ function EndSession({ onSaid }: { onSaid: (said: string | null) => void }) {
         kind="outline"
         onPress={() => void askShow('POST', '/end').then((answer) => onSaid(answer.ok ? null : answer.reason))}
       >
-        End this session
+        {say('End this session')}
       </Button>
     </View>
   );

@@ -10,6 +10,7 @@ import { Button } from '@/ui/part/button';
 import { Card } from '@/ui/part/card';
 import { Text } from '@/ui/part/text';
 import { ViewerText } from '@/ui/part/viewer-text';
+import { say } from '@/ui/words/say';
 
 /** Draws: started here, with what was drawn last and what is needed to check it. */
 export function DrawTiles(props: { onCommand: (command: Command) => void; onProblem: (sentence: string) => void }) {
@@ -52,19 +53,21 @@ function DrawTile({
         <DrawState from={from} name={name} entries={entries} turning={turning} last={last} nobody={nobody} />
         <Button
           disabled={turning || nobody || hash === null}
-          label={`Draw ${name}`}
+          label={say('Draw {name}', { name })}
           onPress={() => onCommand({ command: 'draw', draw: id })}
         >
-          Draw
+          {say('Draw')}
         </Button>
       </View>
       {hash ? (
-        <Text size={13} tone="muted" className="break-all" selectable>{`The next seed’s SHA-256: ${hash}`}</Text>
+        <Text size={13} tone="muted" className="break-all" selectable>
+          {say('The next seed’s SHA-256: {hash}', { hash })}
+        </Text>
       ) : null}
       {last && !turning ? (
         <View className="flex-row">
-          <Button kind="outline" label={`Save the proof of ${name}`} onPress={() => void proof()}>
-            Save the proof
+          <Button kind="outline" label={say('Save the proof of {name}', { name })} onPress={() => void proof()}>
+            {say('Save the proof')}
           </Button>
         </View>
       ) : null}
@@ -91,10 +94,10 @@ function DrawState({
   return (
     <View className="flex-1">
       <Text size={13} tone="muted" numberOfLines={1}>
-        {from === 'keyword' ? `${name}: ${entries} in` : name}
+        {from === 'keyword' ? say('{name}: {n, number} in', { name, n: entries }) : name}
       </Text>
       <ViewerText
-        text={turning ? 'Turning …' : last ? last.drawn : nobody ? 'Nobody is in yet' : 'Not drawn yet'}
+        text={turning ? say('Turning …') : last ? last.drawn : nobody ? say('Nobody is in yet') : say('Not drawn yet')}
         size={22}
         face="title"
         tone={last && !turning ? 'ink' : 'muted'}

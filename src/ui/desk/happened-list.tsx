@@ -7,6 +7,7 @@ import { paced, useSelected } from '@/ui/data/source';
 import { Button } from '@/ui/part/button';
 import { Text } from '@/ui/part/text';
 import { HappenedRow } from './happened-row';
+import { say } from '@/ui/words/say';
 
 /** So many are shown, and all that are kept at a press: what is out of sight costs as much as what is seen. */
 const SHOWN = 12;
@@ -24,7 +25,7 @@ export function HappenedList({ onCommand }: { onCommand: (command: Command) => v
   const lines = (all ? happened : happened.slice(-SHOWN)).slice().reverse();
   return (
     <>
-      <View role="list" aria-label="What just happened, newest first" className="mt-3">
+      <View role="list" aria-label={say('What just happened, newest first')} className="mt-3">
         {lines.map((line) => (
           <HappenedRow key={line.id} line={line} onReplay={replay} />
         ))}
@@ -32,14 +33,15 @@ export function HappenedList({ onCommand }: { onCommand: (command: Command) => v
       {!all && happened.length > SHOWN ? (
         <View className="flex-row mt-3">
           <Button kind="outline" onPress={() => setAll(true)}>
-            Show what came before
+            {say('Show what came before')}
           </Button>
         </View>
       ) : null}
       {lines.length === 0 ? (
         <Text size={17} tone="muted" className="mt-3">
-          Nothing has happened in this session yet. As soon as you are live, everything viewers do is listed here,
-          newest first.
+          {say(
+            'Nothing has happened in this session yet. As soon as you are live, everything viewers do is listed here, newest first.',
+          )}
         </Text>
       ) : null}
     </>

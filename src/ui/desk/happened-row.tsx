@@ -2,11 +2,11 @@ import { memo } from 'react';
 import { View } from 'react-native';
 import RotateCcw from 'lucide-react-native/icons/rotate-ccw';
 import type { Happened } from '@/core/desk/happened';
-import { amountWords } from '@/core/event/money';
 import { IconButton } from '@/ui/part/button';
 import { Shape } from '@/ui/part/shape';
 import { ViewerText } from '@/ui/part/viewer-text';
 import { AgoText } from '@/ui/words/ago-text';
+import { say } from '@/ui/words/say';
 
 /** One thing that happened; what made an alert can be shown again. */
 export const HappenedRow = memo(function HappenedRow({
@@ -33,7 +33,7 @@ export const HappenedRow = memo(function HappenedRow({
         <IconButton
           icon={RotateCcw}
           tone="muted"
-          label={`Show again: ${line.name ?? ''} ${words(line)}`}
+          label={say('Show again: {name} {words}', { name: line.name ?? '', words: words(line) })}
           onPress={() => onReplay(alert)}
           className="-mr-2"
         />
@@ -42,36 +42,45 @@ export const HappenedRow = memo(function HappenedRow({
   );
 });
 
-/** What was done, after the name. */
-/** What was done, with what was written with it. */
+/** What was done, after the name, with what was written with it. */
 export const words = (line: Happened): string =>
-  line.message === undefined ? done(line) : `${done(line)}: “${line.message}”`;
+  line.message === undefined ? done(line) : say('{done}: “{message}”', { done: done(line), message: line.message });
 
 function done({ kind, count, text, coins, open, name }: Happened): string {
   switch (kind) {
     case 'like':
-      return `${count.toLocaleString('en')} ${count === 1 ? 'like' : 'likes'}`;
+      return say('{n, plural, one {# like} other {# likes}}', { n: count });
     case 'gift':
-      return `${count} × ${text}${open ? ' …' : ''}, ${coins.toLocaleString('en')} ${coins === 1 ? 'coin' : 'coins'}`;
+      return say(
+        open
+          ? '{count} × {gift} …, {coins, plural, one {# coin} other {# coins}}'
+          : '{count} × {gift}, {coins, plural, one {# coin} other {# coins}}',
+        { count, gift: text, coins },
+      );
     case 'follow':
-      return count > 1 ? `${count.toLocaleString('en')} new followers` : 'followed';
+      return count > 1
+        ? say('{n, plural, one {# new follower} other {# new followers}}', { n: count })
+        : say('followed');
     case 'share':
-      return 'shared the stream';
+      return say('shared the stream');
     case 'chat':
       return text;
     case 'subscribe':
-      return count > 1 ? `subscribed, month ${count}` : 'subscribed';
+      return count > 1 ? say('subscribed, month {n}', { n: count }) : say('subscribed');
     case 'giftSubs':
-      return `gifted ${count} subscriptions`;
+      return say('gave {n, plural, one {# subscription} other {# subscriptions}} away', { n: count });
     case 'raid':
-      return `came with ${count} viewers`;
+      return say('came with {n, plural, one {# viewer} other {# viewers}}', { n: count });
     case 'tip':
-      return `tipped ${amountWords(count, text)}`;
+      return say('tipped {amount}', { amount: { money: count, currency: text } });
     case 'join':
-      return 'joined';
+      return say('joined');
     case 'audience':
-      return `${count} watching`;
+      return say('{n, number} watching', { n: count });
     case 'room':
-      return name ?? (text === 'live' ? 'You went live' : text === 'ended' ? 'You ended the broadcast' : 'Not live');
+      return (
+        name ??
+        (text === 'live' ? say('You went live') : text === 'ended' ? say('You ended the broadcast') : say('Not live'))
+      );
   }
 }

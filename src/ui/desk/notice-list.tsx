@@ -4,6 +4,7 @@ import { Card } from '@/ui/part/card';
 import { Text } from '@/ui/part/text';
 import { agoWords } from '@/ui/words/ago';
 import { AgoText } from '@/ui/words/ago-text';
+import { say } from '@/ui/words/say';
 
 const SHOWN = 3;
 /** How long one is kept in sight. */
@@ -14,10 +15,10 @@ export function NoticeList() {
   const notices = useDeskAt((view, now) => view?.notices.filter(({ at }) => now - at < KEPT_MS) ?? []);
   if (notices.length === 0) return null;
   return (
-    <Card flush problem label="Notices">
+    <Card flush problem label={say('Notices')}>
       <View role="status" className="px-4 py-3 gap-2">
         <Text size={13} tone="muted">
-          Notices
+          {say('Notices')}
         </Text>
         {[...notices]
           .reverse()

@@ -11,6 +11,7 @@ import { CourseChart } from './course-chart';
 import { agoWords } from '@/ui/words/ago';
 import { figureWords } from '@/core/engine/count/measure';
 import { readAmount } from '@/core/event/money';
+import { say, spoken } from '@/ui/words/say';
 
 /** One number of the show, set by hand; what was changed by hand before, each to be taken back. */
 export function NumberSheet({
@@ -40,14 +41,14 @@ export function NumberSheet({
   onClose: () => void;
 }) {
   const time = number.startsWith('countdown/');
-  const words = (n: number): string => (time ? clockWords(n * 1000) : figureWords(n, currency));
+  const words = (n: number): string => (time ? clockWords(n * 1000) : figureWords(n, currency, spoken()));
   return (
     <Sheet title={name} onClose={onClose}>
       <View className="flex-row items-baseline gap-3">
         <Text size={30} face="figure">
           {words(value)}
         </Text>
-        <Text tone="muted">now</Text>
+        <Text tone="muted">{say('now')}</Text>
       </View>
       {outlook === null ? null : <Text tone="muted">{outlook}</Text>}
       <SetTo number={number} currency={currency} onCommand={onCommand} />
@@ -82,7 +83,7 @@ function SetTo({
   const to = time
     ? secondsOf(typed)
     : currency !== undefined
-      ? readAmount(typed, currency)
+      ? readAmount(typed, currency, spoken())
       : /^-?\d{1,9}$/.test(typed.trim())
         ? Number(typed)
         : null;
@@ -91,7 +92,13 @@ function SetTo({
   return (
     <>
       <TextField
-        label={time ? 'Set it to (minutes:seconds)' : currency === undefined ? 'Set it to' : `Set it to, ${currency}`}
+        label={
+          time
+            ? say('Set it to (minutes:seconds)')
+            : currency === undefined
+              ? say('Set it to')
+              : say('Set it to, {currency}', { currency })
+        }
         value={typed}
         most={12}
         exact
@@ -100,12 +107,12 @@ function SetTo({
           typed === '' || fits
             ? null
             : time
-              ? 'A time like 12:30, or minutes alone.'
+              ? say('A time like 12:30, or minutes alone.')
               : currency !== undefined
-                ? 'An amount like 5.00.'
+                ? say('An amount like 5.00.')
                 : least === 0
-                  ? 'A whole number from 0 on.'
-                  : 'A whole number.'
+                  ? say('A whole number from 0 on.')
+                  : say('A whole number.')
         }
       />
       <Button
@@ -116,7 +123,7 @@ function SetTo({
           setTyped('');
         }}
       >
-        Set it
+        {say('Set it')}
       </Button>
     </>
   );
@@ -137,10 +144,10 @@ function HandChanges({
   return (
     <View className="gap-1">
       <Text size={13} tone="muted">
-        Changed by hand
+        {say('Changed by hand')}
       </Text>
-      {changes.length === 0 ? <Text>Not in this session.</Text> : null}
-      <View role="list" aria-label="Changed by hand">
+      {changes.length === 0 ? <Text>{say('Not in this session.')}</Text> : null}
+      <View role="list" aria-label={say('Changed by hand')}>
         {changes.map((change) => (
           <View
             key={change.id}
@@ -148,20 +155,21 @@ function HandChanges({
             className="flex-row items-center justify-between gap-3 min-h-[52px] border-b border-line"
           >
             <View className="flex-1">
-              <Text
-                tone={change.undone ? 'muted' : 'ink'}
-                className="tabular-nums"
-              >{`${words(change.from)} became ${words(change.to)}`}</Text>
+              <Text tone={change.undone ? 'muted' : 'ink'} className="tabular-nums">
+                {say('{before} became {now}', { before: words(change.from), now: words(change.to) })}
+              </Text>
               <Text size={13} tone="muted">
-                {[change.by, agoWords(now - change.at), change.undone ? 'taken back' : null].filter(Boolean).join(', ')}
+                {[change.by, agoWords(now - change.at), change.undone ? say('taken back') : null]
+                  .filter(Boolean)
+                  .join(', ')}
               </Text>
             </View>
             {change.undone ? null : (
               <Button
-                label={`Take back: ${words(change.from)} became ${words(change.to)}`}
+                label={say('Take back: {before} became {now}', { before: words(change.from), now: words(change.to) })}
                 onPress={() => onCommand({ command: 'takeBack', change: change.id })}
               >
-                Take back
+                {say('Take back')}
               </Button>
             )}
           </View>
@@ -188,11 +196,14 @@ function Boost({
 }) {
   const left = boost ? boost.until - now : 0;
   return (
-    <View className="gap-2" role="group" aria-label="What viewers add">
+    <View className="gap-2" role="group" aria-label={say('What viewers add')}>
       <Text size={13} tone="muted">
         {boost && left > 0
-          ? `What viewers add counts ${boost.times} times, for ${clockWords(left)} more`
-          : 'What viewers add'}
+          ? say('What viewers add counts {times} times, for {clock} more', {
+              times: boost.times,
+              clock: clockWords(left),
+            })
+          : say('What viewers add')}
       </Text>
       <View className="flex-row flex-wrap gap-2">
         {BOOSTS.map((times) => (
@@ -200,11 +211,13 @@ function Boost({
             key={times}
             kind="outline"
             onPress={() => onCommand({ command: 'boost', countdown, times, seconds: BOOST_MINUTES * 60 })}
-          >{`${times} times for ${BOOST_MINUTES} min`}</Button>
+          >
+            {say('{times} times for {boostMinutes} min', { times, boostMinutes: BOOST_MINUTES })}
+          </Button>
         ))}
         {left > 0 ? (
           <Button kind="outline" onPress={() => onCommand({ command: 'boost', countdown, times: 1, seconds: 1 })}>
-            No more
+            {say('No more')}
           </Button>
         ) : null}
       </View>

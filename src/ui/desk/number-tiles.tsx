@@ -12,6 +12,7 @@ import { Text } from '@/ui/part/text';
 import { NumberSheet } from './number-sheet';
 import { numbersOf, type DeskNumber } from './shown-number';
 import { useOpenOne } from '@/ui/frame/address';
+import { say } from '@/ui/words/say';
 
 /** Goals, countdowns and counters at a glance: nudged by their buttons, set and looked into by a tap on the number. */
 export function NumberTiles({ onCommand }: { onCommand: (command: Command) => void }) {
@@ -80,7 +81,9 @@ const Figure = memo(function Figure({
     // Its name begins with what is seen (WCAG 2.2, 2.5.3); spaces keep the parts apart there as well.
     <Pressable
       role="button"
-      aria-label={`${[name, words, note, outlook ?? ''].filter(Boolean).join(' ')}: set it by hand`}
+      aria-label={say('{filter}: set it by hand', {
+        filter: [name, words, note, outlook ?? ''].filter(Boolean).join(' '),
+      })}
       onPress={() => onOpen(number)}
       className="min-h-[44px]"
     >
@@ -115,21 +118,21 @@ const Buttons = memo(function Buttons({
     <View className="flex-row -ml-3">
       <IconButton
         icon={Minus}
-        label={`Take ${stepWords} from ${name}`}
+        label={say('Take {step} from {name}', { step: stepWords, name })}
         tone="muted"
         onPress={() => onCommand({ command: 'nudge', number, by: -step })}
       />
       {runs !== undefined ? (
         <IconButton
           icon={runs ? Pause : Play}
-          label={runs ? `Stop ${name}` : `Let ${name} run`}
+          label={runs ? say('Stop {name}', { name }) : say('Let {name} run', { name })}
           tone="muted"
           onPress={() => onCommand({ command: 'pause', countdown, on: runs })}
         />
       ) : null}
       <IconButton
         icon={Plus}
-        label={`Add ${stepWords} to ${name}`}
+        label={say('Add {step} to {name}', { step: stepWords, name })}
         tone="muted"
         onPress={() => onCommand({ command: 'nudge', number, by: step })}
       />

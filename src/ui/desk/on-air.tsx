@@ -10,7 +10,8 @@ import { Button } from '@/ui/part/button';
 import { Card } from '@/ui/part/card';
 import { Text } from '@/ui/part/text';
 import { ViewerText } from '@/ui/part/viewer-text';
-import { directionOf } from '@/ui/words/direction';
+import { directionOf } from '@/core/words/direction';
+import { say } from '@/ui/words/say';
 
 /** What plays in a spotlight, what comes next, and how many wait. */
 function lineOf(view: DeskView | null, spotlight: string, now: number) {
@@ -56,12 +57,16 @@ function Playing({ spotlight, name }: SpotlightProps) {
       <View className="px-4 pt-3 pb-3">
         <View className="flex-row justify-between">
           <Text size={13} tone="muted" numberOfLines={1} className="shrink">
-            {playing ? `On air in ${name}${playing.trial ? ', tried by you' : ''}` : name}
+            {playing
+              ? playing.trial
+                ? say('On air in {name}, tried by you', { name })
+                : say('On air in {name}', { name })
+              : name}
           </Text>
           {playing ? <Left alert={playing} /> : null}
         </View>
         <ViewerText
-          text={playing?.text ?? 'Nothing on air'}
+          text={playing?.text ?? say('Nothing on air')}
           dir={playing ? dir : 'ltr'}
           size={22}
           face="title"
@@ -77,7 +82,7 @@ function Playing({ spotlight, name }: SpotlightProps) {
 
 const Left = ({ alert: { until } }: { alert: Alert }) => (
   <Text size={13} tone="muted" className="tabular-nums">
-    {useDeskAt((_, now) => `${Math.max(0, (until - now) / 1000).toFixed(1)} s left`)}
+    {useDeskAt((_, now) => say('{s, number, ::.0} s left', { s: Math.max(0, (until - now) / 1000) }))}
   </Text>
 );
 
@@ -91,7 +96,7 @@ function Next({ spotlight }: { spotlight: string }) {
   const dir = useShow(({ language }) => directionOf(language));
   return (
     <ViewerText
-      text={next === null ? 'Nothing waits' : `Then ${next}`}
+      text={next === null ? say('Nothing waits') : say('Then {next}', { next })}
       dir={dir}
       size={13}
       tone={next === null ? 'muted' : 'ink'}
@@ -104,8 +109,10 @@ function Next({ spotlight }: { spotlight: string }) {
 function Waiting({ spotlight }: { spotlight: string }) {
   const words = useDeskAt((view, now) => {
     const { waiting, held, until } = lineOf(view, spotlight, now);
-    if (waiting === 0) return held ? 'held' : null;
-    return held ? `${waiting} held` : `${waiting} · ${Math.max(0, Math.round((until - now) / 1000))} s`;
+    if (waiting === 0) return held ? say('held') : null;
+    return held
+      ? say('{n, number} held', { n: waiting })
+      : say('{n, number} · {s} s', { n: waiting, s: Math.max(0, Math.round((until - now) / 1000)) });
   });
   return words === null ? null : (
     <Text size={13} tone="muted" className="tabular-nums">
@@ -122,8 +129,8 @@ function Buttons({ spotlight, name, onCommand }: SpotlightProps & { onCommand: (
   const clear = (): void => {
     onCommand({ command: 'clear', spotlight });
     toasts.show({
-      text: `${name} is cleared.`,
-      action: { label: 'Bring back', act: () => onCommand({ command: 'unclear', spotlight }) },
+      text: say('{name} is cleared.', { name }),
+      action: { label: say('Bring back'), act: () => onCommand({ command: 'unclear', spotlight }) },
     });
   };
   // Each has its own room, whatever there is to be done: nothing moves under the thumb.
@@ -131,24 +138,24 @@ function Buttons({ spotlight, name, onCommand }: SpotlightProps & { onCommand: (
     <>
       <Button
         className="flex-1 min-w-[5.5rem]"
-        label={`${held ? 'Go on' : 'Hold'} in ${name}`}
+        label={held ? say('Go on in {name}', { name }) : say('Hold in {name}', { name })}
         onPress={() => onCommand({ command: 'hold', spotlight, on: !held })}
       >
-        {held ? 'Go on' : 'Hold'}
+        {held ? say('Go on') : say('Hold')}
       </Button>
-      <Button className="flex-1 min-w-[5.5rem]" disabled={!some} label={`Clear ${name}`} onPress={clear}>
-        Clear
+      <Button className="flex-1 min-w-[5.5rem]" disabled={!some} label={say('Clear {name}', { name })} onPress={clear}>
+        {say('Clear')}
       </Button>
       <Button
         className="flex-1 min-w-[5.5rem]"
         icon={SkipForward}
         disabled={playing === null}
-        label={`Skip what is on air in ${name}`}
+        label={say('Skip what is on air in {name}', { name })}
         onPress={() => {
           if (playing !== null) onCommand({ command: 'skip', alert: playing });
         }}
       >
-        Skip
+        {say('Skip')}
       </Button>
     </>
   );

@@ -4,6 +4,7 @@ import { Card } from '@/ui/part/card';
 import { Text } from '@/ui/part/text';
 import { ViewerText } from '@/ui/part/viewer-text';
 import { AgoText } from '@/ui/words/ago-text';
+import { say } from '@/ui/words/say';
 
 const SHOWN = 4;
 /** How long a line is kept in sight. */
@@ -14,10 +15,10 @@ export function PassedLines() {
   const lines = useDeskAt((view, now) => view?.lines.filter(({ at }) => now - at < KEPT_MS) ?? []);
   if (lines.length === 0) return null;
   return (
-    <Card flush label="Not shown, since too much waited">
+    <Card flush label={say('Not shown, since too much waited')}>
       <View className="px-4 py-3 gap-1">
         <Text size={13} tone="muted">
-          Not shown, since too much waited
+          {say('Not shown, since too much waited')}
         </Text>
         {[...lines]
           .reverse()

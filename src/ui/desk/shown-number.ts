@@ -4,6 +4,9 @@ import type { Show } from '@/core/show/show';
 import { currencyOf, figureWords } from '@/core/engine/count/measure';
 import { countsOf } from '@/core/engine/feature/goal/schema';
 import { amountFigure, minorDigits } from '@/core/event/money';
+import { hourMinute, shortDayAndTime } from '@/ui/words/clock';
+import { say, spoken } from '@/ui/words/say';
+import { inFigures } from '@/ui/words/figures';
 
 /** Seconds that a countdown's buttons add and take. */
 const NUDGE_S = 30;
@@ -56,13 +59,16 @@ const readGoal =
     const course = view?.goals.find((each) => each.id === id);
     const { value, target, reached } = course ?? { value: 0, target: first, reached: 0 };
     const step = currency === undefined ? (target >= 1000 ? 100 : 10) : 10 ** (minorDigits(currency) ?? 2);
-    const words = (n: number): string => figureWords(n, currency);
+    const words = (n: number): string => figureWords(n, currency, spoken());
     return {
       name,
       value,
       outlook: outlookWords(view?.outlooks[`goal/${id}`], now, 'reached'),
-      words: !view ? NOT_KNOWN : currency === undefined ? words(value) : amountFigure(value, currency),
-      note: `of ${words(target)}${reached > 0 ? `, reached ${reached} ×` : ''}`,
+      words: !view ? NOT_KNOWN : currency === undefined ? words(value) : amountFigure(value, currency, spoken()),
+      note:
+        reached > 0
+          ? say('of {target}, reached {n} ×', { target: words(target), n: reached })
+          : say('of {target}', { target: words(target) }),
       step,
       stepWords: words(step),
       boost: null,
@@ -82,13 +88,13 @@ const readCountdown =
       value: Math.round(left / 1000),
       words: view ? clockWords(left) : NOT_KNOWN,
       note: [
-        state.over ? 'over' : view && state.endsAt === null ? 'stands still' : '',
+        state.over ? say('over') : view && state.endsAt === null ? say('stands still') : '',
         state.boost && state.boost.until > now ? `× ${state.boost.times}` : '',
       ]
         .filter(Boolean)
         .join(', '),
       step: NUDGE_S,
-      stepWords: `${NUDGE_S} s`,
+      stepWords: say('{n} s', { n: NUDGE_S }),
       runs: state.endsAt !== null,
       boost: state.boost ?? null,
       target: null,
@@ -103,10 +109,10 @@ const readCounter =
       outlook: null,
       name,
       value,
-      words: view ? value.toLocaleString('en') : NOT_KNOWN,
-      note: target === null ? '' : `of ${target.toLocaleString('en')}`,
+      words: view ? inFigures(value) : NOT_KNOWN,
+      note: target === null ? '' : say('of {target, number}', { target }),
       step,
-      stepWords: String(step),
+      stepWords: inFigures(step),
       boost: null,
       target: null,
     };
@@ -115,7 +121,9 @@ const readCounter =
 /** "about 20:15" by this device's clock; null when nothing can be said. */
 function outlookWords(at: number | undefined, now: number, what: 'reached' | 'over'): string | null {
   if (at === undefined) return null;
-  if (at < 0) return what === 'over' ? 'does not end at this rate' : 'not reached at this rate';
-  const far = at - now > 86_400_000;
-  return `${what} about ${new Intl.DateTimeFormat('en', { ...(far ? { day: 'numeric', month: 'short' } : {}), hour: '2-digit', minute: '2-digit', hourCycle: 'h23' }).format(at)} at this rate`;
+  if (at < 0) return what === 'over' ? say('does not end at this rate') : say('not reached at this rate');
+  const when = at - now > 86_400_000 ? shortDayAndTime(at) : hourMinute(at);
+  return what === 'over'
+    ? say('over about {when} at this rate', { when })
+    : say('reached about {when} at this rate', { when });
 }

@@ -3,6 +3,7 @@ import { useDeskAt } from '@/ui/data/desk-time';
 import { Card } from '@/ui/part/card';
 import { Text } from '@/ui/part/text';
 import { agoWords } from '@/ui/words/ago';
+import { say, saying } from '@/ui/words/say';
 
 const SHOWN = 3;
 /** How long one is kept in sight. */
@@ -16,14 +17,16 @@ export function ToldLines() {
       all: told.length,
       failed: told
         .filter(({ problem }) => problem !== null)
-        .map(({ id, at, host, problem }) => ({ id, words: `${host}: ${problem ?? ''} ${agoWords(now - at)}` })),
+        .map(({ id, at, host, problem }) => ({ id, words: `${host}: ${saying(problem ?? '')} ${agoWords(now - at)}` })),
     };
   });
   if (failed.length === 0) return null;
   return (
-    <Card flush problem label="Not told">
+    <Card flush problem label={say('Not told')}>
       <View className="px-4 py-3 gap-1">
-        <Text size={13} tone="muted">{`Not told: ${failed.length} of the last ${all}`}</Text>
+        <Text size={13} tone="muted">
+          {say('Not told: {failed} of the last {all}', { failed: failed.length, all })}
+        </Text>
         {[...failed]
           .reverse()
           .slice(0, SHOWN)

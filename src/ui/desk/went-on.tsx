@@ -4,6 +4,7 @@ import { useDeskAt } from '@/ui/data/desk-time';
 import { Button } from '@/ui/part/button';
 import { Text } from '@/ui/part/text';
 import { dayAndTime } from '@/ui/words/clock';
+import { say } from '@/ui/words/say';
 
 /** For so long after a session went on or began it can be made the other, ms. */
 const OFFERED_MS = 10 * 60_000;
@@ -24,16 +25,19 @@ export function WentOn({ onSaid }: { onSaid: (said: string | null) => void }) {
     <View className="flex-row flex-wrap items-center justify-between gap-2 rounded-card bg-raised p-3" role="status">
       <Text className="flex-1 min-w-[180px]">
         {went.to === 'on'
-          ? 'Live again: the session goes on, with its goals, boards and countdowns as they were.'
-          : `A new session has begun. The last one ended ${dayAndTime(went.endedAt)}; with it, its goals, boards and countdowns go on.`}
+          ? say('Live again: the session goes on, with its goals, boards and countdowns as they were.')
+          : say(
+              'A new session has begun. The last one ended {dayAndTime}; with it, its goals, boards and countdowns go on.',
+              { dayAndTime: dayAndTime(went.endedAt) },
+            )}
       </Text>
       {went.to === 'on' ? (
         <Button kind="outline" onPress={ask('/anew')}>
-          Start a new one
+          {say('Start a new one')}
         </Button>
       ) : (
         <Button kind="outline" onPress={ask('/go-on')}>
-          Go on with the last session
+          {say('Go on with the last session')}
         </Button>
       )}
     </View>

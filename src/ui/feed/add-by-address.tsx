@@ -6,20 +6,22 @@ import { Segments } from '@/ui/part/choice';
 import { TextField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
 import { mappedFeed } from './new-feed';
+import { say } from '@/ui/words/say';
+import { phrase, type Phrase } from '@/core/words/phrase';
 
 const WAYS = [
-  { value: 'webhook', label: 'It posts to me' },
-  { value: 'sse', label: 'Event stream' },
-  { value: 'websocket', label: 'WebSocket' },
-  { value: 'poll', label: 'Ask now and then' },
+  { value: 'webhook', label: phrase('It posts to me') },
+  { value: 'sse', label: phrase('Event stream') },
+  { value: 'websocket', label: phrase('WebSocket') },
+  { value: 'poll', label: phrase('Ask now and then') },
 ] as const;
 type Way = (typeof WAYS)[number]['value'];
 
-const SAYS: Record<Way, string> = {
-  webhook: 'The platform posts each message to an address that this feed gets. You paste it there afterwards.',
-  sse: 'An address that stays open and sends messages as they happen (text/event-stream).',
-  websocket: 'An address that begins with ws:// or wss://.',
-  poll: 'An address that answers with JSON whenever it is asked; every 2 s here.',
+const SAYS: Record<Way, Phrase> = {
+  webhook: phrase('The platform posts each message to an address that this feed gets. You paste it there afterwards.'),
+  sse: phrase('An address that stays open and sends messages as they happen (text/event-stream).'),
+  websocket: phrase('An address that begins with ws:// or wss://.'),
+  poll: phrase('An address that answers with JSON whenever it is asked; every 2 s here.'),
 };
 const POLL_MS = 2000;
 
@@ -43,21 +45,21 @@ export function AddByAddress({ onAdd }: { onAdd: (feed: Feed) => void }) {
       right
         ? null
         : way === 'websocket'
-          ? 'A WebSocket’s address begins with ws:// or wss://.'
-          : 'A whole address is needed, with http:// or https:// in front.',
+          ? say('A WebSocket’s address begins with ws:// or wss://.')
+          : say('A whole address is needed, with http:// or https:// in front.'),
     );
     if (right && name.trim() !== '') onAdd(mappedFeed(name, source));
   };
   return (
     <>
       <TextField
-        label="What you call it"
+        label={say('What you call it')}
         value={name}
-        placeholder="My other platform"
+        placeholder={say('My other platform')}
         most={64}
         autoFocus
         onChange={setName}
-        problem={nameless ? 'It needs a name, to be found in lists.' : null}
+        problem={nameless ? say('It needs a name, to be found in lists.') : null}
       />
       <WayChoice way={way} setWay={setWay} setProblem={setProblem} />
       {way === 'webhook' ? null : (
@@ -71,7 +73,7 @@ export function AddByAddress({ onAdd }: { onAdd: (feed: Feed) => void }) {
         </Text>
       )}
       <Button kind="main" onPress={add}>
-        Add this feed
+        {say('Add this feed')}
       </Button>
     </>
   );
@@ -94,7 +96,7 @@ function AddressOfFeed({
 }) {
   return (
     <TextField
-      label="Address"
+      label={say('Address')}
       value={url}
       exact
       most={2000}
@@ -103,7 +105,7 @@ function AddressOfFeed({
         setProblem(null);
       }}
       problem={problem}
-      placeholder={way === 'websocket' ? 'wss://' : 'https://'}
+      placeholder={way === 'websocket' ? say('wss://') : 'https://'}
       onSubmit={add}
     />
   );
@@ -122,10 +124,10 @@ function WayChoice({
   return (
     <View className="gap-2">
       <Text size={13} tone="muted">
-        How do its messages come?
+        {say('How do its messages come?')}
       </Text>
       <Segments
-        label="Way"
+        label={say('Way')}
         options={WAYS}
         value={way}
         onChange={(next) => {

@@ -11,6 +11,7 @@ import { AddByHandle } from './add-by-handle';
 import { AddFile } from './add-file';
 import { AddInbox } from './add-inbox';
 import { inPlace, useAskedWhich } from '@/ui/frame/address';
+import { say, saying } from '@/ui/words/say';
 
 const OPTIONS = Object.entries(PLATFORMS).map(([value, { name, says }]) => ({
   value: value as PlatformName,
@@ -19,10 +20,10 @@ const OPTIONS = Object.entries(PLATFORMS).map(([value, { name, says }]) => ({
 }));
 
 const TITLES: Record<Platform['by'], (name: string) => string> = {
-  handle: (name) => `Add ${name}`,
-  address: () => 'Add any other platform',
-  inbox: (name) => `Add ${name}`,
-  file: () => 'Add a recording',
+  handle: (name) => say('Add {name}', { name }),
+  address: () => say('Add any other platform'),
+  inbox: (name) => say('Add {name}', { name }),
+  file: () => say('Add a recording'),
 };
 
 /** Adding a feed: which platform, how it is found, and a check. */
@@ -42,13 +43,13 @@ export function AddFeed({ onClose }: { onClose: () => void }) {
   };
   return (
     <Sheet
-      title={platform === null ? 'Add a feed' : TITLES[PLATFORMS[platform].by](PLATFORMS[platform].name)}
+      title={platform === null ? say('Add a feed') : TITLES[PLATFORMS[platform].by](saying(PLATFORMS[platform].name))}
       onClose={onClose}
     >
       {platform === null ? (
         <View className="gap-2">
-          <Text tone="muted">Where do you go live?</Text>
-          <Choice label="Platform" options={OPTIONS} value={platform} onChange={setPlatform} />
+          <Text tone="muted">{say('Where do you go live?')}</Text>
+          <Choice label={say('Platform')} options={OPTIONS} value={platform} onChange={setPlatform} />
         </View>
       ) : platform === 'brindle' || platform === 'oxbow' || platform === 'tarn' ? (
         <AddByHandle platform={platform} onAdd={(feed) => add(feed, platform === 'oxbow')} />

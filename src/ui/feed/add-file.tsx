@@ -6,12 +6,14 @@ import { Button } from '@/ui/part/button';
 import { Text } from '@/ui/part/text';
 import { fileFeed } from './new-feed';
 import { Problem } from '@/ui/part/problem';
+import { say } from '@/ui/words/say';
+import { phrase } from '@/core/words/phrase';
 
 const FORMAT_WORDS = {
-  events: 'an event log',
-  csv: 'a table of events',
-  cloudevents: 'CloudEvents',
-  brindle: 'a saved Brindle stream',
+  events: phrase('an event log'),
+  csv: phrase('a table of events'),
+  cloudevents: phrase('CloudEvents'),
+  brindle: phrase('a saved Brindle stream'),
 } as const;
 
 /** A recorded session: the file, and what it was found to be. */
@@ -24,7 +26,10 @@ export function AddFile({ onAdd }: { onAdd: (feed: Feed) => void }) {
     const as = guessFormat(file.text);
     if (!as)
       return setProblem(
-        `${file.name} is no recording. Gavirn plays event logs (NDJSON), tables of events (CSV with a column "kind"), CloudEvents, and saved Brindle streams.`,
+        say(
+          '{name} is no recording. Gavirn plays event logs (NDJSON), tables of events (CSV with a column "kind"), CloudEvents, and saved Brindle streams.',
+          { name: file.name },
+        ),
       );
     const feed = fileFeed(file.name, as);
     await keepRecording(feed.id, file.text);
@@ -32,10 +37,14 @@ export function AddFile({ onAdd }: { onAdd: (feed: Feed) => void }) {
   };
   return (
     <>
-      <Text tone="muted">{`Play a session again as if it happened now, at 1 to 100 times its speed. It can be ${Object.values(FORMAT_WORDS).join(', ')}.`}</Text>
+      <Text tone="muted">
+        {say('Play a session again as if it happened now, at 1 to 100 times its speed. It can be {values}.', {
+          values: { or: Object.values(FORMAT_WORDS) },
+        })}
+      </Text>
       <Problem says={problem} />
       <Button kind="main" onPress={() => void choose()}>
-        Choose a file
+        {say('Choose a file')}
       </Button>
     </>
   );

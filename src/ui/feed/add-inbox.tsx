@@ -5,15 +5,16 @@ import { Button } from '@/ui/part/button';
 import { TextField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
 import { inboxFeed } from './new-feed';
+import { say, saying } from '@/ui/words/say';
 
 /** A feed that is posted to: all it needs is a name. Its address stands on its page. */
 export function AddInbox({ platform, onAdd }: { platform: 'cloudevents' | 'activity'; onAdd: (feed: Feed) => void }) {
   const [name, setName] = useState('');
-  const add = (): void => onAdd(inboxFeed(platform, name.trim() || PLATFORMS[platform].name));
+  const add = (): void => onAdd(inboxFeed(platform, name.trim() || saying(PLATFORMS[platform].name)));
   return (
     <>
       <TextField
-        label="What you call it"
+        label={say('What you call it')}
         value={name}
         placeholder={PLATFORMS[platform].name}
         most={64}
@@ -22,10 +23,10 @@ export function AddInbox({ platform, onAdd }: { platform: 'cloudevents' | 'activ
         onSubmit={add}
       />
       <Text size={13} tone="muted">
-        The feed gets an address of its own. Whatever posts there is heard.
+        {say('The feed gets an address of its own. Whatever posts there is heard.')}
       </Text>
       <Button kind="main" onPress={add}>
-        Add this feed
+        {say('Add this feed')}
       </Button>
     </>
   );

@@ -8,13 +8,14 @@ import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
 import { FIELD_WORDS } from './rule-card';
 import { SampleTree } from './sample-tree';
+import { say } from '@/ui/words/say';
 
 /** Which kind of event a new rule is about. */
 export function KindSheet({ onChoose, onClose }: { onChoose: (kind: MappedKind) => void; onClose: () => void }) {
   return (
-    <Sheet title="These messages are …" onClose={onClose}>
+    <Sheet title={say('These messages are …')} onClose={onClose}>
       <Choice
-        label="Kind"
+        label={say('Kind')}
         options={MAPPED_KINDS.map((kind) => ({ value: kind, label: KIND_WORDS[kind] }))}
         value={null}
         onChange={onChoose}
@@ -25,15 +26,15 @@ export function KindSheet({ onChoose, onClose }: { onChoose: (kind: MappedKind) 
 
 const prompt = (target: Target): string =>
   target === 'when'
-    ? 'Tap what tells these messages from others'
+    ? say('Tap what tells these messages from others')
     : target === 'each'
-      ? 'Tap anything inside the list'
-      : `Tap the ${FIELD_WORDS[target].charAt(0).toLowerCase()}${FIELD_WORDS[target].slice(1)}`;
+      ? say('Tap anything inside the list')
+      : say('Tap this: {field}', { field: FIELD_WORDS[target] });
 
 const standing = (rule: Rule, target: Target): string | null =>
   target === 'when'
     ? rule.when
-      ? `${rule.when.path} is ${rule.when.is}`
+      ? say('{path} is {value}', { path: rule.when.path, value: rule.when.is })
       : null
     : target === 'each'
       ? rule.each
@@ -63,14 +64,16 @@ export function AimSheet({
     <Sheet title={prompt(target)} onClose={onClose}>
       {now === null ? null : (
         <View className="flex-row items-center gap-3">
-          <Text tone="muted" numberOfLines={1} className="flex-1">{`Now ${now}`}</Text>
+          <Text tone="muted" numberOfLines={1} className="flex-1">
+            {say('Now {now}', { now })}
+          </Text>
           <Button kind="outline" onPress={onTakeOut}>
-            Take it out
+            {say('Take it out')}
           </Button>
         </View>
       )}
       {json === undefined ? (
-        <Text tone="muted">Paste or catch a sample first; then its values can be tapped here.</Text>
+        <Text tone="muted">{say('Paste or catch a sample first; then its values can be tapped here.')}</Text>
       ) : (
         <SampleTree json={json} used={used} onTap={onTap} />
       )}

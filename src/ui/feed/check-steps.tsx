@@ -7,11 +7,13 @@ import { useCheck } from '@/ui/data/feed-api';
 import { Button } from '@/ui/part/button';
 import { Text } from '@/ui/part/text';
 import { useColours } from '@/ui/theme/look';
+import { say, saying } from '@/ui/words/say';
+import { phrase } from '@/core/words/phrase';
 
 const SIGNS = {
-  good: { icon: Check, colour: 'lagoon', word: 'Done' },
-  bad: { icon: X, colour: 'brick', word: 'Not yet' },
-  unknown: { icon: CircleHelp, colour: 'mist', word: 'Open' },
+  good: { icon: Check, colour: 'lagoon', word: phrase('Done') },
+  bad: { icon: X, colour: 'brick', word: phrase('Not yet') },
+  unknown: { icon: CircleHelp, colour: 'mist', word: phrase('Open') },
 } as const;
 
 /** What must be true before a feed works, each with what was found and the next thing to do. */
@@ -20,22 +22,22 @@ export function CheckSteps({ feed }: { feed: Feed }) {
   const colours = useColours();
   return (
     <>
-      <View role="list" aria-label="Steps" className="gap-3">
+      <View role="list" aria-label={say('Steps')} className="gap-3">
         {(steps ?? []).map(({ step, outcome, says }, n) => {
           const { icon: Icon, colour, word } = SIGNS[outcome];
           return (
             <View
-              key={`${step}${n}`}
+              key={n}
               role="listitem"
-              aria-label={`${step}: ${word}. ${says}`}
+              aria-label={say('{step}: {word}. {says}', { step, word, says })}
               className="flex-row gap-3"
             >
               <View className="pt-[1px]">
                 <Icon size={20} color={colours[colour]} strokeWidth={2.4} />
               </View>
               <View className="flex-1">
-                <Text face="strong">{step}</Text>
-                <Text tone={outcome === 'bad' ? 'brick' : 'muted'}>{says}</Text>
+                <Text face="strong">{saying(step)}</Text>
+                <Text tone={outcome === 'bad' ? 'brick' : 'muted'}>{saying(says)}</Text>
               </View>
             </View>
           );
@@ -48,7 +50,7 @@ export function CheckSteps({ feed }: { feed: Feed }) {
       ) : null}
       <View className="flex-row">
         <Button disabled={isValidating} onPress={() => void mutate()}>
-          {isValidating ? 'Checking …' : 'Check again'}
+          {isValidating ? say('Checking …') : say('Check again')}
         </Button>
       </View>
     </>

@@ -8,6 +8,7 @@ import { useShow } from '@/ui/data/show';
 import { Button } from '@/ui/part/button';
 import { Card } from '@/ui/part/card';
 import { Text } from '@/ui/part/text';
+import { say, saying } from '@/ui/words/say';
 
 /** Events a second of each platform's pretend crowd: lively, and slow enough to follow. */
 const CROWD_RATES = { brindle: 3, oxbow: 1, tarn: 1 } as const;
@@ -41,16 +42,18 @@ export function DemoCard() {
     await mutate();
   };
   const running = (room?.crowd ?? 0) > 0;
-  const names = [...new Set(rooms.map(({ platform }) => PLATFORMS[platform].name))];
+  const names = [...new Set(rooms.map(({ platform }) => saying(PLATFORMS[platform].name)))];
   return (
-    <Card label="Demo">
+    <Card label={say('Demo')}>
       <Text size={17} face="title" level={2}>
-        Try it with a pretend crowd
+        {say('Try it with a pretend crowd')}
       </Text>
-      <Text
-        tone="muted"
-        className="mt-1"
-      >{`${list(names)} ${names.length === 1 ? 'is a made-up platform that comes' : 'are made-up platforms that come'} with Gavirn. A pretend crowd goes live as ${first.handle} and sends likes, gifts, follows, tips and chat.`}</Text>
+      <Text tone="muted" className="mt-1">
+        {say(
+          '{list} {names, plural, one {is a made-up platform that comes} other {are made-up platforms that come}} with Gavirn. A pretend crowd goes live as {handle} and sends likes, gifts, follows, tips and chat.',
+          { list: { and: names }, names: names.length, handle: first.handle },
+        )}
+      </Text>
       <DemoActs running={running} act={act} names={names} rooms={rooms} first={first} />
       {problem ? (
         <Text tone="brick" className="mt-2" role="alert">
@@ -59,10 +62,10 @@ export function DemoCard() {
       ) : null}
       <View className="mt-3 pt-2 border-t border-line flex-row items-center justify-between gap-3">
         <Text tone="muted" className="shrink">
-          Rather begin with your own? This show stays in the list.
+          {say('Rather begin with your own? This show stays in the list.')}
         </Text>
         <Button kind="outline" onPress={() => router.push('/begin?show=new')}>
-          Start empty
+          {say('Start empty')}
         </Button>
       </View>
     </Card>
@@ -86,7 +89,7 @@ function DemoActs({
   return (
     <View className="flex-row flex-wrap gap-2 mt-3">
       {running ? (
-        <Button onPress={() => void act(() => ({ act: 'end' }))}>End the pretend show</Button>
+        <Button onPress={() => void act(() => ({ act: 'end' }))}>{say('End the pretend show')}</Button>
       ) : (
         <Button
           kind="main"
@@ -94,7 +97,7 @@ function DemoActs({
             void act((platform) => ({ act: 'crowd', rate: CROWD_RATES[platform], seed: Date.now() % 100_000 }))
           }
         >
-          Start a pretend crowd
+          {say('Start a pretend crowd')}
         </Button>
       )}
       {names.map((name) => (
@@ -106,14 +109,13 @@ function DemoActs({
               `/standins/${name.toLowerCase()}?handle=${encodeURIComponent(rooms.find(({ platform }) => PLATFORMS[platform].name === name)?.handle ?? first.handle)}`,
             )
           }
-        >{`${name}’s page`}</Button>
+        >
+          {say('{name}’s page', { name })}
+        </Button>
       ))}
       <Button kind="outline" onPress={() => void Linking.openURL('/standins/weir')}>
-        Cloud compositor
+        {say('Cloud compositor')}
       </Button>
     </View>
   );
 }
-
-const list = (names: readonly string[]): string =>
-  names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;

@@ -14,6 +14,7 @@ import { TextField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
 import { Section } from './section';
 import { useAsked } from '@/ui/frame/address';
+import { say } from '@/ui/words/say';
 
 const takesPosts = (feed: Feed): boolean =>
   feed.platform === 'oxbow' ||
@@ -25,12 +26,12 @@ const takesPosts = (feed: Feed): boolean =>
 export function FeedAddress({ feed }: { feed: Feed }) {
   if (feed.platform === 'mapped' && feed.source.transport !== 'webhook')
     return (
-      <Section title="Address">
+      <Section title={say('Address')}>
         <Token feed={feed} url={feed.source.url} />
       </Section>
     );
   return takesPosts(feed) ? (
-    <Section title={feed.platform === 'oxbow' ? 'Secret' : 'Its own address'}>
+    <Section title={feed.platform === 'oxbow' ? say('Secret') : say('Its own address')}>
       <Inbox feed={feed} />
     </Section>
   ) : null;
@@ -45,7 +46,7 @@ function Inbox({ feed }: { feed: Feed }) {
   const key = keys.feeds[feed.id];
   const own = feed.platform !== 'oxbow';
   const overlap = useEngineTime((now) => (key?.previous && key.previous.until > now ? key.previous.until : null));
-  if (!key) return <Text tone="muted">It is being made …</Text>;
+  if (!key) return <Text tone="muted">{say('It is being made …')}</Text>;
   const address = `${window.location.origin}/in/${key.inbox}`;
   const copy = (what: string, text: string): void =>
     void navigator.clipboard.writeText(text).then(
@@ -64,31 +65,37 @@ function Inbox({ feed }: { feed: Feed }) {
         <Address address={address} copy={copy} copied={copied} />
       ) : (
         <Text tone="muted">
-          Gavirn registers its address and this secret with Oxbow by itself, and refuses what is not signed by it.
+          {say(
+            'Gavirn registers its address and this secret with Oxbow by itself, and refuses what is not signed by it.',
+          )}
         </Text>
       )}
       <Secret signing={key.signing} shown={shown} />
       <View className="flex-row flex-wrap gap-2">
         {key.signing ? (
-          <Button onPress={() => setShown(!shown)}>{shown ? 'Hide the secret' : 'Show the secret'}</Button>
+          <Button onPress={() => setShown(!shown)}>{shown ? say('Hide the secret') : say('Show the secret')}</Button>
         ) : null}
         {key.signing ? (
           <Button icon={Copy} onPress={() => copy('secret', key.signing ?? '')}>
-            {copied === 'secret' ? 'Copied' : 'Copy the secret'}
+            {copied === 'secret' ? say('Copied') : say('Copy the secret')}
           </Button>
         ) : null}
         <Button kind="outline" onPress={() => (key.signing ? setAsking(true) : void renew())}>
-          {key.signing ? 'Renew the secret' : 'Ask for signatures'}
+          {key.signing ? say('Renew the secret') : say('Ask for signatures')}
         </Button>
       </View>
       {overlap ? (
-        <Text size={13} tone="mist">{`The secret before this one is still taken until ${dayAndTime(overlap)}.`}</Text>
+        <Text size={13} tone="mist">
+          {say('The secret before this one is still taken until {dayAndTime}.', { dayAndTime: dayAndTime(overlap) })}
+        </Text>
       ) : null}
       {asking ? (
         <Confirm
-          title="Renew the secret"
-          says="A new secret is made. The old one is still taken for a day, so that nothing is lost while you change it over there."
-          yes="Renew"
+          title={say('Renew the secret')}
+          says={say(
+            'A new secret is made. The old one is still taken for a day, so that nothing is lost while you change it over there.',
+          )}
+          yes={say('Renew')}
           onYes={() => void renew()}
           onClose={() => setAsking(false)}
         />
@@ -99,12 +106,12 @@ function Inbox({ feed }: { feed: Feed }) {
 
 function Secret({ signing, shown }: { signing: string | undefined; shown: boolean }) {
   return signing ? (
-    <Text selectable={shown} className="break-all" accessibilityLabel="Secret">
+    <Text selectable={shown} className="break-all" accessibilityLabel={say('Secret')}>
       {shown ? signing : `whsec_${'•'.repeat(20)}`}
     </Text>
   ) : (
     <Text tone="muted">
-      No secret: what is posted is not checked. With one, every request must be signed (Standard Webhooks).
+      {say('No secret: what is posted is not checked. With one, every request must be signed (Standard Webhooks).')}
     </Text>
   );
 }
@@ -120,13 +127,15 @@ function Address({
 }) {
   return (
     <>
-      <Text tone="muted">Paste it where your platform asks for a webhook. Whoever knows it can send to this feed.</Text>
-      <Text selectable className="break-all" accessibilityLabel="The feed’s own address">
+      <Text tone="muted">
+        {say('Paste it where your platform asks for a webhook. Whoever knows it can send to this feed.')}
+      </Text>
+      <Text selectable className="break-all" accessibilityLabel={say('The feed’s own address')}>
         {address}
       </Text>
       <View className="flex-row">
         <Button icon={Copy} onPress={() => copy('address', address)}>
-          {copied === 'address' ? 'Copied' : 'Copy address'}
+          {copied === 'address' ? say('Copied') : say('Copy address')}
         </Button>
       </View>
     </>
@@ -151,15 +160,24 @@ function Token({ feed, url }: { feed: Feed; url: string }) {
       </Text>
       <Text size={13} tone="muted">
         {has
-          ? 'It has a secret: •••••••• . Type another one to replace it, or nothing to take it away.'
+          ? say('It has a secret: •••••••• . Type another one to replace it, or nothing to take it away.')
           : url.includes('{secret}')
-            ? 'Its secret is still missing.'
-            : 'If it asks for a key, put it in here: it is sent as a bearer token and stands in no file.'}
+            ? say('Its secret is still missing.')
+            : say('If it asks for a key, put it in here: it is sent as a bearer token and stands in no file.')}
       </Text>
-      <TextField label="Secret" value={typed} exact most={2000} onChange={setTyped} onSubmit={() => void keep()} />
+      <TextField
+        label={say('Secret')}
+        value={typed}
+        exact
+        most={2000}
+        onChange={setTyped}
+        onSubmit={() => void keep()}
+      />
       {typed !== '' || has ? (
         <View className="flex-row">
-          <Button onPress={() => void keep()}>{typed === '' ? 'Take the secret away' : 'Keep the secret'}</Button>
+          <Button onPress={() => void keep()}>
+            {typed === '' ? say('Take the secret away') : say('Keep the secret')}
+          </Button>
         </View>
       ) : null}
     </>

@@ -17,6 +17,8 @@ import { ago } from '@/ui/words/ago';
 import { FeedMenu } from './feed-menu';
 import { feedName, feedNote } from './feed-name';
 import { inPlace, useAskedWhich } from '@/ui/frame/address';
+import { say } from '@/ui/words/say';
+import { phrase } from '@/core/words/phrase';
 
 const TONES = { good: 'lagoon', waiting: 'mist', problem: 'brick' } as const;
 
@@ -37,7 +39,12 @@ export function FeedCard({ feed, onRemoved }: { feed: Feed; onRemoved: () => voi
           <Text tone="muted" numberOfLines={1} className="shrink">
             {feedNote(feed)}
           </Text>
-          <IconButton icon={EllipsisVertical} label={`More for ${name}`} tone="muted" onPress={() => ask(feed.id)} />
+          <IconButton
+            icon={EllipsisVertical}
+            label={say('More for {name}', { name })}
+            tone="muted"
+            onPress={() => ask(feed.id)}
+          />
         </View>
       </View>
       <Text tone={TONES[mood]} accessibilityLiveRegion="polite">
@@ -51,7 +58,9 @@ export function FeedCard({ feed, onRemoved }: { feed: Feed; onRemoved: () => voi
           <KindSeen key={kind} feed={feed.id} kind={kind} gated={sendsOf(feed, kind) === 'notYet'} />
         ))}
         {kinds.length === 0 ? (
-          <Text tone="brick">It has no rule yet, so nothing it sends means anything. Open it and make one.</Text>
+          <Text tone="brick">
+            {say('It has no rule yet, so nothing it sends means anything. Open it and make one.')}
+          </Text>
         ) : null}
       </View>
       <Pressable
@@ -61,7 +70,7 @@ export function FeedCard({ feed, onRemoved }: { feed: Feed; onRemoved: () => voi
       >
         <Health feed={feed.id} />
         <Text size={13} face="strong">
-          Details
+          {say('Details')}
         </Text>
       </Pressable>
       {which === feed.id ? <FeedMenu feed={feed} onRemoved={onRemoved} onClose={() => inPlace.close()} /> : null}
@@ -83,7 +92,9 @@ function Health({ feed }: { feed: string }) {
 
 function KindSeen({ feed, kind, gated }: { feed: string; kind: EventKind; gated: boolean }) {
   const at = useDeskView((view) => view.feeds[feed]?.lastSeen[kind], undefined);
-  const words = useEngineTime((now) => (at !== undefined ? ago(now - at) : gated ? 'not yet' : 'none so far'));
+  const words = useEngineTime((now) =>
+    at !== undefined ? ago(now - at) : gated ? say('not yet') : say('none so far'),
+  );
   return (
     <View className="w-1/3 flex-row items-center gap-2">
       <Shape kind={kind} size={13} />
@@ -101,18 +112,21 @@ function KindSeen({ feed, kind, gated }: { feed: string; kind: EventKind; gated:
 
 /** Lost, refused, reconnected, delayed: one line. */
 function healthLine(view: FeedView | undefined): string {
-  if (!view) return 'Nothing heard yet.';
+  if (!view) return say('Nothing heard yet.');
   const parts = [
-    view.lost > 0 ? `${view.lost.toLocaleString('en')} messages lost on the platform’s side` : 'Nothing lost',
-    ...(view.rejected > 0 ? [`${view.rejected.toLocaleString('en')} unreadable`] : []),
-    ...(view.reconnects > 0 ? [`reconnected ${view.reconnects} ×`] : []),
-    ...(view.latencyMs === null ? [] : [`${(view.latencyMs / 1000).toFixed(1)} s behind`]),
-    ...(Math.abs(view.clockAheadMs) > 2000 ? [`its clock is ${clockWords(view.clockAheadMs)}`] : []),
+    view.lost > 0
+      ? say('{n, plural, one {# message} other {# messages}} lost on the platform’s side', { n: view.lost })
+      : say('Nothing lost'),
+    ...(view.rejected > 0 ? [say('{n, number} unreadable', { n: view.rejected })] : []),
+    ...(view.reconnects > 0 ? [say('reconnected {n} ×', { n: view.reconnects })] : []),
+    ...(view.latencyMs === null ? [] : [say('{s, number, ::.0} s behind', { s: view.latencyMs / 1000 })]),
+    ...(Math.abs(view.clockAheadMs) > 2000 ? [clockWords(view.clockAheadMs)] : []),
   ];
   return `${parts.join(' · ')}.`;
 }
 
 function clockWords(aheadMs: number): string {
   const s = Math.round(Math.abs(aheadMs) / 1000);
-  return `${s >= 90 ? `${Math.round(s / 60)} min` : `${s} s`} ${aheadMs > 0 ? 'ahead' : 'behind'}`;
+  const apart = s >= 90 ? phrase('{n} min', { n: Math.round(s / 60) }) : phrase('{n} s', { n: s });
+  return aheadMs > 0 ? say('its clock is {apart} ahead', { apart }) : say('its clock is {apart} behind', { apart });
 }

@@ -7,6 +7,7 @@ import { useDeskAt } from '@/ui/data/desk-time';
 import { KIND_WORDS, Shape } from '@/ui/part/shape';
 import { Text } from '@/ui/part/text';
 import { agoWords } from '@/ui/words/ago';
+import { say, saying } from '@/ui/words/say';
 
 /** What a feed sends, when each came last, and what an account must be admitted to. */
 export function FeedKinds({ feed, change }: { feed: Feed; change: (recipe: (draft: Draft<Feed>) => void) => void }) {
@@ -18,7 +19,7 @@ export function FeedKinds({ feed, change }: { feed: Feed; change: (recipe: (draf
         : [...draft.admitted, kind];
     });
   const kinds = kindsOf(feed);
-  if (kinds.length === 0) return <Text tone="muted">Nothing yet: make a rule first.</Text>;
+  if (kinds.length === 0) return <Text tone="muted">{say('Nothing yet: make a rule first.')}</Text>;
   return (
     <View>
       {kinds.map((kind) => {
@@ -33,7 +34,7 @@ export function FeedKinds({ feed, change }: { feed: Feed; change: (recipe: (draf
                 <LastSeen
                   feed={feed.id}
                   kind={kind}
-                  never={admitted ? 'none so far' : `only once ${name} has admitted your account`}
+                  never={admitted ? say('none so far') : say('only once {name} has admitted your account', { name })}
                 />
               </Text>
             </View>
@@ -41,12 +42,15 @@ export function FeedKinds({ feed, change }: { feed: Feed; change: (recipe: (draf
               <Pressable
                 role="switch"
                 aria-checked={admitted}
-                aria-label={`${admitted ? 'Admitted' : 'Not yet'}: my account and ${KIND_WORDS[kind].toLowerCase()}`}
+                aria-label={say('{state}: my account and {kind}', {
+                  state: admitted ? say('Admitted') : say('Not yet'),
+                  kind: saying(KIND_WORDS[kind]).toLowerCase(),
+                })}
                 onPress={() => toggle(kind)}
                 className={`min-h-[44px] px-3 justify-center rounded-control border ${admitted ? 'border-lagoon' : 'border-line'}`}
               >
                 <Text face="strong" tone={admitted ? 'lagoon' : 'muted'}>
-                  {admitted ? 'Admitted' : 'Not yet'}
+                  {admitted ? say('Admitted') : say('Not yet')}
                 </Text>
               </Pressable>
             ) : null}
@@ -61,6 +65,6 @@ export function FeedKinds({ feed, change }: { feed: Feed; change: (recipe: (draf
 function LastSeen({ feed, kind, never }: { feed: string; kind: EventKind; never: string }) {
   return useDeskAt((view, now) => {
     const at = view?.feeds[feed]?.lastSeen[kind];
-    return at === undefined ? never : `last ${agoWords(now - at)}`;
+    return at === undefined ? never : say('last {ago}', { ago: agoWords(now - at) });
   });
 }

@@ -10,6 +10,7 @@ import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
 import { feedName, feedNote } from './feed-name';
 import { useAsked } from '@/ui/frame/address';
+import { say } from '@/ui/words/say';
 
 const change = (recipe: (feeds: Feed[]) => Feed[]): void =>
   edit((draft) => {
@@ -23,9 +24,9 @@ export function FeedMenu({ feed, onRemoved, onClose }: { feed: Feed; onRemoved: 
   if (asking)
     return (
       <Confirm
-        title="Remove this feed"
-        says="Nothing more will arrive from it. What it has sent stays in the totals. It can be undone."
-        yes="Remove"
+        title={say('Remove this feed')}
+        says={say('Nothing more will arrive from it. What it has sent stays in the totals. It can be undone.')}
+        yes={say('Remove')}
         onYes={() => {
           change((feeds) => feeds.filter(({ id }) => id !== feed.id));
           onRemoved();
@@ -43,11 +44,11 @@ export function FeedMenu({ feed, onRemoved, onClose }: { feed: Feed; onRemoved: 
           onClose();
         }}
       >
-        {feed.on ? 'Stop this feed' : 'Start this feed'}
+        {feed.on ? say('Stop this feed') : say('Start this feed')}
       </Button>
       <Move feed={feed} onMoved={onClose} />
       <Button kind="bad" onPress={() => setAsking(true)}>
-        Remove this feed
+        {say('Remove this feed')}
       </Button>
     </Sheet>
   );
@@ -68,10 +69,10 @@ function Move({ feed, onMoved }: { feed: Feed; onMoved: () => void }) {
   return (
     <View className="flex-row gap-2">
       <Button className="flex-1" disabled={at === 0} onPress={() => moveBy(-1)}>
-        Move up
+        {say('Move up')}
       </Button>
       <Button className="flex-1" disabled={at === feeds.length - 1} onPress={() => moveBy(1)}>
-        Move down
+        {say('Move down')}
       </Button>
     </View>
   );

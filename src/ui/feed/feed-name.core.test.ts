@@ -1,4 +1,4 @@
-import { directionOf } from '@/ui/words/direction';
+import { directionOf } from '@/core/words/direction';
 import { feedWordOf } from './feed-name';
 import type { Feed } from '@/core/platform/feed';
 

@@ -24,6 +24,7 @@ import { FeedProblem } from './feed-problem';
 import { Helper } from './helper';
 import { Mapping } from './mapping';
 import { PlaybackControls } from './playback-controls';
+import { say } from '@/ui/words/say';
 
 const TONES = { good: 'lagoon', waiting: 'mist', problem: 'brick' } as const;
 
@@ -43,15 +44,15 @@ export function FeedPage() {
     [id],
   );
   const back = (
-    <Button kind="outline" icon={ArrowLeft} label="Back to Feeds" onPress={() => router.navigate('/feeds')}>
-      Feeds
+    <Button kind="outline" icon={ArrowLeft} label={say('Back to Feeds')} onPress={() => router.navigate('/feeds')}>
+      {say('Feeds')}
     </Button>
   );
   if (!feed)
     return (
-      <PlaceBody title="No such feed" beside={back}>
+      <PlaceBody title={say('No such feed')} beside={back}>
         <Text tone="muted" className="mt-2">
-          This show has no such feed. It may have been removed.
+          {say('This show has no such feed. It may have been removed.')}
         </Text>
       </PlaceBody>
     );
@@ -63,23 +64,23 @@ export function FeedPage() {
         {feed.platform === 'file' ? <FilePlayback feed={feed} change={change} /> : null}
         {feed.platform === 'oxbow' ? null : <FeedAddress feed={feed} />}
         {feed.platform === 'mapped' || feed.platform === 'cloudevents' ? <Mapping feed={feed} change={change} /> : null}
-        <Section title="What must be true">
+        <Section title={say('What must be true')}>
           <CheckSteps feed={feed} />
         </Section>
         {feed.platform === 'oxbow' ? (
-          <Section title="Helper account">
+          <Section title={say('Helper account')}>
             <Helper feed={feed} change={change} />
           </Section>
         ) : null}
         {feed.platform === 'oxbow' ? <FeedAddress feed={feed} /> : null}
-        <Section title="What it sends">
+        <Section title={say('What it sends')}>
           <FeedKinds feed={feed} change={change} />
         </Section>
-        <Section title="Worth">
+        <Section title={say('Worth')}>
           <MissingRates />
           <FeedRates feed={feed} change={change} />
         </Section>
-        <Section title="What is wrong">
+        <Section title={say('What is wrong')}>
           <Diagnosis feed={feed} />
           <FeedProblem feed={feed} />
         </Section>
@@ -105,9 +106,9 @@ function Diagnosis({ feed }: { feed: Feed }) {
     return seen ? diagnosis(feedName(feed), seen, now) : null;
   });
   return lines ? (
-    lines.map((line) => <Text key={line.slice(0, 24)}>{line}</Text>)
+    lines.map((line, n) => <Text key={n}>{line}</Text>)
   ) : (
-    <Text tone="muted">Nothing has been heard of this feed yet.</Text>
+    <Text tone="muted">{say('Nothing has been heard of this feed yet.')}</Text>
   );
 }
 

@@ -13,15 +13,30 @@ import { agoWords } from '@/ui/words/ago';
 import { lengthWords } from '@/core/desk/length';
 import { useDeskView } from '@/ui/data/desk';
 import { useEngineTime } from '@/ui/data/desk-time';
+import type { Gap } from '@/core/intake/problems';
+import { say, saying } from '@/ui/words/say';
+import { phrase } from '@/core/words/phrase';
 
 const PARTS = [
-  { value: 'bad', label: 'Unreadable' },
-  { value: 'gaps', label: 'Gaps' },
-  { value: 'away', label: 'Away' },
-  { value: 'raw', label: 'Messages' },
-  { value: 'names', label: 'Look-alikes' },
+  { value: 'bad', label: phrase('Unreadable') },
+  { value: 'gaps', label: phrase('Gaps') },
+  { value: 'away', label: phrase('Away') },
+  { value: 'raw', label: phrase('Messages') },
+  { value: 'names', label: phrase('Look-alikes') },
 ] as const;
 type Part = (typeof PARTS)[number]['value'];
+
+/** When messages were lost, and how many. */
+function gapWords({ from, at, lost }: Gap): string {
+  const values = { from: from === null ? '' : hourMinuteSecond(from), at: hourMinuteSecond(at), n: lost ?? 0 };
+  if (lost === null)
+    return from === null
+      ? say('{at}: nobody knows how many messages lost', values)
+      : say('{from} to {at}: nobody knows how many messages lost', values);
+  return from === null
+    ? say('{at}: {n, plural, one {# message} other {# messages}} lost', values)
+    : say('{from} to {at}: {n, plural, one {# message} other {# messages}} lost', values);
+}
 
 /** What is kept of what was wrong with a feed: its delay over time, and lists to look through. */
 export function FeedProblem({ feed }: { feed: Feed }) {
@@ -33,38 +48,31 @@ export function FeedProblem({ feed }: { feed: Feed }) {
   return (
     <View className="gap-3">
       <Latency points={data.latencies} now={now} />
-      <Tabs label="Kept of this feed" options={PARTS} value={part} onChange={setPart}>
-        <View role="list" aria-label={PARTS.find(({ value }) => value === part)?.label}>
+      <Tabs label={say('Kept of this feed')} options={PARTS} value={part} onChange={setPart}>
+        <View role="list" aria-label={saying(PARTS.find(({ value }) => value === part)?.label)}>
           {part === 'bad'
             ? [...data.bad]
                 .reverse()
                 .map((bad, n) => <Entry key={n} head={`${agoWords(now - bad.at)}: ${bad.reason}`} text={bad.text} />)
             : null}
-          {part === 'gaps'
-            ? [...data.gaps]
-                .reverse()
-                .map((gap, n) => (
-                  <Entry
-                    key={n}
-                    head={`${gap.from === null ? '' : `${hourMinuteSecond(gap.from)} to `}${hourMinuteSecond(gap.at)}: ${gap.lost === null ? 'nobody knows how many messages' : gap.lost === 1 ? '1 message' : `${gap.lost.toLocaleString('en')} messages`} lost`}
-                  />
-                ))
-            : null}
+          {part === 'gaps' ? [...data.gaps].reverse().map((gap, n) => <Entry key={n} head={gapWords(gap)} />) : null}
           {part === 'away'
-            ? [...data.outages]
-                .reverse()
-                .map((outage, n) => (
-                  <Entry
-                    key={n}
-                    head={`${hourMinuteSecond(outage.from)} to ${outage.until === null ? 'now' : hourMinuteSecond(outage.until)}: not connected for ${lengthWords((outage.until ?? now) - outage.from)}`}
-                  />
-                ))
+            ? [...data.outages].reverse().map((outage, n) => (
+                <Entry
+                  key={n}
+                  head={say('{from} to {until}: not connected for {length}', {
+                    from: hourMinuteSecond(outage.from),
+                    until: outage.until === null ? phrase('now') : hourMinuteSecond(outage.until),
+                    length: lengthWords((outage.until ?? now) - outage.from),
+                  })}
+                />
+              ))
             : null}
           {part === 'raw'
             ? [...data.raw].reverse().map((raw, n) => <Entry key={n} head={agoWords(now - raw.at)} text={raw.text} />)
             : null}
           {part === 'names'
-            ? [...names].reverse().map((each, n) => <Entry key={n} head={imitationWords(each)} />)
+            ? [...names].reverse().map((each, n) => <Entry key={n} head={saying(imitationWords(each))} />)
             : null}
         </View>
         <Empty part={part} data={data} names={names.length} />
@@ -83,14 +91,16 @@ function Empty({ part, data, names }: { part: Part; data: FeedProblemView; names
   }[part];
   if (count > 0)
     return part === 'bad' && data.badCount > count ? (
-      <Text size={13} tone="muted">{`The last ${count} of ${data.badCount.toLocaleString('en')}.`}</Text>
+      <Text size={13} tone="muted">
+        {say('The last {count} of {badCount, number}.', { count, badCount: data.badCount })}
+      </Text>
     ) : null;
   const words: Record<Part, string> = {
-    bad: 'No message was unreadable.',
-    gaps: 'No gap: nothing was lost.',
-    away: 'It has not been away since the server was started.',
-    raw: 'No message yet.',
-    names: 'Nobody here imitates another name.',
+    bad: say('No message was unreadable.'),
+    gaps: say('No gap: nothing was lost.'),
+    away: say('It has not been away since the server was started.'),
+    raw: say('No message yet.'),
+    names: say('Nobody here imitates another name.'),
   };
   return <Text tone="muted">{words[part]}</Text>;
 }
@@ -132,17 +142,21 @@ function Latency({ points, now }: { points: [number, number][]; now: number }) {
   return (
     <View
       role="img"
-      aria-label={`Delay: ${(last[1] / 1000).toFixed(1)} s now, ${(Math.max(...points.map(([, ms]) => ms)) / 1000).toFixed(1)} s at most`}
+      aria-label={say('Delay: {value} s now, {value2} s at most', {
+        value: (last[1] / 1000).toFixed(1),
+        value2: (Math.max(...points.map(([, ms]) => ms)) / 1000).toFixed(1),
+      })}
     >
       <View className="flex-row justify-between">
         <Text size={13} tone="muted">
-          Delay
+          {say('Delay')}
         </Text>
-        <Text
-          size={13}
-          tone="muted"
-          className="tabular-nums"
-        >{`${(last[1] / 1000).toFixed(1)} s now · scale to ${(most / 1000).toFixed(1)} s`}</Text>
+        <Text size={13} tone="muted" className="tabular-nums">
+          {say('{value} s now · scale to {value2} s', {
+            value: (last[1] / 1000).toFixed(1),
+            value2: (most / 1000).toFixed(1),
+          })}
+        </Text>
       </View>
       <View style={{ height: HEIGHT }} onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)}>
         {width > 0 ? (

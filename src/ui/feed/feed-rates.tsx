@@ -10,6 +10,7 @@ import { Button } from '@/ui/part/button';
 import { NumberField, TextField } from '@/ui/part/field';
 import { DecimalField } from '@/ui/part/decimal-field';
 import { Text } from '@/ui/part/text';
+import { say } from '@/ui/words/say';
 
 /** What comes from a feed is worth: a coin in the streamer's currency, and what the platform keeps. Other currencies' rates are the show's. */
 export function FeedRates({ feed, change }: { feed: Feed; change: (recipe: (draft: Draft<Feed>) => void) => void }) {
@@ -20,11 +21,13 @@ export function FeedRates({ feed, change }: { feed: Feed; change: (recipe: (draf
   return (
     <>
       <Text tone="muted">
-        Rates are yours: Gavirn asks nobody. They make coins, stickers and tips of different platforms comparable.
+        {say(
+          'Rates are yours: Gavirn asks nobody. They make coins, stickers and tips of different platforms comparable.',
+        )}
       </Text>
       {hasCoins ? (
         <DecimalField
-          label={`One coin is worth, ${currency}`}
+          label={say('One coin is worth, {currency}', { currency })}
           // By digits: 0.9 hundredths are 0.009, and not 0.009000000000000001.
           value={Number((feed.rate.coin / unit).toPrecision(12))}
           least={0}
@@ -38,8 +41,8 @@ export function FeedRates({ feed, change }: { feed: Feed; change: (recipe: (draf
       ) : null}
       {PLATFORMS[feed.platform].kinds.includes('subscribe') ? <SubPrices feed={feed} change={change} /> : null}
       <NumberField
-        label="The platform keeps"
-        unit="percent"
+        label={say('The platform keeps')}
+        unit={say('percent')}
         value={feed.rate.kept}
         least={0}
         most={100}
@@ -65,7 +68,7 @@ function SubPrices({ feed, change }: { feed: Feed; change: (recipe: (draft: Draf
       {prices.map((price, at) => (
         <DecimalField
           key={at}
-          label={`A subscription of tier ${at + 1} costs, ${currency}`}
+          label={say('A subscription of tier {at} costs, {currency}', { at: at + 1, currency })}
           value={Number((price / unit).toPrecision(12))}
           least={0}
           most={1e7 / unit}
@@ -86,7 +89,9 @@ function SubPrices({ feed, change }: { feed: Feed; change: (recipe: (draft: Draf
               })
             }
           >
-            {prices.length === 0 ? 'Count subscriptions as earnings' : `Add tier ${prices.length + 1}`}
+            {prices.length === 0
+              ? say('Count subscriptions as earnings')
+              : say('Add tier {prices}', { prices: prices.length + 1 })}
           </Button>
         ) : null}
         {prices.length > 0 ? (
@@ -98,7 +103,7 @@ function SubPrices({ feed, change }: { feed: Feed; change: (recipe: (draft: Draf
               })
             }
           >
-            {prices.length === 1 ? 'Count them no longer' : `Remove tier ${prices.length}`}
+            {prices.length === 1 ? say('Count them no longer') : say('Remove tier {prices}', { prices: prices.length })}
           </Button>
         ) : null}
       </View>
@@ -122,14 +127,14 @@ function Money() {
   return (
     <View className="gap-3 pt-3 border-t border-line">
       <Text size={13} tone="muted">
-        For all feeds of this show
+        {say('For all feeds of this show')}
       </Text>
       <TextField
-        label="Your currency"
+        label={say('Your currency')}
         value={own}
         exact
         most={3}
-        problem={known(own) ? null : 'Three letters, as in EUR, USD or JPY (ISO 4217).'}
+        problem={known(own) ? null : say('Three letters, as in EUR, USD or JPY (ISO 4217).')}
         onChange={(text) => {
           setOwn(text.toUpperCase());
           if (known(text))
@@ -144,17 +149,17 @@ function Money() {
       <View className="flex-row items-end gap-2">
         <View className="flex-1">
           <TextField
-            label="Another currency"
+            label={say('Another currency')}
             value={code}
             exact
             most={3}
-            placeholder="USD"
+            placeholder={say('USD')}
             onChange={(text) => setCode(text.toUpperCase())}
-            problem={code.length === 3 && !known(code) ? 'No currency of ISO 4217 has this code.' : null}
+            problem={code.length === 3 && !known(code) ? say('No currency of ISO 4217 has this code.') : null}
           />
         </View>
         <Button disabled={!known(code) || code.toUpperCase() === currency} onPress={addRate}>
-          Add its rate
+          {say('Add its rate')}
         </Button>
       </View>
     </View>
@@ -167,7 +172,7 @@ function Rate({ other, currency, rate }: { other: string; currency: string; rate
     <View className="flex-row items-end gap-2">
       <View className="flex-1">
         <DecimalField
-          label={`1 ${other} in ${currency}`}
+          label={say('1 {other} in {currency}', { other, currency })}
           value={rate}
           least={0}
           most={1_000_000}
@@ -180,14 +185,14 @@ function Rate({ other, currency, rate }: { other: string; currency: string; rate
       </View>
       <Button
         kind="outline"
-        label={`Remove the rate of ${other}`}
+        label={say('Remove the rate of {other}', { other })}
         onPress={() =>
           edit((draft) => {
             delete draft.money.rates[other];
           })
         }
       >
-        Remove
+        {say('Remove')}
       </Button>
     </View>
   );

@@ -6,6 +6,7 @@ import { DecimalField } from '@/ui/part/decimal-field';
 import { AimSheet } from './aim-sheet';
 import { RuleCard } from './rule-card';
 import { SampleTree } from './sample-tree';
+import { phrase } from '@/core/words/phrase';
 
 /* The parts of a feed's page as a page renders them. */
 
@@ -20,7 +21,7 @@ const made = (rule: Rule) => tryMapping({ rules: [rule] }, sample, 1)[0];
 
 test('every value of a sample can be tapped, and tells where it stands; markup in it is text', () => {
   const onTap = jest.fn();
-  render(<SampleTree json={sample} used={new Map([['$.qty', 'How many']])} onTap={onTap} />);
+  render(<SampleTree json={sample} used={new Map([['$.qty', phrase('How many')]])} onTap={onTap} />);
   fireEvent.click(screen.getByRole('button', { name: /nick.*<b>Inês<\/b>/ }));
   expect(onTap).toHaveBeenLastCalledWith(['from', 'nick'], '<b>Inês</b>');
   fireEvent.click(screen.getByRole('button', { name: /title.*"Reed"/ }));
@@ -71,7 +72,7 @@ test('the sheet for a field says what to tap, and lets what stands there be take
       onClose={() => undefined}
     />,
   );
-  expect(await screen.findByRole('dialog', { name: 'Tap the text' }, { timeout: 20_000 })).toBeTruthy();
+  expect(await screen.findByRole('dialog', { name: 'Tap this: Text' }, { timeout: 20_000 })).toBeTruthy();
   fireEvent.click(screen.getByRole('button', { name: 'Take it out' }));
   expect(onTakeOut).toHaveBeenCalledTimes(1);
   rerender(

@@ -12,6 +12,7 @@ import { DemoCard } from './demo-card';
 import { FeedCard } from './feed-card';
 import { feedName } from './feed-name';
 import { inPlace, useAsked } from '@/ui/frame/address';
+import { say } from '@/ui/words/say';
 
 /** Every feed of the show: how it stands, what it sends, when it last did. */
 export function FeedsPlace() {
@@ -21,11 +22,11 @@ export function FeedsPlace() {
   return (
     <>
       <PlaceBody
-        title="Feeds"
+        title={say('Feeds')}
         below={
           <View className="px-4 py-3 w-full max-w-[760px] self-center">
             <Button kind={show.feeds.length === 0 ? 'main' : 'outline'} icon={Plus} onPress={() => setAdding(true)}>
-              Add a feed
+              {say('Add a feed')}
             </Button>
           </View>
         }
@@ -34,12 +35,17 @@ export function FeedsPlace() {
           <LeftCard />
           <NoticeList />
           {show.feeds.map((feed) => (
-            <FeedCard key={feed.id} feed={feed} onRemoved={() => offerUndo(`${feedName(feed)} is removed.`)} />
+            <FeedCard
+              key={feed.id}
+              feed={feed}
+              onRemoved={() => offerUndo(say('{feedName} is removed.', { feedName: feedName(feed) }))}
+            />
           ))}
           {show.feeds.length === 0 ? (
             <Text size={17} tone="muted">
-              Connect the platform on which you go live. All it takes is your handle; Gavirn then waits for you and
-              connects by itself each time.
+              {say(
+                'Connect the platform on which you go live. All it takes is your handle; Gavirn then waits for you and connects by itself each time.',
+              )}
             </Text>
           ) : null}
           {demo ? <DemoCard /> : null}

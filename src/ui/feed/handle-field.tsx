@@ -2,6 +2,7 @@ import { PLATFORMS } from '@/core/platform';
 import { TextField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
 import type { ByHandle, HandleCheck } from './use-handle-check';
+import { say } from '@/ui/words/say';
 
 /** Where the streamer's handle on a platform is typed, and what came out of looking for it. */
 export function HandleField({
@@ -16,9 +17,9 @@ export function HandleField({
   return (
     <>
       <TextField
-        label={`Your handle on ${PLATFORMS[platform].name}`}
+        label={say('Your handle on {name}', { name: PLATFORMS[platform].name })}
         value={handle.typed}
-        placeholder="odavarn.kiln"
+        placeholder={say('odavarn.kiln')}
         exact
         autoFocus
         most={300}
@@ -27,7 +28,9 @@ export function HandleField({
         onSubmit={onSubmit}
       />
       <Text size={13} tone="muted">
-        The name in your profile’s address, not the one shown above your video. You can paste the whole address.
+        {say(
+          'The name in your profile’s address, not the one shown above your video. You can paste the whole address.',
+        )}
       </Text>
       {handle.said ? (
         <Text tone={handle.said.tone} role="status">

@@ -6,8 +6,10 @@ import { commandFeed, useCheck } from '@/ui/data/feed-api';
 import { Button } from '@/ui/part/button';
 import { TextField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
+import { say, saying } from '@/ui/words/say';
+import { phrase } from '@/core/words/phrase';
 
-const HELLO = 'Gavirn is here.';
+const HELLO = phrase('Gavirn is here.');
 
 /** The account that posts in chat: its name, and a line by which one sees that it may. */
 export function Helper({
@@ -23,7 +25,7 @@ export function Helper({
   const { mutate } = useCheck(feed.id);
   const save = (): void => {
     const tidy = typed.trim() === '' ? { ok: true as const, handle: '' } : tidyHandle(typed);
-    if (!tidy.ok) return setProblem(tidy.reason);
+    if (!tidy.ok) return setProblem(saying(tidy.reason));
     setProblem(null);
     setTyped(tidy.handle);
     change((draft) => {
@@ -34,31 +36,36 @@ export function Helper({
   };
   const hello = async (): Promise<void> => {
     const refused = await commandFeed(feed.id, 'post', { text: HELLO });
-    setPosted(refused === null ? { ok: true, says: `“${HELLO}” stands in your chat.` } : { ok: false, says: refused });
+    setPosted(
+      refused === null
+        ? { ok: true, says: say('“{hello}” stands in your chat.', { hello: HELLO }) }
+        : { ok: false, says: refused },
+    );
     await mutate();
   };
   return (
     <>
       <Text tone="muted">
-        An account of your own, beside the one you stream with. Oxbow lets it post only after you have made it a
-        moderator.
+        {say(
+          'An account of your own, beside the one you stream with. Oxbow lets it post only after you have made it a moderator.',
+        )}
       </Text>
       <TextField
-        label="Helper’s handle"
+        label={say('Helper’s handle')}
         value={typed}
         exact
         most={300}
-        placeholder="kiln-helper"
+        placeholder={say('kiln-helper')}
         onChange={setTyped}
         onSubmit={save}
         problem={problem}
       />
       {typed === feed.helper ? null : (
         <Button kind="main" onPress={save}>
-          Keep
+          {say('Keep')}
         </Button>
       )}
-      {feed.helper === '' ? null : <Button onPress={() => void hello()}>Post a hello</Button>}
+      {feed.helper === '' ? null : <Button onPress={() => void hello()}>{say('Post a hello')}</Button>}
       {posted ? (
         <Text tone={posted.ok ? 'lagoon' : 'brick'} role="status">
           {posted.says}

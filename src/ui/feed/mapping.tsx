@@ -16,6 +16,7 @@ import { Section } from './section';
 import { AimSheet, KindSheet } from './aim-sheet';
 import { RuleCard } from './rule-card';
 import { useAsked, useOpen } from '@/ui/frame/address';
+import { say, saying } from '@/ui/words/say';
 
 /** Whether some path of a mapping asks whether a text has a certain form. */
 const hasPattern = (rules: readonly Rule[]): boolean => /\b(?:match|search)\(/.test(JSON.stringify(rules));
@@ -34,11 +35,11 @@ export function Mapping({
   const [adding, setAdding] = useAsked('rule');
   const rules = useRules(feed, change);
   return (
-    <Section title="What its messages mean">
+    <Section title={say('What its messages mean')}>
       {json === undefined ? (
         <SampleField
           pasted={pasted ?? ''}
-          problem={sample && !sample.ok ? sample.reason : null}
+          problem={sample && !sample.ok ? saying(sample.reason) : null}
           latest={latest}
           onPaste={setPasted}
           onCatch={setCaught}
@@ -61,12 +62,12 @@ export function Mapping({
           disabled={json === undefined}
           onPress={() => setAdding(true)}
         >
-          New rule
+          {say('New rule')}
         </Button>
       </View>
       {json === undefined && feed.rules.length === 0 ? (
         <Text size={13} tone="muted">
-          A rule says which message is a gift, a follow, a line of chat … A feed may have several.
+          {say('A rule says which message is a gift, a follow, a line of chat … A feed may have several.')}
         </Text>
       ) : null}
       {adding ? (
@@ -122,7 +123,7 @@ function Rules({
   setRules: (next: Rule[]) => void;
 }) {
   return (
-    <View role="list" aria-label="Rules" className="gap-3">
+    <View role="list" aria-label={say('Rules')} className="gap-3">
       {feed.rules.map((rule, n) => (
         <RuleCard
           key={n}
@@ -202,9 +203,11 @@ function SampleField({
   return (
     <>
       <Text tone="muted">
-        Paste one message of this platform, or catch one as it comes. Then say which of its values is what, by tapping.
+        {say(
+          'Paste one message of this platform, or catch one as it comes. Then say which of its values is what, by tapping.',
+        )}
       </Text>
-      <AreaField label="A sample message (JSON)" value={pasted} onChange={onPaste} problem={problem} />
+      <AreaField label={say('A sample message (JSON)')} value={pasted} onChange={onPaste} problem={problem} />
       <View className="flex-row">
         <Button
           disabled={latest === undefined}
@@ -212,7 +215,7 @@ function SampleField({
             if (latest !== undefined) onCatch(latest);
           }}
         >
-          {latest === undefined ? 'Waiting for a message …' : 'Use the latest message'}
+          {latest === undefined ? say('Waiting for a message …') : say('Use the latest message')}
         </Button>
       </View>
     </>
@@ -236,11 +239,11 @@ function SampleShown({
       </Text>
       <View className="flex-row flex-wrap gap-2">
         <Button kind="outline" onPress={() => onAnother(null)}>
-          Another sample
+          {say('Another sample')}
         </Button>
         {latest !== undefined && latest !== text ? (
           <Button kind="outline" onPress={() => onAnother(latest)}>
-            Use the latest message
+            {say('Use the latest message')}
           </Button>
         ) : null}
       </View>

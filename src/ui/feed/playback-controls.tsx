@@ -12,6 +12,7 @@ import { Text } from '@/ui/part/text';
 import { clockTime } from '@/ui/pulse/session-word';
 import { Section } from './section';
 import { Problem } from '@/ui/part/problem';
+import { say } from '@/ui/words/say';
 
 const SPEEDS = [1, 2, 5, 10, 30, 100].map((speed) => ({ value: String(speed), label: `${speed}×` }));
 
@@ -31,21 +32,25 @@ export function PlaybackControls({
   const share = playback.length === 0 ? 0 : playback.at / playback.length;
   const seek = (to: number): void => void command({ seek: Math.round(Math.max(0, Math.min(1, to)) * playback.length) });
   return (
-    <Section title="Play">
+    <Section title={say('Play')}>
       <View className="flex-row items-center gap-3">
         <Button
           kind="main"
           icon={playback.playing ? Pause : Play}
           onPress={() => void command({ play: !playback.playing })}
         >
-          {playback.playing ? 'Pause' : 'Play'}
+          {playback.playing ? say('Pause') : say('Play')}
         </Button>
-        <Text className="tabular-nums">{`${clockTime(playback.at)} of ${clockTime(playback.length)}`}</Text>
-        <Text size={13} tone="muted" className="shrink">{`${playback.messages.toLocaleString('en')} messages`}</Text>
+        <Text className="tabular-nums">
+          {say('{at} of {length}', { at: clockTime(playback.at), length: clockTime(playback.length) })}
+        </Text>
+        <Text size={13} tone="muted" className="shrink">
+          {say('{n, plural, one {# message} other {# messages}}', { n: playback.messages })}
+        </Text>
       </View>
       <SeekBar playback={playback} setWidth={setWidth} width={width} seek={seek} share={share} />
       <Segments
-        label="Speed"
+        label={say('Speed')}
         options={SPEEDS}
         value={String(playback.speed)}
         onChange={(speed) => {
@@ -77,7 +82,7 @@ function SeekBar({
   return (
     <Pressable
       role="slider"
-      aria-label="Place in the recording"
+      aria-label={say('Place in the recording')}
       aria-valuemin={0}
       aria-valuemax={Math.round(playback.length / 1000)}
       aria-valuenow={Math.round(playback.at / 1000)}

@@ -1,32 +1,33 @@
 import { Pressable, View } from 'react-native';
 import Trash from 'lucide-react-native/icons/trash';
-import { amountWords } from '@/core/event/money';
 import type { StreamEvent } from '@/core/event/event';
 import { fieldsOf, type Target } from '@/core/platform/draft-rule';
 import { KIND_FIELDS, type Made, type MappedField, type Rule } from '@/core/platform/mapping';
 import { IconButton } from '@/ui/part/button';
 import { KIND_WORDS, Shape } from '@/ui/part/shape';
 import { Text } from '@/ui/part/text';
+import { say, saying } from '@/ui/words/say';
+import { phrase, type Phrase, type Sayable } from '@/core/words/phrase';
 
-export const FIELD_WORDS: Record<MappedField, string> = {
-  id: 'Message’s id',
-  at: 'Time',
-  viewerId: 'Viewer’s id',
-  viewerHandle: 'Viewer’s handle',
-  viewerName: 'Viewer’s name',
-  text: 'Text',
-  count: 'How many',
-  giftId: 'Gift’s id',
-  giftName: 'Gift’s name',
-  unitCoins: 'Coins of one',
-  amount: 'Amount',
-  amountMinor: 'Amount in minor units',
-  currency: 'Currency',
-  months: 'Months',
-  tier: 'Tier',
-  viewers: 'Viewers',
-  watching: 'Watching',
-  state: 'Live or not',
+export const FIELD_WORDS: Record<MappedField, Phrase> = {
+  id: phrase('Message’s id'),
+  at: phrase('Time'),
+  viewerId: phrase('Viewer’s id'),
+  viewerHandle: phrase('Viewer’s handle'),
+  viewerName: phrase('Viewer’s name'),
+  text: phrase('Text'),
+  count: phrase('How many'),
+  giftId: phrase('Gift’s id'),
+  giftName: phrase('Gift’s name'),
+  unitCoins: phrase('Coins of one'),
+  amount: phrase('Amount'),
+  amountMinor: phrase('Amount in minor units'),
+  currency: phrase('Currency'),
+  months: phrase('Months'),
+  tier: phrase('Tier'),
+  viewers: phrase('Viewers'),
+  watching: phrase('Watching'),
+  state: phrase('Live or not'),
 };
 
 /** One rule: which messages, which fields, and what the sample becomes by it. `made` is undefined without a sample, null when the rule does not speak of it. */
@@ -45,7 +46,7 @@ export function RuleCard({
   return (
     <View
       role="listitem"
-      aria-label={`Rule for ${KIND_WORDS[rule.kind].toLowerCase()}`}
+      aria-label={say('Rule for {kind}', { kind: saying(KIND_WORDS[rule.kind]).toLowerCase() })}
       className="rounded-control border border-line p-3 gap-2"
     >
       <View className="flex-row items-center gap-2">
@@ -55,18 +56,18 @@ export function RuleCard({
         </Text>
         <IconButton
           icon={Trash}
-          label={`Remove the rule for ${KIND_WORDS[rule.kind].toLowerCase()}`}
+          label={say('Remove the rule for {kind}', { kind: saying(KIND_WORDS[rule.kind]).toLowerCase() })}
           tone="muted"
           onPress={onRemove}
         />
       </View>
       <View className="flex-row flex-wrap gap-2">
         <Token
-          label="Only where"
-          value={rule.when ? `${rule.when.path} is ${rule.when.is}` : null}
+          label={say('Only where')}
+          value={rule.when ? say('{path} is {value}', { path: rule.when.path, value: rule.when.is }) : null}
           onPress={() => onAim('when')}
         />
-        <Token label="Each of a list" value={rule.each} onPress={() => onAim('each')} />
+        <Token label={say('Each of a list')} value={rule.each} onPress={() => onAim('each')} />
         {fieldsOf(rule).map((field) => (
           <Token
             key={field}
@@ -98,7 +99,7 @@ function Token({
   needed = false,
   onPress,
 }: {
-  label: string;
+  label: Sayable;
   value: string | null;
   needed?: boolean;
   onPress: () => void;
@@ -110,7 +111,7 @@ function Token({
       className={`min-h-[44px] max-w-full px-3 justify-center rounded-control border ${value !== null ? 'border-raised bg-raised' : needed ? 'border-brick' : 'border-line'}`}
     >
       <Text size={13} tone={value === null && needed ? 'brick' : 'muted'}>
-        {value === null && needed ? `${label}, needed` : label}
+        {value === null && needed ? say('{label}, needed', { label }) : label}
       </Text>
       {value === null ? null : (
         <Text size={13} numberOfLines={1}>
@@ -122,44 +123,57 @@ function Token({
 }
 
 function outcome(made: Made | null): string {
-  if (made === null) return 'This rule does not speak of the sample.';
-  return made.event ? `Becomes: ${eventWords(made.event)}` : made.reason;
+  if (made === null) return say('This rule does not speak of the sample.');
+  return made.event ? say('Becomes: {event}', { event: eventWords(made.event) }) : saying(made.reason);
 }
 
 /** Of what the platform may do without, what that means. */
 const lacking = (missing: readonly MappedField[]): string =>
   [
-    ...(missing.includes('id') ? ['No id: the same message sent twice counts twice.'] : []),
-    ...(missing.includes('at') ? ['No time: it counts as happening when it arrives.'] : []),
+    ...(missing.includes('id') ? [say('No id: the same message sent twice counts twice.')] : []),
+    ...(missing.includes('at') ? [say('No time: it counts as happening when it arrives.')] : []),
   ].join(' ');
 
 /** An event in words. */
 function eventWords(event: StreamEvent): string {
-  const who = event.viewer?.name ?? 'Somebody';
+  const who = event.viewer?.name ?? say('Somebody');
   switch (event.kind) {
     case 'chat':
-      return `${who} says “${event.text}”`;
+      return say('{who} says “{text}”', { who, text: event.text });
     case 'follow':
-      return `${who} follows`;
+      return say('{who} follows', { who });
     case 'share':
-      return `${who} shares the stream`;
+      return say('{who} shares the stream', { who });
     case 'join':
-      return `${who} joins`;
+      return say('{who} joins', { who });
     case 'like':
-      return `${event.count.toLocaleString('en')} ${event.count === 1 ? 'like' : 'likes'} by ${who}`;
+      return say('{count, plural, one {# like} other {# likes}} by {who}', { count: event.count, who });
     case 'gift':
-      return `${who} sends ${event.count} × ${event.name}${event.unitCoins > 0 ? `, ${(event.count * event.unitCoins).toLocaleString('en')} coins` : ''}`;
+      return event.unitCoins > 0
+        ? say('{who} sends {count} × {gift}, {coins, plural, one {# coin} other {# coins}}', {
+            who,
+            count: event.count,
+            gift: event.name,
+            coins: event.count * event.unitCoins,
+          })
+        : say('{who} sends {count} × {gift}', { who, count: event.count, gift: event.name });
     case 'tip':
-      return `${who} tips ${amountWords(event.amountMinor, event.currency)}`;
+      return say('{who} tips {amount}', { who, amount: { money: event.amountMinor, currency: event.currency } });
     case 'subscribe':
-      return `${who} subscribes, month ${event.months}`;
+      return say('{who} subscribes, month {months}', { who, months: event.months });
     case 'giftSubs':
-      return `${who} gifts ${event.count} subscriptions`;
+      return say('{who} gives {count, plural, one {# subscription} other {# subscriptions}} away', {
+        who,
+        count: event.count,
+      });
     case 'raid':
-      return `${who} raids with ${event.viewers.toLocaleString('en')} viewers`;
+      return say('{who} raids with {viewers, plural, one {# viewer} other {# viewers}}', {
+        who,
+        viewers: event.viewers,
+      });
     case 'audience':
-      return `${event.watching.toLocaleString('en')} are watching`;
+      return say('{watching, plural, one {# is watching} other {# are watching}}', { watching: event.watching });
     case 'room':
-      return event.state === 'live' ? 'You go live' : 'You are not live any more';
+      return event.state === 'live' ? say('You go live') : say('You are not live any more');
   }
 }

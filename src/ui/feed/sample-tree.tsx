@@ -1,6 +1,8 @@
 import { Pressable, View } from 'react-native';
 import { pathTo } from '@/core/platform/json-path';
 import { Text } from '@/ui/part/text';
+import { say } from '@/ui/words/say';
+import type { Phrase } from '@/core/words/phrase';
 
 /** So many values are shown of a sample: more cannot be looked through on a phone. */
 const MOST_LINES = 200;
@@ -30,17 +32,21 @@ export function SampleTree({
   onTap,
 }: {
   json: unknown;
-  used: ReadonlyMap<string, string>;
+  used: ReadonlyMap<string, Phrase>;
   onTap: (steps: (string | number)[], value: unknown) => void;
 }) {
   const lines = linesOf(json);
   return (
-    <View role="list" aria-label="The sample’s values" className="rounded-control border border-line">
+    <View role="list" aria-label={say('The sample’s values')} className="rounded-control border border-line">
       {lines.map(({ steps, depth, value, holds }) => {
-        const name = String(steps.at(-1) ?? 'the message');
+        const name = String(steps.at(-1) ?? say('the message'));
         const path = pathTo(steps);
         const taken = used.get(path);
-        const shown = holds ? (Array.isArray(value) ? `a list of ${value.length}` : '') : JSON.stringify(value);
+        const shown = holds
+          ? Array.isArray(value)
+            ? say('a list of {value}', { value: value.length })
+            : ''
+          : JSON.stringify(value);
         return (
           <Pressable
             key={path}
@@ -65,11 +71,9 @@ export function SampleTree({
         );
       })}
       {lines.length >= MOST_LINES ? (
-        <Text
-          size={13}
-          tone="muted"
-          className="p-3"
-        >{`The sample has more values; the first ${MOST_LINES} are shown.`}</Text>
+        <Text size={13} tone="muted" className="p-3">
+          {say('The sample has more values; the first {most} are shown.', { most: MOST_LINES })}
+        </Text>
       ) : null}
     </View>
   );

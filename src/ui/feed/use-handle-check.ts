@@ -3,6 +3,8 @@ import { PLATFORMS } from '@/core/platform';
 import { tidyHandle } from '@/core/platform/handle';
 import { ask } from '@/ui/data/api';
 import { useShow } from '@/ui/data/show';
+import { say, saying } from '@/ui/words/say';
+import type { Phrase } from '@/core/words/phrase';
 
 /** The platforms that find a streamer by a handle. */
 export const BY_HANDLE = ['brindle', 'oxbow', 'tarn'] as const;
@@ -12,41 +14,45 @@ export type Found = 'live' | 'offline' | 'nobody' | 'unreachable' | 'asking';
 
 const SENTENCES: Record<Found, { tone: 'lagoon' | 'mist' | 'brick'; text: (handle: string, name: string) => string }> =
   {
-    asking: { tone: 'mist', text: (handle) => `Looking for ${handle} …` },
-    live: { tone: 'lagoon', text: (handle) => `Found ${handle}, live right now.` },
+    asking: { tone: 'mist', text: (handle) => say('Looking for {handle} …', { handle }) },
+    live: { tone: 'lagoon', text: (handle) => say('Found {handle}, live right now.', { handle }) },
     offline: {
       tone: 'lagoon',
-      text: (handle) => `Found ${handle}. Not live now: the feed will wait and connect by itself.`,
+      text: (handle) => say('Found {handle}. Not live now: the feed will wait and connect by itself.', { handle }),
     },
     nobody: {
       tone: 'brick',
       text: (handle, name) =>
-        `Nobody on ${name} has the handle ${handle}. Check the spelling against your profile’s address.`,
+        say('Nobody on {name} has the handle {handle}. Check the spelling against your profile’s address.', {
+          name,
+          handle,
+        }),
     },
     unreachable: {
       tone: 'brick',
-      text: (_handle, name) => `${name} does not answer just now. You can add the feed; it keeps trying by itself.`,
+      text: (_handle, name) =>
+        say('{name} does not answer just now. You can add the feed; it keeps trying by itself.', { name }),
     },
   };
 
 /** A handle that is typed, and whether the platform knows it. */
 export function useHandleCheck(platform: ByHandle, inShow: boolean) {
   const feeds = useShow((show) => show.feeds);
-  const { name } = PLATFORMS[platform];
+  const name = saying(PLATFORMS[platform].name);
   const [typed, setTyped] = useState('');
   const [problem, setProblem] = useState<string | null>(null);
-  const [checked, setChecked] = useState<{ handle: string; remark: string | null; found: Found } | null>(null);
+  const [checked, setChecked] = useState<{ handle: string; remark: Phrase | null; found: Found } | null>(null);
 
   /** @returns what came out; null: what was typed is no handle, and `problem` says why */
   const check = async (): Promise<{ handle: string; found: Found } | null> => {
     const tidy = tidyHandle(typed);
     if (!tidy.ok) {
-      setProblem(tidy.reason);
+      setProblem(saying(tidy.reason));
       return null;
     }
     const { handle, remark } = tidy;
     if (inShow && feeds.some((feed) => feed.platform === platform && feed.handle === handle)) {
-      setProblem(`${handle} is in this show already.`);
+      setProblem(say('{handle} is in this show already.', { handle }));
       return null;
     }
     setProblem(null);
@@ -72,7 +78,7 @@ export function useHandleCheck(platform: ByHandle, inShow: boolean) {
     /** What there is to say of it. */
     said:
       checked && tell
-        ? { tone: tell.tone, text: [checked.remark, tell.text(checked.handle, name)].filter(Boolean).join(' ') }
+        ? { tone: tell.tone, text: [saying(checked.remark), tell.text(checked.handle, name)].filter(Boolean).join(' ') }
         : null,
   };
 }

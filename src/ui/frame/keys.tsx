@@ -7,6 +7,8 @@ import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
 import { letterKeysOn, setLetterKeys, useLetterKeys } from './letter-keys';
 import { PLACES } from './five-places';
+import { say } from '@/ui/words/say';
+import { phrase, type Phrase, type Sayable, asKept } from '@/core/words/phrase';
 
 const typing = (target: EventTarget | null): boolean =>
   target instanceof HTMLElement && (/^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName) || target.isContentEditable);
@@ -27,20 +29,20 @@ function search(): boolean {
   return false;
 }
 
-const LETTERS: readonly [string, string][] = [
-  ['1 to 5', 'Feeds, Stage, Cues, Desk, Recap'],
-  ['Z, Shift Z', 'Undo, redo'],
-  ['T', 'Try the cue that you are in'],
-  ['/', 'Search, where there is much'],
-  ['?', 'These keys'],
+const LETTERS: readonly [Sayable, Phrase][] = [
+  ['1 to 5', phrase('Feeds, Stage, Cues, Desk, Recap')],
+  [phrase('Z, Shift Z'), phrase('Undo, redo')],
+  ['T', phrase('Try the cue that you are in')],
+  ['/', phrase('Search, where there is much')],
+  ['?', phrase('These keys')],
 ];
-const OTHERS: readonly [string, string][] = [
-  ['Ctrl Z', 'Undo; on a Mac Command Z'],
-  ['Shift Ctrl Z, Ctrl Y', 'Redo'],
-  ['Arrows', 'Move the chosen piece by 1 px, with Shift by 10 px'],
-  ['Delete', 'Remove the chosen pieces'],
-  ['Tab', 'Go on to the next control'],
-  ['Escape', 'Close a sheet, let go of a piece'],
+const OTHERS: readonly [Sayable, Phrase][] = [
+  [phrase('Ctrl Z'), phrase('Undo; on a Mac Command Z')],
+  [phrase('Shift Ctrl Z, Ctrl Y'), phrase('Redo')],
+  [phrase('Arrows'), phrase('Move the chosen piece by 1 px, with Shift by 10 px')],
+  ['Delete', phrase('Remove the chosen pieces')],
+  ['Tab', phrase('Go on to the next control')],
+  ['Escape', phrase('Close a sheet, let go of a piece')],
 ];
 
 /** What a press of several keys at once does, as everywhere; null: nothing of ours. */
@@ -79,9 +81,9 @@ export function Keys({ listed, onList }: { listed: boolean; onList: (listed: boo
 function KeysSheet({ onClose }: { onClose: () => void }) {
   const on = useLetterKeys();
   return (
-    <Sheet title="Keys" onClose={onClose}>
+    <Sheet title={say('Keys')} onClose={onClose}>
       {[...(on ? LETTERS : []), ...OTHERS].map(([keys, does]) => (
-        <View key={keys} className="flex-row gap-4 py-1">
+        <View key={asKept(keys)} className="flex-row gap-4 py-1">
           <Text face="strong" className="w-[120px]">
             {keys}
           </Text>
@@ -89,12 +91,12 @@ function KeysSheet({ onClose }: { onClose: () => void }) {
         </View>
       ))}
       <Segments
-        label="Single letters and digits"
+        label={say('Single letters and digits')}
         value={on ? 'on' : 'off'}
         onChange={(value) => setLetterKeys(value === 'on')}
         options={[
-          { value: 'on', label: 'Are shortcuts' },
-          { value: 'off', label: 'Do nothing' },
+          { value: 'on', label: say('Are shortcuts') },
+          { value: 'off', label: say('Do nothing') },
         ]}
       />
     </Sheet>

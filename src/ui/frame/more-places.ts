@@ -1,55 +1,80 @@
 import type { PLACES } from './five-places';
+import { phrase, type Phrase } from '@/core/words/phrase';
 
 /** A place beside the five: what it is called, what is there, which of the five it belongs to, and its own sign. */
 export interface MorePlace {
   path: string;
-  name: string;
-  says: string;
+  name: Phrase;
+  says: Phrase;
   of: (typeof PLACES)[number]['path'];
   sign: string;
 }
 
 /** In the order in which the sheet under the show's name has them. */
 export const MORE_PLACES: readonly MorePlace[] = [
-  { path: '/outlets', name: 'Outlets', says: 'Addresses to paste', of: '/stage', sign: 'M3 4h16v11H3zM8 19h6' },
+  {
+    path: '/outlets',
+    name: phrase('Outlets'),
+    says: phrase('Addresses to paste'),
+    of: '/stage',
+    sign: 'M3 4h16v11H3zM8 19h6',
+  },
   {
     path: '/numbers',
-    name: 'Numbers',
-    says: 'Goals, counters, countdowns',
+    name: phrase('Numbers'),
+    says: phrase('Goals, counters, countdowns'),
     of: '/desk',
     sign: 'M4 18V11M9 18V5M14 18v-9M19 18V8',
   },
   {
     path: '/people',
-    name: 'People',
-    says: 'Everybody who was seen',
+    name: phrase('People'),
+    says: phrase('Everybody who was seen'),
     of: '/recap',
     sign: 'M11 10a3.5 3.5 0 1 0 0-7 3.5 3.5 0 0 0 0 7ZM4 19a7 7 0 0 1 14 0',
   },
-  { path: '/points', name: 'Points', says: 'What viewers earn and buy', of: '/cues', sign: 'M11 3l7 8-7 8-7-8z' },
+  {
+    path: '/points',
+    name: phrase('Points'),
+    says: phrase('What viewers earn and buy'),
+    of: '/cues',
+    sign: 'M11 3l7 8-7 8-7-8z',
+  },
   {
     path: '/media',
-    name: 'Media',
-    says: 'Your pictures, clips, sounds',
+    name: phrase('Media'),
+    says: phrase('Your pictures, clips, sounds'),
     of: '/cues',
     sign: 'M3 4h16v14H3zM3 15l5-5 4 4 3-3 4 4',
   },
   {
     path: '/sound',
-    name: 'Sound',
-    says: 'Levels, and reading aloud',
+    name: phrase('Sound'),
+    says: phrase('Levels, and reading aloud'),
     of: '/cues',
     sign: 'M4 8h3l5-4v14l-5-4H4zM15 8a4 4 0 0 1 0 6',
   },
   {
     path: '/program',
-    name: 'Program',
-    says: 'Full picture, stills, clips',
+    name: phrase('Program'),
+    says: phrase('Full picture, stills, clips'),
     of: '/stage',
     sign: 'M4 3h14v16H4zM9 8l5 3-5 3z',
   },
-  { path: '/shows', name: 'Shows', says: 'Change, save, settings', of: '/stage', sign: 'M3 6h11v12H3zM7 3h12v12' },
-  { path: '/about', name: 'About', says: 'Version, storage, licences', of: '/feeds', sign: 'M11 3v.5M11 8v11' },
+  {
+    path: '/shows',
+    name: phrase('Shows'),
+    says: phrase('Change, save, settings'),
+    of: '/stage',
+    sign: 'M3 6h11v12H3zM7 3h12v12',
+  },
+  {
+    path: '/about',
+    name: phrase('About'),
+    says: phrase('Version, storage, licences'),
+    of: '/feeds',
+    sign: 'M11 3v.5M11 8v11',
+  },
 ];
 
 export const morePlace = (path: string): MorePlace | undefined => MORE_PLACES.find((place) => path === place.path);

@@ -8,6 +8,7 @@ import { useColours } from '@/ui/theme/look';
 import { inPlace } from './address';
 import { MORE_PLACES } from './more-places';
 import { Sign } from './sign';
+import { say } from '@/ui/words/say';
 
 /** All places beside the five, under the show's name. */
 export function MoreSheet({ onClose }: { onClose: () => void }) {
@@ -22,20 +23,20 @@ export function MoreSheet({ onClose }: { onClose: () => void }) {
     <Sheet title={name} onClose={onClose}>
       <View className="flex-row items-center justify-between gap-3">
         <Text tone="muted" className="shrink">
-          {shows === 1 ? 'Your only show so far' : `One of ${shows} shows`}
+          {shows === 1 ? say('Your only show so far') : say('One of {shows} shows', { shows })}
         </Text>
         <Button kind="outline" onPress={() => go('/shows')}>
-          Change show
+          {say('Change show')}
         </Button>
       </View>
-      <View role="list" aria-label="More places" className="flex-row flex-wrap gap-[8px]">
+      <View role="list" aria-label={say('More places')} className="flex-row flex-wrap gap-[8px]">
         {MORE_PLACES.map((place) => {
           const here = path === place.path;
           return (
             <View key={place.path} role="listitem" className="grow basis-[46%]">
               <Pressable
                 role="link"
-                aria-label={`${place.name}: ${place.says}`}
+                aria-label={say('{place}: {says}', { place: place.name, says: place.says })}
                 aria-current={here ? 'page' : undefined}
                 onPress={() => go(place.path)}
                 className={`min-h-[76px] px-3 py-2 gap-1 rounded-card bg-raised border-2 active:opacity-80 ${here ? 'border-marigold' : 'border-raised'}`}

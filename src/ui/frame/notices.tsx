@@ -6,6 +6,8 @@ import { seen } from '@/ui/data/show-store';
 import { Button } from '@/ui/part/button';
 import { Text } from '@/ui/part/text';
 import { useDeskView } from '@/ui/data/desk';
+import { say } from '@/ui/words/say';
+import { asKept } from '@/core/words/phrase';
 
 /** What is wrong with keeping or publishing the show, above every place until it is right again. */
 export function Notices() {
@@ -18,7 +20,7 @@ export function Notices() {
   return (
     <View role="alert" className="px-4 py-2 gap-1 border-b border-brick bg-surface">
       {sentences.map((sentence) => (
-        <Text key={sentence} tone="brick">
+        <Text key={asKept(sentence)} tone="brick">
           {sentence}
         </Text>
       ))}
@@ -28,7 +30,7 @@ export function Notices() {
             {readdressed}
           </Text>
           <Button kind="outline" onPress={seen}>
-            I have read it
+            {say('I have read it')}
           </Button>
         </View>
       )}

@@ -5,6 +5,7 @@ import { usePathname } from 'expo-router';
 import { Button } from '@/ui/part/button';
 import { Text } from '@/ui/part/text';
 import { keepSetting, readSetting, settingsLast } from '@/ui/data/setting';
+import { say } from '@/ui/words/say';
 
 /** How the bundler's loader begins the message of an error when a part of the app did not come. */
 const MISSING_PART = /^Loading module /;
@@ -36,11 +37,15 @@ function PartMissing() {
   }, [byItself]);
   return (
     <Stopped
-      title="This place has not loaded"
-      says={`Gavirn’s server did not answer. Your show is kept in this browser, and the other places go on. ${
-        byItself ? 'This one opens by itself when the server is back.' : ''
-      }`}
-      press="Try again"
+      title={say('This place has not loaded')}
+      says={
+        byItself
+          ? say(
+              'Gavirn’s server did not answer. Your show is kept in this browser, and the other places go on. This one opens by itself when the server is back.',
+            )
+          : say('Gavirn’s server did not answer. Your show is kept in this browser, and the other places go on.')
+      }
+      press={say('Try again')}
       onPress={() => void reloadIfAnswered()}
     />
   );
@@ -67,9 +72,12 @@ function Fallback({ error, resetErrorBoundary }: FallbackProps) {
   if (MISSING_PART.test(message)) return <PartMissing />;
   return (
     <Stopped
-      title="Something went wrong here"
-      says={`This place stopped: “${message.slice(0, 200)}”. What you changed is kept, and the other places and your outlets go on.`}
-      press="Open it again"
+      title={say('Something went wrong here')}
+      says={say(
+        'This place stopped: “{text}”. What you changed is kept, and the other places and your outlets go on.',
+        { text: message.slice(0, 200) },
+      )}
+      press={say('Open it again')}
       onPress={resetErrorBoundary}
     />
   );

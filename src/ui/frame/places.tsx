@@ -7,6 +7,7 @@ import { PLACES } from './five-places';
 import { morePlace } from './more-places';
 import { Sign } from './sign';
 import { useLow } from './wide';
+import { say, saying } from '@/ui/words/say';
 
 /** Gavirn's mark: a proscenium arch with a gift's shape under it. */
 function Mark() {
@@ -28,7 +29,7 @@ export function Places({ rail, onKeys }: { rail: boolean; onKeys?: () => void })
   return (
     <View
       role="navigation"
-      aria-label="Places"
+      aria-label={say('Places')}
       className={
         rail
           ? `w-[5.25rem] items-center border-r border-line ${low ? '' : 'pt-5'}`
@@ -48,7 +49,7 @@ export function Places({ rail, onKeys }: { rail: boolean; onKeys?: () => void })
             key={to}
             role="link"
             aria-current={here ? 'page' : undefined}
-            aria-label={name}
+            aria-label={saying(name)}
             onPress={() => router.navigate(to)}
             className={`items-center justify-center gap-1 ${rail ? (low ? 'w-full flex-1 min-h-[44px]' : 'w-full min-h-[66px]') : 'flex-1 min-h-[62px]'}`}
           >
@@ -65,7 +66,7 @@ export function Places({ rail, onKeys }: { rail: boolean; onKeys?: () => void })
       {onKeys ? (
         <Pressable
           role="button"
-          aria-label="Keys"
+          aria-label={say('Keys')}
           onPress={onKeys}
           className="mt-auto mb-4 w-[44px] h-[44px] items-center justify-center rounded-control active:bg-raised"
         >

@@ -4,6 +4,7 @@ import { useDesk } from '@/ui/data/desk';
 import { Button } from '@/ui/part/button';
 import { Text } from '@/ui/part/text';
 import { toasts } from './toast';
+import { say } from '@/ui/words/say';
 
 /** Where such lines come up: above the bar, over the place, in the thumb's reach. */
 export function ToastHost() {
@@ -34,7 +35,7 @@ export function ToastHost() {
                 toast.action?.act();
               }}
             >
-              {toast.action?.label ?? 'Close'}
+              {toast.action?.label ?? say('Close')}
             </Button>
           </View>
         ) : null}

@@ -1,4 +1,5 @@
 import { showStore, undo } from '@/ui/data/show-store';
+import { say } from '@/ui/words/say';
 
 /* A line that comes up over the place that is open, with a way back, and goes by itself. It moves nothing. */
 
@@ -41,7 +42,7 @@ export function offerUndo(text: string): void {
   const toast: Toast = {
     text,
     action: {
-      label: 'Undo',
+      label: say('Undo'),
       act: () => {
         if (isLast()) undo();
       },

@@ -2,6 +2,7 @@ import { usePathname, useRouter } from 'expo-router';
 import ArrowLeft from 'lucide-react-native/icons/arrow-left';
 import { IconButton } from '@/ui/part/button';
 import { morePlace } from './more-places';
+import { say } from '@/ui/words/say';
 
 /** In a place beside the five: back to where one came from, or to the place that it belongs to. Nothing in the five. */
 export function WayBack() {
@@ -11,7 +12,7 @@ export function WayBack() {
   return (
     <IconButton
       icon={ArrowLeft}
-      label="Back"
+      label={say('Back')}
       className="-ml-3"
       onPress={() => (router.canGoBack() ? window.history.back() : router.replace(place.of))}
     />

@@ -6,12 +6,14 @@ import { HOUSE_STYLES, STYLES, type HouseStyle } from '@/core/piece/style';
 import { PlaceBody } from '@/ui/frame/place-body';
 import { Segments } from '@/ui/part/choice';
 import { STILL, StillFrame } from '@/ui/stage/still-frame';
+import { say, saying } from '@/ui/words/say';
+import { phrase, type Phrase } from '@/core/words/phrase';
 
-const TITLES: Record<Example, string> = {
-  empty: 'Empty',
-  usual: 'Usual',
-  overfull: 'Overfull',
-  scripts: 'Other scripts',
+const TITLES: Record<Example, Phrase> = {
+  empty: phrase('Empty'),
+  usual: phrase('Usual'),
+  overfull: phrase('Overfull'),
+  scripts: phrase('Other scripts'),
 };
 /** Every kind of piece in every style, empty, usual, overfull and in other scripts: for looking. */
 export function GalleryPlace() {
@@ -20,16 +22,16 @@ export function GalleryPlace() {
   const [width, setWidth] = useState(0);
   const scene = useMemo(() => gallerySheet(style, example, STILL), [style, example]);
   return (
-    <PlaceBody title="Gallery">
+    <PlaceBody title={say('Gallery')}>
       <View className="gap-3 mt-2">
         <Segments
-          label="Style"
+          label={say('Style')}
           value={style}
           onChange={setStyle}
           options={HOUSE_STYLES.map((value) => ({ value, label: STYLES[value].title }))}
         />
         <Segments
-          label="Content"
+          label={say('Content')}
           value={example}
           onChange={setExample}
           options={EXAMPLES.map((value) => ({ value, label: TITLES[value] }))}
@@ -42,7 +44,10 @@ export function GalleryPlace() {
           <StillFrame
             scene={scene}
             width={width}
-            label={`All pieces in ${STYLES[style].title}, ${TITLES[example].toLowerCase()}`}
+            label={say('All pieces in {title}, {content}', {
+              title: STYLES[style].title,
+              content: saying(TITLES[example]).toLowerCase(),
+            })}
           />
         </View>
       </View>

@@ -1,6 +1,7 @@
 import { MEDIA_TYPE_NAMES, MEDIA_TYPES, type Media, type MediaKind } from '@/core/media/media';
 import { addMedia } from '@/ui/data/media';
 import { chooseFiles } from '@/ui/data/save-file';
+import { say, saying } from '@/ui/words/say';
 
 /** What a file chooser is to offer; what was chosen is told by its content all the same. */
 const accepted = (kinds: readonly MediaKind[]): string =>
@@ -20,14 +21,17 @@ export async function addFiles(kinds: readonly MediaKind[]): Promise<AddedFiles>
   for (const file of await chooseFiles(accepted(kinds), true)) {
     const bytes = await file.arrayBuffer().catch(() => null);
     if (bytes === null) {
-      result.said.push(`“${file.name}” cannot be read from this device.`);
+      result.said.push(say('“{name}” cannot be read from this device.', { name: file.name }));
       continue;
     }
     const added = await addMedia(file.name, new Uint8Array(bytes));
-    if (!added.ok) result.said.push(added.reason);
+    if (!added.ok) result.said.push(saying(added.reason));
     else {
       result.media.push(added.media);
-      if (added.known) result.said.push(`“${file.name}” is in the library already, as “${added.media.name}”.`);
+      if (added.known)
+        result.said.push(
+          say('“{name}” is in the library already, as “{name2}”.', { name: file.name, name2: added.media.name }),
+        );
     }
   }
   return result;

@@ -1,6 +1,7 @@
 import { View } from 'react-native';
 import type { Cut } from '@/core/media/media';
 import { DecimalField } from '@/ui/part/decimal-field';
+import { say } from '@/ui/words/say';
 
 /** What is played of a sound, and how it fades. @param seconds how long all of it is */
 export function CutFields({
@@ -18,7 +19,7 @@ export function CutFields({
       <View className="flex-row gap-3">
         <View className="flex-1">
           <DecimalField
-            label="Begins at, seconds"
+            label={say('Begins at, seconds')}
             value={cut.from}
             least={0}
             most={Math.max(0, (cut.until ?? end) - 0.05)}
@@ -27,7 +28,7 @@ export function CutFields({
         </View>
         <View className="flex-1">
           <DecimalField
-            label="Ends at, seconds"
+            label={say('Ends at, seconds')}
             value={cut.until ?? end}
             least={cut.from + 0.05}
             most={end}
@@ -38,7 +39,7 @@ export function CutFields({
       <View className="flex-row gap-3">
         <View className="flex-1">
           <DecimalField
-            label="Fades in, seconds"
+            label={say('Fades in, seconds')}
             value={cut.fadeIn}
             least={0}
             most={10}
@@ -47,7 +48,7 @@ export function CutFields({
         </View>
         <View className="flex-1">
           <DecimalField
-            label="Fades out, seconds"
+            label={say('Fades out, seconds')}
             value={cut.fadeOut}
             least={0}
             most={10}

@@ -15,6 +15,7 @@ import { Thumb } from './thumb';
 import { useMediaLibrary } from './use-media';
 import { Problems } from '@/ui/part/problem';
 import { useOpenOne } from '@/ui/frame/address';
+import { say } from '@/ui/words/say';
 
 const ALL = ['picture', 'clip', 'sound'] as const;
 type Shown = 'all' | (typeof ALL)[number];
@@ -42,7 +43,7 @@ export function MediaPlace() {
   return (
     <>
       <PlaceBody
-        title="Media"
+        title={say('Media')}
         beside={
           <Button
             kind={library.length === 0 ? 'main' : 'outline'}
@@ -50,7 +51,7 @@ export function MediaPlace() {
             disabled={busy}
             onPress={() => void add()}
           >
-            {busy ? 'Looking …' : 'Add files'}
+            {busy ? say('Looking …') : say('Add files')}
           </Button>
         }
       >
@@ -60,17 +61,17 @@ export function MediaPlace() {
           <MediaFilter kind={kind} setKind={setKind} library={library} sought={sought} setSought={setSought} />
         ) : (
           <Text tone="muted" className="mt-3">
-            PNG, JPEG, WebP, GIF and SVG; WebM and MP4; WAV, MP3, Ogg, FLAC and M4A.
+            {say('PNG, JPEG, WebP, GIF and SVG; WebM and MP4; WAV, MP3, Ogg, FLAC and M4A.')}
           </Text>
         )}
-        <View role="list" aria-label="Files" className="mt-2">
+        <View role="list" aria-label={say('Files')} className="mt-2">
           {seen.map((media) => (
             <MediaRow key={media.id} media={media} target={show.sound.target} onPress={() => setOpen(media.id)} />
           ))}
         </View>
         {library.length > 0 && seen.length === 0 ? (
           <Text tone="muted" className="mt-3">
-            No file of that name and kind.
+            {say('No file of that name and kind.')}
           </Text>
         ) : null}
         <Samples />
@@ -82,9 +83,11 @@ export function MediaPlace() {
 
 function libraryWords(library: readonly Media[]): string {
   if (library.length === 0)
-    return 'Your own pictures, clips and sounds. They are kept in this browser, once each, and go to the server with the show that uses them.';
+    return say(
+      'Your own pictures, clips and sounds. They are kept in this browser, once each, and go to the server with the show that uses them.',
+    );
   const bytes = library.reduce((sum, media) => sum + media.bytes, 0);
-  return `${library.length} ${library.length === 1 ? 'file' : 'files'}, ${bytesWords(bytes)}`;
+  return say('{n, plural, one {# file} other {# files}}, {size}', { n: library.length, size: bytesWords(bytes) });
 }
 
 function MediaFilter({
@@ -103,17 +106,17 @@ function MediaFilter({
   return (
     <View className="mt-3 gap-3">
       <Segments
-        label="Kind"
+        label={say('Kind')}
         value={kind}
         onChange={setKind}
         options={[
-          { value: 'all', label: 'All' },
-          { value: 'picture', label: 'Pictures' },
-          { value: 'clip', label: 'Clips' },
-          { value: 'sound', label: 'Sounds' },
+          { value: 'all', label: say('All') },
+          { value: 'picture', label: say('Pictures') },
+          { value: 'clip', label: say('Clips') },
+          { value: 'sound', label: say('Sounds') },
         ]}
       />
-      {library.length > 7 ? <TextField label="Search" value={sought} onChange={setSought} exact /> : null}
+      {library.length > 7 ? <TextField label={say('Search')} value={sought} onChange={setSought} exact /> : null}
     </View>
   );
 }
@@ -124,7 +127,7 @@ function MediaRow({ media, target, onPress }: { media: Media; target: number; on
     <View role="listitem">
       <Pressable
         role="button"
-        aria-label={`${media.name}, ${factsWords(media)}`}
+        aria-label={say('{name}, {facts}', { name: media.name, facts: factsWords(media) })}
         onPress={onPress}
         className="min-h-[64px] py-2 flex-row items-center gap-3 border-b border-line"
       >

@@ -19,11 +19,13 @@ import { Thumb } from './thumb';
 import { Problem } from '@/ui/part/problem';
 import type { Show } from '@/core/show/show';
 import { useAsked } from '@/ui/frame/address';
+import { say } from '@/ui/words/say';
+import { phrase } from '@/core/words/phrase';
 
 /** One file: how it looks or sounds, what is played of it, where it is used, and its end. */
 export function MediaSheet({ media, onClose }: { media: Media; onClose: () => void }) {
   const show = useShow();
-  const { data: uses } = useSWR(['media uses', media.id, show], () => usesOf(media.id));
+  const { data: uses } = useSWR([say('media uses'), media.id, show], () => usesOf(media.id));
   const [asking, setAsking] = useAsked('remove');
   const [said, setSaid] = useState<string | null>(null);
   const kind = mediaKind(media);
@@ -48,7 +50,7 @@ export function MediaSheet({ media, onClose }: { media: Media; onClose: () => vo
         {factsWords(media)}
       </Text>
       <TextField
-        label="Name"
+        label={say('Name')}
         value={media.name}
         most={120}
         onChange={(name) => {
@@ -60,17 +62,19 @@ export function MediaSheet({ media, onClose }: { media: Media; onClose: () => vo
       <Problem says={said} />
       <View className="flex-row flex-wrap gap-2">
         <Button kind="outline" onPress={() => void replace()}>
-          Replace with another file
+          {say('Replace with another file')}
         </Button>
         <Button kind="bad" onPress={() => (uses && uses.length > 0 ? setAsking(true) : remove())}>
-          Remove
+          {say('Remove')}
         </Button>
       </View>
       {asking ? (
         <Confirm
-          title={`Remove ${media.name}`}
-          says={`It is used: ${usesWords(uses ?? [])}. There its picture or sound will be missing. This cannot be undone.`}
-          yes="Remove it"
+          title={say('Remove {name}', { name: media.name })}
+          says={say('It is used: {uses}. There its picture or sound will be missing. This cannot be undone.', {
+            uses: usesWords(uses ?? []),
+          })}
+          yes={say('Remove it')}
           onYes={remove}
           onClose={() => setAsking(false)}
         />
@@ -120,14 +124,15 @@ function UsedIn({ uses }: { uses: readonly Use[] | undefined }) {
   return (
     <View className="gap-1">
       <Text size={13} tone="muted">
-        Where it is used
+        {say('Where it is used')}
       </Text>
-      <Text>{uses === undefined ? '…' : uses.length === 0 ? 'Nowhere yet.' : usesWords(uses)}</Text>
+      <Text>{uses === undefined ? '…' : uses.length === 0 ? say('Nowhere yet.') : usesWords(uses)}</Text>
     </View>
   );
 }
 
-const usesWords = (uses: readonly Use[]): string => uses.map((use) => `${use.cue} in ${use.show}`).join(', ');
+const usesWords = (uses: readonly Use[]): string =>
+  say('{uses}', { uses: { and: uses.map(({ cue, show }) => phrase('{cue} in {show}', { cue, show })) } });
 
 /** What is played of a sound, and how it begins and ends; heard as it will be, at the level of all others. */
 function SoundCut({ media, onChange }: { media: Media; onChange: (cut: Partial<Cut>) => void }) {
@@ -137,10 +142,14 @@ function SoundCut({ media, onChange }: { media: Media; onChange: (cut: Partial<C
   return (
     <View className="gap-3">
       <Button icon={Volume2} onPress={() => void hearHere(media.id, show.sound, media)}>
-        Hear it as it will be
+        {say('Hear it as it will be')}
       </Button>
       <Text tone={loud ? 'brick' : 'muted'}>
-        {loud ?? `${lufs?.toFixed(1)} LUFS by itself: near your target of ${show.sound.target} LUFS.`}
+        {loud ??
+          say('{lufs} LUFS by itself: near your target of {target} LUFS.', {
+            lufs: lufs?.toFixed(1) ?? '',
+            target: show.sound.target,
+          })}
       </Text>
       <CutFields cut={cut} seconds={seconds} onChange={onChange} />
     </View>

@@ -4,6 +4,7 @@ import useSWR from 'swr';
 import { z } from 'zod';
 import { addMedia } from '@/ui/data/media';
 import { Text } from '@/ui/part/text';
+import { say, saying } from '@/ui/words/say';
 
 const indexSchema = z.array(z.object({ name: z.string(), title: z.string(), kind: z.enum(['picture', 'art']) }));
 const readIndex = async (): Promise<z.infer<typeof indexSchema>> =>
@@ -16,29 +17,31 @@ export function Samples() {
   const take = async (name: string, title: string): Promise<void> => {
     const response = await fetch(`/samples/${name}.svg`).catch(() => null);
     const added = response?.ok ? await addMedia(`${title}.svg`, new Uint8Array(await response.arrayBuffer())) : null;
-    if (!added) return setSaid(`“${title}” is not to be had just now. Try again in a moment.`);
+    if (!added) return setSaid(say('“{title}” is not to be had just now. Try again in a moment.', { title }));
     setSaid(
       !added.ok
-        ? added.reason
+        ? saying(added.reason)
         : added.known
-          ? `“${title}” is among your files already.`
-          : `“${title}” is among your files now.`,
+          ? say('“{title}” is among your files already.', { title })
+          : say('“{title}” is among your files now.', { title }),
     );
   };
   if (data.length === 0) return null;
   return (
-    <View className="mt-6 gap-3" role="group" aria-label="Samples">
+    <View className="mt-6 gap-3" role="group" aria-label={say('Samples')}>
       <Text size={17} face="title" level={2}>
-        Samples
+        {say('Samples')}
       </Text>
-      <Text tone="muted">Drawn for Gavirn; take any of them among your own. Those with a hole are frame arts.</Text>
+      <Text tone="muted">
+        {say('Drawn for Gavirn; take any of them among your own. Those with a hole are frame arts.')}
+      </Text>
       {said ? <Text role="status">{said}</Text> : null}
       <View role="list" className="flex-row flex-wrap gap-3">
         {data.map(({ name, title, kind }) => (
           <View key={name} role="listitem" className="grow basis-[100px] max-w-[160px]">
             <Pressable
               role="button"
-              aria-label={`Take ${title}`}
+              aria-label={say('Take {title}', { title })}
               onPress={() => void take(name, title)}
               className="gap-1 items-center"
             >
@@ -46,7 +49,7 @@ export function Samples() {
                 <img src={`/samples/${name}.svg`} alt="" style={{ width: 84, height: 84, objectFit: 'contain' }} />
               </View>
               <Text size={13} tone="muted" numberOfLines={1}>
-                {kind === 'art' ? `${title}, a frame` : title}
+                {kind === 'art' ? say('{title}, a frame', { title }) : title}
               </Text>
             </Pressable>
           </View>

@@ -15,6 +15,7 @@ import { useColours } from '@/ui/theme/look';
 import { ThingSheet } from './thing-sheet';
 import { usesWords } from './uses-words';
 import { useOpen } from '@/ui/frame/address';
+import { say, saying } from '@/ui/words/say';
 
 /** Every goal, countdown, counter, lantern and draw of the show: where each is shown and named; made, changed and removed here. */
 export function NumbersPlace() {
@@ -25,9 +26,9 @@ export function NumbersPlace() {
   const there = list && listed(show, list.list).some((each) => each.id === id);
   return (
     <>
-      <PlaceBody title="Numbers">
+      <PlaceBody title={say('Numbers')}>
         <Text tone="muted">
-          All that this show counts. A piece on the stage shows one of them; several may show the same.
+          {say('All that this show counts. A piece on the stage shows one of them; several may show the same.')}
         </Text>
         {LISTS.map((each) => (
           <OneList key={each.list} list={each} onOpen={(thing) => open(each.list, thing)} />
@@ -52,13 +53,13 @@ function OneList({ list, onOpen }: { list: ListKind; onOpen: (id: string) => voi
           {list.several}
         </Text>
         <Button icon={Plus} disabled={things.length >= list.most} onPress={add}>
-          {`New ${list.title.toLowerCase()}`}
+          {say('New {kind}', { kind: saying(list.title).toLowerCase() })}
         </Button>
       </View>
       {things.length === 0 ? (
-        <Text tone="muted">{`No ${list.title.toLowerCase()} yet.`}</Text>
+        <Text tone="muted">{say('No {kind} yet.', { kind: saying(list.title).toLowerCase() })}</Text>
       ) : (
-        <View role="list" aria-label={list.several}>
+        <View role="list" aria-label={saying(list.several)}>
           {things.map((thing) => (
             <ThingRow key={thing.id} list={list} thing={thing} onOpen={onOpen} />
           ))}

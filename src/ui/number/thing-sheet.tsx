@@ -14,6 +14,7 @@ import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
 import { ListedFields } from './fields';
 import { useAsked } from '@/ui/frame/address';
+import { say, saying } from '@/ui/words/say';
 
 /** One goal, countdown, counter, lantern or draw: its settings, what uses it, and its end. */
 export function ThingSheet({ list, id, onClose }: { list: ListKind; id: string; onClose: () => void }) {
@@ -39,27 +40,27 @@ export function ThingSheet({ list, id, onClose }: { list: ListKind; id: string; 
       <View className="flex-row flex-wrap gap-2">
         {list.reset ? (
           <Button kind="outline" onPress={() => askReset(true)}>
-            Reset
+            {say('Reset')}
           </Button>
         ) : null}
         <Button kind="bad" onPress={() => askRemove(true)}>
-          Remove
+          {say('Remove')}
         </Button>
       </View>
       {resetting ? (
         <Confirm
-          title={`Reset ${thing.name}`}
-          says="It goes back to how it begins, on the air too."
-          yes="Reset"
+          title={say('Reset {name}', { name: thing.name })}
+          says={say('It goes back to how it begins, on the air too.')}
+          yes={say('Reset')}
           onYes={() => void reset()}
           onClose={() => askReset(false)}
         />
       ) : null}
       {removing ? (
         <Confirm
-          title={`Remove ${thing.name}`}
+          title={say('Remove {name}', { name: thing.name })}
           says={removalWords(show, list, id)}
-          yes="Remove it"
+          yes={say('Remove it')}
           onYes={remove}
           onClose={() => askRemove(false)}
         />
@@ -72,21 +73,16 @@ export function ThingSheet({ list, id, onClose }: { list: ListKind; id: string; 
 function UsedBy({ show, list, id }: { show: Show; list: ListKind; id: string }) {
   const { pieces, cues } = usesOf(show, list, id);
   return (
-    <View className="gap-1" role="group" aria-label="Used by">
+    <View className="gap-1" role="group" aria-label={say('Used by')}>
       <Text size={13} tone="muted">
-        Used by
+        {say('Used by')}
       </Text>
-      {pieces.length + cues.length === 0 ? <Text>Nothing yet.</Text> : null}
+      {pieces.length + cues.length === 0 ? <Text>{say('Nothing yet.')}</Text> : null}
       {pieces.map((piece) => (
-        <Text key={piece.id}>{`The piece ${piece.name}`}</Text>
+        <Text key={piece.id}>{say('The piece {name}', { name: piece.name })}</Text>
       ))}
       {cues.map((cue) => (
-        <Text key={cue.id}>
-          {cue.name ||
-            cueSentence(cue, show)
-              .map(({ text }) => text)
-              .join('')}
-        </Text>
+        <Text key={cue.id}>{cue.name || saying(cueSentence(cue, show))}</Text>
       ))}
     </View>
   );
@@ -94,8 +90,11 @@ function UsedBy({ show, list, id }: { show: Show; list: ListKind; id: string }) 
 
 function removalWords(show: Show, list: ListKind, id: string): string {
   const { pieces, cues } = usesOf(show, list, id);
-  const shown =
-    pieces.length === 0 ? '' : ` ${pieces.map(({ name }) => name).join(', ')} will go from the stage with it.`;
-  const named = cues.length === 0 ? '' : ' Cues that name it stay, and say that it is gone.';
-  return `It goes from the show.${shown}${named} Undo on the stage brings it back.`;
+  const names = { names: { and: pieces.map(({ name }) => name) }, n: pieces.length };
+  return [
+    say('It goes from the show.'),
+    ...(pieces.length === 0 ? [] : [say('{names} will go from the stage with it.', names)]),
+    ...(cues.length === 0 ? [] : [say('Cues that name it stay, and say that it is gone.')]),
+    say('Undo on the stage brings it back.'),
+  ].join(' ');
 }

@@ -4,6 +4,7 @@ import { useShow } from '@/ui/data/show';
 import { Segments } from '@/ui/part/choice';
 import { Text } from '@/ui/part/text';
 import { layoutName } from '@/ui/stage/layout-name';
+import { say } from '@/ui/words/say';
 
 /** Which of the layouts that are kept side by side an outlet carries. */
 export function LayoutField({ outlet, change }: { outlet: Outlet; change: (recipe: (draft: Outlet) => void) => void }) {
@@ -12,10 +13,10 @@ export function LayoutField({ outlet, change }: { outlet: Outlet; change: (recip
   return (
     <View className="gap-1">
       <Text size={13} tone="muted">
-        Its layout
+        {say('Its layout')}
       </Text>
       <Segments
-        label={`Layout of ${outlet.name}`}
+        label={say('Layout of {name}', { name: outlet.name })}
         value={outlet.layout ?? 'stage'}
         onChange={(layout) =>
           change((found) => {
@@ -24,7 +25,7 @@ export function LayoutField({ outlet, change }: { outlet: Outlet; change: (recip
         }
         options={[
           ...beside.map((key) => ({ value: key, label: layoutName(key) })),
-          { value: 'stage', label: 'The one I arrange' },
+          { value: 'stage', label: say('The one I arrange') },
         ]}
       />
     </View>

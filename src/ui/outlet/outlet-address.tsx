@@ -8,6 +8,7 @@ import { CopyButton } from '@/ui/part/copy-button';
 import { Text } from '@/ui/part/text';
 import { outletAddress } from './outlet-key';
 import { Qr } from './qr';
+import { say } from '@/ui/words/say';
 
 /** An outlet's address, to be read, copied or scanned, and how large the layer is to be. */
 export function OutletAddress({ outlet, onOpen }: { outlet: Outlet; onOpen: () => void }) {
@@ -18,8 +19,8 @@ export function OutletAddress({ outlet, onOpen }: { outlet: Outlet; onOpen: () =
   const { width, height } = wall ? { width: 1920, height: 1080 } : frame;
   return (
     <>
-      <Text selectable className="mt-3 p-3 rounded-control bg-raised break-all" accessibilityLabel="Address">
-        {key === undefined ? 'Its address is being made …' : address}
+      <Text selectable className="mt-3 p-3 rounded-control bg-raised break-all" accessibilityLabel={say('Address')}>
+        {key === undefined ? say('Its address is being made …') : address}
       </Text>
       <View className="flex-row gap-4 mt-3 items-start">
         <Qr text={address} size={132} />
@@ -27,12 +28,19 @@ export function OutletAddress({ outlet, onOpen }: { outlet: Outlet; onOpen: () =
           <CopyButton text={address} />
           <View>
             <Text size={13} tone="muted">
-              {wall ? 'Fills the television; drawn for' : 'Give the layer'}
+              {wall ? say('Fills the television; drawn for') : say('Give the layer')}
             </Text>
-            <Text size={17} face="strong" className="tabular-nums">{`${width} wide, ${height} high`}</Text>
+            <Text size={17} face="strong" className="tabular-nums">
+              {say('{width} wide, {height} high', { width, height })}
+            </Text>
           </View>
-          <Button kind="outline" icon={Settings} label={`What it carries: ${outlet.name}`} onPress={onOpen}>
-            What it carries
+          <Button
+            kind="outline"
+            icon={Settings}
+            label={say('What it carries: {name}', { name: outlet.name })}
+            onPress={onOpen}
+          >
+            {say('What it carries')}
           </Button>
         </View>
       </View>

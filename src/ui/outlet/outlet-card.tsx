@@ -16,6 +16,7 @@ import { OutletAddress } from './outlet-address';
 import { OutletSheet } from './outlet-sheet';
 import { carriesWords } from './outlet-shows';
 import { inPlace, useOpen } from '@/ui/frame/address';
+import { say } from '@/ui/words/say';
 
 /** One outlet: its address, how the layer is to be set up, what it carries, who shows it. */
 export function OutletCard({ outlet }: { outlet: Outlet }) {
@@ -26,8 +27,8 @@ export function OutletCard({ outlet }: { outlet: Outlet }) {
   const close = inPlace.back;
   const tried = show.cues.find(({ on, steps }) => on && steps.some((step) => step.kind === 'show'));
   const carries = carriesWords(outlet, {
-    piece: (id) => show.pieces.find((each) => each.id === id)?.name ?? 'a piece that is gone',
-    scene: (id) => show.scenes.find((each) => each.id === id)?.name ?? 'that is gone',
+    piece: (id) => show.pieces.find((each) => each.id === id)?.name ?? say('a piece that is gone'),
+    scene: (id) => show.scenes.find((each) => each.id === id)?.name ?? say('that is gone'),
   });
   return (
     <Card label={outlet.name}>
@@ -37,21 +38,18 @@ export function OutletCard({ outlet }: { outlet: Outlet }) {
         </Text>
         <ShownNow outlet={outlet.id} />
       </View>
-      <Text
-        size={13}
-        tone="muted"
-        numberOfLines={2}
-        className="mt-1"
-      >{`${carries}${outlet.whose === 'me' ? ', for a screen of yours' : ''}`}</Text>
+      <Text size={13} tone="muted" numberOfLines={2} className="mt-1">
+        {outlet.whose === 'me' ? say('{carries}, for a screen of yours', { carries }) : carries}
+      </Text>
       <OutletAddress outlet={outlet} onOpen={() => openSheet(outlet.id, 'sheet')} />
       <AddressLine outlet={outlet} />
-      <Line says="Anyone with this address can look at the frame, and do nothing else.">
+      <Line says={say('Anyone with this address can look at the frame, and do nothing else.')}>
         <Button kind="outline" onPress={() => openSheet(outlet.id, 'new')}>
-          New address
+          {say('New address')}
         </Button>
       </Line>
       {tried ? (
-        <Line says="See an alert come out of it, wherever it is pasted.">
+        <Line says={say('See an alert come out of it, wherever it is pasted.')}>
           <Button
             onPress={() =>
               void sendCommand({ command: 'try', cue: tried.id }).then((answer) =>
@@ -59,7 +57,7 @@ export function OutletCard({ outlet }: { outlet: Outlet }) {
               )
             }
           >
-            Try it
+            {say('Try it')}
           </Button>
         </Line>
       ) : null}
@@ -79,7 +77,11 @@ export function OutletCard({ outlet }: { outlet: Outlet }) {
 
 function AddressLine({ outlet }: { outlet: Outlet }) {
   return (
-    <Line says={outlet.sounds ? 'Sounds and read-aloud words are heard from here, and from nowhere else.' : 'Silent.'}>
+    <Line
+      says={
+        outlet.sounds ? say('Sounds and read-aloud words are heard from here, and from nowhere else.') : say('Silent.')
+      }
+    >
       <Button
         kind="outline"
         onPress={() =>
@@ -89,7 +91,7 @@ function AddressLine({ outlet }: { outlet: Outlet }) {
           })
         }
       >
-        {outlet.sounds ? 'Make it silent' : 'Sound from here'}
+        {outlet.sounds ? say('Make it silent') : say('Sound from here')}
       </Button>
     </Line>
   );
@@ -103,7 +105,10 @@ function ShownNow({ outlet }: { outlet: string }) {
     const seenAt = view?.outletsSeen[outlet];
     return {
       places: count ?? 0,
-      words: count === 0 && seenAt !== undefined ? `last shown ${agoWords(now - seenAt)}` : watchedBy(count),
+      words:
+        count === 0 && seenAt !== undefined
+          ? say('last shown {ago}', { ago: agoWords(now - seenAt) })
+          : watchedBy(count),
     };
   });
   return (

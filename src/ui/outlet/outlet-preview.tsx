@@ -10,6 +10,8 @@ import { mediaUrl } from '@/ui/data/media';
 import { useShow } from '@/ui/data/show';
 import { Text } from '@/ui/part/text';
 import { FrameView } from '@/ui/stage/frame-view';
+import { say } from '@/ui/words/say';
+import { asKept } from '@/core/words/phrase';
 
 /** The preview is at most so wide and high, px of the screen. */
 const WIDE = 300;
@@ -31,17 +33,19 @@ export function OutletPreview({ outlet }: { outlet: Outlet }) {
   const wrong = useMemo(() => (own ? judgeOutlet(show, outlet, host.measure) : []), [own, show, outlet, host]);
   const width = Math.floor(Math.min(WIDE, (HIGH * frame.width) / frame.height));
   return (
-    <View className="gap-2" role="group" aria-label="What comes out of it">
+    <View className="gap-2" role="group" aria-label={say('What comes out of it')}>
       <FrameView show={{ ...show, frame }} pieces={pieces} live={live} width={width} seen="air" />
-      <Text size={13} tone="muted">{`${frame.width} × ${frame.height} px, with made-up content.`}</Text>
+      <Text size={13} tone="muted">
+        {say('{width} × {height} px, with made-up content.', { width: frame.width, height: frame.height })}
+      </Text>
       {own && pieces.length > 0 ? (
         <View role="status" className="gap-1">
           {wrong.map((says) => (
-            <Text key={says} size={13} tone="brick">
+            <Text key={asKept(says)} size={13} tone="brick">
               {says}
             </Text>
           ))}
-          {wrong.length === 0 ? <Text size={13}>Everything on it can be read at this size.</Text> : null}
+          {wrong.length === 0 ? <Text size={13}>{say('Everything on it can be read at this size.')}</Text> : null}
         </View>
       ) : null}
     </View>

@@ -6,6 +6,7 @@ import { Button } from '@/ui/part/button';
 import { TextField } from '@/ui/part/field';
 import { Sheet } from '@/ui/part/sheet';
 import { OutletShowsFields } from './outlet-shows';
+import { say } from '@/ui/words/say';
 
 /** What an outlet is called and carries. */
 export function OutletSheet({
@@ -21,7 +22,7 @@ export function OutletSheet({
   return (
     <Sheet title={outlet.name} onClose={onClose}>
       <TextField
-        label="Name of the outlet"
+        label={say('Name of the outlet')}
         value={outlet.name}
         most={80}
         onChange={(name) => {
@@ -36,7 +37,7 @@ export function OutletSheet({
       {others ? (
         <View className="flex-row">
           <Button kind="bad" onPress={onRemove}>
-            Remove this outlet
+            {say('Remove this outlet')}
           </Button>
         </View>
       ) : null}

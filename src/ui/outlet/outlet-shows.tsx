@@ -12,12 +12,14 @@ import { LayoutField } from './layout-field';
 import { OutletPreview } from './outlet-preview';
 import { OutletSize } from './outlet-size';
 import { WallBackground } from './wall-background';
+import { say } from '@/ui/words/say';
+import { phrase } from '@/core/words/phrase';
 
 const KINDS = [
-  { value: 'all', label: 'The whole frame' },
-  { value: 'pieces', label: 'Some pieces' },
-  { value: 'scene', label: 'One scene' },
-  { value: 'wall', label: 'A wall' },
+  { value: 'all', label: phrase('The whole frame') },
+  { value: 'pieces', label: phrase('Some pieces') },
+  { value: 'scene', label: phrase('One scene') },
+  { value: 'wall', label: phrase('A wall') },
 ] as const;
 
 /** What an outlet carries, in a few words. */
@@ -27,17 +29,22 @@ export function carriesWords(
 ): string {
   switch (shows.kind) {
     case 'all':
-      return 'The whole frame';
+      return say('The whole frame');
     case 'pieces':
       return shows.pieces.length === 0
-        ? 'No piece yet'
-        : `${shows.pieces.map(names.piece).join(', ')}${shows.size ? `, filling ${shows.size.width} × ${shows.size.height}` : ''}`;
+        ? say('No piece yet')
+        : shows.size
+          ? say('{pieces}, filling {width} × {height}', {
+              pieces: { and: shows.pieces.map(names.piece) },
+              ...shows.size,
+            })
+          : say('{pieces}', { pieces: { and: shows.pieces.map(names.piece) } });
     case 'scene':
-      return `The scene ${names.scene(shows.scene)}`;
+      return say('The scene {scene}', { scene: names.scene(shows.scene) });
     case 'wall':
       return shows.pieces.length === 0
-        ? 'A wall without a piece yet'
-        : `A wall: ${shows.pieces.map(names.piece).join(', ')}`;
+        ? say('A wall without a piece yet')
+        : say('A wall: {names}', { names: { and: shows.pieces.map(names.piece) } });
   }
 }
 
@@ -71,7 +78,7 @@ export function OutletShowsFields({ outlet }: { outlet: Outlet }) {
       <KindChoice outlet={outlet} shows={shows} setKind={setKind} show={show} />
       {shows.kind === 'scene' ? (
         <Pick
-          label="Scene"
+          label={say('Scene')}
           options={show.scenes.map(({ id, name }) => ({ value: id, label: name }))}
           value={shows.scene}
           onChange={(scene) =>
@@ -83,7 +90,7 @@ export function OutletShowsFields({ outlet }: { outlet: Outlet }) {
       ) : null}
       {shows.kind === 'pieces' || shows.kind === 'wall' ? (
         <Ticks
-          label={`Pieces of ${outlet.name}`}
+          label={say('Pieces of {name}', { name: outlet.name })}
           options={show.pieces
             .filter(({ kind }) => kind !== 'camera' && kind !== 'game')
             .map(({ id, name }) => ({ value: id, label: name }))}
@@ -124,10 +131,10 @@ function WhoseField({ outlet, change }: { outlet: Outlet; change: (recipe: (draf
   return (
     <View className="gap-1">
       <Text size={13} tone="muted">
-        It is for
+        {say('It is for')}
       </Text>
       <Segments
-        label={`${outlet.name} is for`}
+        label={say('{name} is for', { name: outlet.name })}
         value={outlet.whose}
         onChange={(whose) =>
           change((found) => {
@@ -135,8 +142,8 @@ function WhoseField({ outlet, change }: { outlet: Outlet; change: (recipe: (draf
           })
         }
         options={[
-          { value: 'viewers', label: 'Viewers' },
-          { value: 'me', label: 'A screen of mine' },
+          { value: 'viewers', label: say('Viewers') },
+          { value: 'me', label: say('A screen of mine') },
         ]}
       />
     </View>
@@ -157,10 +164,10 @@ function KindChoice({
   return (
     <View className="gap-1">
       <Text size={13} tone="muted">
-        It carries
+        {say('It carries')}
       </Text>
       <Segments
-        label={`${outlet.name} carries`}
+        label={say('{name} carries', { name: outlet.name })}
         value={shows.kind}
         onChange={setKind}
         options={KINDS.filter(({ value }) => value !== 'scene' || show.scenes.length > 0)}

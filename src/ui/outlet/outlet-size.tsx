@@ -6,6 +6,8 @@ import { frameKey } from '@/core/stage/turn-frame';
 import { Segments } from '@/ui/part/choice';
 import { NumberField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
+import { say } from '@/ui/words/say';
+import { phrase } from '@/core/words/phrase';
 
 /** Sizes at a tap: columns and lists as compositors lay them beside a picture (common practice, no source). */
 const SIZES: readonly FrameSize[] = [
@@ -15,8 +17,8 @@ const SIZES: readonly FrameSize[] = [
   { width: 600, height: 1080 },
 ];
 const SIDES = [
-  { side: 'width', label: 'Width' },
-  { side: 'height', label: 'Height' },
+  { side: 'width', label: phrase('Width') },
+  { side: 'height', label: phrase('Height') },
 ] as const;
 
 /** How large the frame of chosen pieces is: that of the stage, or one of its own that they fill. */
@@ -35,10 +37,10 @@ export function OutletSize({
   return (
     <View className="gap-2">
       <Text size={13} tone="muted">
-        Its size
+        {say('Its size')}
       </Text>
       <Segments
-        label={`Size of ${outlet.name}`}
+        label={say('Size of {name}', { name: outlet.name })}
         value={own ? 'own' : key}
         onChange={(next) => {
           setOwn(next === 'own');
@@ -46,9 +48,9 @@ export function OutletSize({
           else onChange(SIZES.find((one) => frameKey(one) === next));
         }}
         options={[
-          { value: 'stage', label: 'As on the stage' },
+          { value: 'stage', label: say('As on the stage') },
           ...SIZES.map((one) => ({ value: frameKey(one), label: `${one.width} × ${one.height}` })),
-          { value: 'own', label: 'Another size' },
+          { value: 'own', label: say('Another size') },
         ]}
       />
       {own && size ? (
@@ -58,7 +60,7 @@ export function OutletSize({
               key={side}
               short
               label={label}
-              unit="px"
+              unit={say('px')}
               value={size[side]}
               least={60}
               most={7680}
@@ -70,8 +72,8 @@ export function OutletSize({
       ) : null}
       <Text size={13} tone="muted">
         {size
-          ? 'The pieces fill it, laid out anew for this size. Give the layer exactly this width and height.'
-          : 'Each piece stands where it stands on the stage; the rest of the frame is empty.'}
+          ? say('The pieces fill it, laid out anew for this size. Give the layer exactly this width and height.')
+          : say('Each piece stands where it stands on the stage; the rest of the frame is empty.')}
       </Text>
     </View>
   );

@@ -9,6 +9,7 @@ import { Button } from '@/ui/part/button';
 import { Text } from '@/ui/part/text';
 import { OutletCard } from './outlet-card';
 import { PasteGuide } from './paste-guide';
+import { say } from '@/ui/words/say';
 
 /** The addresses to paste into a compositor. */
 export function OutletsPlace() {
@@ -18,28 +19,29 @@ export function OutletsPlace() {
     edit((draft) => {
       draft.outlets.push({
         id: randomKey().slice(0, 12),
-        name: `Outlet ${draft.outlets.length + 1}`,
+        name: say('Outlet {outlets}', { outlets: draft.outlets.length + 1 }),
         sounds: false,
         shows: { kind: 'pieces', pieces: [] },
         whose: 'viewers',
       });
     });
   return (
-    <PlaceBody title="Outlets">
+    <PlaceBody title={say('Outlets')}>
       <Text tone="muted">
-        Paste the address into your app or cloud compositor as a web layer. It never changes by itself, and follows your
-        stage within a second.
+        {say(
+          'Paste the address into your app or cloud compositor as a web layer. It never changes by itself, and follows your stage within a second.',
+        )}
       </Text>
       <View className="flex-row flex-wrap gap-2 mt-3">
         <Button kind="outline" onPress={() => router.navigate('/sound')}>
-          Sound and read aloud
+          {say('Sound and read aloud')}
         </Button>
         <Button kind="outline" onPress={() => router.navigate('/program')}>
-          Program
+          {say('Program')}
         </Button>
         {show.outlets.length < 50 ? (
           <Button kind="outline" icon={Plus} onPress={add}>
-            Add an outlet
+            {say('Add an outlet')}
           </Button>
         ) : null}
       </View>

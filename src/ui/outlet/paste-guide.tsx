@@ -3,24 +3,31 @@ import Svg, { Path, Rect } from 'react-native-svg';
 import { Card } from '@/ui/part/card';
 import { Text } from '@/ui/part/text';
 import { useColours } from '@/ui/theme/look';
+import { say } from '@/ui/words/say';
+import { phrase, type Phrase } from '@/core/words/phrase';
 
-const STEPS: readonly { says: string; draw: 'copy' | 'layer' | 'paste' | 'size' | 'try' }[] = [
-  { draw: 'copy', says: 'Copy the outlet’s address here, or scan its code with the device that streams.' },
+const STEPS: readonly { says: Phrase; draw: 'copy' | 'layer' | 'paste' | 'size' | 'try' }[] = [
+  { draw: 'copy', says: phrase('Copy the outlet’s address here, or scan its code with the device that streams.') },
   {
     draw: 'layer',
-    says: 'In your app or cloud compositor, add a layer that shows a web page. It may be called web source, browser or URL.',
+    says: phrase(
+      'In your app or cloud compositor, add a layer that shows a web page. It may be called web source, browser or URL.',
+    ),
   },
-  { draw: 'paste', says: 'Paste the address. Leave everything else in that field empty.' },
-  { draw: 'size', says: 'Give the layer the width and height above, and let it cover the whole picture.' },
-  { draw: 'try', says: 'Press “Try it” here: an alert comes up there. From now on nothing has to be pasted again.' },
+  { draw: 'paste', says: phrase('Paste the address. Leave everything else in that field empty.') },
+  { draw: 'size', says: phrase('Give the layer the width and height above, and let it cover the whole picture.') },
+  {
+    draw: 'try',
+    says: phrase('Press “Try it” here: an alert comes up there. From now on nothing has to be pasted again.'),
+  },
 ];
 
 /** How an address gets into a compositor: five lines, each with a drawing. */
 export function PasteGuide() {
   return (
-    <Card className="mt-4 gap-3" label="How to paste it">
+    <Card className="mt-4 gap-3" label={say('How to paste it')}>
       <Text size={17} face="title" level={2}>
-        How to paste it
+        {say('How to paste it')}
       </Text>
       <View role="list" className="gap-3">
         {STEPS.map(({ says, draw }) => (

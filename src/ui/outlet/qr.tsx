@@ -2,6 +2,7 @@ import { useMemo } from 'react';
 import { View } from 'react-native';
 import QRCode from 'qrcode';
 import Svg, { Path } from 'react-native-svg';
+import { say } from '@/ui/words/say';
 
 /** An address as a QR code (ISO/IEC 18004), dark on light in either theme, with its quiet zone of four modules. */
 export function Qr({ text, size }: { text: string; size: number }) {
@@ -15,7 +16,7 @@ export function Qr({ text, size }: { text: string; size: number }) {
   return (
     <View
       role="img"
-      aria-label="The address as a QR code"
+      aria-label={say('The address as a QR code')}
       className="rounded-control overflow-hidden"
       style={{ width: size, height: size, backgroundColor: '#fff' }}
     >

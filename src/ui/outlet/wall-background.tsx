@@ -7,8 +7,15 @@ import { Button } from '@/ui/part/button';
 import { Segments } from '@/ui/part/choice';
 import { Text } from '@/ui/part/text';
 import { MediaField } from '@/ui/stage/media-field';
+import { say } from '@/ui/words/say';
+import { phrase, type Phrase } from '@/core/words/phrase';
 
-const GROUNDS: Record<WallGround, string> = { clay: 'Clay', night: 'Night', sea: 'Sea', paper: 'Paper' };
+const GROUNDS: Record<WallGround, Phrase> = {
+  clay: phrase('Clay'),
+  night: phrase('Night'),
+  sea: phrase('Sea'),
+  paper: phrase('Paper'),
+};
 
 /** A wall is a full screen on a television behind the streamer: a background of ours, or a picture or clip of their own. */
 export function WallBackground({
@@ -25,12 +32,14 @@ export function WallBackground({
     });
   return (
     <View className="gap-2">
-      <Text
-        size={13}
-        tone="muted"
-      >{`A full screen for a television behind you, up to ${MOST_ON_WALL} pieces, readable from 3 m. Open its address in the television’s browser.`}</Text>
+      <Text size={13} tone="muted">
+        {say(
+          'A full screen for a television behind you, up to {most} pieces, readable from 3 m. Open its address in the television’s browser.',
+          { most: MOST_ON_WALL },
+        )}
+      </Text>
       <Segments
-        label="Its background"
+        label={say('Its background')}
         value={file ? mediaKind(file) : shows.ground}
         onChange={(value) =>
           change((found) => {
@@ -43,14 +52,16 @@ export function WallBackground({
       />
       {file ? (
         <View className="flex-row items-center justify-between gap-3">
-          <Text className="shrink" numberOfLines={1}>{`Behind it: ${file.name}`}</Text>
+          <Text className="shrink" numberOfLines={1}>
+            {say('Behind it: {name}', { name: file.name })}
+          </Text>
           <Button kind="outline" onPress={() => set(undefined)}>
-            Take it away
+            {say('Take it away')}
           </Button>
         </View>
       ) : null}
-      <MediaField label="A picture of yours" of="picture" value={shows.picture ?? ''} onChange={set} />
-      <MediaField label="A clip of yours" of="clip" value={shows.picture ?? ''} onChange={set} />
+      <MediaField label={say('A picture of yours')} of="picture" value={shows.picture ?? ''} onChange={set} />
+      <MediaField label={say('A clip of yours')} of="clip" value={shows.picture ?? ''} onChange={set} />
     </View>
   );
 }

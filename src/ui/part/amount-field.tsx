@@ -1,6 +1,8 @@
 import { useState } from 'react';
-import { amountFigure, amountWords, readAmount } from '@/core/event/money';
+import { amountFigure, readAmount } from '@/core/event/money';
 import { TextField } from './field';
+import type { Sayable } from '@/core/words/phrase';
+import { say, spoken } from '@/ui/words/say';
 
 /** An amount of money, typed as people write it: "5", "5.00" or "5,00". `value`, `least`, `most`: minor units of the currency. */
 export function AmountField({
@@ -11,7 +13,7 @@ export function AmountField({
   most,
   onChange,
 }: {
-  label: string;
+  label: Sayable;
   currency: string;
   value: number;
   least: number;
@@ -19,9 +21,9 @@ export function AmountField({
   onChange: (minor: number) => void;
 }) {
   const [typing, setTyping] = useState<string | null>(null);
-  const text = typing ?? amountFigure(value, currency);
+  const text = typing ?? amountFigure(value, currency, spoken());
   const read = (typed: string): number | null => {
-    const minor = readAmount(typed, currency);
+    const minor = readAmount(typed, currency, spoken());
     return minor !== null && minor >= least && minor <= most ? minor : null;
   };
   const take = (typed: string): void => {
@@ -31,13 +33,16 @@ export function AmountField({
   };
   return (
     <TextField
-      label={`${label}, ${currency}`}
+      label={say('{label}, {currency}', { label, currency })}
       value={text}
       exact
       onChange={take}
       problem={
         read(text) === null
-          ? `An amount from ${amountFigure(least, currency)} to ${amountWords(most, currency)}.`
+          ? say('An amount from {least} to {most}.', {
+              least: amountFigure(least, currency, spoken()),
+              most: { money: most, currency },
+            })
           : null
       }
     />

@@ -2,6 +2,7 @@ import { useId } from 'react';
 import { TextInput, View } from 'react-native';
 import { Text } from './text';
 import { Problem } from '@/ui/part/problem';
+import type { Sayable } from '@/core/words/phrase';
 
 /** Several lines of text with a label above, and what is wrong with them below. */
 export function AreaField({
@@ -10,10 +11,10 @@ export function AreaField({
   onChange,
   problem,
 }: {
-  label: string;
+  label: Sayable;
   value: string;
   onChange: (value: string) => void;
-  problem: string | null;
+  problem: Sayable | null;
 }) {
   const id = useId();
   return (

@@ -2,6 +2,8 @@ import type { ComponentType, ReactNode } from 'react';
 import { Pressable } from 'react-native';
 import { useColours } from '@/ui/theme/look';
 import { Text } from './text';
+import type { Phrase, Sayable } from '@/core/words/phrase';
+import { saying } from '@/ui/words/say';
 
 export type IconType = ComponentType<{ size?: number; color?: string; strokeWidth?: number }>;
 
@@ -13,11 +15,11 @@ const KINDS = {
 } as const;
 
 export interface ButtonProps {
-  children: ReactNode;
+  children: ReactNode | Phrase;
   onPress: () => void;
   kind?: keyof typeof KINDS;
   disabled?: boolean;
-  label?: string;
+  label?: Sayable;
   icon?: IconType;
   className?: string;
   /** Of one that stays on or off. */
@@ -40,7 +42,7 @@ export function Button({
   return (
     <Pressable
       role="button"
-      aria-label={label}
+      aria-label={saying(label)}
       aria-pressed={pressed}
       aria-disabled={disabled}
       disabled={disabled}
@@ -67,7 +69,7 @@ export function IconButton({
   className = '',
 }: {
   icon: IconType;
-  label: string;
+  label: Sayable;
   onPress: () => void;
   disabled?: boolean;
   tone?: 'ink' | 'muted' | 'brick';
@@ -77,7 +79,7 @@ export function IconButton({
   return (
     <Pressable
       role="button"
-      aria-label={label}
+      aria-label={saying(label)}
       aria-disabled={disabled}
       disabled={disabled}
       onPress={onPress}

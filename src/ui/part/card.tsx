@@ -1,5 +1,7 @@
 import type { ReactNode } from 'react';
 import { View } from 'react-native';
+import type { Sayable } from '@/core/words/phrase';
+import { saying } from '@/ui/words/say';
 
 /** A surface of its own. `flush`: what it holds reaches its edges. */
 export function Card({
@@ -13,11 +15,11 @@ export function Card({
   problem?: boolean;
   flush?: boolean;
   className?: string;
-  label?: string;
+  label?: Sayable;
 }) {
   return (
     <View
-      {...(label ? { role: 'group' as const, 'aria-label': label } : {})}
+      {...(label ? { role: 'group' as const, 'aria-label': saying(label) } : {})}
       className={`bg-surface border rounded-card ${flush ? 'overflow-hidden' : 'p-4'} ${problem ? 'border-brick/60' : 'border-line'} ${className}`}
     >
       {children}

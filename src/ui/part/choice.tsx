@@ -2,16 +2,18 @@ import * as RadioGroup from '@rn-primitives/radio-group';
 import type { ReactNode } from 'react';
 import { View } from 'react-native';
 import { Text } from './text';
+import type { Sayable } from '@/core/words/phrase';
+import { saying } from '@/ui/words/say';
 
 export interface Option<V extends string> {
   value: V;
-  label: string;
+  label: Sayable;
   /** A second line. */
-  note?: string;
+  note?: Sayable;
 }
 
 export interface ChoiceProps<V extends string> {
-  label: string;
+  label: Sayable;
   options: readonly Option<V>[];
   /** Null where nothing is chosen. */
   value: V | null;
@@ -77,7 +79,7 @@ export function Radios<V extends string>({
 }) {
   return (
     <RadioGroup.Root
-      aria-label={label}
+      aria-label={saying(label)}
       value={value ?? undefined}
       // Its values are the options'.
       onValueChange={(next) => onChange(next as V)}
@@ -89,7 +91,7 @@ export function Radios<V extends string>({
           <RadioGroup.Item
             key={option.value}
             value={option.value}
-            aria-label={option.label}
+            aria-label={saying(option.label)}
             className={itemClassName(chosen, option)}
           >
             {children(option, chosen)}

@@ -3,6 +3,8 @@ import { View } from 'react-native';
 import { TextField } from './field';
 import { Radios } from './choice';
 import { Text } from './text';
+import type { Sayable } from '@/core/words/phrase';
+import { say, saying } from '@/ui/words/say';
 
 /** Colours of the house: clay, marigold, straw, porcelain, celadon, lagoon, cobalt, night. */
 const SWATCHES = ['#C8643C', '#F4B23E', '#F3EBDD', '#FFFFFF', '#7FA58B', '#4CC2B2', '#3F5F94', '#17110E'] as const;
@@ -14,8 +16,8 @@ export function ColourField({
   value,
   onChange,
 }: {
-  label: string;
-  none: string;
+  label: Sayable;
+  none: Sayable;
   value: string | undefined;
   onChange: (value: string | undefined) => void;
 }) {
@@ -23,7 +25,7 @@ export function ColourField({
   const text = typed ?? value ?? '';
   const bad = text !== '' && !/^#[0-9a-fA-F]{6}$/.test(text);
   return (
-    <View className="gap-2" role="group" aria-label={label}>
+    <View className="gap-2" role="group" aria-label={saying(label)}>
       <Text size={13} tone="muted">
         {label}
       </Text>
@@ -33,11 +35,11 @@ export function ColourField({
       ) : null}
       {value !== undefined ? (
         <TextField
-          label={`${label}, as #rrggbb`}
+          label={say('{label}, as #rrggbb', { label })}
           value={text}
           most={7}
           exact
-          problem={bad ? 'Six digits or letters a to f behind a #, as #C8643C.' : null}
+          problem={bad ? say('Six digits or letters a to f behind a #, as #C8643C.') : null}
           onChange={(next) => {
             setTyped(next);
             if (/^#[0-9a-fA-F]{6}$/.test(next)) onChange(next);
@@ -59,8 +61,8 @@ function Swatches({
   onChange,
 }: {
   value: string | undefined;
-  label: string;
-  none: string;
+  label: Sayable;
+  none: Sayable;
   setTyped: (value: string | null) => void;
   onChange: (value: string | undefined) => void;
 }) {
@@ -69,7 +71,10 @@ function Swatches({
     <Radios
       label={label}
       value={value === undefined ? NONE : (known ?? null)}
-      options={[NONE, ...SWATCHES].map((each) => ({ value: each, label: `${label}: ${each === NONE ? none : each}` }))}
+      options={[NONE, ...SWATCHES].map((each) => ({
+        value: each,
+        label: say('{label}: {value}', { label, value: each === NONE ? none : each }),
+      }))}
       onChange={(next) => {
         setTyped(null);
         onChange(next === NONE ? undefined : next);
@@ -99,7 +104,7 @@ const AnyColour = ({
   onChange,
   setTyped,
 }: {
-  label: string;
+  label: Sayable;
   value: string;
   onChange: (value: string) => void;
   setTyped: (value: string | null) => void;
@@ -107,7 +112,7 @@ const AnyColour = ({
   <label className="flex-row items-center" style={{ display: 'flex', alignItems: 'center', gap: 12, minHeight: 44 }}>
     <input
       type="color"
-      aria-label={`${label}: any colour`}
+      aria-label={say('{label}: any colour', { label })}
       value={value}
       onChange={(event) => {
         setTyped(null);
@@ -115,6 +120,6 @@ const AnyColour = ({
       }}
       style={{ width: 64, height: 44, padding: 0, border: 'none', background: 'none' }}
     />
-    <Text>Any colour</Text>
+    <Text>{say('Any colour')}</Text>
   </label>
 );

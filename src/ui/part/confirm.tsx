@@ -2,6 +2,8 @@ import { View } from 'react-native';
 import { Button } from './button';
 import { Sheet } from './sheet';
 import { Text } from './text';
+import type { Sayable } from '@/core/words/phrase';
+import { say } from '@/ui/words/say';
 
 /** Asks before something that cannot be taken back. */
 export function Confirm({
@@ -11,8 +13,8 @@ export function Confirm({
   onYes,
   onClose,
 }: {
-  title: string;
-  says: string;
+  title: Sayable;
+  says: Sayable;
   yes: string;
   onYes: () => void;
   onClose: () => void;
@@ -22,7 +24,7 @@ export function Confirm({
       <Text size={17}>{says}</Text>
       <View className="flex-row gap-2">
         <Button className="flex-1" onPress={onClose}>
-          Leave it
+          {say('Leave it')}
         </Button>
         <Button
           className="flex-1"

@@ -3,6 +3,7 @@ import Check from 'lucide-react-native/icons/check';
 import Copy from 'lucide-react-native/icons/copy';
 import { Button } from './button';
 import { Problem } from './problem';
+import { say } from '@/ui/words/say';
 
 /** Copies an address. Where the browser does not let the page do that, it says what to do instead. */
 export function CopyButton({ text }: { text: string }) {
@@ -17,10 +18,12 @@ export function CopyButton({ text }: { text: string }) {
   return (
     <>
       <Button kind="main" icon={done ? Check : Copy} onPress={copy}>
-        {done ? 'Copied' : 'Copy address'}
+        {done ? say('Copied') : say('Copy address')}
       </Button>
       <Problem
-        says={done === false ? 'This browser does not let the page copy. Hold the address above to select it.' : null}
+        says={
+          done === false ? say('This browser does not let the page copy. Hold the address above to select it.') : null
+        }
       />
     </>
   );

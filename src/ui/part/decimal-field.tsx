@@ -1,5 +1,7 @@
 import { useState } from 'react';
 import { TextField } from './field';
+import type { Sayable } from '@/core/words/phrase';
+import { say } from '@/ui/words/say';
 
 /** A number that may have a fraction, with a point or a comma; what is none, or out of bounds, says so and is not taken. */
 export function DecimalField({
@@ -9,7 +11,7 @@ export function DecimalField({
   most,
   onChange,
 }: {
-  label: string;
+  label: Sayable;
   value: number;
   least: number;
   most: number;
@@ -32,7 +34,7 @@ export function DecimalField({
       value={text}
       exact
       onChange={take}
-      problem={read(text) === null ? `A number from ${least} to ${most.toLocaleString('en')}.` : null}
+      problem={read(text) === null ? say('A number from {least} to {most, number}.', { least, most }) : null}
     />
   );
 }

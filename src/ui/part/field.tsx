@@ -5,16 +5,18 @@ import { IconButton } from './button';
 import { Text } from './text';
 import Minus from 'lucide-react-native/icons/minus';
 import Plus from 'lucide-react-native/icons/plus';
+import type { Sayable } from '@/core/words/phrase';
+import { say, saying } from '@/ui/words/say';
 
 const BOX = 'min-h-[48px] px-3 rounded-control bg-raised border text-ink font-text text-17';
 
 export interface TextFieldProps {
-  label: string;
+  label: Sayable;
   value: string;
   onChange: (value: string) => void;
   /** What is wrong with it, in a sentence. */
-  problem?: string | null;
-  placeholder?: string;
+  problem?: Sayable | null;
+  placeholder?: Sayable;
   /** The keyboard's Enter. */
   onSubmit?: () => void;
   autoFocus?: boolean;
@@ -48,7 +50,7 @@ export function TextField({
         aria-describedby={problem ? `${id}-problem` : undefined}
         value={value}
         onChangeText={onChange}
-        placeholder={placeholder}
+        placeholder={saying(placeholder)}
         placeholderTextColor={colours.muted}
         onSubmitEditing={onSubmit}
         autoFocus={autoFocus}
@@ -68,12 +70,12 @@ export function TextField({
 }
 
 export interface NumberFieldProps {
-  label: string;
+  label: Sayable;
   value: number;
   least: number;
   most: number;
   step?: number;
-  unit?: string;
+  unit?: Sayable;
   /** Two stand side by side on a phone. */
   short?: boolean;
   onChange: (value: number) => void;
@@ -97,12 +99,12 @@ export function NumberField({ label, value, least, most, step = 1, unit, short =
   return (
     <View className="gap-1">
       <Text size={13} tone="muted" nativeID={id}>
-        {unit ? `${label}, ${unit}` : label}
+        {unit ? say('{label}, {unit}', { label, unit }) : label}
       </Text>
       <View className={`flex-row items-center ${short ? 'gap-1' : 'gap-2'}`}>
         <IconButton
           icon={Minus}
-          label={`Less ${label.toLowerCase()}`}
+          label={say('Less {label}', { label: saying(label).toLowerCase() })}
           onPress={() => stepBy(-step)}
           className="bg-raised"
         />
@@ -119,17 +121,15 @@ export function NumberField({ label, value, least, most, step = 1, unit, short =
         />
         <IconButton
           icon={Plus}
-          label={`More ${label.toLowerCase()}`}
+          label={say('More {label}', { label: saying(label).toLowerCase() })}
           onPress={() => stepBy(step)}
           className="bg-raised"
         />
       </View>
       {fits(typed) ? null : (
-        <Text
-          tone="brick"
-          role="alert"
-          nativeID={`${id}-problem`}
-        >{`A whole number from ${least.toLocaleString('en')} to ${most.toLocaleString('en')}.`}</Text>
+        <Text tone="brick" role="alert" nativeID={`${id}-problem`}>
+          {say('A whole number from {least, number} to {most, number}.', { least, most })}
+        </Text>
       )}
     </View>
   );

@@ -4,6 +4,8 @@ import Check from 'lucide-react-native/icons/check';
 import { Radios, type ChoiceProps } from './choice';
 import { Text } from './text';
 import { useColours } from '@/ui/theme/look';
+import type { Sayable } from '@/core/words/phrase';
+import { saying } from '@/ui/words/say';
 
 /** Room between pictures that stand two and two, px. */
 export const TILE_GAP = 10;
@@ -21,12 +23,12 @@ export function PictureTile({
   children,
   ...named
 }: {
-  title: string;
+  title: Sayable;
   /** What a screen reader says; absent: its name. */
-  label?: string;
+  label?: Sayable;
   /** Of the picture, px; absent: as wide as there is room. */
   width?: number;
-  note?: string | null;
+  note?: Sayable | null;
   role: 'checkbox' | 'button';
   chosen: boolean;
   onPress: () => void;
@@ -36,7 +38,7 @@ export function PictureTile({
     <Pressable
       role={role}
       // Its name has all that is seen (WCAG 2.2, 2.5.3).
-      aria-label={[label ?? named.title, named.note].filter(Boolean).join(' ')}
+      aria-label={[saying(label ?? named.title), saying(named.note)].filter(Boolean).join(' ')}
       {...(role === 'button' ? {} : { 'aria-checked': named.chosen })}
       onPress={onPress}
       className={boxClass(named.chosen)}
@@ -49,7 +51,7 @@ export function PictureTile({
 }
 
 /** What stands below a picture: its name, with a tick where it is chosen. */
-function Caption({ title, note, chosen }: { title: string; note?: string | null; chosen: boolean }) {
+function Caption({ title, note, chosen }: { title: Sayable; note?: Sayable | null; chosen: boolean }) {
   const { marigold } = useColours();
   return (
     <View className="min-h-[48px] px-3 py-2 flex-row items-center gap-2">
@@ -57,7 +59,7 @@ function Caption({ title, note, chosen }: { title: string; note?: string | null;
       <View className="flex-1">
         <Text size={17} face={chosen ? 'strong' : 'text'}>
           {/* A space keeps it apart from the note in the name, too. */}
-          {`${title} `}
+          {`${saying(title)} `}
         </Text>
         {note ? (
           <Text size={13} tone="muted">

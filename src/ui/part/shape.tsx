@@ -2,21 +2,22 @@ import { memo } from 'react';
 import Svg, { Circle, Path, Rect } from 'react-native-svg';
 import type { EventKind } from '@/core/event/kind';
 import { useColours } from '@/ui/theme/look';
+import { phrase, type Phrase } from '@/core/words/phrase';
 
 /** What each kind of event is called where it is listed. */
-export const KIND_WORDS: Record<EventKind, string> = {
-  like: 'Likes',
-  gift: 'Gifts',
-  follow: 'Follows',
-  chat: 'Chat',
-  share: 'Shares',
-  subscribe: 'Subscriptions',
-  giftSubs: 'Gifted subs',
-  tip: 'Tips',
-  raid: 'Raids',
-  join: 'Joins',
-  audience: 'Audience',
-  room: 'Live or not',
+export const KIND_WORDS: Record<EventKind, Phrase> = {
+  like: phrase('Likes'),
+  gift: phrase('Gifts'),
+  follow: phrase('Follows'),
+  chat: phrase('Chat'),
+  share: phrase('Shares'),
+  subscribe: phrase('Subscriptions'),
+  giftSubs: phrase('Gifted subs'),
+  tip: phrase('Tips'),
+  raid: phrase('Raids'),
+  join: phrase('Joins'),
+  audience: phrase('Audience'),
+  room: phrase('Live or not'),
 };
 
 /** A kind's shape in a box of 12, at `scale` about its middle: the pulse draws many into one picture. */

@@ -3,10 +3,11 @@ import { useState } from 'react';
 import { SHEET_LOOK, SHEETS, SheetBody, SheetHead, type SheetProps } from './sheet-frame';
 import { useLow } from '@/ui/frame/wide';
 import { useTitle } from './title';
+import { saying } from '@/ui/words/say';
 
 /** A sheet as a dialog: Escape and a tap beside it close it, and the focus stays within. */
 export default function SheetDialog({ title, onClose, children }: SheetProps) {
-  useTitle(title);
+  useTitle(saying(title));
   const low = useLow();
   const [before] = useState(() => document.activeElement);
   return (

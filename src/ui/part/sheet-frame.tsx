@@ -3,10 +3,12 @@ import { ScrollView, View } from 'react-native';
 import X from 'lucide-react-native/icons/x';
 import { IconButton } from './button';
 import { Text } from './text';
+import type { Sayable } from '@/core/words/phrase';
+import { say } from '@/ui/words/say';
 
 /** What a sheet is made of. */
 export interface SheetProps {
-  title: string;
+  title: Sayable;
   onClose: () => void;
   children: ReactNode;
 }
@@ -23,7 +25,7 @@ export function SheetHead({
   onClose,
   around = (heading) => heading,
 }: {
-  title: string;
+  title: Sayable;
   onClose: () => void;
   around?: (heading: ReactElement) => ReactElement;
 }) {
@@ -34,7 +36,7 @@ export function SheetHead({
           {title}
         </Text>,
       )}
-      <IconButton icon={X} label="Close" onPress={onClose} tone="muted" />
+      <IconButton icon={X} label={say('Close')} onPress={onClose} tone="muted" />
     </View>
   );
 }

@@ -3,6 +3,7 @@ import { View } from 'react-native';
 import { SHEET_LOOK, SheetBody, SheetHead, SHEETS, type SheetProps } from './sheet-frame';
 import { useLow } from '@/ui/frame/wide';
 import { useTitle } from './title';
+import { saying } from '@/ui/words/say';
 
 const load = () => import('./sheet-dialog');
 const SheetDialog = lazy(load);
@@ -35,7 +36,7 @@ function keepTab(event: React.KeyboardEvent<HTMLElement>): void {
 
 /** The same where the page stays usable: it stands in the page's flow, so that what is above makes room. */
 export function DockedSheet({ title, onClose, children }: SheetProps) {
-  useTitle(title);
+  useTitle(saying(title));
   const low = useLow();
   const dialog = useRef<View>(null);
   useEffect(() => {
@@ -63,7 +64,7 @@ export function DockedSheet({ title, onClose, children }: SheetProps) {
       tabIndex={-1}
       role="dialog"
       aria-modal={false}
-      aria-label={title}
+      aria-label={saying(title)}
       className={`${SHEET_LOOK} ${low ? 'h-full w-[56%]' : 'h-[56%]'}`}
     >
       <SheetHead title={title} onClose={onClose} />

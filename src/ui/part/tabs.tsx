@@ -2,6 +2,8 @@ import * as Primitive from '@rn-primitives/tabs';
 import type { ReactNode } from 'react';
 import { segmentClass, type Option } from './choice';
 import { Text } from './text';
+import type { Sayable } from '@/core/words/phrase';
+import { saying } from '@/ui/words/say';
 
 /** Parts of one thing, of which one is seen: their names side by side, and below them the one that is chosen. */
 export function Tabs<V extends string>({
@@ -11,7 +13,7 @@ export function Tabs<V extends string>({
   onChange,
   children,
 }: {
-  label: string;
+  label: Sayable;
   options: readonly Option<V>[];
   value: V;
   onChange: (value: V) => void;
@@ -20,7 +22,7 @@ export function Tabs<V extends string>({
   return (
     // Its values are the options'.
     <Primitive.Root value={value} onValueChange={(next) => onChange(next as V)} className="gap-4">
-      <Primitive.List aria-label={label} className="flex-row gap-2 flex-wrap">
+      <Primitive.List aria-label={saying(label)} className="flex-row gap-2 flex-wrap">
         {options.map((option) => (
           <Primitive.Trigger key={option.value} value={option.value} className={segmentClass(option.value === value)}>
             <Text face={option.value === value ? 'strong' : 'text'}>{option.label}</Text>

@@ -3,6 +3,8 @@ import Check from 'lucide-react-native/icons/check';
 import { useColours } from '@/ui/theme/look';
 import type { Option } from './choice';
 import { Text } from './text';
+import type { Sayable } from '@/core/words/phrase';
+import { saying } from '@/ui/words/say';
 
 /** Several of several: rows to tick. */
 export function Ticks({
@@ -11,14 +13,14 @@ export function Ticks({
   ticked,
   onTick,
 }: {
-  label: string;
+  label: Sayable;
   options: readonly Option<string>[];
   ticked: readonly string[];
   onTick: (value: string) => void;
 }) {
   const colours = useColours();
   return (
-    <View role="group" aria-label={label}>
+    <View role="group" aria-label={saying(label)}>
       {options.map(({ value, label: name, note }) => {
         const on = ticked.includes(value);
         return (
@@ -26,7 +28,7 @@ export function Ticks({
             key={value}
             role="checkbox"
             aria-checked={on}
-            aria-label={name}
+            aria-label={saying(name)}
             onPress={() => onTick(value)}
             className={`min-h-[48px] px-3 py-2 flex-row items-center gap-3 rounded-control ${on ? 'bg-raised' : ''}`}
           >

@@ -2,13 +2,14 @@ import { View } from 'react-native';
 import Svg, { Rect } from 'react-native-svg';
 import { Text } from '@/ui/part/text';
 import { useColours } from '@/ui/theme/look';
+import { dayAndMonth } from '@/ui/words/clock';
+import { say } from '@/ui/words/say';
 
 const WIDE = 320;
 const HIGH = 64;
-const MONTHS = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec'];
-
 /** A day, YYYYMMDD, as people write it. */
-const dayWords = (day: number): string => `${day % 100} ${MONTHS[(Math.floor(day / 100) % 100) - 1] ?? ''}`;
+const dayWords = (day: number): string =>
+  dayAndMonth(new Date(Math.floor(day / 10_000), (Math.floor(day / 100) % 100) - 1, day % 100).getTime());
 
 /** A viewer's history: what each day came to, in coins where they gave any, else in likes or lines of chat. */
 export function DayBars({ days }: { days: readonly { day: number; coins: number; likes: number; chats: number }[] }) {
@@ -16,14 +17,21 @@ export function DayBars({ days }: { days: readonly { day: number; coins: number;
   const of = days.some(({ coins }) => coins > 0) ? 'coins' : days.some(({ likes }) => likes > 0) ? 'likes' : 'chats';
   const most = Math.max(1, ...days.map((day) => day[of]));
   const step = Math.min(40, WIDE / days.length);
-  const title = { coins: 'Coins', likes: 'Likes', chats: 'Lines in chat' }[of];
+  const title = { coins: say('Coins'), likes: say('Likes'), chats: say('Lines in chat') }[of];
   const best = days.reduce((a, b) => (b[of] > a[of] ? b : a), days[0] ?? { day: 0, coins: 0, likes: 0, chats: 0 });
   return (
     <View className="gap-1">
-      <Text size={13} tone="muted">{`${title} by day of earlier sessions`}</Text>
+      <Text size={13} tone="muted">
+        {say('{title} by day of earlier sessions', { title })}
+      </Text>
       <View
         role="img"
-        aria-label={`${title} by day: ${days.length} days, most on ${dayWords(best.day)}: ${best[of].toLocaleString('en')}`}
+        aria-label={say('{title} by day: {days, plural, one {# day} other {# days}}, most on {day}: {best, number}', {
+          title,
+          days: days.length,
+          day: dayWords(best.day),
+          best: best[of],
+        })}
       >
         <Svg width="100%" height={HIGH} viewBox={`0 0 ${WIDE} ${HIGH}`} preserveAspectRatio="xMinYMax meet">
           {days.map((day, n) => {
@@ -43,11 +51,17 @@ export function DayBars({ days }: { days: readonly { day: number; coins: number;
           })}
         </Svg>
       </View>
-      <Text
-        size={13}
-        tone="muted"
-        className="tabular-nums"
-      >{`${dayWords(days[0]?.day ?? 0)}${days.length > 1 ? ` to ${dayWords(days.at(-1)?.day ?? 0)}` : ''}, most ${best[of].toLocaleString('en')} on ${dayWords(best.day)}`}</Text>
+      <Text size={13} tone="muted" className="tabular-nums">
+        {say(
+          days.length > 1 ? '{first} to {last}, most {best, number} on {day}' : '{first}, most {best, number} on {day}',
+          {
+            first: dayWords(days[0]?.day ?? 0),
+            last: dayWords(days.at(-1)?.day ?? 0),
+            best: best[of],
+            day: dayWords(best.day),
+          },
+        )}
+      </Text>
     </View>
   );
 }

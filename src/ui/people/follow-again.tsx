@@ -4,6 +4,7 @@ import { edit } from '@/ui/data/show-store';
 import { Segments } from '@/ui/part/choice';
 import { NumberField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
+import { say } from '@/ui/words/say';
 
 /** After so many days a person may be new again, to begin with. */
 const DAYS = 30;
@@ -18,20 +19,28 @@ export function FollowAgain() {
   return (
     <View className="gap-2 mt-6 pt-4 border-t border-line">
       <Text size={13} tone="muted">
-        Who unfollows and follows again
+        {say('Who unfollows and follows again')}
       </Text>
       <Segments
-        label="Who unfollows and follows again"
+        label={say('Who unfollows and follows again')}
         value={typeof again === 'number' ? 'days' : again}
         onChange={(value) => set(value === 'days' ? DAYS : value)}
         options={[
-          { value: 'never', label: 'Is no new follower' },
-          { value: 'days', label: 'Is one after some days' },
-          { value: 'each', label: 'Is one each time' },
+          { value: 'never', label: say('Is no new follower') },
+          { value: 'days', label: say('Is one after some days') },
+          { value: 'each', label: say('Is one each time') },
         ]}
       />
       {typeof again === 'number' ? (
-        <NumberField label="New again after" unit="days" value={again} least={1} most={3650} step={10} onChange={set} />
+        <NumberField
+          label={say('New again after')}
+          unit={say('days')}
+          value={again}
+          least={1}
+          most={3650}
+          step={10}
+          onChange={set}
+        />
       ) : null}
     </View>
   );

@@ -9,9 +9,10 @@ import { Button } from '@/ui/part/button';
 import { Pick } from '@/ui/part/pick';
 import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
-import { counted } from '@/ui/words/counted';
 import { Problem } from '@/ui/part/problem';
 import type { Show } from '@/core/show/show';
+import { say } from '@/ui/words/say';
+import type { Phrase } from '@/core/words/phrase';
 
 const NONE = '-';
 const SHOWN_ERRORS = 20;
@@ -51,11 +52,16 @@ export function ImportSheet({
   const nothing =
     named && good.every(({ points, note, leftOut }) => points === undefined && !note && leftOut === undefined);
   return (
-    <Sheet title="Bring in people" onClose={() => onClose(null)}>
-      <Text tone="muted">{`${counted(table.rows.length, 'line')}. Say which column is which; what is not chosen is left alone.`}</Text>
+    <Sheet title={say('Bring in people')} onClose={() => onClose(null)}>
+      <Text tone="muted">
+        {say(
+          '{rows, plural, one {# line} other {# lines}}. Say which column is which; what is not chosen is left alone.',
+          { rows: table.rows.length },
+        )}
+      </Text>
       {show.feeds.length > 1 ? (
         <Pick
-          label="They are viewers of"
+          label={say('They are viewers of')}
           options={show.feeds.map((each) => ({ value: each.id, label: feedName(each) }))}
           value={feed}
           onChange={setFeed}
@@ -67,35 +73,39 @@ export function ImportSheet({
       {bad.length > 0 ? <BadLines named={named} bad={bad} /> : null}
       {nothing ? (
         <Text tone="muted">
-          There is nothing to bring in: choose a column of points, of notes, or of who is left off the boards.
+          {say('There is nothing to bring in: choose a column of points, of notes, or of who is left off the boards.')}
         </Text>
       ) : null}
       <Problem says={said} />
       <Button kind="main" disabled={good.length === 0 || nothing || feed === ''} onPress={() => void bring()}>
         {bad.length === 0
-          ? `Bring in ${counted(good.length, 'line')}`
-          : `Bring in the ${counted(good.length, 'good line')}`}
+          ? say('Bring in {good, plural, one {# line} other {# lines}}', { good: good.length })
+          : say('Bring in the {good, plural, one {# good line} other {# good lines}}', { good: good.length })}
       </Button>
     </Sheet>
   );
 }
 
 /** Which lines cannot be used, and why. */
-function BadLines({ named, bad }: { named: boolean; bad: { line: number; reason: string }[] }) {
+function BadLines({ named, bad }: { named: boolean; bad: { line: number; reason: Phrase }[] }) {
   return (
     <View className="gap-1" role="alert">
       <Text tone="brick">
         {named
-          ? `${counted(bad.length, 'line')} cannot be used:`
-          : 'Choose the column with the handles, or with the platform’s ids.'}
+          ? say('{bad, plural, one {# line} other {# lines}} cannot be used:', { bad: bad.length })
+          : say('Choose the column with the handles, or with the platform’s ids.')}
       </Text>
       {named
-        ? bad
-            .slice(0, SHOWN_ERRORS)
-            .map(({ line, reason }) => <Text key={line} size={13} tone="brick">{`Line ${line}: ${reason}`}</Text>)
+        ? bad.slice(0, SHOWN_ERRORS).map(({ line, reason }) => (
+            <Text key={line} size={13} tone="brick">
+              {say('Line {line}: {reason}', { line, reason })}
+            </Text>
+          ))
         : null}
       {named && bad.length > SHOWN_ERRORS ? (
-        <Text size={13} tone="brick">{`and ${bad.length - SHOWN_ERRORS} more.`}</Text>
+        <Text size={13} tone="brick">
+          {say('and {n, number} more.', { n: bad.length - SHOWN_ERRORS })}
+        </Text>
       ) : null}
     </View>
   );
@@ -110,7 +120,7 @@ function ColumnPick({
   table,
 }: {
   field: 'viewer' | 'name' | 'note' | 'handle' | 'points' | 'leftOut';
-  FIELD_TITLES: Record<'viewer' | 'name' | 'note' | 'handle' | 'points' | 'leftOut', string>;
+  FIELD_TITLES: Record<'viewer' | 'name' | 'note' | 'handle' | 'points' | 'leftOut', Phrase>;
   columns: Partial<Record<'viewer' | 'name' | 'note' | 'handle' | 'points' | 'leftOut', number>>;
   set: (field: Field, at: string) => void;
   table: Table;
@@ -121,10 +131,10 @@ function ColumnPick({
       value={columns[field] === undefined ? NONE : String(columns[field])}
       onChange={(at) => set(field, at)}
       options={[
-        { value: NONE, label: 'Not in the table' },
+        { value: NONE, label: say('Not in the table') },
         ...table.columns.map((name, n) => ({
           value: String(n),
-          label: name || `Column ${n + 1}`,
+          label: name || say('Column {n}', { n: n + 1 }),
           note: table.rows[0]?.[n] ?? '',
         })),
       ]}
@@ -142,7 +152,9 @@ async function bringIn(show: Show, key: string, feed: string, good: readonly Goo
   );
   const told = good.filter(({ note, leftOut }) => (note ?? '') !== '' || leftOut !== undefined);
   if (told.length > 4000)
-    return 'Notes and places off the boards of more than 4,000 viewers cannot be kept. Leave those columns out, or split the table.';
+    return say(
+      'Notes and places off the boards of more than 4,000 viewers cannot be kept. Leave those columns out, or split the table.',
+    );
   if (rows.length > 0) {
     const answer = await importPoints(show.id, key, { feed, rows });
     if (!answer.ok) return answer.reason;

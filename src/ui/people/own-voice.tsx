@@ -5,6 +5,7 @@ import { edit } from '@/ui/data/show-store';
 import { Button } from '@/ui/part/button';
 import { Text } from '@/ui/part/text';
 import { MannerFields, PLAIN } from '@/ui/sound/manner-fields';
+import { say } from '@/ui/words/say';
 
 /** How one viewer's words are read aloud, where that is not as everybody's. */
 export function OwnVoice({ feed, viewer, name }: { feed: string; viewer: string; name: string }) {
@@ -22,17 +23,16 @@ export function OwnVoice({ feed, viewer, name }: { feed: string; viewer: string;
             })
           }
         >
-          Give them a voice of their own
+          {say('Give them a voice of their own')}
         </Button>
       </View>
     );
   return (
-    <View className="gap-2" role="group" aria-label="Their words read aloud">
+    <View className="gap-2" role="group" aria-label={say('Their words read aloud')}>
       <Text size={13} tone="muted">
-        Their words read aloud
+        {say('Their words read aloud')}
       </Text>
       <MannerFields
-        label=""
         manner={own}
         onChange={(next) =>
           edit((draft) => {
@@ -48,7 +48,7 @@ export function OwnVoice({ feed, viewer, name }: { feed: string; viewer: string;
             })
           }
         >
-          Read them as everybody
+          {say('Read them as everybody')}
         </Button>
       </View>
     </View>

@@ -2,7 +2,6 @@ import { viewerKey } from '@/core/event/viewer-key';
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { useRouter } from 'expo-router';
-import { amountWords } from '@/core/event/money';
 import { pointsWords } from '@/core/engine/feature/points/schema';
 import type { Table } from '@/core/people/table';
 import type { RollEntry, RollOrder } from '@/core/people/roll';
@@ -22,15 +21,18 @@ import { FollowAgain } from './follow-again';
 import { ImportSheet, type Tables as TableReaders } from './import-sheet';
 import { PersonSheet } from './person-sheet';
 import { useAsked, useOpen } from '@/ui/frame/address';
+import { say, saying, spoken } from '@/ui/words/say';
+import { phrase, type Phrase } from '@/core/words/phrase';
+import { inMoney } from '@/ui/words/figures';
 
-const ORDERS: readonly { value: RollOrder; label: string }[] = [
-  { value: 'last', label: 'Last seen' },
-  { value: 'first', label: 'First seen' },
-  { value: 'points', label: 'Points' },
-  { value: 'coins', label: 'Coins' },
-  { value: 'worth', label: 'Worth' },
-  { value: 'likes', label: 'Likes' },
-  { value: 'name', label: 'Name' },
+const ORDERS: readonly { value: RollOrder; label: Phrase }[] = [
+  { value: 'last', label: phrase('Last seen') },
+  { value: 'first', label: phrase('First seen') },
+  { value: 'points', label: phrase('Points') },
+  { value: 'coins', label: phrase('Coins') },
+  { value: 'worth', label: phrase('Worth') },
+  { value: 'likes', label: phrase('Likes') },
+  { value: 'name', label: phrase('Name') },
 ];
 const PAGE = 40;
 
@@ -48,10 +50,10 @@ export function PeoplePlace() {
   const { data, error } = useRoll(show.id, keys.desk, { sought, by, most });
   return (
     <PlaceBody
-      title="People"
+      title={say('People')}
       beside={
         <Button kind="outline" onPress={() => router.navigate('/points')}>
-          Points
+          {say('Points')}
         </Button>
       }
     >
@@ -66,20 +68,23 @@ export function PeoplePlace() {
       ) : null}
       <PeopleList entries={data?.entries ?? []} by={by} onOpen={openPerson} />
       {data && data.found > data.entries.length ? (
-        <Button
-          kind="outline"
-          className="mt-3"
-          onPress={() => setMost(most + PAGE)}
-        >{`Show ${Math.min(PAGE, data.found - data.entries.length)} more of ${data.found.toLocaleString('en')}`}</Button>
+        <Button kind="outline" className="mt-3" onPress={() => setMost(most + PAGE)}>
+          {say('Show {min} more of {found, number}', {
+            min: Math.min(PAGE, data.found - data.entries.length),
+            found: data.found,
+          })}
+        </Button>
       ) : null}
       {data?.all === 0 ? (
         <Text size={17} tone="muted" className="mt-2">
-          Viewers are listed here once they have done something while you were live, and stay from session to session.
+          {say(
+            'Viewers are listed here once they have done something while you were live, and stay from session to session.',
+          )}
         </Text>
       ) : null}
       {data && data.all > 0 && data.found === 0 ? (
         <Text tone="muted" className="mt-2">
-          Nobody of that name or handle.
+          {say('Nobody of that name or handle.')}
         </Text>
       ) : null}
       <FollowAgain />
@@ -101,7 +106,7 @@ function PeopleList({
   onOpen: (feed: string, viewer: string) => void;
 }) {
   return (
-    <View role="list" aria-label="People" className="mt-2">
+    <View role="list" aria-label={say('People')} className="mt-2">
       {entries.map((one) => (
         <Row key={viewerKey(one.feed, one.viewer)} one={one} by={by} onOpen={() => onOpen(one.feed, one.viewer)} />
       ))}
@@ -125,7 +130,7 @@ function PeopleFilter({
   return (
     <View className="gap-3 mt-3">
       <TextField
-        label="Name or handle"
+        label={say('Name or handle')}
         value={sought}
         exact
         onChange={(next) => {
@@ -133,15 +138,14 @@ function PeopleFilter({
           setMost(PAGE);
         }}
       />
-      <Pick label="In the order of" options={ORDERS} value={by} onChange={setBy} />
+      <Pick label={say('In the order of')} options={ORDERS} value={by} onChange={setBy} />
     </View>
   );
 }
 
 const countWords = ({ all, found }: { all: number; found: number }): string => {
-  if (all === 0) return 'Nobody yet';
-  const of = all.toLocaleString('en');
-  return found === all ? `${of} in all` : `${found.toLocaleString('en')} of ${of}`;
+  if (all === 0) return say('Nobody yet');
+  return found === all ? say('{all, number} in all', { all }) : say('{found, number} of {all, number}', { found, all });
 };
 
 /** Everybody as a table, out and in. */
@@ -173,7 +177,7 @@ function Tables({ none, onSaid }: { none: boolean; onSaid: (sentence: string | n
     if (!file) return;
     const tables = await import('@/ui/data/tables');
     const read = tables.readTable(file.text);
-    onSaid(read.ok ? null : read.reason);
+    onSaid(read.ok ? null : saying(read.reason));
     if (!read.ok) return;
     setTable({ table: read.table, tables });
     setImporting(true);
@@ -182,10 +186,10 @@ function Tables({ none, onSaid }: { none: boolean; onSaid: (sentence: string | n
     <>
       <View className="flex-row flex-wrap gap-2 mt-4">
         <Button kind="outline" disabled={none} onPress={() => void save()}>
-          Save people as CSV
+          {say('Save people as CSV')}
         </Button>
         <Button kind="outline" onPress={() => void bring()}>
-          Bring in a CSV
+          {say('Bring in a CSV')}
         </Button>
       </View>
       {table && importing ? (
@@ -204,15 +208,15 @@ function Tables({ none, onSaid }: { none: boolean; onSaid: (sentence: string | n
 function Row({ one, by, onOpen }: { one: RollEntry; by: RollOrder; onOpen: () => void }) {
   const show = useShow();
   const feed = show.feeds.find(({ id }) => id === one.feed);
-  const seen = (at: number): string => (at === 0 ? 'not seen yet' : agoWords(engineClock.now() - at));
+  const seen = (at: number): string => (at === 0 ? say('not seen yet') : agoWords(engineClock.now() - at));
   const value = {
     last: seen(one.lastAt),
     first: seen(one.firstAt),
     name: seen(one.lastAt),
-    points: pointsWords(one.balance, show.points),
-    coins: `${one.coins.toLocaleString('en')} coins`,
-    worth: amountWords(one.worth, show.money.currency),
-    likes: `${one.likes.toLocaleString('en')} likes`,
+    points: pointsWords(one.balance, show.points, spoken()),
+    coins: say('{n, plural, one {# coin} other {# coins}}', { n: one.coins }),
+    worth: inMoney(one.worth, show.money.currency),
+    likes: say('{n, plural, one {# like} other {# likes}}', { n: one.likes }),
   }[by];
   return (
     <View role="listitem">
@@ -225,11 +229,13 @@ function Row({ one, by, onOpen }: { one: RollEntry; by: RollOrder; onOpen: () =>
           <View className="flex-row">
             <ViewerText text={one.name} size={17} numberOfLines={1} className="shrink" />
           </View>
-          <Text
-            size={13}
-            tone="muted"
-            numberOfLines={1}
-          >{`${one.handle} on ${feed ? feedName(feed) : 'a feed that is gone'}${show.points.on ? `, level ${one.level}` : ''}`}</Text>
+          <Text size={13} tone="muted" numberOfLines={1}>
+            {say(show.points.on ? '{handle} on {feed}, level {level}' : '{handle} on {feed}', {
+              handle: one.handle,
+              feed: feed ? feedName(feed) : phrase('a feed that is gone'),
+              level: one.level,
+            })}
+          </Text>
         </View>
         <Text size={13} tone="muted" className="tabular-nums">
           {value}

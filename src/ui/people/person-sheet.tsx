@@ -3,7 +3,6 @@ import { CORRECTABLE, type Correctable } from '@/core/engine/feature/viewer/corr
 import type { Measure } from '@/core/engine/count/row';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { amountWords } from '@/core/event/money';
 import { EARN_TITLES, pointsWords, type EarnKind } from '@/core/engine/feature/points/schema';
 import type { Why } from '@/core/engine/feature/points/ledger';
 import { MEASURE } from '@/core/engine/count/measure';
@@ -30,6 +29,9 @@ import { SamePerson } from './same-person';
 import { Problem } from '@/ui/part/problem';
 import type { Show } from '@/core/show/show';
 import { useAsked, useAskedWhich } from '@/ui/frame/address';
+import { say, saying, spoken } from '@/ui/words/say';
+import { phrase, type Phrase, type Sayable } from '@/core/words/phrase';
+import { inFigures } from '@/ui/words/figures';
 
 /** All that is known of one viewer, and what can be done with it. */
 export function PersonSheet({ feed, viewer, onClose }: { feed: string; viewer: string; onClose: () => void }) {
@@ -42,7 +44,7 @@ export function PersonSheet({ feed, viewer, onClose }: { feed: string; viewer: s
   const [said, setSaid] = useState<string | null>(null);
   if (!person)
     return (
-      <Sheet title="Viewer" onClose={onClose}>
+      <Sheet title={say('Viewer')} onClose={onClose}>
         <Text tone={error ? 'brick' : 'muted'}>{error?.message ?? '…'}</Text>
       </Sheet>
     );
@@ -58,16 +60,21 @@ export function PersonSheet({ feed, viewer, onClose }: { feed: string; viewer: s
     <Sheet title={person.name} onClose={onClose}>
       <Text tone="muted">{seenWords(person, (id) => nameOfFeed(show, id))}</Text>
       <PointsLine person={person} onSet={() => setSetting('points')} />
-      <Sums title="In this session" sums={person.session} currency={show.money.currency} none="Nothing yet." />
+      <Sums
+        title={say('In this session')}
+        sums={person.session}
+        currency={show.money.currency}
+        none={say('Nothing yet.')}
+      />
       {person.seenNow ? (
         <Pick
-          label="Correct what they did in this session"
+          label={say('Correct what they did in this session')}
           value={null}
           options={CORRECTABLE.map((value) => ({ value, label: MEASURE[value].title }))}
           onChange={setSetting}
         />
       ) : null}
-      <Sums title="In all" sums={person.ever} currency={show.money.currency} none="Nothing yet." />
+      <Sums title={say('In all')} sums={person.ever} currency={show.money.currency} none={say('Nothing yet.')} />
       {person.days.length > 0 ? <DayBars days={person.days} /> : null}
       <NoteAndBoards person={person} />
       <SamePerson person={person} onDone={() => void mutate()} />
@@ -76,16 +83,18 @@ export function PersonSheet({ feed, viewer, onClose }: { feed: string; viewer: s
       <Problem says={said} />
       <View className="flex-row">
         <Button kind="bad" onPress={() => setAsking(true)}>
-          Forget this viewer
+          {say('Forget this viewer')}
         </Button>
       </View>
       {asking ? (
         <Confirm
-          title={`Forget ${person.name}`}
-          yes="Forget them"
+          title={say('Forget {name}', { name: person.name })}
+          yes={say('Forget them')}
           onYes={() => void forget()}
           onClose={() => setAsking(false)}
-          says="Their name, points, note and history go, here and on the server, from old sessions too. What they gave stays in the totals of the show and is nobody’s any more. This cannot be undone; should they come again, they are new."
+          says={say(
+            'Their name, points, note and history go, here and on the server, from old sessions too. What they gave stays in the totals of the show and is nobody’s any more. This cannot be undone; should they come again, they are new.',
+          )}
         />
       ) : null}
     </Sheet>
@@ -99,16 +108,14 @@ function PointsLine({ person, onSet }: { person: PersonView; onSet: () => void }
     <View className="flex-row items-center justify-between gap-3">
       <View>
         <Text size={22} face="figure">
-          {pointsWords(person.balance, points)}
+          {pointsWords(person.balance, points, spoken())}
         </Text>
-        <Text
-          size={13}
-          tone="muted"
-          className="tabular-nums"
-        >{`level ${person.level}, ${person.earned.toLocaleString('en')} earned in all`}</Text>
+        <Text size={13} tone="muted" className="tabular-nums">
+          {say('level {level}, {earned, number} earned in all', { level: person.level, earned: person.earned })}
+        </Text>
       </View>
       <Button kind="outline" onPress={() => onSet()}>
-        Set by hand
+        {say('Set by hand')}
       </Button>
     </View>
   );
@@ -135,19 +142,21 @@ function NoteAndBoards({ person }: { person: PersonView }) {
     });
   return (
     <>
-      <TextField label="Your note" value={note} most={500} onChange={write} />
+      <TextField label={say('Your note')} value={note} most={500} onChange={write} />
       <Segments
-        label="On leaderboards"
+        label={say('On leaderboards')}
         value={named ? 'no' : 'yes'}
         onChange={(value) => leaveOut(value === 'no')}
         options={[
-          { value: 'yes', label: 'On leaderboards' },
-          { value: 'no', label: 'Left off them' },
+          { value: 'yes', label: say('On leaderboards') },
+          { value: 'no', label: say('Left off them') },
         ]}
       />
       {person.leftOut && !named ? (
         <Text tone="muted">
-          {person.unlisted ? 'They asked to be left off the leaderboards.' : 'Left off by their part in the show.'}
+          {person.unlisted
+            ? say('They asked to be left off the leaderboards.')
+            : say('Left off by their part in the show.')}
         </Text>
       ) : null}
     </>
@@ -173,7 +182,10 @@ function SetByHand({
   return (
     <NumberSheet
       number={points ? `points/${key}` : `viewer/${what}/${key}`}
-      name={`${person.name}: ${points ? unit : MEASURE[what].title.toLowerCase()}`}
+      name={say('{name}: {what}', {
+        name: person.name,
+        what: points ? unit : saying(MEASURE[what].title).toLowerCase(),
+      })}
       value={points ? person.balance : (person.session[what] ?? 0)}
       hand={hand}
       outlook={null}
@@ -190,11 +202,17 @@ function seenWords(person: PersonView, feedOf: (id: string) => string): string {
   const now = engineClock.now();
   const where =
     person.members.length > 1
-      ? `one person on ${person.members.map(({ feed, name }) => `${feedOf(feed)} (${name})`).join(', ')}`
-      : `${person.handle} on ${feedOf(person.feed)}`;
+      ? say('one person on {feeds}', {
+          feeds: { and: person.members.map(({ feed, name }) => `${feedOf(feed)} (${name})`) },
+        })
+      : say('{handle} on {feed}', { handle: person.handle, feed: feedOf(person.feed) });
   return person.lastAt === 0
-    ? `${where}, not seen yet`
-    : `${where}. First seen ${agoWords(now - person.firstAt)}, last ${agoWords(now - person.lastAt)}.`;
+    ? say('{where}, not seen yet', { where })
+    : say('{where}. First seen {first}, last {last}.', {
+        where,
+        first: agoWords(now - person.firstAt),
+        last: agoWords(now - person.lastAt),
+      });
 }
 
 function Sums({
@@ -208,9 +226,12 @@ function Sums({
   currency: string;
   none: string;
 }) {
-  const told = Object.entries(sums).map(
-    ([measure, value]) =>
-      `${MEASURE[measure as Measure].title} ${measure === 'worth' || measure === 'tips' ? amountWords(value, currency) : value.toLocaleString('en')}`,
+  const told = Object.entries(sums).map(([measure, value]) =>
+    say('{measure} {value}', {
+      measure: MEASURE[measure as Measure].title,
+      value:
+        measure === 'worth' || measure === 'tips' ? { money: value, currency } : phrase('{n, number}', { n: value }),
+    }),
   );
   return (
     <View className="gap-1">
@@ -222,33 +243,38 @@ function Sums({
   );
 }
 
-const REASONS: Record<Exclude<Why, EarnKind>, string> = {
-  perk: 'bought',
-  sent: 'handed on to',
-  received: 'handed on by',
-  cue: 'by a cue',
-  hand: 'by hand',
-  earlier: 'earlier, put together',
+const REASONS: Record<Exclude<Why, EarnKind>, Phrase> = {
+  perk: phrase('bought'),
+  sent: phrase('handed on to'),
+  received: phrase('handed on by'),
+  cue: phrase('by a cue'),
+  hand: phrase('by hand'),
+  earlier: phrase('earlier, put together'),
 };
 
 /** Every change of a viewer's points with its reason, newest first; they sum to what the viewer has. */
 function Ledger({ person }: { person: PersonView }) {
   const now = engineClock.now();
-  const reason = (why: Why): string =>
+  const reason = (why: Why): Sayable =>
     why in REASONS ? REASONS[why as Exclude<Why, EarnKind>] : EARN_TITLES[why as EarnKind];
   return (
     <View className="gap-1">
       <Text size={13} tone="muted">
-        Every change of their points
+        {say('Every change of their points')}
       </Text>
-      <View role="list" aria-label="Every change of their points">
+      <View role="list" aria-label={say('Every change of their points')}>
         {[...person.lines].reverse().map((line, n) => (
           <View key={n} role="listitem" className="flex-row items-center gap-3 min-h-[44px] border-b border-line">
-            <Text className="w-[76px] tabular-nums">{`${line.points > 0 ? '+' : '−'}${Math.abs(line.points).toLocaleString('en')}`}</Text>
-            <Text
-              className="flex-1"
-              numberOfLines={1}
-            >{`${reason(line.why)}${line.note === '' ? '' : ` ${line.note}`}${line.count > 1 ? `, ${line.count} times` : ''}`}</Text>
+            <Text className="w-[76px] tabular-nums">{`${line.points > 0 ? '+' : '−'}${inFigures(Math.abs(line.points))}`}</Text>
+            <Text className="flex-1" numberOfLines={1}>
+              {line.count > 1
+                ? say('{reason} {note}, {count} times', {
+                    reason: reason(line.why),
+                    note: line.note,
+                    count: line.count,
+                  })
+                : say('{reason} {note}', { reason: reason(line.why), note: line.note })}
+            </Text>
             <Text size={13} tone="muted">
               {agoWords(now - line.until)}
             </Text>
@@ -261,5 +287,5 @@ function Ledger({ person }: { person: PersonView }) {
 
 function nameOfFeed({ feeds }: Show, id: string): string {
   const feed = feeds.find((each) => each.id === id);
-  return feed ? feedName(feed) : 'a feed that is gone';
+  return feed ? feedName(feed) : say('a feed that is gone');
 }

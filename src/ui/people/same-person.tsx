@@ -7,6 +7,7 @@ import { edit } from '@/ui/data/show-store';
 import { Button } from '@/ui/part/button';
 import { ViewerChoice } from './viewer-choice';
 import { useAsked } from '@/ui/frame/address';
+import { say } from '@/ui/words/say';
 
 /** Joins a viewer with another who is the same person, or parts them again. */
 export function SamePerson({ person: { feed, viewer, members }, onDone }: { person: PersonView; onDone: () => void }) {
@@ -14,7 +15,7 @@ export function SamePerson({ person: { feed, viewer, members }, onDone }: { pers
   return (
     <View className="flex-row flex-wrap gap-2">
       <Button kind="outline" onPress={() => setChoosing(true)}>
-        Same person as …
+        {say('Same person as …')}
       </Button>
       {members.length > 1 ? (
         <Button
@@ -25,12 +26,12 @@ export function SamePerson({ person: { feed, viewer, members }, onDone }: { pers
             onDone();
           }}
         >
-          Part them again
+          {say('Part them again')}
         </Button>
       ) : null}
       {choosing ? (
         <ViewerChoice
-          title="Same person as"
+          title={say('Same person as')}
           onClose={() => setChoosing(false)}
           onChoose={(other) => {
             setChoosing(false);

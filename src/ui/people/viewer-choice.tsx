@@ -9,6 +9,7 @@ import { TextField } from '@/ui/part/field';
 import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
 import { ViewerText } from '@/ui/part/viewer-text';
+import { say } from '@/ui/words/say';
 
 /** So many are offered at most: more are sought by name. */
 const MOST = 40;
@@ -38,29 +39,35 @@ export function ViewerSearch({ onChoose }: { onChoose: (viewer: RollEntry) => vo
   const found = data?.entries ?? [];
   const feedOf = (id: string): string => {
     const feed = show.feeds.find((each) => each.id === id);
-    return feed ? feedName(feed) : 'a feed that is gone';
+    return feed ? feedName(feed) : say('a feed that is gone');
   };
   return (
     <>
-      <TextField label="Name or handle" value={sought} exact onChange={setSought} />
+      <TextField label={say('Name or handle')} value={sought} exact onChange={setSought} />
       {error ? (
         <Text tone="brick" role="alert">
           {error.message}
         </Text>
       ) : null}
-      <View role="list" aria-label="Viewers">
+      <View role="list" aria-label={say('Viewers')}>
         {found.map((viewer) => (
           <View key={viewerKey(viewer.feed, viewer.viewer)} role="listitem">
             <Pressable
               role="button"
-              aria-label={`${viewer.name}, ${viewer.handle} on ${feedOf(viewer.feed)}`}
+              aria-label={say('{name}, {handle} on {feedOf}', {
+                name: viewer.name,
+                handle: viewer.handle,
+                feedOf: feedOf(viewer.feed),
+              })}
               onPress={() => onChoose(viewer)}
               className="min-h-[52px] py-2 border-b border-line"
             >
               <View className="flex-row">
                 <ViewerText text={viewer.name} size={17} numberOfLines={1} className="shrink" />
               </View>
-              <Text size={13} tone="muted" numberOfLines={1}>{`${viewer.handle} on ${feedOf(viewer.feed)}`}</Text>
+              <Text size={13} tone="muted" numberOfLines={1}>
+                {say('{handle} on {feed}', { handle: viewer.handle, feed: feedOf(viewer.feed) })}
+              </Text>
             </Pressable>
           </View>
         ))}
@@ -68,8 +75,8 @@ export function ViewerSearch({ onChoose }: { onChoose: (viewer: RollEntry) => vo
       {data && found.length === 0 ? (
         <Text tone="muted">
           {sought.trim() === ''
-            ? 'Nobody has been seen yet. Viewers are listed once they have done something.'
-            : 'Nobody of that name or handle.'}
+            ? say('Nobody has been seen yet. Viewers are listed once they have done something.')
+            : say('Nobody of that name or handle.')}
         </Text>
       ) : null}
     </>

@@ -5,6 +5,7 @@ import { edit } from '@/ui/data/show-store';
 import { feedName } from '@/ui/feed/feed-name';
 import { Segments } from '@/ui/part/choice';
 import { Text } from '@/ui/part/text';
+import { say } from '@/ui/words/say';
 
 /** Where answers to viewers go: to the chat that asked; and where nothing can be posted, to the frame, if that is wanted. */
 export function AnswersIn() {
@@ -12,23 +13,26 @@ export function AnswersIn() {
   const on = feeds.filter((feed) => feed.on);
   const silent = on.filter((feed) => !canPost(feed));
   const spotlights = pieces.filter(({ kind }) => kind === 'spotlight');
-  if (silent.length === 0) return <Text tone="muted">Each is answered in the chat that asked.</Text>;
+  if (silent.length === 0) return <Text tone="muted">{say('Each is answered in the chat that asked.')}</Text>;
   const names = silent.map(feedName).join(', ');
   const open = on.filter((feed) => canPost(feed)).map(feedName);
   return (
     <View className="gap-2">
       <Text tone="muted">
         {open.length > 0
-          ? `In ${open.join(', ')} each is answered in the chat that asked. In ${names} Gavirn cannot post.`
-          : `Gavirn cannot post in ${names}: no helper account, or the platform lets nobody post.`}
+          ? say('In {open} each is answered in the chat that asked. In {names} Gavirn cannot post.', {
+              open: open.join(', '),
+              names,
+            })
+          : say('Gavirn cannot post in {names}: no helper account, or the platform lets nobody post.', { names })}
       </Text>
       {spotlights.length > 0 ? (
         <>
           <Text size={13} tone="muted">
-            {`Answers to those who ask in ${names}`}
+            {say('Answers to those who ask in {names}', { names })}
           </Text>
           <Segments
-            label="Answers where nothing can be posted"
+            label={say('Answers where nothing can be posted')}
             value={answersIn ?? ''}
             onChange={(id) =>
               edit((draft) => {
@@ -36,8 +40,8 @@ export function AnswersIn() {
               })
             }
             options={[
-              { value: '', label: 'Are not shown' },
-              ...spotlights.map(({ id, name }) => ({ value: id, label: `In ${name}` })),
+              { value: '', label: say('Are not shown') },
+              ...spotlights.map(({ id, name }) => ({ value: id, label: say('In {name}', { name }) })),
             ]}
           />
         </>

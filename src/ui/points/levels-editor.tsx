@@ -5,6 +5,7 @@ import { Card } from '@/ui/part/card';
 import { Segments } from '@/ui/part/choice';
 import { NumberField, TextField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
+import { say } from '@/ui/words/say';
 
 /** How levels follow from points, and what the first of them begin at. */
 export function LevelsEditor({
@@ -26,37 +27,45 @@ export function LevelsEditor({
   };
   const problem =
     typed !== null && !levelsSchema.safeParse({ by: 'table', at: numbersIn(typed) }).success
-      ? 'Whole numbers with commas between them, each larger than the one before.'
+      ? say('Whole numbers with commas between them, each larger than the one before.')
       : null;
   const first = [2, 3, 4, 5, 10, 20, 50, MOST_LEVEL]
     .map((level) => ({ level, at: levelBegins(levels, level) }))
     .filter(({ at }) => Number.isFinite(at));
   return (
-    <Card className="mt-4 gap-4" label="Levels">
+    <Card className="mt-4 gap-4" label={say('Levels')}>
       <Text size={17} face="title" level={2}>
-        Levels
+        {say('Levels')}
       </Text>
       <Segments
-        label="Levels follow"
+        label={say('Levels follow')}
         value={levels.by}
         onChange={(by) => {
           setTyped(null);
           onChange(by === 'formula' ? { by, first: 100, more: 50 } : { by, at: [100, 250, 500, 1000] });
         }}
         options={[
-          { value: 'formula', label: 'By a rule' },
-          { value: 'table', label: 'By a list' },
+          { value: 'formula', label: say('By a rule') },
+          { value: 'table', label: say('By a list') },
         ]}
       />
       {levels.by === 'formula' ? (
         <LevelCosts unit={unit} levels={levels} onChange={onChange} />
       ) : (
-        <TextField label="What levels 2, 3 and so on begin at" value={text} exact problem={problem} onChange={type} />
+        <TextField
+          label={say('What levels 2, 3 and so on begin at')}
+          value={text}
+          exact
+          problem={problem}
+          onChange={type}
+        />
       )}
-      <View className="flex-row flex-wrap gap-x-5 gap-y-1" role="list" aria-label="What levels begin at">
+      <View className="flex-row flex-wrap gap-x-5 gap-y-1" role="list" aria-label={say('What levels begin at')}>
         {first.map(({ level, at }) => (
           <View key={level} role="listitem" className="min-w-[140px]">
-            <Text tone="muted" className="tabular-nums">{`Level ${level} at ${at.toLocaleString('en')}`}</Text>
+            <Text tone="muted" className="tabular-nums">
+              {say('Level {level} at {at, number}', { level, at })}
+            </Text>
           </View>
         ))}
       </View>
@@ -77,7 +86,7 @@ function LevelCosts({
   return (
     <>
       <NumberField
-        label="The second level takes"
+        label={say('The second level takes')}
         unit={unit}
         value={levels.first}
         least={1}
@@ -86,7 +95,7 @@ function LevelCosts({
         onChange={(n) => onChange({ ...levels, first: n })}
       />
       <NumberField
-        label="Each one after it takes so many more"
+        label={say('Each one after it takes so many more')}
         unit={unit}
         value={levels.more}
         least={0}

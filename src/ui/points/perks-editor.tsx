@@ -11,6 +11,7 @@ import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
 import { keywordProblem } from '@/ui/part/keyword-field';
 import { useOpenOne } from '@/ui/frame/address';
+import { say, spoken } from '@/ui/words/say';
 
 /** What points buy. */
 export function PerksEditor({ points, onChange }: { points: PointsPlan; onChange: (perks: Perk[]) => void }) {
@@ -20,22 +21,24 @@ export function PerksEditor({ points, onChange }: { points: PointsPlan; onChange
     const id = randomKey();
     onChange([
       ...points.perks,
-      perkSchema.parse({ id, name: 'New perk', keyword: `!perk${points.perks.length + 1}`, price: 100 }),
+      perkSchema.parse({ id, name: say('New perk'), keyword: `!perk${points.perks.length + 1}`, price: 100 }),
     ]);
     setOpen(id);
   };
   return (
-    <Card className="mt-4 gap-3" label="Perks">
+    <Card className="mt-4 gap-3" label={say('Perks')}>
       <Text size={17} face="title" level={2}>
-        Perks
+        {say('Perks')}
       </Text>
       <Text tone="muted">
-        A viewer writes the keyword and pays the price. What happens then is a cue: “When someone buys a perk …”.
+        {say(
+          'A viewer writes the keyword and pays the price. What happens then is a cue: “When someone buys a perk …”.',
+        )}
       </Text>
       <PerkList points={points} setOpen={setOpen} />
       <View className="flex-row">
         <Button kind="outline" icon={Plus} onPress={add}>
-          Add a perk
+          {say('Add a perk')}
         </Button>
       </View>
       {perk ? (
@@ -48,7 +51,7 @@ export function PerksEditor({ points, onChange }: { points: PointsPlan; onChange
           onRemove={() => {
             setOpen(null);
             onChange(points.perks.filter(({ id }) => id !== perk.id));
-            offerUndo(`${perk.name} is removed.`);
+            offerUndo(say('{name} is removed.', { name: perk.name }));
           }}
         />
       ) : null}
@@ -58,7 +61,7 @@ export function PerksEditor({ points, onChange }: { points: PointsPlan; onChange
 
 function PerkList({ points, setOpen }: { points: PointsPlan; setOpen: (value: string | null) => void }) {
   return (
-    <View role="list" aria-label="Perks">
+    <View role="list" aria-label={say('Perks')}>
       {points.perks.map((each) => (
         <View key={each.id} role="listitem">
           <Pressable
@@ -74,9 +77,11 @@ function PerkList({ points, setOpen }: { points: PointsPlan; setOpen: (value: st
                 size={13}
                 tone="muted"
                 numberOfLines={1}
-              >{`${each.keyword}${each.level > 1 ? `, from level ${each.level} on` : ''}`}</Text>
+              >{`${each.keyword}${each.level > 1 ? say(', from level {level} on', { level: each.level }) : ''}`}</Text>
             </View>
-            <Text className="tabular-nums">{each.price === 0 ? 'free' : pointsWords(each.price, points)}</Text>
+            <Text className="tabular-nums">
+              {each.price === 0 ? say('free') : pointsWords(each.price, points, spoken())}
+            </Text>
           </Pressable>
         </View>
       ))}
@@ -102,12 +107,13 @@ function PerkSheet({
   const [keyword, setKeyword] = useState(perk.keyword);
   const problem =
     keyword.trim() === ''
-      ? 'It needs a keyword.'
-      : (keywordProblem(keyword) ?? (taken ? 'Another perk has this keyword; the first of the two is bought.' : null));
+      ? say('It needs a keyword.')
+      : (keywordProblem(keyword) ??
+        (taken ? say('Another perk has this keyword; the first of the two is bought.') : null));
   return (
     <Sheet title={perk.name} onClose={onClose}>
       <TextField
-        label="Name"
+        label={say('Name')}
         value={perk.name}
         most={80}
         onChange={(name) => {
@@ -117,15 +123,15 @@ function PerkSheet({
       <PerkKeyword keyword={keyword} problem={problem} setKeyword={setKeyword} onChange={onChange} />
       <PerkPrice unit={unit} perk={perk} onChange={onChange} />
       <NumberField
-        label="From level"
+        label={say('From level')}
         value={perk.level}
         least={1}
         most={MOST_LEVEL}
         onChange={(level) => onChange({ level })}
       />
       <NumberField
-        label="The same viewer again after"
-        unit="seconds"
+        label={say('The same viewer again after')}
+        unit={say('seconds')}
         value={perk.pause}
         least={0}
         most={86_400}
@@ -133,7 +139,7 @@ function PerkSheet({
         onChange={(pause) => onChange({ pause })}
       />
       <Button kind="bad" onPress={onRemove}>
-        Remove this perk
+        {say('Remove this perk')}
       </Button>
     </Sheet>
   );
@@ -142,7 +148,7 @@ function PerkSheet({
 function PerkPrice({ unit, perk, onChange }: { unit: string; perk: Perk; onChange: (next: Partial<Perk>) => void }) {
   return (
     <NumberField
-      label="Price"
+      label={say('Price')}
       unit={unit}
       value={perk.price}
       least={0}
@@ -166,7 +172,7 @@ function PerkKeyword({
 }) {
   return (
     <TextField
-      label="Keyword"
+      label={say('Keyword')}
       value={keyword}
       most={40}
       exact

@@ -13,6 +13,7 @@ import { Text } from '@/ui/part/text';
 import { AnswersIn } from './answers-in';
 import { LevelsEditor } from './levels-editor';
 import { PerksEditor } from './perks-editor';
+import { say } from '@/ui/words/say';
 
 /** What viewers earn, what levels that leads to, and what it buys. */
 export function PointsPlace() {
@@ -24,19 +25,19 @@ export function PointsPlace() {
       Object.assign(draft.points, next);
     });
   return (
-    <PlaceBody title="Points">
-      <Card className="mt-2 gap-4" label="Points">
+    <PlaceBody title={say('Points')}>
+      <Card className="mt-2 gap-4" label={say('Points')}>
         <Segments
-          label="Points"
+          label={say('Points')}
           value={points.on ? 'on' : 'off'}
           onChange={(on) => set({ on: on === 'on' })}
           options={[
-            { value: 'on', label: 'Viewers earn points' },
-            { value: 'off', label: 'No points' },
+            { value: 'on', label: say('Viewers earn points') },
+            { value: 'off', label: say('No points') },
           ]}
         />
         <TextField
-          label="What you call them"
+          label={say('What you call them')}
           value={points.unit}
           most={30}
           onChange={(unit) => {
@@ -45,11 +46,13 @@ export function PointsPlace() {
         />
         <Text tone="muted">
           {points.on
-            ? 'They stay with a viewer from session to session. Every change is kept with its reason: tap a viewer under People.'
-            : 'What viewers have stays as it is while points are off.'}
+            ? say(
+                'They stay with a viewer from session to session. Every change is kept with its reason: tap a viewer under People.',
+              )
+            : say('What viewers have stays as it is while points are off.')}
         </Text>
         <Button kind="outline" onPress={() => router.navigate('/people')}>
-          People
+          {say('People')}
         </Button>
       </Card>
       {points.on ? (
@@ -66,26 +69,26 @@ export function PointsPlace() {
 
 function PointsInChat({ points, set }: { points: PointsPlan; set: (next: Partial<PointsPlan>) => void }) {
   return (
-    <Card className="mt-4 gap-4" label="In chat">
+    <Card className="mt-4 gap-4" label={say('In chat')}>
       <Text size={17} face="title" level={2}>
-        In chat
+        {say('In chat')}
       </Text>
       <KeywordField
-        label="Keyword with which viewers ask what they have"
+        label={say('Keyword with which viewers ask what they have')}
         value={points.ask}
-        placeholder="!points"
+        placeholder={say('!points')}
         onChange={(ask) => set({ ask })}
       />
       <KeywordField
-        label="Keyword with which they hand some on"
+        label={say('Keyword with which they hand some on')}
         value={points.give.keyword}
-        placeholder="!give"
+        placeholder={say('!give')}
         onChange={(keyword) => set({ give: { ...points.give, keyword } })}
       />
       {points.give.keyword === '' ? null : (
         <>
           <NumberField
-            label="Handed on at most in a session"
+            label={say('Handed on at most in a session')}
             unit={points.unit}
             value={points.give.most}
             least={1}
@@ -93,7 +96,7 @@ function PointsInChat({ points, set }: { points: PointsPlan; set: (next: Partial
             step={50}
             onChange={(most) => set({ give: { ...points.give, most } })}
           />
-          <Text tone="muted">{`“${points.give.keyword} @handle 50” hands on fifty.`}</Text>
+          <Text tone="muted">{say('“{keyword} @handle 50” hands on fifty.', { keyword: points.give.keyword })}</Text>
         </>
       )}
       <AnswersIn />
@@ -104,15 +107,15 @@ function PointsInChat({ points, set }: { points: PointsPlan; set: (next: Partial
 /** What earns points, and how many. */
 function Earning({ points, set }: { points: PointsPlan; set: (next: Partial<PointsPlan>) => void }) {
   return (
-    <Card className="mt-4 gap-4" label="What earns them">
+    <Card className="mt-4 gap-4" label={say('What earns them')}>
       <Text size={17} face="title" level={2}>
-        What earns them
+        {say('What earns them')}
       </Text>
       <View className="flex-row flex-wrap gap-x-6 gap-y-3">
         {(Object.keys(EARN_TITLES) as EarnKind[]).map((kind) => (
           <NumberField
             key={kind}
-            label={EARN_TITLES[kind].replace(/^f/, 'F')}
+            label={EARN_TITLES[kind]}
             value={points.earn[kind]}
             least={0}
             most={1_000_000}
@@ -121,8 +124,8 @@ function Earning({ points, set }: { points: PointsPlan; set: (next: Partial<Poin
         ))}
       </View>
       <NumberField
-        label="A line in chat earns again after"
-        unit="seconds"
+        label={say('A line in chat earns again after')}
+        unit={say('seconds')}
         value={points.chatPause}
         least={0}
         most={3600}
@@ -130,8 +133,9 @@ function Earning({ points, set }: { points: PointsPlan; set: (next: Partial<Poin
         onChange={(chatPause) => set({ chatPause })}
       />
       <Text tone="muted">
-        Platforms do not say when a viewer leaves. Time between two things that a viewer does counts as watched, up to
-        ten minutes.
+        {say(
+          'Platforms do not say when a viewer leaves. Time between two things that a viewer does counts as watched, up to ten minutes.',
+        )}
       </Text>
     </Card>
   );

@@ -13,6 +13,8 @@ import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
 import type { Show } from '@/core/show/show';
 import type { ClipPlan } from './clip';
+import { say } from '@/ui/words/say';
+import { phrase } from '@/core/words/phrase';
 
 const MOST_SECONDS = 600;
 
@@ -44,10 +46,10 @@ export function ClipMaker({ onClose }: { onClose: () => void }) {
     });
   };
   return (
-    <Sheet title="Make a clip" onClose={close}>
+    <Sheet title={say('Make a clip')} onClose={close}>
       {session === null ? (
         <Text tone="muted">
-          There is no session yet. Once you are live, or have been, a clip can be made of any part of it.
+          {say('There is no session yet. Once you are live, or have been, a clip can be made of any part of it.')}
         </Text>
       ) : (
         <>
@@ -63,8 +65,9 @@ export function ClipMaker({ onClose }: { onClose: () => void }) {
           <FormatChoice as={as} setAs={setAs} />
           <SizeChoice size={size} setSize={setSize} show={show} />
           <Text size={13} tone="muted">
-            Made frame by frame from what happened, with made-up pictures where your camera and game were. Without
-            sound.
+            {say(
+              'Made frame by frame from what happened, with made-up pictures where your camera and game were. Without sound.',
+            )}
           </Text>
           <Making share={share} onMake={() => void make()} onStop={stop} />
           {said ? (
@@ -81,12 +84,12 @@ export function ClipMaker({ onClose }: { onClose: () => void }) {
 function PartChoice({ part, setPart }: { part: 'last' | 'part'; setPart: (value: 'last' | 'part') => void }) {
   return (
     <Segments
-      label="Which part"
+      label={say('Which part')}
       value={part}
       onChange={setPart}
       options={[
-        { value: 'last', label: 'The last seconds' },
-        { value: 'part', label: 'From a moment on' },
+        { value: 'last', label: say('The last seconds') },
+        { value: 'part', label: say('From a moment on') },
       ]}
     />
   );
@@ -103,11 +106,11 @@ function SizeChoice({
 }) {
   return (
     <Segments
-      label="Size"
+      label={say('Size')}
       value={size}
       onChange={setSize}
       options={[
-        { value: 'half', label: 'Half size' },
+        { value: 'half', label: say('Half size') },
         { value: 'full', label: `${show.frame.width} × ${show.frame.height}` },
       ]}
     />
@@ -117,12 +120,12 @@ function SizeChoice({
 function FormatChoice({ as, setAs }: { as: 'webm' | 'mp4'; setAs: (value: 'webm' | 'mp4') => void }) {
   return (
     <Segments
-      label="As"
+      label={say('As')}
       value={as}
       onChange={setAs}
       options={[
         { value: 'webm', label: 'WebM' },
-        { value: 'mp4', label: 'MP4' },
+        { value: 'mp4', label: say('MP4') },
       ]}
     />
   );
@@ -147,7 +150,7 @@ function PartFields({
     <View className="flex-row flex-wrap gap-x-6 gap-y-3">
       {part === 'part' ? (
         <NumberField
-          label="From, seconds after it began"
+          label={say('From, seconds after it began')}
           value={Math.min(from, length)}
           least={0}
           most={length}
@@ -156,8 +159,8 @@ function PartFields({
         />
       ) : null}
       <NumberField
-        label="How long"
-        unit="seconds"
+        label={say('How long')}
+        unit={say('seconds')}
         value={seconds}
         least={1}
         most={MOST_SECONDS}
@@ -195,10 +198,12 @@ function useMaking(show: Show) {
       const { makeClip } = await import('./clip');
       const blob = await makeClip(new Film(show, inputs), show, clip, { onShare: setShare, stop: stopped.signal });
       if (blob) saveBlob(`${show.name.replace(/[^\p{L}\p{N}]+/gu, '-').toLowerCase()}.${clip.as}`, blob);
-      setSaid(blob ? 'The clip is saved.' : 'Stopped. Nothing was saved.');
+      setSaid(blob ? say('The clip is saved.') : say('Stopped. Nothing was saved.'));
     } catch (error) {
       setSaid(
-        `The clip could not be made: ${error instanceof Error ? error.message : 'the browser gives no reason.'} The session is safe; try the other format, or half the size.`,
+        say('The clip could not be made ({why}). The session is safe; try the other format, or half the size.', {
+          why: error instanceof Error ? error.message : phrase('the browser gives no reason'),
+        }),
       );
     }
     setShare(null);
@@ -210,7 +215,7 @@ function Making({ share, onMake, onStop }: { share: number | null; onMake: () =>
   if (share === null)
     return (
       <Button kind="main" onPress={onMake}>
-        Make it
+        {say('Make it')}
       </Button>
     );
   return (
@@ -220,7 +225,7 @@ function Making({ share, onMake, onStop }: { share: number | null; onMake: () =>
       </View>
       <View className="flex-row items-center justify-between">
         <Text role="status" className="tabular-nums">{`${Math.round(share * 100)} %`}</Text>
-        <Button onPress={onStop}>Stop</Button>
+        <Button onPress={onStop}>{say('Stop')}</Button>
       </View>
     </View>
   );

@@ -15,10 +15,11 @@ import { deskStore, useDeskView } from '@/ui/data/desk';
 import { Problem } from '@/ui/part/problem';
 import type { Show } from '@/core/show/show';
 import { useAsked } from '@/ui/frame/address';
+import { say } from '@/ui/words/say';
 
 /** All that viewers get, composed: the picture and what lies over it. Stills and clips of it. */
 export function ProgramPlace() {
-  usePageTitle('Program');
+  usePageTitle(say('Program'));
   const show = useShow();
   const scene = useDeskView((view) => view.scene, '');
   const hidden = useDeskView((view) => view.hidden, []);
@@ -35,14 +36,14 @@ export function ProgramPlace() {
     setSaid(
       (await make({ show, pieces, live: deskStore.now().view?.live ?? null }))
         ? null
-        : 'A picture could not be made: this browser has no room for one of that size.',
+        : say('A picture could not be made: this browser has no room for one of that size.'),
     );
   };
   const whole = async (): Promise<void> => {
     try {
       await (stage.current as unknown as HTMLElement | null)?.requestFullscreen();
     } catch {
-      setSaid('This browser does not let a page fill the screen.');
+      setSaid(say('This browser does not let a page fill the screen.'));
     }
   };
   return (
@@ -51,11 +52,11 @@ export function ProgramPlace() {
         <View className="flex-row items-center">
           <WayBack />
           <Text size={22} face="title" level={1}>
-            Program
+            {say('Program')}
           </Text>
         </View>
         <Button kind="outline" icon={Maximize} onPress={() => void whole()}>
-          Fill the screen
+          {say('Fill the screen')}
         </Button>
       </View>
       <View
@@ -86,13 +87,13 @@ function ProgramFoot({
     <View className="px-4 py-3 gap-3 border-t border-line">
       <View className="flex-row flex-wrap gap-2">
         <Button kind="outline" onPress={() => void take(stillPng)}>
-          Still as PNG
+          {say('Still as PNG')}
         </Button>
         <Button kind="outline" onPress={() => void take(stillSvg)}>
-          Still as SVG
+          {say('Still as SVG')}
         </Button>
         <Button kind="outline" onPress={() => setMaking(true)}>
-          Make a clip
+          {say('Make a clip')}
         </Button>
       </View>
       {show.pieces.some(({ kind }) => kind === 'camera') ? <CameraFields /> : null}

@@ -14,6 +14,7 @@ import { useColours } from '@/ui/theme/look';
 import { Lane } from './lane';
 import { feedWord } from './feed-word';
 import { sessionWord } from './session-word';
+import { say } from '@/ui/words/say';
 
 const MOST_ROWS = 4;
 const TONES = { good: 'lagoon', waiting: 'mist', problem: 'brick' } as const;
@@ -29,11 +30,15 @@ export function Pulse() {
   const low = useLow();
   const beside = low || feeds.length > MOST_ROWS;
   return (
-    <View role="region" aria-label="Pulse" className={`px-4 border-b border-line bg-ground ${low ? 'py-0' : 'py-2'}`}>
+    <View
+      role="region"
+      aria-label={say('Pulse')}
+      className={`px-4 border-b border-line bg-ground ${low ? 'py-0' : 'py-2'}`}
+    >
       <View className="flex-row items-center justify-between min-h-[36px]">
         <Pressable
           role="button"
-          aria-label={`${name}: more places`}
+          aria-label={say('{name}: more places', { name })}
           aria-haspopup="dialog"
           onPress={() => setMore(true)}
           className="flex-row items-center gap-2 min-h-[44px] flex-1 pr-3"
@@ -49,7 +54,7 @@ export function Pulse() {
       {feeds.length === 0 ? (
         <Pressable role="button" onPress={() => router.push('/feeds')} className="min-h-[24px] justify-center">
           <Text size={13} tone="mist">
-            No feed yet. Add one to connect.
+            {say('No feed yet. Add one to connect.')}
           </Text>
         </Pressable>
       ) : (
@@ -69,11 +74,11 @@ function SessionState() {
   return (
     <View
       role="status"
-      aria-label={session.live ? `Live since ${session.length}` : 'Off'}
+      aria-label={session.live ? say('Live since {session}', { session: session.length ?? '' }) : say('Off')}
       className="flex-row gap-1 px-3 min-h-[30px] items-center rounded-control bg-raised"
     >
       <Text size={13} face="strong" tone={session.live ? 'lagoon' : 'muted'}>
-        {session.live ? 'Live' : 'Off'}
+        {session.live ? say('Live') : say('Off')}
       </Text>
       {session.length ? (
         <Text size={13} face="strong" className="tabular-nums">

@@ -5,6 +5,7 @@ import { toCloudEvent } from '@/core/platform/cloud-events';
 import type { StreamEvent } from '@/core/event/event';
 import { saveFile } from '@/ui/data/save-file';
 import { Button } from '@/ui/part/button';
+import { phrase } from '@/core/words/phrase';
 
 const eventsOf = (log: string): StreamEvent[] =>
   log
@@ -17,19 +18,19 @@ const eventsOf = (log: string): StreamEvent[] =>
 
 const FORMATS = [
   {
-    label: 'Event log (NDJSON)',
+    label: phrase('Event log (NDJSON)'),
     ending: 'ndjson',
     type: 'application/x-ndjson',
     write: (log: string) => Promise.resolve(log),
   },
   {
-    label: 'Table (CSV)',
+    label: phrase('Table (CSV)'),
     ending: 'csv',
     type: 'text/csv',
     write: async (log: string) => (await import('@/ui/data/tables')).writeCsv(eventsOf(log)),
   },
   {
-    label: 'CloudEvents',
+    label: phrase('CloudEvents'),
     ending: 'cloudevents.json',
     type: 'application/cloudevents-batch+json',
     write: (log: string) => Promise.resolve(JSON.stringify(eventsOf(log).map(toCloudEvent), null, 1)),

@@ -6,6 +6,7 @@ import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
 import { ViewerText } from '@/ui/part/viewer-text';
 import { hourMinute } from '@/ui/words/clock';
+import { say } from '@/ui/words/say';
 
 /** So many are listed at once, and so many more with each tap: thousands of lines would hold up a phone. */
 const AT_ONCE = 100;
@@ -39,10 +40,12 @@ export function NamesSheet({
         ))}
       </View>
       {names.length > shown ? (
-        <Button onPress={() => setShown(shown + AT_ONCE)}>{`Show more (${names.length - shown})`}</Button>
+        <Button onPress={() => setShown(shown + AT_ONCE)}>
+          {say('Show more ({names})', { names: names.length - shown })}
+        </Button>
       ) : null}
       {unnamed > 0 ? (
-        <Text tone="muted">{`${unnamed.toLocaleString('en')} more, whom the platform does not name.`}</Text>
+        <Text tone="muted">{say('{unnamed, number} more, whom the platform does not name.', { unnamed })}</Text>
       ) : null}
     </Sheet>
   );
@@ -55,15 +58,17 @@ export function Messages({ messages }: { messages: readonly Message[] }) {
   return (
     <View className="mt-6">
       <Text size={17} face="title" level={2}>
-        Messages
+        {say('Messages')}
       </Text>
-      <View role="list" aria-label="Messages">
+      <View role="list" aria-label={say('Messages')}>
         {messages.slice(0, shown).map(({ key, name, kind, at, text }) => (
           <View key={`${key}/${at}`} role="listitem" className="py-2 border-b border-line gap-1">
             <View className="flex-row items-center gap-2">
               <ViewerText text={name} face="strong" numberOfLines={1} className="flex-1 text-left" />
               <Text size={13} tone="muted" className="tabular-nums">
-                {`${kind === 'tip' ? 'tip' : 'subscription'}, ${hourMinute(at)}`}
+                {kind === 'tip'
+                  ? say('tip, {at}', { at: hourMinute(at) })
+                  : say('subscription, {at}', { at: hourMinute(at) })}
               </Text>
             </View>
             <ViewerText text={text} />
@@ -72,7 +77,7 @@ export function Messages({ messages }: { messages: readonly Message[] }) {
       </View>
       {messages.length > shown ? (
         <Button className="mt-2" onPress={() => setShown(shown + AT_ONCE)}>
-          {`Show more (${messages.length - shown})`}
+          {say('Show more ({messages})', { messages: messages.length - shown })}
         </Button>
       ) : null}
     </View>

@@ -1,19 +1,19 @@
 import { Pressable, View } from 'react-native';
 import type { EventKind } from '@/core/event/kind';
-import { amountWords } from '@/core/event/money';
 import { WORTH_PARTS } from '@/core/event/worth-parts';
 import { cameBack, type Recap } from '@/core/recap/recap';
 import { useSummed } from '@/ui/data/sessions';
 import { useShow } from '@/ui/data/show';
 import { Shape } from '@/ui/part/shape';
 import { Text } from '@/ui/part/text';
-import { counted } from '@/ui/words/counted';
 import { Messages, NamesSheet } from './names';
 import { ToThank } from './thanked';
 import { Timeline } from './timeline';
 import { useOpenOne } from '@/ui/frame/address';
+import { say } from '@/ui/words/say';
+import { inFigures, inMoney } from '@/ui/words/figures';
 
-const n = (value: number): string => value.toLocaleString('en');
+const n = (value: number): string => inFigures(value);
 
 /** What a session came to: over time, in figures, and by name. */
 export function RecapBody({ recap }: { recap: Recap }) {
@@ -22,9 +22,9 @@ export function RecapBody({ recap }: { recap: Recap }) {
       <Timeline recap={recap} />
       <Figures recap={recap} />
       <Text size={17} face="title" level={2} className="mt-6">
-        To thank
+        {say('To thank')}
       </Text>
-      {recap.toThank.length === 0 ? <Text tone="muted">Nobody has given anything yet.</Text> : null}
+      {recap.toThank.length === 0 ? <Text tone="muted">{say('Nobody has given anything yet.')}</Text> : null}
       <ToThank tallies={recap.toThank} />
       <Messages messages={recap.messages} />
     </>
@@ -42,45 +42,58 @@ function Figures({ recap }: { recap: Recap }) {
   const earlier = (summed ?? []).filter(({ startedAt }) => startedAt < recap.from).map((each) => each.recap);
   const back = cameBack(recap, earlier);
   const sheets: Record<Opened, { title: string; names: Parameters<typeof NamesSheet>[0]['names']; unnamed: number }> = {
-    followers: { title: 'New followers', names: followers, unnamed: totals.follows - followers.length },
+    followers: { title: say('New followers'), names: followers, unnamed: totals.follows - followers.length },
     subscribers: {
-      title: 'Subscribers',
+      title: say('Subscribers'),
       names: subscribers.map(({ tier, months, ...who }) => ({
         ...who,
-        note: `${tier > 1 ? `tier ${tier}, ` : ''}${counted(months, 'month')}`,
+        note: say(
+          tier > 1
+            ? 'tier {tier}, {months, plural, one {# month} other {# months}}'
+            : '{months, plural, one {# month} other {# months}}',
+          { tier, months },
+        ),
       })),
       unnamed: totals.subscriptions - subscribers.length,
     },
-    back: { title: 'Came back', names: back, unnamed: 0 },
+    back: { title: say('Came back'), names: back, unnamed: 0 },
   };
   return (
     <View className="flex-row flex-wrap gap-3 mt-3">
-      <Figure kind="follow" value={n(totals.follows)} says="new followers" onOpen={() => setOpen('followers')} />
+      <Figure kind="follow" value={n(totals.follows)} says={say('new followers')} onOpen={() => setOpen('followers')} />
       <Figure
         kind="subscribe"
         value={n(totals.subscriptions + totals.giftSubs)}
-        says={totals.giftSubs > 0 ? `subscriptions, ${n(totals.giftSubs)} of them gifted` : 'subscriptions'}
+        says={
+          totals.giftSubs > 0
+            ? say('subscriptions, {n} of them gifted', { n: n(totals.giftSubs) })
+            : say('subscriptions')
+        }
         onOpen={() => setOpen('subscribers')}
       />
       {totals.peakWatching > 0 ? (
         <Figure
           kind="audience"
           value={n(totals.peakWatching)}
-          says={`watched at most, ${n(recap.meanWatching)} on average`}
+          says={say('watched at most, {n} on average', { n: n(recap.meanWatching) })}
         />
       ) : null}
       {earlier.length > 0 ? (
         <Figure
           kind="join"
           value={n(back.length)}
-          says={`of ${n(recap.people)} had been here before`}
+          says={say('of {n} had been here before', { n: n(recap.people) })}
           onOpen={() => setOpen('back')}
         />
       ) : null}
-      <Figure kind="gift" value={n(totals.gifts)} says={`gifts, ${n(totals.coins)} coins`} />
-      <Figure kind="like" value={n(totals.likes)} says="likes" />
-      <Figure kind="chat" value={n(totals.byKind.chat)} says="chat lines" />
-      <Figure kind="share" value={n(totals.byKind.share)} says="shares" />
+      <Figure
+        kind="gift"
+        value={n(totals.gifts)}
+        says={say('gifts, {n, plural, one {# coin} other {# coins}}', { n: totals.coins })}
+      />
+      <Figure kind="like" value={n(totals.likes)} says={say('likes')} />
+      <Figure kind="chat" value={n(totals.byKind.chat)} says={say('chat lines')} />
+      <Figure kind="share" value={n(totals.byKind.share)} says={say('shares')} />
       <MoneyFigures recap={recap} />
       {open ? <NamesSheet {...sheets[open]} onClose={() => setOpen(null)} /> : null}
     </View>
@@ -89,21 +102,27 @@ function Figures({ recap }: { recap: Recap }) {
 
 function MoneyFigures({ recap: { totals } }: { recap: Recap }) {
   const { currency } = useShow((show) => show.money);
-  const money = (parts: number): string => amountWords(Math.round(parts / WORTH_PARTS), currency);
+  const money = (parts: number): string => inMoney(Math.round(parts / WORTH_PARTS), currency);
   return (
     <>
       {Object.entries(totals.tips).map(([each, minor]) => (
-        <Figure key={each} kind="tip" value={amountWords(minor, each)} says="tipped" />
+        <Figure key={each} kind="tip" value={inMoney(minor, each)} says={say('tipped')} />
       ))}
       {totals.byKind.raid > 0 ? (
-        <Figure kind="raid" value={n(totals.raidViewers)} says={`viewers by ${counted(totals.byKind.raid, 'raid')}`} />
+        <Figure
+          kind="raid"
+          value={n(totals.raidViewers)}
+          says={say('viewers by {raid, plural, one {# raid} other {# raids}}', { raid: totals.byKind.raid })}
+        />
       ) : null}
       {totals.worth > 0 ? (
         <Figure
           kind="gift"
           value={money(totals.worth)}
           says={
-            totals.earned === totals.worth ? 'worth, by your rates' : `worth; about ${money(totals.earned)} is yours`
+            totals.earned === totals.worth
+              ? say('worth, by your rates')
+              : say('worth; about {money} is yours', { money: money(totals.earned) })
           }
         />
       ) : null}

@@ -11,6 +11,7 @@ import { titleOf } from './session-title';
 import { Trend } from './trend';
 import { FinishedRecap, RunningRecap } from './recap-view';
 import { useDeskView } from '@/ui/data/desk';
+import { say } from '@/ui/words/say';
 
 /** What sessions came to: the one that runs, and all that are finished. */
 export function RecapPlace() {
@@ -18,16 +19,16 @@ export function RecapPlace() {
   const { data: sessions } = useSessions(show.id);
   const [over, setOver] = useState<'one' | 'all'>('one');
   return (
-    <PlaceBody title="Recap">
+    <PlaceBody title={say('Recap')}>
       {sessions && sessions.length > 0 ? (
         <View className="mt-2">
           <Segments
-            label="What is shown"
+            label={say('What is shown')}
             value={over}
             onChange={setOver}
             options={[
-              { value: 'one', label: 'One session' },
-              { value: 'all', label: 'Over time' },
+              { value: 'one', label: say('One session') },
+              { value: 'all', label: say('Over time') },
             ]}
           />
         </View>
@@ -52,19 +53,21 @@ function OneSession() {
       {open ? <FinishedRecap key={open.id} entry={open} onRemoved={() => setChosen(null)} /> : null}
       {sessions?.length === 0 && !running ? (
         <Text size={17} tone="muted" className="mt-2">
-          After your first session, what happened in it is here: who gave, who to thank, and a file of every event.
+          {say(
+            'After your first session, what happened in it is here: who gave, who to thank, and a file of every event.',
+          )}
         </Text>
       ) : null}
       {others.length > 0 ? (
         <View className="mt-6">
           <Text size={17} face="title" level={2}>
-            Other sessions
+            {say('Other sessions')}
           </Text>
           {others.map((entry) => (
             <Pressable
               key={entry.id}
               role="button"
-              aria-label={`Open ${titleOf(entry)}`}
+              aria-label={say('Open {titleOf}', { titleOf: titleOf(entry) })}
               onPress={() => setChosen(entry.id)}
               className="min-h-[52px] flex-row items-center justify-between border-b border-line"
             >

@@ -11,6 +11,8 @@ import { titleOf } from './session-title';
 import { LogFiles } from './log-files';
 import { RecapBody } from './recap-body';
 import { useAsked } from '@/ui/frame/address';
+import { say } from '@/ui/words/say';
+import { phrase } from '@/core/words/phrase';
 
 /** A finished session, from this browser's own storage. */
 export function FinishedRecap({ entry, onRemoved }: { entry: SessionEntry; onRemoved: () => void }) {
@@ -20,25 +22,38 @@ export function FinishedRecap({ entry, onRemoved }: { entry: SessionEntry; onRem
   const [asking, setAsking] = useAsked('remove');
   const [said, setSaid] = useState<string | null>(null);
   if (!recap)
-    return recap === null ? <Text tone="brick">This session cannot be read from this browser’s storage.</Text> : null;
+    return recap === null ? (
+      <Text tone="brick">{say('This session cannot be read from this browser’s storage.')}</Text>
+    ) : null;
   return (
     <View>
       <Text size={22} face="title" level={2} className="mt-4">
         {titleOf(entry)}
       </Text>
-      <Text
-        tone={entry.lost > 0 ? 'brick' : 'muted'}
-        className="mt-1"
-      >{`${recap.people.toLocaleString('en')} people · ${entry.lost > 0 ? `${entry.lost.toLocaleString('en')} messages lost on the platform’s side` : 'nothing lost'}${entry.bad > 0 ? ` · ${entry.bad} unreadable` : ''}`}</Text>
+      <Text tone={entry.lost > 0 ? 'brick' : 'muted'} className="mt-1">
+        {say('{parts}', {
+          parts: {
+            dots: [
+              phrase('{n, plural, one {# person} other {# people}}', { n: recap.people }),
+              entry.lost > 0
+                ? phrase('{n, plural, one {# message} other {# messages}} lost on the platform’s side', {
+                    n: entry.lost,
+                  })
+                : phrase('nothing lost'),
+              ...(entry.bad > 0 ? [phrase('{n, number} unreadable', { n: entry.bad })] : []),
+            ],
+          },
+        })}
+      </Text>
       <RecapBody recap={recap} />
       <View className="flex-row flex-wrap gap-2 mt-4">
         <LogFiles
           name={`${slug(show.name)}-${isoDay(entry.startedAt)}-${hourMinute(entry.startedAt).replace(':', '')}`}
           log={() => readLog(entry.id)}
-          onMissing={() => setSaid('The log of this session is not in this browser any more.')}
+          onMissing={() => setSaid(say('The log of this session is not in this browser any more.'))}
         />
         <Button kind="outline" onPress={() => setAsking(true)}>
-          Remove
+          {say('Remove')}
         </Button>
       </View>
       {said ? (
@@ -48,9 +63,11 @@ export function FinishedRecap({ entry, onRemoved }: { entry: SessionEntry; onRem
       ) : null}
       {asking ? (
         <Confirm
-          title="Remove this session"
-          says="Its totals and its event log go from this browser. Save the log first if you may want it. This cannot be undone."
-          yes="Remove"
+          title={say('Remove this session')}
+          says={say(
+            'Its totals and its event log go from this browser. Save the log first if you may want it. This cannot be undone.',
+          )}
+          yes={say('Remove')}
           onYes={() =>
             void removeSession(show.id, entry.id)
               .then(() => mutate())
@@ -71,14 +88,13 @@ export function RunningRecap({ id }: { id: string }) {
   return (
     <View>
       <Text size={22} face="title" level={2} className="mt-4">
-        So far
+        {say('So far')}
       </Text>
       {data ? (
         <>
-          <Text
-            tone="muted"
-            className="mt-1"
-          >{`${data.recap.people.toLocaleString('en')} people · the session is still on`}</Text>
+          <Text tone="muted" className="mt-1">
+            {say('{people, number} people · the session is still on', { people: data.recap.people })}
+          </Text>
           <RecapBody recap={data.recap} />
           <View className="mt-4">
             <LogFiles
@@ -90,7 +106,7 @@ export function RunningRecap({ id }: { id: string }) {
         </>
       ) : (
         <Text tone={error ? 'brick' : 'muted'} className="mt-1">
-          {error instanceof Error ? error.message : 'Summing up …'}
+          {error instanceof Error ? error.message : say('Summing up …')}
         </Text>
       )}
     </View>

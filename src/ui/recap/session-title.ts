@@ -1,7 +1,8 @@
 import { weekdayAndDay } from '@/ui/words/clock';
 import type { SessionEntry } from '@/ui/data/session-store';
 import { lengthWords } from '@/core/desk/length';
+import { say } from '@/ui/words/say';
 
 /** "Thursday 19 November, 1 h 12 min". */
 export const titleOf = ({ startedAt, endedAt }: Pick<SessionEntry, 'startedAt' | 'endedAt'>): string =>
-  `${weekdayAndDay(startedAt)}, ${lengthWords(endedAt - startedAt)}`;
+  say('{day}, {length}', { day: weekdayAndDay(startedAt), length: lengthWords(endedAt - startedAt) });

@@ -2,7 +2,6 @@ import type { ViewerTally } from '@/core/engine/count/viewer-tally';
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
 import { joinPeople, partPerson } from '@/core/engine/count/people';
-import { amountWords } from '@/core/event/money';
 import { WORTH_PARTS } from '@/core/event/worth-parts';
 import { useShow } from '@/ui/data/show';
 import { edit } from '@/ui/data/show-store';
@@ -12,9 +11,9 @@ import { Button } from '@/ui/part/button';
 import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
 import { ViewerText } from '@/ui/part/viewer-text';
-import { counted } from '@/ui/words/counted';
 import type { Show } from '@/core/show/show';
 import { useOpenOne } from '@/ui/frame/address';
+import { say } from '@/ui/words/say';
 
 /** Whom to thank, most first; a tap opens what is known of one, and joins them with another or parts them again. */
 export function ToThank({ tallies }: { tallies: readonly ViewerTally[] }) {
@@ -23,14 +22,14 @@ export function ToThank({ tallies }: { tallies: readonly ViewerTally[] }) {
   const chosen = tallies.find(({ key }) => key === open);
   return (
     <>
-      <View role="list" aria-label="To thank">
+      <View role="list" aria-label={say('To thank')}>
         {tallies.slice(0, shown).map((tally, at) => (
           <Thanked key={tally.key} tally={tally} place={at + 1} onOpen={() => setOpen(tally.key)} />
         ))}
       </View>
       {tallies.length > shown ? (
         <Button className="mt-2" onPress={() => setShown(shown + 100)}>
-          {`Show more (${(tallies.length - shown).toLocaleString('en')})`}
+          {say('Show more ({value, number})', { value: tallies.length - shown })}
         </Button>
       ) : null}
       {chosen ? (
@@ -68,13 +67,23 @@ function Thanked({ tally, place, onOpen }: { tally: ViewerTally; place: number; 
 
 function givenWords(tally: ViewerTally, currency: string): string[] {
   return [
-    ...(tally.worth > 0 ? [`worth ${amountWords(Math.round(tally.worth / WORTH_PARTS), currency)}`] : []),
-    ...(tally.coins > 0 ? [counted(tally.coins, 'coin')] : []),
-    ...(tally.subscriptions > 0 ? [counted(tally.subscriptions, 'subscription')] : []),
-    ...(tally.giftSubs ? [`${counted(tally.giftSubs, 'subscription')} given away`] : []),
-    ...(tally.gifts > 0 ? [counted(tally.gifts, 'gift')] : []),
-    ...(tally.likes > 0 ? [counted(tally.likes, 'like')] : []),
-    ...(tally.chats > 0 ? [counted(tally.chats, 'chat line')] : []),
+    ...(tally.worth > 0
+      ? [say('worth {amount}', { amount: { money: Math.round(tally.worth / WORTH_PARTS), currency } })]
+      : []),
+    ...(tally.coins > 0 ? [say('{n, plural, one {# coin} other {# coins}}', { n: tally.coins })] : []),
+    ...(tally.subscriptions > 0
+      ? [say('{n, plural, one {# subscription} other {# subscriptions}}', { n: tally.subscriptions })]
+      : []),
+    ...(tally.giftSubs
+      ? [
+          say('{giftSubs, plural, one {# subscription} other {# subscriptions}} given away', {
+            giftSubs: tally.giftSubs,
+          }),
+        ]
+      : []),
+    ...(tally.gifts > 0 ? [say('{n, plural, one {# gift} other {# gifts}}', { n: tally.gifts })] : []),
+    ...(tally.likes > 0 ? [say('{n, plural, one {# like} other {# likes}}', { n: tally.likes })] : []),
+    ...(tally.chats > 0 ? [say('{n, plural, one {# chat line} other {# chat lines}}', { n: tally.chats })] : []),
   ];
 }
 
@@ -91,7 +100,7 @@ function PersonSheet({
   const { currency } = show.money;
   const where = (who: ViewerTally): string => {
     const feed = show.feeds.find(({ id }) => id === who.feed);
-    return who.key.startsWith('person/') ? 'on several feeds' : feed ? feedName(feed) : 'a feed that is gone';
+    return who.key.startsWith('person/') ? say('on several feeds') : feed ? feedName(feed) : say('a feed that is gone');
   };
   const joined = tally.key.startsWith('person/');
   return (
@@ -107,12 +116,12 @@ function PersonSheet({
             onClose();
           }}
         >
-          Part them again
+          {say('Part them again')}
         </Button>
       ) : null}
       {others.length > 0 ? (
         <Text tone="muted">
-          Is this the same person as …? Their counts are then added up everywhere, and can be parted again.
+          {say('Is this the same person as …? Their counts are then added up everywhere, and can be parted again.')}
         </Text>
       ) : null}
       <SameSomewhereElse others={others} show={show} tally={tally} onClose={onClose} where={where} />
@@ -135,7 +144,7 @@ function SameSomewhereElse({
   where: (who: ViewerTally) => string;
 }) {
   return (
-    <View role="list" aria-label="The same person as">
+    <View role="list" aria-label={say('The same person as')}>
       {others.map((other) => (
         <View role="listitem" key={other.key}>
           <Pressable

@@ -8,13 +8,15 @@ import { Shape } from '@/ui/part/shape';
 import { Text } from '@/ui/part/text';
 import { useColours } from '@/ui/theme/look';
 import type { EventKind } from '@/core/event/kind';
+import { say } from '@/ui/words/say';
+import { phrase } from '@/core/words/phrase';
 
 const HEIGHT = 148;
 const ROWS = [
-  ['gifts', 'gift', 'Gifts'],
-  ['chats', 'chat', 'Chat'],
-  ['likes', 'like', 'Likes'],
-  ['watching', 'audience', 'Watching'],
+  ['gifts', 'gift', phrase('Gifts')],
+  ['chats', 'chat', phrase('Chat')],
+  ['likes', 'like', phrase('Likes')],
+  ['watching', 'audience', phrase('Watching')],
 ] as const;
 
 /** The session from left to right. Likes outnumber gifts by hundreds, so each sort has its own row and its own scale. */
@@ -32,7 +34,12 @@ export function Timeline({ recap }: { recap: Recap }) {
   return (
     <Card
       className="mt-4"
-      label={`Timeline, ${bars.length} bars of ${barMinutes} minutes${peak && peak.gifts > 0 ? `; most gifts at ${hourMinute(peak.from)}` : ''}`}
+      label={say(
+        peak && peak.gifts > 0
+          ? 'Timeline, {bars, plural, one {# bar} other {# bars}} of {minutes, plural, one {# minute} other {# minutes}}; most gifts at {at}'
+          : 'Timeline, {bars, plural, one {# bar} other {# bars}} of {minutes, plural, one {# minute} other {# minutes}}',
+        { bars: bars.length, minutes: barMinutes, at: peak ? hourMinute(peak.from) : '' },
+      )}
     >
       <View className="flex-row flex-wrap gap-x-4 gap-y-1 mb-2 items-center">
         {ROWS.map(([, kind, title]) => (
@@ -41,7 +48,9 @@ export function Timeline({ recap }: { recap: Recap }) {
             <Text size={13}>{title}</Text>
           </View>
         ))}
-        <Text size={13} tone="muted" className="ml-auto">{`a bar is ${barMinutes} min`}</Text>
+        <Text size={13} tone="muted" className="ml-auto">
+          {say('a bar is {barMinutes} min', { barMinutes })}
+        </Text>
       </View>
       <View onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)} style={{ height: HEIGHT }}>
         {width > 0 ? <Bars width={width} bars={bars} row={row} slot={slot} kinds={kinds} line={line} /> : null}
@@ -50,7 +59,11 @@ export function Timeline({ recap }: { recap: Recap }) {
         <Text size={13} tone="muted" className="tabular-nums">
           {hourMinute(recap.from)}
         </Text>
-        {peak && peak.gifts > 0 ? <Text size={13} tone="muted">{`most gifts at ${hourMinute(peak.from)}`}</Text> : null}
+        {peak && peak.gifts > 0 ? (
+          <Text size={13} tone="muted">
+            {say('most gifts at {hourMinute}', { hourMinute: hourMinute(peak.from) })}
+          </Text>
+        ) : null}
         <Text size={13} tone="muted" className="tabular-nums">
           {hourMinute(recap.to)}
         </Text>

@@ -2,7 +2,6 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import Download from 'lucide-react-native/icons/download';
 import Svg, { Circle, Path } from 'react-native-svg';
-import { amountWords } from '@/core/event/money';
 import { WORTH_PARTS } from '@/core/event/worth-parts';
 import { FIGURES, type Figure, type Summed } from '@/core/recap/figures';
 import { saveFile } from '@/ui/data/save-file';
@@ -14,6 +13,8 @@ import { Pick } from '@/ui/part/pick';
 import { Text } from '@/ui/part/text';
 import { useColours } from '@/ui/theme/look';
 import { titleOf } from './session-title';
+import { say, saying } from '@/ui/words/say';
+import { inFigures, inMoney } from '@/ui/words/figures';
 
 const HEIGHT = 120;
 
@@ -24,9 +25,9 @@ export function Trend() {
   const { data: sessions } = useSummed(show);
   const [chosen, setChosen] = useState('people');
   const figure = FIGURES.find(({ id }) => id === chosen) ?? FIGURES[0];
-  if (!sessions || !figure) return <Text tone="muted">Summing up …</Text>;
+  if (!sessions || !figure) return <Text tone="muted">{say('Summing up …')}</Text>;
   if (sessions.length === 0)
-    return <Text tone="muted">With your first finished sessions, you can compare them here.</Text>;
+    return <Text tone="muted">{say('With your first finished sessions, you can compare them here.')}</Text>;
   const values = sessions.map(({ recap }, n) =>
     figure.of(
       recap,
@@ -40,16 +41,16 @@ export function Trend() {
   return (
     <View className="gap-4 mt-2">
       <Pick
-        label="Figure"
+        label={say('Figure')}
         options={FIGURES.map(({ id, title }) => ({ value: id, label: title }))}
         value={figure.id}
         onChange={setChosen}
       />
-      <Line values={values} title={figure.title} />
+      <Line values={values} title={saying(figure.title)} />
       <SideBySide sessions={sessions} values={values} figure={figure} currency={currency} />
       <View className="flex-row">
         <Button icon={Download} onPress={() => void save()}>
-          Table of totals (CSV)
+          {say('Table of totals (CSV)')}
         </Button>
       </View>
     </View>
@@ -69,7 +70,7 @@ function SideBySide({
   currency: string;
 }) {
   return (
-    <View role="list" aria-label={`${figure.title}, session by session`}>
+    <View role="list" aria-label={say('{title}, session by session', { title: figure.title })}>
       {sessions
         .map((session, n) => ({ session, value: values[n] ?? 0, before: values[n - 1] }))
         .reverse()
@@ -102,15 +103,15 @@ function SideBySide({
 }
 
 function valueWords(value: number, { money, share }: Figure, currency: string): string {
-  if (money) return amountWords(Math.round(value / WORTH_PARTS), currency);
-  return share ? `${Math.round(value * 100)} %` : Math.round(value).toLocaleString('en');
+  if (money) return inMoney(Math.round(value / WORTH_PARTS), currency);
+  return share ? `${Math.round(value * 100)} %` : inFigures(Math.round(value));
 }
 
 /** "+18 %" of what it was before; nothing where there was none. */
 function changeWords(value: number, before: number | undefined): string {
   if (before === undefined || before === 0) return '';
   const percent = Math.round(((value - before) / before) * 100);
-  return percent === 0 ? '0 %' : `${percent > 0 ? '+' : '−'}${Math.abs(percent).toLocaleString('en')} %`;
+  return percent === 0 ? '0 %' : `${percent > 0 ? '+' : '−'}${inFigures(Math.abs(percent))} %`;
 }
 
 /** A figure from session to session, from nothing up. */
@@ -125,7 +126,7 @@ function Line({ values, title }: { values: readonly number[]; title: string }) {
   ];
   const points = values.map(at);
   return (
-    <Card label={`${title} over ${values.length} sessions`}>
+    <Card label={say('{title} over {values} sessions', { title, values: values.length })}>
       <View onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)} style={{ height: HEIGHT }}>
         {width > 0 ? (
           <Svg width={width} height={HEIGHT} aria-hidden>

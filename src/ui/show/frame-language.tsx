@@ -4,6 +4,7 @@ import { edit } from '@/ui/data/show-store';
 import { Card } from '@/ui/part/card';
 import { Pick } from '@/ui/part/pick';
 import { Text } from '@/ui/part/text';
+import { say } from '@/ui/words/say';
 
 /** Languages that are offered (BCP 47); a show that has another one keeps it. */
 const LANGUAGES =
@@ -29,9 +30,9 @@ export function FrameLanguage() {
   const currency = useShow((show) => show.money.currency);
   const offered = LANGUAGES.includes(language) ? LANGUAGES : [language, ...LANGUAGES];
   return (
-    <Card className="mt-6 gap-3" label="Language of the frame">
+    <Card className="mt-6 gap-3" label={say('Language of the frame')}>
       <Pick
-        label="Language of the words on the frame"
+        label={say('Language of the words on the frame')}
         options={offered.map((value) => ({ value, label: nameOf(value) }))}
         value={language}
         onChange={(next) =>
@@ -40,10 +41,12 @@ export function FrameLanguage() {
           })
         }
       />
-      <Text
-        size={13}
-        tone="muted"
-      >{`Numbers are written as in it (${amountWords(EXAMPLE, currency, language)}), plural forms follow its rules, and words are read aloud in it.`}</Text>
+      <Text size={13} tone="muted">
+        {say(
+          'Numbers are written as in it ({amount}), plural forms follow its rules, and words are read aloud in it.',
+          { amount: amountWords(EXAMPLE, currency, language) },
+        )}
+      </Text>
     </Card>
   );
 }

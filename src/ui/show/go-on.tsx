@@ -4,15 +4,16 @@ import { edit } from '@/ui/data/show-store';
 import { Card } from '@/ui/part/card';
 import { NumberField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
+import { say } from '@/ui/words/say';
 
 /** For how long a session waits for a broadcast that was interrupted. */
 export function GoOn() {
   const minutes = useShow((show) => show.goOnMinutes ?? GO_ON_MINUTES);
   return (
-    <Card className="mt-6 gap-3" label="Live again">
+    <Card className="mt-6 gap-3" label={say('Live again')}>
       <NumberField
-        label="Live again within"
-        unit="minutes"
+        label={say('Live again within')}
+        unit={say('minutes')}
         value={minutes}
         least={0}
         most={720}
@@ -24,7 +25,9 @@ export function GoOn() {
         }
       />
       <Text size={13} tone="muted">
-        Then the session goes on, with its goals, boards and countdowns as they were. 0: each time begins a new one.
+        {say(
+          'Then the session goes on, with its goals, boards and countdowns as they were. 0: each time begins a new one.',
+        )}
       </Text>
     </Card>
   );

@@ -13,6 +13,7 @@ import { Problem } from '@/ui/part/problem';
 import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
 import { useAsked } from '@/ui/frame/address';
+import { say, saying } from '@/ui/words/say';
 
 /** A show that was read from a file, and the one of this browser that it is a file of. */
 interface Read {
@@ -44,7 +45,7 @@ export function OpenFile() {
     const file = await openFile('application/json,.json');
     if (file === null) return;
     const read = readShow(file.text);
-    if (!read.ok) return setSaid(read.reason);
+    if (!read.ok) return setSaid(saying(read.reason));
     const json: unknown = JSON.parse(file.text);
     const missing = await takeFiles(read.show.media, readFileMedia(json));
     setSaid(missing.length > 0 ? missing.join(' ') : null);
@@ -58,22 +59,26 @@ export function OpenFile() {
   return (
     <>
       <Button kind="outline" onPress={() => void choose()}>
-        Open a file
+        {say('Open a file')}
       </Button>
       <Problem says={said} />
       {asking ? (
-        <Sheet title={`${asking.there.name} is here already`} onClose={() => ask(false)}>
+        <Sheet title={say('{name} is here already', { name: asking.there.name })} onClose={() => ask(false)}>
           <Text size={17}>
             {asking.there.id === open
-              ? 'The file can take the place of the show as it is now, which can be undone; or it becomes a show of its own beside it.'
-              : 'The file can take the place of that show as it is now, which cannot be undone; or it becomes a show of its own beside it.'}
+              ? say(
+                  'The file can take the place of the show as it is now, which can be undone; or it becomes a show of its own beside it.',
+                )
+              : say(
+                  'The file can take the place of that show as it is now, which cannot be undone; or it becomes a show of its own beside it.',
+                )}
           </Text>
           <View className="flex-row flex-wrap gap-2">
             <Button kind="main" onPress={() => void beside(asking.show, asking.secrets)}>
-              Open beside it
+              {say('Open beside it')}
             </Button>
             <Button kind="bad" onPress={() => void replace(asking)}>
-              Replace it
+              {say('Replace it')}
             </Button>
           </View>
         </Sheet>

@@ -21,6 +21,7 @@ import { FrameLanguage } from './frame-language';
 import { GoOn } from './go-on';
 import { OpenFile } from './open-file';
 import { useAskedWhich } from '@/ui/frame/address';
+import { say } from '@/ui/words/say';
 
 /** The shows of this browser: switch, rename, save, open, remove; and how Gavirn looks. */
 export function ShowsPlace() {
@@ -28,13 +29,13 @@ export function ShowsPlace() {
   const index = useOpened((open) => open.index);
   const router = useRouter();
   return (
-    <PlaceBody title="Shows">
+    <PlaceBody title={say('Shows')}>
       <View role="list" className="mt-2">
         {index.shows.map(({ id, name: other }) => (
           <View key={id} role="listitem">
             <Pressable
               role="button"
-              aria-label={id === show.id ? undefined : `Open ${other}`}
+              aria-label={id === show.id ? undefined : say('Open {other}', { other })}
               aria-pressed={id === show.id}
               onPress={() => void switchTo(id).then(reload)}
               className={`min-h-[52px] px-3 flex-row items-center justify-between rounded-control ${id === show.id ? 'bg-raised' : ''}`}
@@ -44,7 +45,7 @@ export function ShowsPlace() {
               </Text>
               {id === show.id ? (
                 <Text size={13} tone="muted">
-                  open
+                  {say('open')}
                 </Text>
               ) : null}
             </Pressable>
@@ -53,7 +54,7 @@ export function ShowsPlace() {
       </View>
       <View className="flex-row flex-wrap gap-2 mt-3">
         <Button kind="outline" onPress={() => router.push('/begin?show=new')}>
-          New show
+          {say('New show')}
         </Button>
         <OpenFile />
       </View>
@@ -82,29 +83,30 @@ function ThisShow() {
       });
   };
   return (
-    <Card className="mt-6 gap-3" label="This show">
+    <Card className="mt-6 gap-3" label={say('This show')}>
       <TextField
-        label="Name of this show"
+        label={say('Name of this show')}
         value={name}
         most={80}
         onChange={rename}
-        problem={name.trim() === '' ? 'A show needs a name.' : null}
+        problem={name.trim() === '' ? say('A show needs a name.') : null}
       />
       <View className="flex-row flex-wrap gap-2">
-        <Button onPress={() => void saveShow(show, null)}>Save as a file</Button>
+        <Button onPress={() => void saveShow(show, null)}>{say('Save as a file')}</Button>
         <Button kind="outline" onPress={() => ask('secrets')}>
-          Save with secrets
+          {say('Save with secrets')}
         </Button>
         <Button kind="outline" onPress={() => void copyShow(show, keys).then(reload)}>
-          Make a copy
+          {say('Make a copy')}
         </Button>
         <Button kind="bad" onPress={() => ask('remove')}>
-          Remove
+          {say('Remove')}
         </Button>
       </View>
       <Text size={13} tone="muted">
-        The file holds the whole setup, and no keys or secrets: it can be handed to anyone. A copy has its feeds
-        switched off, so that nothing is answered twice.
+        {say(
+          'The file holds the whole setup, and no keys or secrets: it can be handed to anyone. A copy has its feeds switched off, so that nothing is answered twice.',
+        )}
       </Text>
       <Asked asking={asking} onClose={() => ask(null)} />
     </Card>
@@ -125,18 +127,22 @@ function Asked({ asking, onClose }: { asking: Asking; onClose: () => void }) {
     <>
       {asking === 'secrets' ? (
         <Confirm
-          title="Save with secrets"
-          says="The file will hold your feeds’ addresses and secrets. Whoever has it can send events as your platforms. Keep it to yourself."
-          yes="Save it"
+          title={say('Save with secrets')}
+          says={say(
+            'The file will hold your feeds’ addresses and secrets. Whoever has it can send events as your platforms. Keep it to yourself.',
+          )}
+          yes={say('Save it')}
           onYes={() => void saveShow(show, keys.feeds)}
           onClose={onClose}
         />
       ) : null}
       {asking === 'remove' ? (
         <Confirm
-          title={`Remove ${show.name}`}
-          says="The show goes from this browser and from the server, and its addresses stop. Save it as a file first if you may want it. This cannot be undone."
-          yes="Remove"
+          title={say('Remove {name}', { name: show.name })}
+          says={say(
+            'The show goes from this browser and from the server, and its addresses stop. Save it as a file first if you may want it. This cannot be undone.',
+          )}
+          yes={say('Remove')}
           onYes={() => void remove()}
           onClose={onClose}
         />
@@ -153,7 +159,7 @@ async function saveShow(show: Show, secrets: ReturnType<typeof useKeys>['feeds']
     ...(show.media.length > 0 ? { files: await filesOf(show.media) } : {}),
   };
   saveFile(
-    `${show.name}${secrets ? ' with secrets' : ''}.gavirn.json`,
+    `${secrets ? say('{show} with secrets', { show: show.name }) : show.name}.gavirn.json`,
     'application/json',
     JSON.stringify(whole, null, 2),
   );
@@ -168,16 +174,16 @@ function LookChoice() {
   return (
     <View className="mt-6 gap-2">
       <Text size={17} face="title" level={2}>
-        Look
+        {say('Look')}
       </Text>
       <Segments
-        label="Look"
+        label={say('Look')}
         value={look}
         onChange={choose}
         options={[
-          { value: 'system', label: 'As the system' },
-          { value: 'dark', label: 'Dark' },
-          { value: 'light', label: 'Light' },
+          { value: 'system', label: say('As the system') },
+          { value: 'dark', label: say('Dark') },
+          { value: 'light', label: say('Light') },
         ]}
       />
     </View>

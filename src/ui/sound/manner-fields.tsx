@@ -2,6 +2,7 @@ import { View } from 'react-native';
 import type { SpeechPlan } from '@/core/engine/alert/speech';
 import { DecimalField } from '@/ui/part/decimal-field';
 import { TextField } from '@/ui/part/field';
+import { say } from '@/ui/words/say';
 
 /** How something is said. */
 export type Manner = Pick<SpeechPlan, 'speed' | 'pitch' | 'voice'>;
@@ -9,11 +10,12 @@ export const PLAIN: Manner = { speed: 1, pitch: 1, voice: '' };
 
 /** @param label behind each field's own, to tell several apart: " for Ines" */
 export function MannerFields({
-  label,
+  of,
   manner,
   onChange,
 }: {
-  label: string;
+  /** Whose words, or those in which language; absent: all others. */
+  of?: string;
   manner: Manner;
   onChange: (manner: Partial<Manner>) => void;
 }) {
@@ -22,7 +24,7 @@ export function MannerFields({
       <View className="flex-row gap-3">
         <View className="flex-1">
           <DecimalField
-            label={`Speed${label}, times`}
+            label={of ? say('Speed, times ({of})', { of }) : say('Speed, times')}
             value={manner.speed}
             least={0.5}
             most={2}
@@ -31,7 +33,7 @@ export function MannerFields({
         </View>
         <View className="flex-1">
           <DecimalField
-            label={`Pitch${label}, times`}
+            label={of ? say('Pitch, times ({of})', { of }) : say('Pitch, times')}
             value={manner.pitch}
             least={0.5}
             most={2}
@@ -40,11 +42,15 @@ export function MannerFields({
         </View>
       </View>
       <TextField
-        label={`Voice${label}, by its name in the outlet’s browser`}
+        label={
+          of
+            ? say('Voice, by its name in the outlet’s browser ({of})', { of })
+            : say('Voice, by its name in the outlet’s browser')
+        }
         value={manner.voice}
         most={80}
         exact
-        placeholder="Any"
+        placeholder={say('Any')}
         onChange={(voice) => onChange({ voice })}
       />
     </>

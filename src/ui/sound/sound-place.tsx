@@ -13,6 +13,7 @@ import { Text } from '@/ui/part/text';
 import { HeardCheck } from './heard-check';
 import { SpeechEditor } from './speech-editor';
 import type { Show } from '@/core/show/show';
+import { say } from '@/ui/words/say';
 
 /** How what is heard is heard: its level, what happens when much sounds at once, from where, and what is read aloud how. */
 export function SoundPlace() {
@@ -26,28 +27,28 @@ export function SoundPlace() {
       Object.assign(draft.sound, next);
     });
   return (
-    <PlaceBody title="Sound">
+    <PlaceBody title={say('Sound')}>
       <LevelCard show={show} set={set} />
       <SeveralCard show={show} set={set} />
-      <Card className="mt-4 gap-3" label="Where it is heard">
+      <Card className="mt-4 gap-3" label={say('Where it is heard')}>
         <Text size={17} face="title" level={2}>
-          Where it is heard
+          {say('Where it is heard')}
         </Text>
         {outlet ? (
-          <Text>{`From the outlet “${outlet.name}”, and from nowhere else.`}</Text>
+          <Text>{say('From the outlet “{name}”, and from nowhere else.', { name: outlet.name })}</Text>
         ) : (
-          <Text tone="brick">No outlet sounds: nothing will be heard.</Text>
+          <Text tone="brick">{say('No outlet sounds: nothing will be heard.')}</Text>
         )}
         <Button kind="outline" onPress={() => router.navigate('/outlets')}>
-          Choose the outlet
+          {say('Choose the outlet')}
         </Button>
         <Segments
-          label="On this device"
+          label={say('On this device')}
           value={muted ? 'yes' : 'no'}
           onChange={(on) => void mute(on === 'yes').then(() => mutate())}
           options={[
-            { value: 'no', label: 'Sounds can be tried here' },
-            { value: 'yes', label: 'Silent here: outlet only' },
+            { value: 'no', label: say('Sounds can be tried here') },
+            { value: 'yes', label: say('Silent here: outlet only') },
           ]}
         />
         {outlet ? <HeardCheck outlet={outlet} /> : null}
@@ -59,27 +60,27 @@ export function SoundPlace() {
 
 function SeveralCard({ show, set }: { show: Show; set: (next: Partial<Show['sound']>) => void }) {
   return (
-    <Card className="mt-4 gap-3" label="Several at once">
+    <Card className="mt-4 gap-3" label={say('Several at once')}>
       <Text size={17} face="title" level={2}>
-        Several at once
+        {say('Several at once')}
       </Text>
       <Segments
-        label="Several sounds"
+        label={say('Several sounds')}
         value={show.sound.together}
         onChange={(together) => set({ together })}
         options={[
-          { value: 'mix', label: 'Play together' },
-          { value: 'queue', label: 'One after another' },
+          { value: 'mix', label: say('Play together') },
+          { value: 'queue', label: say('One after another') },
         ]}
       />
       {show.sound.together === 'mix' ? (
         <Segments
-          label="What plays already"
+          label={say('What plays already')}
           value={show.sound.duck ? 'yes' : 'no'}
           onChange={(duck) => set({ duck: duck === 'yes' })}
           options={[
-            { value: 'yes', label: 'Makes way for what comes' },
-            { value: 'no', label: 'Stays as it is' },
+            { value: 'yes', label: say('Makes way for what comes') },
+            { value: 'no', label: say('Stays as it is') },
           ]}
         />
       ) : null}
@@ -89,24 +90,24 @@ function SeveralCard({ show, set }: { show: Show; set: (next: Partial<Show['soun
 
 function LevelCard({ show, set }: { show: Show; set: (next: Partial<Show['sound']>) => void }) {
   return (
-    <Card className="mt-2 gap-4" label="Level">
+    <Card className="mt-2 gap-4" label={say('Level')}>
       <Text size={17} face="title" level={2}>
-        Level
+        {say('Level')}
       </Text>
       <Text tone="muted">
-        Every sound is brought to one loudness, so that none startles. Your own are measured when you add them.
+        {say('Every sound is brought to one loudness, so that none startles. Your own are measured when you add them.')}
       </Text>
       <NumberField
-        label="Loudness of every sound"
-        unit="LUFS"
+        label={say('Loudness of every sound')}
+        unit={say('LUFS')}
         value={Math.round(show.sound.target)}
         least={-36}
         most={-8}
         onChange={(target) => set({ target })}
       />
       <NumberField
-        label="Highest peak"
-        unit="dBTP"
+        label={say('Highest peak')}
+        unit={say('dBTP')}
         value={Math.round(show.sound.peak)}
         least={-9}
         most={0}

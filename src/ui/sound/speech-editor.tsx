@@ -14,6 +14,7 @@ import { Text } from '@/ui/part/text';
 import { ViewerChoice } from '@/ui/people/viewer-choice';
 import { MannerFields, PLAIN } from './manner-fields';
 import { useAsked } from '@/ui/frame/address';
+import { say } from '@/ui/words/say';
 
 const set = (next: Partial<SpeechPlan>): void =>
   edit((draft) => {
@@ -24,19 +25,21 @@ const set = (next: Partial<SpeechPlan>): void =>
 export function SpeechEditor({ speaks }: { speaks: boolean | null }) {
   const speech = useShow((show) => show.speech);
   return (
-    <Card className="mt-4 gap-4" label="Read aloud">
+    <Card className="mt-4 gap-4" label={say('Read aloud')}>
       <Text size={17} face="title" level={2}>
-        Read aloud
+        {say('Read aloud')}
       </Text>
       <Text tone="muted">
         {speaks === false
-          ? 'The outlet reads aloud where its browser has voices. This server cannot make speech: the package espeak-ng is not installed.'
-          : 'The outlet reads aloud by its browser’s voices; where there are none, this server makes the speech.'}
+          ? say(
+              'The outlet reads aloud where its browser has voices. This server cannot make speech: the package espeak-ng is not installed.',
+            )
+          : say('The outlet reads aloud by its browser’s voices; where there are none, this server makes the speech.')}
       </Text>
-      <MannerFields label="" manner={speech} onChange={set} />
+      <MannerFields manner={speech} onChange={set} />
       <NumberField
-        label="Longest text"
-        unit="characters"
+        label={say('Longest text')}
+        unit={say('characters')}
         value={speech.longest}
         least={20}
         most={500}
@@ -44,21 +47,21 @@ export function SpeechEditor({ speaks }: { speaks: boolean | null }) {
         onChange={(longest) => set({ longest })}
       />
       <Segments
-        label="Addresses of pages"
+        label={say('Addresses of pages')}
         value={speech.links ? 'yes' : 'no'}
         onChange={(on) => set({ links: on === 'yes' })}
         options={[
-          { value: 'yes', label: 'Leave addresses out' },
-          { value: 'no', label: 'Read addresses' },
+          { value: 'yes', label: say('Leave addresses out') },
+          { value: 'no', label: say('Read addresses') },
         ]}
       />
       <Segments
-        label="Repeats"
+        label={say('Repeats')}
         value={speech.repeats ? 'yes' : 'no'}
         onChange={(on) => set({ repeats: on === 'yes' })}
         options={[
-          { value: 'yes', label: 'Fold repeats' },
-          { value: 'no', label: 'Read repeats' },
+          { value: 'yes', label: say('Fold repeats') },
+          { value: 'no', label: say('Read repeats') },
         ]}
       />
       <Without />
@@ -80,16 +83,23 @@ function Without() {
   };
   return (
     <View className="gap-2">
-      <TextField label="Never say this word" value={word} most={60} exact onChange={setWord} onSubmit={addWord} />
+      <TextField
+        label={say('Never say this word')}
+        value={word}
+        most={60}
+        exact
+        onChange={setWord}
+        onSubmit={addWord}
+      />
       <View className="flex-row flex-wrap gap-2">
         <Button kind="outline" icon={Plus} disabled={word.trim() === ''} onPress={addWord}>
-          Leave it out
+          {say('Leave it out')}
         </Button>
         {speech.without.map((each) => (
           <Button
             key={each}
             icon={X}
-            label={`Say ${each} again`}
+            label={say('Say {each} again', { each })}
             onPress={() => set({ without: speech.without.filter((other) => other !== each) })}
           >
             {each}
@@ -103,14 +113,14 @@ function Without() {
 /** What a text is read as. */
 function TrySpeech() {
   const speech = useShow((show) => show.speech);
-  const [sample, setSample] = useState('Sooooo good good good good! See https://example.org/glaze');
+  const [sample, setSample] = useState(say('Sooooo good good good good! See https://example.org/glaze'));
   return (
     <View className="gap-2">
-      <TextField label="Try a text" value={sample} most={500} onChange={setSample} />
+      <TextField label={say('Try a text')} value={sample} most={500} onChange={setSample} />
       <Text size={13} tone="muted">
-        Is read as
+        {say('Is read as')}
       </Text>
-      <Text role="status">{speakable(sample, speech) || 'Nothing: no word is left.'}</Text>
+      <Text role="status">{speakable(sample, speech) || say('Nothing: no word is left.')}</Text>
     </View>
   );
 }
@@ -129,13 +139,13 @@ function Languages() {
             <Text face="strong">{languageName(one.language)}</Text>
             <IconButton
               icon={X}
-              label={`Take out ${languageName(one.language)}`}
+              label={say('Take out {languageName}', { languageName: languageName(one.language) })}
               tone="muted"
               onPress={() => set({ languages: speech.languages.filter((_, at) => at !== n) })}
             />
           </View>
           <MannerFields
-            label={` in ${languageName(one.language)}`}
+            of={languageName(one.language)}
             manner={one}
             onChange={(next) =>
               set({ languages: speech.languages.map((other, at) => (at === n ? { ...other, ...next } : other)) })
@@ -146,12 +156,12 @@ function Languages() {
       <View className="flex-row items-end gap-2">
         <View className="flex-1">
           <TextField
-            label="Another way for a language (its code: ja, ar, de)"
+            label={say('Another way for a language (its code: ja, ar, de)')}
             value={language}
             most={3}
             exact
             onChange={setLanguage}
-            problem={tag === '' || tagFits ? null : 'A code of two or three letters that is not in the list yet.'}
+            problem={tag === '' || tagFits ? null : say('A code of two or three letters that is not in the list yet.')}
           />
         </View>
         <Button
@@ -163,7 +173,7 @@ function Languages() {
             setLanguage('');
           }}
         >
-          Add
+          {say('Add')}
         </Button>
       </View>
     </>
@@ -184,13 +194,13 @@ function Voices() {
             </Text>
             <IconButton
               icon={X}
-              label={`Take out ${one.name}`}
+              label={say('Take out {name}', { name: one.name })}
               tone="muted"
               onPress={() => set({ viewers: speech.viewers.filter((_, at) => at !== n) })}
             />
           </View>
           <MannerFields
-            label={` for ${one.name}`}
+            of={one.name}
             manner={one}
             onChange={(next) =>
               set({ viewers: speech.viewers.map((other, at) => (at === n ? { ...other, ...next } : other)) })
@@ -199,11 +209,11 @@ function Voices() {
         </View>
       ))}
       <Button kind="outline" icon={Plus} onPress={() => setChoosing(true)}>
-        A viewer’s own voice
+        {say('A viewer’s own voice')}
       </Button>
       {choosing ? (
         <ViewerChoice
-          title="Whose words"
+          title={say('Whose words')}
           onClose={() => setChoosing(false)}
           onChoose={({ feed, viewer, name }) => {
             setChoosing(false);

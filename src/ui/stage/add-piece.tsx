@@ -15,6 +15,8 @@ import { PictureTile, TILE_GAP, tileWidth } from '@/ui/part/picture-tile';
 import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
 import { PiecePicture } from './piece-picture';
+import { say, saying } from '@/ui/words/say';
+import { asKept } from '@/core/words/phrase';
 
 const PURPOSES = [...new Set(Object.values(PIECE_KINDS).map(({ purpose }) => purpose))];
 
@@ -40,7 +42,12 @@ export function AddPiece({ onClose, onAdded }: { onClose: () => void; onAdded: (
   const list = asked && listOf(asked);
   if (asked && list)
     return (
-      <WhichOne list={list} title={PIECE_KINDS[asked].title} onChoose={(id) => add(asked, id)} onClose={onClose} />
+      <WhichOne
+        list={list}
+        title={saying(PIECE_KINDS[asked].title)}
+        onChoose={(id) => add(asked, id)}
+        onClose={onClose}
+      />
     );
   const choose = (kind: PieceKindName): void => {
     const of = listOf(kind);
@@ -48,11 +55,11 @@ export function AddPiece({ onClose, onAdded }: { onClose: () => void; onAdded: (
     else add(kind, null);
   };
   return (
-    <Sheet title="Add a piece" onClose={onClose}>
-      <TextField label="Search pieces" value={sought} exact onChange={setSought} />
+    <Sheet title={say('Add a piece')} onClose={onClose}>
+      <TextField label={say('Search pieces')} value={sought} exact onChange={setSought} />
       <View className="gap-4" onLayout={({ nativeEvent: { layout } }) => setRoom(layout.width)}>
         {PURPOSES.map((purpose) => (
-          <PiecesFor key={purpose} purpose={purpose} sought={sought} width={tileWidth(room)} add={choose} />
+          <PiecesFor key={asKept(purpose)} purpose={purpose} sought={sought} width={tileWidth(room)} add={choose} />
         ))}
       </View>
     </Sheet>
@@ -81,15 +88,17 @@ export function WhichOne({
   onClose: () => void;
 }) {
   const there = listed(useShow(), list.list);
-  const kind = list.title.toLowerCase();
+  const kind = saying(list.title).toLowerCase();
   return (
     <Sheet title={title} onClose={onClose}>
       <Button kind="main" disabled={there.length >= list.most} onPress={() => onChoose(null)}>
-        {`A new ${kind} of its own`}
+        {say('A new {kind} of its own', { kind })}
       </Button>
-      <Text size={13} tone="muted">{`Or show a ${kind} that is there`}</Text>
+      <Text size={13} tone="muted">
+        {say('Or show a {kind} that is there', { kind })}
+      </Text>
       <Choice
-        label={`A ${kind} that is there`}
+        label={say('A {kind} that is there', { kind })}
         value={null}
         options={there.map(({ id, name }) => ({ value: id, label: name }))}
         onChange={onChoose}
@@ -125,10 +134,12 @@ function PiecesFor({
         })),
     [purpose, show],
   );
-  const found = pieces.filter(({ title, says }) => `${title} ${says} ${purpose}`.toLocaleLowerCase().includes(words));
+  const found = pieces.filter(({ title, says }) =>
+    `${saying(title)} ${saying(says)} ${saying(purpose)}`.toLocaleLowerCase().includes(words),
+  );
   if (found.length === 0) return null;
   return (
-    <View className="gap-2" role="group" aria-label={purpose}>
+    <View className="gap-2" role="group" aria-label={saying(purpose)}>
       <Text size={17} face="title" level={3}>
         {purpose}
       </Text>
@@ -139,7 +150,7 @@ function PiecesFor({
               <PictureTile
                 key={kind}
                 title={title}
-                label={`Add ${title}`}
+                label={say('Add {title}', { title })}
                 note={says}
                 role="button"
                 chosen={false}

@@ -13,6 +13,8 @@ import { FrameView } from './frame-view';
 import { MarkPart } from './mark-part';
 import { useArrange } from './use-arrange';
 import type { Show } from '@/core/show/show';
+import { say } from '@/ui/words/say';
+import { asKept } from '@/core/words/phrase';
 
 type Free = 'nothing' | 'face' | 'middle' | 'marked';
 const FREE: Record<Exclude<Free, 'marked'>, (frame: FrameSize) => Box[]> = {
@@ -58,16 +60,16 @@ export function ArrangeSheet({ scene, onClose }: { scene: string; onClose: () =>
   const upright = asked.frame.height > asked.frame.width;
   const width = upright ? 108 : 170;
   return (
-    <Sheet title="Arrange for me" onClose={onClose}>
+    <Sheet title={say('Arrange for me')} onClose={onClose}>
       <WhatStays free={free} setFree={setFree} asked={asked} marked={marked} setMarked={setMarked} />
-      {proposals === null ? <Text tone="muted">Weighing places …</Text> : null}
-      <View role="list" aria-label="Proposals" className="gap-3">
+      {proposals === null ? <Text tone="muted">{say('Weighing places …')}</Text> : null}
+      <View role="list" aria-label={say('Proposals')} className="gap-3">
         {(proposals ?? []).map((proposal) => {
           const shown = withPlaces(asked, scene, proposal.places, proposal.without);
           const without = proposal.without.map((id) => asked.pieces.find((piece) => piece.id === id)?.name ?? id);
           return (
             <ProposalItem
-              key={proposal.name}
+              key={asKept(proposal.name)}
               proposal={proposal}
               take={take}
               shown={shown}
@@ -101,7 +103,7 @@ function ProposalItem({
     <View role="listitem">
       <Pressable
         role="button"
-        aria-label={`Take ${proposal.name}`}
+        aria-label={say('Take {name}', { name: proposal.name })}
         onPress={() => take(proposal)}
         className="flex-row gap-3 p-2 rounded-card bg-raised"
       >
@@ -122,18 +124,21 @@ function ProposalItem({
           </Text>
           <Text size={13} tone={proposal.findings.length === 0 ? 'lagoon' : 'brick'}>
             {proposal.findings.length === 0
-              ? 'Nothing to put right'
+              ? say('Nothing to put right')
               : proposal.findings.length === 1
-                ? 'One thing to put right'
-                : `${proposal.findings.length} things to put right`}
+                ? say('One thing to put right')
+                : say('{findings} things to put right', { findings: proposal.findings.length })}
           </Text>
-          <Text
-            size={13}
-            tone="muted"
-            className="tabular-nums"
-          >{`${Math.round(proposal.cover * 100)} % of the picture covered, smallest text ${proposal.arc.toFixed(0)} minutes of arc`}</Text>
+          <Text size={13} tone="muted" className="tabular-nums">
+            {say('{cover} % of the picture covered, smallest text {arc} minutes of arc', {
+              cover: Math.round(proposal.cover * 100),
+              arc: proposal.arc.toFixed(0),
+            })}
+          </Text>
           {without.length > 0 ? (
-            <Text size={13} tone="brick">{`No room for ${without.join(', ')}: taken off the frame`}</Text>
+            <Text size={13} tone="brick">
+              {say('No room for {without}: taken off the frame', { without: without.join(', ') })}
+            </Text>
           ) : null}
         </View>
       </Pressable>
@@ -158,17 +163,17 @@ function WhatStays({
   return (
     <View className="gap-1">
       <Text size={13} tone="muted">
-        Leave free
+        {say('Leave free')}
       </Text>
       <Segments
-        label="Leave free"
+        label={say('Leave free')}
         value={free}
         onChange={setFree}
         options={[
-          { value: 'nothing', label: 'No part in particular' },
-          { value: 'face', label: 'A face above' },
-          { value: 'middle', label: 'The middle' },
-          { value: 'marked', label: 'A part that I mark' },
+          { value: 'nothing', label: say('No part in particular') },
+          { value: 'face', label: say('A face above') },
+          { value: 'middle', label: say('The middle') },
+          { value: 'marked', label: say('A part that I mark') },
         ]}
       />
       {free === 'marked' ? (

@@ -14,6 +14,7 @@ import { Problem } from '@/ui/part/problem';
 import { Text } from '@/ui/part/text';
 import { TOKENS } from '@/ui/theme/tokens';
 import { newIds } from './add-piece';
+import { say } from '@/ui/words/say';
 
 const NOTHING = '';
 const NEW = { camera: 'new camera', game: 'new game view' } as const;
@@ -29,7 +30,7 @@ export function ArtFields({ piece }: { piece: ArtPiece }) {
     let left = false;
     void holesIn(media.id).then((found) => {
       if (left) return;
-      setSaid(found ? null : 'This browser does not have the picture, so its holes cannot be looked for.');
+      setSaid(found ? null : say('This browser does not have the picture, so its holes cannot be looked for.'));
       if (found) edit((draft) => setHoles(draft, id, found));
     });
     return () => {
@@ -48,28 +49,30 @@ export function ArtFields({ piece }: { piece: ArtPiece }) {
     });
   };
   return (
-    <View className="gap-3" role="group" aria-label="Holes">
+    <View className="gap-3" role="group" aria-label={say('Holes')}>
       {holes?.of === media.id && list.length === 0 ? (
-        <Text tone="muted">There is no hole in this picture: nothing of it can be seen through.</Text>
+        <Text tone="muted">{say('There is no hole in this picture: nothing of it can be seen through.')}</Text>
       ) : null}
       {list.length > 1 ? <Numbered media={media.id} width={media.width} height={media.height} holes={list} /> : null}
       {list.map((hole, n) => (
         <Pick
           key={n}
-          label={list.length > 1 ? `Seen through hole ${n + 1}` : 'Seen through the hole'}
+          label={list.length > 1 ? say('Seen through hole {n}', { n: n + 1 }) : say('Seen through the hole')}
           value={views.some((view) => view.id === hole.takes) ? (hole.takes ?? NOTHING) : NOTHING}
           options={[
-            { value: NOTHING, label: 'Nothing in particular' },
+            { value: NOTHING, label: say('Nothing in particular') },
             ...views.map(({ id: value, name }) => ({ value, label: name })),
-            { value: NEW.camera, label: 'A new camera' },
-            { value: NEW.game, label: 'A new game view' },
+            { value: NEW.camera, label: say('A new camera') },
+            { value: NEW.game, label: say('A new game view') },
           ]}
           onChange={(value) => take(n, value)}
         />
       ))}
       {list.some(({ takes }) => takes !== undefined) ? (
         <Text size={13} tone="muted">
-          What is seen through a hole fills it, and goes along with the frame art. Moved by itself it leaves the hole.
+          {say(
+            'What is seen through a hole fills it, and goes along with the frame art. Moved by itself it leaves the hole.',
+          )}
         </Text>
       ) : null}
       <Problem says={said} />
@@ -98,7 +101,11 @@ function Numbered({
   return (
     <View style={{ width: wide, height: tall }} className="rounded-card bg-ground overflow-hidden">
       {url ? <Image source={{ uri: url }} style={{ width: wide, height: tall }} aria-hidden /> : null}
-      <View style={{ position: 'absolute', left: 0, top: 0 }} role="img" aria-label={`${holes.length} holes, numbered`}>
+      <View
+        style={{ position: 'absolute', left: 0, top: 0 }}
+        role="img"
+        aria-label={say('{holes} holes, numbered', { holes: holes.length })}
+      >
         <Svg width={wide} height={tall}>
           {holes.map(({ x, y, w, h }, n) => (
             <Rect

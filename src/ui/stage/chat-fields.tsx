@@ -12,13 +12,15 @@ import { Problem } from '@/ui/part/problem';
 import { Text } from '@/ui/part/text';
 import { Ticks } from '@/ui/part/ticks';
 import { WithoutField } from './without-field';
+import { say } from '@/ui/words/say';
+import { phrase, type Phrase } from '@/core/words/phrase';
 
 type SetField = (field: string, value: unknown) => void;
 
-const ROLE_NAMES: readonly { value: Role; label: string }[] = [
-  { value: 'host', label: 'Hosts' },
-  { value: 'moderator', label: 'Moderators' },
-  { value: 'subscriber', label: 'Subscribers' },
+const ROLE_NAMES: readonly { value: Role; label: Phrase }[] = [
+  { value: 'host', label: phrase('Hosts') },
+  { value: 'moderator', label: phrase('Moderators') },
+  { value: 'subscriber', label: phrase('Subscribers') },
 ];
 
 /** Which lines a chat column shows, and some made-up ones to look at it with. */
@@ -29,7 +31,7 @@ export function ChatFields({ piece, set }: { piece: ChatPiece; set: SetField }) 
       <FeedTicks piece={piece} set={set} />
       <People piece={piece} set={set} />
       <TextField
-        label="Lines that begin with one of these are left out"
+        label={say('Lines that begin with one of these are left out')}
         value={(piece.skips ?? []).join(' ')}
         placeholder="/ !"
         most={200}
@@ -54,11 +56,11 @@ function MadeUpLines() {
             void sendCommand({ command: 'chatter' }).then((answer) => setSaid(answer.ok ? null : answer.reason))
           }
         >
-          Show made-up lines for 20 s
+          {say('Show made-up lines for 20 s')}
         </Button>
       </View>
       <Text size={13} tone="muted">
-        Here and on the outlets; nothing is counted, and nothing is posted.
+        {say('Here and on the outlets; nothing is counted, and nothing is posted.')}
       </Text>
       <Problem says={said} />
     </View>
@@ -78,10 +80,10 @@ function FeedTicks({ piece, set }: { piece: ChatPiece; set: SetField }) {
   return (
     <View className="gap-1">
       <Text size={13} tone="muted">
-        Lines of these feeds
+        {say('Lines of these feeds')}
       </Text>
       <Ticks
-        label="Lines of these feeds"
+        label={say('Lines of these feeds')}
         options={feeds.map((feed) => ({ value: feed.id, label: feedName(feed) }))}
         ticked={ticked}
         onTick={tick}
@@ -96,21 +98,21 @@ function People({ piece: { people }, set }: { piece: ChatPiece; set: SetField })
   return (
     <View className="gap-1">
       <Text size={13} tone="muted">
-        Lines of
+        {say('Lines of')}
       </Text>
       <Segments
-        label="Lines of"
+        label={say('Lines of')}
         value={people?.how ?? 'all'}
         onChange={(how) => set('people', how === 'all' ? undefined : { how, roles })}
         options={[
-          { value: 'all', label: 'Everybody' },
-          { value: 'only', label: 'Only these' },
-          { value: 'but', label: 'All but these' },
+          { value: 'all', label: say('Everybody') },
+          { value: 'only', label: say('Only these') },
+          { value: 'but', label: say('All but these') },
         ]}
       />
       {people ? (
         <Ticks
-          label={people.how === 'only' ? 'Only these' : 'All but these'}
+          label={people.how === 'only' ? say('Only these') : say('All but these')}
           options={ROLE_NAMES}
           ticked={roles}
           onTick={(role) =>

@@ -9,6 +9,8 @@ import { Text } from '@/ui/part/text';
 import { MediaField } from './media-field';
 import { listed } from '@/core/show/listed';
 import type { Show } from '@/core/show/show';
+import { say } from '@/ui/words/say';
+import type { Sayable } from '@/core/words/phrase';
 
 /** One thing to set of a piece, as its kind says. */
 export function ControlField({
@@ -43,7 +45,7 @@ export function ControlField({
             setEmpty(text.trim() === '' && control.field === 'name');
             onChange(text);
           }}
-          problem={empty ? 'A piece needs a name, to be found in lists.' : null}
+          problem={empty ? say('A piece needs a name, to be found in lists.') : null}
         />
       );
     case 'switch':
@@ -70,7 +72,7 @@ export function ControlField({
   }
 }
 
-const Labelled = ({ label, children }: { label: string; children: React.ReactNode }) => (
+const Labelled = ({ label, children }: { label: Sayable; children: React.ReactNode }) => (
   <View className="gap-1">
     <Text size={13} tone="muted">
       {label}
@@ -80,8 +82,8 @@ const Labelled = ({ label, children }: { label: string; children: React.ReactNod
 );
 
 interface ChoiceFieldProps {
-  label: string;
-  options: readonly { value: string; label: string }[];
+  label: Sayable;
+  options: readonly { value: string; label: Sayable }[];
   chosen: string;
   onChange: (value: string) => void;
 }
@@ -96,5 +98,5 @@ const FewField = ({ label, options, chosen, onChange }: ChoiceFieldProps) => (
   </Labelled>
 );
 
-const optionsOf = (show: Show, list: string): { value: string; label: string }[] =>
+const optionsOf = (show: Show, list: string): { value: string; label: Sayable }[] =>
   listed(show, list).map(({ id, name }) => ({ value: id, label: name }));

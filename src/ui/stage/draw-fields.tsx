@@ -10,12 +10,15 @@ import { Segments } from '@/ui/part/choice';
 import { NumberField, TextField } from '@/ui/part/field';
 import { Pick } from '@/ui/part/pick';
 import { Text } from '@/ui/part/text';
+import { say } from '@/ui/words/say';
+import { phrase, type Phrase } from '@/core/words/phrase';
 
 /** A draw's own settings: what is drawn among, and with which weights. */
 export function DrawFields({ id }: { id: string }) {
   const show = useShow();
   const draw = show.draws.find((other) => other.id === id);
-  if (!draw) return <Text tone="brick">This piece’s draw is not in the show any more. Choose another one.</Text>;
+  if (!draw)
+    return <Text tone="brick">{say('This piece’s draw is not in the show any more. Choose another one.')}</Text>;
   const change = (recipe: (draft: Draw) => void): void =>
     edit((draft) => {
       const found = draft.draws.find((other) => other.id === id);
@@ -25,7 +28,7 @@ export function DrawFields({ id }: { id: string }) {
   return (
     <View className="gap-4">
       <TextField
-        label="Words on the reel"
+        label={say('Words on the reel')}
         value={draw.name}
         most={60}
         onChange={(name) => {
@@ -48,17 +51,21 @@ export function DrawFields({ id }: { id: string }) {
             disabled={draw.choices.length >= 60}
             onPress={() =>
               change((draft) => {
-                draft.choices.push({ label: `Choice ${draft.choices.length + 1}`, weight: 1 });
+                draft.choices.push({
+                  label: say('Choice {choices}', { choices: draft.choices.length + 1 }),
+                  weight: 1,
+                });
               })
             }
           >
-            Add a choice
+            {say('Add a choice')}
           </Button>
         </>
       ) : null}
       <Text tone="muted">
-        Before each draw the reel shows the hash of its seed, and the seed afterwards: anyone can check that nothing was
-        changed in between.
+        {say(
+          'Before each draw the reel shows the hash of its seed, and the seed afterwards: anyone can check that nothing was changed in between.',
+        )}
       </Text>
     </View>
   );
@@ -67,7 +74,7 @@ export function DrawFields({ id }: { id: string }) {
 function DrawKeyword({ draw, change }: { draw: Draw; change: (recipe: (draft: Draw) => void) => void }) {
   return (
     <TextField
-      label="Keyword"
+      label={say('Keyword')}
       value={draw.keyword}
       most={40}
       exact
@@ -76,7 +83,7 @@ function DrawKeyword({ draw, change }: { draw: Draw; change: (recipe: (draft: Dr
           draft.keyword = keyword;
         })
       }
-      problem={draw.keyword.trim() === '' ? 'Without a keyword nobody can enter.' : null}
+      problem={draw.keyword.trim() === '' ? say('Without a keyword nobody can enter.') : null}
     />
   );
 }
@@ -100,7 +107,7 @@ function ChoiceFields({
       <View className="flex-row items-end gap-2">
         <View className="flex-1">
           <TextField
-            label={`Choice ${n + 1}`}
+            label={say('Choice {n}', { n: n + 1 })}
             value={choice.label}
             most={80}
             onChange={(label) => {
@@ -113,7 +120,7 @@ function ChoiceFields({
         </View>
         <IconButton
           icon={X}
-          label={`Take out ${choice.label}`}
+          label={say('Take out {label}', { label: choice.label })}
           tone="muted"
           disabled={draw.choices.length <= 1}
           onPress={() =>
@@ -125,7 +132,7 @@ function ChoiceFields({
       </View>
       <View className="flex-row items-end justify-between">
         <NumberField
-          label={`Weight of ${choice.label}`}
+          label={say('Weight of {label}', { label: choice.label })}
           value={choice.weight}
           least={1}
           most={1000}
@@ -145,7 +152,7 @@ function DrawKind({ draw, change }: { draw: Draw; change: (recipe: (draft: Draw)
   return (
     <View className="gap-1">
       <Pick
-        label="Drawn among"
+        label={say('Drawn among')}
         value={draw.from}
         onChange={(from) =>
           change((draft) => {
@@ -153,30 +160,31 @@ function DrawKind({ draw, change }: { draw: Draw; change: (recipe: (draft: Draw)
           })
         }
         options={[
-          { value: 'choices', label: 'Choices' },
-          { value: 'keyword', label: 'Those who wrote a keyword' },
-          { value: 'coins', label: 'Viewers, by their coins' },
-          { value: 'worth', label: 'Viewers, by what they gave is worth' },
-          { value: 'level', label: 'Viewers, by their level' },
+          { value: 'choices', label: say('Choices') },
+          { value: 'keyword', label: say('Those who wrote a keyword') },
+          { value: 'coins', label: say('Viewers, by their coins') },
+          { value: 'worth', label: say('Viewers, by what they gave is worth') },
+          { value: 'level', label: say('Viewers, by their level') },
         ]}
       />
     </View>
   );
 }
 
-const MEASURES: Record<Lantern['of'], string> = {
-  likes: 'Likes',
-  gifts: 'Gifts',
-  coins: 'Coins',
-  follows: 'Follows',
-  chats: 'Chat',
+const MEASURES: Record<Lantern['of'], Phrase> = {
+  likes: phrase('Likes'),
+  gifts: phrase('Gifts'),
+  coins: phrase('Coins'),
+  follows: phrase('Follows'),
+  chats: phrase('Chat'),
 };
 
 /** A lantern's own settings. */
 export function LanternFields({ id }: { id: string }) {
   const show = useShow();
   const lantern = show.lanterns.find((other) => other.id === id);
-  if (!lantern) return <Text tone="brick">This piece’s lantern is not in the show any more. Choose another one.</Text>;
+  if (!lantern)
+    return <Text tone="brick">{say('This piece’s lantern is not in the show any more. Choose another one.')}</Text>;
   const change = (changed: Partial<Lantern>): void =>
     edit((draft) => {
       const found = draft.lanterns.find((other) => other.id === id);
@@ -185,7 +193,7 @@ export function LanternFields({ id }: { id: string }) {
   return (
     <View className="gap-4">
       <TextField
-        label="Words on the lantern"
+        label={say('Words on the lantern')}
         value={lantern.name}
         most={60}
         onChange={(name) => {
@@ -194,17 +202,17 @@ export function LanternFields({ id }: { id: string }) {
       />
       <View className="gap-1">
         <Text size={13} tone="muted">
-          Brightens with
+          {say('Brightens with')}
         </Text>
         <Segments
-          label="Brightens with"
+          label={say('Brightens with')}
           value={lantern.of}
           onChange={(of) => change({ of })}
           options={LANTERN_MEASURES.map((value) => ({ value, label: MEASURES[value] }))}
         />
       </View>
       <NumberField
-        label="Lets go at"
+        label={say('Lets go at')}
         value={lantern.every}
         least={1}
         most={1_000_000_000}

@@ -21,6 +21,7 @@ import { usePlace } from './use-place';
 import { useStageKeys } from './use-stage-keys';
 import { useWheel } from './use-wheel';
 import { Veil } from './veil';
+import { say } from '@/ui/words/say';
 
 export interface EditorProps {
   /** px of the screen. */
@@ -120,7 +121,7 @@ function Drawn({
 /** Where nothing is: a press lets go of what is chosen. */
 const Ground = ({ width, height, onPress }: { width: number; height: number; onPress: () => void }) => (
   <Pressable
-    aria-label="Let go of the piece"
+    aria-label={say('Let go of the piece')}
     role="button"
     tabIndex={-1}
     onPress={onPress}

@@ -7,6 +7,7 @@ import { useShow } from '@/ui/data/show';
 import { edit } from '@/ui/data/show-store';
 import { Text } from '@/ui/part/text';
 import { TOKENS } from '@/ui/theme/tokens';
+import { say } from '@/ui/words/say';
 
 const { brick: BRICK } = TOKENS.dark;
 const BUBBLE = 216;
@@ -109,7 +110,7 @@ function Mark({
   return (
     <Pressable
       role="button"
-      aria-label={`What is wrong with ${pieces.find((piece) => piece.id === id)?.name ?? ''}`}
+      aria-label={say('What is wrong with {name}', { name: pieces.find((piece) => piece.id === id)?.name ?? '' })}
       onPress={() => onChoose(id)}
       style={{
         position: 'absolute',

@@ -7,6 +7,8 @@ import { edit } from '@/ui/data/show-store';
 import { Button } from '@/ui/part/button';
 import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
+import { say } from '@/ui/words/say';
+import type { Phrase } from '@/core/words/phrase';
 
 /** All that is wrong with the layout, each with what puts it right; and what was dismissed. */
 export function FindingsSheet({
@@ -25,17 +27,17 @@ export function FindingsSheet({
     <Sheet
       title={
         findings.length === 0
-          ? 'Nothing to put right'
+          ? say('Nothing to put right')
           : findings.length === 1
-            ? 'One thing to put right'
-            : `${findings.length} things to put right`
+            ? say('One thing to put right')
+            : say('{findings} things to put right', { findings: findings.length })
       }
       onClose={onClose}
     >
       {findings.length === 0 ? (
-        <Text tone="muted">Viewers can read every piece, and nothing hides anything.</Text>
+        <Text tone="muted">{say('Viewers can read every piece, and nothing hides anything.')}</Text>
       ) : null}
-      <View role="list" aria-label="Findings" className="gap-3">
+      <View role="list" aria-label={say('Findings')} className="gap-3">
         {findings.map(({ key, says, mend }) => {
           const offer = offered(show, mend);
           return <FindingItem key={key} id={key} says={says} offer={offer} />;
@@ -43,7 +45,7 @@ export function FindingsSheet({
       </View>
       <View className="flex-row">
         <Button kind={findings.length > 1 ? 'main' : 'outline'} icon={Wand} onPress={onArrange}>
-          Arrange for me
+          {say('Arrange for me')}
         </Button>
       </View>
       {dismissed.length > 0 ? <Dismissed dismissed={dismissed} /> : null}
@@ -53,9 +55,9 @@ export function FindingsSheet({
 
 function Dismissed({ dismissed }: { dismissed: readonly Finding[] }) {
   return (
-    <View className="gap-2" role="list" aria-label="Dismissed">
+    <View className="gap-2" role="list" aria-label={say('Dismissed')}>
       <Text size={13} tone="muted">
-        Dismissed
+        {say('Dismissed')}
       </Text>
       {dismissed.map(({ key, says }) => (
         <View key={key} role="listitem" className="flex-row items-center justify-between gap-3">
@@ -69,7 +71,7 @@ function Dismissed({ dismissed }: { dismissed: readonly Finding[] }) {
               })
             }
           >
-            Tell me again
+            {say('Tell me again')}
           </Button>
         </View>
       ))}
@@ -77,7 +79,7 @@ function Dismissed({ dismissed }: { dismissed: readonly Finding[] }) {
   );
 }
 
-function FindingItem({ id, says, offer }: { id: string; says: string; offer: Offer }) {
+function FindingItem({ id, says, offer }: { id: string; says: Phrase; offer: Offer }) {
   return (
     <View role="listitem" className="gap-2 pb-3 border-b border-line">
       <Text>{says}</Text>
@@ -92,7 +94,7 @@ function FindingItem({ id, says, offer }: { id: string; says: string; offer: Off
             })
           }
         >
-          Dismiss
+          {say('Dismiss')}
         </Button>
       </View>
     </View>

@@ -13,11 +13,13 @@ import { Text } from '@/ui/part/text';
 import { SafeAreas } from './safe-areas';
 import { Layouts } from './layouts';
 import { useTurn } from './use-turn';
+import { say } from '@/ui/words/say';
+import { phrase } from '@/core/words/phrase';
 
 const SIZES = [
-  { value: '1080×1920', label: 'Upright', note: '1080 × 1920, for phones' },
-  { value: '1920×1080', label: 'Wide', note: '1920 × 1080, for consoles and televisions' },
-  { value: '1080×1080', label: 'Square', note: '1080 × 1080' },
+  { value: '1080×1920', label: phrase('Upright'), note: phrase('1080 × 1920, for phones') },
+  { value: '1920×1080', label: phrase('Wide'), note: phrase('1920 × 1080, for consoles and televisions') },
+  { value: '1080×1080', label: phrase('Square'), note: '1080 × 1080' },
 ] as const;
 
 /** The frame: its size, what platforms lay over it, and how it is looked at. */
@@ -35,15 +37,15 @@ export function FrameSheet({
   const router = useRouter();
   const turning = useTurn();
   return (
-    <Sheet title="Frame" onClose={onClose}>
+    <Sheet title={say('Frame')} onClose={onClose}>
       <FrameSizeFields {...turning} />
       <Layouts turn={turning.turn} />
       <View className="flex-row flex-wrap gap-2">
         <Button kind="outline" onPress={onArrange}>
-          Arrange for me
+          {say('Arrange for me')}
         </Button>
         <Button kind="outline" onPress={() => router.navigate('/program')}>
-          Program
+          {say('Program')}
         </Button>
       </View>
       <SafeAreas veil={veil} onVeil={onVeil} />
@@ -61,7 +63,7 @@ function FrameSizeFields({ turning, turn: turnTo }: ReturnType<typeof useTurn>) 
   return (
     <>
       <Choice
-        label="Size of the frame"
+        label={say('Size of the frame')}
         options={SIZES}
         value={SIZES.find(({ value }) => value === `${frame.width}×${frame.height}`)?.value ?? null}
         onChange={(value) => {
@@ -72,8 +74,8 @@ function FrameSizeFields({ turning, turn: turnTo }: ReturnType<typeof useTurn>) 
       <View className="flex-row flex-wrap gap-x-6 gap-y-3">
         <NumberField
           short
-          label="Width of the frame"
-          unit="px"
+          label={say('Width of the frame')}
+          unit={say('px')}
           value={frame.width}
           least={240}
           most={7680}
@@ -82,8 +84,8 @@ function FrameSizeFields({ turning, turn: turnTo }: ReturnType<typeof useTurn>) 
         />
         <NumberField
           short
-          label="Height of the frame"
-          unit="px"
+          label={say('Height of the frame')}
+          unit={say('px')}
           value={frame.height}
           least={240}
           most={7680}
@@ -93,8 +95,10 @@ function FrameSizeFields({ turning, turn: turnTo }: ReturnType<typeof useTurn>) 
       </View>
       <Text size={13} tone="muted">
         {turning
-          ? 'Arranging the pieces anew …'
-          : 'On a frame of other proportions the pieces are arranged anew, not stretched. Turned back, they stand as they did.'}
+          ? say('Arranging the pieces anew …')
+          : say(
+              'On a frame of other proportions the pieces are arranged anew, not stretched. Turned back, they stand as they did.',
+            )}
       </Text>
     </>
   );
@@ -104,14 +108,14 @@ function FrameSizeFields({ turning, turn: turnTo }: ReturnType<typeof useTurn>) 
 function Looking() {
   const safe = useShow((show) => show.safe);
   return (
-    <View className="gap-3 pt-3 border-t border-line" role="group" aria-label="How it is looked at">
+    <View className="gap-3 pt-3 border-t border-line" role="group" aria-label={say('How it is looked at')}>
       <Text size={17} face="title" level={2}>
-        How viewers look at it
+        {say('How viewers look at it')}
       </Text>
       <View className="flex-row flex-wrap gap-x-6 gap-y-3">
         <NumberField
-          label="Their screen’s shorter side"
-          unit="mm"
+          label={say('Their screen’s shorter side')}
+          unit={say('mm')}
           value={safe.screen.width}
           least={20}
           most={3000}
@@ -123,8 +127,8 @@ function Looking() {
           }
         />
         <NumberField
-          label="Held at"
-          unit="mm"
+          label={say('Held at')}
+          unit={say('mm')}
           value={safe.screen.distance}
           least={100}
           most={10_000}
@@ -136,7 +140,7 @@ function Looking() {
           }
         />
         <NumberField
-          label="Of the picture, cover at most"
+          label={say('Of the picture, cover at most')}
           unit="%"
           value={Math.round(safe.cover * 100)}
           least={5}

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { Backdrop } from './backdrop';
 import { useFrame, type Framed } from './use-frame';
+import { say } from '@/ui/words/say';
 
 /** The frame, painted as it is on the air: the same painter, on a made-up picture. */
 export function FrameView(framed: Framed) {
@@ -33,7 +34,7 @@ const FrameWords = ({ words }: { words: readonly string[] }) => {
   const came = useCame(words);
   return (
     <>
-      <ul aria-label="On the frame" style={UNSEEN}>
+      <ul aria-label={say('On the frame')} style={UNSEEN}>
         {words.map((line) => (
           <li key={line}>{line}</li>
         ))}

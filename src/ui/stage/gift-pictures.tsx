@@ -7,6 +7,7 @@ import { Button, IconButton } from '@/ui/part/button';
 import { TextField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
 import { MediaField } from './media-field';
+import { say } from '@/ui/words/say';
 
 /** Pictures of one's own for certain gifts; every other is a pot of the house. */
 export function GiftPictures({ piece, set }: { piece: GiftsPiece; set: (field: string, value: unknown) => void }) {
@@ -20,9 +21,9 @@ export function GiftPictures({ piece, set }: { piece: GiftsPiece; set: (field: s
     setGift('');
   };
   return (
-    <View className="gap-3 pt-3 border-t border-line" role="group" aria-label="Pictures of gifts">
+    <View className="gap-3 pt-3 border-t border-line" role="group" aria-label={say('Pictures of gifts')}>
       <Text size={17} face="title" level={2}>
-        Pictures of gifts
+        {say('Pictures of gifts')}
       </Text>
       {pictures.map((each) => (
         <GiftPicture
@@ -39,20 +40,20 @@ export function GiftPictures({ piece, set }: { piece: GiftsPiece; set: (field: s
         <View className="flex-row items-end gap-2">
           <View className="flex-1">
             <TextField
-              label="Name of a gift"
+              label={say('Name of a gift')}
               value={gift}
               most={200}
-              placeholder="As the platform calls it"
+              placeholder={say('As the platform calls it')}
               onChange={setGift}
             />
           </View>
           <Button disabled={gift.trim() === '' || pictures.some((each) => each.gift === gift.trim())} onPress={add}>
-            Add its picture
+            {say('Add its picture')}
           </Button>
         </View>
       ) : null}
       <Text size={13} tone="muted">
-        Gifts without one are shown as a pot, the larger the more they are worth.
+        {say('Gifts without one are shown as a pot, the larger the more they are worth.')}
       </Text>
     </View>
   );
@@ -73,16 +74,18 @@ function GiftPicture({
   onChange: (media: string) => void;
   onRemove: () => void;
 }) {
-  const name = useShow((show) => show.media.find(({ id }) => id === media)?.name ?? 'no picture yet');
+  const name = useShow((show) => show.media.find(({ id }) => id === media)?.name ?? say('no picture yet'));
   return (
     <View className="gap-2">
       <View className="flex-row items-center gap-2">
-        <Button className="flex-1" kind="outline" label={`Picture of ${gift}`} onPress={onOpen}>
+        <Button className="flex-1" kind="outline" label={say('Picture of {gift}', { gift })} onPress={onOpen}>
           {`${gift}: ${name}`}
         </Button>
-        <IconButton icon={X} tone="muted" label={`Remove the picture of ${gift}`} onPress={onRemove} />
+        <IconButton icon={X} tone="muted" label={say('Remove the picture of {gift}', { gift })} onPress={onRemove} />
       </View>
-      {open ? <MediaField label={`Picture of ${gift}`} of="picture" value={media} onChange={onChange} /> : null}
+      {open ? (
+        <MediaField label={say('Picture of {gift}', { gift })} of="picture" value={media} onChange={onChange} />
+      ) : null}
     </View>
   );
 }

@@ -14,20 +14,23 @@ import { WindowField } from './window-field';
 import { KIT } from '@/core/engine/features';
 import type { Show } from '@/core/show/show';
 import { AmountField } from '@/ui/part/amount-field';
+import { say } from '@/ui/words/say';
+import { phrase, type Sayable } from '@/core/words/phrase';
 
 const ON_REACH = [
-  { value: 'raise', label: 'Raise it by a step' },
-  { value: 'double', label: 'Double it' },
-  { value: 'ladder', label: 'Go on to the next of several' },
-  { value: 'again', label: 'Start again' },
-  { value: 'stay', label: 'Stay full' },
-  { value: 'hide', label: 'Hide' },
+  { value: 'raise', label: phrase('Raise it by a step') },
+  { value: 'double', label: phrase('Double it') },
+  { value: 'ladder', label: phrase('Go on to the next of several') },
+  { value: 'again', label: phrase('Start again') },
+  { value: 'stay', label: phrase('Stay full') },
+  { value: 'hide', label: phrase('Hide') },
 ] as const;
 
 /** A goal's own settings: what it counts, over what time, how far, and what happens then. */
 export function GoalFields({ id }: { id: string }) {
   const goal = useShow().goals.find((other) => other.id === id);
-  if (!goal) return <Text tone="brick">This piece’s goal is not in the show any more. Choose another one.</Text>;
+  if (!goal)
+    return <Text tone="brick">{say('This piece’s goal is not in the show any more. Choose another one.')}</Text>;
   const change = (changed: Partial<Goal>): void =>
     edit((draft) => {
       const found = draft.goals.find((other) => other.id === id);
@@ -41,7 +44,7 @@ export function GoalFields({ id }: { id: string }) {
   return (
     <View className="gap-4">
       <TextField
-        label="Words on the goal"
+        label={say('Words on the goal')}
         value={goal.name}
         most={60}
         onChange={(name) => {
@@ -51,15 +54,21 @@ export function GoalFields({ id }: { id: string }) {
       <CountsFields goal={goal} change={change} />
       <SizeField
         goal={goal}
-        label="Starts with"
+        label={say('Starts with')}
         value={goal.start ?? 0}
         least={0}
         onChange={(start) => change({ start })}
       />
       {onReach.kind === 'ladder' ? null : (
-        <SizeField goal={goal} label="Target" value={target} least={1} onChange={(next) => change({ target: next })} />
+        <SizeField
+          goal={goal}
+          label={say('Target')}
+          value={target}
+          least={1}
+          onChange={(next) => change({ target: next })}
+        />
       )}
-      <Pick label="When it is reached" options={ON_REACH} value={onReach.kind} onChange={setReach} />
+      <Pick label={say('When it is reached')} options={ON_REACH} value={onReach.kind} onChange={setReach} />
       <ReachFields goal={goal} change={change} />
     </View>
   );
@@ -81,7 +90,7 @@ function CountsFields({ goal, change }: { goal: Goal; change: (changed: Partial<
   return (
     <>
       <Pick
-        label="Counts"
+        label={say('Counts')}
         options={countable(show, goal)}
         value={measure ?? (goal.counter === undefined ? `own/${goal.own}` : `counter/${goal.counter}`)}
         onChange={count}
@@ -108,7 +117,7 @@ function ReachFields({ goal, change }: { goal: Goal; change: (changed: Partial<G
       {onReach.kind === 'raise' ? (
         <SizeField
           goal={goal}
-          label="Raise by"
+          label={say('Raise by')}
           value={onReach.step}
           least={1}
           onChange={(step) => change({ onReach: { kind: 'raise', step } })}
@@ -172,14 +181,14 @@ function newReach(kind: Goal['onReach']['kind'], target: number): Goal['onReach'
 }
 
 /** What a goal can count in a show. */
-const countable = (show: Show, { by }: Goal): { value: string; label: string }[] => [
+const countable = (show: Show, { by }: Goal): { value: string; label: Sayable }[] => [
   // Raids are by streamers: no viewer or team has any.
   ...GOAL_MEASURES.filter((value) => by === undefined || value !== 'raids').map((value) => ({
     value: value as string,
     label: MEASURE[value].title,
   })),
   ...[...KIT.measures.values()].map(({ measure, title }) => ({ value: `own/${measure}`, label: title })),
-  ...show.counters.map(({ id, name }) => ({ value: `counter/${id}`, label: `Counter: ${name}` })),
+  ...show.counters.map(({ id, name }) => ({ value: `counter/${id}`, label: say('Counter: {name}', { name }) })),
 ];
 
 /** Targets one after another, each with what it is for. One that is not above the one before it is lifted above it. */
@@ -196,14 +205,14 @@ function Ladder({ goal, rungs, onChange }: { goal: Goal; rungs: readonly Rung[];
   };
   const last = rungs.at(-1)?.at ?? 100;
   return (
-    <View className="gap-4" role="group" aria-label="One after another">
+    <View className="gap-4" role="group" aria-label={say('One after another')}>
       {rungs.map((rung, n) => (
         <View key={n} className="gap-2 pb-3 border-b border-line">
           <View className="flex-row items-end gap-2">
             <View className="flex-1">
               <SizeField
                 goal={goal}
-                label={`Target ${n + 1}`}
+                label={say('Target {n}', { n: n + 1 })}
                 value={rung.at}
                 least={1}
                 onChange={(at) => put(rungs.map((each, m) => (m === n ? { ...each, at } : each)))}
@@ -212,17 +221,17 @@ function Ladder({ goal, rungs, onChange }: { goal: Goal; rungs: readonly Rung[];
             {rungs.length > 1 ? (
               <IconButton
                 icon={X}
-                label={`Take out target ${n + 1}`}
+                label={say('Take out target {n}', { n: n + 1 })}
                 tone="muted"
                 onPress={() => put(rungs.filter((_, m) => m !== n))}
               />
             ) : null}
           </View>
           <TextField
-            label={`What target ${n + 1} is for`}
+            label={say('What target {n} is for', { n: n + 1 })}
             value={rung.name}
             most={80}
-            placeholder="glaze choice"
+            placeholder={say('glaze choice')}
             onChange={(name) => put(rungs.map((each, m) => (m === n ? { ...each, name } : each)))}
           />
         </View>
@@ -230,7 +239,7 @@ function Ladder({ goal, rungs, onChange }: { goal: Goal; rungs: readonly Rung[];
       {rungs.length < 50 ? (
         <View className="flex-row">
           <Button kind="outline" icon={Plus} onPress={() => put([...rungs, { at: last * 2, name: '' }])}>
-            Add a target
+            {say('Add a target')}
           </Button>
         </View>
       ) : null}

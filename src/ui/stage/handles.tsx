@@ -9,6 +9,7 @@ import { HandleLines } from './handle-lines';
 import { Sides } from './sides';
 import { byKeys, resizedByKeys, turnedByKeys } from './handle-keys';
 import { CORNERS, TURNER, useGestures } from './use-gestures';
+import { say } from '@/ui/words/say';
 
 export interface HandlesProps extends Dragged {
   frame: FrameSize;
@@ -39,7 +40,10 @@ export function Handles({ frame, scale, alone, ...latest }: HandlesProps) {
       <GestureDetector gesture={gestures.body}>
         <View
           role="button"
-          aria-label={`${piece.name}, ${PIECE_KINDS[kind].title}${locked ? ', locked' : ''}`}
+          aria-label={say(locked ? '{name}, {kind}, locked' : '{name}, {kind}', {
+            name: piece.name,
+            kind: PIECE_KINDS[kind].title,
+          })}
           aria-pressed={chosen}
           tabIndex={0}
           testID={`piece-${id}`}
@@ -92,14 +96,14 @@ function Grips({ piece, frame, drag, gestures, width, height }: GripsProps) {
       {CORNERS.map((corner, n) => {
         const gesture = gestures.corners[n];
         return gesture ? (
-          <GestureDetector key={corner.name} gesture={gesture}>
+          <GestureDetector key={corner.testName} gesture={gesture}>
             <View
               role="button"
-              aria-label={`Resize ${name} at the ${corner.name}`}
-              aria-description="Arrow keys by 1 px, with Shift by 10"
+              aria-label={say('Resize {name} at the {corner}', { name, corner: corner.name })}
+              aria-description={say('Arrow keys by 1 px, with Shift by 10')}
               tabIndex={0}
               {...resizedByKeys(drag, piece, corner, frame)}
-              testID={`resize-${corner.name.replace(' ', '-')}`}
+              testID={`resize-${corner.testName}`}
               onPointerMove={(event) => {
                 drag.shift = event.nativeEvent.shiftKey;
                 drag.alt = event.nativeEvent.altKey;
@@ -117,8 +121,8 @@ function Grips({ piece, frame, drag, gestures, width, height }: GripsProps) {
       <GestureDetector gesture={gestures.turner}>
         <View
           role="button"
-          aria-label={`Turn ${name}`}
-          aria-description="Arrow keys by 1°, with Shift by 15°"
+          aria-label={say('Turn {name}', { name })}
+          aria-description={say('Arrow keys by 1°, with Shift by 15°')}
           tabIndex={0}
           {...turnedByKeys(drag)}
           style={{

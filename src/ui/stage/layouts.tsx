@@ -10,8 +10,8 @@ import { edit } from '@/ui/data/show-store';
 import { Button, IconButton } from '@/ui/part/button';
 import { Segments } from '@/ui/part/choice';
 import { Text } from '@/ui/part/text';
-import { counted } from '@/ui/words/counted';
 import { layoutName } from './layout-name';
+import { say } from '@/ui/words/say';
 
 type Turn = (next: FrameSize, also?: (draft: Show) => void) => Promise<void>;
 
@@ -21,14 +21,14 @@ export function Layouts({ turn }: { turn: Turn }) {
   const present = frameKey(frame);
   const carried = (key: string): number => outlets.filter(({ layout }) => layout === key).length;
   return (
-    <View className="gap-3 pt-3 border-t border-line" role="group" aria-label="Layouts side by side">
+    <View className="gap-3 pt-3 border-t border-line" role="group" aria-label={say('Layouts side by side')}>
       <Text size={17} face="title" level={2}>
-        Upright and wide at once
+        {say('Upright and wide at once')}
       </Text>
       {beside ? (
         <>
           <Segments
-            label="Layout on the stage"
+            label={say('Layout on the stage')}
             value={present}
             onChange={(key) => {
               const next = frameOf(key);
@@ -39,13 +39,16 @@ export function Layouts({ turn }: { turn: Turn }) {
           {beside.map((key) => (
             <View key={key} className="flex-row items-center justify-between gap-2">
               <Text size={13} tone="muted" className="shrink">
-                {`${layoutName(key)}: ${counted(carried(key), 'outlet')}`}
+                {say('{layout}: {n, plural, one {# outlet} other {# outlets}}', {
+                  layout: layoutName(key),
+                  n: carried(key),
+                })}
               </Text>
               {key === present ? null : (
                 <IconButton
                   icon={X}
                   tone="muted"
-                  label={`Keep ${layoutName(key)} no longer`}
+                  label={say('Keep {layoutName} no longer', { layoutName: layoutName(key) })}
                   onPress={() => edit((draft) => removeLayout(draft, key))}
                 />
               )}
@@ -54,8 +57,9 @@ export function Layouts({ turn }: { turn: Turn }) {
         </>
       ) : null}
       <Text size={13} tone="muted">
-        Pieces, numbers and cues are shared; where each piece stands, and whether it is on the frame, is each layout’s
-        own.
+        {say(
+          'Pieces, numbers and cues are shared; where each piece stands, and whether it is on the frame, is each layout’s own.',
+        )}
       </Text>
       <AddLayout turn={turn} />
     </View>
@@ -81,7 +85,7 @@ function AddLayout({ turn }: { turn: Turn }) {
         )
       }
     >
-      {`Add a layout, ${layoutName(frameKey(other)).toLowerCase()}`}
+      {say('Add a layout, {layout}', { layout: layoutName(frameKey(other)).toLowerCase() })}
     </Button>
   );
 }

@@ -11,11 +11,13 @@ import { Text } from '@/ui/part/text';
 import { Ticks } from '@/ui/part/ticks';
 import { ViewerChoice } from '@/ui/people/viewer-choice';
 import { useAsked } from '@/ui/frame/address';
+import { say } from '@/ui/words/say';
+import { phrase } from '@/core/words/phrase';
 
 const PARTS = [
-  { value: 'hosts', label: 'You and other hosts' },
-  { value: 'moderators', label: 'Moderators' },
-  { value: 'bots', label: 'Helper accounts' },
+  { value: 'hosts', label: phrase('You and other hosts') },
+  { value: 'moderators', label: phrase('Moderators') },
+  { value: 'bots', label: phrase('Helper accounts') },
 ] as const;
 
 /** Who stands on no leaderboard of the show. */
@@ -27,12 +29,12 @@ export function LeftOutFields() {
       Object.assign(draft.leftOut, next);
     });
   return (
-    <View className="gap-3 pt-3 border-t border-line" role="group" aria-label="Left off all leaderboards">
+    <View className="gap-3 pt-3 border-t border-line" role="group" aria-label={say('Left off all leaderboards')}>
       <Text size={17} face="title" level={2}>
-        Left off all leaderboards
+        {say('Left off all leaderboards')}
       </Text>
       <Ticks
-        label="Left off all leaderboards"
+        label={say('Left off all leaderboards')}
         options={PARTS}
         ticked={PARTS.map(({ value }) => value).filter((part) => leftOut[part])}
         onTick={(part) => set({ [part]: !leftOut[part as 'hosts' | 'moderators' | 'bots'] })}
@@ -42,25 +44,25 @@ export function LeftOutFields() {
           <Button
             key={viewerKey(one.feed, one.viewer)}
             icon={X}
-            label={`Put back ${one.name}`}
+            label={say('Put back {name}', { name: one.name })}
             onPress={() => set({ named: leftOut.named.filter((each) => each !== one) })}
           >
             {one.name}
           </Button>
         ))}
         <Button kind="outline" icon={Plus} onPress={() => setNaming(true)}>
-          Leave a viewer out
+          {say('Leave a viewer out')}
         </Button>
       </View>
       <KeywordField
-        label="Keyword with which a viewer leaves the boards, or comes back"
+        label={say('Keyword with which a viewer leaves the boards, or comes back')}
         value={leftOut.keyword}
-        placeholder="!hide"
+        placeholder={say('!hide')}
         onChange={(keyword) => set({ keyword })}
       />
       {naming ? (
         <ViewerChoice
-          title="Leave a viewer out"
+          title={say('Leave a viewer out')}
           onClose={() => setNaming(false)}
           onChoose={({ feed, viewer, name }) => {
             setNaming(false);

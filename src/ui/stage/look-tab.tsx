@@ -10,6 +10,7 @@ import { PictureLook } from './picture-fields';
 import { TypeFields } from './type-fields';
 import { useSet } from './use-set';
 import { WordsLook } from './words-fields';
+import { say } from '@/ui/words/say';
 
 /** How a piece looks: its style, how opaque it is, and what its kind has besides. */
 export function LookTab({ piece }: { piece: Piece }) {
@@ -18,7 +19,7 @@ export function LookTab({ piece }: { piece: Piece }) {
     <View className="gap-4">
       {isPicture(piece) ? null : (
         <Segments
-          label="Style"
+          label={say('Style')}
           options={HOUSE_STYLES.map((value) => ({ value, label: STYLES[value].title }))}
           value={piece.style}
           onChange={(style) => set('style', style)}
@@ -33,7 +34,7 @@ export function LookTab({ piece }: { piece: Piece }) {
       )}
       {'fit' in piece ? <PictureLook piece={piece} set={set} /> : null}
       <NumberField
-        label="Opacity"
+        label={say('Opacity')}
         unit="%"
         value={Math.round((piece.opacity ?? 1) * 100)}
         least={5}
@@ -43,16 +44,16 @@ export function LookTab({ piece }: { piece: Piece }) {
       />
       <View className="gap-1">
         <Text size={13} tone="muted">
-          Who sees it
+          {say('Who sees it')}
         </Text>
         <Segments
-          label="Who sees it"
+          label={say('Who sees it')}
           value={piece.seenBy ?? 'both'}
           onChange={(who) => set('seenBy', who === 'both' ? undefined : who)}
           options={[
-            { value: 'both', label: 'Everybody' },
-            { value: 'viewers', label: 'Viewers' },
-            { value: 'me', label: 'Only me' },
+            { value: 'both', label: say('Everybody') },
+            { value: 'viewers', label: say('Viewers') },
+            { value: 'me', label: say('Only me') },
           ]}
         />
       </View>

@@ -10,6 +10,7 @@ import { FrameView } from './frame-view';
 import type { Show } from '@/core/show/show';
 import type { Piece } from '@/core/piece';
 import type { ComponentProps } from 'react';
+import { say } from '@/ui/words/say';
 
 const { marigold } = TOKENS.dark;
 /** A part smaller than this was a slip of the finger, px of the screen. */
@@ -54,8 +55,8 @@ export function MarkPart({
       <MarkedPicture gesture={gesture} width={width} height={height} show={show} pictures={pictures} shown={shown} />
       <Text size={13} tone="muted" className="flex-1">
         {value
-          ? 'This part is left free. Drag over the picture again to mark another.'
-          : 'Drag over what viewers must see: a face, hands, the pot.'}
+          ? say('This part is left free. Drag over the picture again to mark another.')
+          : say('Drag over what viewers must see: a face, hands, the pot.')}
       </Text>
     </View>
   );
@@ -79,7 +80,7 @@ function MarkedPicture({
   return (
     <GestureDetector gesture={gesture}>
       <View
-        aria-label="The part to leave free"
+        aria-label={say('The part to leave free')}
         role="img"
         style={{ width, height, touchAction: 'none' as never, cursor: 'crosshair' as never }}
       >

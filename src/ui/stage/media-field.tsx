@@ -12,6 +12,8 @@ import { Button } from '@/ui/part/button';
 import { Choice } from '@/ui/part/choice';
 import { Text } from '@/ui/part/text';
 import { Problems } from '@/ui/part/problem';
+import { say, saying } from '@/ui/words/say';
+import type { Sayable } from '@/core/words/phrase';
 
 /** One of the streamer's own files, or a new one. */
 export function MediaField({
@@ -20,7 +22,7 @@ export function MediaField({
   value,
   onChange,
 }: {
-  label: string;
+  label: Sayable;
   of: 'picture' | 'clip';
   value: string;
   onChange: (id: string, media: Media) => void;
@@ -39,7 +41,7 @@ export function MediaField({
     if (last) choose(last);
   };
   return (
-    <View className="gap-2" role="group" aria-label={label}>
+    <View className="gap-2" role="group" aria-label={saying(label)}>
       <Text size={13} tone="muted">
         {label}
       </Text>
@@ -48,11 +50,11 @@ export function MediaField({
       ))}
       <View className="flex-row flex-wrap gap-2">
         <Button kind="outline" icon={Plus} onPress={() => void add()}>
-          {of === 'picture' ? 'Add a picture' : 'Add a clip'}
+          {of === 'picture' ? say('Add a picture') : say('Add a clip')}
         </Button>
         {of === 'picture' ? (
           <Button kind="outline" onPress={() => router.navigate('/media')}>
-            Samples
+            {say('Samples')}
           </Button>
         ) : null}
       </View>
@@ -68,7 +70,7 @@ function MediaChoice({
   choose,
 }: {
   media: Media;
-  label: string;
+  label: Sayable;
   value: string;
   choose: (media: Media) => void;
 }) {

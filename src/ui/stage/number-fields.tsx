@@ -8,18 +8,21 @@ import { NumberField, TextField } from '@/ui/part/field';
 import { DecimalField } from '@/ui/part/decimal-field';
 import { KeywordField } from '@/ui/part/keyword-field';
 import { Text } from '@/ui/part/text';
+import { say } from '@/ui/words/say';
+import { phrase } from '@/core/words/phrase';
 
 const MAY = [
-  { value: 'everyone', label: 'Everyone' },
-  { value: 'subscribers', label: 'Subscribers' },
-  { value: 'moderators', label: 'Moderators' },
+  { value: 'everyone', label: phrase('Everyone') },
+  { value: 'subscribers', label: phrase('Subscribers') },
+  { value: 'moderators', label: phrase('Moderators') },
 ] as const;
 
 /** A counter's own settings. */
 export function CounterFields({ id }: { id: string }) {
   const show = useShow();
   const counter = show.counters.find((other) => other.id === id);
-  if (!counter) return <Text tone="brick">This piece’s counter is not in the show any more. Choose another one.</Text>;
+  if (!counter)
+    return <Text tone="brick">{say('This piece’s counter is not in the show any more. Choose another one.')}</Text>;
   const change = (changed: Partial<Counter>): void =>
     edit((draft) => {
       const found = draft.counters.find((other) => other.id === id);
@@ -28,7 +31,7 @@ export function CounterFields({ id }: { id: string }) {
   return (
     <View className="gap-4">
       <TextField
-        label="Words on the counter"
+        label={say('Words on the counter')}
         value={counter.name}
         most={60}
         onChange={(name) => {
@@ -36,31 +39,36 @@ export function CounterFields({ id }: { id: string }) {
         }}
       />
       <NumberField
-        label="Begins at"
+        label={say('Begins at')}
         value={counter.start}
         least={-1_000_000}
         most={1_000_000}
         onChange={(start) => change({ start })}
       />
       <NumberField
-        label="Buttons on the desk change it by"
+        label={say('Buttons on the desk change it by')}
         value={counter.step}
         least={1}
         most={1_000_000}
         onChange={(step) => change({ step })}
       />
       <KeywordField
-        label="Keyword with which viewers raise it"
+        label={say('Keyword with which viewers raise it')}
         value={counter.keyword ?? ''}
-        placeholder="!slip"
+        placeholder={say('!slip')}
         onChange={(keyword) => change({ keyword })}
       />
       {counter.keyword ? (
-        <Segments label="Who may" options={MAY} value={counter.may ?? 'everyone'} onChange={(may) => change({ may })} />
+        <Segments
+          label={say('Who may')}
+          options={MAY}
+          value={counter.may ?? 'everyone'}
+          onChange={(may) => change({ may })}
+        />
       ) : null}
       <CounterReset counter={counter} change={change} />
       <NumberField
-        label="Target (0: none)"
+        label={say('Target (0: none)')}
         value={counter.target ?? 0}
         least={0}
         most={1_000_000_000}
@@ -73,10 +81,10 @@ export function CounterFields({ id }: { id: string }) {
 function CounterReset({ counter, change }: { counter: Counter; change: (changed: Partial<Counter>) => void }) {
   return (
     <Segments
-      label="With each session"
+      label={say('With each session')}
       options={[
-        { value: 'anew', label: 'Begins anew' },
-        { value: 'keeps', label: 'Goes on' },
+        { value: 'anew', label: say('Begins anew') },
+        { value: 'keeps', label: say('Goes on') },
       ]}
       value={counter.keeps ? 'keeps' : 'anew'}
       onChange={(value) => change({ keeps: value === 'keeps' })}
@@ -89,7 +97,7 @@ export function CountdownFields({ id }: { id: string }) {
   const show = useShow();
   const countdown = show.countdowns.find((other) => other.id === id);
   if (!countdown)
-    return <Text tone="brick">This piece’s countdown is not in the show any more. Choose another one.</Text>;
+    return <Text tone="brick">{say('This piece’s countdown is not in the show any more. Choose another one.')}</Text>;
   const change = (changed: Partial<Countdown>): void =>
     edit((draft) => {
       const found = draft.countdowns.find((other) => other.id === id);
@@ -98,7 +106,7 @@ export function CountdownFields({ id }: { id: string }) {
   return (
     <View className="gap-4">
       <TextField
-        label="Words on the countdown"
+        label={say('Words on the countdown')}
         value={countdown.name}
         most={60}
         onChange={(name) => {
@@ -106,8 +114,8 @@ export function CountdownFields({ id }: { id: string }) {
         }}
       />
       <NumberField
-        label="Begins with"
-        unit="minutes"
+        label={say('Begins with')}
+        unit={say('minutes')}
         value={Math.max(1, Math.round(countdown.seconds / 60))}
         least={1}
         most={43_200}
@@ -116,8 +124,8 @@ export function CountdownFields({ id }: { id: string }) {
       />
       <CountdownEnds countdown={countdown} change={change} />
       <NumberField
-        label="Holds at most (0: no bound)"
-        unit="minutes"
+        label={say('Holds at most (0: no bound)')}
+        unit={say('minutes')}
         value={Math.round(countdown.most / 60)}
         least={0}
         most={525_600}
@@ -127,8 +135,12 @@ export function CountdownFields({ id }: { id: string }) {
       <MoreTime countdown={countdown} change={change} />
       <Text tone="muted">
         {countdown.byClock
-          ? 'It begins when you first go live, and runs on for days, whether you are live or not. Reset it on the desk or under Numbers.'
-          : 'It begins when you go live, and begins anew with each session. What it begins with is for the next one.'}
+          ? say(
+              'It begins when you first go live, and runs on for days, whether you are live or not. Reset it on the desk or under Numbers.',
+            )
+          : say(
+              'It begins when you go live, and begins anew with each session. What it begins with is for the next one.',
+            )}
       </Text>
     </View>
   );
@@ -139,19 +151,19 @@ function CountdownEnds({ countdown, change }: { countdown: Countdown; change: (c
   return (
     <>
       <Segments
-        label="When it has run out"
+        label={say('When it has run out')}
         options={[
-          { value: 'again', label: 'Added time sets it going again' },
-          { value: 'final', label: 'It is over' },
+          { value: 'again', label: say('Added time sets it going again') },
+          { value: 'final', label: say('It is over') },
         ]}
         value={countdown.final ? 'final' : 'again'}
         onChange={(value) => change({ final: value === 'final' })}
       />
       <Segments
-        label="When you are not live"
+        label={say('When you are not live')}
         options={[
-          { value: 'stands', label: 'It stands still' },
-          { value: 'clock', label: 'It runs on by the clock' },
+          { value: 'stands', label: say('It stands still') },
+          { value: 'clock', label: say('It runs on by the clock') },
         ]}
         value={countdown.byClock ? 'clock' : 'stands'}
         onChange={(value) => change({ byClock: value === 'clock' ? true : undefined })}
@@ -162,9 +174,9 @@ function CountdownEnds({ countdown, change }: { countdown: Countdown; change: (c
 
 function MoreTime({ countdown, change }: { countdown: Countdown; change: (changed: Partial<Countdown>) => void }) {
   return (
-    <View className="gap-3 pt-3 border-t border-line" role="group" aria-label="What viewers add">
+    <View className="gap-3 pt-3 border-t border-line" role="group" aria-label={say('What viewers add')}>
       <Text size={17} face="title" level={2}>
-        What viewers add, in seconds
+        {say('What viewers add, in seconds')}
       </Text>
       <View className="flex-row flex-wrap gap-x-6 gap-y-3">
         {(Object.keys(ADD_TITLES) as (keyof Adds)[]).map((kind) => (
@@ -179,8 +191,8 @@ function MoreTime({ countdown, change }: { countdown: Countdown; change: (change
         ))}
       </View>
       <NumberField
-        label="One event adds at most (0: no bound)"
-        unit="seconds"
+        label={say('One event adds at most (0: no bound)')}
+        unit={say('seconds')}
         value={countdown.mostEvent ?? 0}
         least={0}
         most={86_400}

@@ -15,14 +15,16 @@ import { ColourField } from '@/ui/part/colour-field';
 import { NumberField, TextField } from '@/ui/part/field';
 import { Pick } from '@/ui/part/pick';
 import { Text } from '@/ui/part/text';
+import { say } from '@/ui/words/say';
+import { phrase, type Phrase } from '@/core/words/phrase';
 
-const SHAPES: Record<BarShape, string> = {
-  bar: 'Round bar',
-  line: 'Line',
-  block: 'Block',
-  segments: 'Segments',
-  ring: 'Ring',
-  vessel: 'Vessel that fills',
+const SHAPES: Record<BarShape, Phrase> = {
+  bar: phrase('Round bar'),
+  line: phrase('Line'),
+  block: phrase('Block'),
+  segments: phrase('Segments'),
+  ring: phrase('Ring'),
+  vessel: phrase('Vessel that fills'),
 };
 
 /** A piece's look of its own: backing, text, and what fills up. What is not set is as its style has it. */
@@ -33,13 +35,23 @@ export function OwnLookFields({ piece, set }: { piece: Piece; set: (field: strin
     set('look', Object.keys(next).length > 0 ? next : undefined);
   };
   return (
-    <View className="gap-4 pt-3 border-t border-line" role="group" aria-label="Its own colours">
+    <View className="gap-4 pt-3 border-t border-line" role="group" aria-label={say('Its own colours')}>
       <Text size={17} face="title" level={2}>
-        Its own colours
+        {say('Its own colours')}
       </Text>
       <Backing look={look} change={change} />
-      <ColourField label="Text" none="The style’s" value={look.text} onChange={(text) => change({ text })} />
-      <ColourField label="Headings" none="As the text" value={look.head} onChange={(head) => change({ head })} />
+      <ColourField
+        label={say('Text')}
+        none={say('The style’s')}
+        value={look.text}
+        onChange={(text) => change({ text })}
+      />
+      <ColourField
+        label={say('Headings')}
+        none={say('As the text')}
+        value={look.head}
+        onChange={(head) => change({ head })}
+      />
       {piece.kind === 'goal' ? <Filling look={look} change={change} /> : null}
       <SavedLooks piece={piece} />
     </View>
@@ -57,29 +69,29 @@ function Backing({ look, change }: Fields) {
     <>
       <View className="gap-1">
         <Text size={13} tone="muted">
-          Backing
+          {say('Backing')}
         </Text>
         <Segments
-          label="Backing"
+          label={say('Backing')}
           value={look.backing === 'none' ? 'none' : own ? 'own' : 'style'}
           onChange={(how) => change({ backing: how === 'style' ? undefined : how === 'none' ? 'none' : '#17110E' })}
           options={[
-            { value: 'style', label: 'The style’s' },
-            { value: 'own', label: 'A colour' },
-            { value: 'none', label: 'None' },
+            { value: 'style', label: say('The style’s') },
+            { value: 'own', label: say('A colour') },
+            { value: 'none', label: say('None') },
           ]}
         />
       </View>
       {own ? (
         <>
           <ColourField
-            label="Colour of the backing"
-            none="The style’s"
+            label={say('Colour of the backing')}
+            none={say('The style’s')}
             value={look.backing}
             onChange={(backing) => change({ backing })}
           />
           <NumberField
-            label="How opaque it is"
+            label={say('How opaque it is')}
             unit="%"
             value={Math.round((look.opaque ?? 1) * 100)}
             least={5}
@@ -91,8 +103,8 @@ function Backing({ look, change }: Fields) {
       ) : null}
       {look.backing === 'none' ? null : (
         <NumberField
-          label="Corners"
-          unit="px"
+          label={say('Corners')}
+          unit={say('px')}
           value={look.corners ?? 24}
           least={0}
           most={200}
@@ -109,16 +121,31 @@ function Filling({ look, change }: Fields) {
   return (
     <>
       <Pick
-        label="Shape of what fills"
+        label={say('Shape of what fills')}
         options={BAR_SHAPES.map((value) => ({ value: value as string, label: SHAPES[value] }))}
         value={look.shape ?? 'bar'}
         onChange={(value) => change({ shape: BAR_SHAPES.find((shape) => shape === value) })}
       />
-      <ColourField label="Filling" none="The style’s" value={look.bar} onChange={(bar) => change({ bar })} />
+      <ColourField
+        label={say('Filling')}
+        none={say('The style’s')}
+        value={look.bar}
+        onChange={(bar) => change({ bar })}
+      />
       {look.bar ? (
-        <ColourField label="Running into" none="Plain" value={look.barTo} onChange={(barTo) => change({ barTo })} />
+        <ColourField
+          label={say('Running into')}
+          none={say('Plain')}
+          value={look.barTo}
+          onChange={(barTo) => change({ barTo })}
+        />
       ) : null}
-      <ColourField label="Trough" none="The style’s" value={look.trough} onChange={(trough) => change({ trough })} />
+      <ColourField
+        label={say('Trough')}
+        none={say('The style’s')}
+        value={look.trough}
+        onChange={(trough) => change({ trough })}
+      />
     </>
   );
 }
@@ -149,10 +176,10 @@ function SavedLooks({ piece }: { piece: Piece }) {
     setName('');
   };
   return (
-    <View className="gap-3" role="group" aria-label="Saved looks">
+    <View className="gap-3" role="group" aria-label={say('Saved looks')}>
       <View className="flex-row">
         <Button kind="outline" onPress={() => dress(null, piece)}>
-          Put this look on all pieces
+          {say('Put this look on all pieces')}
         </Button>
       </View>
       {looks.map((each) => (
@@ -160,16 +187,20 @@ function SavedLooks({ piece }: { piece: Piece }) {
           <Text className="flex-1" numberOfLines={1}>
             {each.name}
           </Text>
-          <Button label={`Put ${each.name} on this piece`} onPress={() => dress(piece.id, each)}>
-            This piece
+          <Button label={say('Put {name} on this piece', { name: each.name })} onPress={() => dress(piece.id, each)}>
+            {say('This piece')}
           </Button>
-          <Button kind="outline" label={`Put ${each.name} on all pieces`} onPress={() => dress(null, each)}>
-            All
+          <Button
+            kind="outline"
+            label={say('Put {name} on all pieces', { name: each.name })}
+            onPress={() => dress(null, each)}
+          >
+            {say('All')}
           </Button>
           <IconButton
             icon={X}
             tone="muted"
-            label={`Remove the look ${each.name}`}
+            label={say('Remove the look {name}', { name: each.name })}
             onPress={() =>
               edit((draft) => {
                 const left = (draft.looks ?? []).filter(({ id }) => id !== each.id);
@@ -182,10 +213,16 @@ function SavedLooks({ piece }: { piece: Piece }) {
       {looks.length < 40 ? (
         <View className="flex-row items-end gap-2">
           <View className="flex-1">
-            <TextField label="Save this look as" value={name} most={80} placeholder="My look" onChange={setName} />
+            <TextField
+              label={say('Save this look as')}
+              value={name}
+              most={80}
+              placeholder={say('My look')}
+              onChange={setName}
+            />
           </View>
           <Button disabled={name.trim() === ''} onPress={save}>
-            Save
+            {say('Save')}
           </Button>
         </View>
       ) : null}

@@ -8,6 +8,8 @@ import { NumberField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
 import { cameraOn, useCamera } from './use-camera';
 import { Problem } from '@/ui/part/problem';
+import { say } from '@/ui/words/say';
+import { phrase } from '@/core/words/phrase';
 
 type Framed = Extract<Piece, { fit: 'contain' | 'cover' }>;
 
@@ -19,23 +21,24 @@ export function PictureLook({ piece, set }: { piece: Framed; set: (field: string
   return (
     <View className="gap-4">
       <Segments
-        label="How it takes its box"
+        label={say('How it takes its box')}
         value={piece.fit}
         onChange={(fit) => set('fit', fit)}
         options={[
-          { value: 'contain', label: 'All of it is seen' },
-          { value: 'cover', label: 'It fills the box' },
+          { value: 'contain', label: say('All of it is seen') },
+          { value: 'cover', label: say('It fills the box') },
         ]}
       />
-      <View className="gap-2" role="group" aria-label="Crop">
+      <View className="gap-2" role="group" aria-label={say('Crop')}>
         <Text size={13} tone="muted">
-          Of the picture, only this part is kept. On the stage you can drag the bars inside its sides, or a corner with
-          Alt.
+          {say(
+            'Of the picture, only this part is kept. On the stage you can drag the bars inside its sides, or a corner with Alt.',
+          )}
         </Text>
         <CropFields percent={percent} crop={crop} cut={cut} />
         {piece.crop ? (
           <View className="flex-row">
-            <Button onPress={() => set('crop', undefined)}>Keep all of it</Button>
+            <Button onPress={() => set('crop', undefined)}>{say('Keep all of it')}</Button>
           </View>
         ) : null}
       </View>
@@ -44,10 +47,10 @@ export function PictureLook({ piece, set }: { piece: Framed; set: (field: string
 }
 
 const EDGES = [
-  { side: 'x', label: 'From the left', least: 0, most: 95 },
-  { side: 'y', label: 'From the top', least: 0, most: 95 },
-  { side: 'w', label: 'Of the width', least: 5, most: 100 },
-  { side: 'h', label: 'Of the height', least: 5, most: 100 },
+  { side: 'x', label: phrase('From the left'), least: 0, most: 95 },
+  { side: 'y', label: phrase('From the top'), least: 0, most: 95 },
+  { side: 'w', label: phrase('Of the width'), least: 5, most: 100 },
+  { side: 'h', label: phrase('Of the height'), least: 5, most: 100 },
 ] as const;
 
 /** What is cut off of each edge. */
@@ -85,13 +88,13 @@ export function CameraFields() {
     <View className="gap-2">
       <View className="flex-row">
         <Button kind="outline" onPress={() => void cameraOn(!on)}>
-          {on ? 'Turn this device’s camera off' : 'Use this device’s camera'}
+          {on ? say('Turn this device’s camera off') : say('Use this device’s camera')}
         </Button>
       </View>
       <Text size={13} tone="muted">
         {on
-          ? 'Its picture stays on this device: it is shown here and on the program page, and sent nowhere.'
-          : 'Without it a made-up picture stands in.'}
+          ? say('Its picture stays on this device: it is shown here and on the program page, and sent nowhere.')
+          : say('Without it a made-up picture stands in.')}
       </Text>
       <Problem says={problem} />
     </View>

@@ -4,6 +4,7 @@ import type { Piece } from '@/core/piece';
 import { useShow } from '@/ui/data/show';
 import { inPlace } from '@/ui/frame/address';
 import { usePieceActs } from './use-piece-acts';
+import { say } from '@/ui/words/say';
 
 const ITEM =
   'min-h-[40px] px-4 flex items-center font-text text-15 text-ink rounded-control cursor-default outline-none data-[highlighted]:bg-raised data-[disabled]:opacity-40';
@@ -48,17 +49,17 @@ export default function PieceMenu({
       </ContextMenu.Trigger>
       <ContextMenu.Portal>
         <ContextMenu.Content
-          aria-label={piece ? piece.name : 'Stage'}
+          aria-label={piece ? piece.name : say('Stage')}
           className="z-50 min-w-[220px] p-1 bg-surface border border-line rounded-card"
         >
           {piece ? (
             <OfPiece piece={piece} onOpen={() => onOpen(piece.id)} onRemoved={() => onChoose([])} />
           ) : (
             <>
-              <Item label="Add a piece" act={() => inPlace.open('add')} />
-              <Item label="Arrange for me" act={() => inPlace.open('arrange')} />
-              <Item label="Scenes" act={() => inPlace.open('scenes')} />
-              <Item label="Frame and safe areas" act={() => inPlace.open('frame')} />
+              <Item label={say('Add a piece')} act={() => inPlace.open('add')} />
+              <Item label={say('Arrange for me')} act={() => inPlace.open('arrange')} />
+              <Item label={say('Scenes')} act={() => inPlace.open('scenes')} />
+              <Item label={say('Frame and safe areas')} act={() => inPlace.open('frame')} />
             </>
           )}
         </ContextMenu.Content>
@@ -71,15 +72,11 @@ function OfPiece({ piece, onOpen, onRemoved }: { piece: Piece; onOpen: () => voi
   const acts = usePieceActs(piece, onRemoved);
   return (
     <>
-      <Item label="Edit" act={onOpen} />
+      <Item label={say('Edit')} act={onOpen} />
       {acts.map(({ label, group, act, disabled }) => (
         <Item
           key={label}
-          label={
-            group === 'copy' && label !== 'Duplicate'
-              ? `Duplicate, ${label.charAt(0).toLowerCase()}${label.slice(1)}`
-              : label
-          }
+          label={group === 'copy' && label !== say('Duplicate') ? say('Duplicate: {how}', { how: label }) : label}
           act={act}
           disabled={disabled ?? false}
         />

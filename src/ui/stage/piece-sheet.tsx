@@ -24,11 +24,13 @@ import { TeamFields } from './team-fields';
 import { TickerFields } from './ticker-fields';
 import { TurnFields } from './turn-fields';
 import { WindowField } from './window-field';
+import { say } from '@/ui/words/say';
+import { phrase } from '@/core/words/phrase';
 
 const TABS = [
-  { value: 'what', label: 'What' },
-  { value: 'look', label: 'Look' },
-  { value: 'place', label: 'Place' },
+  { value: 'what', label: phrase('What') },
+  { value: 'look', label: phrase('Look') },
+  { value: 'place', label: phrase('Place') },
 ] as const;
 type Tab = (typeof TABS)[number]['value'];
 
@@ -36,7 +38,7 @@ type Tab = (typeof TABS)[number]['value'];
 export function PieceSheet({ piece, scene, onRemoved }: { piece: Piece; scene: string; onRemoved: () => void }) {
   const [tab, setTab] = useState<Tab>('what');
   return (
-    <Tabs label="Part of the piece" options={TABS} value={tab} onChange={setTab}>
+    <Tabs label={say('Part of the piece')} options={TABS} value={tab} onChange={setTab}>
       {tab === 'what' ? (
         <What piece={piece} />
       ) : tab === 'look' ? (
@@ -83,9 +85,9 @@ function What({ piece }: { piece: Piece }) {
       {piece.kind === 'leaderboard' ? <TurnFields piece={piece} set={set} /> : null}
       {piece.kind === 'leaderboard' ? (
         <KeywordField
-          label="Keyword with which viewers ask for their own place"
+          label={say('Keyword with which viewers ask for their own place')}
           value={piece.ask ?? ''}
-          placeholder="!place"
+          placeholder={say('!place')}
           onChange={(ask) => set('ask', ask)}
         />
       ) : null}

@@ -18,6 +18,7 @@ import { usePlace } from './use-place';
 import { usePieceActs } from './use-piece-acts';
 import { useSet } from './use-set';
 import { useAsked } from '@/ui/frame/address';
+import { say } from '@/ui/words/say';
 
 /** Where a piece stands, in which scenes, and in what order. */
 export function PlaceTab({ piece, scene, onRemoved }: { piece: Piece; scene: string; onRemoved: () => void }) {
@@ -31,16 +32,16 @@ export function PlaceTab({ piece, scene, onRemoved }: { piece: Piece; scene: str
       <Numbers piece={piece} place={place} onPlace={to} />
       <View className="flex-row flex-wrap gap-2">
         <Button kind="outline" onPress={() => to({ x: Math.round((show.frame.width - place.w) / 2) })}>
-          Centre
+          {say('Centre')}
         </Button>
         <Button kind="outline" onPress={() => to({ y: Math.round((show.frame.height - place.h) / 2) })}>
-          Middle
+          {say('Middle')}
         </Button>
         <Button kind="outline" onPress={() => put({ [piece.id]: fillFrame(place, show.frame, 'fit') })}>
-          Fit
+          {say('Fit')}
         </Button>
         <Button kind="outline" onPress={() => put({ [piece.id]: fillFrame(place, show.frame, 'fill') })}>
-          Fill
+          {say('Fill')}
         </Button>
       </View>
       <Corner piece={piece} />
@@ -66,14 +67,16 @@ function OwnPlace({ piece, scene }: { piece: Piece; scene: string }) {
   if (sceneName === undefined) return null;
   return (
     <View className="gap-1">
-      <Text size={13} tone="muted">{`Where it stands in ${sceneName}`}</Text>
+      <Text size={13} tone="muted">
+        {say('Where it stands in {sceneName}', { sceneName })}
+      </Text>
       <Segments
-        label={`Where it stands in ${sceneName}`}
+        label={say('Where it stands in {sceneName}', { sceneName })}
         value={piece.places?.[scene] ? 'own' : 'same'}
         onChange={(value) => ownPlace(value === 'own')}
         options={[
-          { value: 'same', label: 'As in all scenes' },
-          { value: 'own', label: 'A place of its own' },
+          { value: 'same', label: say('As in all scenes') },
+          { value: 'own', label: say('A place of its own') },
         ]}
       />
     </View>
@@ -96,16 +99,16 @@ function Numbers({
     <View className="flex-row flex-wrap gap-x-3 gap-y-3">
       {(
         [
-          { side: 'x', label: 'Left', least: -show.frame.width, most: show.frame.width },
-          { side: 'y', label: 'Top', least: -show.frame.height, most: show.frame.height },
-          { side: 'w', label: 'Width', least: smallest.w, most: show.frame.width * 2 },
-          { side: 'h', label: 'Height', least: smallest.h, most: show.frame.height * 2 },
+          { side: 'x', label: say('Left'), least: -show.frame.width, most: show.frame.width },
+          { side: 'y', label: say('Top'), least: -show.frame.height, most: show.frame.height },
+          { side: 'w', label: say('Width'), least: smallest.w, most: show.frame.width * 2 },
+          { side: 'h', label: say('Height'), least: smallest.h, most: show.frame.height * 2 },
         ] as const
       ).map(({ side, ...field }) => (
         <NumberField
           key={side}
           short
-          unit="px"
+          unit={say('px')}
           step={10}
           {...field}
           value={place[side]}
@@ -114,7 +117,7 @@ function Numbers({
       ))}
       <NumberField
         short
-        label="Turned"
+        label={say('Turned')}
         unit="°"
         value={Math.round(piece.turn ?? 0)}
         least={-180}
@@ -131,15 +134,15 @@ function Corner({ piece }: { piece: Piece }) {
   return (
     <View className="gap-1">
       <Text size={13} tone="muted">
-        A corner that is dragged
+        {say('A corner that is dragged')}
       </Text>
       <Segments
-        label="A corner that is dragged"
+        label={say('A corner that is dragged')}
         value={keepsProportion(piece) ? 'keeps' : 'free'}
         onChange={(value) => set('keeps', value === 'keeps')}
         options={[
-          { value: 'keeps', label: 'Keeps proportions' },
-          { value: 'free', label: 'Is free' },
+          { value: 'keeps', label: say('Keeps proportions') },
+          { value: 'free', label: say('Is free') },
         ]}
       />
     </View>
@@ -163,10 +166,10 @@ function InScenes({ piece }: { piece: Piece }) {
   return (
     <View className="gap-1">
       <Text size={13} tone="muted">
-        In these scenes
+        {say('In these scenes')}
       </Text>
       <Ticks
-        label="In these scenes"
+        label={say('In these scenes')}
         options={show.scenes.map(({ id, name }) => ({ value: id, label: name }))}
         ticked={piece.scenes ?? show.scenes.map(({ id }) => id)}
         onTick={tickScene}
@@ -190,7 +193,7 @@ function Order({ piece, onRemoved }: { piece: Piece; onRemoved: () => void }) {
           </Button>
         ))}
       <Button icon={Copy} onPress={() => (copies.length > 1 ? setAsking(true) : copies[0]?.act())}>
-        Duplicate
+        {say('Duplicate')}
       </Button>
       {acts
         .filter(({ group }) => group === 'end')
@@ -200,7 +203,7 @@ function Order({ piece, onRemoved }: { piece: Piece; onRemoved: () => void }) {
           </Button>
         ))}
       {asking && copies.length > 1 ? (
-        <Sheet title={`Duplicate ${piece.name}`} onClose={() => setAsking(false)}>
+        <Sheet title={say('Duplicate {name}', { name: piece.name })} onClose={() => setAsking(false)}>
           {copies.map(({ label, act }, n) => (
             <Button
               key={label}

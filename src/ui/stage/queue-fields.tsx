@@ -4,21 +4,25 @@ import { Segments } from '@/ui/part/choice';
 import { NumberField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
 import { Ticks } from '@/ui/part/ticks';
+import { say } from '@/ui/words/say';
+import { phrase } from '@/core/words/phrase';
 
 const MODES = [
-  { value: 'one', label: 'One after another' },
-  { value: 'newest', label: 'The newest at once' },
-  { value: 'places', label: 'Several at once' },
+  { value: 'one', label: phrase('One after another') },
+  { value: 'newest', label: phrase('The newest at once') },
+  { value: 'places', label: phrase('Several at once') },
 ] as const;
 
 const HABITS = [
   {
     value: 'merge',
-    label: 'Join what belongs together',
-    note: 'A streak counts up while it is on the air; those who wait for the same cue are thanked together, each by name',
+    label: phrase('Join what belongs together'),
+    note: phrase(
+      'A streak counts up while it is on the air; those who wait for the same cue are thanked together, each by name',
+    ),
   },
-  { value: 'shorten', label: 'Shorten while many wait', note: 'Never below 2 s' },
-  { value: 'byWorth', label: 'What is worth more comes first', note: 'By your rates' },
+  { value: 'shorten', label: phrase('Shorten while many wait'), note: phrase('Never below 2 s') },
+  { value: 'byWorth', label: phrase('What is worth more comes first'), note: phrase('By your rates') },
 ] as const;
 
 /** What a spotlight does when more comes than it can show at once. */
@@ -26,17 +30,17 @@ export function QueueFields({ plan, onChange }: { plan: QueuePlan; onChange: (pl
   return (
     <View className="gap-3">
       <Text size={13} tone="muted">
-        When several alerts come
+        {say('When several alerts come')}
       </Text>
       <Segments
-        label="When several alerts come"
+        label={say('When several alerts come')}
         options={MODES}
         value={plan.mode}
         onChange={(mode) => onChange({ ...plan, mode })}
       />
       {plan.mode === 'places' ? (
         <NumberField
-          label="Places"
+          label={say('Places')}
           value={plan.places}
           least={2}
           most={4}
@@ -46,7 +50,7 @@ export function QueueFields({ plan, onChange }: { plan: QueuePlan; onChange: (pl
       {plan.mode === 'newest' ? null : (
         <>
           <Ticks
-            label="Its habits"
+            label={say('Its habits')}
             options={HABITS}
             ticked={HABITS.filter(({ value }) => plan[value]).map(({ value }) => value)}
             onTick={(habit) => {
@@ -55,8 +59,8 @@ export function QueueFields({ plan, onChange }: { plan: QueuePlan; onChange: (pl
             }}
           />
           <NumberField
-            label="Longest wait before an alert becomes a line, on the desk and in a ticker (0: none)"
-            unit="seconds"
+            label={say('Longest wait before an alert becomes a line, on the desk and in a ticker (0: none)')}
+            unit={say('seconds')}
             value={plan.longestWait}
             least={0}
             most={600}

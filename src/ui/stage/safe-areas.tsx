@@ -8,6 +8,8 @@ import { Button, IconButton } from '@/ui/part/button';
 import { Segments } from '@/ui/part/choice';
 import { NumberField, TextField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
+import { say } from '@/ui/words/say';
+import { phrase } from '@/core/words/phrase';
 
 type List = 'upright' | 'wide';
 
@@ -16,17 +18,17 @@ export function SafeAreas({ veil, onVeil }: { veil: boolean; onVeil: (on: boolea
   const { frame, safe } = useShow();
   const list: List = isUpright(frame) ? 'upright' : 'wide';
   return (
-    <View className="gap-3 pt-3 border-t border-line" role="group" aria-label="Safe areas">
+    <View className="gap-3 pt-3 border-t border-line" role="group" aria-label={say('Safe areas')}>
       <Text size={17} face="title" level={2}>
-        What platforms lay over it
+        {say('What platforms lay over it')}
       </Text>
       <Segments
-        label="Safe areas"
+        label={say('Safe areas')}
         value={veil ? 'shown' : 'lifted'}
         onChange={(value) => onVeil(value === 'shown')}
         options={[
-          { value: 'shown', label: 'Shown' },
-          { value: 'lifted', label: 'Lifted' },
+          { value: 'shown', label: say('Shown') },
+          { value: 'lifted', label: say('Lifted') },
         ]}
       />
       {safe[list].map((each, at) => (
@@ -39,11 +41,11 @@ export function SafeAreas({ veil, onVeil }: { veil: boolean; onVeil: (on: boolea
             icon={Plus}
             onPress={() =>
               edit((draft) => {
-                draft.safe[list].push({ name: 'Something over the picture', x: 0, y: 0.9, w: 1, h: 0.1 });
+                draft.safe[list].push({ name: say('Something over the picture'), x: 0, y: 0.9, w: 1, h: 0.1 });
               })
             }
           >
-            Add one
+            {say('Add one')}
           </Button>
         ) : null}
         {safe[list].length < 12 && !safe[list].some(({ name }) => name === CONSOLE_CAMERA.name) ? (
@@ -56,7 +58,7 @@ export function SafeAreas({ veil, onVeil }: { veil: boolean; onVeil: (on: boolea
               })
             }
           >
-            Add a console’s camera
+            {say('Add a console’s camera')}
           </Button>
         ) : null}
         <Button
@@ -66,7 +68,7 @@ export function SafeAreas({ veil, onVeil }: { veil: boolean; onVeil: (on: boolea
             })
           }
         >
-          As at first
+          {say('As at first')}
         </Button>
       </View>
     </View>
@@ -74,10 +76,10 @@ export function SafeAreas({ veil, onVeil }: { veil: boolean; onVeil: (on: boolea
 }
 
 const SIDES = [
-  { side: 'x', label: 'From the left', least: 0 },
-  { side: 'y', label: 'From the top', least: 0 },
-  { side: 'w', label: 'Its width', least: 1 },
-  { side: 'h', label: 'Its height', least: 1 },
+  { side: 'x', label: phrase('From the left'), least: 0 },
+  { side: 'y', label: phrase('From the top'), least: 0 },
+  { side: 'w', label: phrase('Its width'), least: 1 },
+  { side: 'h', label: phrase('Its height'), least: 1 },
 ] as const;
 
 function SafeArea({ list, at, area: each }: { list: List; at: number; area: Veil }) {
@@ -90,7 +92,7 @@ function SafeArea({ list, at, area: each }: { list: List; at: number; area: Veil
       <View className="flex-row items-end gap-2">
         <View className="flex-1">
           <TextField
-            label="What it is"
+            label={say('What it is')}
             value={each.name}
             most={60}
             onChange={(name) => {
@@ -100,7 +102,7 @@ function SafeArea({ list, at, area: each }: { list: List; at: number; area: Veil
         </View>
         <IconButton
           icon={X}
-          label={`Take out ${each.name}`}
+          label={say('Take out {name}', { name: each.name })}
           tone="muted"
           onPress={() =>
             edit((draft) => {
@@ -110,7 +112,7 @@ function SafeArea({ list, at, area: each }: { list: List; at: number; area: Veil
         />
       </View>
       <Segments
-        label={`Corner of ${each.name}`}
+        label={say('Corner of {name}', { name: each.name })}
         value={cornerOf(each)}
         onChange={(corner) => {
           const { x, y } = inCorner(each, corner);

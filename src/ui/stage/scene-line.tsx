@@ -3,6 +3,7 @@ import { useDeskView } from '@/ui/data/desk';
 import { useShow } from '@/ui/data/show';
 import { Button } from '@/ui/part/button';
 import { Text } from '@/ui/part/text';
+import { say } from '@/ui/words/say';
 
 /** In a show with scenes: which one is edited, which one is on air, and the way to go along with that. */
 export function SceneLine({
@@ -18,29 +19,29 @@ export function SceneLine({
   const scenes = useShow((show) => show.scenes);
   const onAir = useDeskView((view) => view.scene, '');
   if (scenes.length === 0) return null;
-  const name = (id: string): string => scenes.find((each) => each.id === id)?.name ?? 'all scenes';
+  const name = (id: string): string => scenes.find((each) => each.id === id)?.name ?? say('all scenes');
   const same = onAir === scene || onAir === '';
   return (
     <View
       role="status"
-      aria-label="Scene"
+      aria-label={say('Scene')}
       className="flex-row items-center justify-between gap-2 pl-4 pr-2 min-h-[44px]"
     >
       <Text size={13} tone={onAir === '' ? 'muted' : same ? 'lagoon' : 'mist'} numberOfLines={1} className="flex-1">
         {onAir === ''
-          ? `You edit ${name(scene)}`
+          ? say('You edit {name}', { name: name(scene) })
           : same
-            ? `You edit ${name(scene)}, which is on air`
-            : `You edit ${name(scene)}. On air: ${name(onAir)}`}
+            ? say('You edit {name}, which is on air', { name: name(scene) })
+            : say('You edit {name}. On air: {name2}', { name: name(scene), name2: name(onAir) })}
       </Text>
       <Button
         kind="outline"
         className="px-3"
-        label="Follow the scene on air"
+        label={say('Follow the scene on air')}
         pressed={follows}
         onPress={() => onFollow(!follows)}
       >
-        {follows ? 'Following' : 'Follow'}
+        {follows ? say('Following') : say('Follow')}
       </Button>
     </View>
   );

@@ -11,6 +11,7 @@ import { NumberField, TextField } from '@/ui/part/field';
 import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
 import type { Show } from '@/core/show/show';
+import { say } from '@/ui/words/say';
 
 const FIRST = ['Before', 'Live', 'Away', 'The end'];
 
@@ -28,7 +29,8 @@ export function ScenesSheet({
   const add = (): void =>
     edit((draft) => {
       const name =
-        FIRST.find((each) => !draft.scenes.some((scene) => scene.name === each)) ?? `Scene ${draft.scenes.length + 1}`;
+        FIRST.find((each) => !draft.scenes.some((scene) => scene.name === each)) ??
+        say('Scene {scenes}', { scenes: draft.scenes.length + 1 });
       draft.scenes.push({ id: randomKey().slice(0, 12), name });
     });
   const remove = (id: string): void => {
@@ -48,20 +50,24 @@ export function ScenesSheet({
       }
     });
     if (looking === id) onLook('');
-    offerUndo('The scene is removed.');
+    offerUndo(say('The scene is removed.'));
   };
   return (
-    <Sheet title="Scenes" onClose={onClose}>
+    <Sheet title={say('Scenes')} onClose={onClose}>
       <Text tone="muted">
         {show.scenes.length === 0
-          ? 'Without scenes there is one picture, with every piece. Make some, and choose for each piece where it is shown. Change them on the desk, or by a cue.'
-          : 'The first is shown as you go live. Which pieces are in a scene is set with each piece, under Place; there it can have a place of its own in one, too.'}
+          ? say(
+              'Without scenes there is one picture, with every piece. Make some, and choose for each piece where it is shown. Change them on the desk, or by a cue.',
+            )
+          : say(
+              'The first is shown as you go live. Which pieces are in a scene is set with each piece, under Place; there it can have a place of its own in one, too.',
+            )}
       </Text>
       {show.scenes.map(({ id, name }) => (
         <SceneName key={id} id={id} name={name} remove={remove} />
       ))}
       <Button kind="outline" icon={Plus} disabled={show.scenes.length >= 12} onPress={add}>
-        Add a scene
+        {say('Add a scene')}
       </Button>
       {show.scenes.length > 1 ? <SceneChange show={show} /> : null}
       {show.scenes.length > 0 ? <SceneLooked looking={looking} onLook={onLook} show={show} /> : null}
@@ -73,14 +79,14 @@ function SceneLooked({ looking, onLook, show }: { looking: string; onLook: (scen
   return (
     <View className="gap-1">
       <Text size={13} tone="muted">
-        Arrange the stage as it is in
+        {say('Arrange the stage as it is in')}
       </Text>
       <Choice
-        label="Arrange the stage as it is in"
+        label={say('Arrange the stage as it is in')}
         value={looking}
         onChange={onLook}
         options={[
-          { value: '', label: 'All scenes together' },
+          { value: '', label: say('All scenes together') },
           ...show.scenes.map(({ id, name }) => ({ value: id, label: name })),
         ]}
       />
@@ -92,10 +98,10 @@ function SceneChange({ show }: { show: Show }) {
   return (
     <View className="gap-2">
       <Text size={13} tone="muted">
-        How one gives way to another
+        {say('How one gives way to another')}
       </Text>
       <Segments
-        label="How one gives way to another"
+        label={say('How one gives way to another')}
         value={show.transition.kind}
         onChange={(kind) =>
           edit((draft) => {
@@ -103,15 +109,15 @@ function SceneChange({ show }: { show: Show }) {
           })
         }
         options={[
-          { value: 'cut', label: 'At once' },
-          { value: 'fade', label: 'Fading' },
-          { value: 'glide', label: 'Gliding' },
+          { value: 'cut', label: say('At once') },
+          { value: 'fade', label: say('Fading') },
+          { value: 'glide', label: say('Gliding') },
         ]}
       />
       {show.transition.kind === 'cut' ? null : (
         <NumberField
-          label="Takes"
-          unit="ms"
+          label={say('Takes')}
+          unit={say('ms')}
           value={show.transition.ms}
           least={50}
           most={2000}
@@ -132,7 +138,7 @@ function SceneName({ id, name, remove }: { id: string; name: string; remove: (id
     <View className="flex-row items-end gap-2">
       <View className="flex-1">
         <TextField
-          label="Name of the scene"
+          label={say('Name of the scene')}
           value={name}
           most={40}
           onChange={(typed) => {
@@ -144,7 +150,7 @@ function SceneName({ id, name, remove }: { id: string; name: string; remove: (id
           }}
         />
       </View>
-      <IconButton icon={X} label={`Take out ${name}`} tone="muted" onPress={() => remove(id)} />
+      <IconButton icon={X} label={say('Take out {name}', { name })} tone="muted" onPress={() => remove(id)} />
     </View>
   );
 }

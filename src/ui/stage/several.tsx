@@ -16,14 +16,16 @@ import { offerUndo } from '@/ui/frame/toast';
 import { Button, IconButton, type IconType } from '@/ui/part/button';
 import { Text } from '@/ui/part/text';
 import { usePlace } from './use-place';
+import { say } from '@/ui/words/say';
+import { phrase, type Phrase } from '@/core/words/phrase';
 
-const WAYS: readonly { to: Alignment; label: string; icon: IconType }[] = [
-  { to: 'left', label: 'In line at their left', icon: AlignStartVertical },
-  { to: 'centre', label: 'In line at their centres', icon: AlignCenterVertical },
-  { to: 'right', label: 'In line at their right', icon: AlignEndVertical },
-  { to: 'top', label: 'In line at their top', icon: AlignStartHorizontal },
-  { to: 'middle', label: 'In line at their middles', icon: AlignCenterHorizontal },
-  { to: 'bottom', label: 'In line at their bottom', icon: AlignEndHorizontal },
+const WAYS: readonly { to: Alignment; label: Phrase; icon: IconType }[] = [
+  { to: 'left', label: phrase('In line at their left'), icon: AlignStartVertical },
+  { to: 'centre', label: phrase('In line at their centres'), icon: AlignCenterVertical },
+  { to: 'right', label: phrase('In line at their right'), icon: AlignEndVertical },
+  { to: 'top', label: phrase('In line at their top'), icon: AlignStartHorizontal },
+  { to: 'middle', label: phrase('In line at their middles'), icon: AlignCenterHorizontal },
+  { to: 'bottom', label: phrase('In line at their bottom'), icon: AlignEndHorizontal },
 ];
 
 /** What can be done with several pieces at once. */
@@ -38,35 +40,37 @@ export function Several({ pieces, scene, onDone }: { pieces: readonly Piece[]; s
       draft.pieces = draft.pieces.filter(({ id }) => !pieces.some((piece) => piece.id === id));
     });
     onDone();
-    offerUndo(`${pieces.length} pieces are removed.`);
+    offerUndo(say('{pieces} pieces are removed.', { pieces: pieces.length }));
   };
   return (
-    <View className="border-t border-line" role="group" aria-label="Several pieces">
+    <View className="border-t border-line" role="group" aria-label={say('Several pieces')}>
       <ScrollView
         horizontal
         showsHorizontalScrollIndicator={false}
         contentContainerClassName="px-4 py-1 gap-1 items-center"
       >
-        <Text face="strong" className="pr-2">{`${pieces.length} chosen`}</Text>
+        <Text face="strong" className="pr-2">
+          {say('{n} chosen', { n: pieces.length })}
+        </Text>
         {WAYS.map(({ to: way, label, icon }) => (
           <IconButton key={way} icon={icon} label={label} onPress={() => to(align(boxes, way, show.frame))} />
         ))}
         <IconButton
           icon={AlignHorizontalDistributeCenter}
-          label="Evenly from left to right"
+          label={say('Evenly from left to right')}
           disabled={pieces.length < 3}
           onPress={() => to(distribute(boxes, 'x'))}
         />
         <IconButton
           icon={AlignVerticalDistributeCenter}
-          label="Evenly from top to bottom"
+          label={say('Evenly from top to bottom')}
           disabled={pieces.length < 3}
           onPress={() => to(distribute(boxes, 'y'))}
         />
         <Button kind="bad" onPress={remove}>
-          Remove
+          {say('Remove')}
         </Button>
-        <Button onPress={onDone}>Let go</Button>
+        <Button onPress={onDone}>{say('Let go')}</Button>
       </ScrollView>
     </View>
   );

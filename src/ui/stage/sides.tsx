@@ -5,6 +5,7 @@ import { cutOff } from '@/core/stage/crop';
 import type { Drag } from './drag';
 import { GRIP, TOUCH } from './grip';
 import { EDGES, type useGestures } from './use-gestures';
+import { say } from '@/ui/words/say';
 
 /** So far inside its side each is taken: the corners and the turner lie outside. */
 const INSIDE = 10;
@@ -34,7 +35,7 @@ export function Sides({
   return EDGES.map((edge, n) => {
     const gesture = gestures.edges[n];
     if (!gesture || !isLong(edge.x === 0 ? width : height)) return null;
-    const name = edge.name as keyof typeof off;
+    const name = edge.side;
     const moved = (event: KeyboardEvent): void => {
       const by = { ArrowLeft: [-1, 0], ArrowRight: [1, 0], ArrowUp: [0, -1], ArrowDown: [0, 1] }[event.key];
       if (!by) return;
@@ -50,11 +51,11 @@ export function Sides({
       <GestureDetector key={name} gesture={gesture}>
         <View
           role="slider"
-          aria-label={`Crop ${piece.name} from the ${name}`}
+          aria-label={say('Crop {name} from the {side}', { name: piece.name, side: edge.name })}
           aria-valuemin={0}
           aria-valuemax={95}
           aria-valuenow={off[name]}
-          aria-valuetext={`${off[name]} per cent cut off`}
+          aria-valuetext={say('{off} per cent cut off', { off: off[name] })}
           aria-orientation={edge.x === 0 ? 'vertical' : 'horizontal'}
           tabIndex={0}
           {...{ onKeyDown: moved }}

@@ -22,6 +22,7 @@ import type { Piece } from '@/core/piece';
 import { edit } from '@/ui/data/show-store';
 import { Text } from '@/ui/part/text';
 import { useColours } from '@/ui/theme/look';
+import { say } from '@/ui/words/say';
 
 /** A mouse's wheel goes along the row. */
 const SCROLLED_BY_WHEEL: object = {
@@ -63,7 +64,7 @@ export function Stack({
       className="flex-1"
       contentContainerClassName="gap-2 px-4 py-2 items-center"
       role="group"
-      aria-label="Pieces, front first"
+      aria-label={say('Pieces, front first')}
     >
       <DndContext
         sensors={sensors}
@@ -71,8 +72,9 @@ export function Stack({
         onDragEnd={dropped}
         accessibility={{
           screenReaderInstructions: {
-            draggable:
+            draggable: say(
               'Press Space to take hold of a piece, the arrow keys to move it forward or back, and Space again to let go.',
+            ),
           },
         }}
       >
@@ -111,7 +113,7 @@ function Chip({
     >
       <Pressable
         role="button"
-        aria-label={`Choose ${name}`}
+        aria-label={say('Choose {name}', { name })}
         aria-pressed={chosen}
         onPress={onTap}
         className={`min-h-[44px] max-w-[190px] px-4 flex-row gap-2 items-center justify-center rounded-control bg-raised border ${chosen ? 'border-marigold' : 'border-raised'}`}

@@ -7,6 +7,7 @@ import { Text } from '@/ui/part/text';
 import { FrameView } from './frame-view';
 import { usePlaces, watchedBy } from './watched';
 import { useDeskView } from '@/ui/data/desk';
+import { say } from '@/ui/words/say';
 
 /** On a wide screen: the stage beside every other place, running. */
 export function StageBeside() {
@@ -19,10 +20,10 @@ export function StageBeside() {
   const width = Math.floor(Math.min(room.width, (room.height * show.frame.width) / show.frame.height));
   const places = usePlaces();
   return (
-    <View role="complementary" aria-label="Stage" className="w-[440px] px-6 pt-4 pb-6 gap-3">
+    <View role="complementary" aria-label={say('Stage')} className="w-[440px] px-6 pt-4 pb-6 gap-3">
       <View className="flex-row items-center justify-between min-h-[44px]">
         <Text size={17} face="title" level={2}>
-          Stage, as it is on air
+          {say('Stage, as it is on air')}
         </Text>
         <Pressable role="link" onPress={() => router.navigate('/outlets')} className="min-h-[44px] justify-center">
           <Text size={13} tone={(places ?? 0) > 0 ? 'lagoon' : 'muted'}>

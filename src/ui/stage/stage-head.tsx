@@ -7,6 +7,7 @@ import { redo, undo } from '@/ui/data/show-store';
 import { Button, IconButton } from '@/ui/part/button';
 import { Text } from '@/ui/part/text';
 import { usePlaces } from './watched';
+import { say } from '@/ui/words/say';
 
 /** Above the frame: who shows it, which scene is looked at, how large it is, and the way back. */
 export function StageHead({
@@ -33,26 +34,31 @@ export function StageHead({
         className="min-h-[44px] min-w-[64px] justify-center shrink"
       >
         <Text face="strong" numberOfLines={1}>
-          {'Outlets '}
+          {`${say('Outlets')} `}
         </Text>
         <Text size={13} tone={(places ?? 0) > 0 ? 'lagoon' : 'muted'} numberOfLines={1}>
-          {places === null ? 'not known' : places > 0 ? `${places} open` : 'none open'}
+          {places === null ? say('not known') : places > 0 ? say('{n, number} open', { n: places }) : say('none open')}
         </Text>
       </Pressable>
       <View className="flex-row gap-1">
-        <Button kind="outline" label={`Scenes: ${scene}`} className="max-w-[120px] px-3" onPress={onScenes}>
+        <Button
+          kind="outline"
+          label={say('Scenes: {scene}', { scene })}
+          className="max-w-[120px] px-3"
+          onPress={onScenes}
+        >
           {scene}
         </Button>
         <Button
           kind="outline"
-          label={`${ratio}, frame of ${frame.width} by ${frame.height}`}
+          label={say('{ratio}, frame of {width} by {height}', { ratio, width: frame.width, height: frame.height })}
           className="px-3"
           onPress={onFrame}
         >
           {ratio}
         </Button>
-        <IconButton icon={Undo2} label="Undo" onPress={undo} disabled={!canUndo} />
-        <IconButton icon={Redo2} label="Redo" onPress={redo} disabled={!canRedo} />
+        <IconButton icon={Undo2} label={say('Undo')} onPress={undo} disabled={!canUndo} />
+        <IconButton icon={Redo2} label={say('Redo')} onPress={redo} disabled={!canRedo} />
       </View>
     </View>
   );

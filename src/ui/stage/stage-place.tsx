@@ -19,13 +19,15 @@ import { StageSheets } from './stage-sheets';
 import { StageStrip } from './stage-strip';
 import { useFindings, type Judged } from './use-findings';
 import { useStageOpen, type StageSheet } from './use-stage-open';
+import { say } from '@/ui/words/say';
+import { phrase, type Phrase, asKept } from '@/core/words/phrase';
 
 // Only a mouse has a right button: a phone is spared it. The frame waits for it, since it would be made twice otherwise.
 const PieceMenu = lazy(() => import('./piece-menu'));
 
 /** The stage: the frame, its stack of pieces, and the sheet of the one that is chosen. */
 export function StagePlace() {
-  usePageTitle('Stage');
+  usePageTitle(say('Stage'));
   const show = useShow();
   const wide = useWide();
   const low = useLow();
@@ -116,7 +118,7 @@ function StageColumn({
 }) {
   const scenes = useShow((show) => show.scenes);
   const { scene, chosen, onChoose } = editor;
-  const name = scenes.find(({ id }) => id === scene)?.name ?? (scenes.length > 0 ? 'All scenes' : 'Scenes');
+  const name = scenes.find(({ id }) => id === scene)?.name ?? (scenes.length > 0 ? say('All scenes') : say('Scenes'));
   const low = useLow();
   const head = <StageHead scene={name} onScenes={() => onSheet('scenes')} onFrame={() => onSheet('frame')} />;
   const line = <SceneLine scene={scene} follows={follows} onFollow={onFollow} />;
@@ -178,9 +180,9 @@ function StageFrame({ onAdd, ...editor }: Omit<EditorProps, 'width'> & { onAdd: 
       )}
       {pieces.length === 0 ? (
         <View className="absolute bottom-4 left-8 right-8 p-4 rounded-card bg-surface gap-3">
-          <Text size={17}>Nothing is on the stage yet. Start with a spotlight, where alerts appear.</Text>
+          <Text size={17}>{say('Nothing is on the stage yet. Start with a spotlight, where alerts appear.')}</Text>
           <Button kind="main" onPress={onAdd}>
-            Add a piece
+            {say('Add a piece')}
           </Button>
         </View>
       ) : null}
@@ -209,7 +211,7 @@ function Beside({
     <ScrollView className="w-[400px] grow-0 border-l border-line" contentContainerClassName="p-6">
       <View ref={panel} className="gap-4">
         <Text size={22} face="title" level={1}>
-          {piece ? piece.name : 'Stage'}
+          {piece ? piece.name : say('Stage')}
         </Text>
         {piece ? <PieceSheet key={piece.id} piece={piece} scene={scene} onRemoved={onRemoved} /> : <NothingChosen />}
       </View>
@@ -223,15 +225,15 @@ function NothingChosen() {
     <>
       <View className="gap-2">
         <Button kind="main" onPress={() => inPlace.open('add')}>
-          Add a piece
+          {say('Add a piece')}
         </Button>
-        <Button onPress={() => inPlace.open('arrange')}>Arrange for me</Button>
-        <Button onPress={() => inPlace.open('scenes')}>Scenes</Button>
-        <Button onPress={() => inPlace.open('frame')}>Frame and safe areas</Button>
+        <Button onPress={() => inPlace.open('arrange')}>{say('Arrange for me')}</Button>
+        <Button onPress={() => inPlace.open('scenes')}>{say('Scenes')}</Button>
+        <Button onPress={() => inPlace.open('frame')}>{say('Frame and safe areas')}</Button>
       </View>
-      <View role="list" aria-label="On the stage" className="gap-3">
+      <View role="list" aria-label={say('On the stage')} className="gap-3">
         {BY_HAND.map(([how, what]) => (
-          <View key={how} role="listitem">
+          <View key={asKept(how)} role="listitem">
             <Text face="strong">{how}</Text>
             <Text tone="muted">{what}</Text>
           </View>
@@ -241,11 +243,11 @@ function NothingChosen() {
   );
 }
 
-const BY_HAND: readonly [string, string][] = [
-  ['Click', 'Chooses a piece; with Shift several'],
-  ['Drag', 'Moves it; a corner resizes it, the knob above turns it'],
-  ['Double click', 'Goes to its name'],
-  ['Right click', 'Brings up what can be done with it'],
-  ['Wheel with Ctrl', 'Makes the chosen piece larger or smaller'],
-  ['Arrow keys', 'Move it by 1 px, with Shift by 10; on a corner they resize it'],
+const BY_HAND: readonly [Phrase, Phrase][] = [
+  [phrase('Click'), phrase('Chooses a piece; with Shift several')],
+  [phrase('Drag'), phrase('Moves it; a corner resizes it, the knob above turns it')],
+  [phrase('Double click'), phrase('Goes to its name')],
+  [phrase('Right click'), phrase('Brings up what can be done with it')],
+  [phrase('Wheel with Ctrl'), phrase('Makes the chosen piece larger or smaller')],
+  [phrase('Arrow keys'), phrase('Move it by 1 px, with Shift by 10; on a corner they resize it')],
 ];

@@ -10,6 +10,7 @@ import { Text } from '@/ui/part/text';
 import { Several } from './several';
 import { Stack } from './stack';
 import type { StageSheet } from './use-stage-open';
+import { say } from '@/ui/words/say';
 
 export interface StageStripProps {
   scene: string;
@@ -33,7 +34,7 @@ export function StageStrip({ scene, chosen, findings, dismissed, onChoose, onShe
       ? []
       : show.pieces.flatMap((each) => {
           const says = pieceProblem(each, show);
-          return says === null ? [] : [`${each.name} waits: ${says}`];
+          return says === null ? [] : [say('{name} waits: {why}', { name: each.name, why: says })];
         });
   const judged = findings > 0 || dismissed > 0;
   return (
@@ -54,18 +55,18 @@ export function StageStrip({ scene, chosen, findings, dismissed, onChoose, onShe
           {judged ? (
             <Button
               kind={findings > 0 ? 'bad' : 'outline'}
-              label={`! ${findings} to put right`}
+              label={say('! {findings} to put right', { findings })}
               className="px-3"
               onPress={() => onSheet('findings')}
             >{`! ${findings}`}</Button>
           ) : null}
           {piece && !wide ? (
-            <Button icon={ChevronUp} label={`Edit ${piece.name}`} onPress={() => onSheet('piece')}>
-              {judged ? '' : 'Edit'}
+            <Button icon={ChevronUp} label={say('Edit {name}', { name: piece.name })} onPress={() => onSheet('piece')}>
+              {judged ? '' : say('Edit')}
             </Button>
           ) : null}
-          <Button kind="main" icon={Plus} label="Add a piece" onPress={() => onSheet('add')}>
-            {wide ? 'Add' : ''}
+          <Button kind="main" icon={Plus} label={say('Add a piece')} onPress={() => onSheet('add')}>
+            {wide ? say('Add') : ''}
           </Button>
         </View>
       </View>

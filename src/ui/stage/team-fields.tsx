@@ -14,6 +14,7 @@ import { Pick } from '@/ui/part/pick';
 import { Text } from '@/ui/part/text';
 import { ViewerChoice } from '@/ui/people/viewer-choice';
 import { useAsked, useAskedWhich } from '@/ui/frame/address';
+import { say } from '@/ui/words/say';
 
 /** Whose doing a goal counts: everybody's, a team's or one viewer's. */
 export function ByField({ by, onChange }: { by: By | undefined; onChange: (by: By | undefined) => void }) {
@@ -21,10 +22,10 @@ export function ByField({ by, onChange }: { by: By | undefined; onChange: (by: B
   const [naming, setNaming] = useAsked('viewer');
   const viewer = by?.kind === 'viewer' ? [{ value: 'this', label: by.name }] : [];
   const options = [
-    { value: 'all', label: 'Everybody' },
+    { value: 'all', label: say('Everybody') },
     ...viewer,
-    ...teams.map(({ id, name }) => ({ value: `team/${id}`, label: `Team ${name}` })),
-    { value: 'viewer', label: 'A certain viewer' },
+    ...teams.map(({ id, name }) => ({ value: `team/${id}`, label: say('Team {name}', { name }) })),
+    { value: 'viewer', label: say('A certain viewer') },
   ];
   const choose = (value: string): void => {
     if (value === 'all') onChange(undefined);
@@ -34,18 +35,18 @@ export function ByField({ by, onChange }: { by: By | undefined; onChange: (by: B
   return (
     <View className="gap-3">
       <Pick
-        label="Of"
+        label={say('Of')}
         options={options}
         value={by === undefined ? 'all' : by.kind === 'viewer' ? 'this' : `team/${by.team}`}
         onChange={choose}
       />
       {by?.kind === 'team' && !teams.some(({ id }) => id === by.team) ? (
-        <Text tone="brick">This team is not in the show any more. Choose another one.</Text>
+        <Text tone="brick">{say('This team is not in the show any more. Choose another one.')}</Text>
       ) : null}
       <TeamFields />
       {naming ? (
         <ViewerChoice
-          title="Whose goal it is"
+          title={say('Whose goal it is')}
           onClose={() => setNaming(false)}
           onChoose={({ feed, viewer: id, name }) => {
             setNaming(false);
@@ -71,14 +72,14 @@ export function TeamFields() {
     setOpen(true);
     edit((draft) => {
       const name =
-        ['Ash', 'Ember'].find((each) => !draft.teams.some((team) => team.name === each)) ??
-        `Team ${draft.teams.length + 1}`;
+        [say('Ash'), say('Ember')].find((each) => !draft.teams.some((team) => team.name === each)) ??
+        say('Team {teams}', { teams: draft.teams.length + 1 });
       const keyword = `!${name.toLowerCase().replace(/\s+/g, '')}`;
       draft.teams.push({ id: randomKey().slice(0, 12), name, keyword, members: [] });
     });
   };
   return (
-    <View className="gap-3" role="group" aria-label="Teams">
+    <View className="gap-3" role="group" aria-label={say('Teams')}>
       <TeamPick teams={teams} setOpen={setOpen} open={open} add={add} />
       {open
         ? teams.map(({ id, name, keyword, members }) => (
@@ -95,7 +96,7 @@ export function TeamFields() {
         : null}
       {naming !== null ? (
         <ViewerChoice
-          title="Put a viewer into the team"
+          title={say('Put a viewer into the team')}
           onClose={() => setNaming(null)}
           onChoose={({ feed, viewer, name }) => {
             setNaming(null);
@@ -127,12 +128,14 @@ function TeamPick({
     <View className="flex-row flex-wrap gap-2">
       {teams.length > 0 ? (
         <Button kind="outline" onPress={() => setOpen(!open)}>
-          {open ? 'Fold the teams away' : `Teams: ${teams.map(({ name }) => name).join(', ')}`}
+          {open
+            ? say('Fold the teams away')
+            : say('Teams: {names}', { names: teams.map(({ name }) => name).join(', ') })}
         </Button>
       ) : null}
       {teams.length < 12 ? (
         <Button kind="outline" icon={Plus} onPress={add}>
-          Add a team
+          {say('Add a team')}
         </Button>
       ) : null}
     </View>
@@ -155,11 +158,11 @@ function TeamField({
   setNaming: (value: string | null) => void;
 }) {
   return (
-    <View className="gap-2 pb-3 border-b border-line" role="group" aria-label={`Team ${name}`}>
+    <View className="gap-2 pb-3 border-b border-line" role="group" aria-label={say('Team {name}', { name })}>
       <View className="flex-row items-end gap-2">
         <View className="flex-1">
           <TextField
-            label="Name of the team"
+            label={say('Name of the team')}
             value={name}
             most={40}
             onChange={(typed) => {
@@ -172,7 +175,7 @@ function TeamField({
         </View>
         <IconButton
           icon={X}
-          label={`Take out team ${name}`}
+          label={say('Take out team {name}', { name })}
           tone="muted"
           onPress={() =>
             edit((draft) => {
@@ -182,9 +185,9 @@ function TeamField({
         />
       </View>
       <KeywordField
-        label={`Keyword with which viewers join ${name}`}
+        label={say('Keyword with which viewers join {name}', { name })}
         value={keyword}
-        placeholder="!ash"
+        placeholder={say('!ash')}
         onChange={(next) =>
           change(id, (team) => {
             team.keyword = next;
@@ -216,7 +219,7 @@ function Members({
         <Button
           key={viewerKey(one.feed, one.viewer)}
           icon={X}
-          label={`Take ${one.name} out of ${name}`}
+          label={say('Take {name} out of {name2}', { name: one.name, name2: name })}
           onPress={() =>
             change(id, (team) => {
               team.members = team.members.filter((each) => each.feed !== one.feed || each.viewer !== one.viewer);
@@ -226,8 +229,13 @@ function Members({
           {one.name}
         </Button>
       ))}
-      <Button kind="outline" icon={Plus} label={`Put a viewer into ${name}`} onPress={() => setNaming(id)}>
-        Put a viewer in
+      <Button
+        kind="outline"
+        icon={Plus}
+        label={say('Put a viewer into {name}', { name })}
+        onPress={() => setNaming(id)}
+      >
+        {say('Put a viewer in')}
       </Button>
     </View>
   );

@@ -1,18 +1,20 @@
 import { TICKER_KINDS, type TickerPiece } from '@/core/piece/ticker';
 import { Text } from '@/ui/part/text';
 import { Ticks } from '@/ui/part/ticks';
+import { say } from '@/ui/words/say';
+import { phrase, type Phrase } from '@/core/words/phrase';
 
-const TITLES: Record<(typeof TICKER_KINDS)[number], string> = {
-  follow: 'Follows',
-  gift: 'Gifts',
-  subscribe: 'Subscriptions',
-  giftSubs: 'Subscriptions given away',
-  tip: 'Tips',
-  raid: 'Raids',
-  share: 'Shares',
-  chat: 'Chat',
-  every: 'Every so many',
-  goal: 'Goals',
+const TITLES: Record<(typeof TICKER_KINDS)[number], Phrase> = {
+  follow: phrase('Follows'),
+  gift: phrase('Gifts'),
+  subscribe: phrase('Subscriptions'),
+  giftSubs: phrase('Subscriptions given away'),
+  tip: phrase('Tips'),
+  raid: phrase('Raids'),
+  share: phrase('Shares'),
+  chat: phrase('Chat'),
+  every: phrase('Every so many'),
+  goal: phrase('Goals'),
 };
 
 /** Which kinds of alert a ticker lists; with none taken out it lists all, also those that are in no list. */
@@ -25,10 +27,10 @@ export function TickerFields({ piece, set }: { piece: TickerPiece; set: (field: 
   return (
     <>
       <Text size={13} tone="muted">
-        Alerts of these kinds
+        {say('Alerts of these kinds')}
       </Text>
       <Ticks
-        label="Alerts of these kinds"
+        label={say('Alerts of these kinds')}
         options={TICKER_KINDS.map((value) => ({ value, label: TITLES[value] }))}
         ticked={ticked}
         onTick={tick}

@@ -6,6 +6,7 @@ import { Segments } from '@/ui/part/choice';
 import { NumberField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
 import { Ticks } from '@/ui/part/ticks';
+import { say } from '@/ui/words/say';
 
 const MOST = 6;
 
@@ -22,19 +23,19 @@ export function TurnFields({ piece, set }: { piece: LeaderboardPiece; set: (fiel
   return (
     <View className="gap-3">
       <Segments
-        label="Changes of place"
+        label={say('Changes of place')}
         value={piece.moves ? 'told' : 'not'}
         onChange={(value) => set('moves', value === 'told')}
         options={[
-          { value: 'told', label: 'Tell changes of place' },
-          { value: 'not', label: 'Places alone' },
+          { value: 'told', label: say('Tell changes of place') },
+          { value: 'not', label: say('Places alone') },
         ]}
       />
       <Text size={13} tone="muted">
-        Shown in turn with it
+        {say('Shown in turn with it')}
       </Text>
       <Ticks
-        label="Shown in turn with it"
+        label={say('Shown in turn with it')}
         options={BOARD_MEASURES.filter((measure) => measure !== piece.measure).map((value) => ({
           value,
           label: MEASURE[value].title,
@@ -44,7 +45,7 @@ export function TurnFields({ piece, set }: { piece: LeaderboardPiece; set: (fiel
       />
       {turns.length > 0 ? (
         <NumberField
-          label="Seconds for each"
+          label={say('Seconds for each')}
           value={piece.seconds ?? 8}
           least={3}
           most={60}

@@ -8,6 +8,7 @@ import { ColourField } from '@/ui/part/colour-field';
 import { NumberField } from '@/ui/part/field';
 import { Pick } from '@/ui/part/pick';
 import { Text } from '@/ui/part/text';
+import { say } from '@/ui/words/say';
 
 const FONTS: Record<FontFamily, string> = {
   title: 'Bricolage',
@@ -33,41 +34,46 @@ export function TypeFields({
     set('type', Object.keys(next).length > 0 ? next : undefined);
   };
   return (
-    <View className="gap-4 pt-3 border-t border-line" role="group" aria-label="Its own type">
+    <View className="gap-4 pt-3 border-t border-line" role="group" aria-label={say('Its own type')}>
       <Text size={17} face="title" level={2}>
-        Its own type
+        {say('Its own type')}
       </Text>
       <Pick
-        label="Font"
+        label={say('Font')}
         options={[
-          { value: '', label: 'The style’s' },
+          { value: '', label: say('The style’s') },
           ...FONT_FAMILIES.map((value) => ({ value: value as string, label: FONTS[value] })),
         ]}
         value={type.font ?? ''}
         onChange={(value) => change({ font: FONT_FAMILIES.find((font) => font === value) })}
       />
       <ColourField
-        label="Colour"
-        none="The style’s"
+        label={say('Colour')}
+        none={say('The style’s')}
         value={type.fill}
         onChange={(fill) => change({ fill, ...(fill === undefined ? { fillTo: undefined } : {}) })}
       />
       {type.fill ? (
-        <ColourField label="Running into" none="Plain" value={type.fillTo} onChange={(fillTo) => change({ fillTo })} />
+        <ColourField
+          label={say('Running into')}
+          none={say('Plain')}
+          value={type.fillTo}
+          onChange={(fillTo) => change({ fillTo })}
+        />
       ) : null}
       <EdgeFields type={type} change={change} />
       <Segments
-        label="Shadow"
+        label={say('Shadow')}
         value={type.shadow ? 'on' : 'off'}
         onChange={(value) => change({ shadow: value === 'on' ? true : undefined })}
         options={[
-          { value: 'on', label: 'With a shadow' },
-          { value: 'off', label: 'As the style has it' },
+          { value: 'on', label: say('With a shadow') },
+          { value: 'off', label: say('As the style has it') },
         ]}
       />
       {Object.keys(type).length > 0 ? (
         <View className="flex-row">
-          <Button onPress={() => set('type', undefined)}>The style’s type again</Button>
+          <Button onPress={() => set('type', undefined)}>{say('The style’s type again')}</Button>
         </View>
       ) : null}
     </View>
@@ -79,8 +85,8 @@ function EdgeFields({ type, change }: { type: TypeLook; change: (changed: Partia
   return (
     <>
       <ColourField
-        label="Outline"
-        none="The style’s"
+        label={say('Outline')}
+        none={say('The style’s')}
         value={type.outline?.color}
         onChange={(color) =>
           change({ outline: color === undefined ? undefined : { color, width: type.outline?.width ?? 8 } })
@@ -88,8 +94,8 @@ function EdgeFields({ type, change }: { type: TypeLook; change: (changed: Partia
       />
       {type.outline ? (
         <NumberField
-          label="Outline’s width"
-          unit="px"
+          label={say('Outline’s width')}
+          unit={say('px')}
           value={type.outline.width}
           least={1}
           most={40}
@@ -97,15 +103,15 @@ function EdgeFields({ type, change }: { type: TypeLook; change: (changed: Partia
         />
       ) : null}
       <ColourField
-        label="Glow"
-        none="None"
+        label={say('Glow')}
+        none={say('None')}
         value={type.glow?.color}
         onChange={(color) => change({ glow: color === undefined ? undefined : { color, blur: type.glow?.blur ?? 20 } })}
       />
       {type.glow ? (
         <NumberField
-          label="Glow’s reach"
-          unit="px"
+          label={say('Glow’s reach')}
+          unit={say('px')}
           value={type.glow.blur}
           least={1}
           most={40}

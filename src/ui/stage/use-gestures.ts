@@ -4,20 +4,21 @@ import { PIECE_KINDS, type Piece } from '@/core/piece';
 import type { FrameSize } from '@/core/piece/frame';
 import { move, resizeTurned, scaleBox, tidyTurn, type Handle } from '@/core/stage/place';
 import type { Drag } from './drag';
+import { phrase, type Phrase } from '@/core/words/phrase';
 
-export const CORNERS: readonly (Handle & { name: string })[] = [
-  { x: -1, y: -1, name: 'top left' },
-  { x: 1, y: -1, name: 'top right' },
-  { x: 1, y: 1, name: 'bottom right' },
-  { x: -1, y: 1, name: 'bottom left' },
+export const CORNERS: readonly (Handle & { name: Phrase; testName: string })[] = [
+  { x: -1, y: -1, testName: 'top-left', name: phrase('top left') },
+  { x: 1, y: -1, testName: 'top-right', name: phrase('top right') },
+  { x: 1, y: 1, testName: 'bottom-right', name: phrase('bottom right') },
+  { x: -1, y: 1, testName: 'bottom-left', name: phrase('bottom left') },
 ];
 
 /** The sides of a picture, by which it is cut. */
-export const EDGES: readonly (Handle & { name: string })[] = [
-  { x: 0, y: -1, name: 'top' },
-  { x: 1, y: 0, name: 'right' },
-  { x: 0, y: 1, name: 'bottom' },
-  { x: -1, y: 0, name: 'left' },
+export const EDGES: readonly (Handle & { name: Phrase; side: 'top' | 'right' | 'bottom' | 'left' })[] = [
+  { x: 0, y: -1, side: 'top', name: phrase('top') },
+  { x: 1, y: 0, side: 'right', name: phrase('right') },
+  { x: 0, y: 1, side: 'bottom', name: phrase('bottom') },
+  { x: -1, y: 0, side: 'left', name: phrase('left') },
 ];
 
 /** How far above its piece the handle stands by which it is turned, px of the screen. */

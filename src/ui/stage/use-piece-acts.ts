@@ -15,6 +15,7 @@ import { offerUndo } from '@/ui/frame/toast';
 import type { IconType } from '@/ui/part/button';
 import { newIds } from './add-piece';
 import { useSet } from './use-set';
+import { say, saying } from '@/ui/words/say';
 
 /** Something that can be done with a piece as a whole. */
 export interface PieceAct {
@@ -41,27 +42,34 @@ export function usePieceActs(piece: Piece, onRemoved: () => void): PieceAct[] {
     group: 'copy',
     act: () => edit((draft) => void copyPiece(draft, piece, newIds(), own)),
   });
-  const of = shownBy(piece)?.list.title.toLowerCase();
+  const list = shownBy(piece)?.list;
+  const of = list && saying(list.title).toLowerCase();
   return [
-    { label: 'Forward', icon: ArrowUp, group: 'order', disabled: at === show.pieces.length - 1, act: () => reorder(1) },
-    { label: 'Back', icon: ArrowDown, group: 'order', disabled: at === 0, act: () => reorder(-1) },
     {
-      label: piece.locked ? 'Unlock' : 'Lock',
+      label: say('Forward'),
+      icon: ArrowUp,
+      group: 'order',
+      disabled: at === show.pieces.length - 1,
+      act: () => reorder(1),
+    },
+    { label: say('Back'), icon: ArrowDown, group: 'order', disabled: at === 0, act: () => reorder(-1) },
+    {
+      label: piece.locked ? say('Unlock') : say('Lock'),
       icon: piece.locked ? LockOpen : Lock,
       group: 'order',
       act: () => set('locked', piece.locked ? undefined : true),
     },
     {
-      label: piece.off ? 'Put back' : 'Take off',
+      label: piece.off ? say('Put back') : say('Take off'),
       icon: piece.off ? Eye : EyeOff,
       group: 'order',
       act: () => set('off', piece.off ? undefined : true),
     },
     ...(of === undefined
-      ? [copy('Duplicate', false)]
-      : [copy(`With a ${of} of its own`, true), copy(`Showing the same ${of}`, false)]),
+      ? [copy(say('Duplicate'), false)]
+      : [copy(say('With a {of} of its own', { of }), true), copy(say('Showing the same {of}', { of }), false)]),
     {
-      label: 'Remove',
+      label: say('Remove'),
       icon: Trash,
       group: 'end',
       act: () => {
@@ -69,7 +77,7 @@ export function usePieceActs(piece: Piece, onRemoved: () => void): PieceAct[] {
           draft.pieces = draft.pieces.filter(({ id }) => id !== piece.id);
         });
         onRemoved();
-        offerUndo(`${piece.name} is removed.`);
+        offerUndo(say('{name} is removed.', { name: piece.name }));
       },
     },
   ];

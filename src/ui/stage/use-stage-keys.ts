@@ -5,6 +5,7 @@ import type { FrameSize } from '@/core/piece/frame';
 import { move } from '@/core/stage/place';
 import { edit } from '@/ui/data/show-store';
 import { offerUndo } from '@/ui/frame/toast';
+import { say } from '@/ui/words/say';
 
 const ARROWS: Readonly<Record<string, [number, number]>> = {
   ArrowLeft: [-1, 0],
@@ -36,7 +37,11 @@ export function useStageKeys({ chosen, seen, frame, put, onChoose }: StageKeys):
           to.pieces = to.pieces.filter(({ id, locked }) => !chosen.includes(id) || locked);
         });
         onChoose([]);
-        offerUndo(chosen.length === 1 ? 'A piece is removed.' : `${chosen.length} pieces are removed.`);
+        offerUndo(
+          chosen.length === 1
+            ? say('A piece is removed.')
+            : say('{chosen} pieces are removed.', { chosen: chosen.length }),
+        );
       }
       if (!arrow || chosen.length === 0) return;
       event.preventDefault();

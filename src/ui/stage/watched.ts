@@ -1,4 +1,5 @@
 import { useDesk } from '@/ui/data/desk';
+import { say } from '@/ui/words/say';
 
 /** How many places show an outlet now; null while the server has not said. */
 export const usePlaces = (): number | null =>
@@ -9,9 +10,9 @@ export const usePlaces = (): number | null =>
 /** The same in words. */
 export const watchedBy = (places: number | null): string =>
   places === null
-    ? 'Not known just now'
+    ? say('Not known just now')
     : places === 0
-      ? 'Nowhere shown yet'
+      ? say('Nowhere shown yet')
       : places === 1
-        ? '1 place shows it'
-        : `${places} places show it`;
+        ? say('1 place shows it')
+        : say('{places} places show it', { places });

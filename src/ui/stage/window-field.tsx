@@ -6,6 +6,7 @@ import { useShow } from '@/ui/data/show';
 import { NumberField, TextField } from '@/ui/part/field';
 import { Pick } from '@/ui/part/pick';
 import { Text } from '@/ui/part/text';
+import { say, spoken } from '@/ui/words/say';
 
 const QUARTER_MS = 900_000;
 
@@ -37,7 +38,7 @@ export function WindowField({
   return (
     <View className="gap-3">
       <Pick
-        label="Counted over"
+        label={say('Counted over')}
         options={kinds.map((value) => ({ value, label: WINDOW_TITLES[value] }))}
         value={now.over}
         onChange={choose}
@@ -47,10 +48,11 @@ export function WindowField({
         <Since key={now.at} at={now.at} zone={show.zone} onChange={(at) => onChange({ over: 'since', at })} />
       ) : null}
       {now.over === 'session' ? null : (
-        <Text
-          size={13}
-          tone="muted"
-        >{`Days begin at midnight in ${show.zone === '' ? 'UTC' : show.zone.replace(/_/g, ' ')}. What earlier sessions came to is counted with it.`}</Text>
+        <Text size={13} tone="muted">
+          {say('Days begin at midnight in {value}. What earlier sessions came to is counted with it.', {
+            value: show.zone === '' ? 'UTC' : show.zone.replace(/_/g, ' '),
+          })}
+        </Text>
       )}
     </View>
   );
@@ -67,15 +69,15 @@ function Days({ window, onChange }: { window: Extract<Window, { over: 'days' }>;
   return (
     <>
       <TextField
-        label="From (year-month-day)"
+        label={say('From (year-month-day)')}
         value={from}
         exact
         most={10}
-        problem={bad ? 'A day like 2026-11-26.' : null}
+        problem={bad ? say('A day like 2026-11-26.') : null}
         onChange={type}
       />
       <NumberField
-        label="So many days (0: without an end)"
+        label={say('So many days (0: without an end)')}
         value={window.days}
         least={0}
         most={3660}
@@ -87,7 +89,7 @@ function Days({ window, onChange }: { window: Extract<Window, { over: 'days' }>;
 
 /** A moment by the clock of the show's zone, in whole quarters of an hour. */
 function Since({ at, zone, onChange }: { at: number; zone: string; onChange: (at: number) => void }) {
-  const said = new Intl.DateTimeFormat('en', {
+  const said = new Intl.DateTimeFormat(spoken(), {
     timeZone: zone || 'UTC',
     weekday: 'short',
     day: 'numeric',
@@ -102,7 +104,7 @@ function Since({ at, zone, onChange }: { at: number; zone: string; onChange: (at
     <>
       <Text className="tabular-nums">{said}</Text>
       <NumberField
-        label="That is so many quarters of an hour ago"
+        label={say('That is so many quarters of an hour ago')}
         value={Math.round(hoursAgo * 4)}
         least={0}
         most={40_000}

@@ -7,6 +7,7 @@ import { Button } from '@/ui/part/button';
 import { Text } from '@/ui/part/text';
 import { ViewerChoice } from '@/ui/people/viewer-choice';
 import { useAsked } from '@/ui/frame/address';
+import { say } from '@/ui/words/say';
 
 /** Viewers whose lines a chat column leaves out. */
 export function WithoutField({
@@ -20,14 +21,14 @@ export function WithoutField({
   return (
     <View className="gap-2">
       <Text size={13} tone="muted">
-        Lines of these viewers are left out
+        {say('Lines of these viewers are left out')}
       </Text>
       <View className="flex-row flex-wrap gap-2">
         {without.map((one) => (
           <Button
             key={viewerKey(one.feed, one.viewer)}
             icon={X}
-            label={`Show ${one.name} again`}
+            label={say('Show {name} again', { name: one.name })}
             onPress={() =>
               set(
                 'without',
@@ -39,12 +40,12 @@ export function WithoutField({
           </Button>
         ))}
         <Button kind="outline" icon={Plus} onPress={() => setNaming(true)}>
-          Leave a viewer’s lines out
+          {say('Leave a viewer’s lines out')}
         </Button>
       </View>
       {naming ? (
         <ViewerChoice
-          title="Whose lines are left out"
+          title={say('Whose lines are left out')}
           onClose={() => setNaming(false)}
           onChoose={({ feed, viewer, name }) => {
             setNaming(false);

@@ -4,13 +4,19 @@ import { AreaField } from '@/ui/part/area-field';
 import { Segments } from '@/ui/part/choice';
 import { NumberField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
+import { say } from '@/ui/words/say';
+import { phrase, type Phrase } from '@/core/words/phrase';
 
-const ALIGN: Record<(typeof ALIGNS)[number], string> = { left: 'Left', centre: 'Centre', right: 'Right' };
-const TOO_LONG: Record<(typeof OVERLONG)[number], string> = {
-  shrink: 'Made smaller',
-  cut: 'Cut',
-  wrap: 'Go on below',
-  scroll: 'Pass through',
+const ALIGN: Record<(typeof ALIGNS)[number], Phrase> = {
+  left: phrase('Left'),
+  centre: phrase('Centre'),
+  right: phrase('Right'),
+};
+const TOO_LONG: Record<(typeof OVERLONG)[number], Phrase> = {
+  shrink: phrase('Made smaller'),
+  cut: phrase('Cut'),
+  wrap: phrase('Go on below'),
+  scroll: phrase('Pass through'),
 };
 
 /** What a text piece says. */
@@ -18,17 +24,17 @@ export function WordsFields({ piece, set }: { piece: WordsPiece; set: (field: st
   return (
     <View className="gap-4">
       <AreaField
-        label="Words"
+        label={say('Words')}
         value={piece.words}
         problem={null}
         onChange={(words) => set('words', words.slice(0, 500))}
       />
       <View className="gap-1">
         <Text size={13} tone="muted">
-          Words that are too long are
+          {say('Words that are too long are')}
         </Text>
         <Segments
-          label="Words that are too long are"
+          label={say('Words that are too long are')}
           value={piece.overlong}
           onChange={(overlong) => set('overlong', overlong)}
           options={OVERLONG.map((value) => ({ value, label: TOO_LONG[value] }))}
@@ -43,8 +49,8 @@ export function WordsLook({ piece, set }: { piece: WordsPiece; set: (field: stri
   return (
     <View className="gap-4">
       <NumberField
-        label="Size"
-        unit="px"
+        label={say('Size')}
+        unit={say('px')}
         value={piece.size}
         least={20}
         most={400}
@@ -52,23 +58,23 @@ export function WordsLook({ piece, set }: { piece: WordsPiece; set: (field: stri
         onChange={(size) => set('size', size)}
       />
       <Segments
-        label="Stands"
+        label={say('Stands')}
         value={piece.align}
         onChange={(align) => set('align', align)}
         options={ALIGNS.map((value) => ({ value, label: ALIGN[value] }))}
       />
       <Segments
-        label="Backing"
+        label={say('Backing')}
         value={piece.backing ? 'on' : 'off'}
         onChange={(value) => set('backing', value === 'on')}
         options={[
-          { value: 'on', label: 'On a backing' },
-          { value: 'off', label: 'Letters alone' },
+          { value: 'on', label: say('On a backing') },
+          { value: 'off', label: say('Letters alone') },
         ]}
       />
       <NumberField
-        label="Room at the sides"
-        unit="px"
+        label={say('Room at the sides')}
+        unit={say('px')}
         value={piece.inset}
         least={0}
         most={200}

@@ -1,8 +1,15 @@
-/* Times of this device's clock, as they are read. */
+import { spoken } from './say';
+
+/* Times of this device's clock, as they are read in the app's language. */
 
 const formatter = (options: Intl.DateTimeFormatOptions): ((at: number) => string) => {
-  const format = new Intl.DateTimeFormat('en-GB', options);
-  return (at) => format.format(at);
+  const made = new Map<string, Intl.DateTimeFormat>();
+  return (at) => {
+    const language = spoken();
+    const format = made.get(language) ?? new Intl.DateTimeFormat(language, options);
+    made.set(language, format);
+    return format.format(at);
+  };
 };
 
 /** "19:05" */
@@ -16,6 +23,16 @@ export const hourMinuteSecond = formatter({
 });
 /** "Thursday 26 November" */
 export const weekdayAndDay = formatter({ weekday: 'long', day: 'numeric', month: 'long' });
+/** "26 Nov" */
+export const dayAndMonth = formatter({ day: 'numeric', month: 'short' });
+/** "26 Nov, 19:05" */
+export const shortDayAndTime = formatter({
+  day: 'numeric',
+  month: 'short',
+  hour: '2-digit',
+  minute: '2-digit',
+  hourCycle: 'h23',
+});
 /** "26 November at 19:05" */
 export const dayAndTime = formatter({
   day: 'numeric',

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { mediaIdSchema } from '@/core/media/media';
 import { HOUSE_STYLES } from '@/core/paint/house-style';
 import { MOTION_NAMES } from '@/core/paint/motion';
+import { phrase, type Phrase } from '@/core/words/phrase';
 
 const motion = z.enum(['piece', ...MOTION_NAMES]);
 
@@ -51,11 +52,17 @@ export const PLAIN_LOOK: Look = {
   wordsMotion: 'piece',
 };
 
-const LAYOUT_WORDS = { beside: 'beside it', above: 'above it', below: 'below it', behind: 'behind it' } as const;
-
-/** What is shown with the words, for the sentence; '' when nothing is. `name`: that of one of the show's files. */
-export function lookWords(look: Look | undefined, name: (id: string) => string | null): string {
-  if (!look || look.picture === '') return '';
-  const what = look.picture === 'initials' ? 'their initials' : (name(look.picture) ?? 'a picture that is gone');
-  return `with ${what} ${LAYOUT_WORDS[look.layout]}`;
+/** What is shown with the words, for the sentence; null when nothing is. `name`: that of one of the show's files. */
+export function lookWords(look: Look | undefined, name: (id: string) => string | null): Phrase | null {
+  if (!look || look.picture === '') return null;
+  return phrase(
+    'with {what} {layout, select, above {above it} below {below it} behind {behind it} other {beside it}}',
+    {
+      what:
+        look.picture === 'initials'
+          ? phrase('their initials')
+          : (name(look.picture) ?? phrase('a picture that is gone')),
+      layout: look.layout,
+    },
+  );
 }

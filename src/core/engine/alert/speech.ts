@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { withoutIsolates } from '@/core/words/fields';
+import { withoutIsolates } from '@/core/words/isolate';
 
 const pace = z.number().min(0.5).max(2);
 /** How something is said: `voice` names one of the browser's voices, or a part of its name; empty: any of the language. */

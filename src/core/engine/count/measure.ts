@@ -7,6 +7,8 @@ import type { Totals } from './totals';
 import type { ViewerTally } from './viewer-tally';
 import { figure } from '@/core/event/figures';
 import { amountWords, type Money } from '@/core/event/money';
+import { phrase, type Phrase } from '@/core/words/phrase';
+import { aired } from '@/core/words/on-air';
 
 export { MEASURES, type Measure } from './row';
 
@@ -30,8 +32,8 @@ interface MeasureKind {
    */
   add: (totals: Totals, by: number, tally: ViewerTally | null, own: number) => void;
   /** How it reads in the interface, and what adds to it, in a sentence. */
-  title: string;
-  what: string;
+  title: Phrase;
+  what: Phrase;
   /** The kinds of event that make it grow, where that is more than `kinds`: anything may earn points. */
   grows?: readonly EventKind[];
 }
@@ -55,8 +57,8 @@ export const MEASURE: Record<Measure, MeasureKind> = {
       t.likes += by;
       if (tally) tally.likes += own;
     },
-    title: 'Likes',
-    what: 'likes',
+    title: phrase('Likes'),
+    what: phrase('likes'),
   }),
   follows: of(['follow'], ({ count }, _worth, own) => (own ? 1 : (count ?? 1)), {
     differs: true,
@@ -65,8 +67,8 @@ export const MEASURE: Record<Measure, MeasureKind> = {
       t.follows += by;
       if (tally) tally.follows += own;
     },
-    title: 'Follows',
-    what: 'follows',
+    title: phrase('Follows'),
+    what: phrase('follows'),
   }),
   shares: of(['share'], () => 1, {
     total: (t) => t.byKind.share,
@@ -74,8 +76,8 @@ export const MEASURE: Record<Measure, MeasureKind> = {
       t.byKind.share += by;
       if (tally) tally.shares += own;
     },
-    title: 'Shares',
-    what: 'shares',
+    title: phrase('Shares'),
+    what: phrase('shares'),
   }),
   // One that was gifted is its giver's.
   subscriptions: of(['subscribe'], ({ gifted }) => (gifted ? 0 : 1), {
@@ -84,8 +86,8 @@ export const MEASURE: Record<Measure, MeasureKind> = {
       t.subscriptions += by;
       if (tally) tally.subscriptions += own;
     },
-    title: 'Subscriptions',
-    what: 'subscriptions',
+    title: phrase('Subscriptions'),
+    what: phrase('subscriptions'),
   }),
   giftSubs: of(['giftSubs'], ({ count }) => count, {
     total: (t) => t.giftSubs,
@@ -93,8 +95,8 @@ export const MEASURE: Record<Measure, MeasureKind> = {
       t.giftSubs += by;
       if (tally) tally.giftSubs = (tally.giftSubs ?? 0) + own;
     },
-    title: 'Subscriptions given away',
-    what: 'gifted subscriptions',
+    title: phrase('Subscriptions given away'),
+    what: phrase('gifted subscriptions'),
   }),
   gifts: of(['gift'], ({ count }) => count, {
     total: (t) => t.gifts,
@@ -102,8 +104,8 @@ export const MEASURE: Record<Measure, MeasureKind> = {
       t.gifts += by;
       if (tally) tally.gifts += own;
     },
-    title: 'Gifts',
-    what: 'gifts',
+    title: phrase('Gifts'),
+    what: phrase('gifts'),
   }),
   coins: of(['gift'], ({ count, unitCoins }) => count * unitCoins, {
     total: (t) => t.coins,
@@ -111,8 +113,8 @@ export const MEASURE: Record<Measure, MeasureKind> = {
       t.coins += by;
       if (tally) tally.coins += own;
     },
-    title: 'Coins',
-    what: 'gifts',
+    title: phrase('Coins'),
+    what: phrase('gifts'),
   }),
   tips: of(['tip'], (_event, worth) => worth, {
     total: (t) => t.tipWorth,
@@ -120,8 +122,8 @@ export const MEASURE: Record<Measure, MeasureKind> = {
       t.tipWorth += by;
       if (tally) tally.tips = (tally.tips ?? 0) + own;
     },
-    title: 'Tips',
-    what: 'tips',
+    title: phrase('Tips'),
+    what: phrase('tips'),
   }),
   worth: of(['gift', 'tip', 'subscribe', 'giftSubs'], (_event, worth) => worth, {
     total: (t) => t.worth,
@@ -129,8 +131,8 @@ export const MEASURE: Record<Measure, MeasureKind> = {
       t.worth += by;
       if (tally) tally.worth += own;
     },
-    title: 'Worth',
-    what: 'gifts, tips or subscriptions',
+    title: phrase('Worth'),
+    what: phrase('gifts, tips or subscriptions'),
   }),
   chats: of(['chat'], () => 1, {
     total: (t) => t.byKind.chat,
@@ -138,15 +140,15 @@ export const MEASURE: Record<Measure, MeasureKind> = {
       t.byKind.chat += by;
       if (tally) tally.chats += own;
     },
-    title: 'Lines in chat',
-    what: 'chat',
+    title: phrase('Lines in chat'),
+    what: phrase('chat'),
   }),
   // Raids are by streamers, not by viewers.
   raids: of(['raid'], () => 1, {
     total: (t) => t.byKind.raid,
     add: (t, by) => void (t.byKind.raid += by),
-    title: 'Raids',
-    what: 'raids',
+    title: phrase('Raids'),
+    what: phrase('raids'),
   }),
   points: of([], () => 0, {
     total: (t) => t.points,
@@ -154,8 +156,8 @@ export const MEASURE: Record<Measure, MeasureKind> = {
       t.points += by;
       if (tally) tally.points += own;
     },
-    title: 'Points',
-    what: 'chat, likes, gifts or follows',
+    title: phrase('Points'),
+    what: phrase('chat, likes, gifts or follows'),
     grows: ['chat', 'like', 'gift', 'follow'],
   }),
 };
@@ -230,3 +232,11 @@ export const withCurrency = (measure: Measure | null, show: { money: Money }): {
 /** What is counted, as people write it: with its thousands apart, or, of a currency (minor units), as an amount. */
 export const figureWords = (value: number, currency: string | undefined, language?: string): string =>
   currency === undefined ? figure(value, language) : amountWords(value, currency, language);
+
+/** What a measure is called where viewers read it, within a sentence and in the show's language. */
+export const measureOnAir = (measure: Measure, language: string): string =>
+  aired(
+    language,
+    '{measure, select, likes {likes} follows {followers} shares {shares} subscriptions {subscriptions} giftSubs {subscriptions given away} gifts {gifts} coins {coins} tips {tips} worth {worth} chats {lines in chat} raids {raids} other {points}}',
+    { measure },
+  );

@@ -6,6 +6,8 @@ import { startOfDay } from 'date-fns/startOfDay';
 import { startOfISOWeek } from 'date-fns/startOfISOWeek';
 import { startOfMonth } from 'date-fns/startOfMonth';
 import { z } from 'zod';
+import { phrase, type Phrase } from '@/core/words/phrase';
+import { aired } from '@/core/words/on-air';
 
 /** A calendar day, YYYYMMDD as one number: two can be compared. In the show's time zone. */
 export type Day = number;
@@ -35,14 +37,14 @@ export type Window = z.infer<typeof windowSchema>;
 
 export const SESSION: Window = { over: 'session' };
 
-export const WINDOW_TITLES: Record<Window['over'], string> = {
-  session: 'This session',
-  day: 'Today',
-  week: 'This week',
-  month: 'This month',
-  days: 'Days from a date',
-  since: 'Since a moment',
-  ever: 'All time',
+export const WINDOW_TITLES: Record<Window['over'], Phrase> = {
+  session: phrase('This session'),
+  day: phrase('Today'),
+  week: phrase('This week'),
+  month: phrase('This month'),
+  days: phrase('Days from a date'),
+  since: phrase('Since a moment'),
+  ever: phrase('All time'),
 };
 
 /** From when to when (ms, the end not included), and the days that lie in it. */
@@ -99,14 +101,22 @@ export function spanOf(window: Window, now: number, zone: string): Span {
 export const isIn = ({ from, to }: Span, at: number): boolean => at >= from && at < to;
 export const hasDay = ({ fromDay, toDay }: Span, day: Day): boolean => day >= fromDay && day < toDay;
 
-/** A window in a sentence: "this week", "7 days from 2026-11-20". */
-export function windowWords(window: Window): string {
+/** A window in a sentence for viewers, in the show's language: "this week", "7 days from 2026-11-20". */
+export function windowWords(window: Window, language: string): string {
   switch (window.over) {
     case 'days':
-      return window.days === 0 ? `from ${window.from} on` : `${window.days} days from ${window.from}`;
+      return window.days === 0
+        ? aired(language, 'from {from} on', { from: window.from })
+        : aired(language, '{days, plural, one {# day} other {# days}} from {from}', window);
     case 'since':
-      return `since ${new Date(window.at).toISOString().slice(0, 16).replace('T', ' ')} UTC`;
+      return aired(language, 'since {at} UTC', {
+        at: new Date(window.at).toISOString().slice(0, 16).replace('T', ' '),
+      });
     default:
-      return WINDOW_TITLES[window.over].toLowerCase();
+      return aired(
+        language,
+        '{over, select, session {this session} day {today} week {this week} month {this month} other {all time}}',
+        { over: window.over },
+      );
   }
 }

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { Range } from './range';
 import type { Setting } from '@/core/engine/kernel/when';
+import { phrase, type Phrase } from '@/core/words/phrase';
 
 /* Which cue answers where several are made for the same kind of event: the most specific one, and those that are told to answer all the same. */
 
@@ -9,18 +10,21 @@ export const answersSchema = z.enum(['all', 'rest']).optional();
 
 export const answersSetting: Setting = {
   field: 'answers',
-  label: 'Where another cue is made for just this',
+  label: phrase('Where another cue is made for just this'),
   setting: 'choice',
   options: [
-    { value: 'rest', label: 'Leave it to that one' },
-    { value: 'all', label: 'Answer all the same' },
+    { value: 'rest', label: phrase('Leave it to that one') },
+    { value: 'all', label: phrase('Answer all the same') },
   ],
   otherwise: 'all',
 };
 
-/** What stands behind "any gift" and the like. */
-export const restWords = (answers: 'all' | 'rest' | undefined, rank: number): string =>
-  answers === 'rest' && rank === 0 ? ' that has no cue of its own' : '';
+/** Whether it is for what no other cue is made for. */
+export const isRest = (answers: 'all' | 'rest' | undefined, rank: number): boolean => answers === 'rest' && rank === 0;
+
+/** "any gift", and where it is for what no other cue is made for, with that. */
+export const anyOf = (any: Phrase, answers: 'all' | 'rest' | undefined, rank: number): Phrase =>
+  isRest(answers, rank) ? phrase('{any} that has no cue of its own', { any }) : any;
 
 export const isNarrow = ({ least, most }: Range): boolean => least !== null || most !== null;
 

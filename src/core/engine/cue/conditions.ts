@@ -3,6 +3,7 @@ import { isOpen } from '@/core/engine/kernel/ask';
 import { drawn } from '@/core/engine/kernel/chance';
 import type { Memory } from '@/core/engine/kernel/memory';
 import type { KernelState } from '@/core/engine/kernel/feature';
+import { phrase, type Phrase, type Sayable } from '@/core/words/phrase';
 
 /** What must hold besides, so that a cue fires. */
 export const conditionsSchema = z.object({
@@ -63,28 +64,27 @@ export function mayFire(
   return null;
 }
 
-/** The conditions in the sentence, each with the field that changes it. */
+/** The conditions in the sentence, each in the tag of the field that changes it. */
 export function conditionsWords(
   holds: Conditions,
-  goalName: (id: string) => string,
-  sceneName: (id: string) => string = (id) => id,
-): { text: string; field: string }[] {
-  return [
-    ...(holds.every > 0 ? [{ text: `at most once every ${holds.every} s`, field: 'hold.every' }] : []),
-    ...(holds.everyViewer > 0
-      ? [{ text: `at most once every ${holds.everyViewer} s for a viewer`, field: 'hold.everyViewer' }]
-      : []),
-    ...(holds.chance < 100 ? [{ text: `${holds.chance} % of the time`, field: 'hold.chance' }] : []),
-    ...(holds.times > 0
-      ? [{ text: holds.times === 1 ? 'once a session' : `${holds.times} times a session at most`, field: 'hold.times' }]
-      : []),
-    ...(holds.scenes && holds.scenes.length > 0
-      ? [{ text: `in ${holds.scenes.map(sceneName).join(' or ')}`, field: 'hold.scenes' }]
-      : []),
-    ...(holds.goal !== '' ? [{ text: `while ${goalName(holds.goal)} is open`, field: 'hold.goal' }] : []),
-  ];
+  goalName: (id: string) => Sayable,
+  sceneName: (id: string) => Sayable = (id) => id,
+): Phrase[] {
+  const words: Phrase[] = [];
+  if (holds.every > 0) words.push(phrase('<every>at most once every {n} s</every>', { n: holds.every }));
+  if (holds.everyViewer > 0)
+    words.push(phrase('<everyViewer>at most once every {n} s for a viewer</everyViewer>', { n: holds.everyViewer }));
+  if (holds.chance < 100) words.push(phrase('<chance>{n} % of the time</chance>', { n: holds.chance }));
+  if (holds.times > 0)
+    words.push(
+      phrase('<times>{n, plural, =1 {once a session} other {# times a session at most}}</times>', { n: holds.times }),
+    );
+  if (holds.scenes && holds.scenes.length > 0)
+    words.push(phrase('<scenes>in {scenes}</scenes>', { scenes: { or: holds.scenes.map(sceneName) } }));
+  if (holds.goal !== '') words.push(phrase('<goal>while {goal} is open</goal>', { goal: goalName(holds.goal) }));
+  return words;
 }
 
 /** Why it can never fire; null when it can. */
-export const conditionsProblem = (holds: Conditions): string | null =>
-  holds.chance === 0 ? 'Its chance is 0 %.' : null;
+export const conditionsProblem = (holds: Conditions): Phrase | null =>
+  holds.chance === 0 ? phrase('Its chance is 0 %.') : null;

@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { phrase, type Phrase, type PhraseValue } from '@/core/words/phrase';
 
 /** At least, at most, or between; either end may be open. */
 export const rangeSchema = z.object({
@@ -12,20 +13,22 @@ export const ANY: Range = { least: null, most: null };
 export const within = ({ least, most }: Range, value: number): boolean =>
   (least === null || value >= least) && (most === null || value <= most);
 
-/** The range in a sentence: " of at least 100 coins"; empty where everything is within it. */
+/** The range in a sentence: "of at least 100 coins"; null where everything is within it. @param of a number with its unit @param both whether the lower of two bounds has it, too */
 export function rangeWords(
   { least, most }: Range,
-  unit: string,
-  n = (value: number): string => value.toLocaleString('en'),
-): string {
-  const what = unit === '' ? '' : ` ${unit}`;
+  of: (value: number) => PhraseValue = (value) => value,
+  both = false,
+): Phrase | null {
   if (least !== null && most !== null)
-    return least === most ? `of ${n(least)}${what}` : `of ${n(least)} to ${n(most)}${what}`;
-  if (least !== null) return `of at least ${n(least)}${what}`;
-  if (most !== null) return `of at most ${n(most)}${what}`;
-  return '';
+    return least === most
+      ? phrase('of {n}', { n: of(least) })
+      : phrase('of {least} to {most}', { least: both ? of(least) : least, most: of(most) });
+  if (least !== null) return phrase('of at least {n}', { n: of(least) });
+  return most === null ? null : phrase('of at most {n}', { n: of(most) });
 }
 
 /** Why nothing can be within it; null when something can. */
-export const rangeProblem = ({ least, most }: Range): string | null =>
-  least !== null && most !== null && least > most ? 'Its least is above its most: nothing is between them.' : null;
+export const rangeProblem = ({ least, most }: Range): Phrase | null =>
+  least !== null && most !== null && least > most
+    ? phrase('Its least is above its most: nothing is between them.')
+    : null;

@@ -3,6 +3,7 @@ import type { Cause, SomeStep } from '@/core/engine/kernel/cause';
 import { drawn } from '@/core/engine/kernel/chance';
 import type { SomeCue } from './cue';
 import { memoryOf, type CueHost } from './slice';
+import { phrase, type Sayable } from '@/core/words/phrase';
 
 /* Several wordings, pictures or sounds of one step: one of them is taken each time its cue's steps are done. */
 
@@ -73,10 +74,11 @@ function byWeight(step: Varied, last: number | undefined, chance: number): numbe
   return found < 0 ? open.findLastIndex((each) => each > 0) : found;
 }
 
-/** How a sentence says that there are others. */
-export const othersWords = (step: SomeStep): string => {
-  if (!isVaried(step)) return '';
-  const others = step.more.length;
-  const or = others === 1 ? 'another' : `${others} others`;
-  return ` or ${or}, ${step.by === 'turn' ? 'in turn' : 'by chance'}`;
-};
+/** What is shown, said or heard, and in a sentence that there are others. */
+export function withOthers(first: Sayable, step: SomeStep): Sayable {
+  if (!isVaried(step)) return first;
+  const values = { first, n: step.more.length };
+  return step.by === 'turn'
+    ? phrase('{first} or {n, plural, one {another} other {# others}}, in turn', values)
+    : phrase('{first} or {n, plural, one {another} other {# others}}, by chance', values);
+}

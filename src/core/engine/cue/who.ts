@@ -3,6 +3,7 @@ import type { Leaderboard } from '@/core/engine/count/leaderboard';
 import { someoneSchema, type Someone } from '@/core/engine/count/someone';
 import type { ViewerTally } from '@/core/engine/count/viewer-tally';
 import type { EventMoment } from '@/core/engine/kernel/when';
+import { phrase, type Phrase } from '@/core/words/phrase';
 
 /** For whom a cue is. */
 export const whoSchema = z.object({
@@ -19,13 +20,13 @@ export type Who = z.infer<typeof whoSchema>;
 
 export const EVERYONE: Who = { are: 'everyone', top: 3, only: [], never: [] };
 
-export const WHO_TITLES: Record<Who['are'], string> = {
-  everyone: 'Everyone',
-  followers: 'Followers, as far as is known',
-  subscribers: 'Subscribers',
-  moderators: 'Moderators',
-  top: 'The top supporters',
-  level: 'From a level on',
+export const WHO_TITLES: Record<Who['are'], Phrase> = {
+  everyone: phrase('Everyone'),
+  followers: phrase('Followers, as far as is known'),
+  subscribers: phrase('Subscribers'),
+  moderators: phrase('Moderators'),
+  top: phrase('The top supporters'),
+  level: phrase('From a level on'),
 };
 
 /** Whether the cue is for the one who did this. Moments of nobody are for everyone, and for no one in particular. */
@@ -68,19 +69,18 @@ export function placeOf(board: Leaderboard | undefined, tally: ViewerTally | nul
   return at + 1;
 }
 
-/** For whom, in the sentence: ", for subscribers"; null when it is for everyone. */
-export function whoWords(who: Who): string | null {
-  const words = {
-    everyone: 'everyone',
-    followers: 'followers',
-    subscribers: 'subscribers',
-    moderators: 'moderators',
-    top: `the top ${who.top}`,
-    level: `viewers from level ${who.level ?? 1} on`,
-  }[who.are];
-  const only =
-    who.only.length > 0 ? `only ${who.only.map(({ name }) => name).join(', ')}` : who.are === 'everyone' ? null : words;
-  const never =
-    who.never.length > 0 ? `${only ?? 'everyone'} but ${who.never.map(({ name }) => name).join(', ')}` : only;
-  return never;
+/** For whom, in the sentence: "for subscribers"; null when it is for everyone. */
+export function whoWords(who: Who): Phrase | null {
+  const are: Record<Who['are'], () => Phrase> = {
+    everyone: () => phrase('everyone'),
+    followers: () => phrase('followers'),
+    subscribers: () => phrase('subscribers'),
+    moderators: () => phrase('moderators'),
+    top: () => phrase('the top {n}', { n: who.top }),
+    level: () => phrase('viewers from level {n} on', { n: who.level ?? 1 }),
+  };
+  const names = (list: Who['only']): { and: string[] } => ({ and: list.map(({ name }) => name) });
+  const whom = who.only.length > 0 ? phrase('only {names}', { names: names(who.only) }) : are[who.are]();
+  if (who.never.length > 0) return phrase('{whom} but {names}', { whom, names: names(who.never) });
+  return who.only.length === 0 && who.are === 'everyone' ? null : whom;
 }

@@ -1,6 +1,7 @@
 import { pushKept } from '@/core/event/kept';
 import { z } from 'zod';
 import { streamEventSchema } from '@/core/event/event';
+import { phrase, type Phrase } from '@/core/words/phrase';
 
 /* What goes wrong inside the engine: it is written down, said to the streamer, and stops nothing else. */
 
@@ -72,22 +73,39 @@ export interface FaultNames {
 }
 
 /** A fault in a sentence for the streamer: what happened, what is still safe, what to do. */
-export function faultWords({ why, cue, feed, off }: Fault, show: FaultNames): string {
+export function faultWords({ why, cue, feed, off }: Fault, show: FaultNames): Phrase {
   const at = show.cues.findIndex(({ id }) => id === cue);
   const name =
-    cue === null ? null : at < 0 ? 'A cue that is gone' : `The cue “${show.cues[at]?.name || `cue ${at + 1}`}”`;
+    cue === null
+      ? null
+      : at < 0
+        ? phrase('A cue that is gone')
+        : phrase('The cue “{name}”', { name: show.cues[at]?.name || `cue ${at + 1}` });
   if (why === 'steps')
-    return `${name ?? 'A cue'} set off more than ${MOST_STEPS.toLocaleString('en')} steps at once. The rest was left out. Look at what it calls.`;
+    return phrase(
+      '{name} set off more than {most, number} steps at once. The rest was left out. Look at what it calls.',
+      { name: name ?? 'A cue', most: MOST_STEPS },
+    );
   if (why === 'waits')
-    return `${name ?? 'A cue'} has more than ${MOST_PENDING.toLocaleString('en')} steps waiting. What came on top was left out. Shorten its wait, or let it run less often.`;
+    return phrase(
+      '{name} has more than {most, number} steps waiting. What came on top was left out. Shorten its wait, or let it run less often.',
+      { name: name ?? 'A cue', most: MOST_PENDING },
+    );
   if (name !== null)
     return off
-      ? `${name} failed ${MOST_FAULTS} times within a minute and was switched off. All else goes on. Change it, or switch it off and on again, to start it anew.`
-      : `${name} failed, and what set it off was not counted. All else goes on. Look at its steps.`;
+      ? phrase(
+          '{name} failed {most} times within a minute and was switched off. All else goes on. Change it, or switch it off and on again, to start it anew.',
+          { name, most: MOST_FAULTS },
+        )
+      : phrase('{name} failed, and what set it off was not counted. All else goes on. Look at its steps.', { name });
   const handle = show.feeds.find(({ id }) => id === feed)?.handle;
-  const whose = handle === undefined ? 'a feed' : `the feed of ${handle}`;
-  if (feed === null) return 'Something could not be done. All else goes on, and nothing that was counted is lost.';
+  const whose = handle === undefined ? 'a feed' : phrase('the feed of {handle}', { handle });
+  if (feed === null)
+    return phrase('Something could not be done. All else goes on, and nothing that was counted is lost.');
   return off
-    ? `${MOST_FAULTS} messages of ${whose} could not be worked with within a minute, and the feed was switched off. All else goes on. Stop it and start it again on its page.`
-    : `A message of ${whose} could not be worked with and was not counted. All else goes on.`;
+    ? phrase(
+        '{most} messages of {whose} could not be worked with within a minute, and the feed was switched off. All else goes on. Stop it and start it again on its page.',
+        { most: MOST_FAULTS, whose },
+      )
+    : phrase('A message of {whose} could not be worked with and was not counted. All else goes on.', { whose });
 }

@@ -8,10 +8,10 @@ import type { Fault } from './fault';
 import type { Keywords } from './keywords';
 import type { KernelShow } from './show';
 import type { Cause, SomeStep } from './cause';
-import type { SentencePart, Setting, WhenKind } from './when';
+import type { Setting, WhenKind } from './when';
+import type { Phrase, Sayable } from '@/core/words/phrase';
 
 /* The interface between the kernel and features, and the state that they share. These types name each other, and so stand in one file. */
-
 /** A word that a message may begin with, and what it does, as the info card tells it. */
 export interface Keyword {
   word: string;
@@ -192,7 +192,7 @@ export type NumberName = string;
 
 export interface NamedNumber {
   number: NumberName;
-  name: string;
+  name: Sayable;
   /** Its kind: the first part of its name. */
   of: string;
 }
@@ -225,8 +225,8 @@ export interface ListKind<T extends Listed = Listed, H extends KernelState = Ker
   /** What the names of its numbers begin with. */
   kind: string;
   /** One of them, and several, as they read. */
-  title: string;
-  several: string;
+  title: Phrase;
+  several: Phrase;
   /** So many a show may have. */
   most: number;
   /** A new one. */
@@ -242,8 +242,8 @@ export interface ListKind<T extends Listed = Listed, H extends KernelState = Ker
 export interface OwnMeasure<H extends KernelState = KernelState> {
   measure: string;
   /** How it reads in the interface, and what makes it grow, in a sentence. */
-  title: string;
-  what: string;
+  title: Phrase;
+  what: Phrase;
   /** The kinds of event that make it grow. */
   grows: readonly EventKind[];
   value(state: H): number;
@@ -280,13 +280,13 @@ export interface StepRun {
 export interface StepKind<T extends SomeStep = SomeStep, P = object, H extends KernelState = KernelState> {
   kind: T['kind'];
   schema: z.ZodType<T>;
-  title: string;
+  title: Phrase;
   make(show: KernelShow & P, kit: Kit): T;
   /** After ", ": a verb first, "show “…” in Top spotlight for 4 s". */
-  sentence(step: T, show: KernelShow & P, kit: Kit): SentencePart[];
+  sentence(step: T, show: KernelShow & P, kit: Kit): Phrase;
   settings: readonly Setting[];
   /** Why nothing will be seen or heard of it, in a sentence. */
-  problem?(step: T, show: KernelShow & P, about: { cue: StepCue; kit: Kit }): string | null;
+  problem?(step: T, show: KernelShow & P, about: { cue: StepCue; kit: Kit }): Phrase | null;
   /** A trial leaves it out: it changes a number, draws, or speaks to viewers. */ untried?: true;
   /** @returns true where the cue's other steps come later: it waits */
   run(state: H, step: T, run: StepRun): boolean | void;

@@ -7,6 +7,7 @@ import type { WordValues } from '@/core/words/fields';
 import type { Doer } from './cause';
 import type { Memory } from './memory';
 import type { KernelShow } from './show';
+import type { Phrase, Sayable } from '@/core/words/phrase';
 
 /** What can set a cue off: a kind of event, or a moment of a feature's own. */
 export type Trigger = string;
@@ -42,45 +43,42 @@ export type Moment = EventMoment | OwnMoment;
 
 export const isEventMoment = (moment: Moment): moment is EventMoment => 'event' in moment;
 
-/** A token of the sentence: plain words, or a part that is tapped to change the field it names. */
-export type SentencePart = { text: string; field?: string };
-
 /** One thing of a "when" or a step that can be set; `field` is its name there, and the name of its token. `hidden`: with these values it means nothing. */
 export type Setting = { hidden?: (values: Readonly<Record<string, unknown>>) => boolean } & (
   | {
       field: string;
-      label: string;
+      label: Phrase;
       setting: 'number';
       least: number;
       most: number;
       step?: number;
-      unit?: string;
+      unit?: Phrase;
       money?: (values: Readonly<Record<string, unknown>>) => boolean;
     }
   /** `money`: in minor units of the streamer's currency, typed in whole ones. */
-  | { field: string; label: string; setting: 'range'; unit: string; money?: boolean }
+  | { field: string; label: Phrase; setting: 'range'; unit: Phrase | null; money?: boolean }
   | {
       field: string;
-      label: string;
+      label: Phrase;
       setting: 'choice';
-      options: readonly { value: string; label: string }[];
+      options: readonly { value: string; label: Phrase }[];
       otherwise?: string;
     }
-  | { field: string; label: string; setting: 'text'; most: number; placeholder?: string }
-  | { field: string; label: string; setting: 'words' }
+  | { field: string; label: Phrase; setting: 'text'; most: number; placeholder?: Sayable }
+  | { field: string; label: Phrase; setting: 'words' }
   /** A currency, or none: then amounts are in the streamer's own, by their rates. */
-  | { field: string; label: string; setting: 'currency' }
-  | { field: string; label: string; setting: 'address' }
-  | { field: string; label: string; setting: 'gifts' }
-  | { field: string; label: string; setting: 'look' }
+  | { field: string; label: Phrase; setting: 'currency' }
+  | { field: string; label: Phrase; setting: 'address' }
+  | { field: string; label: Phrase; setting: 'gifts' }
+  | { field: string; label: Phrase; setting: 'look' }
   | {
       field: string;
-      label: string;
+      label: Phrase;
       setting: 'one';
       /** A list of the show (`ListKind`), or one of those that no feature of the kind has. */
       of: OneOf;
       /** Any of them will do, in these words; its value is empty. */
-      any?: string;
+      any?: Phrase;
     }
 );
 
@@ -107,8 +105,8 @@ export interface WhenKind<T extends SomeWhen = SomeWhen, M extends Moment = Mome
   kind: T['kind'];
   schema: z.ZodType<T>;
   /** A one-line name for choosing it, and the heading under which it is offered. */
-  title: string;
-  group: 'Giving' | 'Watching' | 'Talking' | 'Points' | 'The show';
+  title: Phrase;
+  group: Phrase;
   /** What it is asked at; it is asked at nothing else. */
   triggers(when: T): readonly Trigger[];
   /**
@@ -121,7 +119,7 @@ export interface WhenKind<T extends SomeWhen = SomeWhen, M extends Moment = Mome
   fires(when: T, moment: M, memory: Memory): readonly WordValues[];
   /** Values for trying it without an event. */
   sample(when: T): WordValues;
-  sentence(when: T, show: KernelShow & P): SentencePart[];
+  sentence(when: T, show: KernelShow & P): Phrase;
   settings: readonly Setting[];
   /**
    * What becomes of its alerts when several wait: `add`: counts are added, of one viewer and of several; `group`: viewers are named together;
@@ -133,7 +131,7 @@ export interface WhenKind<T extends SomeWhen = SomeWhen, M extends Moment = Mome
   /** How it narrows its kind of event down; absent: it stands beside all others. */
   narrows?: Narrowing<T>;
   /** Why it can never fire, in a sentence. */
-  problem?(when: T, show: KernelShow & P): string | null;
+  problem?(when: T, show: KernelShow & P): Phrase | null;
 }
 
 /** Nothing: one list for all, since most moments set nothing off. */

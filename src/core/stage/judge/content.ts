@@ -7,6 +7,7 @@ import { carries } from '../seen';
 import { isUpright } from '@/core/show/safe-area';
 import { covers, type Finding, type Judged } from './finding';
 import { shownBy } from '@/core/show/listed';
+import { phrase } from '@/core/words/phrase';
 
 /** Of the rows that were asked for, only some find room. */
 export function halfRows({ pieces, scene }: Judged): Finding[] {
@@ -19,8 +20,11 @@ export function halfRows({ pieces, scene }: Judged): Finding[] {
             {
               key: `rows/${scene}/${piece.id}`,
               pieces: [piece.id],
-              says: `${fit} of ${piece.rows} lines fit into ${piece.name}.`,
-              mend: { label: `Show ${fit}`, does: { kind: 'set', piece: piece.id, fields: { rows: fit } } },
+              says: phrase('{fit} of {rows} lines fit into {name}.', { fit, rows: piece.rows, name: piece.name }),
+              mend: {
+                label: phrase('Show {fit}', { fit }),
+                does: { kind: 'set', piece: piece.id, fields: { rows: fit } },
+              },
             },
           ];
     }
@@ -32,9 +36,14 @@ export function halfRows({ pieces, scene }: Judged): Finding[] {
       {
         key: `rows/${scene}/${piece.id}`,
         pieces: [piece.id],
-        says: `${rows} of ${piece.rows} places fit into ${piece.name}; ${more} px more would hold them all.`,
+        says: phrase('{rows} of {rows2} places fit into {name}; {more} px more would hold them all.', {
+          rows,
+          rows2: piece.rows,
+          name: piece.name,
+          more,
+        }),
         mend: {
-          label: `Show ${rows === 0 ? 1 : rows}`,
+          label: phrase('Show {value}', { value: rows === 0 ? 1 : rows }),
           does: { kind: 'set', piece: piece.id, fields: { rows: Math.max(1, rows) } },
         },
       },
@@ -83,8 +92,8 @@ export function twice({ pieces, scene }: Judged): Finding[] {
       {
         key: `twice/${scene}/${other.id}/${piece.id}`,
         pieces: [piece.id, other.id],
-        says: `${piece.name} says the same as ${other.name}.`,
-        mend: { label: `Remove ${piece.name}`, does: { kind: 'remove', piece: piece.id } },
+        says: phrase('{name} says the same as {name2}.', { name: piece.name, name2: other.name }),
+        mend: { label: phrase('Remove {name}', { name: piece.name }), does: { kind: 'remove', piece: piece.id } },
       },
     ];
   });
@@ -126,8 +135,11 @@ export function cover({ pieces, show: { frame, safe }, scene }: Judged): Finding
         {
           key: `cover/${scene}`,
           pieces: [largest.id],
-          says: `${Math.round(share * 100)} % of the picture is covered; you want ${Math.round(safe.cover * 100)} % at most.`,
-          mend: { label: 'Make them smaller', does: { kind: 'place', places, scene } },
+          says: phrase('{share} % of the picture is covered; you want {cover} % at most.', {
+            share: Math.round(share * 100),
+            cover: Math.round(safe.cover * 100),
+          }),
+          mend: { label: phrase('Make them smaller'), does: { kind: 'place', places, scene } },
         },
       ]
     : [];
@@ -148,10 +160,16 @@ export function nowhere({ show }: Judged): Finding[] {
         {
           key: `nowhere/${piece.id}`,
           pieces: [piece.id],
-          says: `${piece.name} comes out of no outlet: nobody sees it.`,
+          says: phrase('{name} comes out of no outlet: nobody sees it.', { name: piece.name }),
           mend: to
-            ? { label: `Put it into ${to.name}`, does: { kind: 'outlet', outlet: to.id, piece: piece.id } }
-            : { label: 'Show it to viewers', does: { kind: 'set', piece: piece.id, fields: { seenBy: undefined } } },
+            ? {
+                label: phrase('Put it into {name}', { name: to.name }),
+                does: { kind: 'outlet', outlet: to.id, piece: piece.id },
+              }
+            : {
+                label: phrase('Show it to viewers'),
+                does: { kind: 'set', piece: piece.id, fields: { seenBy: undefined } },
+              },
         },
       ];
     });
@@ -171,9 +189,12 @@ export function lostSpotlight({ show }: Judged): Finding[] {
             {
               key: `off/${piece.id}`,
               pieces: [piece.id],
-              says: `${count} ${count === 1 ? 'cue shows' : 'cues show'} words in ${piece.name}, which is taken off the frame.`,
+              says: phrase(
+                '{count} {count, plural, one {cue shows} other {cues show}} words in {name}, which is taken off the frame.',
+                { count, name: piece.name },
+              ),
               mend: {
-                label: `Put ${piece.name} back`,
+                label: phrase('Put {name} back', { name: piece.name }),
                 does: { kind: 'set', piece: piece.id, fields: { off: undefined } },
               },
             },
@@ -189,7 +210,7 @@ export function lostCue({ show }: Judged): Finding[] {
       cue.steps.flatMap((step): Finding[] => {
         if (step.kind !== 'show') return [];
         const piece = show.pieces.find(({ id }) => id === step.spotlight);
-        const name = cue.name || 'A cue';
+        const name = cue.name || phrase('A cue');
         if (!piece || piece.off) return [];
         const only = cue.when.kind === 'scene' && cue.when.scene !== '' ? [cue.when.scene] : (cue.holds.scenes ?? []);
         const there = piece.scenes;
@@ -199,9 +220,9 @@ export function lostCue({ show }: Judged): Finding[] {
           {
             key: `cue/${cue.id}/${piece.id}`,
             pieces: [piece.id],
-            says: `${name} plays in ${names}, where ${piece.name} is not.`,
+            says: phrase('{name} plays in {names}, where {name2} is not.', { name, names, name2: piece.name }),
             mend: {
-              label: `Put it into ${names}`,
+              label: phrase('Put it into {names}', { names }),
               does: { kind: 'scenes', piece: piece.id, scenes: [...there, ...only] },
             },
           },
@@ -228,9 +249,9 @@ export function chatTwice({ pieces, show }: Judged): Finding[] {
     .map((piece) => ({
       key: chatTwiceKey(piece.id),
       pieces: [piece.id],
-      says: `${own} already shows viewers what ${piece.name} shows.`,
+      says: phrase('{own} already shows viewers what {name} shows.', { own, name: piece.name }),
       mend: {
-        label: `Show ${piece.name} to you alone`,
+        label: phrase('Show {name} to you alone', { name: piece.name }),
         does: { kind: 'set' as const, piece: piece.id, fields: { seenBy: 'me' } },
       },
     }));
@@ -245,8 +266,14 @@ export function echo({ pieces, scene }: Judged): Finding[] {
         {
           key: `echo/${scene}/${first.id}/${second.id}`,
           pieces: [second.id, first.id],
-          says: `The microphones of ${first.name} and ${second.name} sound at once.`,
-          mend: { label: `Silence ${second.name}`, does: { kind: 'set', piece: second.id, fields: { mic: false } } },
+          says: phrase('The microphones of {name} and {name2} sound at once.', {
+            name: first.name,
+            name2: second.name,
+          }),
+          mend: {
+            label: phrase('Silence {name}', { name: second.name }),
+            does: { kind: 'set', piece: second.id, fields: { mic: false } },
+          },
         },
       ]
     : [];

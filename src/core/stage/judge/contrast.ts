@@ -2,6 +2,7 @@ import type { Box, Fill, Op } from '@/core/paint/display';
 import { STYLES } from '@/core/piece/style';
 import { textsOf } from './reading';
 import { isPicture, type Behind, type Finding, type Judged } from './finding';
+import { phrase } from '@/core/words/phrase';
 
 export type Rgb = [number, number, number];
 
@@ -148,10 +149,15 @@ export function contrast({ pieces, groups, show, scene, behind }: Judged): Findi
         {
           key: `contrast/${scene}/${piece.id}`,
           pieces: [piece.id],
-          says: `Text of ${piece.name} has a contrast of ${found.worst.toFixed(1)} : 1 against what lies behind it; ${found.least} : 1 is the least.`,
+          says: phrase(
+            'Text of {name} has a contrast of {worst} : 1 against what lies behind it; {least} : 1 is the least.',
+            { name: piece.name, worst: found.worst.toFixed(1), least: found.least },
+          ),
           mend: {
             label:
-              piece.kind === 'text' || piece.kind === 'chat' ? 'Put a backing behind it' : `Use ${STYLES.slip.title}`,
+              piece.kind === 'text' || piece.kind === 'chat'
+                ? phrase('Put a backing behind it')
+                : phrase('Use {title}', { title: STYLES.slip.title }),
             does: { kind: 'set', piece: piece.id, fields },
           },
         },

@@ -2,6 +2,7 @@ import type { Box, Group } from '@/core/paint/display';
 import type { Measure } from '@/core/paint/text';
 import type { Piece } from '@/core/piece';
 import type { Show } from '@/core/show/show';
+import type { Phrase } from '@/core/words/phrase';
 
 /** What puts a finding right: plain data, so that it can come out of a worker. */
 export type Mend =
@@ -16,7 +17,7 @@ export type Mend =
 
 /** A mend, and how it is called. */
 export interface Offer {
-  label: string;
+  label: Phrase;
   does: Mend;
 }
 
@@ -26,7 +27,7 @@ export interface Finding {
   key: string;
   /** Whom it is about; it is shown on the first. */
   pieces: string[];
-  says: string;
+  says: Phrase;
   mend: Offer;
 }
 

@@ -1,5 +1,6 @@
 import { areaOf, boundsOf, overlap } from '../boxes';
 import { covers, isPicture, type Finding, type Judged } from './finding';
+import { phrase } from '@/core/words/phrase';
 
 /** Less than this of a piece is an edge that touches another. */
 const SHARE = 0.03;
@@ -21,11 +22,18 @@ export function hidden(judged: Judged): Finding[] {
       found.push({
         key: `hidden/${scene}/${below.id}/${above.id}`,
         pieces: [below.id, above.id],
-        says: `${Math.round(share * 100)} % of ${below.name} lies under ${above.name}.`,
+        says: phrase('{share} % of {name} lies under {name2}.', {
+          share: Math.round(share * 100),
+          name: below.name,
+          name2: above.name,
+        }),
         mend: picture
-          ? { label: `Bring ${below.name} to the front`, does: { kind: 'front', piece: below.id } }
+          ? {
+              label: phrase('Bring {name} to the front', { name: below.name }),
+              does: { kind: 'front', piece: below.id },
+            }
           : {
-              label: `Move ${moves.name}`,
+              label: phrase('Move {name}', { name: moves.name }),
               does: { kind: 'clear', piece: moves.id, scene, other: moves === above ? below.id : above.id },
             },
       });

@@ -9,6 +9,8 @@ import type { Group } from '@/core/paint/display';
 import type { Behind, Finding, Judged } from './finding';
 import { arcOf, overflow, sizeForArc, smallestType } from './reading';
 import { mendShow, offered } from './mend';
+import { english } from '@/core/words/phrase';
+import { inEnglish } from '@/core/words/in-english.setup';
 
 const base = starterShow('judge');
 const add = (show: Show, kind: PieceKindName, changed: Partial<Piece> = {}): Show => ({
@@ -31,7 +33,7 @@ test('what someone begins with has nothing to put right, upright and on any pict
 
 test.each(['kiln-hours', 'salvage-sunday'])('the demo show %s has nothing to put right in any scene', (name) => {
   const read = readShow(readFileSync(`demo/${name}.json`, 'utf8'));
-  if (!read.ok) throw new Error(read.reason);
+  if (!read.ok) throw new Error(english(read.reason));
   for (const scene of read.show.scenes.length > 0 ? read.show.scenes.map(({ id }) => id) : [''])
     expect(judge(read.show, scene, nodeMeasure)).toEqual([]);
 });
@@ -150,7 +152,7 @@ const FAULTY: [string, RegExp, Show, string?][] = [
 
 test.each(FAULTY)('%s: it is said with its numbers, and its mend puts it right', (_name, says, show, scene = '') => {
   const behind = /contrast/.test(String(says)) ? [white] : [];
-  const found = judge(show, scene, nodeMeasure, behind).filter((finding) => says.test(finding.says));
+  const found = judge(show, scene, nodeMeasure, behind).filter((finding) => says.test(english(finding.says)));
   expect(found).toHaveLength(1);
   const mended = structuredClone(show);
   mendShow(mended, found[0]!.mend.does);
@@ -166,7 +168,7 @@ test('on a dark picture white letters stand out; an outline makes them stand out
   } as Partial<Piece>);
   const dark: Behind = { width: 1, height: 1, rgba: new Uint8ClampedArray([20, 16, 14, 255]) };
   const says = (show: Show, behind: Behind[]): number =>
-    judge(show, '', nodeMeasure, behind).filter((finding) => /contrast/.test(finding.says)).length;
+    judge(show, '', nodeMeasure, behind).filter((finding) => /contrast/.test(english(finding.says))).length;
   expect([says(letters, [dark]), says(letters, [white]), says(letters, [dark, white])]).toEqual([0, 1, 1]);
   expect(
     says(change(letters, 'text', { type: { fill: '#ffffff', outline: { color: '#000000', width: 10 } } }), [white]),
@@ -177,7 +179,7 @@ test('a finding of one scene says nothing of another, and its mend changes only 
   const own = { ...board!.place, y: 1480 };
   const show = { ...change(base, 'leaderboard', { places: { live: own } }), scenes };
   expect(judge(show, 'before', nodeMeasure).filter(({ pieces }) => pieces.includes('leaderboard'))).toEqual([]);
-  const [found] = judge(show, 'live', nodeMeasure).filter((finding) => /under Brindle/.test(finding.says));
+  const [found] = judge(show, 'live', nodeMeasure).filter((finding) => /under Brindle/.test(english(finding.says)));
   const mended = structuredClone(show);
   mendShow(mended, found!.mend.does);
   const piece = mended.pieces.find(({ id }) => id === 'leaderboard');
@@ -193,17 +195,18 @@ test('what finds no room is offered to be taken off, by name: what matters less,
     { place: { x: 0, y: 0, w: 1080, h: 1920 } } as Partial<Piece>,
   );
   const found = judge(full, '', nodeMeasure).find(
-    ({ pieces, says }) => pieces.includes('spotlight') && pieces.includes('leaderboard') && /lies under/.test(says),
+    ({ pieces, says }) =>
+      pieces.includes('spotlight') && pieces.includes('leaderboard') && /lies under/.test(english(says)),
   );
   const offer = offered(full, found!.mend);
-  expect(offer.label).toBe('Take Leaderboard off the frame');
+  expect(inEnglish(offer.label)).toBe('Take Leaderboard off the frame');
   const mended = structuredClone(full);
   mendShow(mended, found!.mend.does);
   expect(mended.pieces.find(({ id }) => id === 'leaderboard')?.off).toBe(true);
   expect(judge(mended, '', nodeMeasure).some(({ pieces }) => pieces.includes('leaderboard'))).toBe(false);
   // Where there is room, the offer is to move it.
   const [over] = judge(add(base, 'text', { place: { ...board!.place, h: 120 } } as Partial<Piece>), '', nodeMeasure);
-  expect(offered(base, over!.mend).label).toMatch(/^Move /);
+  expect(inEnglish(offered(base, over!.mend).label)).toMatch(/^Move /);
 });
 
 test('text of 16 minutes of arc passes, and none that is clearly smaller', () => {

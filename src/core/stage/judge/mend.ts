@@ -5,6 +5,7 @@ import { clearPlace, obstacles } from './clear';
 import { rank } from '../importance';
 import { followHoles } from '../in-hole';
 import type { Mend, Offer } from './finding';
+import { phrase } from '@/core/words/phrase';
 
 /** Does what puts a finding right, in a draft of the show. */
 export function mendShow(draft: Show, mend: Mend): void {
@@ -47,7 +48,7 @@ export function mendShow(draft: Show, mend: Mend): void {
       break;
     }
     case 'clear':
-      return mendShow(draft, offered(draft, { label: '', does: mend }).does);
+      return mendShow(draft, offered(draft, { label: phrase('Make room'), does: mend }).does);
   }
 }
 
@@ -63,10 +64,16 @@ export function offered(show: Show, offer: Offer): Offer {
   for (const piece of movable) {
     const place = clearPlace(piece.place, obstacles({ pieces, show }, piece), show.frame, least(piece));
     if (place)
-      return { label: `Move ${piece.name}`, does: { kind: 'place', places: { [piece.id]: place }, scene: does.scene } };
+      return {
+        label: phrase('Move {name}', { name: piece.name }),
+        does: { kind: 'place', places: { [piece.id]: place }, scene: does.scene },
+      };
   }
   const [last] = [...movable].sort((a, b) => rank(b) - rank(a));
   return last
-    ? { label: `Take ${last.name} off the frame`, does: { kind: 'set', piece: last.id, fields: { off: true } } }
+    ? {
+        label: phrase('Take {name} off the frame', { name: last.name }),
+        does: { kind: 'set', piece: last.id, fields: { off: true } },
+      }
     : offer;
 }

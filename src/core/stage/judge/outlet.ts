@@ -8,6 +8,7 @@ import { contrast } from './contrast';
 import type { Finding, Judged } from './finding';
 import { drawnOf } from './drawn';
 import { overflow, small } from './reading';
+import { phrase, type Phrase } from '@/core/words/phrase';
 
 /** A piece has less room on an outlet's frame than it needs to be read. */
 const cramped = ({ pieces }: Judged): Finding[] =>
@@ -18,8 +19,14 @@ const cramped = ({ pieces }: Judged): Finding[] =>
       {
         key: `cramped/${piece.id}`,
         pieces: [piece.id],
-        says: `${piece.name} has ${piece.place.w} × ${piece.place.h} px here; it needs ${w} × ${h}.`,
-        mend: { label: '', does: { kind: 'remove', piece: piece.id } },
+        says: phrase('{name} has {w} × {h} px here; it needs {w2} × {h2}.', {
+          name: piece.name,
+          w: piece.place.w,
+          h: piece.place.h,
+          w2: w,
+          h2: h,
+        }),
+        mend: { label: phrase('Remove {name}', { name: piece.name }), does: { kind: 'remove', piece: piece.id } },
       },
     ];
   });
@@ -28,7 +35,7 @@ const cramped = ({ pieces }: Judged): Finding[] =>
  * What is wrong with pieces on an outlet's own frame, in sentences. Its layer is laid into the picture at its own size, so that a px of it is as
  * large to a viewer as one of the stage.
  */
-export function judgeOutlet(show: Show, by: Outlet, measure: Measure): string[] {
+export function judgeOutlet(show: Show, by: Outlet, measure: Measure): Phrase[] {
   const { frame, pieces } = outletFrame(show, { scene: '', hidden: new Set(), by });
   const shorter = (size: typeof frame): number => Math.min(size.width, size.height);
   const { screen } = show.safe;

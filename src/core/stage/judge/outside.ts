@@ -1,6 +1,7 @@
 import { areaOf, boundsOf, overlap } from '../boxes';
 import { veilsOf } from '@/core/show/safe-area';
 import { isPicture, type Finding, type Judged } from './finding';
+import { phrase } from '@/core/words/phrase';
 
 /** A piece leaves the frame. */
 export function outside(judged: Judged): Finding[] {
@@ -20,8 +21,14 @@ export function outside(judged: Judged): Finding[] {
             {
               key: `outside/${scene}/${piece.id}`,
               pieces: [piece.id],
-              says: `${Math.max(1, Math.round(share * 100))} % of ${piece.name} is outside the frame.`,
-              mend: { label: `Move ${piece.name}`, does: { kind: 'clear' as const, piece: piece.id, scene } },
+              says: phrase('{max} % of {name} is outside the frame.', {
+                max: Math.max(1, Math.round(share * 100)),
+                name: piece.name,
+              }),
+              mend: {
+                label: phrase('Move {name}', { name: piece.name }),
+                does: { kind: 'clear' as const, piece: piece.id, scene },
+              },
             },
           ];
     });
@@ -43,8 +50,12 @@ export function underVeil(judged: Judged): Finding[] {
         {
           key: `veil/${scene}/${piece.id}`,
           pieces: [piece.id],
-          says: `${Math.round(worst.share * 100)} % of ${piece.name} is under ${worst.name}.`,
-          mend: { label: `Move ${piece.name}`, does: { kind: 'clear', piece: piece.id, scene } },
+          says: phrase('{share} % of {name} is under {name2}.', {
+            share: Math.round(worst.share * 100),
+            name: piece.name,
+            name2: worst.name,
+          }),
+          mend: { label: phrase('Move {name}', { name: piece.name }), does: { kind: 'clear', piece: piece.id, scene } },
         },
       ];
     });

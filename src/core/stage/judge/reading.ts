@@ -4,6 +4,7 @@ import { drawPiece, type Live, type Piece } from '@/core/piece';
 import type { Show } from '@/core/show/show';
 import { isPicture, type Finding, type Judged } from './finding';
 import type { Safe } from '@/core/show/safe-area';
+import { phrase } from '@/core/words/phrase';
 
 /** Capitals are about so high, em: of the two text faces, measured. */
 const CAPITAL = 0.7;
@@ -59,9 +60,18 @@ export function small({ pieces, groups, show, scene }: Judged): Finding[] {
         {
           key: `small/${scene}/${piece.id}`,
           pieces: [piece.id],
-          says: `The smallest text of ${piece.name} is ${arc.toFixed(1)} minutes of arc high on a screen ${safe.screen.width} mm wide at ${safe.screen.distance} mm; ${LEAST_ARC} are the least.`,
+          says: phrase(
+            'The smallest text of {name} is {arc} minutes of arc high on a screen {width} mm wide at {distance} mm; {least} are the least.',
+            {
+              name: piece.name,
+              arc: arc.toFixed(1),
+              width: safe.screen.width,
+              distance: safe.screen.distance,
+              least: LEAST_ARC,
+            },
+          ),
           mend: {
-            label: 'Make it larger',
+            label: phrase('Make it larger'),
             does: enlarge(piece, (sizeForArc(LEAST_ARC, frame, safe.screen) / size) * 1.02, frame, scene),
           },
         },
@@ -119,9 +129,12 @@ export function overflow({ pieces, groups, measure, scene, show: { frame } }: Ju
         {
           key: `overflow/${scene}/${piece.id}`,
           pieces: [piece.id],
-          says: `Text of ${piece.name} reaches ${Math.ceil(worst)} px beyond its backing.`,
+          says: phrase('Text of {name} reaches {worst} px beyond its backing.', {
+            name: piece.name,
+            worst: Math.ceil(worst),
+          }),
           mend: {
-            label: 'Give it room',
+            label: phrase('Give it room'),
             does: {
               kind: 'place',
               places: {
@@ -176,9 +189,13 @@ export function shrinks({ show, scene, pieces, measure }: Judged): Finding[] {
       {
         key: `shrinks/${scene}/${piece.id}`,
         pieces: [piece.id],
-        says: `With more digits, the number of ${piece.name} becomes smaller than its name: ${number.font.size} px to ${head.font.size} px.`,
+        says: phrase('With more digits, the number of {name} becomes smaller than its name: {size} px to {size2} px.', {
+          name: piece.name,
+          size: number.font.size,
+          size2: head.font.size,
+        }),
         mend: {
-          label: 'Make it wider',
+          label: phrase('Make it wider'),
           does: {
             kind: 'place',
             places: { [piece.id]: { ...piece.place, x: Math.round(Math.min(piece.place.x, frame.width - w)), w } },

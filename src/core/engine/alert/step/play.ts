@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { othersWords, variants } from '@/core/engine/cue/variants';
+import { withOthers, variants } from '@/core/engine/cue/variants';
 import { mediaKind } from '@/core/media/media';
 import { SOUNDS, soundName } from '@/core/sound/library';
 import { isWithAlert } from '../audible';
@@ -7,6 +7,7 @@ import { hear } from '../playing';
 import { audibleOf } from '../said';
 import type { AlertHost, AlertShow } from '../slice';
 import type { StepKind } from '@/core/engine/kernel/feature';
+import { phrase, type Sayable } from '@/core/words/phrase';
 
 const schema = z.object({
   kind: z.literal('play'),
@@ -18,29 +19,30 @@ const schema = z.object({
 });
 type PlayStep = z.infer<typeof schema>;
 
-const nameOf = (id: string, of: AlertShow): string | null =>
+const nameOf = (id: string, of: AlertShow): Sayable | null =>
   soundName(id) ?? of.media.find((file) => file.id === id && mediaKind(file) === 'sound')?.name ?? null;
 
 /** Plays a sound, from the outlet that sounds. */
 export const play: StepKind<PlayStep, AlertShow, AlertHost> = {
   kind: 'play',
   schema,
-  title: 'Play a sound',
+  title: phrase('Play a sound'),
   make: () => ({ kind: 'play', sound: SOUNDS[0]?.id ?? 'wood-block', volume: 100 }),
-  sentence: (step, of) => [
-    { text: 'play ' },
-    { text: `${nameOf(step.sound, of) ?? 'a sound that is gone'}${othersWords(step)}`, field: 'sound' },
-    ...(step.volume === 100 ? [] : [{ text: ' at ' }, { text: `${step.volume} %`, field: 'volume' }]),
-  ],
+  sentence: (step, of) => {
+    const sound = withOthers(nameOf(step.sound, of) ?? phrase('a sound that is gone'), step);
+    return step.volume === 100
+      ? phrase('play <sound>{sound}</sound>', { sound })
+      : phrase('play <sound>{sound}</sound> at <volume>{volume} %</volume>', { sound, volume: step.volume });
+  },
   settings: [
-    { field: 'sound', label: 'Sound', setting: 'one', of: 'sounds' },
-    { field: 'volume', label: 'Volume', setting: 'number', least: 0, most: 100, step: 10, unit: '%' },
+    { field: 'sound', label: phrase('Sound'), setting: 'one', of: 'sounds' },
+    { field: 'volume', label: phrase('Volume'), setting: 'number', least: 0, most: 100, step: 10, unit: phrase('%') },
   ],
   problem(step, of) {
     if ([step, ...(step.more ?? [])].some(({ sound }) => nameOf(sound, of) === null))
-      return 'Its sound is gone. Choose another one.';
-    if (step.volume === 0) return 'Its volume is 0 %: nothing will be heard.';
-    return of.outlets.some(({ sounds }) => sounds) ? null : 'No outlet sounds. Choose one on the Outlets page.';
+      return phrase('Its sound is gone. Choose another one.');
+    if (step.volume === 0) return phrase('Its volume is 0 %: nothing will be heard.');
+    return of.outlets.some(({ sounds }) => sounds) ? null : phrase('No outlet sounds. Choose one on the Outlets page.');
   },
   run(state, step, { cue, at, cause }) {
     if (isWithAlert(cue.steps, at)) return;

@@ -1,11 +1,12 @@
 import { z } from 'zod';
 import { anyWordsProblem } from '@/core/engine/cue/words-problem';
-import { othersWords, variants } from '@/core/engine/cue/variants';
+import { withOthers, variants } from '@/core/engine/cue/variants';
 import { isWithAlert } from '../audible';
 import { hear } from '../playing';
 import { audibleOf } from '../said';
 import type { AlertHost, AlertShow } from '../slice';
 import type { StepKind } from '@/core/engine/kernel/feature';
+import { phrase } from '@/core/words/phrase';
 
 const schema = z.object({
   kind: z.literal('read'),
@@ -18,13 +19,16 @@ type ReadStep = z.infer<typeof schema>;
 export const read: StepKind<ReadStep, AlertShow, AlertHost> = {
   kind: 'read',
   schema,
-  title: 'Read aloud',
+  title: phrase('Read aloud'),
   make: () => ({ kind: 'read', words: '{viewer} says: {message}' }),
-  sentence: (step) => [{ text: 'read aloud ' }, { text: `“${step.words || '…'}”${othersWords(step)}`, field: 'words' }],
-  settings: [{ field: 'words', label: 'Words to read', setting: 'words' }],
+  sentence: (step) =>
+    phrase('read aloud <words>{words}</words>', {
+      words: withOthers(phrase('“{words}”', { words: step.words || '…' }), step),
+    }),
+  settings: [{ field: 'words', label: phrase('Words to read'), setting: 'words' }],
   problem(step, of) {
-    if (step.words.trim() === '') return 'It has no words to read.';
-    if (!of.outlets.some(({ sounds }) => sounds)) return 'No outlet sounds. Choose one on the Outlets page.';
+    if (step.words.trim() === '') return phrase('It has no words to read.');
+    if (!of.outlets.some(({ sounds }) => sounds)) return phrase('No outlet sounds. Choose one on the Outlets page.');
     return anyWordsProblem(step, of.language);
   },
   run(state, step, { cue, at, cause }) {

@@ -2,12 +2,13 @@ import { z } from 'zod';
 import { mediaKind } from '@/core/media/media';
 import { lookSchema, lookWords } from '@/core/engine/alert/look';
 import { anyWordsProblem } from '@/core/engine/cue/words-problem';
-import { isVaried, othersWords, variants } from '@/core/engine/cue/variants';
+import { isVaried, withOthers, variants } from '@/core/engine/cue/variants';
 import { soundsAfter, type Sound } from '../audible';
 import { show as ask } from '../playing';
 import { audibleOf } from '../said';
 import type { AlertHost, AlertShow } from '../slice';
 import type { StepKind } from '@/core/engine/kernel/feature';
+import { phrase, type Phrase } from '@/core/words/phrase';
 
 const schema = z.object({
   kind: z.literal('show'),
@@ -24,47 +25,48 @@ const schema = z.object({
 export const show: StepKind<z.infer<typeof schema>, AlertShow, AlertHost> = {
   kind: 'show',
   schema,
-  title: 'Show words and a picture',
+  title: phrase('Show words and a picture'),
   make: (of) => ({
     kind: 'show',
     spotlight: of.pieces.find(({ kind }) => kind === 'spotlight')?.id ?? 'spotlight',
     words: 'Thank you, {viewer}',
     seconds: 4,
   }),
-  sentence: (step, of) => [
-    { text: 'show ' },
-    { text: `“${step.words || '…'}”${othersWords(step)}`, field: 'words' },
-    { text: ' in ' },
-    {
-      text: of.pieces.find(({ id, kind }) => id === step.spotlight && kind === 'spotlight')?.name ?? 'no spotlight',
-      field: 'spotlight',
-    },
-    { text: ' for ' },
-    { text: `${step.seconds} s`, field: 'seconds' },
-    ...(step.look && step.look.picture !== ''
-      ? [
-          { text: ' ' },
-          { text: lookWords(step.look, (id) => of.media.find((one) => one.id === id)?.name ?? null), field: 'look' },
-        ]
-      : []),
-  ],
+  sentence: (step, of) => {
+    const values = {
+      words: withOthers(phrase('“{words}”', { words: step.words || '…' }), step),
+      spotlight:
+        of.pieces.find(({ id, kind }) => id === step.spotlight && kind === 'spotlight')?.name ?? phrase('no spotlight'),
+      seconds: step.seconds,
+    };
+    const look = lookWords(step.look, (id) => of.media.find((one) => one.id === id)?.name ?? null);
+    return look
+      ? phrase(
+          'show <words>{words}</words> in <spotlight>{spotlight}</spotlight> for <seconds>{seconds} s</seconds> <look>{look}</look>',
+          { ...values, look },
+        )
+      : phrase(
+          'show <words>{words}</words> in <spotlight>{spotlight}</spotlight> for <seconds>{seconds} s</seconds>',
+          values,
+        );
+  },
   settings: [
-    { field: 'words', label: 'Words on the frame', setting: 'words' },
-    { field: 'look', label: 'Picture and motion', setting: 'look' },
-    { field: 'spotlight', label: 'Spotlight', setting: 'one', of: 'spotlights' },
-    { field: 'seconds', label: 'Length', setting: 'number', least: 1, most: 120, unit: 'seconds' },
+    { field: 'words', label: phrase('Words on the frame'), setting: 'words' },
+    { field: 'look', label: phrase('Picture and motion'), setting: 'look' },
+    { field: 'spotlight', label: phrase('Spotlight'), setting: 'one', of: 'spotlights' },
+    { field: 'seconds', label: phrase('Length'), setting: 'number', least: 1, most: 120, unit: phrase('seconds') },
   ],
   problem(step, of) {
     if (!of.pieces.some(({ id, kind }) => id === step.spotlight && kind === 'spotlight'))
-      return 'Its spotlight is not on the stage any more. Choose another one.';
+      return phrase('Its spotlight is not on the stage any more. Choose another one.');
     const picture = step.look?.picture ?? '';
     for (const each of [picture, ...(step.more ?? []).map((other) => other.picture ?? '')]) {
       const wrong = pictureProblem(each, of);
       if (wrong !== null) return wrong;
     }
-    if (step.words.trim() === '') return picture === '' ? 'It has no words to show.' : null;
+    if (step.words.trim() === '') return picture === '' ? phrase('It has no words to show.') : null;
     if ((step.look?.wordsAfter ?? 0) >= step.seconds)
-      return 'Its words come after the alert has gone. Let them come earlier.';
+      return phrase('Its words come after the alert has gone. Let them come earlier.');
     return anyWordsProblem(step, of.language);
   },
   run(state, shown, { cue, at, cause, emit }) {
@@ -96,11 +98,11 @@ export const show: StepKind<z.infer<typeof schema>, AlertShow, AlertHost> = {
 };
 
 /** Why a picture cannot be shown; null where it can, or there is none. */
-function pictureProblem(picture: string, of: AlertShow): string | null {
+function pictureProblem(picture: string, of: AlertShow): Phrase | null {
   if (picture === '' || picture === 'initials') return null;
   const file = of.media.find(({ id }) => id === picture);
-  if (!file) return 'Its picture is gone. Choose another one.';
-  return mediaKind(file) === 'sound' ? 'Its picture is a sound. Choose another one.' : null;
+  if (!file) return phrase('Its picture is gone. Choose another one.');
+  return mediaKind(file) === 'sound' ? phrase('Its picture is a sound. Choose another one.') : null;
 }
 
 const NO_SOUNDS: readonly Sound[] = [];

@@ -4,6 +4,7 @@ import { addToNumber, numbersOf } from '@/core/engine/kernel/number';
 import type { WordValues } from '@/core/words/fields';
 import type { Kit, StepKind } from '@/core/engine/kernel/feature';
 import { wholeUnitsOf, type Money } from '@/core/event/money';
+import { phrase } from '@/core/words/phrase';
 
 const schema = z.object({
   kind: z.literal('add'),
@@ -25,7 +26,7 @@ const isInSeconds = (of: string | undefined, kit: Kit): boolean =>
 export const add: StepKind<AddStep> = {
   kind: 'add',
   schema,
-  title: 'Add to a number',
+  title: phrase('Add to a number'),
   make: (of, kit) => {
     const first = numbersOf(of, kit)[0];
     return {
@@ -36,50 +37,48 @@ export const add: StepKind<AddStep> = {
     };
   },
   sentence: (step, of, kit) => {
-    const number = numbersOf(of, kit).find((each) => each.number === step.number);
-    const unit = isInSeconds(number?.of, kit) ? ' s' : '';
-    const { amount } = step;
-    return [
-      { text: amount < 0 ? 'take ' : 'add ' },
-      { text: `${Math.abs(amount).toLocaleString('en')}${unit}`, field: 'amount' },
-      ...(step.per === 'once'
-        ? []
-        : [
-            { text: ' ' },
-            { text: step.per === 'count' ? 'for each' : 'for each coin or unit of money', field: 'per' },
-          ]),
-      { text: amount < 0 ? ' from ' : ' to ' },
-      { text: number?.name ?? 'a number that is gone', field: 'number' },
-    ];
+    const found = numbersOf(of, kit).find((each) => each.number === step.number);
+    const n = Math.abs(step.amount);
+    const amount = isInSeconds(found?.of, kit) ? phrase('{n, number} s', { n }) : phrase('{n, number}', { n });
+    const number = found?.name ?? phrase('a number that is gone');
+    const per = step.per === 'count' ? phrase('for each') : phrase('for each coin or unit of money');
+    const values = { amount, number, per };
+    if (step.per === 'once')
+      return step.amount < 0
+        ? phrase('take <amount>{amount}</amount> from <number>{number}</number>', values)
+        : phrase('add <amount>{amount}</amount> to <number>{number}</number>', values);
+    return step.amount < 0
+      ? phrase('take <amount>{amount}</amount> <per>{per}</per> from <number>{number}</number>', values)
+      : phrase('add <amount>{amount}</amount> <per>{per}</per> to <number>{number}</number>', values);
   },
   settings: [
     {
       field: 'amount',
-      label: 'How much (seconds for a countdown)',
+      label: phrase('How much (seconds for a countdown)'),
       setting: 'number',
       least: -1_000_000,
       most: 1_000_000,
       step: 5,
     },
-    { field: 'number', label: 'To which number', setting: 'one', of: 'numbers' },
+    { field: 'number', label: phrase('To which number'), setting: 'one', of: 'numbers' },
     {
       field: 'per',
-      label: 'How often',
+      label: phrase('How often'),
       setting: 'choice',
       options: [
-        { value: 'once', label: 'Once' },
-        { value: 'count', label: 'For each of them' },
-        { value: 'total', label: 'For each coin, or whole unit of money' },
+        { value: 'once', label: phrase('Once') },
+        { value: 'count', label: phrase('For each of them') },
+        { value: 'total', label: phrase('For each coin, or whole unit of money') },
       ],
     },
   ],
   problem(step, of, { cue: { when }, kit }) {
     const numbers = numbersOf(of, kit);
     if (step.number === 'points' && numbers.some(({ number }) => number === 'points') && !isOfSomeone(when, kit))
-      return 'Nobody in particular sets this cue off, so that nobody gets the points.';
+      return phrase('Nobody in particular sets this cue off, so that nobody gets the points.');
     if (!numbers.some(({ number }) => number === step.number))
-      return 'Its number is gone, or there is none yet. Add a countdown, a counter or a goal on the stage.';
-    return step.amount === 0 ? 'It adds nothing.' : null;
+      return phrase('Its number is gone, or there is none yet. Add a countdown, a counter or a goal on the stage.');
+    return step.amount === 0 ? phrase('It adds nothing.') : null;
   },
   untried: true,
   run(state, step, { cause }) {

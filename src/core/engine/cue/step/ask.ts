@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { wordsProblem } from '@/core/words/message';
 import type { StepKind } from '@/core/engine/kernel/feature';
+import { phrase } from '@/core/words/phrase';
 
 const schema = z.object({
   kind: z.literal('ask'),
@@ -13,20 +14,19 @@ const schema = z.object({
 export const ask: StepKind<z.infer<typeof schema>> = {
   kind: 'ask',
   schema,
-  title: 'Tell a web address',
+  title: phrase('Tell a web address'),
   make: () => ({ kind: 'ask', url: '', words: '{viewer} sent {count} {gift}' }),
-  sentence: ({ url, words }) => [
-    { text: 'tell ' },
-    { text: hostOf(url) ?? 'an address', field: 'url' },
-    { text: ' ' },
-    { text: `“${words || '…'}”`, field: 'words' },
-  ],
+  sentence: ({ url, words }) =>
+    phrase('tell <url>{address}</url> <words>“{words}”</words>', {
+      address: hostOf(url) ?? phrase('an address'),
+      words: words || '…',
+    }),
   settings: [
-    { field: 'url', label: 'Address', setting: 'address' },
-    { field: 'words', label: 'Words that are sent', setting: 'words' },
+    { field: 'url', label: phrase('Address'), setting: 'address' },
+    { field: 'words', label: phrase('Words that are sent'), setting: 'words' },
   ],
   problem(step, of) {
-    if (step.url === '') return 'It has no address to tell.';
+    if (step.url === '') return phrase('It has no address to tell.');
     return wordsProblem(step.words, of.language);
   },
   run(state, { url, words }, { cue, cause, emit }) {

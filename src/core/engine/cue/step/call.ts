@@ -4,6 +4,7 @@ import type { SomeStep } from '@/core/engine/kernel/cause';
 import type { CueShow } from '../cue';
 import { callCue } from '../do-steps';
 import type { CueHost } from '../slice';
+import { phrase } from '@/core/words/phrase';
 
 const schema = z.object({ kind: z.literal('call'), cue: z.string().min(1).max(100) });
 
@@ -15,21 +16,20 @@ const isCall = (step: SomeStep): step is CallStep => step.kind === 'call';
 export const call: StepKind<CallStep, CueShow, CueHost> = {
   kind: 'call',
   schema,
-  title: 'Do another cue’s steps',
+  title: phrase('Do another cue’s steps'),
   make: (of) => ({ kind: 'call', cue: of.cues[0]?.id ?? 'cue' }),
   sentence: (step, of) => {
     const at = of.cues.findIndex(({ id }) => id === step.cue);
-    return [
-      { text: 'do the steps of ' },
-      { text: at < 0 ? 'a cue that is gone' : of.cues[at]?.name || `cue ${at + 1}`, field: 'cue' },
-    ];
+    return phrase('do the steps of <cue>{cue}</cue>', {
+      cue: at < 0 ? phrase('a cue that is gone') : of.cues[at]?.name || phrase('cue {n}', { n: at + 1 }),
+    });
   },
-  settings: [{ field: 'cue', label: 'Cue', setting: 'one', of: 'cues' }],
+  settings: [{ field: 'cue', label: phrase('Cue'), setting: 'one', of: 'cues' }],
   problem(step, of, { cue }) {
     const called = of.cues.find(({ id }) => id === step.cue);
-    if (!called) return 'The cue that it calls is gone. Choose another one.';
-    if (!called.on) return 'The cue that it calls is switched off.';
-    return loops(cue, of) ? 'It calls itself in the end, so that call is left out. Choose another cue.' : null;
+    if (!called) return phrase('The cue that it calls is gone. Choose another one.');
+    if (!called.on) return phrase('The cue that it calls is switched off.');
+    return loops(cue, of) ? phrase('It calls itself in the end, so that call is left out. Choose another cue.') : null;
   },
   run(state, step, { cue, cause, calls, emit }) {
     callCue(state, step.cue, { cause, calls: [...calls, cue.id], emit });

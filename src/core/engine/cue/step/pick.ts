@@ -5,6 +5,7 @@ import type { Memory } from '@/core/engine/kernel/memory';
 import type { CueShow } from '../cue';
 import { callCue } from '../do-steps';
 import { memoryOf, type CueHost } from '../slice';
+import { phrase, type Sayable } from '@/core/words/phrase';
 
 const schema = z.object({
   kind: z.literal('pick'),
@@ -22,7 +23,7 @@ export type PickStep = z.infer<typeof schema>;
 export const pick: StepKind<PickStep, CueShow, CueHost> = {
   kind: 'pick',
   schema,
-  title: 'One of several cues, by chance',
+  title: phrase('One of several cues, by chance'),
   make: (of) => ({
     kind: 'pick',
     of: of.cues
@@ -31,21 +32,21 @@ export const pick: StepKind<PickStep, CueShow, CueHost> = {
       .concat(of.cues.length === 0 ? [{ cue: 'cue', weight: 1 }] : []),
     twice: false,
   }),
-  sentence: (step, of) => [
-    { text: 'do one of ' },
-    {
-      text: step.of
-        .map(({ cue, weight }) => `${nameOf(cue, of.cues)}${weight === 1 ? '' : ` (${weight} ×)`}`)
-        .join(', '),
-      field: 'of',
-    },
-    ...(step.twice ? [] : [{ text: ', never the same twice running' }]),
-  ],
+  sentence: (step, of) => {
+    const cues = {
+      or: step.of.map(({ cue, weight }) =>
+        weight === 1 ? nameOf(cue, of.cues) : phrase('{cue} ({weight} ×)', { cue: nameOf(cue, of.cues), weight }),
+      ),
+    };
+    return step.twice
+      ? phrase('do one of <of>{cues}</of>', { cues })
+      : phrase('do one of <of>{cues}</of>, never the same twice running', { cues });
+  },
   settings: [],
   problem(step, of) {
     const named = step.of.map(({ cue }) => of.cues.find(({ id }) => id === cue));
-    if (named.some((cue) => cue === undefined)) return 'One of the cues to choose from is gone.';
-    return named.every((cue) => cue?.on === false) ? 'All cues to choose from are switched off.' : null;
+    if (named.some((cue) => cue === undefined)) return phrase('One of the cues to choose from is gone.');
+    return named.every((cue) => cue?.on === false) ? phrase('All cues to choose from are switched off.') : null;
   },
   run(state, step, { cue, at, cause, calls, emit }) {
     const memory = memoryOf(state, cue.id);
@@ -73,7 +74,7 @@ function choose(
   return chosen.cue;
 }
 
-function nameOf(id: string, cues: readonly { id: string; name: string }[]): string {
+function nameOf(id: string, cues: readonly { id: string; name: string }[]): Sayable {
   const at = cues.findIndex((cue) => cue.id === id);
-  return at < 0 ? 'a cue that is gone' : cues[at]?.name || `cue ${at + 1}`;
+  return at < 0 ? phrase('a cue that is gone') : cues[at]?.name || phrase('cue {n}', { n: at + 1 });
 }

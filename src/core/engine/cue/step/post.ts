@@ -1,9 +1,10 @@
 import { z } from 'zod';
 import { anyWordsProblem } from '@/core/engine/cue/words-problem';
-import { othersWords, variants } from '@/core/engine/cue/variants';
+import { withOthers, variants } from '@/core/engine/cue/variants';
 import { answer, canPost } from '@/core/engine/kernel/answer';
 import type { KernelShow } from '@/core/engine/kernel/show';
 import type { StepKind } from '@/core/engine/kernel/feature';
+import { phrase, type Phrase, type Sayable } from '@/core/words/phrase';
 
 const schema = z.object({
   kind: z.literal('post'),
@@ -15,17 +16,14 @@ const schema = z.object({
 export const post: StepKind<z.infer<typeof schema>> = {
   kind: 'post',
   schema,
-  title: 'Post in chat',
+  title: phrase('Post in chat'),
   make: () => ({ kind: 'post', words: 'Thank you, {viewer}' }),
-  sentence: (step, of) => [
-    { text: 'post ' },
-    { text: `“${step.words || '…'}”${othersWords(step)}`, field: 'words' },
-    { text: inWhichChat(of) },
-  ],
-  settings: [{ field: 'words', label: 'Words to post', setting: 'words' }],
+  sentence: (step, of) => inWhichChat(of, withOthers(phrase('“{words}”', { words: step.words || '…' }), step)),
+  settings: [{ field: 'words', label: phrase('Words to post'), setting: 'words' }],
   problem(step, of) {
-    if (step.words.trim() === '') return 'It has nothing to post.';
-    if (!of.feeds.some(canPost)) return 'No feed has a helper account that can post. Name one on the feed’s page.';
+    if (step.words.trim() === '') return phrase('It has nothing to post.');
+    if (!of.feeds.some(canPost))
+      return phrase('No feed has a helper account that can post. Name one on the feed’s page.');
     return anyWordsProblem(step, of.language);
   },
   untried: true,
@@ -34,9 +32,13 @@ export const post: StepKind<z.infer<typeof schema>> = {
   },
 };
 
-/** Where it is posted, as far as that can be said: some platforms let nobody post. */
-function inWhichChat({ feeds }: KernelShow): string {
+/** What is posted where, as far as that can be said: some platforms let nobody post. */
+function inWhichChat({ feeds }: KernelShow, words: Sayable): Phrase {
   const open = feeds.filter(canPost);
-  if (open.length === 0 || feeds.every((feed) => !feed.on || canPost(feed))) return ' in chat';
-  return ` in chat, which can be done in ${open.map(({ handle }) => handle).join(', ')}`;
+  return open.length === 0 || feeds.every((feed) => !feed.on || canPost(feed))
+    ? phrase('post <words>{words}</words> in chat', { words })
+    : phrase('post <words>{words}</words> in chat, which can be done in {feeds}', {
+        words,
+        feeds: { and: open.map(({ handle }) => handle) },
+      });
 }

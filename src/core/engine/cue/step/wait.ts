@@ -3,6 +3,7 @@ import { MOST_PENDING, noteFault } from '@/core/engine/kernel/fault';
 import type { StepKind } from '@/core/engine/kernel/feature';
 import type { CueShow } from '../cue';
 import type { CueHost } from '../slice';
+import { phrase } from '@/core/words/phrase';
 
 const schema = z.object({ kind: z.literal('wait'), seconds: z.number().min(0.1).max(3600) });
 
@@ -10,11 +11,14 @@ const schema = z.object({ kind: z.literal('wait'), seconds: z.number().min(0.1).
 export const wait: StepKind<z.infer<typeof schema>, CueShow, CueHost> = {
   kind: 'wait',
   schema,
-  title: 'Wait',
+  title: phrase('Wait'),
   make: () => ({ kind: 'wait', seconds: 2 }),
-  sentence: ({ seconds }) => [{ text: 'wait ' }, { text: `${seconds} s`, field: 'seconds' }],
-  settings: [{ field: 'seconds', label: 'Wait', setting: 'number', least: 1, most: 3600, unit: 'seconds' }],
-  problem: (step, _show, { cue }) => (cue.steps.at(-1) === step ? 'It waits for nothing: no step is behind it.' : null),
+  sentence: ({ seconds }) => phrase('wait <seconds>{seconds} s</seconds>', { seconds }),
+  settings: [
+    { field: 'seconds', label: phrase('Wait'), setting: 'number', least: 1, most: 3600, unit: phrase('seconds') },
+  ],
+  problem: (step, _show, { cue }) =>
+    cue.steps.at(-1) === step ? phrase('It waits for nothing: no step is behind it.') : null,
   run(state, { seconds }, { cue, at, cause, calls }) {
     if (state.pending.length >= MOST_PENDING) {
       noteFault(state.faults, { at: state.now, why: 'waits', cue: calls[0] ?? cue.id, feed: null, off: false });

@@ -8,7 +8,8 @@ import {
   type Narrowing,
   type WhenKind,
 } from '@/core/engine/kernel/when';
-import { answersSchema, answersSetting, restWords } from '@/core/engine/cue/answers';
+import { answersSchema, answersSetting, anyOf } from '@/core/engine/cue/answers';
+import { phrase, type Phrase } from '@/core/words/phrase';
 
 const HOW = ['keyword', 'is', 'starts', 'contains'] as const;
 const schema = z.object({
@@ -46,18 +47,18 @@ const narrows: Narrowing<ChatWhen> = {
   meets: (a, b) => isAny(a) || isAny(b) || fits(a, b.text) || fits(b, a.text),
 };
 
-const WORDS: Record<(typeof HOW)[number], string> = {
-  keyword: 'begins a message with the keyword',
-  is: 'writes exactly',
-  starts: 'writes something that starts with',
-  contains: 'writes something that contains',
+const WORDS: Record<(typeof HOW)[number], Phrase> = {
+  keyword: phrase('begins a message with the keyword'),
+  is: phrase('writes exactly'),
+  starts: phrase('writes something that starts with'),
+  contains: phrase('writes something that contains'),
 };
 
 export const chat: WhenKind<ChatWhen, EventMoment> = {
   kind: 'chat',
   schema,
-  title: 'Someone writes in chat',
-  group: 'Talking',
+  title: phrase('Someone writes in chat'),
+  group: phrase('Talking'),
   triggers: () => ['chat'],
   // The first word of what is sought is the first word of what is found, but for "contains", and for a start that may end within a word.
   keys: ({ how, text }) => (how === 'keyword' || how === 'is' ? [firstWord(plain(text))] : null),
@@ -73,34 +74,33 @@ export const chat: WhenKind<ChatWhen, EventMoment> = {
     return [viewerValues(moment, { message, total: moment.tally?.chats ?? 1 })];
   },
   sample: ({ text }) => ({ ...SAMPLE_VIEWER, message: text === '' ? 'hello' : text, total: 1 }),
-  sentence: ({ how, text, answers }) => [
-    { text: 'someone ' },
-    { text: WORDS[how], field: 'how' },
-    { text: ' ' },
-    {
-      text: text === '' ? `anything${restWords(answers, isAny({ kind: 'chat', how, text }) ? 0 : 1)}` : `“${text}”`,
-      field: 'text',
-    },
-  ],
+  sentence: ({ how, text, answers }) =>
+    phrase('someone <how>{how}</how> <text>{text}</text>', {
+      how: WORDS[how],
+      text:
+        text === ''
+          ? anyOf(phrase('anything'), answers, isAny({ kind: 'chat', how, text }) ? 0 : 1)
+          : phrase('“{text}”', { text }),
+    }),
   settings: [
     {
       field: 'how',
-      label: 'The message',
+      label: phrase('The message'),
       setting: 'choice',
       options: [
-        { value: 'keyword', label: 'Begins with a keyword' },
-        { value: 'is', label: 'Is exactly' },
-        { value: 'starts', label: 'Starts with' },
-        { value: 'contains', label: 'Contains' },
+        { value: 'keyword', label: phrase('Begins with a keyword') },
+        { value: 'is', label: phrase('Is exactly') },
+        { value: 'starts', label: phrase('Starts with') },
+        { value: 'contains', label: phrase('Contains') },
       ],
     },
-    { field: 'text', label: 'Text', setting: 'text', most: 200, placeholder: '!kiln' },
+    { field: 'text', label: phrase('Text'), setting: 'text', most: 200, placeholder: '!kiln' },
     answersSetting,
   ],
   problem: ({ how, text }) =>
     text.trim() === '' && how !== 'contains' && how !== 'starts'
-      ? 'It waits for a message without words. Say which.'
+      ? phrase('It waits for a message without words. Say which.')
       : how === 'keyword' && /\s/.test(text.trim())
-        ? 'A keyword is one word: what a message begins with.'
+        ? phrase('A keyword is one word: what a message begins with.')
         : null,
 };

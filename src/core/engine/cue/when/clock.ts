@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { nextTimeOfDay } from '@/core/engine/count/time-of-day';
 import { type OwnMoment, type WhenKind } from '@/core/engine/kernel/when';
+import { phrase } from '@/core/words/phrase';
 
 const schema = z.object({
   kind: z.literal('clock'),
@@ -17,48 +18,47 @@ const timeWords = ({ hour = 20, minute = 0 }: Clock): string => `${hour}:${Strin
 export const clock: WhenKind<z.infer<typeof schema>, OwnMoment> = {
   kind: 'clock',
   schema,
-  title: 'Every so often, or at a time of day',
-  group: 'The show',
+  title: phrase('Every so often, or at a time of day'),
+  group: phrase('The show'),
   triggers: () => ['clock'],
   make: () => ({ kind: 'clock', minutes: 15, how: 'every', hour: 20, minute: 0 }),
   fires: () => [{}],
   sample: () => ({}),
-  sentence: (when, show) =>
-    when.how === 'daily'
-      ? [
-          { text: 'it is ' },
-          { text: timeWords(when), field: 'hour' },
-          { text: show.zone === '' ? '' : ` in ${show.zone.replace(/^.*\//, '').replaceAll('_', ' ')}` },
-        ]
-      : [
-          { text: 'another ' },
-          { text: `${when.minutes} min`, field: 'minutes' },
-          { text: ' of the session have passed' },
-        ],
+  sentence: (when, show) => {
+    if (when.how === 'every')
+      return phrase('another <minutes>{minutes} min</minutes> of the session have passed', { minutes: when.minutes });
+    const time = timeWords(when);
+    return show.zone === ''
+      ? phrase('it is <hour>{time}</hour>', { time })
+      : phrase('it is <hour>{time}</hour> in {place}', {
+          time,
+          place: show.zone.replace(/^.*\//, '').replaceAll('_', ' '),
+        });
+  },
   settings: [
     {
       field: 'how',
-      label: 'What the clock is to do',
+      label: phrase('What the clock is to do'),
       setting: 'choice',
       options: [
-        { value: 'every', label: 'Every so often' },
-        { value: 'daily', label: 'At a time of day' },
+        { value: 'every', label: phrase('Every so often') },
+        { value: 'daily', label: phrase('At a time of day') },
       ],
     },
     {
       hidden: ({ how }) => how === 'daily',
       field: 'minutes',
-      label: 'Every',
+      label: phrase('Every'),
       setting: 'number',
       least: 1,
       most: 1440,
       step: 5,
-      unit: 'minutes',
+      unit: phrase('minutes'),
     },
     {
       hidden: ({ how }) => how !== 'daily',
       field: 'hour',
-      label: 'Hour of the day',
+      label: phrase('Hour of the day'),
       setting: 'number',
       least: 0,
       most: 23,
@@ -66,7 +66,7 @@ export const clock: WhenKind<z.infer<typeof schema>, OwnMoment> = {
     {
       hidden: ({ how }) => how !== 'daily',
       field: 'minute',
-      label: 'Minute',
+      label: phrase('Minute'),
       setting: 'number',
       least: 0,
       most: 59,

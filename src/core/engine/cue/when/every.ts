@@ -4,6 +4,7 @@ import { MEASURE, type Measure } from '@/core/engine/count/measure';
 import type { WordValues } from '@/core/words/fields';
 import { NEVER, SAMPLE_VIEWER, viewerValues, type EventMoment, type WhenKind } from '@/core/engine/kernel/when';
 import { amountFigure, amountWords } from '@/core/event/money';
+import { phrase, type Phrase } from '@/core/words/phrase';
 
 const OF = [
   'likes',
@@ -52,25 +53,26 @@ const MOST_AT_ONCE = 50;
 /** So many entries of a stretch are kept one by one. */
 const MOST_RECENT = 1000;
 
-const UNITS: Record<Of, readonly [string, string]> = {
-  likes: ['like', 'likes'],
-  gifts: ['gift', 'gifts'],
-  coins: ['coin', 'coins'],
-  follows: ['new follower', 'new followers'],
-  worth: ['of worth', 'of worth'],
-  shares: ['share', 'shares'],
-  subscriptions: ['subscription', 'subscriptions'],
-  giftSubs: ['subscription given away', 'subscriptions given away'],
-  allSubs: ['subscription, own or given away', 'subscriptions, own and given away'],
-  tipCount: ['tip', 'tips'],
-  raids: ['raid', 'raids'],
+const UNITS: Record<Of, (n: number, currency: string) => Phrase> = {
+  likes: (n) => phrase('{n, plural, one {# like} other {# likes}}', { n }),
+  gifts: (n) => phrase('{n, plural, one {# gift} other {# gifts}}', { n }),
+  coins: (n) => phrase('{n, plural, one {# coin} other {# coins}}', { n }),
+  follows: (n) => phrase('{n, plural, one {# new follower} other {# new followers}}', { n }),
+  worth: (n, currency) => phrase('{amount} of worth', { amount: { money: n, currency } }),
+  shares: (n) => phrase('{n, plural, one {# share} other {# shares}}', { n }),
+  subscriptions: (n) => phrase('{n, plural, one {# subscription} other {# subscriptions}}', { n }),
+  giftSubs: (n) => phrase('{n, plural, one {# subscription given away} other {# subscriptions given away}}', { n }),
+  allSubs: (n) =>
+    phrase('{n, plural, one {# subscription, own or given away} other {# subscriptions, own and given away}}', { n }),
+  tipCount: (n) => phrase('{n, plural, one {# tip} other {# tips}}', { n }),
+  raids: (n) => phrase('{n, plural, one {# raid} other {# raids}}', { n }),
 };
 
 export const every: WhenKind<z.infer<typeof schema>, EventMoment> = {
   kind: 'every',
   schema,
-  title: 'Every so many likes, gifts, coins or follows',
-  group: 'Giving',
+  title: phrase('Every so many likes, gifts, coins or follows'),
+  group: phrase('Giving'),
   joins: 'latest',
   triggers: ({ of }) => kindOf(of).kinds,
   make: () => ({ kind: 'every', every: 100, of: 'likes', by: 'viewer', within: 0 }),
@@ -100,22 +102,18 @@ export const every: WhenKind<z.infer<typeof schema>, EventMoment> = {
     ...reached(of, n, of === 'worth' ? n * WORTH_PARTS : n, SAMPLE_MONEY),
   }),
   sentence({ every: n, of, by, within, how }, { money }) {
-    const many = of === 'worth' ? amountWords(n, money.currency) : n.toLocaleString('en');
-    const amount = { text: `${many} ${UNITS[of][n === 1 ? 0 : 1]}`, field: 'every' };
+    const many = UNITS[of](n, money.currency);
     if (within > 0)
-      return [{ text: 'there are ' }, amount, { text: ' within ' }, { text: `${within} s`, field: 'within' }];
-    return [
-      { text: by === 'viewer' && !ofAll(of) ? 'one viewer' : 'the session', field: 'by' },
-      { text: ' reaches ' },
-      ...(how === 'once' ? [] : [{ text: 'every ' }]),
-      amount,
-      ...(how === 'once' ? [{ text: ', ' }, { text: 'once', field: 'how' }] : []),
-    ];
+      return phrase('there are <every>{many}</every> within <within>{seconds} s</within>', { many, seconds: within });
+    const who = by === 'viewer' && !ofAll(of) ? phrase('one viewer') : phrase('the session');
+    return how === 'once'
+      ? phrase('<by>{who}</by> reaches <every>{many}</every>, <how>once</how>', { who, many })
+      : phrase('<by>{who}</by> reaches every <every>{many}</every>', { who, many });
   },
   settings: [
     {
       field: 'every',
-      label: 'How many',
+      label: phrase('How many'),
       setting: 'number',
       least: 1,
       most: 1_000_000,
@@ -124,49 +122,49 @@ export const every: WhenKind<z.infer<typeof schema>, EventMoment> = {
     },
     {
       field: 'of',
-      label: 'Of what',
+      label: phrase('Of what'),
       setting: 'choice',
       options: [
-        { value: 'likes', label: 'Likes' },
-        { value: 'gifts', label: 'Gifts' },
-        { value: 'coins', label: 'Coins' },
-        { value: 'follows', label: 'New followers' },
-        { value: 'worth', label: 'Worth' },
-        { value: 'shares', label: 'Shares' },
-        { value: 'subscriptions', label: 'Subscriptions' },
-        { value: 'giftSubs', label: 'Subscriptions given away' },
-        { value: 'allSubs', label: 'All subscriptions, own and given away' },
-        { value: 'tipCount', label: 'Tips, by their number' },
-        { value: 'raids', label: 'Raids' },
+        { value: 'likes', label: phrase('Likes') },
+        { value: 'gifts', label: phrase('Gifts') },
+        { value: 'coins', label: phrase('Coins') },
+        { value: 'follows', label: phrase('New followers') },
+        { value: 'worth', label: phrase('Worth') },
+        { value: 'shares', label: phrase('Shares') },
+        { value: 'subscriptions', label: phrase('Subscriptions') },
+        { value: 'giftSubs', label: phrase('Subscriptions given away') },
+        { value: 'allSubs', label: phrase('All subscriptions, own and given away') },
+        { value: 'tipCount', label: phrase('Tips, by their number') },
+        { value: 'raids', label: phrase('Raids') },
       ],
     },
     {
       field: 'by',
-      label: 'Counted for',
+      label: phrase('Counted for'),
       setting: 'choice',
       options: [
-        { value: 'viewer', label: 'Each viewer' },
-        { value: 'session', label: 'The whole session' },
+        { value: 'viewer', label: phrase('Each viewer') },
+        { value: 'session', label: phrase('The whole session') },
       ],
     },
     {
       field: 'how',
-      label: 'How often',
+      label: phrase('How often'),
       setting: 'choice',
       otherwise: 'every',
       options: [
-        { value: 'every', label: 'Each time so many more have come' },
-        { value: 'once', label: 'Once, when so many have come' },
+        { value: 'every', label: phrase('Each time so many more have come') },
+        { value: 'once', label: phrase('Once, when so many have come') },
       ],
     },
     {
       field: 'within',
-      label: 'Within a stretch of time (0: however long it takes)',
+      label: phrase('Within a stretch of time (0: however long it takes)'),
       setting: 'number',
       least: 0,
       most: 3600,
       step: 10,
-      unit: 'seconds',
+      unit: phrase('seconds'),
     },
   ],
 };

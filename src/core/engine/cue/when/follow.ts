@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { EventOf } from '@/core/event/event';
 import { NEVER, SAMPLE_VIEWER, viewerValues, type EventMoment, type WhenKind } from '@/core/engine/kernel/when';
+import { phrase } from '@/core/words/phrase';
 
 const schema = z.object({ kind: z.literal('follow') });
 
@@ -11,8 +12,8 @@ const many = ({ count }: EventOf<'follow'>): { count?: number } =>
 export const follow: WhenKind<z.infer<typeof schema>, EventMoment> = {
   kind: 'follow',
   schema,
-  title: 'Someone follows',
-  group: 'Watching',
+  title: phrase('Someone follows'),
+  group: phrase('Watching'),
   joins: 'group',
   triggers: () => ['follow'],
   make: () => ({ kind: 'follow' }),
@@ -21,6 +22,6 @@ export const follow: WhenKind<z.infer<typeof schema>, EventMoment> = {
       ? [viewerValues(moment, { total: moment.totals.follows, ...many(moment.event) })]
       : NEVER,
   sample: () => ({ ...SAMPLE_VIEWER, total: 128 }),
-  sentence: () => [{ text: 'anyone follows', field: 'when' }],
+  sentence: () => phrase('<when>anyone follows</when>'),
   settings: [],
 };

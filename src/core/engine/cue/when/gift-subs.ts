@@ -8,7 +8,8 @@ import {
   type Narrowing,
   type WhenKind,
 } from '@/core/engine/kernel/when';
-import { answersSchema, answersSetting, isNarrow, overlaps, restWords } from '@/core/engine/cue/answers';
+import { answersSchema, answersSetting, isNarrow, overlaps, anyOf } from '@/core/engine/cue/answers';
+import { phrase } from '@/core/words/phrase';
 
 const schema = z.object({ kind: z.literal('giftSubs'), count: rangeSchema, answers: answersSchema });
 type GiftSubsWhen = z.infer<typeof schema>;
@@ -22,8 +23,8 @@ const narrows: Narrowing<GiftSubsWhen> = {
 export const giftSubs: WhenKind<GiftSubsWhen, EventMoment> = {
   kind: 'giftSubs',
   schema,
-  title: 'Someone gives subscriptions away',
-  group: 'Giving',
+  title: phrase('Someone gives subscriptions away'),
+  group: phrase('Giving'),
   joins: 'add',
   triggers: () => ['giftSubs'],
   make: () => ({ kind: 'giftSubs', count: ANY, answers: 'rest' }),
@@ -33,16 +34,14 @@ export const giftSubs: WhenKind<GiftSubsWhen, EventMoment> = {
       ? [viewerValues(moment, { count: moment.event.count, total: moment.totals.giftSubs })]
       : NEVER,
   sample: ({ count }) => ({ ...SAMPLE_VIEWER, count: count.least ?? 5, total: 5 }),
-  sentence: ({ count, answers }) => [
-    { text: 'someone gives away ' },
-    {
-      text:
-        rangeWords(count, '') === ''
-          ? `any number of subscriptions${restWords(answers, 0)}`
-          : `subscriptions, a number ${rangeWords(count, '')}`,
-      field: 'count',
-    },
-  ],
-  settings: [{ field: 'count', label: 'How many', setting: 'range', unit: '' }, answersSetting],
+  sentence: ({ count, answers }) => {
+    const range = rangeWords(count);
+    return range
+      ? phrase('someone gives away <count>subscriptions, a number {range}</count>', { range })
+      : phrase('someone gives away <count>{any}</count>', {
+          any: anyOf(phrase('any number of subscriptions'), answers, 0),
+        });
+  },
+  settings: [{ field: 'count', label: phrase('How many'), setting: 'range', unit: null }, answersSetting],
   problem: ({ count }) => rangeProblem(count),
 };

@@ -8,7 +8,8 @@ import {
   type Narrowing,
   type WhenKind,
 } from '@/core/engine/kernel/when';
-import { answersSchema, answersSetting, isNarrow, overlaps, restWords } from '@/core/engine/cue/answers';
+import { answersSchema, answersSetting, isNarrow, overlaps, anyOf } from '@/core/engine/cue/answers';
+import { phrase, type PhraseValue } from '@/core/words/phrase';
 
 const schema = z.object({
   kind: z.literal('gift'),
@@ -40,8 +41,8 @@ const narrows: Narrowing<GiftWhen> = {
 export const gift: WhenKind<GiftWhen, EventMoment> = {
   kind: 'gift',
   schema,
-  title: 'Someone sends a gift',
-  group: 'Giving',
+  title: phrase('Someone sends a gift'),
+  group: phrase('Giving'),
   joins: 'add',
   triggers: () => ['gift'],
   keys: ({ gifts }) => (gifts.length === 0 ? null : gifts.map(({ id }) => id)),
@@ -63,28 +64,29 @@ export const gift: WhenKind<GiftWhen, EventMoment> = {
     count: 3,
     total: Math.max(30, when.coins.least ?? 0),
   }),
-  sentence: ({ gifts, coins, at, answers }) => [
-    { text: 'someone sends ' },
-    {
-      text:
-        gifts.length === 0
-          ? `any gift${restWords(answers, narrows.rank({ kind: 'gift', gifts, coins, at }))}`
-          : gifts.map(({ name }) => name).join(' or '),
-      field: 'gifts',
-    },
-    ...(rangeWords(coins, 'coins') === '' ? [] : [{ text: ' ' }, { text: rangeWords(coins, 'coins'), field: 'coins' }]),
-    ...(at === 'end' ? [{ text: ', ' }, { text: 'once its streak has ended', field: 'at' }] : []),
-  ],
+  sentence: ({ gifts, coins, at, answers }) => {
+    const which: PhraseValue =
+      gifts.length === 0
+        ? anyOf(phrase('any gift'), answers, narrows.rank({ kind: 'gift', gifts, coins, at }))
+        : { or: gifts.map(({ name }) => name) };
+    const range = rangeWords(coins, (n) => phrase('{n, plural, one {# coin} other {# coins}}', { n }));
+    const gift = range
+      ? phrase('<gifts>{which}</gifts> <coins>{range}</coins>', { which, range })
+      : phrase('<gifts>{which}</gifts>', { which });
+    return at === 'end'
+      ? phrase('someone sends {gift}, <at>once its streak has ended</at>', { gift })
+      : phrase('someone sends {gift}', { gift });
+  },
   settings: [
-    { field: 'gifts', label: 'Gift', setting: 'gifts' },
-    { field: 'coins', label: 'What it comes to', setting: 'range', unit: 'coins' },
+    { field: 'gifts', label: phrase('Gift'), setting: 'gifts' },
+    { field: 'coins', label: phrase('What it comes to'), setting: 'range', unit: phrase('coins') },
     {
       field: 'at',
-      label: 'Streaks',
+      label: phrase('Streaks'),
       setting: 'choice',
       options: [
-        { value: 'step', label: 'At each step' },
-        { value: 'end', label: 'Once, at the end' },
+        { value: 'step', label: phrase('At each step') },
+        { value: 'end', label: phrase('Once, at the end') },
       ],
     },
     answersSetting,

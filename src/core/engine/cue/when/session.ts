@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { NEVER, type OwnMoment, type WhenKind } from '@/core/engine/kernel/when';
+import { phrase } from '@/core/words/phrase';
 
 const schema = z.object({ kind: z.literal('session'), what: z.enum(['begins', 'ends']) });
 
@@ -11,21 +12,22 @@ export interface SessionMoment extends OwnMoment {
 export const session: WhenKind<z.infer<typeof schema>, SessionMoment> = {
   kind: 'session',
   schema,
-  title: 'You go live, or the broadcast ends',
-  group: 'The show',
+  title: phrase('You go live, or the broadcast ends'),
+  group: phrase('The show'),
   triggers: () => ['session'],
   make: () => ({ kind: 'session', what: 'begins' }),
   fires: (when, moment) => (moment.what === when.what ? [{}] : NEVER),
   sample: () => ({}),
-  sentence: ({ what }) => [{ text: what === 'begins' ? 'you go live' : 'the broadcast ends', field: 'what' }],
+  sentence: ({ what }) =>
+    what === 'begins' ? phrase('<what>you go live</what>') : phrase('<what>the broadcast ends</what>'),
   settings: [
     {
       field: 'what',
-      label: 'When',
+      label: phrase('When'),
       setting: 'choice',
       options: [
-        { value: 'begins', label: 'You go live' },
-        { value: 'ends', label: 'The broadcast ends' },
+        { value: 'begins', label: phrase('You go live') },
+        { value: 'ends', label: phrase('The broadcast ends') },
       ],
     },
   ],

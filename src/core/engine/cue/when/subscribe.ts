@@ -9,7 +9,8 @@ import {
   type WhenKind,
 } from '@/core/engine/kernel/when';
 import type { EventOf } from '@/core/event/event';
-import { answersSchema, answersSetting, isNarrow, overlaps, restWords } from '@/core/engine/cue/answers';
+import { answersSchema, answersSetting, isNarrow, overlaps, isRest } from '@/core/engine/cue/answers';
+import { phrase } from '@/core/words/phrase';
 
 const schema = z.object({
   kind: z.literal('subscribe'),
@@ -31,8 +32,8 @@ const narrows: Narrowing<SubscribeWhen> = {
 export const subscribe: WhenKind<SubscribeWhen, EventMoment> = {
   kind: 'subscribe',
   schema,
-  title: 'Someone subscribes',
-  group: 'Giving',
+  title: phrase('Someone subscribes'),
+  group: phrase('Giving'),
   joins: 'group',
   triggers: () => ['subscribe'],
   make: () => ({ kind: 'subscribe', months: ANY, gifted: 'any', answers: 'rest' }),
@@ -50,32 +51,29 @@ export const subscribe: WhenKind<SubscribeWhen, EventMoment> = {
     ];
   },
   sample: ({ months }) => ({ ...SAMPLE_VIEWER, months: months.least ?? 3, total: 12, message: 'still here' }),
-  sentence: ({ months, gifted, answers }) => [
-    { text: 'someone ' },
-    {
-      text:
-        gifted === 'gifted' ? 'is given a subscription' : gifted === 'own' ? 'subscribes for themselves' : 'subscribes',
-      field: 'gifted',
-    },
-    ...(rangeWords(months, 'months') === ''
-      ? []
-      : [{ text: ', a subscription ' }, { text: rangeWords(months, 'months'), field: 'months' }]),
-    ...(restWords(answers, narrows.rank({ kind: 'subscribe', months, gifted })) === ''
-      ? []
-      : [{ text: ' in a way' }, { text: restWords(answers, 0), field: 'answers' }]),
-  ],
+  sentence: ({ months, gifted, answers }) => {
+    const how = phrase(
+      'someone <gifted>{gifted, select, gifted {is given a subscription} own {subscribes for themselves} other {subscribes}}</gifted>',
+      { gifted },
+    );
+    const range = rangeWords(months, (n) => phrase('{n, plural, one {# month} other {# months}}', { n }));
+    if (range) return phrase('{someone}, a subscription <months>{range}</months>', { someone: how, range });
+    return isRest(answers, narrows.rank({ kind: 'subscribe', months, gifted }))
+      ? phrase('{someone} in a way<answers> that has no cue of its own</answers>', { someone: how })
+      : how;
+  },
   settings: [
     {
       field: 'gifted',
-      label: 'Which',
+      label: phrase('Which'),
       setting: 'choice',
       options: [
-        { value: 'any', label: 'Any' },
-        { value: 'own', label: 'Paid by the viewer' },
-        { value: 'gifted', label: 'Given by another' },
+        { value: 'any', label: phrase('Any') },
+        { value: 'own', label: phrase('Paid by the viewer') },
+        { value: 'gifted', label: phrase('Given by another') },
       ],
     },
-    { field: 'months', label: 'Months', setting: 'range', unit: 'months' },
+    { field: 'months', label: phrase('Months'), setting: 'range', unit: phrase('months') },
     answersSetting,
   ],
   problem: ({ months }) => rangeProblem(months),

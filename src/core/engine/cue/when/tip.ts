@@ -11,7 +11,8 @@ import {
   type Narrowing,
   type WhenKind,
 } from '@/core/engine/kernel/when';
-import { answersSchema, answersSetting, isNarrow, overlaps, restWords } from '@/core/engine/cue/answers';
+import { answersSchema, answersSetting, isNarrow, overlaps, anyOf } from '@/core/engine/cue/answers';
+import { phrase } from '@/core/words/phrase';
 
 /** `worth`: by the show's rates, minor units of the streamer's currency; with a `currency`, of that, and tips in no other. */
 const schema = z.object({
@@ -38,8 +39,8 @@ const narrows: Narrowing<TipWhen> = {
 export const tip: WhenKind<TipWhen, EventMoment> = {
   kind: 'tip',
   schema,
-  title: 'Someone tips',
-  group: 'Giving',
+  title: phrase('Someone tips'),
+  group: phrase('Giving'),
   triggers: () => ['tip'],
   make: () => ({ kind: 'tip', worth: ANY, answers: 'rest' }),
   narrows,
@@ -52,20 +53,21 @@ export const tip: WhenKind<TipWhen, EventMoment> = {
   },
   sample: () => ({ ...SAMPLE_VIEWER, worth: '5.00 EUR', total: '5.00 EUR', count: 1, message: 'for the big kiln' }),
   sentence: ({ worth, answers, currency }, { money }) => {
-    const range = rangeWords(worth, '', (minor) => amountWords(minor, currency ?? money.currency));
-    return [
-      { text: 'someone tips ' },
-      { text: range === '' ? `any amount${restWords(answers, 0)}` : `an amount ${range}`, field: 'worth' },
-      ...(currency === undefined ? [] : [{ text: ' in ' }, { text: currency, field: 'currency' }]),
-    ];
+    const range = rangeWords(worth, (minor) => ({ money: minor, currency: currency ?? money.currency }), true);
+    const amount = range
+      ? phrase('<worth>an amount {range}</worth>', { range })
+      : phrase('<worth>{any}</worth>', { any: anyOf(phrase('any amount'), answers, 0) });
+    return currency === undefined
+      ? phrase('someone tips {amount}', { amount })
+      : phrase('someone tips {amount} in <currency>{currency}</currency>', { amount, currency });
   },
   settings: [
-    { field: 'worth', label: 'Amount', setting: 'range', unit: '', money: true },
-    { field: 'currency', label: 'Currency', setting: 'currency' },
+    { field: 'worth', label: phrase('Amount'), setting: 'range', unit: null, money: true },
+    { field: 'currency', label: phrase('Currency'), setting: 'currency' },
     answersSetting,
   ],
   problem: ({ worth, currency }) =>
     currency !== undefined && minorDigits(currency) === null
-      ? `${currency} is no currency of ISO 4217.`
+      ? phrase('{currency} is no currency of ISO 4217.', { currency })
       : rangeProblem(worth),
 };

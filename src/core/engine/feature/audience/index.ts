@@ -6,6 +6,7 @@ import type { Feature, Host, OwnMeasure } from '@/core/engine/kernel/feature';
 import { later, recount } from '@/core/engine/kernel/state';
 import { Audience } from './slice';
 import { watching, type WatchingMoment } from './when';
+import { phrase } from '@/core/words/phrase';
 
 /* The audience: how many watch, over all feeds that tell. */
 
@@ -18,8 +19,8 @@ const feed = z.object({ watching: z.number(), since: z.number(), sum: z.number()
 
 const measure: OwnMeasure<AudienceHost> = {
   measure: 'watching',
-  title: 'How many watch now',
-  what: 'how many watch',
+  title: phrase('How many watch now'),
+  what: phrase('how many watch'),
   grows: ['audience'],
   value: ({ audience: seen }) => seen.now(),
 };

@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { NEVER, type OwnMoment, type WhenKind } from '@/core/engine/kernel/when';
+import { phrase } from '@/core/words/phrase';
 
 /** `least`: how many. */
 const schema = z.object({ kind: z.literal('watching'), least: z.number().int().min(1).max(10_000_000) });
@@ -16,8 +17,8 @@ const FALLEN = 0.9;
 export const watching: WhenKind<z.infer<typeof schema>, WatchingMoment> = {
   kind: 'watching',
   schema,
-  title: 'So many people watch',
-  group: 'The show',
+  title: phrase('So many people watch'),
+  group: phrase('The show'),
   triggers: () => ['watching'],
   make: () => ({ kind: 'watching', least: 100 }),
   fires({ least }, moment, memory) {
@@ -28,10 +29,9 @@ export const watching: WhenKind<z.infer<typeof schema>, WatchingMoment> = {
     return [{ count: moment.watching, total: moment.watching }];
   },
   sample: ({ least }) => ({ count: least, total: least }),
-  sentence: ({ least }) => [
-    { text: 'at least ' },
-    { text: least.toLocaleString('en'), field: 'least' },
-    { text: least === 1 ? ' person watches' : ' people watch' },
-  ],
-  settings: [{ field: 'least', label: 'How many', setting: 'number', least: 1, most: 10_000_000, step: 10 }],
+  sentence: ({ least }) =>
+    phrase('at least <least>{least, number}</least> {least, plural, one {person watches} other {people watch}}', {
+      least,
+    }),
+  settings: [{ field: 'least', label: phrase('How many'), setting: 'number', least: 1, most: 10_000_000, step: 10 }],
 };

@@ -21,6 +21,7 @@ import {
   type Countdown,
 } from './schema';
 import { countdown as when, type CountdownMoment } from './when';
+import { phrase } from '@/core/words/phrase';
 
 /* Countdowns: time that runs down while the session lasts, and that viewers add to. */
 
@@ -105,8 +106,8 @@ const isByClock = ({ show }: CountdownHost, id: string): boolean =>
 const list: ListKind<Countdown, CountdownHost> = {
   list: 'countdowns',
   kind: 'countdown',
-  title: 'Countdown',
-  several: 'Countdowns',
+  title: phrase('Countdown'),
+  several: phrase('Countdowns'),
   most: 20,
   make: (id) => ({ id, name: 'Time left', seconds: 600, most: 0 }),
   reset(state, id) {

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import type { StreamEvent } from '@/core/event/event';
 import { addedTo } from '@/core/engine/count/measure';
 import type { Measure } from '@/core/engine/count/row';
+import { phrase, type Phrase } from '@/core/words/phrase';
 
 const ms = z.number().int().min(0).max(86_400_000).optional();
 
@@ -21,16 +22,16 @@ export const addsSchema = z.object({
 });
 export type Adds = z.infer<typeof addsSchema>;
 
-export const ADD_TITLES: Record<keyof Adds, string> = {
-  coin: 'For a coin',
-  like: 'For a like',
-  follow: 'For a follow',
-  share: 'For a share',
-  giftSub: 'For a subscription given away',
-  tier1: 'For a subscription',
-  tier2: 'For one of the second tier',
-  tier3: 'For one of the third tier',
-  worth: 'For a whole unit of worth',
+export const ADD_TITLES: Record<keyof Adds, Phrase> = {
+  coin: phrase('For a coin'),
+  like: phrase('For a like'),
+  follow: phrase('For a follow'),
+  share: phrase('For a share'),
+  giftSub: phrase('For a subscription given away'),
+  tier1: phrase('For a subscription'),
+  tier2: phrase('For one of the second tier'),
+  tier3: phrase('For one of the third tier'),
+  worth: phrase('For a whole unit of worth'),
 };
 
 /** For what measure each is. Subscriptions are by tier. */

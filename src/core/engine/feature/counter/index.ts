@@ -10,6 +10,7 @@ import { later, recount } from '@/core/engine/kernel/state';
 import { plain } from '@/core/words/plain';
 import { counted, counterSchema, mayRaise, type CounterShow, type Counter } from './schema';
 import { counter as when, type CounterMoment } from './when';
+import { phrase } from '@/core/words/phrase';
 
 /* Counters: numbers of the streamer's own. */
 
@@ -46,8 +47,8 @@ const number: NumberKind<CounterShow, CounterHost> = {
 const list: ListKind<Counter, CounterHost> = {
   list: 'counters',
   kind: 'counter',
-  title: 'Counter',
-  several: 'Counters',
+  title: phrase('Counter'),
+  several: phrase('Counters'),
   most: 50,
   make: (id) => ({ id, name: 'Counter', start: 0, step: 1, target: null }),
   reset(state, id) {

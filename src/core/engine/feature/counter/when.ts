@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { CounterShow } from './schema';
 import { NEVER, type OwnMoment, type WhenKind } from '@/core/engine/kernel/when';
+import { phrase } from '@/core/words/phrase';
 
 /** Reaches, or passes, a number on its way up or down. */
 const schema = z.object({
@@ -20,8 +21,8 @@ export interface CounterMoment extends OwnMoment {
 export const counter: WhenKind<z.infer<typeof schema>, CounterMoment, CounterShow> = {
   kind: 'counter',
   schema,
-  title: 'A counter reaches a number',
-  group: 'The show',
+  title: phrase('A counter reaches a number'),
+  group: phrase('The show'),
   triggers: () => ['counter'],
   make: (show) => ({ kind: 'counter', counter: show.counters[0]?.id ?? '', reaches: show.counters[0]?.target ?? 10 }),
   fires: ({ counter: id, reaches }, moment) => {
@@ -32,19 +33,19 @@ export const counter: WhenKind<z.infer<typeof schema>, CounterMoment, CounterSho
       : NEVER;
   },
   sample: ({ reaches }) => ({ goal: 'Throws', count: reaches, total: reaches }),
-  sentence: (when, show) => [
-    { text: show.counters.find(({ id }) => id === when.counter)?.name ?? 'a counter that is gone', field: 'counter' },
-    { text: ' reaches ' },
-    { text: when.reaches.toLocaleString('en'), field: 'reaches' },
-  ],
+  sentence: (when, show) =>
+    phrase('<counter>{which}</counter> reaches <reaches>{n, number}</reaches>', {
+      which: show.counters.find(({ id }) => id === when.counter)?.name ?? phrase('a counter that is gone'),
+      n: when.reaches,
+    }),
   settings: [
-    { field: 'counter', label: 'Counter', setting: 'one', of: 'counters' },
-    { field: 'reaches', label: 'Reaches', setting: 'number', least: -1_000_000_000, most: 1_000_000_000 },
+    { field: 'counter', label: phrase('Counter'), setting: 'one', of: 'counters' },
+    { field: 'reaches', label: phrase('Reaches'), setting: 'number', least: -1_000_000_000, most: 1_000_000_000 },
   ],
   problem: (when, show) =>
     show.counters.some(({ id }) => id === when.counter)
       ? null
       : show.counters.length === 0
-        ? 'There is no counter in this show.'
-        : 'Its counter is gone. Choose another one.',
+        ? phrase('There is no counter in this show.')
+        : phrase('Its counter is gone. Choose another one.'),
 };

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { StepKind } from '@/core/engine/kernel/feature';
 import { isCredits, listKey, rollMs, type CreditsHost } from './slice';
+import { phrase } from '@/core/words/phrase';
 
 const schema = z.object({ kind: z.literal('roll'), piece: z.string().max(100) });
 
@@ -8,23 +9,20 @@ const schema = z.object({ kind: z.literal('roll'), piece: z.string().max(100) })
 export const roll: StepKind<z.infer<typeof schema>, object, CreditsHost> = {
   kind: 'roll',
   schema,
-  title: 'Run the scrolling names',
+  title: phrase('Run the scrolling names'),
   make: (of) => ({ kind: 'roll', piece: of.pieces.find(isCredits)?.id ?? '' }),
-  sentence: (step, of) => [
-    { text: 'run ' },
-    {
-      text: of.pieces.find((piece) => piece.id === step.piece && isCredits(piece))?.name ?? 'names that are gone',
-      field: 'piece',
-    },
-    { text: ' once' },
-  ],
-  settings: [{ field: 'piece', label: 'Scrolling names', setting: 'one', of: 'credits' }],
+  sentence: (step, of) =>
+    phrase('run <piece>{names}</piece> once', {
+      names:
+        of.pieces.find((piece) => piece.id === step.piece && isCredits(piece))?.name ?? phrase('names that are gone'),
+    }),
+  settings: [{ field: 'piece', label: phrase('Scrolling names'), setting: 'one', of: 'credits' }],
   problem: (step, of) =>
     of.pieces.some((piece) => piece.id === step.piece && isCredits(piece))
       ? null
       : of.pieces.some(isCredits)
-        ? 'Its scrolling names are gone. Choose others.'
-        : 'There are no scrolling names yet. Add them on the stage.',
+        ? phrase('Its scrolling names are gone. Choose others.')
+        : phrase('There are no scrolling names yet. Add them on the stage.'),
   run(state, { piece: id }) {
     const piece = state.show.pieces.find((each) => each.id === id);
     if (!piece || !isCredits(piece)) return;

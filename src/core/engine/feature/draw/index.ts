@@ -9,6 +9,7 @@ import { drawProofSchema, drawSchema, type DrawShow, type DrawState, type Draw }
 import type { DrawHost, DrawSlice } from './slice';
 import { draw as step } from './step';
 import { draw as when, type DrawMoment } from './when';
+import { phrase } from '@/core/words/phrase';
 
 /* Draws: one of several, by chances that anyone can check. */
 
@@ -49,8 +50,8 @@ const savedDraw = z.object({
 const list: ListKind<Draw> = {
   list: 'draws',
   kind: 'draw',
-  title: 'Draw',
-  several: 'Draws',
+  title: phrase('Draw'),
+  several: phrase('Draws'),
   most: 20,
   make: (id) => ({
     id,

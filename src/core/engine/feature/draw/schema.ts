@@ -2,6 +2,7 @@ import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
 import { z } from 'zod';
 import { whole } from '@/core/event/whole';
+import { phrase, type Phrase } from '@/core/words/phrase';
 
 /** A draw among weighted choices, or among viewers. */
 export const drawSchema = z.object({
@@ -88,11 +89,16 @@ export function pick(seed: string, number: number, entries: readonly DrawEntry[]
 }
 
 /** What does not hold of a proof, each in a sentence; none: the draw was as it is said to have been. */
-export function proofFaults({ hash, seed, number, entries, picked }: DrawProof): string[] {
-  const faults: string[] = [];
-  if (hashOf(seed) !== hash) faults.push('The seed is not the one whose hash was shown before the draw.');
+export function proofFaults({ hash, seed, number, entries, picked }: DrawProof): Phrase[] {
+  const faults: Phrase[] = [];
+  if (hashOf(seed) !== hash) faults.push(phrase('The seed is not the one whose hash was shown before the draw.'));
   const drawn = pick(seed, number, entries);
   if (drawn !== picked)
-    faults.push(`The seed draws “${entries[drawn]?.label ?? ''}”, not “${entries[picked]?.label ?? 'nobody'}”.`);
+    faults.push(
+      phrase('The seed draws “{drawn}”, not “{said}”.', {
+        drawn: entries[drawn]?.label ?? '',
+        said: entries[picked]?.label ?? phrase('nobody'),
+      }),
+    );
   return faults;
 }

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { DrawShow } from './schema';
 import { NEVER, type OwnMoment, type WhenKind } from '@/core/engine/kernel/when';
+import { phrase } from '@/core/words/phrase';
 
 /** `draw`: the id of one; empty: any. */
 const schema = z.object({ kind: z.literal('draw'), draw: z.string().max(100) });
@@ -15,8 +16,8 @@ export interface DrawMoment extends OwnMoment {
 export const draw: WhenKind<z.infer<typeof schema>, DrawMoment, DrawShow> = {
   kind: 'draw',
   schema,
-  title: 'A draw is decided',
-  group: 'The show',
+  title: phrase('A draw is decided'),
+  group: phrase('The show'),
   triggers: () => ['draw'],
   make: () => ({ kind: 'draw', draw: '' }),
   fires: (when, moment) =>
@@ -24,19 +25,18 @@ export const draw: WhenKind<z.infer<typeof schema>, DrawMoment, DrawShow> = {
       ? [{ goal: moment.name, message: moment.label, viewer: moment.label }]
       : NEVER,
   sample: () => ({ goal: 'Next glaze', message: 'Celadon', viewer: 'Celadon' }),
-  sentence: (when, show) => [
-    {
-      text:
-        when.draw === '' ? 'any draw' : (show.draws.find(({ id }) => id === when.draw)?.name ?? 'a draw that is gone'),
-      field: 'draw',
-    },
-    { text: ' is decided' },
-  ],
-  settings: [{ field: 'draw', label: 'Draw', setting: 'one', of: 'draws', any: 'Any draw' }],
+  sentence: (when, show) =>
+    phrase('<draw>{which}</draw> is decided', {
+      which:
+        when.draw === ''
+          ? phrase('any draw')
+          : (show.draws.find(({ id }) => id === when.draw)?.name ?? phrase('a draw that is gone')),
+    }),
+  settings: [{ field: 'draw', label: phrase('Draw'), setting: 'one', of: 'draws', any: phrase('Any draw') }],
   problem: (when, show) =>
     show.draws.length === 0
-      ? 'There is no draw reel in this show.'
+      ? phrase('There is no draw reel in this show.')
       : when.draw !== '' && !show.draws.some(({ id }) => id === when.draw)
-        ? 'Its draw is gone. Choose another one.'
+        ? phrase('Its draw is gone. Choose another one.')
         : null,
 };

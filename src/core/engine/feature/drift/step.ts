@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { firstEmoji, throwEmoji, type DriftHost } from './slice';
 import type { StepKind } from '@/core/engine/kernel/feature';
+import { phrase } from '@/core/words/phrase';
 
 const schema = z.object({
   kind: z.literal('drift'),
@@ -12,24 +13,19 @@ const schema = z.object({
 export const drift: StepKind<z.infer<typeof schema>, object, DriftHost> = {
   kind: 'drift',
   schema,
-  title: 'Let emoji drift',
+  title: phrase('Let emoji drift'),
   make: () => ({ kind: 'drift', emoji: '🔥', count: 12 }),
-  sentence: ({ emoji, count }) => [
-    { text: 'let ' },
-    { text: String(count), field: 'count' },
-    { text: ' ' },
-    { text: firstEmoji(emoji) ?? '…', field: 'emoji' },
-    { text: ' drift' },
-  ],
+  sentence: ({ emoji, count }) =>
+    phrase('let <count>{count}</count> <emoji>{emoji}</emoji> drift', { count, emoji: firstEmoji(emoji) ?? '…' }),
   settings: [
-    { field: 'emoji', label: 'Which emoji', setting: 'text', most: 40, placeholder: '🔥' },
-    { field: 'count', label: 'How many', setting: 'number', least: 1, most: 60, step: 3 },
+    { field: 'emoji', label: phrase('Which emoji'), setting: 'text', most: 40, placeholder: '🔥' },
+    { field: 'count', label: phrase('How many'), setting: 'number', least: 1, most: 60, step: 3 },
   ],
   problem(step, of) {
-    if (firstEmoji(step.emoji) === null) return 'It has no emoji to show.';
+    if (firstEmoji(step.emoji) === null) return phrase('It has no emoji to show.');
     return of.pieces.some(({ kind }) => kind === 'drift')
       ? null
-      : 'There is no drift on the stage, where emoji float. Add one there.';
+      : phrase('There is no drift on the stage, where emoji float. Add one there.');
   },
   run: (state, { emoji, count }) => throwEmoji(state, emoji, count),
 };

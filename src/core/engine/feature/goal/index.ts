@@ -14,6 +14,7 @@ import { advanceGoals, beginAgain, followGoals, goesOn, kindsOf, rollOverGoals, 
 import { countsOf, goalSchema, type GoalShow, type GoalState, type Goal } from './schema';
 import { goalPart, type GoalDerived, type GoalHost, type GoalSlice } from './slice';
 import { goal as when } from './when';
+import { phrase } from '@/core/words/phrase';
 
 /* Goals: a target that everyone fills together. */
 
@@ -70,8 +71,8 @@ const windowsOf = (state: GoalHost): GoalDerived['goalWindows'] =>
 const list: ListKind<Goal, GoalHost> = {
   list: 'goals',
   kind: 'goal',
-  title: 'Goal',
-  several: 'Goals',
+  title: phrase('Goal'),
+  several: phrase('Goals'),
   most: 50,
   make: (id) => ({ id, name: 'Goal', measure: 'coins', target: 200, onReach: { kind: 'double' } }),
   reset(state, id) {

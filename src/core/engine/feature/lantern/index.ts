@@ -10,6 +10,7 @@ import { brighten, lanternSchema, lanternValue, type LanternShow, type LanternSt
 import type { LanternHost, LanternSlice } from './slice';
 import { lantern as step } from './step';
 import { lantern as when } from './when';
+import { phrase } from '@/core/words/phrase';
 
 /* Lanterns: they brighten with everything that viewers do, and let go when they are full. */
 
@@ -24,8 +25,8 @@ function brightenAll(state: LanternHost, emit: Emit): void {
 const list: ListKind<Lantern, LanternHost> = {
   list: 'lanterns',
   kind: 'lantern',
-  title: 'Lantern',
-  several: 'Lanterns',
+  title: phrase('Lantern'),
+  several: phrase('Lanterns'),
   most: 20,
   make: (id) => ({ id, name: 'Lantern', of: 'likes', every: 500 }),
   reset({ show, lanterns, totals }, id) {

@@ -4,6 +4,7 @@ import { later } from '@/core/engine/kernel/state';
 import { letGo } from './let-go';
 import { lanternValue, type LanternShow } from './schema';
 import type { LanternHost } from './slice';
+import { phrase } from '@/core/words/phrase';
 
 const schema = z.object({ kind: z.literal('lantern'), lantern: z.string().max(100) });
 
@@ -11,20 +12,19 @@ const schema = z.object({ kind: z.literal('lantern'), lantern: z.string().max(10
 export const lantern: StepKind<z.infer<typeof schema>, LanternShow, LanternHost> = {
   kind: 'lantern',
   schema,
-  title: 'Let a lantern go',
+  title: phrase('Let a lantern go'),
   make: (of) => ({ kind: 'lantern', lantern: of.lanterns[0]?.id ?? '' }),
-  sentence: (step, of) => [
-    { text: 'let ' },
-    { text: of.lanterns.find(({ id }) => id === step.lantern)?.name ?? 'a lantern that is gone', field: 'lantern' },
-    { text: ' go' },
-  ],
-  settings: [{ field: 'lantern', label: 'Lantern', setting: 'one', of: 'lanterns' }],
+  sentence: (step, of) =>
+    phrase('let <lantern>{lantern}</lantern> go', {
+      lantern: of.lanterns.find(({ id }) => id === step.lantern)?.name ?? phrase('a lantern that is gone'),
+    }),
+  settings: [{ field: 'lantern', label: phrase('Lantern'), setting: 'one', of: 'lanterns' }],
   problem: (step, of) =>
     of.lanterns.some(({ id }) => id === step.lantern)
       ? null
       : of.lanterns.length === 0
-        ? 'There is no lantern yet. Add one on the stage.'
-        : 'Its lantern is gone. Choose another one.',
+        ? phrase('There is no lantern yet. Add one on the stage.')
+        : phrase('Its lantern is gone. Choose another one.'),
   untried: true,
   run(state, { lantern: id }) {
     later(state, (emit) => {

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { LanternShow } from './schema';
 import { NEVER, type OwnMoment, type WhenKind } from '@/core/engine/kernel/when';
+import { phrase } from '@/core/words/phrase';
 
 /** `lantern`: the id of one; empty: any. */
 const schema = z.object({ kind: z.literal('lantern'), lantern: z.string().max(100) });
@@ -15,8 +16,8 @@ export interface LanternMoment extends OwnMoment {
 export const lantern: WhenKind<z.infer<typeof schema>, LanternMoment, LanternShow> = {
   kind: 'lantern',
   schema,
-  title: 'A lantern lets go',
-  group: 'The show',
+  title: phrase('A lantern lets go'),
+  group: phrase('The show'),
   triggers: () => ['lantern'],
   make: () => ({ kind: 'lantern', lantern: '' }),
   fires: (when, moment) =>
@@ -24,21 +25,20 @@ export const lantern: WhenKind<z.infer<typeof schema>, LanternMoment, LanternSho
       ? [{ goal: moment.name, count: moment.gone, total: moment.gone }]
       : NEVER,
   sample: () => ({ goal: 'Kiln glow', count: 3, total: 3 }),
-  sentence: (when, show) => [
-    {
-      text:
+  sentence: (when, show) =>
+    phrase('<lantern>{which}</lantern> lets go', {
+      which:
         when.lantern === ''
-          ? 'any lantern'
-          : (show.lanterns.find(({ id }) => id === when.lantern)?.name ?? 'a lantern that is gone'),
-      field: 'lantern',
-    },
-    { text: ' lets go' },
+          ? phrase('any lantern')
+          : (show.lanterns.find(({ id }) => id === when.lantern)?.name ?? phrase('a lantern that is gone')),
+    }),
+  settings: [
+    { field: 'lantern', label: phrase('Lantern'), setting: 'one', of: 'lanterns', any: phrase('Any lantern') },
   ],
-  settings: [{ field: 'lantern', label: 'Lantern', setting: 'one', of: 'lanterns', any: 'Any lantern' }],
   problem: (when, show) =>
     show.lanterns.length === 0
-      ? 'There is no lantern in this show.'
+      ? phrase('There is no lantern in this show.')
       : when.lantern !== '' && !show.lanterns.some(({ id }) => id === when.lantern)
-        ? 'Its lantern is gone. Choose another one.'
+        ? phrase('Its lantern is gone. Choose another one.')
         : null,
 };

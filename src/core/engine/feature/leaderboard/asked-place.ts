@@ -1,13 +1,14 @@
 import type { EventOf } from '@/core/event/event';
 import { boardIn } from '@/core/engine/count/board-key';
 import { isLeftOut } from '@/core/engine/count/counting';
-import { currencyOf, figureWords, MEASURE, shownValue } from '@/core/engine/count/measure';
+import { currencyOf, figureWords, measureOnAir, shownValue } from '@/core/engine/count/measure';
 import { answer } from '@/core/engine/kernel/answer';
 import type { Emit } from '@/core/engine/kernel/effect';
 import { plain } from '@/core/words/plain';
 import { isBoard } from './board';
 import type { BoardHost } from './slice';
 import { windowWords } from '@/core/engine/count/window';
+import { aired } from '@/core/words/on-air';
 
 /** Finding a place may mean going through everybody: not more often than this, ms. */
 const PAUSE_MS = 1000;
@@ -24,10 +25,17 @@ export function tellPlace(state: BoardHost, event: EventOf<'chat'>, word: string
     state.placeToldAt = state.now;
     const tally = state.derived.people.tallyOf(own);
     const value = board.valueOf(tally);
-    const what = `${figureWords(shownValue(piece.measure, value), currencyOf(piece.measure, state.show), state.show.language)} (${MEASURE[piece.measure].title.toLowerCase()}, ${windowWords(board.window)})`;
-    const say = (text: string): void => answer(state, feed, `${viewer.name}: ${text}.`, emit);
-    if (isLeftOut(state, feed, viewer.id)) return say(`${what}; you are on no leaderboard`);
-    if (value === 0) return say('nothing yet on this leaderboard');
+    const { language } = state.show;
+    const values = {
+      name: viewer.name,
+      value: figureWords(shownValue(piece.measure, value), currencyOf(piece.measure, state.show), language),
+      measure: measureOnAir(piece.measure, language),
+      window: windowWords(board.window, language),
+    };
+    const tell = (text: string): void => answer(state, feed, text, emit);
+    if (isLeftOut(state, feed, viewer.id))
+      return tell(aired(language, '{name}: {value} ({measure}, {window}); you are on no leaderboard.', values));
+    if (value === 0) return tell(aired(language, '{name}: nothing yet on this leaderboard.', values));
     let place = 1;
     for (const other of state.derived.people.all())
       if (
@@ -41,6 +49,6 @@ export function tellPlace(state: BoardHost, event: EventOf<'chat'>, word: string
       const theirs = state.derived.people.tallyBefore(before);
       if (theirs.feed !== '' && board.valueOf(theirs) > value && !isLeftOut(state, before.feed, before.id)) place += 1;
     }
-    return say(`place ${place} with ${what}`);
+    return tell(aired(language, '{name}: place {place} with {value} ({measure}, {window}).', { ...values, place }));
   }
 }

@@ -6,6 +6,7 @@ import { tellPlace } from './asked-place';
 import { isBoard, measuresOf, teamPart } from './board';
 import { noStandings, type BoardDerived, type BoardSlice } from './slice';
 import { takeStandings } from './standings';
+import { aired } from '@/core/words/on-air';
 
 /* Leaderboards: which are counted, how places change, and viewers who ask for their own. */
 
@@ -41,8 +42,11 @@ export const leaderboard = {
         ),
     };
   },
-  keywords: ({ pieces }) =>
-    pieces.filter(isBoard).map(({ ask = '', title, name }) => ({ word: ask, does: `your place: ${title || name}` })),
+  keywords: ({ pieces, language }) =>
+    pieces.filter(isBoard).map(({ ask = '', title, name }) => ({
+      word: ask,
+      does: aired(language, 'your place: {board}', { board: title || name }),
+    })),
   isTimed: ({ pieces }) => pieces.filter(isBoard).some(({ moves }) => moves === true),
   passTime: takeStandings,
   answer: tellPlace,

@@ -7,6 +7,7 @@ import type { Feature, KernelState } from '@/core/engine/kernel/feature';
 import { entriesByKey } from '@/core/engine/kernel/kept';
 import { renewWindows } from '@/core/engine/kernel/state';
 import { plain } from '@/core/words/plain';
+import { aired } from '@/core/words/on-air';
 
 /* Who stands on no leaderboard: whoever has a part in the show, and who asked for it. The rule itself is in count/left-out.ts. */
 
@@ -45,7 +46,9 @@ export const leftOut = {
   giveBack(state, { unlisted }: { unlisted: string[] }) {
     state.unlisted = new Set([...unlisted, ...state.unlisted]);
   },
-  keywords: ({ leftOut: { keyword } }) => [{ word: keyword, does: 'off the leaderboards, or back' }],
+  keywords: ({ leftOut: { keyword }, language }) => [
+    { word: keyword, does: aired(language, 'off the leaderboards, or back') },
+  ],
   listens: () => ({ meet: EVENT_KINDS }),
   meet(state, { feed, viewer }) {
     if (viewer && viewer.roles.length > 0) noteRoles(state, feed, viewer);

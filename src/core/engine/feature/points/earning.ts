@@ -18,6 +18,7 @@ import { earnedBy, levelAt, pointsWords, type EarnKind, type Perk } from './sche
 import type { PointsHost } from './slice';
 import type { LevelMoment } from './when-level';
 import type { PerkMoment } from './when-perk';
+import { aired } from '@/core/words/on-air';
 
 /* Points in a session: who earns, spends and hands them on. */
 
@@ -140,7 +141,13 @@ export function askPoints(state: PointsHost, event: EventOf<'chat'>, word: strin
   const answer = (text: string): void => answerIn(state, event.feed, text, emit);
   if (points.ask !== '' && plain(points.ask) === word) {
     const { balance, level } = pocketOf(state, viewer.feed, viewer.id);
-    return answer(`${viewer.name}: ${pointsWords(balance, points, state.show.language)}, level ${level}.`);
+    return answer(
+      aired(state.show.language, '{name}: {points}, level {level}.', {
+        name: viewer.name,
+        points: pointsWords(balance, points, state.show.language),
+        level,
+      }),
+    );
   }
   if (points.give.keyword !== '' && plain(points.give.keyword) === word)
     return answer(handOn(state, viewer, event.text.trim().split(/\s+/).slice(1)));
@@ -153,12 +160,28 @@ export function askPoints(state: PointsHost, event: EventOf<'chat'>, word: strin
 /** Pays for a perk; a sentence when it cannot be had. */
 function takePerk(state: PointsHost, viewer: Doer, perk: Perk, message: string): string | null {
   const { balance, level } = pocketOf(state, viewer.feed, viewer.id);
-  if (level < perk.level) return `${viewer.name}: ${perk.name} is from level ${perk.level} on; you are at ${level}.`;
+  if (level < perk.level)
+    return aired(state.show.language, '{name}: {perk} is from level {least} on; you are at {level}.', {
+      name: viewer.name,
+      perk: perk.name,
+      least: perk.level,
+      level,
+    });
   if (balance < perk.price)
-    return `${viewer.name}: ${perk.name} takes ${pointsWords(perk.price, state.show.points, state.show.language)}; you have ${figure(balance, state.show.language)}.`;
+    return aired(state.show.language, '{name}: {perk} takes {price}; you have {balance}.', {
+      name: viewer.name,
+      perk: perk.name,
+      price: pointsWords(perk.price, state.show.points, state.show.language),
+      balance: figure(balance, state.show.language),
+    });
   const account = state.ledger.open(viewer);
   const again = (account.perks[perk.id] ?? -Infinity) + perk.pause * 1000 - state.now;
-  if (again > 0) return `${viewer.name}: ${perk.name} again in ${Math.ceil(again / 1000)} s.`;
+  if (again > 0)
+    return aired(state.show.language, '{name}: {perk} again in {seconds} s.', {
+      name: viewer.name,
+      perk: perk.name,
+      seconds: Math.ceil(again / 1000),
+    });
   account.perks[perk.id] = state.now;
   pay(state, viewer, { why: 'perk', points: perk.price, note: perk.name });
   const { feed, id, name, handle } = viewer;
@@ -194,25 +217,47 @@ function handOn(state: PointsHost, viewer: Doer, [to, amount]: string[]): string
   const { points } = state.show;
   const asked = /^\d{1,9}$/.test(amount ?? '') ? Number(amount) : 0;
   const handle = plain((to ?? '').replace(/^@/, ''));
-  if (handle === '' || asked === 0) return `${viewer.name}: it is “${points.give.keyword} @handle 50”.`;
+  if (handle === '' || asked === 0)
+    return aired(state.show.language, '{name}: it is “{keyword} @handle 50”.', {
+      name: viewer.name,
+      keyword: points.give.keyword,
+    });
   const other = accountBy(state, viewer.feed, handle);
-  if (!other) return `${viewer.name}: nobody with the handle ${handle} has any ${points.unit} here yet.`;
+  if (!other)
+    return aired(state.show.language, '{name}: nobody with the handle {handle} has any {unit} here yet.', {
+      name: viewer.name,
+      handle,
+      unit: points.unit,
+    });
   if (
     state.derived.people
       .membersOf(viewer.feed, viewer.id)
       .some((member) => member.feed === other.feed && member.viewer === other.id)
   )
-    return `${viewer.name}: that is you.`;
+    return aired(state.show.language, '{name}: that is you.', { name: viewer.name });
   const own = state.ledger.open(viewer);
   const left = points.give.most - own.given;
   if (asked > left)
-    return `${viewer.name}: you can hand on ${left === 0 ? 'no more' : `no more than ${pointsWords(left, points, state.show.language)}`} in this session.`;
+    return left === 0
+      ? aired(state.show.language, '{name}: you can hand on no more in this session.', { name: viewer.name })
+      : aired(state.show.language, '{name}: you can hand on no more than {points} in this session.', {
+          name: viewer.name,
+          points: pointsWords(left, points, state.show.language),
+        });
   const { balance } = pocketOf(state, viewer.feed, viewer.id);
-  if (asked > balance) return `${viewer.name}: you have ${pointsWords(balance, points, state.show.language)}.`;
+  if (asked > balance)
+    return aired(state.show.language, '{name}: you have {points}.', {
+      name: viewer.name,
+      points: pointsWords(balance, points, state.show.language),
+    });
   own.given += asked;
   pay(state, viewer, { why: 'sent', points: asked, note: other.name });
   state.ledger.post(other, { why: 'received', points: asked, at: state.now, note: viewer.name });
-  return `${viewer.name} hands ${pointsWords(asked, points, state.show.language)} to ${other.name}.`;
+  return aired(state.show.language, '{name} hands {points} to {other}.', {
+    name: viewer.name,
+    points: pointsWords(asked, points, state.show.language),
+    other: other.name,
+  });
 }
 
 /** The same feed's first: handles are unique there only. */

@@ -12,6 +12,8 @@ import { POINTS, pointsSchema, pointsWords, type PointsShow } from './schema';
 import type { PointsHost, PointsSlice } from './slice';
 import { level } from './when-level';
 import { perk } from './when-perk';
+import { phrase } from '@/core/words/phrase';
+import { aired } from '@/core/words/on-air';
 
 /* Points: who earns them, what levels they lead to, and what they buy. */
 
@@ -24,7 +26,8 @@ function known(state: PointsHost, key: string): Doer | null {
 const number: NumberKind<PointsShow, PointsHost> = {
   kind: 'points',
   offered: 4,
-  list: ({ points }) => (points.on ? [{ number: 'points', name: `the viewer’s ${points.unit}`, of: 'points' }] : []),
+  list: ({ points }) =>
+    points.on ? [{ number: 'points', name: phrase('the viewer’s {unit}', { unit: points.unit }), of: 'points' }] : [],
   value(state, id) {
     const viewer = known(state, id);
     return viewer && pocketOf(state, viewer.feed, viewer.id).balance;
@@ -86,11 +89,11 @@ export const points = {
   record(state, event, { own, worth }) {
     if (own) earn(state, event, own, worth);
   },
-  keywords: ({ points: { on, unit, ask, give: handing, perks, ...rest } }) =>
+  keywords: ({ language, points: { on, unit, ask, give: handing, perks, ...rest } }) =>
     on
       ? [
-          { word: ask, does: `your ${unit}` },
-          { word: handing.keyword, does: 'hand some on' },
+          { word: ask, does: aired(language, 'your {unit}', { unit }) },
+          { word: handing.keyword, does: aired(language, 'hand some on') },
           ...perks.map(({ keyword, name, price }) => ({
             word: keyword,
             does: price > 0 ? `${name}, ${pointsWords(price, { ...rest, unit })}` : name,

@@ -3,6 +3,7 @@ import { z } from 'zod';
 import type { StreamEvent } from '@/core/event/event';
 import { addedTo, MEASURE } from '@/core/engine/count/measure';
 import type { Measure } from '@/core/engine/count/row';
+import { phrase, type Phrase } from '@/core/words/phrase';
 
 /* Points: what earns them, what levels they lead to. The accounts are in ledger.ts. */
 
@@ -29,17 +30,17 @@ export const earnSchema = z.object({
 export type EarnRules = z.infer<typeof earnSchema>;
 export type EarnKind = keyof EarnRules;
 
-export const EARN_TITLES: Record<EarnKind, string> = {
-  coin: 'for a coin',
-  tenLikes: 'for ten likes',
-  follow: 'for a follow',
-  share: 'for a share',
-  chat: 'for a line in chat',
-  subscribe: 'for a subscription',
-  giftSub: 'for a subscription given away',
-  tip: 'for a tipped unit of money',
-  raid: 'for each viewer of a raid',
-  minute: 'for a minute watched',
+export const EARN_TITLES: Record<EarnKind, Phrase> = {
+  coin: phrase('for a coin'),
+  tenLikes: phrase('for ten likes'),
+  follow: phrase('for a follow'),
+  share: phrase('for a share'),
+  chat: phrase('for a line in chat'),
+  subscribe: phrase('for a subscription'),
+  giftSub: phrase('for a subscription given away'),
+  tip: phrase('for a tipped unit of money'),
+  raid: phrase('for each viewer of a raid'),
+  minute: phrase('for a minute watched'),
 };
 
 export const MOST_LEVEL = 100;

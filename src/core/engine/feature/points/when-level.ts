@@ -3,6 +3,7 @@ import { MOST_LEVEL } from './schema';
 import type { Doer } from '@/core/engine/kernel/cause';
 import type { PointsShow } from './schema';
 import { NEVER, SAMPLE_VIEWER, type OwnMoment, type WhenKind } from '@/core/engine/kernel/when';
+import { phrase } from '@/core/words/phrase';
 
 /** A viewer has earned enough points for another level. */
 const schema = z.object({
@@ -21,8 +22,8 @@ export interface LevelMoment extends OwnMoment {
 export const level: WhenKind<z.infer<typeof schema>, LevelMoment, PointsShow> = {
   kind: 'level',
   schema,
-  title: 'A viewer reaches a level',
-  group: 'Points',
+  title: phrase('A viewer reaches a level'),
+  group: phrase('Points'),
   triggers: () => ['level'],
   make: () => ({ kind: 'level', which: 'each', level: 5 }),
   fires({ which, level: at }, moment) {
@@ -37,28 +38,27 @@ export const level: WhenKind<z.infer<typeof schema>, LevelMoment, PointsShow> = 
     count: which === 'each' ? 2 : at,
     points: 120,
   }),
-  sentence: ({ which, level: at }) => [
-    { text: 'a viewer reaches ' },
-    { text: which === 'each' ? 'another level' : which === 'one' ? 'level' : 'a level from', field: 'which' },
-    ...(which === 'each'
-      ? []
-      : [{ text: ' ' }, { text: String(at), field: 'level' }, { text: which === 'from' ? ' on' : '' }]),
-  ],
+  sentence: ({ which, level: at }) =>
+    which === 'each'
+      ? phrase('a viewer reaches <which>another level</which>')
+      : which === 'one'
+        ? phrase('a viewer reaches <which>level</which> <level>{at}</level>', { at })
+        : phrase('a viewer reaches <which>a level from</which> <level>{at}</level> on', { at }),
   ofSomeone: true,
   settings: [
     {
       field: 'which',
-      label: 'Which levels',
+      label: phrase('Which levels'),
       setting: 'choice',
       options: [
-        { value: 'each', label: 'Every one' },
-        { value: 'one', label: 'A certain one' },
-        { value: 'from', label: 'From one on' },
+        { value: 'each', label: phrase('Every one') },
+        { value: 'one', label: phrase('A certain one') },
+        { value: 'from', label: phrase('From one on') },
       ],
     },
     {
       field: 'level',
-      label: 'Level',
+      label: phrase('Level'),
       setting: 'number',
       least: 2,
       most: MOST_LEVEL,
@@ -66,5 +66,5 @@ export const level: WhenKind<z.infer<typeof schema>, LevelMoment, PointsShow> = 
     },
   ],
   problem: (_when, { points }) =>
-    points.on ? null : 'Viewers earn no points in this show. Switch them on under Points.',
+    points.on ? null : phrase('Viewers earn no points in this show. Switch them on under Points.'),
 };

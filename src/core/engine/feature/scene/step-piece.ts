@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { StepKind } from '@/core/engine/kernel/feature';
 import type { SceneHost } from './slice';
+import { phrase } from '@/core/words/phrase';
 
 const schema = z.object({
   kind: z.literal('piece'),
@@ -12,30 +13,33 @@ const schema = z.object({
 export const piece: StepKind<z.infer<typeof schema>, object, SceneHost> = {
   kind: 'piece',
   schema,
-  title: 'Show or hide a piece',
+  title: phrase('Show or hide a piece'),
   make: (of) => ({ kind: 'piece', piece: of.pieces[0]?.id ?? 'piece', shown: 'turn' }),
-  sentence: (step, of) => [
-    { text: { show: 'bring in', hide: 'take away', turn: 'bring in or take away' }[step.shown], field: 'shown' },
-    { text: ' ' },
-    { text: of.pieces.find(({ id }) => id === step.piece)?.name ?? 'a piece that is gone', field: 'piece' },
-  ],
+  sentence: (step, of) =>
+    phrase(
+      '<shown>{shown, select, show {bring in} hide {take away} other {bring in or take away}}</shown> <piece>{piece}</piece>',
+      {
+        shown: step.shown,
+        piece: of.pieces.find(({ id }) => id === step.piece)?.name ?? phrase('a piece that is gone'),
+      },
+    ),
   settings: [
-    { field: 'piece', label: 'Piece', setting: 'one', of: 'pieces' },
+    { field: 'piece', label: phrase('Piece'), setting: 'one', of: 'pieces' },
     {
       field: 'shown',
-      label: 'What to do',
+      label: phrase('What to do'),
       setting: 'choice',
       options: [
-        { value: 'show', label: 'Bring it in' },
-        { value: 'hide', label: 'Take it away' },
-        { value: 'turn', label: 'Whichever it is not' },
+        { value: 'show', label: phrase('Bring it in') },
+        { value: 'hide', label: phrase('Take it away') },
+        { value: 'turn', label: phrase('Whichever it is not') },
       ],
     },
   ],
   problem: (step, of) =>
     of.pieces.some(({ id }) => id === step.piece)
       ? null
-      : 'Its piece is not on the stage any more. Choose another one.',
+      : phrase('Its piece is not on the stage any more. Choose another one.'),
   run({ hidden }, { piece: id, shown }) {
     if (shown === 'hide' || (shown === 'turn' && !hidden.has(id))) hidden.add(id);
     else hidden.delete(id);

@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { SceneShow } from './schema';
 import { NEVER, type OwnMoment, type WhenKind } from '@/core/engine/kernel/when';
+import { phrase } from '@/core/words/phrase';
 
 /** `scene`: the id of one; empty: any. */
 const schema = z.object({ kind: z.literal('scene'), scene: z.string().max(100) });
@@ -14,27 +15,24 @@ export interface SceneMoment extends OwnMoment {
 export const scene: WhenKind<z.infer<typeof schema>, SceneMoment, SceneShow> = {
   kind: 'scene',
   schema,
-  title: 'A scene is shown',
-  group: 'The show',
+  title: phrase('A scene is shown'),
+  group: phrase('The show'),
   triggers: () => ['scene'],
   make: () => ({ kind: 'scene', scene: '' }),
   fires: (when, moment) => (when.scene === '' || when.scene === moment.scene ? [{ goal: moment.name }] : NEVER),
   sample: () => ({ goal: 'Away' }),
-  sentence: (when, show) => [
-    {
-      text:
+  sentence: (when, show) =>
+    phrase('<scene>{which}</scene> is shown', {
+      which:
         when.scene === ''
-          ? 'any scene'
-          : (show.scenes.find(({ id }) => id === when.scene)?.name ?? 'a scene that is gone'),
-      field: 'scene',
-    },
-    { text: ' is shown' },
-  ],
-  settings: [{ field: 'scene', label: 'Scene', setting: 'one', of: 'scenes', any: 'Any scene' }],
+          ? phrase('any scene')
+          : (show.scenes.find(({ id }) => id === when.scene)?.name ?? phrase('a scene that is gone')),
+    }),
+  settings: [{ field: 'scene', label: phrase('Scene'), setting: 'one', of: 'scenes', any: phrase('Any scene') }],
   problem: (when, show) =>
     show.scenes.length === 0
-      ? 'This show has no scenes.'
+      ? phrase('This show has no scenes.')
       : when.scene !== '' && !show.scenes.some(({ id }) => id === when.scene)
-        ? 'Its scene is gone. Choose another one.'
+        ? phrase('Its scene is gone. Choose another one.')
         : null,
 };

@@ -5,6 +5,7 @@ import type { Feature } from '@/core/engine/kernel/feature';
 import { entriesByKey } from '@/core/engine/kernel/kept';
 import { recount } from '@/core/engine/kernel/state';
 import { plain } from '@/core/words/plain';
+import { aired } from '@/core/words/on-air';
 
 /* Teams: viewers join one by its keyword. Who is in which is counted with (count/team.ts). */
 
@@ -29,7 +30,8 @@ export const team = {
   giveBack(state, { sides }: { sides: Side[] }) {
     state.sides = new Map([...toMap(sides), ...state.sides]);
   },
-  keywords: ({ teams }) => teams.map(({ keyword, name }) => ({ word: keyword, does: `join ${name}` })),
+  keywords: ({ teams, language }) =>
+    teams.map(({ keyword, name }) => ({ word: keyword, does: aired(language, 'join {name}', { name }) })),
   answer(state, { feed, viewer }, word, emit) {
     const { show, sides, viewers, derived } = state;
     const joined = viewer && show.teams.find(({ keyword }) => keyword !== '' && plain(keyword) === word);
