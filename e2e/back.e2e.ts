@@ -116,8 +116,8 @@ test('the cross and Escape leave no step behind them', async () => {
 test('a dialog above a sheet closes before the sheet', async () => {
   await page.goto('/numbers');
   await page.getByRole('button', { name: /^Open the kiln/ }).tap();
-  await page.getByRole('dialog').getByRole('button', { name: 'Remove', exact: true }).tap();
-  await page.getByRole('dialog', { name: 'Remove Open the kiln' }).waitFor();
+  await page.getByRole('dialog').getByRole('button', { name: 'Delete', exact: true }).tap();
+  await page.getByRole('dialog', { name: 'Delete Open the kiln' }).waitFor();
   await page.goBack();
   await page.getByRole('dialog', { name: 'Open the kiln', exact: true }).waitFor();
   await page.goBack();

@@ -30,7 +30,7 @@ test('two tabs that edit the same show: both edits are kept, and each tab sees t
   const two = await one.context().newPage();
   await two.goto('/stage');
   await one.getByRole('listitem').first().getByRole('button', { name: 'More for this cue' }).tap();
-  await one.getByRole('button', { name: 'Remove this cue' }).tap();
+  await one.getByRole('button', { name: 'Delete this cue' }).tap();
   await two.getByRole('button', { name: 'Choose Gift goal' }).tap();
   await two.getByRole('button', { name: 'Edit Gift goal' }).tap();
   await two.getByLabel('Words on the goal').fill('From the other tab');
@@ -53,7 +53,7 @@ test('a full browser is said, and the change is on the server all the same', asy
   });
   const published = page.waitForResponse((response) => response.request().method() === 'PUT');
   await page.getByRole('listitem').first().getByRole('button', { name: 'More for this cue' }).tap();
-  await page.getByRole('button', { name: 'Remove this cue' }).tap();
+  await page.getByRole('button', { name: 'Delete this cue' }).tap();
   await page.getByRole('alert').filter({ hasText: 'This browser’s storage is full.' }).waitFor();
   assert.equal((await published).status(), 204);
   await page.getByText('2 cues').waitFor();
@@ -143,7 +143,7 @@ test('odd names, half and huge messages: shown as text, counted, and nothing sto
   // Pressed until there are more: what waits has its turn meanwhile, and one may leave as another comes.
   await until(
     async () => {
-      await page.getByRole('button', { name: /^Show again: Inês/ }).tap();
+      await page.getByRole('button', { name: /^Replay: Inês/ }).tap();
       await page.waitForTimeout(500);
       return waiting();
     },

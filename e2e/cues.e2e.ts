@@ -22,7 +22,7 @@ before(async () => {
 after(() => world.close());
 
 const loudest = (): Promise<number> => loudestOf(outlet);
-const newCue = async (how: 'Ready to use' | 'Any moment', name: string | RegExp): Promise<void> => {
+const newCue = async (how: 'Ready to use' | 'Choose what starts it', name: string | RegExp): Promise<void> => {
   await page.goto('/cues');
   await page.getByRole('button', { name: 'New cue' }).tap();
   await page.getByRole('radio', { name: how }).tap();
@@ -35,7 +35,7 @@ test(
   'a certain gift: words in a spotlight, and a bell that is heard from the outlet',
   { timeout: 90_000 },
   async () => {
-    await newCue('Any moment', 'Someone sends a gift');
+    await newCue('Choose what starts it', 'Someone sends a gift');
     await change(/^Change any gift/);
     await page.getByRole('checkbox', { name: 'Glaze Pot' }).tap();
     await closeSheet(page);
@@ -70,7 +70,7 @@ test(
   'a keyword in chat, once in a while and for moderators; who and how often stand in the sentence',
   { timeout: 60_000 },
   async () => {
-    await newCue('Any moment', 'Someone writes in chat');
+    await newCue('Choose what starts it', 'Someone writes in chat');
     await change('Change “!kiln”');
     await page.getByLabel('Text').fill('!cone');
     await closeSheet(page);
@@ -97,7 +97,7 @@ test(
 
 test('ready to use: gifts by size; each size has a cue and a name of its own', async () => {
   await newCue('Ready to use', /^Thank gifts by size/);
-  for (const name of ['Small gifts', 'Middle gifts', 'Large gifts'])
+  for (const name of ['Small gifts', 'Medium gifts', 'Large gifts'])
     await page.getByText(name, { exact: true }).waitFor();
   await lastCue().getByText('of at least 1,000 coins').waitFor();
 });
@@ -135,7 +135,7 @@ test(
 );
 
 test('a cue that calls itself in the end says so; a step that is taken out is gone', { timeout: 60_000 }, async () => {
-  await newCue('Any moment', 'Someone shares the broadcast');
+  await newCue('Choose what starts it', 'Someone shares the broadcast');
   const named = async (name: string): Promise<void> => {
     await lastCue().getByRole('button', { name: 'More for this cue' }).tap();
     await page.getByLabel('Its name, for you').fill(name);

@@ -89,7 +89,7 @@ test(
     ] as const) {
       await page.goto('/cues');
       await page.getByRole('button', { name: 'New cue' }).tap();
-      await page.getByRole('radio', { name: 'Any moment' }).tap();
+      await page.getByRole('radio', { name: 'Choose what starts it' }).tap();
       await page.getByRole('dialog').getByRole('button', { name: kind, exact: true }).tap();
       await page
         .getByRole('list')
@@ -98,8 +98,8 @@ test(
         .getByRole('button', { name: /^Change “/ })
         .last()
         .tap();
-      await page.getByRole('button', { name: 'Put in {viewer}' }).waitFor();
-      assert.equal(await page.getByRole('button', { name: 'Put in {message}' }).count(), offered ? 1 : 0);
+      await page.getByRole('button', { name: 'Insert {viewer}' }).waitFor();
+      assert.equal(await page.getByRole('button', { name: 'Insert {message}' }).count(), offered ? 1 : 0);
     }
   },
 );
@@ -210,11 +210,11 @@ test('feeds are stopped, moved and removed; removing is asked first and undone',
     .getByText('Stopped by you.')
     .waitFor();
   await page.getByRole('button', { name: 'More for Tarn' }).tap();
-  await page.getByRole('button', { name: 'Remove this feed' }).tap();
+  await page.getByRole('button', { name: 'Delete this feed' }).tap();
   await page.getByRole('button', { name: 'Leave it' }).tap();
-  await page.getByRole('button', { name: 'Remove this feed' }).tap();
-  await page.getByRole('button', { name: 'Remove', exact: true }).tap();
-  await page.getByText('Tarn is removed.').waitFor();
+  await page.getByRole('button', { name: 'Delete this feed' }).tap();
+  await page.getByRole('button', { name: 'Delete', exact: true }).tap();
+  await page.getByText('Tarn is deleted.').waitFor();
   assert.equal(await page.getByRole('group', { name: `Tarn, ${HANDLE}` }).count(), 0);
   await page.getByRole('button', { name: 'Undo' }).tap();
   await page.getByRole('group', { name: `Tarn, ${HANDLE}` }).waitFor();

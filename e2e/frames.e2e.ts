@@ -137,7 +137,7 @@ test(
     await page.getByRole('button', { name: 'Choose Gift goal', exact: true }).tap();
     await page.getByRole('button', { name: 'Edit Gift goal', exact: true }).tap();
     await page.getByRole('tab', { name: 'Place', exact: true }).tap();
-    await page.getByRole('button', { name: 'Take off', exact: true }).tap();
+    await page.getByRole('button', { name: 'Hide', exact: true }).tap();
     await published();
     await until(
       () => wordsOn(wide),

@@ -67,14 +67,14 @@ test('what is removed is offered back there, and goes when something else is don
   const before = await cues().count();
   const remove = async (): Promise<void> => {
     await cues().last().getByRole('button', { name: 'More for this cue' }).tap();
-    await page.getByRole('button', { name: 'Remove this cue' }).tap();
+    await page.getByRole('button', { name: 'Delete this cue' }).tap();
     await until(
       () => cues().count(),
       (count) => count === before - 1,
     );
   };
   await remove();
-  await page.getByText(/is removed\.$/).waitFor();
+  await page.getByText(/is deleted\.$/).waitFor();
   await page.getByRole('button', { name: 'Undo' }).tap();
   await until(
     () => cues().count(),
@@ -84,8 +84,8 @@ test('what is removed is offered back there, and goes when something else is don
   await page.getByRole('button', { name: 'Choose Kiln fires in' }).tap();
   await page.getByRole('button', { name: 'Edit Kiln fires in' }).tap();
   await page.getByRole('tab', { name: 'Place', exact: true }).tap();
-  await page.getByRole('dialog').getByRole('button', { name: 'Remove' }).tap();
-  await page.getByText('Kiln fires in is removed.').waitFor();
+  await page.getByRole('dialog').getByRole('button', { name: 'Delete' }).tap();
+  await page.getByText('Kiln fires in is deleted.').waitFor();
   await page.getByRole('status').getByRole('button', { name: 'Undo' }).tap();
   await page.getByRole('button', { name: 'Choose Kiln fires in' }).waitFor();
 });

@@ -104,7 +104,7 @@ test(
     const [goal, spotlight] = [await boxOf('goal'), await boxOf('spotlight')];
     assert.ok(Math.abs(goal.x + goal.width - spotlight.x - spotlight.width) < 1.5);
     await page.getByRole('button', { name: 'Undo' }).tap();
-    await page.getByRole('button', { name: 'Let go', exact: true }).tap();
+    await page.getByRole('button', { name: 'Deselect', exact: true }).tap();
   },
 );
 
@@ -141,12 +141,12 @@ test(
     await open('Gift goal');
     await page.getByRole('tab', { name: 'Place', exact: true }).tap();
     await page.getByRole('button', { name: 'Unlock' }).tap();
-    await page.getByRole('button', { name: 'Take off' }).tap();
+    await page.getByRole('button', { name: 'Hide' }).tap();
     await until(
       () => wordsOn(outlet),
       (words) => !words.includes('Gift goal'),
     );
-    await page.getByRole('button', { name: 'Put back' }).tap();
+    await page.getByRole('button', { name: 'Show' }).tap();
     await until(
       () => wordsOn(outlet),
       (words) => words.includes('Gift goal'),
@@ -166,7 +166,7 @@ test(
     // Below the sheet, and out of reach meanwhile.
     await page.getByRole('button', { name: /^16:9/, includeHidden: true }).waitFor();
     await page.getByRole('dialog').getByRole('button', { name: 'Arrange for me' }).tap();
-    await page.getByRole('list', { name: 'Proposals' }).getByRole('button').first().tap();
+    await page.getByRole('list', { name: 'Suggestions' }).getByRole('button').first().tap();
     await page.getByRole('dialog').waitFor({ state: 'detached' });
     await until(
       () =>

@@ -37,7 +37,7 @@ test(
     const began = Date.now();
     await page.goto('/cues');
     await page.getByRole('button', { name: 'New cue' }).tap();
-    await page.getByRole('radio', { name: 'Any moment' }).tap();
+    await page.getByRole('radio', { name: 'Choose what starts it' }).tap();
     await page.getByRole('button', { name: 'Someone sends a gift' }).tap();
     await change(/^Change any gift/);
     await page.getByRole('checkbox', { name: 'Glaze Pot' }).tap();
@@ -126,10 +126,10 @@ test(
     try {
       await page.goto('/cues');
       await page.getByRole('button', { name: 'New cue' }).tap();
-      await page.getByRole('radio', { name: 'Any moment' }).tap();
+      await page.getByRole('radio', { name: 'Choose what starts it' }).tap();
       await page.getByRole('button', { name: 'Someone writes in chat' }).tap();
       await change(/add a step$/);
-      await page.getByRole('button', { name: 'Tell a web address' }).tap();
+      await page.getByRole('button', { name: 'Call a web address' }).tap();
       await page.getByLabel('Address', { exact: true }).fill('kiln.example');
       await page.getByText('An address begins with https:// or http://.').waitFor();
       await page.getByLabel('Address', { exact: true }).fill(`${url}/hook`);
@@ -191,10 +191,10 @@ test(
     await other.goto('/cues');
     const [chooser] = await Promise.all([
       other.waitForEvent('filechooser'),
-      other.getByRole('button', { name: 'Bring in cues' }).tap(),
+      other.getByRole('button', { name: 'Import cues' }).tap(),
     ]);
     await chooser.setFiles(join(folder, 'many.json'));
-    await other.getByRole('button', { name: 'Bring in 200 cues' }).tap();
+    await other.getByRole('button', { name: 'Import 200 cues' }).tap();
     await other.getByRole('button', { name: 'Show 60 more of 203' }).tap();
     await until(
       () => other.getByRole('listitem').count(),
@@ -227,7 +227,7 @@ test(
     const bring = async (file: string): Promise<void> => {
       const [chooser] = await Promise.all([
         other.waitForEvent('filechooser'),
-        other.getByRole('button', { name: 'Bring in cues' }).tap(),
+        other.getByRole('button', { name: 'Import cues' }).tap(),
       ]);
       await chooser.setFiles(file);
     };
@@ -250,7 +250,7 @@ test(
     );
     await sheet.getByText('You have the same already.').first().waitFor();
     await sheet.getByText(/^It tells 127\.0\.0\.1:\d+\. It comes in switched off/).waitFor();
-    await sheet.getByRole('button', { name: /^Bring in \d+ cues$/ }).tap();
+    await sheet.getByRole('button', { name: /^Import \d+ cues$/ }).tap();
     await other
       .getByText(/with pot beside it/)
       .or(other.getByRole('button', { name: /with pot beside it/ }))
@@ -267,7 +267,7 @@ test(
       await other.goto('/cues');
       await other.getByRole('listitem').first().waitFor();
       await bring(path);
-      await sheet.getByRole('button', { name: 'Bring nothing in' }).waitFor();
+      await sheet.getByRole('button', { name: 'Import nothing' }).waitFor();
       await other.context().close();
     }
   },
@@ -277,8 +277,8 @@ test('a picture that is used is not removed without asking', { timeout: 60_000 }
   await page.goto('/media');
   await page.getByRole('button', { name: /^pot, PNG/ }).tap();
   await page.getByText(/in My show$/).waitFor();
-  await page.getByRole('button', { name: 'Remove', exact: true }).tap();
-  await page.getByRole('button', { name: 'Remove it' }).tap();
+  await page.getByRole('button', { name: 'Delete', exact: true }).tap();
+  await page.getByRole('button', { name: 'Delete it' }).tap();
   await page.getByRole('button', { name: /^pot, PNG/ }).waitFor({ state: 'detached' });
   await page.goto('/cues');
   await page.getByText('Its picture is gone. Choose another one.').waitFor();

@@ -22,7 +22,7 @@ before(async () => {
   await page.goto('/cues');
   for (let left = await page.getByRole('listitem').count(); left > 0; left -= 1) {
     await page.getByRole('button', { name: 'More for this cue' }).first().tap();
-    await page.getByRole('button', { name: 'Remove this cue' }).tap();
+    await page.getByRole('button', { name: 'Delete this cue' }).tap();
     await until(
       () => page.getByRole('listitem').count(),
       (count) => count === left - 1,
@@ -46,7 +46,7 @@ after(() => world.close());
 export async function make(kind: WhenKindName, said: string): Promise<void> {
   await page.goto('/cues');
   await page.getByRole('button', { name: 'New cue' }).tap();
-  await page.getByRole('radio', { name: 'Any moment' }).tap();
+  await page.getByRole('radio', { name: 'Choose what starts it' }).tap();
   await page
     .getByRole('dialog')
     .getByRole('button', { name: english(whenKind({ kind }).title), exact: true })

@@ -222,13 +222,13 @@ test(
     writeFileSync(join(folder, 'in.csv'), 'Who,Total\nines.barro,300\nteo.k,many\nteo.k,40\n');
     const [chooser] = await Promise.all([
       page.waitForEvent('filechooser'),
-      page.getByRole('button', { name: 'Bring in a CSV' }).tap(),
+      page.getByRole('button', { name: 'Import a CSV' }).tap(),
     ]);
     await chooser.setFiles(join(folder, 'in.csv'));
     await pick('Handle', 'Who');
     await pick('Points', 'Total');
     await page.getByText('Line 3: “many” are no points: a whole number from 0 on.').waitFor();
-    await page.getByRole('button', { name: 'Bring in the 2 good lines' }).tap();
+    await page.getByRole('button', { name: 'Import the 2 good lines' }).tap();
     await page.getByRole('dialog').waitFor({ state: 'detached' });
     await page.getByLabel('Name or handle').fill('');
     await pick('In the order of', 'Points');

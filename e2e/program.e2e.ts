@@ -158,8 +158,8 @@ test(
     assert.ok(clear < 0.01);
     await card.getByText('1920 wide, 1080 high').waitFor();
     await page.getByRole('button', { name: 'What it carries: Goal alone' }).tap();
-    await page.getByRole('button', { name: 'Remove this outlet' }).tap();
-    await page.getByRole('button', { name: 'Remove it' }).tap();
+    await page.getByRole('button', { name: 'Delete this outlet' }).tap();
+    await page.getByRole('button', { name: 'Delete it' }).tap();
     await until(
       () => wordsOn(other),
       (now) => !now.includes('Gift goal'),

@@ -123,7 +123,7 @@ async function stage({ page, shot, go }: Walk): Promise<void> {
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: /^9:16/ }).tap();
   await page.getByRole('button', { name: 'Arrange for me' }).tap();
-  await page.getByRole('list', { name: 'Proposals' }).getByRole('button').nth(2).waitFor();
+  await page.getByRole('list', { name: 'Suggestions' }).getByRole('button').nth(2).waitFor();
   await page.waitForTimeout(1200);
   await shot('arrange');
 }

@@ -98,11 +98,11 @@ test('the place of numbers has them all, with what shows them; there they are ma
   await page.getByRole('button', { name: 'Reset', exact: true }).tap();
   await page.getByRole('button', { name: 'Reset', exact: true }).last().tap();
   await says(/A second shelf: 0 of 80/);
-  await page.getByRole('button', { name: 'Remove', exact: true }).tap();
+  await page.getByRole('button', { name: 'Delete', exact: true }).tap();
   await page
     .getByText(/^It goes from the show\. A second shelf, A second shelf 2 will go from the stage with it\./)
     .waitFor();
-  await page.getByRole('button', { name: 'Remove it' }).tap();
+  await page.getByRole('button', { name: 'Delete it' }).tap();
   await until(
     () => goals.count(),
     (count) => count === 4,

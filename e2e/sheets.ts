@@ -31,7 +31,7 @@ export const SHEETS: readonly SheetWay[] = [
     open: (page) => page.getByRole('list', { name: 'To thank' }).getByRole('button').first().click(),
     title: /./,
   },
-  { place: '/recap', open: press('Remove'), title: /^Remove this session/ },
+  { place: '/recap', open: press('Delete'), title: /^Delete this session/ },
   { place: '/outlets', open: press(/^What it carries/), title: /^Everything/ },
   { place: '/outlets', open: press('New address'), title: /^Make a new address/ },
   {

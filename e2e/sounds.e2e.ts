@@ -92,11 +92,11 @@ test(
     await page.goto('/sound');
     await page.getByLabel('Never say this word').fill('kiln');
     await page.getByRole('button', { name: 'Leave it out' }).tap();
-    await page.getByLabel('Try a text').fill('Nooooooo kiln https://example.org');
+    await page.getByLabel('Test with a text').fill('Nooooooo kiln https://example.org');
     await page.getByRole('status').getByText('Nooo', { exact: true }).waitFor();
     await page.goto('/cues');
     await page.getByRole('button', { name: 'New cue' }).tap();
-    await page.getByRole('radio', { name: 'Any moment' }).tap();
+    await page.getByRole('radio', { name: 'Choose what starts it' }).tap();
     await page.getByRole('button', { name: 'Someone shares the broadcast' }).tap();
     await change(/add a step$/);
     await page.getByRole('button', { name: 'Read aloud', exact: true }).tap();

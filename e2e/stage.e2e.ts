@@ -179,7 +179,7 @@ test('pieces are added, ordered and removed; an empty stage says what to do firs
     await page.getByRole('button', { name: `Choose ${name}`, exact: true }).tap();
     await page.getByRole('button', { name: /^Edit / }).tap();
     await page.getByRole('tab', { name: 'Place', exact: true }).tap();
-    await page.getByRole('button', { name: 'Remove' }).tap();
+    await page.getByRole('button', { name: 'Delete' }).tap();
   }
   await page.getByText('Nothing is on the stage yet.').waitFor();
   await addPiece(page, 'Spotlight');

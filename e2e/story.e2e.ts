@@ -39,7 +39,7 @@ test('from an empty browser to three gifts in the recap', { timeout: 120_000 }, 
     .tap();
   await page.getByRole('button', { name: 'Switch this cue off' }).tap();
   await page.getByRole('button', { name: 'New cue' }).tap();
-  await page.getByRole('radio', { name: 'Any moment' }).tap();
+  await page.getByRole('radio', { name: 'Choose what starts it' }).tap();
   await page.getByRole('button', { name: 'Someone sends a gift' }).tap();
   const cue = page.getByRole('listitem').last();
   await cue.getByRole('button', { name: /Change “/ }).tap();

@@ -42,7 +42,7 @@ const said = (text: string, user: object = VIEWERS.hana): Promise<void> => act({
 test('several wordings of one step: in turn, and never the same twice running', { timeout: 90_000 }, async () => {
   await page.goto('/cues');
   await page.getByRole('button', { name: 'New cue' }).tap();
-  await page.getByRole('radio', { name: 'Any moment' }).tap();
+  await page.getByRole('radio', { name: 'Choose what starts it' }).tap();
   await page.getByRole('dialog').getByRole('button', { name: 'Someone shares the broadcast', exact: true }).tap();
   await lastCue()
     .getByRole('button', { name: /^Change “/ })
@@ -183,7 +183,7 @@ test('an alert’s backing is as large as its words, which stand in the middle',
   await page.getByRole('button', { name: 'Picture and motion' }).tap();
   const sheet = page.getByRole('dialog');
   await sheet.getByRole('tab', { name: 'Words', exact: true }).tap();
-  await sheet.getByRole('radiogroup', { name: 'Lines stand' }).getByRole('radio', { name: 'Middle' }).tap();
+  await sheet.getByRole('radiogroup', { name: 'Lines stand' }).getByRole('radio', { name: 'Centre' }).tap();
   await sheet.getByRole('radio', { name: 'As large as the words' }).tap();
   await closeSheet(page);
   await published();

@@ -13,7 +13,7 @@ import { randomKey } from '@/ui/data/random-key';
 export type ArrangeTask =
   | { task: 'arrange'; show: Show; scene: string; keepFree: Box[]; behind: Behind[] }
   | { task: 'frame'; show: Show; frame: FrameSize }
-  | { task: 'first'; show: { id: string; name: string }; answers: FirstAnswers };
+  | { task: 'first'; show: { id: string; name: string; language: string }; answers: FirstAnswers };
 export type Arranged = { proposals: Proposal[] } | { show: Show };
 
 /* Arranges apart from the page: some thousand places are weighed for each piece. */

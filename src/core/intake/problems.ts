@@ -7,7 +7,7 @@ export const KEPT_TEXT = 4096;
 
 export interface RejectedMessage {
   at: number;
-  reason: string;
+  reason: Sayable;
   text: string;
 }
 

@@ -5,7 +5,7 @@ import { cropSchema } from './fit';
 import { ownPicture, ownPictureGroups, waitingOps, type OwnPicture } from './own-picture';
 import { pieceBase, type PieceKind } from './piece';
 import { phrase } from '@/core/words/phrase';
-import { aired } from '@/core/words/on-air';
+import { aired, proposed } from '@/core/words/on-air';
 
 /** A picture has no more holes than this: the smaller ones are left out. */
 export const MOST_HOLES = 12;
@@ -40,10 +40,10 @@ export const art: PieceKind<ArtPiece, ArtLive, object, Host<FrameShow>> = {
   says: phrase('A picture with holes. Into each a camera, a game view or a picture is fitted by one tap.'),
   schema,
   least: { w: 120, h: 120 },
-  make: (id, { frame }) => ({
+  make: (id, { frame, language }) => ({
     id,
     kind: 'art',
-    name: 'Frame art',
+    name: proposed(language, 'Frame art'),
     style: 'slip',
     media: '',
     place: { x: 0, y: 0, w: frame.width, h: frame.height },

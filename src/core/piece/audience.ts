@@ -5,6 +5,7 @@ import { numberOps } from './number-ops';
 import { styleOf } from './style';
 import { pieceBase, type PieceKind } from './piece';
 import { phrase } from '@/core/words/phrase';
+import { proposed } from '@/core/words/on-air';
 
 const SHOWS = ['now', 'peak', 'mean'] as const;
 const schema = z.object({ ...pieceBase, kind: z.literal('audience'), shows: z.enum(SHOWS), label: z.string().max(60) });
@@ -23,13 +24,13 @@ export const audience: PieceKind<AudiencePiece, AudienceLive, object, AudienceHo
   says: phrase('How many are watching, on all feeds that tell.'),
   schema,
   least: { w: 220, h: 110 },
-  make: (id, { frame }) => ({
+  make: (id, { frame, language }) => ({
     id,
     kind: 'audience',
-    name: 'Audience',
+    name: proposed(language, 'Audience'),
     style: 'slip',
     shows: 'now',
-    label: 'Watching',
+    label: proposed(language, 'Watching'),
     place: {
       x: Math.round(frame.width * 0.55),
       y: Math.round(frame.height * 0.36),

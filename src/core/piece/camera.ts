@@ -4,6 +4,7 @@ import { pieceBase, type PieceKind } from './piece';
 import { MADE_UP } from './scenery';
 import { viewGroups } from './view';
 import { phrase } from '@/core/words/phrase';
+import { proposed } from '@/core/words/on-air';
 
 const schema = z.object({
   ...pieceBase,
@@ -28,10 +29,10 @@ export const camera: PieceKind<CameraPiece, CameraLive> = {
   says: phrase('Where your camera is in the picture. Outlets leave it free; the program page shows it.'),
   schema,
   least: { w: 160, h: 160 },
-  make: (id, { frame }) => ({
+  make: (id, { frame, language }) => ({
     id,
     kind: 'camera',
-    name: 'Camera',
+    name: proposed(language, 'Camera'),
     style: 'slip',
     fit: 'cover',
     round: 0,

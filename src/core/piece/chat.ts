@@ -8,7 +8,7 @@ import type { DrawTools, PieceKind } from './piece';
 import { placeholderOps } from './placeholder';
 import { styleOf } from './style';
 import { phrase } from '@/core/words/phrase';
-import { aired } from '@/core/words/on-air';
+import { aired, proposed } from '@/core/words/on-air';
 
 /** So many are sent: more do not stand on any frame. */
 const MOST = 20;
@@ -22,10 +22,10 @@ export const chat: PieceKind<ChatPiece, ChatLive, object, ChatHost> = {
   says: phrase('What viewers write, for those who watch without a chat beside the picture.'),
   schema,
   least: { w: 240, h: 120 },
-  make: (id, { frame }) => ({
+  make: (id, { frame, language }) => ({
     id,
     kind: 'chat',
-    name: 'Chat',
+    name: proposed(language, 'Chat'),
     style: 'kiln',
     size: 38,
     wrap: true,
@@ -52,19 +52,19 @@ export const chat: PieceKind<ChatPiece, ChatLive, object, ChatHost> = {
       field: 'wrap',
       label: phrase('Long lines'),
       control: 'switch',
-      on: phrase('Go on below'),
-      off: phrase('Are cut'),
+      on: phrase('Wrap'),
+      off: phrase('Cut off'),
     },
     {
       field: 'roles',
       label: phrase('Hosts and moderators'),
       control: 'switch',
-      on: phrase('Told as such'),
-      off: phrase('As everybody'),
+      on: phrase('Marked'),
+      off: phrase('Like everyone'),
     },
     {
       field: 'bots',
-      label: phrase('Helper accounts'),
+      label: phrase('Bots'),
       control: 'switch',
       on: phrase('Shown'),
       off: phrase('Left out'),

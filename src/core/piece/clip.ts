@@ -1,6 +1,6 @@
 import { fileKind, type FileLive, type FilePiece } from './own-picture';
 import { phrase } from '@/core/words/phrase';
-import { aired } from '@/core/words/on-air';
+import { aired, proposed } from '@/core/words/on-air';
 
 export type ClipPiece = FilePiece<'clip'>;
 export type ClipLive = FileLive<'clip'>;
@@ -9,6 +9,6 @@ export type ClipLive = FileLive<'clip'>;
 export const clip = fileKind('clip', {
   title: phrase('Clip'),
   says: phrase('One of your clips, over and over, without sound.'),
-  name: 'Clip',
+  name: (language) => proposed(language, 'Clip'),
   waits: (language) => aired(language, 'Choose a clip'),
 });

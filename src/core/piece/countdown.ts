@@ -8,7 +8,7 @@ import { numberOps } from './number-ops';
 import { styleOf } from './style';
 import { pieceBase, type PieceKind } from './piece';
 import { phrase } from '@/core/words/phrase';
-import { aired } from '@/core/words/on-air';
+import { aired, proposed } from '@/core/words/on-air';
 
 const schema = z.object({ ...pieceBase, kind: z.literal('countdown'), countdown: z.string().max(100) });
 export type CountdownPiece = z.infer<typeof schema>;
@@ -27,10 +27,10 @@ export const countdown: PieceKind<CountdownPiece, CountdownLive, CountdownShow, 
   says: phrase('Time that runs down; a cue can add to it.'),
   schema,
   least: { w: 260, h: 110 },
-  make: (id, { frame, countdowns }) => ({
+  make: (id, { frame, countdowns, language }) => ({
     id,
     kind: 'countdown',
-    name: 'Countdown',
+    name: proposed(language, 'Countdown'),
     style: 'slip',
     countdown: countdowns[0]?.id ?? '',
     place: {

@@ -7,7 +7,7 @@ import { numberOps } from './number-ops';
 import { styleOf } from './style';
 import { pieceBase, type PieceKind } from './piece';
 import { phrase } from '@/core/words/phrase';
-import { aired } from '@/core/words/on-air';
+import { aired, proposed } from '@/core/words/on-air';
 
 const schema = z.object({ ...pieceBase, kind: z.literal('counter'), counter: z.string().max(100) });
 export type CounterPiece = z.infer<typeof schema>;
@@ -29,10 +29,10 @@ export const counter: PieceKind<CounterPiece, CounterLive, CounterShow, Host<Cou
   says: phrase('A number of your own, changed by a cue or a press.'),
   schema,
   least: { w: 220, h: 110 },
-  make: (id, { frame, counters }) => ({
+  make: (id, { frame, counters, language }) => ({
     id,
     kind: 'counter',
-    name: 'Counter',
+    name: proposed(language, 'Counter'),
     style: 'slip',
     counter: counters[0]?.id ?? '',
     place: {

@@ -14,7 +14,7 @@ import { isolate, withoutIsolates } from '@/core/words/isolate';
 import { pieceBase, type DrawTools, type PieceKind } from './piece';
 import { READABLE, styleOf } from './style';
 import { phrase } from '@/core/words/phrase';
-import { aired } from '@/core/words/on-air';
+import { aired, proposed } from '@/core/words/on-air';
 
 const schema = z.object({
   ...pieceBase,
@@ -46,12 +46,12 @@ export const credits: PieceKind<CreditsPiece, CreditsLive, object, CreditsHost> 
   ),
   schema,
   least: { w: 240, h: 160 },
-  make: (id, { frame }) => ({
+  make: (id, { frame, language }) => ({
     id,
     kind: 'credits',
-    name: 'Scrolling names',
+    name: proposed(language, 'Scrolling names'),
     style: 'kiln',
-    title: 'Thank you',
+    title: proposed(language, 'Thank you'),
     of: 'supporters',
     over: 'session',
     runs: 'round',

@@ -6,6 +6,7 @@ import { emojiSource } from '@/core/paint/emoji';
 import { pieceBase, type DrawTools, type PieceKind } from './piece';
 import { placeholderOps } from './placeholder';
 import { phrase } from '@/core/words/phrase';
+import { proposed } from '@/core/words/on-air';
 
 const schema = z.object({
   ...pieceBase,
@@ -31,10 +32,10 @@ export const drift: PieceKind<DriftPiece, DriftLive, object, DriftHost> = {
   says: phrase('The emoji of the chat float across the frame.'),
   schema,
   least: { w: 120, h: 300 },
-  make: (id, { frame }) => ({
+  make: (id, { frame, language }) => ({
     id,
     kind: 'drift',
-    name: 'Drift',
+    name: proposed(language, 'Drift'),
     style: 'slip',
     seconds: 6,
     size: 84,

@@ -3,6 +3,7 @@ import { pictureLook } from './fit';
 import { pieceBase, type PieceKind } from './piece';
 import { viewGroups } from './view';
 import { phrase } from '@/core/words/phrase';
+import { proposed } from '@/core/words/on-air';
 
 const schema = z.object({ ...pieceBase, ...pictureLook, kind: z.literal('game'), mic: z.boolean() });
 export type GamePiece = z.infer<typeof schema>;
@@ -19,10 +20,10 @@ export const game: PieceKind<GamePiece, GameLive> = {
   says: phrase('Where the game is in the picture. Outlets leave it free; the program page shows it.'),
   schema,
   least: { w: 240, h: 135 },
-  make: (id, { frame }) => ({
+  make: (id, { frame, language }) => ({
     id,
     kind: 'game',
-    name: 'Game view',
+    name: proposed(language, 'Game view'),
     style: 'tide',
     fit: 'cover',
     round: 0,

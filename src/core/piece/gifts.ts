@@ -12,7 +12,7 @@ import { potOps } from './pot';
 import { READABLE, styleOf } from './style';
 import type { StyleLook } from './style-look';
 import { phrase } from '@/core/words/phrase';
-import { aired } from '@/core/words/on-air';
+import { aired, proposed } from '@/core/words/on-air';
 
 const schema = z.object({
   ...pieceBase,
@@ -45,10 +45,10 @@ export const gifts: PieceKind<GiftsPiece, GiftsLive, object, PlateHost & Host<Fr
   says: phrase('The latest gifts with their pictures, how many, and by whom.'),
   schema,
   least: { w: 320, h: 90 },
-  make: (id, { frame }) => ({
+  make: (id, { frame, language }) => ({
     id,
     kind: 'gifts',
-    name: 'Recent gifts',
+    name: proposed(language, 'Recent gifts'),
     style: 'kiln',
     title: '',
     rows: 3,

@@ -11,7 +11,7 @@ import type { StyleLook } from './style-look';
 import { figureWords, withCurrency } from '@/core/engine/count/measure';
 import { amountFigure } from '@/core/event/money';
 import { phrase } from '@/core/words/phrase';
-import { aired } from '@/core/words/on-air';
+import { aired, proposed } from '@/core/words/on-air';
 
 const schema = z.object({
   ...pieceBase,
@@ -53,10 +53,10 @@ export const goal: PieceKind<GoalPiece, GoalLive, GoalShow, GoalHost> = {
   says: phrase('A target that everyone fills together.'),
   schema,
   least: { w: 300, h: 90 },
-  make: (id, { frame, goals }) => ({
+  make: (id, { frame, goals, language }) => ({
     id,
     kind: 'goal',
-    name: 'Goal',
+    name: proposed(language, 'Goal'),
     style: 'slip',
     goal: goals[0]?.id ?? '',
     place: {

@@ -7,7 +7,7 @@ import { inTurn } from './in-turn';
 import { pieceBase, type DrawTools, type PieceKind } from './piece';
 import { READABLE, styleOf } from './style';
 import { phrase } from '@/core/words/phrase';
-import { aired } from '@/core/words/on-air';
+import { aired, proposed } from '@/core/words/on-air';
 
 const schema = z.object({
   ...pieceBase,
@@ -32,12 +32,12 @@ export const info: PieceKind<InfoPiece, InfoLive, object, Host<FrameShow>> = {
   says: phrase('The keywords and perks that viewers have, always as they are set up.'),
   schema,
   least: { w: 300, h: 160 },
-  make: (id, { frame }) => ({
+  make: (id, { frame, language }) => ({
     id,
     kind: 'info',
-    name: 'Info card',
+    name: proposed(language, 'Info card'),
     style: 'slip',
-    title: 'Write in chat',
+    title: proposed(language, 'Write in chat'),
     of: 'both',
     seconds: 8,
     place: {

@@ -7,7 +7,7 @@ import { cutLine, lineOps } from '@/core/paint/text';
 import { pieceBase, type DrawTools, type PieceKind } from './piece';
 import { READABLE, styleOf } from './style';
 import { phrase } from '@/core/words/phrase';
-import { aired } from '@/core/words/on-air';
+import { aired, proposed } from '@/core/words/on-air';
 
 const schema = z.object({ ...pieceBase, kind: z.literal('lantern'), lantern: z.string().max(100) });
 export type LanternPiece = z.infer<typeof schema>;
@@ -26,10 +26,10 @@ export const lantern: PieceKind<LanternPiece, LanternLive, LanternShow, LanternH
   says: phrase('Brightens with every like, and lets go when it is full.'),
   schema,
   least: { w: 160, h: 200 },
-  make: (id, { frame, lanterns }) => ({
+  make: (id, { frame, lanterns, language }) => ({
     id,
     kind: 'lantern',
-    name: 'Lantern',
+    name: proposed(language, 'Lantern'),
     style: 'slip',
     lantern: lanterns[0]?.id ?? '',
     place: { x: Math.round(frame.width * 0.62), y: Math.round(frame.height * 0.36), w: 300, h: 300 },

@@ -17,7 +17,7 @@ import { pieceBase, type DrawTools, type PieceKind } from './piece';
 import { READABLE, styleOf } from './style';
 import type { StyleLook } from './style-look';
 import { phrase } from '@/core/words/phrase';
-import { aired } from '@/core/words/on-air';
+import { aired, proposed } from '@/core/words/on-air';
 
 const schema = z.object({
   ...pieceBase,
@@ -57,12 +57,12 @@ export const leaderboard: PieceKind<LeaderboardPiece, LeaderboardLive, object, B
   says: phrase('Who has given most, in this session or over a longer time.'),
   schema,
   least: { w: 280, h: 200 },
-  make: (id, { frame }) => ({
+  make: (id, { frame, language }) => ({
     id,
     kind: 'leaderboard',
-    name: 'Leaderboard',
+    name: proposed(language, 'Leaderboard'),
     style: 'slip',
-    title: 'Top supporters',
+    title: proposed(language, 'Top supporters'),
     measure: 'coins',
     rows: 4,
     place: {

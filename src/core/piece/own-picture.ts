@@ -74,7 +74,12 @@ export interface FileLive<K extends 'picture' | 'clip'> {
 /** All there is to know of such a piece, but for its words. @param waits what stands in its place until a file is chosen */
 export function fileKind<K extends 'picture' | 'clip'>(
   kind: K,
-  { title, says, name, waits }: { title: Phrase; says: Phrase; name: string; waits: (language: string) => string },
+  {
+    title,
+    says,
+    name,
+    waits,
+  }: { title: Phrase; says: Phrase; name: (language: string) => string; waits: (language: string) => string },
 ): PieceKind<FilePiece<K>, FileLive<K>, object, Host<FrameShow>> {
   const shown = (media: string, show: Pick<FrameShow, 'media'>): FileLive<K> => ({
     kind,
@@ -88,12 +93,12 @@ export function fileKind<K extends 'picture' | 'clip'>(
     // The literal is `kind` itself; the type of a schema made for either of two does not say so.
     schema: schemaOf(kind) as unknown as z.ZodType<FilePiece<K>>,
     least: { w: 60, h: 60 },
-    make: (id, { frame }) => {
+    make: (id, { frame, language }) => {
       const side = Math.round(Math.min(frame.width, frame.height) * 0.4);
       return {
         id,
         kind,
-        name,
+        name: name(language),
         style: 'slip',
         media: '',
         fit: 'contain',

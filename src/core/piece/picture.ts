@@ -1,6 +1,6 @@
 import { fileKind, type FileLive, type FilePiece } from './own-picture';
 import { phrase } from '@/core/words/phrase';
-import { aired } from '@/core/words/on-air';
+import { aired, proposed } from '@/core/words/on-air';
 
 export type PicturePiece = FilePiece<'picture'>;
 export type PictureLive = FileLive<'picture'>;
@@ -9,6 +9,6 @@ export type PictureLive = FileLive<'picture'>;
 export const picture = fileKind('picture', {
   title: phrase('Picture'),
   says: phrase('One of your pictures: PNG, JPEG, WebP, GIF, SVG.'),
-  name: 'Picture',
+  name: (language) => proposed(language, 'Picture'),
   waits: (language) => aired(language, 'Choose a picture'),
 });

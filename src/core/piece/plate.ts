@@ -13,7 +13,7 @@ import { READABLE, styleOf } from './style';
 import { isMoney, shownValue } from '@/core/engine/count/measure';
 import { amountWords } from '@/core/event/money';
 import { phrase, type Phrase } from '@/core/words/phrase';
-import { aired } from '@/core/words/on-air';
+import { aired, proposed } from '@/core/words/on-air';
 
 const WHICH = ['latest', 'few', 'largest', 'first', 'top'] as const;
 const schema = z.object({
@@ -54,14 +54,14 @@ export const plate: PieceKind<PlatePiece, PlateLive, object, PlateHost> = {
   says: phrase('Names the latest, the largest or the first of a kind, or the last few in turn.'),
   schema,
   least: { w: 240, h: 110 },
-  make: (id, { frame }) => ({
+  make: (id, { frame, language }) => ({
     id,
     kind: 'plate',
-    name: 'Name plate',
+    name: proposed(language, 'Name plate'),
     style: 'slip',
     of: 'follow',
     which: 'latest',
-    label: 'Latest follower',
+    label: proposed(language, 'Latest follower'),
     words: '{viewer}',
     few: 3,
     seconds: 6,

@@ -7,7 +7,7 @@ import { cutLine, fitText, lineOps, lineWidth, type Measure } from '@/core/paint
 import { pieceBase, type PieceKind } from './piece';
 import { READABLE, styleOf } from './style';
 import { phrase } from '@/core/words/phrase';
-import { aired } from '@/core/words/on-air';
+import { aired, proposed } from '@/core/words/on-air';
 
 const schema = z.object({ ...pieceBase, kind: z.literal('reel'), draw: z.string().max(100) });
 export type ReelPiece = z.infer<typeof schema>;
@@ -37,10 +37,10 @@ export const reel: PieceKind<ReelPiece, ReelLive, DrawShow, DrawHost> = {
   says: phrase('Draws one of several, by chances that anyone can check.'),
   schema,
   least: { w: 320, h: 150 },
-  make: (id, { frame, draws }) => ({
+  make: (id, { frame, draws, language }) => ({
     id,
     kind: 'reel',
-    name: 'Draw reel',
+    name: proposed(language, 'Draw reel'),
     style: 'slip',
     draw: draws[0]?.id ?? '',
     place: {

@@ -7,7 +7,7 @@ import { pieceBase, type DrawTools, type PieceKind } from './piece';
 import { potOps } from './pot';
 import { READABLE, styleOf } from './style';
 import { phrase } from '@/core/words/phrase';
-import { aired } from '@/core/words/on-air';
+import { aired, proposed } from '@/core/words/on-air';
 
 const schema = z.object({
   ...pieceBase,
@@ -32,12 +32,12 @@ export const shelf: PieceKind<ShelfPiece, ShelfLive, object, ShelfHost> = {
   says: phrase('The session’s gifts pile up on it, a pot for each.'),
   schema,
   least: { w: 300, h: 160 },
-  make: (id, { frame }) => ({
+  make: (id, { frame, language }) => ({
     id,
     kind: 'shelf',
-    name: 'Shelf',
+    name: proposed(language, 'Shelf'),
     style: 'slip',
-    title: 'Tonight’s shelf',
+    title: proposed(language, 'Tonight’s shelf'),
     every: 60,
     place: {
       x: Math.round(frame.width * 0.083),

@@ -11,7 +11,7 @@ import { placeholderOps } from './placeholder';
 import { alertGroups, initialsOf, type AlertLive } from './alert';
 import { styleOf } from './style';
 import { phrase } from '@/core/words/phrase';
-import { aired } from '@/core/words/on-air';
+import { aired, proposed } from '@/core/words/on-air';
 
 const schema = z.object({
   ...pieceBase,
@@ -35,10 +35,10 @@ export const spotlight: PieceKind<SpotlightPiece, SpotlightLive, object, AlertHo
   says: phrase('Alerts appear here, one after another.'),
   schema,
   least: { w: 360, h: 120 },
-  make: (id, { frame }) => ({
+  make: (id, { frame, language }) => ({
     id,
     kind: 'spotlight',
-    name: 'Spotlight',
+    name: proposed(language, 'Spotlight'),
     style: 'slip',
     queue: CALM,
     motion: 'rise',

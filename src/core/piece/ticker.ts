@@ -8,7 +8,7 @@ import { cutLine, lineOps } from '@/core/paint/text';
 import { pieceBase, type DrawTools, type PieceKind } from './piece';
 import { READABLE, styleOf } from './style';
 import { phrase } from '@/core/words/phrase';
-import { aired } from '@/core/words/on-air';
+import { aired, proposed } from '@/core/words/on-air';
 
 /** The kinds of moment by which lines can be chosen. */
 export const TICKER_KINDS = [
@@ -47,10 +47,10 @@ export const ticker: PieceKind<TickerPiece, TickerLive, object, AlertHost & Host
   says: phrase('The latest alerts, a line each; also those for which there was no time.'),
   schema,
   least: { w: 360, h: 80 },
-  make: (id, { frame }) => ({
+  make: (id, { frame, language }) => ({
     id,
     kind: 'ticker',
-    name: 'Ticker',
+    name: proposed(language, 'Ticker'),
     style: 'slip',
     rows: 3,
     place: {

@@ -4,7 +4,7 @@ import { cutLine, fitText, lineOps, lineWidth, wrapText } from '@/core/paint/tex
 import { pieceBase, type DrawTools, type PieceKind } from './piece';
 import { READABLE, styleOf } from './style';
 import { phrase } from '@/core/words/phrase';
-import { aired } from '@/core/words/on-air';
+import { aired, proposed } from '@/core/words/on-air';
 
 export const OVERLONG = ['shrink', 'cut', 'wrap', 'scroll'] as const;
 export const ALIGNS = ['left', 'centre', 'right'] as const;
@@ -41,12 +41,12 @@ export const words: PieceKind<WordsPiece, WordsLive> = {
   says: phrase('Your own words: a title, a link, what is on today.'),
   schema,
   least: { w: 80, h: 40 },
-  make: (id, { frame }) => ({
+  make: (id, { frame, language }) => ({
     id,
     kind: 'text',
-    name: 'Words',
+    name: proposed(language, 'Words'),
     style: 'bisque',
-    words: 'Tonight: celadon',
+    words: proposed(language, 'Tonight: celadon'),
     size: 72,
     align: 'left',
     inset: 12,

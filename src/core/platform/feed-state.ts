@@ -2,11 +2,19 @@ import { phrase } from '@/core/words/phrase';
 
 /** What a feed is doing, and the sentence that says so. Waiting is as good a state as connected: nothing needs to be pressed. */
 export const FEED_STATES = {
-  looking: { word: 'looking', sentence: phrase('Looking for you.'), mood: 'waiting' },
-  waiting: { word: 'waiting', sentence: phrase('Waiting for you to go live. Nothing to press.'), mood: 'waiting' },
-  connected: { word: 'connected', sentence: phrase('Connected. Everything viewers do arrives here.'), mood: 'good' },
+  looking: { word: phrase('looking'), sentence: phrase('Looking for you.'), mood: 'waiting' },
+  waiting: {
+    word: phrase('waiting'),
+    sentence: phrase('Waiting for you to go live. Nothing to press.'),
+    mood: 'waiting',
+  },
+  connected: {
+    word: phrase('connected'),
+    sentence: phrase('Connected. Everything viewers do arrives here.'),
+    mood: 'good',
+  },
   reconnecting: {
-    word: 'reconnecting',
+    word: phrase('reconnecting'),
     sentence: phrase('The connection was lost. Reconnecting by itself; what happens meanwhile is caught up.'),
     mood: 'problem',
   },
@@ -16,7 +24,7 @@ export const FEED_STATES = {
     mood: 'problem',
   },
   stopped: {
-    word: 'stopped',
+    word: phrase('stopped'),
     sentence: phrase('Stopped by you. Nothing arrives until you start it.'),
     mood: 'waiting',
   },

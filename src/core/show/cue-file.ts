@@ -142,7 +142,7 @@ function stepSaid(step: Step, file: CueFile, show: Show): Phrase[] {
     case 'ask':
       return step.url === ''
         ? []
-        : [phrase('It tells {host}. It comes in switched off: look at it first.', { host: new URL(step.url).host })];
+        : [phrase('It calls {host}. It comes in switched off: look at it first.', { host: new URL(step.url).host })];
     default:
       return gone(step, show);
   }

@@ -30,7 +30,7 @@ const valuesOf = (of: object): Readonly<Record<string, unknown>> => of as Readon
 export function addListed(show: Show, list: ListKind, id: string): Listed | null {
   const there = listIn(show, list.list);
   if (there.length >= list.most) return null;
-  const made = list.make(id);
+  const made = list.make(id, show.language);
   made.name = freshName(made.name, there);
   there.push(made);
   return made;

@@ -13,9 +13,10 @@ import { leaderboard } from '@/core/piece/leaderboard';
 import { spotlight } from '@/core/piece/spotlight';
 import { SOUND } from '@/core/sound/plan';
 import { SHOW_FORMAT, SHOW_VERSION, type Cue, type Show } from './show';
+import { proposed } from '@/core/words/on-air';
 
 /** An empty vertical show. `id` is made outside: core has no chance of its own. */
-export const emptyShow = (id: string, name: string): Show => ({
+export const emptyShow = (id: string, name: string, language = 'en'): Show => ({
   format: SHOW_FORMAT,
   version: SHOW_VERSION,
   id,
@@ -46,7 +47,9 @@ export const emptyShow = (id: string, name: string): Show => ({
   media: [],
   sound: SOUND,
   speech: SPEECH,
-  outlets: [{ id: 'main', name: 'Everything', sounds: true, shows: { kind: 'all' }, whose: 'viewers' }],
+  outlets: [
+    { id: 'main', name: proposed(language, 'Everything'), sounds: true, shows: { kind: 'all' }, whose: 'viewers' },
+  ],
 });
 
 /** A show whose spotlights show one alert after another, each for its whole length: nothing is joined, shortened or passed over. */
@@ -73,13 +76,21 @@ const words = (said: string, seconds: number): Step => ({ kind: 'show', spotligh
  * What someone begins with who starts empty: one of each piece, placed clear of where platforms put their own buttons, and a cue of
  * each kind. Also what `./gavirn replay` uses when no show is given.
  */
-export function starterShow(id: string, name = 'My show'): Show {
+export function starterShow(id: string, name?: string, language = 'en'): Show {
   const show: Show = {
-    ...emptyShow(id, name),
-    goals: [{ id: 'first-goal', name: 'Gift goal', measure: 'coins', target: 200, onReach: { kind: 'double' } }],
+    ...emptyShow(id, name ?? proposed(language, 'My show'), language),
+    goals: [
+      {
+        id: 'first-goal',
+        name: proposed(language, 'Gift goal'),
+        measure: 'coins',
+        target: 200,
+        onReach: { kind: 'double' },
+      },
+    ],
   };
   const pieces = [
-    { ...goal.make('goal', show), name: 'Gift goal' },
+    { ...goal.make('goal', show), name: proposed(language, 'Gift goal') },
     spotlight.make('spotlight', show),
     leaderboard.make('leaderboard', show),
   ];
@@ -87,9 +98,11 @@ export function starterShow(id: string, name = 'My show'): Show {
     ...show,
     pieces,
     cues: [
-      newCue('welcome', { kind: 'follow' }, [words('Welcome, {viewer}', 4)]),
-      newCue('thanks', makeWhen('gift', show), [words('{viewer} sent {count} {gift}', 4)]),
-      newCue('hundred', { ...makeWhen('every', show), every: 100 }, [words('{viewer}: {count} likes', 3)]),
+      newCue('welcome', { kind: 'follow' }, [words(proposed(language, 'Welcome, {viewer}'), 4)]),
+      newCue('thanks', makeWhen('gift', show), [words(proposed(language, '{viewer} sent {count} {gift}'), 4)]),
+      newCue('hundred', { ...makeWhen('every', show), every: 100 }, [
+        words(proposed(language, '{viewer}: {count} likes'), 3),
+      ]),
     ],
   };
 }

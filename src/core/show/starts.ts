@@ -5,6 +5,7 @@ import { ALWAYS } from '@/core/engine/cue/conditions';
 import type { Cue, Show } from './show';
 import { newCue } from './starter';
 import { phrase, type Phrase } from '@/core/words/phrase';
+import { proposed } from '@/core/words/on-air';
 
 /** A sensible cue, or a few that belong together, ready to use at one tap. */
 export interface Start {
@@ -28,30 +29,33 @@ export const STARTS: readonly Start[] = [
     title: phrase('Thank followers'),
     says: phrase('Words and a drop of water'),
     shape: 'follow',
-    make: (_show, at, id) => [newCue(id(), { kind: 'follow' }, [words(at, 'Welcome, {viewer}', 4), play('drop')])],
+    make: (show, at, id) => [
+      newCue(id(), { kind: 'follow' }, [words(at, proposed(show.language, 'Welcome, {viewer}'), 4), play('drop')]),
+    ],
   },
   {
     title: phrase('Thank gifts by size'),
-    says: phrase('Small, middle and large gifts, each with a sound of its own'),
+    says: phrase('Small, medium and large gifts, each with a sound of its own'),
     shape: 'gift',
     make: (show, at, id) => {
+      const { language } = show;
       const gift = makeWhen('gift', show);
-      const said = '{viewer} sent {count} {gift}';
+      const said = proposed(language, '{viewer} sent {count} {gift}');
       return [
         {
           ...newCue(id(), { ...gift, coins: { least: null, most: 99 } }, [words(at, said, 3), play('cup')]),
-          name: 'Small gifts',
+          name: proposed(show.language, 'Small gifts'),
         },
         {
           ...newCue(id(), { ...gift, coins: { least: 100, most: 999 } }, [words(at, said, 4), play('wooden-bars')]),
-          name: 'Middle gifts',
+          name: proposed(show.language, 'Medium gifts'),
         },
         {
           ...newCue(id(), { ...gift, coins: { least: 1000, most: null } }, [
-            words(at, `${said}: {total} coins`, 6),
+            words(at, proposed(language, '{viewer} sent {count} {gift}: {total} coins'), 6),
             play('three-bells'),
           ]),
-          name: 'Large gifts',
+          name: proposed(show.language, 'Large gifts'),
         },
       ];
     },
@@ -62,7 +66,7 @@ export const STARTS: readonly Start[] = [
     shape: 'like',
     make: (show, at, id) => [
       newCue(id(), { ...makeWhen('every', show), every: 100 }, [
-        words(at, '{viewer}: {count} likes', 3),
+        words(at, proposed(show.language, '{viewer}: {count} likes'), 3),
         play('wood-block'),
       ]),
     ],
@@ -71,9 +75,9 @@ export const STARTS: readonly Start[] = [
     title: phrase('Five new followers within a minute'),
     says: phrase('The room is growing'),
     shape: 'follow',
-    make: (_show, at, id) => [
+    make: (show, at, id) => [
       newCue(id(), { kind: 'every', every: 5, of: 'follows', by: 'session', within: 60 }, [
-        words(at, '{count} new followers in a minute', 4),
+        words(at, proposed(show.language, '{count} new followers in a minute'), 4),
         play('glass-falling'),
       ]),
     ],
@@ -83,7 +87,10 @@ export const STARTS: readonly Start[] = [
     says: phrase('Words and a hand bell'),
     shape: 'subscribe',
     make: (show, at, id) => [
-      newCue(id(), makeWhen('subscribe', show), [words(at, '{viewer} subscribed', 5), play('hand-bell')]),
+      newCue(id(), makeWhen('subscribe', show), [
+        words(at, proposed(show.language, '{viewer} subscribed'), 5),
+        play('hand-bell'),
+      ]),
     ],
   },
   {
@@ -92,10 +99,10 @@ export const STARTS: readonly Start[] = [
     shape: 'tip',
     make: (show, at, id) => [
       newCue(id(), makeWhen('tip', show), [
-        words(at, '{viewer} tipped {worth}', 5),
+        words(at, proposed(show.language, '{viewer} tipped {worth}'), 5),
         play('four-strings'),
         { kind: 'wait', seconds: 1.5 },
-        { kind: 'read', words: 'Thank you, {viewer}' },
+        { kind: 'read', words: proposed(show.language, 'Thank you, {viewer}') },
       ]),
     ],
   },
@@ -105,7 +112,7 @@ export const STARTS: readonly Start[] = [
     shape: 'raid',
     make: (show, at, id) => [
       newCue(id(), makeWhen('raid', show), [
-        words(at, '{viewer} comes with {count, plural, one {# viewer} other {# viewers}}', 6),
+        words(at, proposed(show.language, '{viewer} comes with {count, plural, one {# viewer} other {# viewers}}'), 6),
         play('low-bell'),
       ]),
     ],
@@ -114,8 +121,11 @@ export const STARTS: readonly Start[] = [
     title: phrase('Greet each viewer once'),
     says: phrase('When they first do something, twenty seconds apart'),
     shape: 'join',
-    make: (_show, at, id) => [
-      { ...newCue(id(), { kind: 'first' }, [words(at, 'Hello, {viewer}', 3)]), holds: { ...ALWAYS, every: 20 } },
+    make: (show, at, id) => [
+      {
+        ...newCue(id(), { kind: 'first' }, [words(at, proposed(show.language, 'Hello, {viewer}'), 3)]),
+        holds: { ...ALWAYS, every: 20 },
+      },
     ],
   },
   {
@@ -123,13 +133,18 @@ export const STARTS: readonly Start[] = [
     says: phrase('Words and bells'),
     shape: 'room',
     make: (show, at, id) => [
-      newCue(id(), makeWhen('goal', show), [words(at, '{goal}: reached', 6), play('three-bells')]),
+      newCue(id(), makeWhen('goal', show), [
+        words(at, proposed(show.language, '{goal}: reached'), 6),
+        play('three-bells'),
+      ]),
     ],
   },
   {
     title: phrase('Applause at a press'),
     says: phrase('A button on the desk'),
     shape: 'room',
-    make: (show, at, id) => [newCue(id(), makeWhen('press', show), [words(at, 'Applause', 3), play('rattle')])],
+    make: (show, at, id) => [
+      newCue(id(), makeWhen('press', show), [words(at, proposed(show.language, 'Applause'), 3), play('rattle')]),
+    ],
   },
 ];

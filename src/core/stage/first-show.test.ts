@@ -27,7 +27,7 @@ const make = (
   streams: Streams,
   of: Feed | null = feed('brindle'),
   style: HouseStyle = 'slip',
-) => firstShow({ id: 'show', name: 'My show' }, { streams, feed: of, sees, style }, ids(), nodeMeasure);
+) => firstShow({ id: 'show', name: 'My show', language: 'en' }, { streams, feed: of, sees, style }, ids(), nodeMeasure);
 
 const ALL = SIGHTS.map(({ kind }) => kind);
 const USUAL = SIGHTS.flatMap(({ kind, usual }) => (usual ? [kind] : []));

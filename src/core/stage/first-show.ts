@@ -16,6 +16,7 @@ import { addLayout } from './beside';
 import { chatTwiceKey } from './judge/content';
 import { onFrame } from './turn-frame';
 import { phrase, type Phrase } from '@/core/words/phrase';
+import { proposed } from '@/core/words/on-air';
 
 /* A whole show, made from four answers: its feed, pieces, cues and outlet, arranged so that nothing needs to be put right. */
 
@@ -74,7 +75,7 @@ export const sightsFor = (feed: Feed | null): (typeof SIGHTS)[number][] =>
  * @param newId ids for what is made: core has no chance of its own
  */
 export function firstShow(
-  show: Pick<Show, 'id' | 'name'>,
+  show: Pick<Show, 'id' | 'name' | 'language'>,
   answers: FirstAnswers,
   newId: () => string,
   measure: Measure,
@@ -88,10 +89,14 @@ export function firstShow(
 }
 
 /** The show with its feed, pieces and cues, not arranged yet. */
-function pieced({ id, name }: Pick<Show, 'id' | 'name'>, answers: FirstAnswers, newId: () => string): Show {
+function pieced(
+  { id, name, language }: Pick<Show, 'id' | 'name' | 'language'>,
+  answers: FirstAnswers,
+  newId: () => string,
+): Show {
   const { streams, feed, sees, style } = answers;
   const show: Show = {
-    ...emptyShow(id, name),
+    ...emptyShow(id, name, language),
     frame: streams === 'wide' ? FRAMES.wide : FRAMES.upright,
     feeds: feed ? [feed] : [],
   };
@@ -115,6 +120,6 @@ function pieced({ id, name }: Pick<Show, 'id' | 'name'>, answers: FirstAnswers, 
 function withWide(show: Show, newId: () => string, measure: Measure): Show {
   const wide = onFrame(show, FRAMES.wide, measure);
   const back = onFrame(wide, FRAMES.upright, measure);
-  addLayout(back, FRAMES.upright, FRAMES.wide, { id: newId(), name: 'Everything, wide' });
+  addLayout(back, FRAMES.upright, FRAMES.wide, { id: newId(), name: proposed(show.language, 'Everything, wide') });
   return back;
 }

@@ -18,7 +18,7 @@ export const FIELDS = {
   gift: { title: phrase('Gift'), holds: 'text' },
   count: { title: phrase('How many'), holds: 'number' },
   worth: { title: phrase('Worth'), holds: 'either' },
-  total: { title: phrase('What it comes to'), holds: 'number' },
+  total: { title: phrase('Total value'), holds: 'number' },
   message: { title: phrase('Message'), holds: 'text' },
   months: { title: phrase('Months'), holds: 'number' },
   place: { title: phrase('Place'), holds: 'either' },

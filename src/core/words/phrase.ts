@@ -140,8 +140,12 @@ export function sayer(language: string, catalogue: Catalogue | null): Sayer {
       given[name] = typeof value === 'number' ? value : (bare(valueParts(value)) ?? valueParts(value));
     for (const [, tag = ''] of words.matchAll(/<(\w+)>/g))
       given[`${TAG}${tag}`] = (inside) => [{ text: textOf(joined(inside.flat() as (string | SaidPart)[])), tag }];
-    const message = messageOf(words, words.includes('<'));
-    const filled = fill(message, given as Record<string, PrimitiveType>, words, numbers);
+    const filled = fill(
+      () => messageOf(words, words.includes('<')),
+      given as Record<string, PrimitiveType>,
+      words,
+      numbers,
+    );
     return joined((Array.isArray(filled) ? filled.flat() : [filled]) as (string | SaidPart)[]);
   };
   return { language, say: (said) => (isPhrase(said) ? textOf(parts(said)) : (said as string)), parts };
@@ -153,17 +157,18 @@ const bare = (parts: readonly SaidPart[]): string | null =>
 
 const textOf = (parts: readonly SaidPart[]): string => parts.map(({ text }) => text).join('');
 
-/** Fills a message in; as it is written where a value is missing, which a test of all messages rules out. */
+/** Fills a message in; as it is written where it cannot be read or a value is missing, which a test of all messages rules out. */
 function fill(
-  message: IntlMessageFormat,
+  messageOf: () => IntlMessageFormat,
   given: Record<string, PrimitiveType>,
   words: string,
   numbers: Intl.NumberFormat,
 ): unknown {
   try {
+    const message = messageOf();
     return message.format(plainNumbers(message, given, numbers));
   } catch {
-    // A value that the message names was not given.
+    // A translation that is no message, or a value that was not given: a place goes on all the same.
     return words;
   }
 }

@@ -8,6 +8,7 @@ import { Button } from '@/ui/part/button';
 import { PiecePicture } from '@/ui/stage/piece-picture';
 import { PictureChoice } from '@/ui/part/picture-tile';
 import { say } from '@/ui/words/say';
+import { appLanguage } from '@/ui/words/language';
 
 /** The fourth question: which of the house styles. */
 export function LookStep({
@@ -22,7 +23,7 @@ export function LookStep({
   onDone: () => void;
 }) {
   const { show, pieces } = useMemo(() => {
-    const empty = emptyShow('begin', '');
+    const empty = emptyShow('begin', '', appLanguage());
     const made = PIECE_KINDS.spotlight.make('spotlight', empty);
     return { show: empty, pieces: new Map(HOUSE_STYLES.map((style) => [style, { ...made, style }])) };
   }, []);

@@ -10,6 +10,7 @@ import { Text } from '@/ui/part/text';
 import { PiecePicture } from '@/ui/stage/piece-picture';
 import { PictureTile, TILE_GAP, tileWidth } from '@/ui/part/picture-tile';
 import { say } from '@/ui/words/say';
+import { appLanguage } from '@/ui/words/language';
 
 /** The third question: the pieces, each as it looks. */
 export function SeesStep({
@@ -67,7 +68,7 @@ export function SeesStep({
 function useOffered({ feed, streams, style }: FirstAnswers) {
   const show = useMemo(
     () => ({
-      ...emptyShow('begin', ''),
+      ...emptyShow('begin', '', appLanguage()),
       frame: streams === 'wide' ? FRAMES.wide : FRAMES.upright,
       feeds: feed ? [feed] : [],
     }),

@@ -7,6 +7,7 @@ import { addShow } from '@/ui/data/library';
 import { randomKey } from '@/ui/data/random-key';
 import { edit, reload, showStore } from '@/ui/data/show-store';
 import { useArrange } from '@/ui/stage/use-arrange';
+import { appLanguage } from '@/ui/words/language';
 import { say, saying } from '@/ui/words/say';
 import { phrase } from '@/core/words/phrase';
 
@@ -37,7 +38,10 @@ export function useMakeShow(): {
     setProblem(null);
     const made = await arrange({
       task: 'first',
-      show: first ? { id: open.id, name: open.name } : { id: randomKey(), name: saying(NAME) },
+      show: {
+        ...(first ? { id: open.id, name: open.name } : { id: randomKey(), name: saying(NAME) }),
+        language: appLanguage(),
+      },
       answers,
     });
     setMaking(false);

@@ -66,7 +66,7 @@ export function AlertPreview({
       aria-label={say('How it will look')}
     >
       <FrameView show={scene.show} pieces={scene.pieces} live={scene.live} width={width} seen="air" />
-      <IconButton icon={RotateCcw} label={say('Play it again')} tone="muted" onPress={() => setRound(round + 1)} />
+      <IconButton icon={RotateCcw} label={say('Replay it')} tone="muted" onPress={() => setRound(round + 1)} />
     </View>
   );
 }

@@ -17,7 +17,7 @@ import { phrase, type Phrase, asKept } from '@/core/words/phrase';
 const OFFERED = {
   new: [
     { value: 'leave', label: phrase('Leave it') },
-    { value: 'instead', label: phrase('Bring it in') },
+    { value: 'instead', label: phrase('Import it') },
   ],
   same: [
     { value: 'leave', label: phrase('Leave it') },
@@ -82,11 +82,7 @@ export function CueFileSheet({ file, onClose }: { file: CueFile; onClose: (said:
         ))}
       </View>
       <Button kind="main" disabled={count === 0 || busy} onPress={() => void bring()}>
-        {count === 0
-          ? say('Bring nothing in')
-          : count === 1
-            ? say('Bring in 1 cue')
-            : say('Bring in {count} cues', { count })}
+        {count === 0 ? say('Import nothing') : say('Import {count, plural, one {# cue} other {# cues}}', { count })}
       </Button>
     </Sheet>
   );

@@ -185,7 +185,7 @@ function CuesFoot({ any, onBring, onSave }: { any: boolean; onBring: () => void;
         {say('Points')}
       </Button>
       <Button kind="outline" onPress={onBring}>
-        {say('Bring in cues')}
+        {say('Import cues')}
       </Button>
       <Button kind="outline" disabled={!any} onPress={onSave}>
         {say('Save cues as a file')}

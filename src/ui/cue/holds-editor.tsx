@@ -14,7 +14,7 @@ export function HoldsEditor({ holds, onChange }: { holds: Conditions; onChange: 
   const problem = conditionsProblem(holds);
   return (
     <>
-      <Text tone="muted">{say('0 sets no bound.')}</Text>
+      <Text tone="muted">{say('0 sets no limit.')}</Text>
       <NumberField
         label={say('At most once in')}
         unit={say('seconds')}

@@ -23,7 +23,7 @@ import { phrase } from '@/core/words/phrase';
 
 const SIZES = [
   { value: 'small', label: phrase('Small') },
-  { value: 'middle', label: phrase('Middle') },
+  { value: 'middle', label: phrase('Medium') },
   { value: 'large', label: phrase('Large') },
 ] as const;
 const MOTION_OPTIONS = [
@@ -74,7 +74,7 @@ function WordsLook({ look, set }: { look: Look; set: (look: Partial<Look>) => vo
           onChange={(align) => set({ align })}
           options={[
             { value: 'left', label: say('Left') },
-            { value: 'centre', label: say('Middle') },
+            { value: 'centre', label: say('Centre') },
             { value: 'right', label: say('Right') },
           ]}
         />

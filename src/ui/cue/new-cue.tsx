@@ -15,6 +15,7 @@ import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
 import { say, saying } from '@/ui/words/say';
 import { type Sayable, asKept } from '@/core/words/phrase';
+import { proposed } from '@/core/words/on-air';
 
 /** Starting a cue: something that works at one tap, or what it waits for. All else is changed in the sentence. */
 export function NewCue({ onClose, onMade }: { onClose: () => void; onMade: (cues: string[]) => void }) {
@@ -41,7 +42,7 @@ export function NewCue({ onClose, onMade }: { onClose: () => void; onMade: (cues
         label={say('Begin with')}
         options={[
           { value: 'starts', label: say('Ready to use') },
-          { value: 'moments', label: say('Any moment') },
+          { value: 'moments', label: say('Choose what starts it') },
         ]}
         value={from}
         onChange={setFrom}
@@ -75,27 +76,33 @@ export function NewCue({ onClose, onMade }: { onClose: () => void; onMade: (cues
 const momentStart = (kind: string): Pick<Start, 'make'> => ({
   make: (show, spotlight, id) => [
     newCue(id(), newWhen(kind, show), [
-      { kind: 'show', spotlight, words: WORDS[kind] ?? 'Thank you, {viewer}', seconds: 4 },
+      {
+        kind: 'show',
+        spotlight,
+        words: wordsFor(show.language)[kind] ?? proposed(show.language, 'Thank you, {viewer}'),
+        seconds: 4,
+      },
     ]),
   ],
 });
 
-const WORDS: Readonly<Record<string, string>> = {
-  follow: 'Welcome, {viewer}',
-  gift: '{viewer} sent {count} {gift}',
-  every: '{viewer}: {count}',
-  raid: '{viewer} comes with {count} viewers',
-  share: '{viewer} shared this',
-  first: 'Hello, {viewer}',
-  chat: '{viewer}: {message}',
-  goal: '{goal}: reached',
-  session: 'Here we go',
-  clock: 'A moment for water',
-  press: 'Applause',
-  subscribe: '{viewer} subscribed for {months} months',
-  giftSubs: '{viewer} gave {count, plural, one {# subscription} other {# subscriptions}} away',
-  tip: '{viewer} tipped {worth}',
-};
+/** What a new cue says at first, in the show's language. */
+const wordsFor = (language: string): Readonly<Record<string, string>> => ({
+  follow: proposed(language, 'Welcome, {viewer}'),
+  gift: proposed(language, '{viewer} sent {count} {gift}'),
+  every: proposed(language, '{viewer}: {count}'),
+  raid: proposed(language, '{viewer} comes with {count} viewers'),
+  share: proposed(language, '{viewer} shared this'),
+  first: proposed(language, 'Hello, {viewer}'),
+  chat: proposed(language, '{viewer}: {message}'),
+  goal: proposed(language, '{goal}: reached'),
+  session: proposed(language, 'Here we go'),
+  clock: proposed(language, 'A moment for water'),
+  press: proposed(language, 'Applause'),
+  subscribe: proposed(language, '{viewer} subscribed for {months} months'),
+  giftSubs: proposed(language, '{viewer} gave {count, plural, one {# subscription} other {# subscriptions}} away'),
+  tip: proposed(language, '{viewer} tipped {worth}'),
+});
 
 function Row({ title, says, kind, onPress }: { title: Sayable; says?: Sayable; kind: EventKind; onPress: () => void }) {
   return (

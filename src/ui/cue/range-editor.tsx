@@ -79,7 +79,7 @@ function Bound({
     <TextField
       label={label}
       value={text}
-      placeholder={say('no bound')}
+      placeholder={say('no limit')}
       onChange={take}
       problem={
         fits

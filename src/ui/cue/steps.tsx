@@ -79,7 +79,7 @@ function StepRow({ words, n, of, change }: { words: string; n: number; of: numbe
           change((draft) => {
             draft.steps.splice(n, 1);
           });
-          offerUndo(say('The step is removed.'));
+          offerUndo(say('The step is deleted.'));
         }}
       />
     </View>

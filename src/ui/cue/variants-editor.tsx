@@ -120,7 +120,7 @@ function VariantFields({
             />
           )}
         </View>
-        <IconButton icon={X} tone="muted" label={say('Remove {name}', { name })} onPress={onRemove} />
+        <IconButton icon={X} tone="muted" label={say('Delete {name}', { name })} onPress={onRemove} />
       </View>
       {choosing && variant.words === undefined ? (
         <SoundChoice value={sound} onChange={(id) => onChange({ sound: id })} />

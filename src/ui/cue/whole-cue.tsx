@@ -18,7 +18,7 @@ export function WholeCue({ cue, change, onField, onClose }: StepsProps & { onClo
       draft.cues = draft.cues.filter(({ id }) => id !== cue.id);
     });
     onClose();
-    offerUndo(cue.name ? say('{name} is removed.', { name: cue.name }) : say('The cue is removed.'));
+    offerUndo(cue.name ? say('{name} is deleted.', { name: cue.name }) : say('The cue is deleted.'));
   };
   return (
     <>
@@ -37,7 +37,7 @@ export function WholeCue({ cue, change, onField, onClose }: StepsProps & { onClo
       <Narrow onField={onField} />
       <Order cue={cue} onField={onField} onClose={onClose} />
       <Button kind="bad" onPress={remove}>
-        {say('Remove this cue')}
+        {say('Delete this cue')}
       </Button>
     </>
   );

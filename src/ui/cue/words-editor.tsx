@@ -55,14 +55,14 @@ function FieldButtons({
   return (
     <View className="gap-2">
       <Text size={13} tone="muted">
-        {say('Put in what changes')}
+        {say('Insert a value')}
       </Text>
       <View className="flex-row flex-wrap gap-2">
         {fields.map((field) => (
           <Pressable
             key={field}
             role="button"
-            aria-label={say('Put in {{field}}', { field })}
+            aria-label={say('Insert {field}', { field: `{${field}}` })}
             onPress={() => put(`{${field}}`)}
             className="min-h-[44px] px-3 justify-center rounded-control bg-raised"
           >
@@ -71,7 +71,7 @@ function FieldButtons({
         ))}
         <Pressable
           role="button"
-          aria-label={say('Put in forms by number')}
+          aria-label={say('Insert forms by number')}
           onPress={() => put('{count, plural, one {# gift} other {# gifts}}')}
           className="min-h-[44px] px-3 justify-center rounded-control bg-raised"
         >
@@ -80,7 +80,7 @@ function FieldButtons({
         {fields.includes('message') ? (
           <Pressable
             role="button"
-            aria-label={say('Put in a part that is left out where it is empty')}
+            aria-label={say('Insert a part that is left out where it is empty')}
             onPress={() => onChange(`${words}[: {message}]`)}
             className="min-h-[44px] px-3 justify-center rounded-control bg-raised"
           >

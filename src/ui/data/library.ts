@@ -6,6 +6,7 @@ import type { Show } from '@/core/show/show';
 import { feedKeysFor, feedKeySchema, type FeedKey } from './feed-keys';
 import { randomKey } from './random-key';
 import { readJson, removeKey, writeJson } from './storage';
+import { appLanguage } from '@/ui/words/language';
 
 /* The shows that this browser has. Keys are kept beside a show, never in it: a show file can be handed to anyone. */
 
@@ -117,7 +118,7 @@ export async function replaceShow(id: string, show: Show): Promise<void> {
   await switchTo(id);
 }
 
-export const addStarter = (): Promise<LibraryIndex> => addShow(starterShow('new'));
+export const addStarter = (): Promise<LibraryIndex> => addShow(starterShow('new', undefined, appLanguage()));
 
 export async function switchTo(id: string): Promise<LibraryIndex | null> {
   const index = await readIndex();

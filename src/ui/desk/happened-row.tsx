@@ -28,14 +28,14 @@ export const HappenedRow = memo(function HappenedRow({
       </View>
       <AgoText at={line.at} />
       {alert === null ? (
-        <View className="w-[44px] -mr-2" />
+        <View className="w-[44px] -me-2" />
       ) : (
         <IconButton
           icon={RotateCcw}
           tone="muted"
-          label={say('Show again: {name} {words}', { name: line.name ?? '', words: words(line) })}
+          label={say('Replay: {name} {words}', { name: line.name ?? '', words: words(line) })}
           onPress={() => onReplay(alert)}
-          className="-mr-2"
+          className="-me-2"
         />
       )}
     </View>

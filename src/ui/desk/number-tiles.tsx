@@ -61,7 +61,7 @@ const Tile = memo(function Tile({
     <View
       role="group"
       aria-label={label}
-      className="flex-1 min-w-[170px] bg-surface border border-line rounded-card pl-3 pr-1 pt-2 pb-1"
+      className="flex-1 min-w-[170px] bg-surface border border-line rounded-card ps-3 pe-1 pt-2 pb-1"
     >
       <Figure of={of} onOpen={onOpen} />
       <Buttons of={of} onCommand={onCommand} />
@@ -115,7 +115,7 @@ const Buttons = memo(function Buttons({
   });
   const countdown = number.slice(number.indexOf('/') + 1);
   return (
-    <View className="flex-row -ml-3">
+    <View className="flex-row -ms-3">
       <IconButton
         icon={Minus}
         label={say('Take {step} from {name}', { step: stepWords, name })}

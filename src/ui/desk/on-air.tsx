@@ -101,7 +101,7 @@ function Next({ spotlight }: { spotlight: string }) {
       size={13}
       tone={next === null ? 'muted' : 'ink'}
       numberOfLines={1}
-      className="flex-1 text-left"
+      className="flex-1 text-start"
     />
   );
 }

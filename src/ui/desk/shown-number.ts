@@ -123,7 +123,5 @@ function outlookWords(at: number | undefined, now: number, what: 'reached' | 'ov
   if (at === undefined) return null;
   if (at < 0) return what === 'over' ? say('does not end at this rate') : say('not reached at this rate');
   const when = at - now > 86_400_000 ? shortDayAndTime(at) : hourMinute(at);
-  return what === 'over'
-    ? say('over about {when} at this rate', { when })
-    : say('reached about {when} at this rate', { when });
+  return what === 'over' ? say('ends about {when}', { when }) : say('reached about {when}', { when });
 }

@@ -22,10 +22,10 @@ export function ToldLines() {
   });
   if (failed.length === 0) return null;
   return (
-    <Card flush problem label={say('Not told')}>
+    <Card flush problem label={say('Web addresses that did not answer')}>
       <View className="px-4 py-3 gap-1">
         <Text size={13} tone="muted">
-          {say('Not told: {failed} of the last {all}', { failed: failed.length, all })}
+          {say('{failed} of the last {all} calls to a web address failed', { failed: failed.length, all })}
         </Text>
         {[...failed]
           .reverse()

@@ -31,7 +31,7 @@ export function FeedCard({ feed, onRemoved }: { feed: Feed; onRemoved: () => voi
   const kinds = kindsOf(feed);
   return (
     <Card problem={mood === 'problem'} label={`${name}, ${feedNote(feed)}`}>
-      <View className="flex-row items-center justify-between -mt-2 -mr-2">
+      <View className="flex-row items-center justify-between -mt-2 -me-2">
         <Text size={17} face="title" level={2} numberOfLines={1} className="shrink">
           {name}
         </Text>

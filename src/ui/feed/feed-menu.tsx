@@ -24,9 +24,9 @@ export function FeedMenu({ feed, onRemoved, onClose }: { feed: Feed; onRemoved: 
   if (asking)
     return (
       <Confirm
-        title={say('Remove this feed')}
+        title={say('Delete this feed')}
         says={say('Nothing more will arrive from it. What it has sent stays in the totals. It can be undone.')}
-        yes={say('Remove')}
+        yes={say('Delete')}
         onYes={() => {
           change((feeds) => feeds.filter(({ id }) => id !== feed.id));
           onRemoved();
@@ -48,7 +48,7 @@ export function FeedMenu({ feed, onRemoved, onClose }: { feed: Feed; onRemoved: 
       </Button>
       <Move feed={feed} onMoved={onClose} />
       <Button kind="bad" onPress={() => setAsking(true)}>
-        {say('Remove this feed')}
+        {say('Delete this feed')}
       </Button>
     </Sheet>
   );

@@ -4,6 +4,7 @@ import { useLocalSearchParams, useRouter } from 'expo-router';
 import { useMemo } from 'react';
 import { View } from 'react-native';
 import ArrowLeft from 'lucide-react-native/icons/arrow-left';
+import ArrowRight from 'lucide-react-native/icons/arrow-right';
 import type { Draft } from 'immer';
 import { diagnosis } from '@/core/desk/diagnosis';
 import { useDesk, useDeskView } from '@/ui/data/desk';
@@ -25,6 +26,7 @@ import { Helper } from './helper';
 import { Mapping } from './mapping';
 import { PlaybackControls } from './playback-controls';
 import { say } from '@/ui/words/say';
+import { isMirrored } from '@/ui/words/facing';
 
 const TONES = { good: 'lagoon', waiting: 'mist', problem: 'brick' } as const;
 
@@ -44,7 +46,7 @@ export function FeedPage() {
     [id],
   );
   const back = (
-    <Button kind="outline" icon={ArrowLeft} label={say('Back to Feeds')} onPress={() => router.navigate('/feeds')}>
+    <Button kind="outline" icon={isMirrored() ? ArrowRight : ArrowLeft} label={say('Back to Feeds')} onPress={() => router.navigate('/feeds')}>
       {say('Feeds')}
     </Button>
   );

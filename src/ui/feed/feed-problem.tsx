@@ -53,7 +53,13 @@ export function FeedProblem({ feed }: { feed: Feed }) {
           {part === 'bad'
             ? [...data.bad]
                 .reverse()
-                .map((bad, n) => <Entry key={n} head={`${agoWords(now - bad.at)}: ${bad.reason}`} text={bad.text} />)
+                .map((bad, n) => (
+                  <Entry
+                    key={n}
+                    head={say('{ago}: {reason}', { ago: agoWords(now - bad.at), reason: bad.reason })}
+                    text={bad.text}
+                  />
+                ))
             : null}
           {part === 'gaps' ? [...data.gaps].reverse().map((gap, n) => <Entry key={n} head={gapWords(gap)} />) : null}
           {part === 'away'

@@ -103,7 +103,7 @@ function SubPrices({ feed, change }: { feed: Feed; change: (recipe: (draft: Draf
               })
             }
           >
-            {prices.length === 1 ? say('Count them no longer') : say('Remove tier {prices}', { prices: prices.length })}
+            {prices.length === 1 ? say('Count them no longer') : say('Delete tier {prices}', { prices: prices.length })}
           </Button>
         ) : null}
       </View>
@@ -185,14 +185,14 @@ function Rate({ other, currency, rate }: { other: string; currency: string; rate
       </View>
       <Button
         kind="outline"
-        label={say('Remove the rate of {other}', { other })}
+        label={say('Delete the rate of {other}', { other })}
         onPress={() =>
           edit((draft) => {
             delete draft.money.rates[other];
           })
         }
       >
-        {say('Remove')}
+        {say('Delete')}
       </Button>
     </View>
   );

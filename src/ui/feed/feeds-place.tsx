@@ -38,7 +38,7 @@ export function FeedsPlace() {
             <FeedCard
               key={feed.id}
               feed={feed}
-              onRemoved={() => offerUndo(say('{feedName} is removed.', { feedName: feedName(feed) }))}
+              onRemoved={() => offerUndo(say('{feedName} is deleted.', { feedName: feedName(feed) }))}
             />
           ))}
           {show.feeds.length === 0 ? (

@@ -56,7 +56,7 @@ export function RuleCard({
         </Text>
         <IconButton
           icon={Trash}
-          label={say('Remove the rule for {kind}', { kind: saying(KIND_WORDS[rule.kind]).toLowerCase() })}
+          label={say('Delete the rule for {kind}', { kind: saying(KIND_WORDS[rule.kind]).toLowerCase() })}
           tone="muted"
           onPress={onRemove}
         />

@@ -53,7 +53,7 @@ export function SampleTree({
             role="button"
             disabled={holds}
             onPress={() => onTap(steps, value)}
-            className={`min-h-[44px] py-2 pr-3 flex-row items-center gap-2 border-b border-line ${taken ? 'bg-raised' : ''}`}
+            className={`min-h-[44px] py-2 pe-3 flex-row items-center gap-2 border-b border-line ${taken ? 'bg-raised' : ''}`}
             style={{ paddingLeft: 12 + depth * 14 }}
           >
             <Text size={13} tone="muted" className="shrink-0">

@@ -40,9 +40,9 @@ const OTHERS: readonly [Sayable, Phrase][] = [
   [phrase('Ctrl Z'), phrase('Undo; on a Mac Command Z')],
   [phrase('Shift Ctrl Z, Ctrl Y'), phrase('Redo')],
   [phrase('Arrows'), phrase('Move the chosen piece by 1 px, with Shift by 10 px')],
-  ['Delete', phrase('Remove the chosen pieces')],
+  ['Delete', phrase('Delete the chosen pieces')],
   ['Tab', phrase('Go on to the next control')],
-  ['Escape', phrase('Close a sheet, let go of a piece')],
+  ['Escape', phrase('Close a sheet, deselect a piece')],
 ];
 
 /** What a press of several keys at once does, as everywhere; null: nothing of ours. */

@@ -32,7 +32,7 @@ export function Places({ rail, onKeys }: { rail: boolean; onKeys?: () => void })
       aria-label={say('Places')}
       className={
         rail
-          ? `w-[5.25rem] items-center border-r border-line ${low ? '' : 'pt-5'}`
+          ? `w-[5.25rem] items-center border-e border-line ${low ? '' : 'pt-5'}`
           : 'flex-row border-t border-line bg-ground'
       }
       style={rail ? undefined : { paddingBottom: 'env(safe-area-inset-bottom)' as never }}
@@ -54,7 +54,7 @@ export function Places({ rail, onKeys }: { rail: boolean; onKeys?: () => void })
             className={`items-center justify-center gap-1 ${rail ? (low ? 'w-full flex-1 min-h-[44px]' : 'w-full min-h-[66px]') : 'flex-1 min-h-[62px]'}`}
           >
             <View
-              className={`absolute bg-marigold ${rail ? 'left-0 top-[6px] bottom-[6px] w-[3px] rounded-r-[3px]' : 'top-[-1px] w-[34px] h-[3px] rounded-b-[3px]'} ${here ? '' : 'opacity-0'}`}
+              className={`absolute bg-marigold ${rail ? 'start-0 top-[6px] bottom-[6px] w-[3px] rounded-e-[3px]' : 'top-[-1px] w-[34px] h-[3px] rounded-b-[3px]'} ${here ? '' : 'opacity-0'}`}
             />
             {low ? null : <Sign path={sign} color={here ? ink : muted} />}
             <Text size={13} face={here ? 'strong' : 'text'} tone={here ? 'ink' : 'muted'}>

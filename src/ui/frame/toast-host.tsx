@@ -17,13 +17,13 @@ export function ToastHost() {
     before.current = there;
   }, [there]);
   return (
-    <View className="absolute left-3 right-3 bottom-3 z-30 items-center" style={{ pointerEvents: 'box-none' }}>
+    <View className="absolute start-3 end-3 bottom-3 z-30 items-center" style={{ pointerEvents: 'box-none' }}>
       <View role={toast?.bad ? 'alert' : 'status'} className="w-full max-w-[560px]">
         {toast ? (
           <View
             // Also over a sheet, which takes every other press.
             style={{ pointerEvents: 'auto' }}
-            className={`min-h-[56px] pl-4 pr-2 py-2 flex-row items-center gap-3 rounded-card bg-raised border ${toast.bad ? 'border-brick' : 'border-line'}`}
+            className={`min-h-[56px] ps-4 pe-2 py-2 flex-row items-center gap-3 rounded-card bg-raised border ${toast.bad ? 'border-brick' : 'border-line'}`}
           >
             <Text className="flex-1" tone={toast.bad ? 'brick' : 'ink'}>
               {toast.text}

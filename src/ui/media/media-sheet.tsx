@@ -65,16 +65,16 @@ export function MediaSheet({ media, onClose }: { media: Media; onClose: () => vo
           {say('Replace with another file')}
         </Button>
         <Button kind="bad" onPress={() => (uses && uses.length > 0 ? setAsking(true) : remove())}>
-          {say('Remove')}
+          {say('Delete')}
         </Button>
       </View>
       {asking ? (
         <Confirm
-          title={say('Remove {name}', { name: media.name })}
+          title={say('Delete {name}', { name: media.name })}
           says={say('It is used: {uses}. There its picture or sound will be missing. This cannot be undone.', {
             uses: usesWords(uses ?? []),
           })}
-          yes={say('Remove it')}
+          yes={say('Delete it')}
           onYes={remove}
           onClose={() => setAsking(false)}
         />

@@ -1,4 +1,5 @@
 import { Pressable, View } from 'react-native';
+import ChevronLeft from 'lucide-react-native/icons/chevron-left';
 import ChevronRight from 'lucide-react-native/icons/chevron-right';
 import Plus from 'lucide-react-native/icons/plus';
 import type { Listed, ListKind } from '@/core/engine/kernel/feature';
@@ -16,6 +17,7 @@ import { ThingSheet } from './thing-sheet';
 import { usesWords } from './uses-words';
 import { useOpen } from '@/ui/frame/address';
 import { say, saying } from '@/ui/words/say';
+import { isMirrored } from '@/ui/words/facing';
 
 /** Every goal, countdown, counter, lantern and draw of the show: where each is shown and named; made, changed and removed here. */
 export function NumbersPlace() {
@@ -95,7 +97,7 @@ function ThingRow({ list, thing, onOpen }: { list: ListKind; thing: Listed; onOp
           </Text>
         </View>
         {stands === '' ? null : <Text className="tabular-nums">{stands}</Text>}
-        <ChevronRight size={18} color={muted} />
+        {isMirrored() ? <ChevronLeft size={18} color={muted} /> : <ChevronRight size={18} color={muted} />}
       </Pressable>
     </View>
   );

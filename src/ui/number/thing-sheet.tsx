@@ -44,7 +44,7 @@ export function ThingSheet({ list, id, onClose }: { list: ListKind; id: string; 
           </Button>
         ) : null}
         <Button kind="bad" onPress={() => askRemove(true)}>
-          {say('Remove')}
+          {say('Delete')}
         </Button>
       </View>
       {resetting ? (
@@ -58,9 +58,9 @@ export function ThingSheet({ list, id, onClose }: { list: ListKind; id: string; 
       ) : null}
       {removing ? (
         <Confirm
-          title={say('Remove {name}', { name: thing.name })}
+          title={say('Delete {name}', { name: thing.name })}
           says={removalWords(show, list, id)}
-          yes={say('Remove it')}
+          yes={say('Delete it')}
           onYes={remove}
           onClose={() => askRemove(false)}
         />

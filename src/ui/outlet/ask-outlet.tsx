@@ -25,9 +25,9 @@ export function AskNewAddress({ outlet, onClose }: { outlet: Outlet; onClose: ()
 export function AskRemove({ outlet, onClose }: { outlet: Outlet; onClose: () => void }) {
   return (
     <Confirm
-      title={say('Remove {name}', { name: outlet.name })}
+      title={say('Delete {name}', { name: outlet.name })}
       says={say('Its address stops at once, wherever it is pasted. Your pieces stay on the stage.')}
-      yes={say('Remove it')}
+      yes={say('Delete it')}
       onYes={() =>
         edit((draft) => {
           draft.outlets = draft.outlets.filter(({ id }) => id !== outlet.id);

@@ -57,7 +57,7 @@ export function OutletCard({ outlet }: { outlet: Outlet }) {
               )
             }
           >
-            {say('Try it')}
+            {say('Send a test alert')}
           </Button>
         </Line>
       ) : null}

@@ -37,7 +37,7 @@ export function OutletSheet({
       {others ? (
         <View className="flex-row">
           <Button kind="bad" onPress={onRemove}>
-            {say('Remove this outlet')}
+            {say('Delete this outlet')}
           </Button>
         </View>
       ) : null}

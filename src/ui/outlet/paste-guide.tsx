@@ -18,7 +18,7 @@ const STEPS: readonly { says: Phrase; draw: 'copy' | 'layer' | 'paste' | 'size' 
   { draw: 'size', says: phrase('Give the layer the width and height above, and let it cover the whole picture.') },
   {
     draw: 'try',
-    says: phrase('Press “Try it” here: an alert comes up there. From now on nothing has to be pasted again.'),
+    says: phrase('Press “Send a test alert” here: it comes up there. From now on nothing has to be pasted again.'),
   },
 ];
 

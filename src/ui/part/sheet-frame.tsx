@@ -30,7 +30,7 @@ export function SheetHead({
   around?: (heading: ReactElement) => ReactElement;
 }) {
   return (
-    <View className="flex-row items-center justify-between pl-4 pr-1 pt-1">
+    <View className="flex-row items-center justify-between ps-4 pe-1 pt-1">
       {around(
         <Text size={17} face="title" level={2} numberOfLines={1} className="flex-1">
           {title}

@@ -52,7 +52,7 @@ export function ImportSheet({
   const nothing =
     named && good.every(({ points, note, leftOut }) => points === undefined && !note && leftOut === undefined);
   return (
-    <Sheet title={say('Bring in people')} onClose={() => onClose(null)}>
+    <Sheet title={say('Import people')} onClose={() => onClose(null)}>
       <Text tone="muted">
         {say(
           '{rows, plural, one {# line} other {# lines}}. Say which column is which; what is not chosen is left alone.',
@@ -79,8 +79,8 @@ export function ImportSheet({
       <Problem says={said} />
       <Button kind="main" disabled={good.length === 0 || nothing || feed === ''} onPress={() => void bring()}>
         {bad.length === 0
-          ? say('Bring in {good, plural, one {# line} other {# lines}}', { good: good.length })
-          : say('Bring in the {good, plural, one {# good line} other {# good lines}}', { good: good.length })}
+          ? say('Import {good, plural, one {# line} other {# lines}}', { good: good.length })
+          : say('Import the {good, plural, one {# good line} other {# good lines}}', { good: good.length })}
       </Button>
     </Sheet>
   );

@@ -189,7 +189,7 @@ function Tables({ none, onSaid }: { none: boolean; onSaid: (sentence: string | n
           {say('Save people as CSV')}
         </Button>
         <Button kind="outline" onPress={() => void bring()}>
-          {say('Bring in a CSV')}
+          {say('Import a CSV')}
         </Button>
       </View>
       {table && importing ? (

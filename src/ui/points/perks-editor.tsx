@@ -51,7 +51,7 @@ export function PerksEditor({ points, onChange }: { points: PointsPlan; onChange
           onRemove={() => {
             setOpen(null);
             onChange(points.perks.filter(({ id }) => id !== perk.id));
-            offerUndo(say('{name} is removed.', { name: perk.name }));
+            offerUndo(say('{name} is deleted.', { name: perk.name }));
           }}
         />
       ) : null}
@@ -139,7 +139,7 @@ function PerkSheet({
         onChange={(pause) => onChange({ pause })}
       />
       <Button kind="bad" onPress={onRemove}>
-        {say('Remove this perk')}
+        {say('Delete this perk')}
       </Button>
     </Sheet>
   );

@@ -41,7 +41,7 @@ export function Pulse() {
           aria-label={say('{name}: more places', { name })}
           aria-haspopup="dialog"
           onPress={() => setMore(true)}
-          className="flex-row items-center gap-2 min-h-[44px] flex-1 pr-3"
+          className="flex-row items-center gap-2 min-h-[44px] flex-1 pe-3"
         >
           <Text size={17} face="title" numberOfLines={1} className="shrink">
             {name}
@@ -110,7 +110,7 @@ function FeedRow({ feed, beside, alone }: { feed: Feed; beside: boolean; alone: 
         size={13}
         tone={TONES[mood]}
         numberOfLines={1}
-        className={`${beside ? 'w-[5rem]' : 'w-[5.4rem]'} text-right tabular-nums`}
+        className={`${beside ? 'w-[5rem]' : 'w-[5.4rem]'} text-end tabular-nums`}
       >
         {word}
       </Text>

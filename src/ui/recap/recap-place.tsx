@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
+import ChevronLeft from 'lucide-react-native/icons/chevron-left';
 import ChevronRight from 'lucide-react-native/icons/chevron-right';
 import { useSessions } from '@/ui/data/sessions';
 import { useShow } from '@/ui/data/show';
@@ -12,6 +13,7 @@ import { Trend } from './trend';
 import { FinishedRecap, RunningRecap } from './recap-view';
 import { useDeskView } from '@/ui/data/desk';
 import { say } from '@/ui/words/say';
+import { isMirrored } from '@/ui/words/facing';
 
 /** What sessions came to: the one that runs, and all that are finished. */
 export function RecapPlace() {
@@ -72,7 +74,7 @@ function OneSession() {
               className="min-h-[52px] flex-row items-center justify-between border-b border-line"
             >
               <Text>{titleOf(entry)}</Text>
-              <ChevronRight size={18} color={muted} />
+              {isMirrored() ? <ChevronLeft size={18} color={muted} /> : <ChevronRight size={18} color={muted} />}
             </Pressable>
           ))}
         </View>

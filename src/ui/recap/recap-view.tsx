@@ -53,7 +53,7 @@ export function FinishedRecap({ entry, onRemoved }: { entry: SessionEntry; onRem
           onMissing={() => setSaid(say('The log of this session is not in this browser any more.'))}
         />
         <Button kind="outline" onPress={() => setAsking(true)}>
-          {say('Remove')}
+          {say('Delete')}
         </Button>
       </View>
       {said ? (
@@ -63,11 +63,11 @@ export function FinishedRecap({ entry, onRemoved }: { entry: SessionEntry; onRem
       ) : null}
       {asking ? (
         <Confirm
-          title={say('Remove this session')}
+          title={say('Delete this session')}
           says={say(
             'Its totals and its event log go from this browser. Save the log first if you may want it. This cannot be undone.',
           )}
-          yes={say('Remove')}
+          yes={say('Delete')}
           onYes={() =>
             void removeSession(show.id, entry.id)
               .then(() => mutate())

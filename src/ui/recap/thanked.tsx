@@ -56,7 +56,7 @@ function Thanked({ tally, place, onOpen }: { tally: ViewerTally; place: number; 
         <Text tone="muted" className="w-[26px] tabular-nums">
           {place}
         </Text>
-        <ViewerText text={tally.name} face="strong" numberOfLines={1} className="flex-1 text-left" />
+        <ViewerText text={tally.name} face="strong" numberOfLines={1} className="flex-1 text-start" />
         <Text size={13} tone="muted" className="tabular-nums">
           {says.slice(0, 2).join(', ')}
         </Text>
@@ -157,7 +157,7 @@ function SameSomewhereElse({
               onClose();
             }}
           >
-            <ViewerText text={other.name} face="strong" numberOfLines={1} className="flex-1 text-left" />
+            <ViewerText text={other.name} face="strong" numberOfLines={1} className="flex-1 text-start" />
             <Text size={13} tone="muted">
               {where(other)}
             </Text>

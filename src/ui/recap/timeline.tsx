@@ -48,7 +48,7 @@ export function Timeline({ recap }: { recap: Recap }) {
             <Text size={13}>{title}</Text>
           </View>
         ))}
-        <Text size={13} tone="muted" className="ml-auto">
+        <Text size={13} tone="muted" className="ms-auto">
           {say('a bar is {barMinutes} min', { barMinutes })}
         </Text>
       </View>

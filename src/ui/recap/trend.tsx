@@ -91,7 +91,7 @@ function SideBySide({
               <Text
                 size={13}
                 tone={change.startsWith('+') ? 'lagoon' : change.startsWith('−') ? 'brick' : 'muted'}
-                className="w-[64px] text-right tabular-nums"
+                className="w-[64px] text-end tabular-nums"
               >
                 {change}
               </Text>

@@ -22,6 +22,7 @@ import { GoOn } from './go-on';
 import { OpenFile } from './open-file';
 import { useAskedWhich } from '@/ui/frame/address';
 import { say } from '@/ui/words/say';
+import { appLanguage, chooseLanguage, LANGUAGES } from '@/ui/words/language';
 
 /** The shows of this browser: switch, rename, save, open, remove; and how Gavirn looks. */
 export function ShowsPlace() {
@@ -61,6 +62,7 @@ export function ShowsPlace() {
       <ThisShow key={show.id} />
       <FrameLanguage />
       <GoOn />
+      <LanguageChoice />
       <LookChoice />
     </PlaceBody>
   );
@@ -100,7 +102,7 @@ function ThisShow() {
           {say('Make a copy')}
         </Button>
         <Button kind="bad" onPress={() => ask('remove')}>
-          {say('Remove')}
+          {say('Delete')}
         </Button>
       </View>
       <Text size={13} tone="muted">
@@ -138,11 +140,11 @@ function Asked({ asking, onClose }: { asking: Asking; onClose: () => void }) {
       ) : null}
       {asking === 'remove' ? (
         <Confirm
-          title={say('Remove {name}', { name: show.name })}
+          title={say('Delete {name}', { name: show.name })}
           says={say(
             'The show goes from this browser and from the server, and its addresses stop. Save it as a file first if you may want it. This cannot be undone.',
           )}
-          yes={say('Remove')}
+          yes={say('Delete')}
           onYes={() => void remove()}
           onClose={onClose}
         />
@@ -162,6 +164,23 @@ async function saveShow(show: Show, secrets: ReturnType<typeof useKeys>['feeds']
     `${secrets ? say('{show} with secrets', { show: show.name }) : show.name}.gavirn.json`,
     'application/json',
     JSON.stringify(whole, null, 2),
+  );
+}
+
+/** The language of the app. That of the words on the frame is the show's own, and set above. */
+function LanguageChoice() {
+  return (
+    <View className="mt-6 gap-2">
+      <Text size={17} face="title" level={2}>
+        {say('Language of the app')}
+      </Text>
+      <Segments
+        label={say('Language of the app')}
+        value={appLanguage()}
+        onChange={chooseLanguage}
+        options={LANGUAGES}
+      />
+    </View>
   );
 }
 

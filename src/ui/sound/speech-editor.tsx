@@ -116,7 +116,7 @@ function TrySpeech() {
   const [sample, setSample] = useState(say('Sooooo good good good good! See https://example.org/glaze'));
   return (
     <View className="gap-2">
-      <TextField label={say('Try a text')} value={sample} most={500} onChange={setSample} />
+      <TextField label={say('Test with a text')} value={sample} most={500} onChange={setSample} />
       <Text size={13} tone="muted">
         {say('Is read as')}
       </Text>

@@ -12,6 +12,7 @@ import { Text } from '@/ui/part/text';
 import { FrameView } from './frame-view';
 import { MarkPart } from './mark-part';
 import { useArrange } from './use-arrange';
+import { LEAST_ARC } from '@/core/stage/judge/reading';
 import type { Show } from '@/core/show/show';
 import { say } from '@/ui/words/say';
 import { asKept } from '@/core/words/phrase';
@@ -62,8 +63,8 @@ export function ArrangeSheet({ scene, onClose }: { scene: string; onClose: () =>
   return (
     <Sheet title={say('Arrange for me')} onClose={onClose}>
       <WhatStays free={free} setFree={setFree} asked={asked} marked={marked} setMarked={setMarked} />
-      {proposals === null ? <Text tone="muted">{say('Weighing places …')}</Text> : null}
-      <View role="list" aria-label={say('Proposals')} className="gap-3">
+      {proposals === null ? <Text tone="muted">{say('Looking for places …')}</Text> : null}
+      <View role="list" aria-label={say('Suggestions')} className="gap-3">
         {(proposals ?? []).map((proposal) => {
           const shown = withPlaces(asked, scene, proposal.places, proposal.without);
           const without = proposal.without.map((id) => asked.pieces.find((piece) => piece.id === id)?.name ?? id);
@@ -130,10 +131,13 @@ function ProposalItem({
                 : say('{findings} things to put right', { findings: proposal.findings.length })}
           </Text>
           <Text size={13} tone="muted" className="tabular-nums">
-            {say('{cover} % of the picture covered, smallest text {arc} minutes of arc', {
-              cover: Math.round(proposal.cover * 100),
-              arc: proposal.arc.toFixed(0),
-            })}
+            {proposal.arc >= LEAST_ARC - 0.05
+              ? say('{cover} % of the picture covered, every text is readable', {
+                  cover: Math.round(proposal.cover * 100),
+                })
+              : say('{cover} % of the picture covered, the smallest text is too small', {
+                  cover: Math.round(proposal.cover * 100),
+                })}
           </Text>
           {without.length > 0 ? (
             <Text size={13} tone="brick">

@@ -121,7 +121,7 @@ function Drawn({
 /** Where nothing is: a press lets go of what is chosen. */
 const Ground = ({ width, height, onPress }: { width: number; height: number; onPress: () => void }) => (
   <Pressable
-    aria-label={say('Let go of the piece')}
+    aria-label={say('Deselect the piece')}
     role="button"
     tabIndex={-1}
     onPress={onPress}

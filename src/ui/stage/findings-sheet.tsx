@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { View } from 'react-native';
 import Wand from 'lucide-react-native/icons/layout-template';
 import type { Finding, Offer } from '@/core/stage/judge/finding';
@@ -38,9 +39,9 @@ export function FindingsSheet({
         <Text tone="muted">{say('Viewers can read every piece, and nothing hides anything.')}</Text>
       ) : null}
       <View role="list" aria-label={say('Findings')} className="gap-3">
-        {findings.map(({ key, says, mend }) => {
+        {findings.map(({ key, says, figures, mend }) => {
           const offer = offered(show, mend);
-          return <FindingItem key={key} id={key} says={says} offer={offer} />;
+          return <FindingItem key={key} id={key} says={says} figures={figures} offer={offer} />;
         })}
       </View>
       <View className="flex-row">
@@ -79,10 +80,22 @@ function Dismissed({ dismissed }: { dismissed: readonly Finding[] }) {
   );
 }
 
-function FindingItem({ id, says, offer }: { id: string; says: Phrase; offer: Offer }) {
+function FindingItem({
+  id,
+  says,
+  figures,
+  offer,
+}: {
+  id: string;
+  says: Phrase;
+  figures: Phrase | undefined;
+  offer: Offer;
+}) {
+  const [measured, setMeasured] = useState(false);
   return (
     <View role="listitem" className="gap-2 pb-3 border-b border-line">
       <Text>{says}</Text>
+      {measured && figures ? <Text tone="muted">{figures}</Text> : null}
       <View className="flex-row flex-wrap gap-2">
         <Button kind="outline" onPress={() => edit((draft) => mendShow(draft, offer.does))}>
           {offer.label}
@@ -96,6 +109,11 @@ function FindingItem({ id, says, offer }: { id: string; says: Phrase; offer: Off
         >
           {say('Dismiss')}
         </Button>
+        {figures ? (
+          <Button pressed={measured} onPress={() => setMeasured(!measured)}>
+            {say('Figures')}
+          </Button>
+        ) : null}
       </View>
     </View>
   );

@@ -81,7 +81,7 @@ function GiftPicture({
         <Button className="flex-1" kind="outline" label={say('Picture of {gift}', { gift })} onPress={onOpen}>
           {`${gift}: ${name}`}
         </Button>
-        <IconButton icon={X} tone="muted" label={say('Remove the picture of {gift}', { gift })} onPress={onRemove} />
+        <IconButton icon={X} tone="muted" label={say('Delete the picture of {gift}', { gift })} onPress={onRemove} />
       </View>
       {open ? (
         <MediaField label={say('Picture of {gift}', { gift })} of="picture" value={media} onChange={onChange} />

@@ -17,7 +17,7 @@ import { phrase } from '@/core/words/phrase';
 const PARTS = [
   { value: 'hosts', label: phrase('You and other hosts') },
   { value: 'moderators', label: phrase('Moderators') },
-  { value: 'bots', label: phrase('Helper accounts') },
+  { value: 'bots', label: phrase('Bots') },
 ] as const;
 
 /** Who stands on no leaderboard of the show. */

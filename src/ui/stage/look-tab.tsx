@@ -53,7 +53,7 @@ export function LookTab({ piece }: { piece: Piece }) {
           options={[
             { value: 'both', label: say('Everybody') },
             { value: 'viewers', label: say('Viewers') },
-            { value: 'me', label: say('Only me') },
+            { value: 'me', label: say('Only I see it') },
           ]}
         />
       </View>

@@ -124,7 +124,7 @@ export function CountdownFields({ id }: { id: string }) {
       />
       <CountdownEnds countdown={countdown} change={change} />
       <NumberField
-        label={say('Holds at most (0: no bound)')}
+        label={say('Holds at most (0: no limit)')}
         unit={say('minutes')}
         value={Math.round(countdown.most / 60)}
         least={0}
@@ -191,7 +191,7 @@ function MoreTime({ countdown, change }: { countdown: Countdown; change: (change
         ))}
       </View>
       <NumberField
-        label={say('One event adds at most (0: no bound)')}
+        label={say('One event adds at most (0: no limit)')}
         unit={say('seconds')}
         value={countdown.mostEvent ?? 0}
         least={0}

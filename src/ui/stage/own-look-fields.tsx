@@ -200,7 +200,7 @@ function SavedLooks({ piece }: { piece: Piece }) {
           <IconButton
             icon={X}
             tone="muted"
-            label={say('Remove the look {name}', { name: each.name })}
+            label={say('Delete the look {name}', { name: each.name })}
             onPress={() =>
               edit((draft) => {
                 const left = (draft.looks ?? []).filter(({ id }) => id !== each.id);

@@ -25,7 +25,7 @@ export function SceneLine({
     <View
       role="status"
       aria-label={say('Scene')}
-      className="flex-row items-center justify-between gap-2 pl-4 pr-2 min-h-[44px]"
+      className="flex-row items-center justify-between gap-2 ps-4 pe-2 min-h-[44px]"
     >
       <Text size={13} tone={onAir === '' ? 'muted' : same ? 'lagoon' : 'mist'} numberOfLines={1} className="flex-1">
         {onAir === ''

@@ -50,7 +50,7 @@ export function ScenesSheet({
       }
     });
     if (looking === id) onLook('');
-    offerUndo(say('The scene is removed.'));
+    offerUndo(say('The scene is deleted.'));
   };
   return (
     <Sheet title={say('Scenes')} onClose={onClose}>
@@ -98,10 +98,10 @@ function SceneChange({ show }: { show: Show }) {
   return (
     <View className="gap-2">
       <Text size={13} tone="muted">
-        {say('How one gives way to another')}
+        {say('Transition')}
       </Text>
       <Segments
-        label={say('How one gives way to another')}
+        label={say('Transition')}
         value={show.transition.kind}
         onChange={(kind) =>
           edit((draft) => {
@@ -109,14 +109,14 @@ function SceneChange({ show }: { show: Show }) {
           })
         }
         options={[
-          { value: 'cut', label: say('At once') },
-          { value: 'fade', label: say('Fading') },
-          { value: 'glide', label: say('Gliding') },
+          { value: 'cut', label: say('Cut') },
+          { value: 'fade', label: say('Fade') },
+          { value: 'glide', label: say('Glide') },
         ]}
       />
       {show.transition.kind === 'cut' ? null : (
         <NumberField
-          label={say('Takes')}
+          label={say('Duration')}
           unit={say('ms')}
           value={show.transition.ms}
           least={50}

@@ -40,7 +40,7 @@ export function Several({ pieces, scene, onDone }: { pieces: readonly Piece[]; s
       draft.pieces = draft.pieces.filter(({ id }) => !pieces.some((piece) => piece.id === id));
     });
     onDone();
-    offerUndo(say('{pieces} pieces are removed.', { pieces: pieces.length }));
+    offerUndo(say('{pieces} pieces are deleted.', { pieces: pieces.length }));
   };
   return (
     <View className="border-t border-line" role="group" aria-label={say('Several pieces')}>
@@ -49,7 +49,7 @@ export function Several({ pieces, scene, onDone }: { pieces: readonly Piece[]; s
         showsHorizontalScrollIndicator={false}
         contentContainerClassName="px-4 py-1 gap-1 items-center"
       >
-        <Text face="strong" className="pr-2">
+        <Text face="strong" className="pe-2">
           {say('{n} chosen', { n: pieces.length })}
         </Text>
         {WAYS.map(({ to: way, label, icon }) => (
@@ -68,9 +68,9 @@ export function Several({ pieces, scene, onDone }: { pieces: readonly Piece[]; s
           onPress={() => to(distribute(boxes, 'y'))}
         />
         <Button kind="bad" onPress={remove}>
-          {say('Remove')}
+          {say('Delete')}
         </Button>
-        <Button onPress={onDone}>{say('Let go')}</Button>
+        <Button onPress={onDone}>{say('Deselect')}</Button>
       </ScrollView>
     </View>
   );

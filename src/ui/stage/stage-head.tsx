@@ -27,7 +27,7 @@ export function StageHead({
   const places = usePlaces();
   const ratio = frameWords(frame);
   return (
-    <View className="flex-row flex-wrap items-center justify-between pl-4 pr-2 min-h-[48px]">
+    <View className="flex-row flex-wrap items-center justify-between ps-4 pe-2 min-h-[48px]">
       <Pressable
         role="link"
         onPress={() => router.navigate('/outlets')}

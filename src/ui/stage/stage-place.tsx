@@ -138,7 +138,7 @@ function StageColumn({
     return (
       <View className="flex-1 flex-row">
         {above}
-        <View className="w-[46%] justify-between border-l border-line">
+        <View className="w-[46%] justify-between border-s border-line">
           <View>
             {head}
             {line}
@@ -179,7 +179,7 @@ function StageFrame({ onAdd, ...editor }: Omit<EditorProps, 'width'> & { onAdd: 
         <Editor width={width} {...editor} />
       )}
       {pieces.length === 0 ? (
-        <View className="absolute bottom-4 left-8 right-8 p-4 rounded-card bg-surface gap-3">
+        <View className="absolute bottom-4 start-8 end-8 p-4 rounded-card bg-surface gap-3">
           <Text size={17}>{say('Nothing is on the stage yet. Start with a spotlight, where alerts appear.')}</Text>
           <Button kind="main" onPress={onAdd}>
             {say('Add a piece')}
@@ -208,7 +208,7 @@ function Beside({
     if (named) (panel.current as unknown as HTMLElement | null)?.querySelector('input')?.focus();
   }, [named]);
   return (
-    <ScrollView className="w-[400px] grow-0 border-l border-line" contentContainerClassName="p-6">
+    <ScrollView className="w-[400px] grow-0 border-s border-line" contentContainerClassName="p-6">
       <View ref={panel} className="gap-4">
         <Text size={22} face="title" level={1}>
           {piece ? piece.name : say('Stage')}

@@ -51,7 +51,7 @@ export function StageStrip({ scene, chosen, findings, dismissed, onChoose, onShe
           chosen={chosen}
           onTap={(id) => (chosen.length === 1 && chosen[0] === id ? onSheet('piece') : onChoose([id]))}
         />
-        <View className="flex-row gap-2 pr-4 pl-2 py-2 border-l border-line">
+        <View className="flex-row gap-2 pe-4 ps-2 py-2 border-s border-line">
           {judged ? (
             <Button
               kind={findings > 0 ? 'bad' : 'outline'}

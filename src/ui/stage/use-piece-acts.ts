@@ -60,7 +60,7 @@ export function usePieceActs(piece: Piece, onRemoved: () => void): PieceAct[] {
       act: () => set('locked', piece.locked ? undefined : true),
     },
     {
-      label: piece.off ? say('Put back') : say('Take off'),
+      label: piece.off ? say('Show') : say('Hide'),
       icon: piece.off ? Eye : EyeOff,
       group: 'order',
       act: () => set('off', piece.off ? undefined : true),
@@ -69,7 +69,7 @@ export function usePieceActs(piece: Piece, onRemoved: () => void): PieceAct[] {
       ? [copy(say('Duplicate'), false)]
       : [copy(say('With a {of} of its own', { of }), true), copy(say('Showing the same {of}', { of }), false)]),
     {
-      label: say('Remove'),
+      label: say('Delete'),
       icon: Trash,
       group: 'end',
       act: () => {
@@ -77,7 +77,7 @@ export function usePieceActs(piece: Piece, onRemoved: () => void): PieceAct[] {
           draft.pieces = draft.pieces.filter(({ id }) => id !== piece.id);
         });
         onRemoved();
-        offerUndo(say('{name} is removed.', { name: piece.name }));
+        offerUndo(say('{name} is deleted.', { name: piece.name }));
       },
     },
   ];

@@ -39,8 +39,8 @@ export function useStageKeys({ chosen, seen, frame, put, onChoose }: StageKeys):
         onChoose([]);
         offerUndo(
           chosen.length === 1
-            ? say('A piece is removed.')
-            : say('{chosen} pieces are removed.', { chosen: chosen.length }),
+            ? say('A piece is deleted.')
+            : say('{chosen} pieces are deleted.', { chosen: chosen.length }),
         );
       }
       if (!arrow || chosen.length === 0) return;

@@ -12,7 +12,7 @@ export const watchedBy = (places: number | null): string =>
   places === null
     ? say('Not known just now')
     : places === 0
-      ? say('Nowhere shown yet')
+      ? say('Not shown anywhere yet')
       : places === 1
         ? say('1 place shows it')
         : say('{places} places show it', { places });

@@ -13,10 +13,10 @@ const ALIGN: Record<(typeof ALIGNS)[number], Phrase> = {
   right: phrase('Right'),
 };
 const TOO_LONG: Record<(typeof OVERLONG)[number], Phrase> = {
-  shrink: phrase('Made smaller'),
-  cut: phrase('Cut'),
-  wrap: phrase('Go on below'),
-  scroll: phrase('Pass through'),
+  shrink: phrase('Shrink'),
+  cut: phrase('Cut off'),
+  wrap: phrase('Wrap'),
+  scroll: phrase('Scroll'),
 };
 
 /** What a text piece says. */
@@ -31,10 +31,10 @@ export function WordsFields({ piece, set }: { piece: WordsPiece; set: (field: st
       />
       <View className="gap-1">
         <Text size={13} tone="muted">
-          {say('Words that are too long are')}
+          {say('Long text')}
         </Text>
         <Segments
-          label={say('Words that are too long are')}
+          label={say('Long text')}
           value={piece.overlong}
           onChange={(overlong) => set('overlong', overlong)}
           options={OVERLONG.map((value) => ({ value, label: TOO_LONG[value] }))}

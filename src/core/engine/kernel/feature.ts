@@ -230,7 +230,7 @@ export interface ListKind<T extends Listed = Listed, H extends KernelState = Ker
   /** So many a show may have. */
   most: number;
   /** A new one. */
-  make(id: string): T;
+  make(id: string, language: string): T;
   /** Brings one back to how it begins, in place. Absent: there is nothing to bring back. */
   reset?(state: H, id: string): void;
 }

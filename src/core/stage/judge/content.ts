@@ -93,7 +93,7 @@ export function twice({ pieces, scene }: Judged): Finding[] {
         key: `twice/${scene}/${other.id}/${piece.id}`,
         pieces: [piece.id, other.id],
         says: phrase('{name} says the same as {name2}.', { name: piece.name, name2: other.name }),
-        mend: { label: phrase('Remove {name}', { name: piece.name }), does: { kind: 'remove', piece: piece.id } },
+        mend: { label: phrase('Delete {name}', { name: piece.name }), does: { kind: 'remove', piece: piece.id } },
       },
     ];
   });
@@ -194,7 +194,7 @@ export function lostSpotlight({ show }: Judged): Finding[] {
                 { count, name: piece.name },
               ),
               mend: {
-                label: phrase('Put {name} back', { name: piece.name }),
+                label: phrase('Show {name}', { name: piece.name }),
                 does: { kind: 'set', piece: piece.id, fields: { off: undefined } },
               },
             },

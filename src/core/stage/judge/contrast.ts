@@ -149,10 +149,11 @@ export function contrast({ pieces, groups, show, scene, behind }: Judged): Findi
         {
           key: `contrast/${scene}/${piece.id}`,
           pieces: [piece.id],
-          says: phrase(
-            'Text of {name} has a contrast of {worst} : 1 against what lies behind it; {least} : 1 is the least.',
-            { name: piece.name, worst: found.worst.toFixed(1), least: found.least },
-          ),
+          says: phrase('Text of {name} is hard to tell from what lies behind it.', { name: piece.name }),
+          figures: phrase('Its contrast is {worst, number, ::.0} : 1; {least} : 1 is the least.', {
+            worst: found.worst,
+            least: found.least,
+          }),
           mend: {
             label:
               piece.kind === 'text' || piece.kind === 'chat'

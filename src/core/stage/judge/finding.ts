@@ -21,13 +21,15 @@ export interface Offer {
   does: Mend;
 }
 
-/** Something that is wrong with the layout: why, in numbers, and how it is put right. */
+/** Something that is wrong with the layout: what, the figures behind it, and how it is put right. */
 export interface Finding {
   /** The same finding has the same key, so that it stays dismissed. */
   key: string;
   /** Whom it is about; it is shown on the first. */
   pieces: string[];
   says: Phrase;
+  /** What was measured and what is the least; absent: what it says is all. */
+  figures?: Phrase;
   mend: Offer;
 }
 

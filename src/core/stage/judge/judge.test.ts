@@ -67,12 +67,12 @@ const FAULTY: [string, RegExp, Show, string?][] = [
   ],
   [
     'text is too small',
-    /smallest text of Chat is [\d.]+ minutes of arc/,
+    /smallest text of Chat is too small to read\. [\d.]+ minutes of arc/,
     add(base, 'chat', { size: 26, place: { x: 600, y: 1000, w: 300, h: 300 } } as Partial<Piece>),
   ],
   [
     'text does not stand out',
-    /Text of Words has a contrast of [\d.]+ : 1/,
+    /Text of Words is hard to tell from what lies behind it\. Its contrast is [\d.]+ : 1/,
     add(base, 'text', {
       backing: false,
       type: { fill: '#ffffff' },
@@ -92,7 +92,7 @@ const FAULTY: [string, RegExp, Show, string?][] = [
   ],
   [
     'a number becomes smaller than its name as it grows',
-    /the number of Counter becomes smaller than its name: \d+ px to \d+ px/,
+    /the number of Counter becomes smaller than its name\. The number comes to \d+ px/,
     {
       ...add(base, 'counter', { counter: 'c', place: { x: 60, y: 1240, w: 320, h: 170 } } as Partial<Piece>),
       counters: [{ id: 'c', name: 'Throws', start: 0, step: 1, target: 1_000_000 }],
@@ -152,7 +152,9 @@ const FAULTY: [string, RegExp, Show, string?][] = [
 
 test.each(FAULTY)('%s: it is said with its numbers, and its mend puts it right', (_name, says, show, scene = '') => {
   const behind = /contrast/.test(String(says)) ? [white] : [];
-  const found = judge(show, scene, nodeMeasure, behind).filter((finding) => says.test(english(finding.says)));
+  const found = judge(show, scene, nodeMeasure, behind).filter((finding) =>
+    says.test(`${english(finding.says)} ${english(finding.figures ?? '')}`),
+  );
   expect(found).toHaveLength(1);
   const mended = structuredClone(show);
   mendShow(mended, found[0]!.mend.does);
@@ -168,7 +170,7 @@ test('on a dark picture white letters stand out; an outline makes them stand out
   } as Partial<Piece>);
   const dark: Behind = { width: 1, height: 1, rgba: new Uint8ClampedArray([20, 16, 14, 255]) };
   const says = (show: Show, behind: Behind[]): number =>
-    judge(show, '', nodeMeasure, behind).filter((finding) => /contrast/.test(english(finding.says))).length;
+    judge(show, '', nodeMeasure, behind).filter((finding) => /contrast/.test(english(finding.figures ?? ''))).length;
   expect([says(letters, [dark]), says(letters, [white]), says(letters, [dark, white])]).toEqual([0, 1, 1]);
   expect(
     says(change(letters, 'text', { type: { fill: '#ffffff', outline: { color: '#000000', width: 10 } } }), [white]),

@@ -72,7 +72,7 @@ export function offered(show: Show, offer: Offer): Offer {
   const [last] = [...movable].sort((a, b) => rank(b) - rank(a));
   return last
     ? {
-        label: phrase('Take {name} off the frame', { name: last.name }),
+        label: phrase('Hide {name}', { name: last.name }),
         does: { kind: 'set', piece: last.id, fields: { off: true } },
       }
     : offer;

@@ -26,7 +26,7 @@ const cramped = ({ pieces }: Judged): Finding[] =>
           w2: w,
           h2: h,
         }),
-        mend: { label: phrase('Remove {name}', { name: piece.name }), does: { kind: 'remove', piece: piece.id } },
+        mend: { label: phrase('Delete {name}', { name: piece.name }), does: { kind: 'remove', piece: piece.id } },
       },
     ];
   });

@@ -60,15 +60,10 @@ export function small({ pieces, groups, show, scene }: Judged): Finding[] {
         {
           key: `small/${scene}/${piece.id}`,
           pieces: [piece.id],
-          says: phrase(
-            'The smallest text of {name} is {arc} minutes of arc high on a screen {width} mm wide at {distance} mm; {least} are the least.',
-            {
-              name: piece.name,
-              arc: arc.toFixed(1),
-              width: safe.screen.width,
-              distance: safe.screen.distance,
-              least: LEAST_ARC,
-            },
+          says: phrase('The smallest text of {name} is too small to read.', { name: piece.name }),
+          figures: phrase(
+            '{arc, number, ::.0} minutes of arc high on a screen {width} mm wide at {distance} mm; {least} are the least.',
+            { arc, width: safe.screen.width, distance: safe.screen.distance, least: LEAST_ARC },
           ),
           mend: {
             label: phrase('Make it larger'),
@@ -189,10 +184,10 @@ export function shrinks({ show, scene, pieces, measure }: Judged): Finding[] {
       {
         key: `shrinks/${scene}/${piece.id}`,
         pieces: [piece.id],
-        says: phrase('With more digits, the number of {name} becomes smaller than its name: {size} px to {size2} px.', {
-          name: piece.name,
-          size: number.font.size,
-          size2: head.font.size,
+        says: phrase('With more digits, the number of {name} becomes smaller than its name.', { name: piece.name }),
+        figures: phrase('The number comes to {number} px, its name stays at {head} px.', {
+          number: number.font.size,
+          head: head.font.size,
         }),
         mend: {
           label: phrase('Make it wider'),

@@ -7,6 +7,7 @@ import { audibleOf } from '../said';
 import type { AlertHost, AlertShow } from '../slice';
 import type { StepKind } from '@/core/engine/kernel/feature';
 import { phrase } from '@/core/words/phrase';
+import { proposed } from '@/core/words/on-air';
 
 const schema = z.object({
   kind: z.literal('read'),
@@ -20,7 +21,7 @@ export const read: StepKind<ReadStep, AlertShow, AlertHost> = {
   kind: 'read',
   schema,
   title: phrase('Read aloud'),
-  make: () => ({ kind: 'read', words: '{viewer} says: {message}' }),
+  make: ({ language }) => ({ kind: 'read', words: proposed(language, '{viewer} says: {message}') }),
   sentence: (step) =>
     phrase('read aloud <words>{words}</words>', {
       words: withOthers(phrase('“{words}”', { words: step.words || '…' }), step),

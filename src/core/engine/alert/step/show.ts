@@ -9,6 +9,7 @@ import { audibleOf } from '../said';
 import type { AlertHost, AlertShow } from '../slice';
 import type { StepKind } from '@/core/engine/kernel/feature';
 import { phrase, type Phrase } from '@/core/words/phrase';
+import { proposed } from '@/core/words/on-air';
 
 const schema = z.object({
   kind: z.literal('show'),
@@ -29,7 +30,7 @@ export const show: StepKind<z.infer<typeof schema>, AlertShow, AlertHost> = {
   make: (of) => ({
     kind: 'show',
     spotlight: of.pieces.find(({ kind }) => kind === 'spotlight')?.id ?? 'spotlight',
-    words: 'Thank you, {viewer}',
+    words: proposed(of.language, 'Thank you, {viewer}'),
     seconds: 4,
   }),
   sentence: (step, of) => {
@@ -54,7 +55,7 @@ export const show: StepKind<z.infer<typeof schema>, AlertShow, AlertHost> = {
     { field: 'words', label: phrase('Words on the frame'), setting: 'words' },
     { field: 'look', label: phrase('Picture and motion'), setting: 'look' },
     { field: 'spotlight', label: phrase('Spotlight'), setting: 'one', of: 'spotlights' },
-    { field: 'seconds', label: phrase('Length'), setting: 'number', least: 1, most: 120, unit: phrase('seconds') },
+    { field: 'seconds', label: phrase('Duration'), setting: 'number', least: 1, most: 120, unit: phrase('seconds') },
   ],
   problem(step, of) {
     if (!of.pieces.some(({ id, kind }) => id === step.spotlight && kind === 'spotlight'))

@@ -2,6 +2,7 @@ import { z } from 'zod';
 import { wordsProblem } from '@/core/words/message';
 import type { StepKind } from '@/core/engine/kernel/feature';
 import { phrase } from '@/core/words/phrase';
+import { proposed } from '@/core/words/on-air';
 
 const schema = z.object({
   kind: z.literal('ask'),
@@ -14,10 +15,10 @@ const schema = z.object({
 export const ask: StepKind<z.infer<typeof schema>> = {
   kind: 'ask',
   schema,
-  title: phrase('Tell a web address'),
-  make: () => ({ kind: 'ask', url: '', words: '{viewer} sent {count} {gift}' }),
+  title: phrase('Call a web address'),
+  make: ({ language }) => ({ kind: 'ask', url: '', words: proposed(language, '{viewer} sent {count} {gift}') }),
   sentence: ({ url, words }) =>
-    phrase('tell <url>{address}</url> <words>“{words}”</words>', {
+    phrase('call <url>{address}</url> with <words>“{words}”</words>', {
       address: hostOf(url) ?? phrase('an address'),
       words: words || '…',
     }),
@@ -26,7 +27,7 @@ export const ask: StepKind<z.infer<typeof schema>> = {
     { field: 'words', label: phrase('Words that are sent'), setting: 'words' },
   ],
   problem(step, of) {
-    if (step.url === '') return phrase('It has no address to tell.');
+    if (step.url === '') return phrase('It has no address to call.');
     return wordsProblem(step.words, of.language);
   },
   run(state, { url, words }, { cue, cause, emit }) {

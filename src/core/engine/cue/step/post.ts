@@ -5,6 +5,7 @@ import { answer, canPost } from '@/core/engine/kernel/answer';
 import type { KernelShow } from '@/core/engine/kernel/show';
 import type { StepKind } from '@/core/engine/kernel/feature';
 import { phrase, type Phrase, type Sayable } from '@/core/words/phrase';
+import { proposed } from '@/core/words/on-air';
 
 const schema = z.object({
   kind: z.literal('post'),
@@ -17,7 +18,7 @@ export const post: StepKind<z.infer<typeof schema>> = {
   kind: 'post',
   schema,
   title: phrase('Post in chat'),
-  make: () => ({ kind: 'post', words: 'Thank you, {viewer}' }),
+  make: ({ language }) => ({ kind: 'post', words: proposed(language, 'Thank you, {viewer}') }),
   sentence: (step, of) => inWhichChat(of, withOthers(phrase('“{words}”', { words: step.words || '…' }), step)),
   settings: [{ field: 'words', label: phrase('Words to post'), setting: 'words' }],
   problem(step, of) {

@@ -79,7 +79,7 @@ export const gift: WhenKind<GiftWhen, EventMoment> = {
   },
   settings: [
     { field: 'gifts', label: phrase('Gift'), setting: 'gifts' },
-    { field: 'coins', label: phrase('What it comes to'), setting: 'range', unit: phrase('coins') },
+    { field: 'coins', label: phrase('Total value'), setting: 'range', unit: phrase('coins') },
     {
       field: 'at',
       label: phrase('Streaks'),

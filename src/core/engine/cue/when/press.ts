@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import { type OwnMoment, type WhenKind } from '@/core/engine/kernel/when';
 import { phrase } from '@/core/words/phrase';
+import { proposed } from '@/core/words/on-air';
 
 const schema = z.object({ kind: z.literal('press'), name: z.string().min(1).max(40) });
 
@@ -10,7 +11,7 @@ export const press: WhenKind<z.infer<typeof schema>, OwnMoment> = {
   title: phrase('You press a button on the desk'),
   group: phrase('The show'),
   triggers: () => ['press'],
-  make: () => ({ kind: 'press', name: 'Applause' }),
+  make: ({ language }) => ({ kind: 'press', name: proposed(language, 'Applause') }),
   fires: () => [{}],
   sample: () => ({}),
   sentence: ({ name }) => phrase('you press <name>“{name}”</name> on the desk', { name }),

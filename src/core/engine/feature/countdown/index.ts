@@ -22,6 +22,7 @@ import {
 } from './schema';
 import { countdown as when, type CountdownMoment } from './when';
 import { phrase } from '@/core/words/phrase';
+import { proposed } from '@/core/words/on-air';
 
 /* Countdowns: time that runs down while the session lasts, and that viewers add to. */
 
@@ -109,7 +110,7 @@ const list: ListKind<Countdown, CountdownHost> = {
   title: phrase('Countdown'),
   several: phrase('Countdowns'),
   most: 20,
-  make: (id) => ({ id, name: 'Time left', seconds: 600, most: 0 }),
+  make: (id, language) => ({ id, name: proposed(language, 'Time left'), seconds: 600, most: 0 }),
   reset(state, id) {
     const defined = state.show.countdowns.find((each) => each.id === id);
     if (defined) state.countdowns.set(id, startCountdown(defined, isRunning(state) ? state.now : null));

@@ -11,6 +11,7 @@ import { plain } from '@/core/words/plain';
 import { counted, counterSchema, mayRaise, type CounterShow, type Counter } from './schema';
 import { counter as when, type CounterMoment } from './when';
 import { phrase } from '@/core/words/phrase';
+import { proposed } from '@/core/words/on-air';
 
 /* Counters: numbers of the streamer's own. */
 
@@ -50,7 +51,7 @@ const list: ListKind<Counter, CounterHost> = {
   title: phrase('Counter'),
   several: phrase('Counters'),
   most: 50,
-  make: (id) => ({ id, name: 'Counter', start: 0, step: 1, target: null }),
+  make: (id, language) => ({ id, name: proposed(language, 'Counter'), start: 0, step: 1, target: null }),
   reset(state, id) {
     changeByHand(state, `counter/${id}`, (startOf(state, id) ?? 0) - (state.counters.get(id) ?? 0));
   },

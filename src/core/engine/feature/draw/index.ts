@@ -10,6 +10,7 @@ import type { DrawHost, DrawSlice } from './slice';
 import { draw as step } from './step';
 import { draw as when, type DrawMoment } from './when';
 import { phrase } from '@/core/words/phrase';
+import { proposed } from '@/core/words/on-air';
 
 /* Draws: one of several, by chances that anyone can check. */
 
@@ -53,15 +54,15 @@ const list: ListKind<Draw> = {
   title: phrase('Draw'),
   several: phrase('Draws'),
   most: 20,
-  make: (id) => ({
+  make: (id, language) => ({
     id,
-    name: 'Draw',
+    name: proposed(language, 'Draw'),
     from: 'choices',
     keyword: '!draw',
     choices: [
-      { label: 'One', weight: 1 },
-      { label: 'Two', weight: 1 },
-      { label: 'Three', weight: 1 },
+      { label: proposed(language, 'One'), weight: 1 },
+      { label: proposed(language, 'Two'), weight: 1 },
+      { label: proposed(language, 'Three'), weight: 1 },
     ],
   }),
 };

@@ -15,6 +15,7 @@ import { countsOf, goalSchema, type GoalShow, type GoalState, type Goal } from '
 import { goalPart, type GoalDerived, type GoalHost, type GoalSlice } from './slice';
 import { goal as when } from './when';
 import { phrase } from '@/core/words/phrase';
+import { proposed } from '@/core/words/on-air';
 
 /* Goals: a target that everyone fills together. */
 
@@ -74,7 +75,13 @@ const list: ListKind<Goal, GoalHost> = {
   title: phrase('Goal'),
   several: phrase('Goals'),
   most: 50,
-  make: (id) => ({ id, name: 'Goal', measure: 'coins', target: 200, onReach: { kind: 'double' } }),
+  make: (id, language) => ({
+    id,
+    name: proposed(language, 'Goal'),
+    measure: 'coins',
+    target: 200,
+    onReach: { kind: 'double' },
+  }),
   reset(state, id) {
     const found = state.derived.goalsById.get(id);
     if (found) beginAgain(state, found);

@@ -11,6 +11,7 @@ import type { LanternHost, LanternSlice } from './slice';
 import { lantern as step } from './step';
 import { lantern as when } from './when';
 import { phrase } from '@/core/words/phrase';
+import { proposed } from '@/core/words/on-air';
 
 /* Lanterns: they brighten with everything that viewers do, and let go when they are full. */
 
@@ -28,7 +29,7 @@ const list: ListKind<Lantern, LanternHost> = {
   title: phrase('Lantern'),
   several: phrase('Lanterns'),
   most: 20,
-  make: (id) => ({ id, name: 'Lantern', of: 'likes', every: 500 }),
+  make: (id, language) => ({ id, name: proposed(language, 'Lantern'), of: 'likes', every: 500 }),
   reset({ show, lanterns, totals }, id) {
     const found = show.lanterns.find((each) => each.id === id);
     if (found) lanterns.set(id, { base: lanternValue(found, totals), gone: 0 });

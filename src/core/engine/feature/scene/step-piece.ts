@@ -16,13 +16,10 @@ export const piece: StepKind<z.infer<typeof schema>, object, SceneHost> = {
   title: phrase('Show or hide a piece'),
   make: (of) => ({ kind: 'piece', piece: of.pieces[0]?.id ?? 'piece', shown: 'turn' }),
   sentence: (step, of) =>
-    phrase(
-      '<shown>{shown, select, show {bring in} hide {take away} other {bring in or take away}}</shown> <piece>{piece}</piece>',
-      {
-        shown: step.shown,
-        piece: of.pieces.find(({ id }) => id === step.piece)?.name ?? phrase('a piece that is gone'),
-      },
-    ),
+    phrase('<shown>{shown, select, show {show} hide {hide} other {show or hide}}</shown> <piece>{piece}</piece>', {
+      shown: step.shown,
+      piece: of.pieces.find(({ id }) => id === step.piece)?.name ?? phrase('a piece that is gone'),
+    }),
   settings: [
     { field: 'piece', label: phrase('Piece'), setting: 'one', of: 'pieces' },
     {
@@ -30,9 +27,9 @@ export const piece: StepKind<z.infer<typeof schema>, object, SceneHost> = {
       label: phrase('What to do'),
       setting: 'choice',
       options: [
-        { value: 'show', label: phrase('Bring it in') },
-        { value: 'hide', label: phrase('Take it away') },
-        { value: 'turn', label: phrase('Whichever it is not') },
+        { value: 'show', label: phrase('Show it') },
+        { value: 'hide', label: phrase('Hide it') },
+        { value: 'turn', label: phrase('Switch between the two') },
       ],
     },
   ],

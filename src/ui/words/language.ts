@@ -1,0 +1,51 @@
+import { sayer, type Catalogue } from '@/core/words/phrase';
+import { keepSetting } from '@/ui/data/setting';
+import { speak } from './say';
+
+/*
+ * The language of the app: chosen here, else the browser's. `public/index.html` decides before the first paint, so that the page is turned
+ * round in time; what is shown waits until the messages are here. The language of a show's words is another setting.
+ */
+
+const KEPT = 'gavirn.language';
+
+/** Each by what it calls itself. */
+export const LANGUAGES = [
+  { value: 'en', label: 'English' },
+  { value: 'es', label: 'Español' },
+  { value: 'ja', label: '日本語' },
+  { value: 'ar', label: 'العربية' },
+] as const;
+export type AppLanguage = (typeof LANGUAGES)[number]['value'];
+
+const CATALOGUES: Readonly<Record<string, () => Promise<Catalogue>>> = {
+  es: async () => (await import('./catalogue/es.json')).default,
+  ja: async () => (await import('./catalogue/ja.json')).default,
+  ar: async () => (await import('./catalogue/ar.json')).default,
+  // The pseudo-locale of Unicode CLDR: English, lengthened and marked, in which untranslated and cut words are seen.
+  'en-XA': async () => (await import('./pseudo')).PSEUDO,
+};
+
+/** The one in force (BCP 47). */
+export const appLanguage = (): AppLanguage =>
+  LANGUAGES.find(({ value }) => value === document.documentElement.lang)?.value ?? 'en';
+
+/** Has what is said said in the page's language. Without its messages, as without a connection, it goes on in English. */
+export async function speakLanguage(): Promise<void> {
+  const language = document.documentElement.lang;
+  const load = CATALOGUES[language];
+  if (!load) return;
+  try {
+    speak(sayer(language, await load()));
+  } catch {
+    // The messages are a part of the app that could not be fetched; the next reload asks for them again.
+    document.documentElement.lang = 'en';
+    document.documentElement.dir = 'ltr';
+  }
+}
+
+/** Chooses another language: everything is said anew. */
+export function chooseLanguage(language: AppLanguage): void {
+  keepSetting(KEPT, language);
+  window.location.reload();
+}
