@@ -66,7 +66,7 @@ test('Oxbow: every step fails and is mended', { timeout: 90_000 }, async () => {
   await step('Secret').getByText('Oxbow signs with the right secret.').waitFor();
   await world.act('oxbow', HANDLE, { act: 'live' });
   await world.act('oxbow', HANDLE, { act: 'giftSubs', user: VIEWERS.ines, recipients: [VIEWERS.hana, VIEWERS.layla] });
-  await onDesk('gifted 2 subscriptions');
+  await onDesk('gave 2 subscriptions away');
 });
 
 test(

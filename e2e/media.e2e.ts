@@ -249,7 +249,7 @@ test(
       before,
     );
     await sheet.getByText('You have the same already.').first().waitFor();
-    await sheet.getByText(/^It tells 127\.0\.0\.1:\d+\. It comes in switched off/).waitFor();
+    await sheet.getByText(/^It calls 127\.0\.0\.1:\d+\. It comes in switched off/).waitFor();
     await sheet.getByRole('button', { name: /^Import \d+ cues$/ }).tap();
     await other
       .getByText(/with pot beside it/)

@@ -104,7 +104,7 @@ test('what clashes is said before anything changes', () => {
       'new',
       ['Its spotlight is not here: it will use yours.', 'The cue that it calls is not here. Choose one afterwards.'],
     ],
-    ['new', ['It tells hooks.example.org. It comes in switched off: look at it first.']],
+    ['new', ['It calls hooks.example.org. It comes in switched off: look at it first.']],
   ]);
 });
 

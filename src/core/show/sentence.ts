@@ -28,11 +28,11 @@ export function cueSentence(cue: Cue, show: Show): Phrase {
   );
   let when = whenKind(cue.when).sentence(cue.when, show);
   if (cue.feeds.length > 0)
-    when = phrase('{when} on <feeds>{feeds}</feeds>', {
+    when = phrase('{when} on <set-feeds>{feeds}</set-feeds>', {
       when,
       feeds: { or: cue.feeds.map((id) => feedWords(id, show)) },
     });
-  if (who) when = phrase('{when}, for <who>{who}</who>', { when, who });
+  if (who) when = phrase('{when}, for <set-who>{who}</set-who>', { when, who });
   for (const said of holds) when = phrase('{when}, {hold}', { when, hold: { and: [{ said, within: 'hold.' }] } });
   const steps = cue.steps.map((step, n) => ({ said: stepSentence(step, show), within: `${n}.` }));
   return steps.length === 0

@@ -32,7 +32,7 @@ export function addPiece(show: Show, kind: PieceKindName, ids: NewIds, shows: st
   const id = shows ?? own?.id;
   const there = of && shows !== null ? listed(show, of.list.list).find((each) => each.id === shows) : undefined;
   // What has no name but its kind's is called as its piece is, and a piece as what it shows: one name wherever it is seen.
-  const nameless = own !== null && of !== null && own.name.startsWith(of.list.make('', show.language).name);
+  const nameless = own !== null && of !== null && made.name.startsWith(of.list.make('', show.language).name);
   const name = freshName(there?.name ?? (own && !nameless ? own.name : made.name), show.pieces);
   if (own && of && nameless)
     own.name = freshName(

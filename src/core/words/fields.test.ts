@@ -77,18 +77,22 @@ test.each([
   [
     'a misspelt field in a form',
     '{count, plural, one {{viewer} sent a {gfit}} other {# gifts}}',
-    /There is no field \{gfit\} at character 38/,
+    /There is no field \{gfit\}\. It is at character 38/,
   ],
   [
     'a misspelt field in a form that is not taken',
     '{count, plural, one {# gift} other {# {gfits}}}',
     /no field \{gfits\}/,
   ],
-  ['a name as a date', '{viewer}: {viewer, date}', /\{viewer\} cannot be shown as a date or a time at character 11/],
+  [
+    'a name as a date',
+    '{viewer}: {viewer, date}',
+    /\{viewer\} cannot be shown as a date or a time\. It is at character 11/,
+  ],
   ['a name as a number', '{viewer, plural, one {a} other {b}}', /\{viewer\} is no number/],
   ['a currency that there is none of', '{count, number, ::currency/XX}', /cannot be filled in/],
-  ['no form for all others', '{count, plural, one {# gift}}', /cannot be read at character 29/],
-  ['a type that there is none of', 'from {count, foo}', /cannot be read at character 14/],
+  ['no form for all others', '{count, plural, one {# gift}}', /cannot be read\. It is at character 29/],
+  ['a type that there is none of', 'from {count, foo}', /cannot be read\. It is at character 14/],
 ])('%s: shown as it was typed, whatever the values, and said with its place', (_name, words, says) => {
   for (const values of [{}, { count: 1, viewer: 'Inês' }, { count: '7', viewer: '' }])
     expect(fill(words, values)).toBe(words);
@@ -97,5 +101,7 @@ test.each([
 
 test('tags are text, and a field alone is one in any place', () => {
   expect(fill('<b>{viewer}</b> {count, number}', { viewer: 'Inês', count: 2 })).toBe('<b>Inês</b> 2');
-  expect(inEnglish(wordsProblem('{viewer} and {vewer}', 'en'))).toMatch(/There is no field \{vewer\} at character 14/);
+  expect(inEnglish(wordsProblem('{viewer} and {vewer}', 'en'))).toMatch(
+    /There is no field \{vewer\}\. It is at character 14/,
+  );
 });

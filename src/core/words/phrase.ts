@@ -78,11 +78,13 @@ export interface SaidPart {
 export interface Sayer {
   language: string;
   say: (said: Sayable) => string;
-  /** With its parts in tags (`<gift>…</gift>`) apart. */
+  /** With its parts in tags (`<set-gift>…</set-gift>`) apart, by the tags' names without "set-". */
   parts: (said: Sayable) => SaidPart[];
 }
 
-const TAG = 'tag-';
+/** Tags begin with this, since values and tags are looked up in one place: `<set-goal>…</set-goal>` is the part by which `goal` is set. */
+const TAG = 'set-';
+const TAGS = /<set-(\w+)>/g;
 
 /** A value as the message formats it: texts and numbers, and in a sentence of parts also parts. */
 type Given = PrimitiveType | SaidPart[] | ((parts: readonly unknown[]) => SaidPart[]);
@@ -105,9 +107,7 @@ export function sayer(language: string, catalogue: Catalogue | null): Sayer {
     const key = tags ? `${MARK}${words}` : words;
     const known = read.get(key);
     if (known) return known;
-    // A tag may have the name of a value: apart, since the library looks both up in one place.
-    const apart = tags ? words.replace(/<(\/?)(\w+)>/g, `<$1${TAG}$2>`) : words;
-    const message = new IntlMessageFormat(apart, language, undefined, { ignoreTag: !tags });
+    const message = new IntlMessageFormat(words, language, undefined, { ignoreTag: !tags });
     read.set(key, message);
     return message;
   };
@@ -138,10 +138,10 @@ export function sayer(language: string, catalogue: Catalogue | null): Sayer {
     const given: Record<string, Given> = {};
     for (const [name, value] of Object.entries(values ?? {}))
       given[name] = typeof value === 'number' ? value : (bare(valueParts(value)) ?? valueParts(value));
-    for (const [, tag = ''] of words.matchAll(/<(\w+)>/g))
+    for (const [, tag = ''] of words.matchAll(TAGS))
       given[`${TAG}${tag}`] = (inside) => [{ text: textOf(joined(inside.flat() as (string | SaidPart)[])), tag }];
     const filled = fill(
-      () => messageOf(words, words.includes('<')),
+      () => messageOf(words, words.includes(`<${TAG}`)),
       given as Record<string, PrimitiveType>,
       words,
       numbers,

@@ -46,7 +46,12 @@ export function FeedPage() {
     [id],
   );
   const back = (
-    <Button kind="outline" icon={isMirrored() ? ArrowRight : ArrowLeft} label={say('Back to Feeds')} onPress={() => router.navigate('/feeds')}>
+    <Button
+      kind="outline"
+      icon={isMirrored() ? ArrowRight : ArrowLeft}
+      label={say('Back to Feeds')}
+      onPress={() => router.navigate('/feeds')}
+    >
       {say('Feeds')}
     </Button>
   );

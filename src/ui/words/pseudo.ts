@@ -12,7 +12,7 @@ const letters = (parts: readonly MessageFormatElement[]): number =>
 
 /** An English message lengthened by 40 % and set in brackets. */
 export function pseudo(id: string): string {
-  const parts = parse(id, { ignoreTag: !/<\w+>/.test(id) });
+  const parts = parse(id, { ignoreTag: !/<set-\w+>/.test(id) });
   const more = Math.ceil(letters(parts) * LONGER);
   const fill = more === 0 ? '' : ` ${FILL.repeat(Math.ceil(more / FILL.length)).slice(0, more)}`;
   const literal = (value: string): MessageFormatElement => ({ type: TYPE.literal, value });

@@ -71,17 +71,22 @@ export function conditionsWords(
   sceneName: (id: string) => Sayable = (id) => id,
 ): Phrase[] {
   const words: Phrase[] = [];
-  if (holds.every > 0) words.push(phrase('<every>at most once every {n} s</every>', { n: holds.every }));
+  if (holds.every > 0) words.push(phrase('<set-every>at most once every {n} s</set-every>', { n: holds.every }));
   if (holds.everyViewer > 0)
-    words.push(phrase('<everyViewer>at most once every {n} s for a viewer</everyViewer>', { n: holds.everyViewer }));
-  if (holds.chance < 100) words.push(phrase('<chance>{n} % of the time</chance>', { n: holds.chance }));
+    words.push(
+      phrase('<set-everyViewer>at most once every {n} s for a viewer</set-everyViewer>', { n: holds.everyViewer }),
+    );
+  if (holds.chance < 100) words.push(phrase('<set-chance>{n} % of the time</set-chance>', { n: holds.chance }));
   if (holds.times > 0)
     words.push(
-      phrase('<times>{n, plural, =1 {once a session} other {# times a session at most}}</times>', { n: holds.times }),
+      phrase('<set-times>{n, plural, =1 {once a session} other {# times a session at most}}</set-times>', {
+        n: holds.times,
+      }),
     );
   if (holds.scenes && holds.scenes.length > 0)
-    words.push(phrase('<scenes>in {scenes}</scenes>', { scenes: { or: holds.scenes.map(sceneName) } }));
-  if (holds.goal !== '') words.push(phrase('<goal>while {goal} is open</goal>', { goal: goalName(holds.goal) }));
+    words.push(phrase('<set-scenes>in {scenes}</set-scenes>', { scenes: { or: holds.scenes.map(sceneName) } }));
+  if (holds.goal !== '')
+    words.push(phrase('<set-goal>while {goal} is open</set-goal>', { goal: goalName(holds.goal) }));
   return words;
 }
 

@@ -201,7 +201,7 @@ test('what finds no room is offered to be taken off, by name: what matters less,
       pieces.includes('spotlight') && pieces.includes('leaderboard') && /lies under/.test(english(says)),
   );
   const offer = offered(full, found!.mend);
-  expect(inEnglish(offer.label)).toBe('Take Leaderboard off the frame');
+  expect(inEnglish(offer.label)).toBe('Hide Leaderboard');
   const mended = structuredClone(full);
   mendShow(mended, found!.mend.does);
   expect(mended.pieces.find(({ id }) => id === 'leaderboard')?.off).toBe(true);

@@ -31,8 +31,11 @@ export const play: StepKind<PlayStep, AlertShow, AlertHost> = {
   sentence: (step, of) => {
     const sound = withOthers(nameOf(step.sound, of) ?? phrase('a sound that is gone'), step);
     return step.volume === 100
-      ? phrase('play <sound>{sound}</sound>', { sound })
-      : phrase('play <sound>{sound}</sound> at <volume>{volume} %</volume>', { sound, volume: step.volume });
+      ? phrase('play <set-sound>{sound}</set-sound>', { sound })
+      : phrase('play <set-sound>{sound}</set-sound> at <set-volume>{volume} %</set-volume>', {
+          sound,
+          volume: step.volume,
+        });
   },
   settings: [
     { field: 'sound', label: phrase('Sound'), setting: 'one', of: 'sounds' },

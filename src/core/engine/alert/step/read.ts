@@ -23,7 +23,7 @@ export const read: StepKind<ReadStep, AlertShow, AlertHost> = {
   title: phrase('Read aloud'),
   make: ({ language }) => ({ kind: 'read', words: proposed(language, '{viewer} says: {message}') }),
   sentence: (step) =>
-    phrase('read aloud <words>{words}</words>', {
+    phrase('read aloud <set-words>{words}</set-words>', {
       words: withOthers(phrase('“{words}”', { words: step.words || '…' }), step),
     }),
   settings: [{ field: 'words', label: phrase('Words to read'), setting: 'words' }],

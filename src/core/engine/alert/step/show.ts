@@ -43,11 +43,11 @@ export const show: StepKind<z.infer<typeof schema>, AlertShow, AlertHost> = {
     const look = lookWords(step.look, (id) => of.media.find((one) => one.id === id)?.name ?? null);
     return look
       ? phrase(
-          'show <words>{words}</words> in <spotlight>{spotlight}</spotlight> for <seconds>{seconds} s</seconds> <look>{look}</look>',
+          'show <set-words>{words}</set-words> in <set-spotlight>{spotlight}</set-spotlight> for <set-seconds>{seconds} s</set-seconds> <set-look>{look}</set-look>',
           { ...values, look },
         )
       : phrase(
-          'show <words>{words}</words> in <spotlight>{spotlight}</spotlight> for <seconds>{seconds} s</seconds>',
+          'show <set-words>{words}</set-words> in <set-spotlight>{spotlight}</set-spotlight> for <set-seconds>{seconds} s</set-seconds>',
           values,
         );
   },

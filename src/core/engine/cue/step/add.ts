@@ -45,11 +45,17 @@ export const add: StepKind<AddStep> = {
     const values = { amount, number, per };
     if (step.per === 'once')
       return step.amount < 0
-        ? phrase('take <amount>{amount}</amount> from <number>{number}</number>', values)
-        : phrase('add <amount>{amount}</amount> to <number>{number}</number>', values);
+        ? phrase('take <set-amount>{amount}</set-amount> from <set-number>{number}</set-number>', values)
+        : phrase('add <set-amount>{amount}</set-amount> to <set-number>{number}</set-number>', values);
     return step.amount < 0
-      ? phrase('take <amount>{amount}</amount> <per>{per}</per> from <number>{number}</number>', values)
-      : phrase('add <amount>{amount}</amount> <per>{per}</per> to <number>{number}</number>', values);
+      ? phrase(
+          'take <set-amount>{amount}</set-amount> <set-per>{per}</set-per> from <set-number>{number}</set-number>',
+          values,
+        )
+      : phrase(
+          'add <set-amount>{amount}</set-amount> <set-per>{per}</set-per> to <set-number>{number}</set-number>',
+          values,
+        );
   },
   settings: [
     {

@@ -18,7 +18,7 @@ export const ask: StepKind<z.infer<typeof schema>> = {
   title: phrase('Call a web address'),
   make: ({ language }) => ({ kind: 'ask', url: '', words: proposed(language, '{viewer} sent {count} {gift}') }),
   sentence: ({ url, words }) =>
-    phrase('call <url>{address}</url> with <words>“{words}”</words>', {
+    phrase('call <set-url>{address}</set-url> with <set-words>“{words}”</set-words>', {
       address: hostOf(url) ?? phrase('an address'),
       words: words || '…',
     }),

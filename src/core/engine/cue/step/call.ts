@@ -20,7 +20,7 @@ export const call: StepKind<CallStep, CueShow, CueHost> = {
   make: (of) => ({ kind: 'call', cue: of.cues[0]?.id ?? 'cue' }),
   sentence: (step, of) => {
     const at = of.cues.findIndex(({ id }) => id === step.cue);
-    return phrase('do the steps of <cue>{cue}</cue>', {
+    return phrase('do the steps of <set-cue>{cue}</set-cue>', {
       cue: at < 0 ? phrase('a cue that is gone') : of.cues[at]?.name || phrase('cue {n}', { n: at + 1 }),
     });
   },

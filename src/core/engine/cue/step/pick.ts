@@ -39,8 +39,8 @@ export const pick: StepKind<PickStep, CueShow, CueHost> = {
       ),
     };
     return step.twice
-      ? phrase('do one of <of>{cues}</of>', { cues })
-      : phrase('do one of <of>{cues}</of>, never the same twice running', { cues });
+      ? phrase('do one of <set-of>{cues}</set-of>', { cues })
+      : phrase('do one of <set-of>{cues}</set-of>, never the same twice running', { cues });
   },
   settings: [],
   problem(step, of) {

@@ -37,8 +37,8 @@ export const post: StepKind<z.infer<typeof schema>> = {
 function inWhichChat({ feeds }: KernelShow, words: Sayable): Phrase {
   const open = feeds.filter(canPost);
   return open.length === 0 || feeds.every((feed) => !feed.on || canPost(feed))
-    ? phrase('post <words>{words}</words> in chat', { words })
-    : phrase('post <words>{words}</words> in chat, which can be done in {feeds}', {
+    ? phrase('post <set-words>{words}</set-words> in chat', { words })
+    : phrase('post <set-words>{words}</set-words> in chat, which can be done in {feeds}', {
         words,
         feeds: { and: open.map(({ handle }) => handle) },
       });

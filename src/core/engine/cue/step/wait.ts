@@ -13,7 +13,7 @@ export const wait: StepKind<z.infer<typeof schema>, CueShow, CueHost> = {
   schema,
   title: phrase('Wait'),
   make: () => ({ kind: 'wait', seconds: 2 }),
-  sentence: ({ seconds }) => phrase('wait <seconds>{seconds} s</seconds>', { seconds }),
+  sentence: ({ seconds }) => phrase('wait <set-seconds>{seconds} s</set-seconds>', { seconds }),
   settings: [
     { field: 'seconds', label: phrase('Wait'), setting: 'number', least: 1, most: 3600, unit: phrase('seconds') },
   ],

@@ -75,7 +75,7 @@ export const chat: WhenKind<ChatWhen, EventMoment> = {
   },
   sample: ({ text }) => ({ ...SAMPLE_VIEWER, message: text === '' ? 'hello' : text, total: 1 }),
   sentence: ({ how, text, answers }) =>
-    phrase('someone <how>{how}</how> <text>{text}</text>', {
+    phrase('someone <set-how>{how}</set-how> <set-text>{text}</set-text>', {
       how: WORDS[how],
       text:
         text === ''

@@ -26,11 +26,13 @@ export const clock: WhenKind<z.infer<typeof schema>, OwnMoment> = {
   sample: () => ({}),
   sentence: (when, show) => {
     if (when.how === 'every')
-      return phrase('another <minutes>{minutes} min</minutes> of the session have passed', { minutes: when.minutes });
+      return phrase('another <set-minutes>{minutes} min</set-minutes> of the session have passed', {
+        minutes: when.minutes,
+      });
     const time = timeWords(when);
     return show.zone === ''
-      ? phrase('it is <hour>{time}</hour>', { time })
-      : phrase('it is <hour>{time}</hour> in {place}', {
+      ? phrase('it is <set-hour>{time}</set-hour>', { time })
+      : phrase('it is <set-hour>{time}</set-hour> in {place}', {
           time,
           place: show.zone.replace(/^.*\//, '').replaceAll('_', ' '),
         });

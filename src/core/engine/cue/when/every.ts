@@ -104,11 +104,14 @@ export const every: WhenKind<z.infer<typeof schema>, EventMoment> = {
   sentence({ every: n, of, by, within, how }, { money }) {
     const many = UNITS[of](n, money.currency);
     if (within > 0)
-      return phrase('there are <every>{many}</every> within <within>{seconds} s</within>', { many, seconds: within });
+      return phrase('there are <set-every>{many}</set-every> within <set-within>{seconds} s</set-within>', {
+        many,
+        seconds: within,
+      });
     const who = by === 'viewer' && !ofAll(of) ? phrase('one viewer') : phrase('the session');
     return how === 'once'
-      ? phrase('<by>{who}</by> reaches <every>{many}</every>, <how>once</how>', { who, many })
-      : phrase('<by>{who}</by> reaches every <every>{many}</every>', { who, many });
+      ? phrase('<set-by>{who}</set-by> reaches <set-every>{many}</set-every>, <set-how>once</set-how>', { who, many })
+      : phrase('<set-by>{who}</set-by> reaches every <set-every>{many}</set-every>', { who, many });
   },
   settings: [
     {

@@ -17,6 +17,6 @@ export const first: WhenKind<z.infer<typeof schema>, EventMoment> = {
   make: () => ({ kind: 'first' }),
   fires: (_when, moment) => (moment.first && moment.tally ? [viewerValues(moment)] : NEVER),
   sample: () => SAMPLE_VIEWER,
-  sentence: () => phrase('<when>a viewer is seen for the first time in the session</when>'),
+  sentence: () => phrase('<set-when>a viewer is seen for the first time in the session</set-when>'),
   settings: [],
 };

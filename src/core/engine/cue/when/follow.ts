@@ -22,6 +22,6 @@ export const follow: WhenKind<z.infer<typeof schema>, EventMoment> = {
       ? [viewerValues(moment, { total: moment.totals.follows, ...many(moment.event) })]
       : NEVER,
   sample: () => ({ ...SAMPLE_VIEWER, total: 128 }),
-  sentence: () => phrase('<when>anyone follows</when>'),
+  sentence: () => phrase('<set-when>anyone follows</set-when>'),
   settings: [],
 };

@@ -37,8 +37,8 @@ export const giftSubs: WhenKind<GiftSubsWhen, EventMoment> = {
   sentence: ({ count, answers }) => {
     const range = rangeWords(count);
     return range
-      ? phrase('someone gives away <count>subscriptions, a number {range}</count>', { range })
-      : phrase('someone gives away <count>{any}</count>', {
+      ? phrase('someone gives away <set-count>subscriptions, a number {range}</set-count>', { range })
+      : phrase('someone gives away <set-count>{any}</set-count>', {
           any: anyOf(phrase('any number of subscriptions'), answers, 0),
         });
   },

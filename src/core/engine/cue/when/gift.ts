@@ -71,10 +71,10 @@ export const gift: WhenKind<GiftWhen, EventMoment> = {
         : { or: gifts.map(({ name }) => name) };
     const range = rangeWords(coins, (n) => phrase('{n, plural, one {# coin} other {# coins}}', { n }));
     const gift = range
-      ? phrase('<gifts>{which}</gifts> <coins>{range}</coins>', { which, range })
-      : phrase('<gifts>{which}</gifts>', { which });
+      ? phrase('<set-gifts>{which}</set-gifts> <set-coins>{range}</set-coins>', { which, range })
+      : phrase('<set-gifts>{which}</set-gifts>', { which });
     return at === 'end'
-      ? phrase('someone sends {gift}, <at>once its streak has ended</at>', { gift })
+      ? phrase('someone sends {gift}, <set-at>once its streak has ended</set-at>', { gift })
       : phrase('someone sends {gift}', { gift });
   },
   settings: [

@@ -14,6 +14,6 @@ export const press: WhenKind<z.infer<typeof schema>, OwnMoment> = {
   make: ({ language }) => ({ kind: 'press', name: proposed(language, 'Applause') }),
   fires: () => [{}],
   sample: () => ({}),
-  sentence: ({ name }) => phrase('you press <name>“{name}”</name> on the desk', { name }),
+  sentence: ({ name }) => phrase('you press <set-name>“{name}”</set-name> on the desk', { name }),
   settings: [{ field: 'name', label: phrase('What the button says'), setting: 'text', most: 40 }],
 };

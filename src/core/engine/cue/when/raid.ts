@@ -20,8 +20,8 @@ export const raid: WhenKind<z.infer<typeof schema>, EventMoment> = {
   sentence: ({ viewers }) => {
     const range = rangeWords(viewers, (n) => phrase('{n, plural, one {# viewer} other {# viewers}}', { n }));
     return range
-      ? phrase('another streamer raids with <viewers>a company {range}</viewers>', { range })
-      : phrase('another streamer raids with <viewers>any number of viewers</viewers>');
+      ? phrase('another streamer raids with <set-viewers>a company {range}</set-viewers>', { range })
+      : phrase('another streamer raids with <set-viewers>any number of viewers</set-viewers>');
   },
   settings: [{ field: 'viewers', label: phrase('Viewers'), setting: 'range', unit: phrase('viewers') }],
   problem: ({ viewers }) => rangeProblem(viewers),

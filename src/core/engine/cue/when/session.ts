@@ -19,7 +19,7 @@ export const session: WhenKind<z.infer<typeof schema>, SessionMoment> = {
   fires: (when, moment) => (moment.what === when.what ? [{}] : NEVER),
   sample: () => ({}),
   sentence: ({ what }) =>
-    what === 'begins' ? phrase('<what>you go live</what>') : phrase('<what>the broadcast ends</what>'),
+    what === 'begins' ? phrase('<set-what>you go live</set-what>') : phrase('<set-what>the broadcast ends</set-what>'),
   settings: [
     {
       field: 'what',

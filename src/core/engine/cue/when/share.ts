@@ -15,6 +15,6 @@ export const share: WhenKind<z.infer<typeof schema>, EventMoment> = {
   fires: (_when, moment) =>
     moment.trigger === 'share' ? [viewerValues(moment, { total: moment.tally?.shares ?? 1 })] : NEVER,
   sample: () => ({ ...SAMPLE_VIEWER, total: 1 }),
-  sentence: () => phrase('<when>anyone shares the broadcast</when>'),
+  sentence: () => phrase('<set-when>anyone shares the broadcast</set-when>'),
   settings: [],
 };

@@ -53,13 +53,13 @@ export const subscribe: WhenKind<SubscribeWhen, EventMoment> = {
   sample: ({ months }) => ({ ...SAMPLE_VIEWER, months: months.least ?? 3, total: 12, message: 'still here' }),
   sentence: ({ months, gifted, answers }) => {
     const how = phrase(
-      'someone <gifted>{gifted, select, gifted {is given a subscription} own {subscribes for themselves} other {subscribes}}</gifted>',
+      'someone <set-gifted>{gifted, select, gifted {is given a subscription} own {subscribes for themselves} other {subscribes}}</set-gifted>',
       { gifted },
     );
     const range = rangeWords(months, (n) => phrase('{n, plural, one {# month} other {# months}}', { n }));
-    if (range) return phrase('{someone}, a subscription <months>{range}</months>', { someone: how, range });
+    if (range) return phrase('{someone}, a subscription <set-months>{range}</set-months>', { someone: how, range });
     return isRest(answers, narrows.rank({ kind: 'subscribe', months, gifted }))
-      ? phrase('{someone} in a way<answers> that has no cue of its own</answers>', { someone: how })
+      ? phrase('{someone} in a way<set-answers> that has no cue of its own</set-answers>', { someone: how })
       : how;
   },
   settings: [

@@ -55,11 +55,11 @@ export const tip: WhenKind<TipWhen, EventMoment> = {
   sentence: ({ worth, answers, currency }, { money }) => {
     const range = rangeWords(worth, (minor) => ({ money: minor, currency: currency ?? money.currency }), true);
     const amount = range
-      ? phrase('<worth>an amount {range}</worth>', { range })
-      : phrase('<worth>{any}</worth>', { any: anyOf(phrase('any amount'), answers, 0) });
+      ? phrase('<set-worth>an amount {range}</set-worth>', { range })
+      : phrase('<set-worth>{any}</set-worth>', { any: anyOf(phrase('any amount'), answers, 0) });
     return currency === undefined
       ? phrase('someone tips {amount}', { amount })
-      : phrase('someone tips {amount} in <currency>{currency}</currency>', { amount, currency });
+      : phrase('someone tips {amount} in <set-currency>{currency}</set-currency>', { amount, currency });
   },
   settings: [
     { field: 'worth', label: phrase('Amount'), setting: 'range', unit: null, money: true },

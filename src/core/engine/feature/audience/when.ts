@@ -30,8 +30,11 @@ export const watching: WhenKind<z.infer<typeof schema>, WatchingMoment> = {
   },
   sample: ({ least }) => ({ count: least, total: least }),
   sentence: ({ least }) =>
-    phrase('at least <least>{least, number}</least> {least, plural, one {person watches} other {people watch}}', {
-      least,
-    }),
+    phrase(
+      'at least <set-least>{least, number}</set-least> {least, plural, one {person watches} other {people watch}}',
+      {
+        least,
+      },
+    ),
   settings: [{ field: 'least', label: phrase('How many'), setting: 'number', least: 1, most: 10_000_000, step: 10 }],
 };

@@ -23,7 +23,7 @@ export const countdown: WhenKind<z.infer<typeof schema>, CountdownMoment, Countd
     when.countdown === '' || when.countdown === moment.countdown ? [{ goal: moment.name }] : NEVER,
   sample: () => ({ goal: 'Kiln door' }),
   sentence: (when, show) =>
-    phrase('<countdown>{which}</countdown> runs out', {
+    phrase('<set-countdown>{which}</set-countdown> runs out', {
       which:
         when.countdown === ''
           ? phrase('any countdown')

@@ -34,7 +34,7 @@ export const counter: WhenKind<z.infer<typeof schema>, CounterMoment, CounterSho
   },
   sample: ({ reaches }) => ({ goal: 'Throws', count: reaches, total: reaches }),
   sentence: (when, show) =>
-    phrase('<counter>{which}</counter> reaches <reaches>{n, number}</reaches>', {
+    phrase('<set-counter>{which}</set-counter> reaches <set-reaches>{n, number}</set-reaches>', {
       which: show.counters.find(({ id }) => id === when.counter)?.name ?? phrase('a counter that is gone'),
       n: when.reaches,
     }),

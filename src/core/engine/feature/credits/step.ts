@@ -12,7 +12,7 @@ export const roll: StepKind<z.infer<typeof schema>, object, CreditsHost> = {
   title: phrase('Run the scrolling names'),
   make: (of) => ({ kind: 'roll', piece: of.pieces.find(isCredits)?.id ?? '' }),
   sentence: (step, of) =>
-    phrase('run <piece>{names}</piece> once', {
+    phrase('run <set-piece>{names}</set-piece> once', {
       names:
         of.pieces.find((piece) => piece.id === step.piece && isCredits(piece))?.name ?? phrase('names that are gone'),
     }),

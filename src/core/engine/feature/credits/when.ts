@@ -22,7 +22,7 @@ export const credits: WhenKind<z.infer<typeof schema>, CreditsMoment> = {
   fires: (when, moment) => (when.piece === '' || when.piece === moment.piece ? [{ goal: moment.name }] : NEVER),
   sample: () => ({ goal: 'Thank you' }),
   sentence: (when, show) =>
-    phrase('<piece>{which}</piece> have run through', {
+    phrase('<set-piece>{which}</set-piece> have run through', {
       which:
         when.piece === ''
           ? phrase('any scrolling names')

@@ -14,7 +14,7 @@ export const draw: StepKind<z.infer<typeof schema>, DrawShow, DrawHost> = {
   title: phrase('Start a draw'),
   make: (of) => ({ kind: 'draw', draw: of.draws[0]?.id ?? '' }),
   sentence: (step, of) =>
-    phrase('draw <draw>{draw}</draw>', {
+    phrase('draw <set-draw>{draw}</set-draw>', {
       draw: of.draws.find(({ id }) => id === step.draw)?.name ?? phrase('from a reel that is gone'),
     }),
   settings: [{ field: 'draw', label: phrase('Draw'), setting: 'one', of: 'draws' }],

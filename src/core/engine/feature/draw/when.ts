@@ -26,7 +26,7 @@ export const draw: WhenKind<z.infer<typeof schema>, DrawMoment, DrawShow> = {
       : NEVER,
   sample: () => ({ goal: 'Next glaze', message: 'Celadon', viewer: 'Celadon' }),
   sentence: (when, show) =>
-    phrase('<draw>{which}</draw> is decided', {
+    phrase('<set-draw>{which}</set-draw> is decided', {
       which:
         when.draw === ''
           ? phrase('any draw')

@@ -16,7 +16,10 @@ export const drift: StepKind<z.infer<typeof schema>, object, DriftHost> = {
   title: phrase('Let emoji drift'),
   make: () => ({ kind: 'drift', emoji: '🔥', count: 12 }),
   sentence: ({ emoji, count }) =>
-    phrase('let <count>{count}</count> <emoji>{emoji}</emoji> drift', { count, emoji: firstEmoji(emoji) ?? '…' }),
+    phrase('let <set-count>{count}</set-count> <set-emoji>{emoji}</set-emoji> drift', {
+      count,
+      emoji: firstEmoji(emoji) ?? '…',
+    }),
   settings: [
     { field: 'emoji', label: phrase('Which emoji'), setting: 'text', most: 40, placeholder: '🔥' },
     { field: 'count', label: phrase('How many'), setting: 'number', least: 1, most: 60, step: 3 },

@@ -27,7 +27,7 @@ export const goal: WhenKind<z.infer<typeof schema>, GoalMoment, GoalShow> = {
       : NEVER,
   sample: () => ({ goal: 'Open the kiln', count: 2000, total: 2000 }),
   sentence: (when, show) =>
-    phrase('<goal>{which}</goal> is reached', {
+    phrase('<set-goal>{which}</set-goal> is reached', {
       which:
         when.goal === ''
           ? phrase('any goal')

@@ -15,7 +15,7 @@ export const lantern: StepKind<z.infer<typeof schema>, LanternShow, LanternHost>
   title: phrase('Let a lantern go'),
   make: (of) => ({ kind: 'lantern', lantern: of.lanterns[0]?.id ?? '' }),
   sentence: (step, of) =>
-    phrase('let <lantern>{lantern}</lantern> go', {
+    phrase('let <set-lantern>{lantern}</set-lantern> go', {
       lantern: of.lanterns.find(({ id }) => id === step.lantern)?.name ?? phrase('a lantern that is gone'),
     }),
   settings: [{ field: 'lantern', label: phrase('Lantern'), setting: 'one', of: 'lanterns' }],

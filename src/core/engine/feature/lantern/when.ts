@@ -26,7 +26,7 @@ export const lantern: WhenKind<z.infer<typeof schema>, LanternMoment, LanternSho
       : NEVER,
   sample: () => ({ goal: 'Kiln glow', count: 3, total: 3 }),
   sentence: (when, show) =>
-    phrase('<lantern>{which}</lantern> lets go', {
+    phrase('<set-lantern>{which}</set-lantern> lets go', {
       which:
         when.lantern === ''
           ? phrase('any lantern')

@@ -40,10 +40,10 @@ export const level: WhenKind<z.infer<typeof schema>, LevelMoment, PointsShow> = 
   }),
   sentence: ({ which, level: at }) =>
     which === 'each'
-      ? phrase('a viewer reaches <which>another level</which>')
+      ? phrase('a viewer reaches <set-which>another level</set-which>')
       : which === 'one'
-        ? phrase('a viewer reaches <which>level</which> <level>{at}</level>', { at })
-        : phrase('a viewer reaches <which>a level from</which> <level>{at}</level> on', { at }),
+        ? phrase('a viewer reaches <set-which>level</set-which> <set-level>{at}</set-level>', { at })
+        : phrase('a viewer reaches <set-which>a level from</set-which> <set-level>{at}</set-level> on', { at }),
   ofSomeone: true,
   settings: [
     {

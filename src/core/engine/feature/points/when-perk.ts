@@ -27,7 +27,7 @@ export const perk: WhenKind<z.infer<typeof schema>, PerkMoment, PointsShow> = {
       : NEVER,
   sample: () => ({ ...SAMPLE_VIEWER, message: 'cobalt, please' }),
   sentence: ({ perk: id }, { points }) =>
-    phrase('someone buys <perk>{which}</perk>', {
+    phrase('someone buys <set-perk>{which}</set-perk>', {
       which:
         id === ''
           ? phrase('any perk')

@@ -16,10 +16,13 @@ export const piece: StepKind<z.infer<typeof schema>, object, SceneHost> = {
   title: phrase('Show or hide a piece'),
   make: (of) => ({ kind: 'piece', piece: of.pieces[0]?.id ?? 'piece', shown: 'turn' }),
   sentence: (step, of) =>
-    phrase('<shown>{shown, select, show {show} hide {hide} other {show or hide}}</shown> <piece>{piece}</piece>', {
-      shown: step.shown,
-      piece: of.pieces.find(({ id }) => id === step.piece)?.name ?? phrase('a piece that is gone'),
-    }),
+    phrase(
+      '<set-shown>{shown, select, show {show} hide {hide} other {show or hide}}</set-shown> <set-piece>{piece}</set-piece>',
+      {
+        shown: step.shown,
+        piece: of.pieces.find(({ id }) => id === step.piece)?.name ?? phrase('a piece that is gone'),
+      },
+    ),
   settings: [
     { field: 'piece', label: phrase('Piece'), setting: 'one', of: 'pieces' },
     {

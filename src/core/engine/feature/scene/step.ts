@@ -14,7 +14,7 @@ export const scene: StepKind<z.infer<typeof schema>, SceneShow, SceneHost> = {
   title: phrase('Change the scene'),
   make: (of) => ({ kind: 'scene', scene: of.scenes.at(-1)?.id ?? '' }),
   sentence: (step, of) =>
-    phrase('change to <scene>{scene}</scene>', {
+    phrase('change to <set-scene>{scene}</set-scene>', {
       scene: of.scenes.find(({ id }) => id === step.scene)?.name ?? phrase('a scene that is gone'),
     }),
   settings: [{ field: 'scene', label: phrase('Scene'), setting: 'one', of: 'scenes' }],

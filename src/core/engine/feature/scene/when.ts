@@ -22,7 +22,7 @@ export const scene: WhenKind<z.infer<typeof schema>, SceneMoment, SceneShow> = {
   fires: (when, moment) => (when.scene === '' || when.scene === moment.scene ? [{ goal: moment.name }] : NEVER),
   sample: () => ({ goal: 'Away' }),
   sentence: (when, show) =>
-    phrase('<scene>{which}</scene> is shown', {
+    phrase('<set-scene>{which}</set-scene> is shown', {
       which:
         when.scene === ''
           ? phrase('any scene')
