@@ -211,7 +211,7 @@ test('in the compositor a layer is moved and resized by dragging, and the viewer
         .evaluate((frame) => frame.style.transform),
     (transform) => transform.startsWith('translate(0px, 0px)'),
   );
-  await row.getByRole('button', { name: 'Delete' }).click();
+  await row.getByRole('button', { name: 'Remove' }).click();
   await compositor.getByText('No layer yet.').waitFor();
   await compositor.context().close();
 });

@@ -41,7 +41,7 @@ test('words: their own text, font, colours and what happens when they are too lo
   await page
     .getByRole('textbox', { name: 'Words', exact: true })
     .fill('Tonight we open the kiln that has been cooling for three whole days');
-  await page.getByRole('radio', { name: 'Pass through' }).tap();
+  await page.getByRole('radio', { name: 'Scroll' }).tap();
   await page.getByRole('tab', { name: 'Look', exact: true }).tap();
   await page.getByRole('button', { name: /^Font:/ }).tap();
   await page.getByRole('radio', { name: 'Caveat' }).tap();

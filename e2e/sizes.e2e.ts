@@ -2,27 +2,10 @@ import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import type { Page } from 'playwright-core';
 import { demoPhone } from './demo-phone';
+import { PLACES } from './places';
 import type { World } from './world';
 
 /* Every place holds at every size: nothing is out of sight at the side, and words are not cut by what they stand in. */
-
-const PLACES = [
-  'feeds',
-  'stage',
-  'cues',
-  'desk',
-  'recap',
-  'outlets',
-  'numbers',
-  'people',
-  'points',
-  'media',
-  'sound',
-  'program',
-  'shows',
-  'about',
-  'begin',
-];
 
 let world: World;
 let page: Page;
