@@ -248,12 +248,12 @@ test(
     await words.fill('{count, plural, one {{viewer} sent a {gfit}} other {# gifts}}');
     await page
       .getByRole('dialog')
-      .getByText(/There is no field \{gfit\} at character 38/)
+      .getByText(/There is no field .?\{gfit\}.?\. It is at character 38/)
       .waitFor();
     await words.fill('{viewer, date}');
     await page
       .getByRole('dialog')
-      .getByText(/\{viewer\} cannot be shown as a date or a time at character 1/)
+      .getByText(/\{viewer\}.? cannot be shown as a date or a time\. It is at character 1/)
       .waitFor();
   },
 );

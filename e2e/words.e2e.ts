@@ -39,6 +39,15 @@ function unmarked(line: string): string {
   return left;
 }
 
+/** How the viewers of the demo's session are called. */
+const VIEWERS = readFileSync('demo/session.ndjson', 'utf8')
+  .split('\n')
+  .flatMap((line) => /"viewer":\{"id":"[^"]*","handle":"([^"]*)","name":"([^"]*)"/.exec(line)?.slice(1) ?? []);
+
+/** A package as About lists it, and its licence (SPDX's short names). */
+const PACKAGE =
+  /^(@?[\w./-]+ \d+\.\d+\.\S+|\(?(MIT|ISC|0BSD|Apache|BSD|OFL|CC0|CC-BY|Unlicense|BlueOak|Python|WTFPL|MPL)[\w .()/-]*)$/;
+
 /** Names that are nobody's to translate: those of the demo's shows, of platforms, of what is read in the licences, and of formats. */
 const NAMES = new Set(
   [
@@ -47,6 +56,9 @@ const NAMES = new Set(
     'Brindle Oxbow Tarn Gavirn CloudEvents Activity Streams Weir English Español Slip Bisque Kiln Tide WebM PNG JPEG WebP GIF SVG MP4 WAV MP3 Ogg FLAC',
     'Bricolage Atkinson Fraunces Zilla Slab Baloo Caveat Josefin Alfa Delete Tab Escape Shift Ctrl https http example org viewer count gift plural one other gifts',
     'mapped message handle goal level months place points total worth',
+    // What viewers read is in the show's language, whatever that of the app.
+    'nobody yet',
+    ...VIEWERS,
   ]
     .join(' ')
     .match(/[A-Za-z]{3,}/g)
@@ -55,7 +67,9 @@ const NAMES = new Set(
 
 /** What is neither marked nor a name. */
 const foreign = (lines: readonly string[]): string[] =>
-  lines.filter((line) => (unmarked(line).match(/[A-Za-z]{3,}/g) ?? []).some((word) => !NAMES.has(word.toLowerCase())));
+  lines
+    .filter((line) => !PACKAGE.test(line) && !line.startsWith('http://'))
+    .filter((line) => (unmarked(line).match(/[A-Za-z]{3,}/g) ?? []).some((word) => !NAMES.has(word.toLowerCase())));
 
 /** Words of ours that do not have the room that they need, where they stand by themselves. */
 const cut = (): Promise<string[]> =>
@@ -100,7 +114,7 @@ test(
       for (const line of foreign(await read())) wrong.push(`${at}: ${line}`);
       for (const text of await cut()) wrong.push(`${at} has no room for ${text}`);
     }
-    assert.deepEqual([...new Set(wrong)], []);
+    assert.ok(wrong.length === 0, [...new Set(wrong)].join('\n'));
   },
 );
 
@@ -141,21 +155,15 @@ test(
     const other = await context.newPage();
     await other.goto('/begin');
     await other.getByRole('button', { name: /スマートフォンで縦に/ }).tap();
-    await other
-      .getByRole('radio', { name: /ほか、またはあとで/ })
-      .or(other.getByRole('button', { name: /ほか、またはあとで/ }))
-      .first()
-      .tap();
-    await other
-      .getByRole('button', { name: /次へ：視聴者に見せるもの/ })
-      .tap({ timeout: 5000 })
-      .catch(() => undefined);
+    await other.getByRole('radio', { name: 'Brindle' }).tap();
+    await other.getByRole('textbox').first().fill('odavarn.kiln');
+    await other.getByRole('button', { name: /次へ：視聴者に見せるもの/ }).tap();
     await other.getByRole('button', { name: /次へ：見た目/ }).tap();
     await other.getByRole('button', { name: 'ショーを作る' }).tap();
     await other.getByRole('heading', { name: 'ショーの準備ができました' }).waitFor();
     await other.goto('/cues');
     await other
-      .getByText(/「\{viewer\}さん、ようこそ」/)
+      .getByText(/\{viewer\}さん、ようこそ/)
       .first()
       .waitFor();
     await other.goto('/stage');

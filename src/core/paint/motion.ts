@@ -56,7 +56,7 @@ export const MOTIONS = {
   },
   fade: { title: phrase('Fade'), come: still, go: fadeOut },
   drop: {
-    title: phrase('Drop'),
+    title: phrase('Drop in'),
     come: (t) => ({ dx: 0, dy: -(1 - landing(t)) * 160, opacity: min(1, t * 4) }),
     go: fadeOut,
   },

@@ -22,7 +22,7 @@ export const emptyShow = (id: string, name: string, language = 'en'): Show => ({
   id,
   name,
   frame: { width: 1080, height: 1920 },
-  language: 'en',
+  language,
   zone: '',
   feeds: [],
   money: { currency: 'EUR', rates: {} },

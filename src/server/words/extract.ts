@@ -13,7 +13,7 @@ const FOLDERS = { app: 'src/ui/words/catalogue', onAir: 'src/core/words/on-air' 
 const LANGUAGES = ['es', 'ja', 'ar'] as const;
 
 /** What has words in it of its own; the rest, such as "{name}: {value}", is the same in every language. */
-export const hasWords = (id: string): boolean => /[A-Za-z]/.test(id.replace(/\{[^{}]*\}/g, '')) || /,/.test(id);
+export const hasWords = (id: string): boolean => /[A-Za-z]/.test(id.replace(/\{[^{}]*\}/g, '')) || /[,“”]/.test(id);
 
 type Catalogue = Record<string, string>;
 

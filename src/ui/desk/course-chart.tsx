@@ -7,6 +7,7 @@ import { useShow } from '@/ui/data/show';
 import { Text } from '@/ui/part/text';
 import { useColours } from '@/ui/theme/look';
 import { hourMinute } from '@/ui/words/clock';
+import { AS_DRAWN } from '@/ui/words/facing';
 import { say } from '@/ui/words/say';
 
 const WIDE = 320;
@@ -64,7 +65,7 @@ export function CourseChart({
           <Path d={path} stroke={marigold} strokeWidth={3} fill="none" strokeLinejoin="round" />
         </Svg>
       </View>
-      <View className="flex-row justify-between">
+      <View className="flex-row justify-between" style={AS_DRAWN}>
         <Text size={13} tone="muted" className="tabular-nums">{`${hourMinute(first[0])}, ${words(first[1])}`}</Text>
         <Text size={13} tone="muted" className="tabular-nums">
           {say('target {target}', { target: words(target) })}

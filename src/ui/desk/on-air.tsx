@@ -147,7 +147,7 @@ function Buttons({ spotlight, name, onCommand }: SpotlightProps & { onCommand: (
         {say('Clear')}
       </Button>
       <Button
-        className="flex-1 min-w-[5.5rem]"
+        className="flex-1 min-w-[5.5rem] px-2"
         icon={SkipForward}
         disabled={playing === null}
         label={say('Skip what is on air in {name}', { name })}

@@ -83,16 +83,16 @@ const readCountdown =
     const state = view?.countdowns.find((each) => each.id === id) ?? { id, endsAt: null, left: seconds * 1000 };
     const left = leftOf(state, now);
     return {
-      outlook: outlookWords(view?.outlooks[`countdown/${id}`], now, 'over'),
+      // While it stands, that takes the place of when it will be over.
+      outlook: state.over
+        ? say('over')
+        : view && state.endsAt === null
+          ? say('stands still')
+          : outlookWords(view?.outlooks[`countdown/${id}`], now, 'over'),
       name,
       value: Math.round(left / 1000),
       words: view ? clockWords(left) : NOT_KNOWN,
-      note: [
-        state.over ? say('over') : view && state.endsAt === null ? say('stands still') : '',
-        state.boost && state.boost.until > now ? `× ${state.boost.times}` : '',
-      ]
-        .filter(Boolean)
-        .join(', '),
+      note: state.boost && state.boost.until > now ? `× ${state.boost.times}` : '',
       step: NUDGE_S,
       stepWords: say('{n} s', { n: NUDGE_S }),
       runs: state.endsAt !== null,

@@ -99,7 +99,7 @@ function KindSeen({ feed, kind, gated }: { feed: string; kind: EventKind; gated:
     <View className="w-1/3 flex-row items-center gap-2">
       <Shape kind={kind} size={13} />
       <View className="shrink">
-        <Text size={13} numberOfLines={1}>
+        <Text size={13} numberOfLines={2}>
           {KIND_WORDS[kind]}
         </Text>
         <Text size={13} tone={gated && at === undefined ? 'mist' : 'muted'} className="tabular-nums">

@@ -51,7 +51,7 @@ export function Button({
     >
       {Icon ? <Icon size={18} color={colours[tone]} strokeWidth={2} /> : null}
       {children === '' ? null : (
-        <Text face="strong" tone={tone} numberOfLines={1}>
+        <Text face="strong" tone={tone} numberOfLines={2} className="text-center shrink">
           {children}
         </Text>
       )}

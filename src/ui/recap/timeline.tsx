@@ -8,6 +8,7 @@ import { Shape } from '@/ui/part/shape';
 import { Text } from '@/ui/part/text';
 import { useColours } from '@/ui/theme/look';
 import type { EventKind } from '@/core/event/kind';
+import { AS_DRAWN } from '@/ui/words/facing';
 import { say } from '@/ui/words/say';
 import { phrase } from '@/core/words/phrase';
 
@@ -55,7 +56,7 @@ export function Timeline({ recap }: { recap: Recap }) {
       <View onLayout={({ nativeEvent }) => setWidth(nativeEvent.layout.width)} style={{ height: HEIGHT }}>
         {width > 0 ? <Bars width={width} bars={bars} row={row} slot={slot} kinds={kinds} line={line} /> : null}
       </View>
-      <View className="flex-row justify-between mt-1">
+      <View className="flex-row justify-between mt-1" style={AS_DRAWN}>
         <Text size={13} tone="muted" className="tabular-nums">
           {hourMinute(recap.from)}
         </Text>

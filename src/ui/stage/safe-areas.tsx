@@ -1,7 +1,16 @@
 import { View } from 'react-native';
 import Plus from 'lucide-react-native/icons/plus';
 import X from 'lucide-react-native/icons/x';
-import { CONSOLE_CAMERA, cornerOf, CORNERS, inCorner, isUpright, SAFE, type Veil } from '@/core/show/safe-area';
+import {
+  CONSOLE_CAMERA,
+  cornerOf,
+  CORNERS,
+  inCorner,
+  isUpright,
+  SAFE,
+  type Corner,
+  type Veil,
+} from '@/core/show/safe-area';
 import { useShow } from '@/ui/data/show';
 import { edit } from '@/ui/data/show-store';
 import { Button, IconButton } from '@/ui/part/button';
@@ -9,9 +18,16 @@ import { Segments } from '@/ui/part/choice';
 import { NumberField, TextField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
 import { say } from '@/ui/words/say';
-import { phrase } from '@/core/words/phrase';
+import { phrase, type Phrase } from '@/core/words/phrase';
 
 type List = 'upright' | 'wide';
+
+const CORNER_NAMES: Readonly<Record<Corner, Phrase>> = {
+  'top left': phrase('Top left'),
+  'top right': phrase('Top right'),
+  'bottom left': phrase('Bottom left'),
+  'bottom right': phrase('Bottom right'),
+};
 
 /** What platforms lay over the frame, each to be changed, and whether it is shown. */
 export function SafeAreas({ veil, onVeil }: { veil: boolean; onVeil: (on: boolean) => void }) {
@@ -118,7 +134,7 @@ function SafeArea({ list, at, area: each }: { list: List; at: number; area: Veil
           const { x, y } = inCorner(each, corner);
           change({ x, y });
         }}
-        options={CORNERS.map((value) => ({ value, label: `${value[0]?.toUpperCase() ?? ''}${value.slice(1)}` }))}
+        options={CORNERS.map((value) => ({ value, label: CORNER_NAMES[value] }))}
       />
       <View className="flex-row flex-wrap gap-x-6 gap-y-3">
         {SIDES.map(({ side, label, least }) => (

@@ -25,9 +25,9 @@ export function SceneLine({
     <View
       role="status"
       aria-label={say('Scene')}
-      className="flex-row items-center justify-between gap-2 ps-4 pe-2 min-h-[44px]"
+      className="flex-row items-center justify-between gap-2 px-4 min-h-[44px]"
     >
-      <Text size={13} tone={onAir === '' ? 'muted' : same ? 'lagoon' : 'mist'} numberOfLines={1} className="flex-1">
+      <Text size={13} tone={onAir === '' ? 'muted' : same ? 'lagoon' : 'mist'} numberOfLines={2} className="flex-1">
         {onAir === ''
           ? say('You edit {name}', { name: name(scene) })
           : same
