@@ -2,6 +2,7 @@ import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import type { Page } from 'playwright-core';
 import { violations } from './axe';
+import { beyondKeys } from './keys';
 import { SHEETS } from './sheets';
 import { demoPhone } from './demo-phone';
 import { until, type World } from './world';
@@ -64,6 +65,7 @@ for (const { place, open, title } of SHEETS)
         found.push(...(await violations(page, `${width} ${colorScheme}`)));
       }
       await page.setViewportSize({ width: 390, height: 844 });
+      assert.deepEqual(await beyondKeys(page), [], 'a key comes to all that can be pressed');
       assert.deepEqual(found, [], 'axe-core finds nothing on a phone in the dark, and wide in the light');
       await page
         .getByRole('dialog')

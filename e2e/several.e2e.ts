@@ -100,7 +100,7 @@ test('the place of numbers has them all, with what shows them; there they are ma
   await says(/A second shelf: 0 of 80/);
   await page.getByRole('button', { name: 'Delete', exact: true }).tap();
   await page
-    .getByText(/^It goes from the show\. A second shelf, A second shelf 2 will go from the stage with it\./)
+    .getByText(/^It goes from the show\. A second shelf and A second shelf 2 will go from the stage with it\./)
     .waitFor();
   await page.getByRole('button', { name: 'Delete it' }).tap();
   await until(

@@ -21,7 +21,6 @@ export function HandleField({
         value={handle.typed}
         placeholder={say('odavarn.kiln')}
         exact
-        autoFocus
         most={300}
         problem={handle.problem}
         onChange={handle.type}

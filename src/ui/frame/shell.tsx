@@ -9,6 +9,7 @@ import { inPlace, useAsked } from './address';
 import { Keys } from './keys';
 import { Notices } from './notices';
 import { Places } from './places';
+import { usePressKeys } from './press-keys';
 import { ToastHost } from './toast-host';
 import { useLow, useWide } from './wide';
 
@@ -18,6 +19,7 @@ export function Shell({ children }: { children: ReactNode }) {
   const low = useLow();
   const path = usePathname();
   useTicking();
+  usePressKeys();
   useEffect(() => inPlace.at(path), [path]);
   const [listed, setListed] = useAsked('keys');
   const keys = <Keys listed={listed} onList={setListed} />;
@@ -25,7 +27,7 @@ export function Shell({ children }: { children: ReactNode }) {
   const rail = wide || low;
   // Each keeps its key: whoever turns their phone finds what was open, and what was typed.
   const place = (
-    <View key="place" className={`flex-1 ${wide ? 'border-r border-line' : ''}`}>
+    <View key="place" className={`flex-1 ${wide ? 'border-e border-line' : ''}`}>
       <Pulse />
       <Notices />
       <View role="main" className="flex-1">
