@@ -11,6 +11,8 @@ import { join } from 'node:path';
 interface Outcome {
   passed: number;
   failed: number;
+  /** What failed, by name. */
+  names: string[];
 }
 
 /** What a program printed, with how long it took as its last line: what makes the whole slow is seen in any run. */
@@ -32,7 +34,7 @@ function runKept(command: string, args: string[]): Promise<{ code: number; text:
 async function whole(title: string, command: string, args: string[]): Promise<Outcome> {
   const { code, text } = await runKept(command, args);
   process.stdout.write(`\n== ${title}\n${text}`);
-  return code === 0 ? { passed: 1, failed: 0 } : { passed: 0, failed: 1 };
+  return code === 0 ? { passed: 1, failed: 0, names: [] } : { passed: 0, failed: 1, names: [title] };
 }
 
 /** Types, lint and form: one after another, since the build has the other core. */
@@ -43,6 +45,14 @@ async function checks(): Promise<Outcome[]> {
     await whole('Lint', 'npx', ['eslint', '--max-warnings', '0', '.']),
     await whole('Form', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']),
   ];
+}
+
+/** The part of Jest's report that is read here. */
+interface UnitReport {
+  numPassedTests: number;
+  numFailedTests: number;
+  numRuntimeErrorTestSuites: number;
+  testResults: { name: string; status: string; assertionResults: { status: string; fullName: string }[] }[];
 }
 
 async function unit(): Promise<Outcome> {
@@ -56,14 +66,19 @@ async function unit(): Promise<Outcome> {
   ]);
   process.stdout.write(`\n== Unit tests\n${text}`);
   try {
-    const { numPassedTests, numFailedTests, numRuntimeErrorTestSuites } = JSON.parse(
+    const { numPassedTests, numFailedTests, numRuntimeErrorTestSuites, testResults } = JSON.parse(
       readFileSync(report, 'utf8'),
-    ) as Record<string, number>;
-    const failed = (numFailedTests ?? 0) + (numRuntimeErrorTestSuites ?? 0);
-    return { passed: numPassedTests ?? 0, failed: code === 0 ? failed : Math.max(1, failed) };
+    ) as UnitReport;
+    const failed = numFailedTests + numRuntimeErrorTestSuites;
+    const names = testResults.flatMap(({ name, status, assertionResults }) =>
+      status === 'passed'
+        ? []
+        : [name, ...assertionResults.filter((test) => test.status === 'failed').map((test) => test.fullName)],
+    );
+    return { passed: numPassedTests, failed: code === 0 ? failed : Math.max(1, failed), names };
   } catch {
     // It ended before it wrote its report.
-    return { passed: 0, failed: 1 };
+    return { passed: 0, failed: 1, names: ['Unit tests: no report'] };
   } finally {
     rmSync(report, { force: true });
   }
@@ -77,6 +92,7 @@ const LONG = [
   'back.e2e.ts',
   'moments.e2e.ts',
   'browser.e2e.ts',
+  'words.e2e.ts',
   'feeds.e2e.ts',
   'feeds-any.e2e.ts',
   'media.e2e.ts',
@@ -88,6 +104,7 @@ const LONG = [
   'sizes.e2e.ts',
   'hands.e2e.ts',
   'begin.e2e.ts',
+  'keys.e2e.ts',
   'sounds.e2e.ts',
   'several.e2e.ts',
   'week.e2e.ts',
@@ -116,7 +133,9 @@ async function browserFile(file: string): Promise<Outcome> {
   const tap = readFileSync(report, 'utf8');
   rmSync(report, { force: true });
   const count = (name: string): number => Number(new RegExp(`^# ${name} (\\d+)`, 'm').exec(tap)?.[1] ?? 0);
-  return { passed: count('pass'), failed: code === 0 ? 0 : Math.max(1, count('fail') + count('cancelled')) };
+  const failed = code === 0 ? 0 : Math.max(1, count('fail') + count('cancelled'));
+  const names = [...tap.matchAll(/^not ok \d+ - (.*)$/gm)].map(([, name = '']) => `${file}: ${name}`);
+  return { passed: count('pass'), failed, names: failed > 0 && names.length === 0 ? [file] : names };
 }
 
 /** Takes one file after another from those that wait, until there are none. Several may take from the same. */
@@ -150,6 +169,8 @@ async function main(): Promise<void> {
   for (const file of files.filter((one) => ALONE.includes(one))) outcomes.push(await browserFile(file));
   const passed = outcomes.reduce((sum, outcome) => sum + outcome.passed, 0);
   const failed = outcomes.reduce((sum, outcome) => sum + outcome.failed, 0);
+  // Once more at the end, where whoever looks sees it first.
+  for (const name of outcomes.flatMap(({ names }) => names)) process.stdout.write(`\nFailed: ${name}`);
   process.stdout.write(`\n${passed} passed, ${failed} failed\n`);
   process.exitCode = failed === 0 ? 0 : 1;
 }

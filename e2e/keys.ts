@@ -41,7 +41,7 @@ export const beyondKeys = (page: Page): Promise<string[]> =>
       // Beside the pieces a tap lets go of the one that is chosen, as Escape does.
       if (element.getAttribute('aria-label') === 'Deselect the piece') continue;
       const stops = [element, ...element.querySelectorAll<HTMLElement>('*')].some((each) => each.tabIndex >= 0);
-      const group = element.closest('[role=radiogroup], [role=tablist], [role=listbox], [role=menu]');
+      const group = element.closest<HTMLElement>('[role=radiogroup], [role=tablist], [role=listbox], [role=menu]');
       const arrows = group && [group, ...group.querySelectorAll<HTMLElement>('*')].some((each) => each.tabIndex >= 0);
       if (!stops && !arrows)
         found.push(element.getAttribute('aria-label') ?? (element.innerText || element.outerHTML.slice(0, 120)));

@@ -78,7 +78,8 @@ test('the place of numbers has them all, with what shows them; there they are ma
   await until(
     () => goals.allInnerTexts(),
     (rows) =>
-      rows.length === 5 && rows.some((row) => /A second shelf[^]*Shown by A second shelf and A second shelf 2/.test(row)),
+      rows.length === 5 &&
+      rows.some((row) => /A second shelf[^]*Shown by A second shelf and A second shelf 2/.test(row)),
   );
   for (const name of ['New countdown', 'New countdown']) {
     await page.getByRole('button', { name }).tap();

@@ -1,5 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import { drawProofSchema, proofFaults } from '@/core/engine/feature/draw/schema';
+import { english } from '@/core/words/phrase';
 import { refuse } from './refuse';
 
 /**
@@ -27,7 +28,7 @@ export async function draw(args: readonly string[]): Promise<number> {
       `${file} is no proof of a draw: its ${proof.error.issues[0]?.path.join(' › ') || 'content'} is not as it should be.`,
     );
   const { name, number, entries, picked } = proof.data;
-  const faults = proofFaults(proof.data);
+  const faults = proofFaults(proof.data).map(english);
   process.stdout.write(
     `${JSON.stringify({ ok: faults.length === 0, name, number, drawn: entries[picked]?.label ?? null, faults })}\n`,
   );
