@@ -33,7 +33,10 @@ module.exports = {
       displayName: 'dom',
       preset: 'jest-expo/web',
       testMatch: ['<rootDir>/src/ui/**/*.dom.test.tsx'],
-      transformIgnorePatterns: [expo.replace('(?!(', '(?!(@rn-primitives|eventsource-parser|intl-messageformat|@formatjs|'), ...others],
+      transformIgnorePatterns: [
+        expo.replace('(?!(', '(?!(@rn-primitives|eventsource-parser|intl-messageformat|@formatjs|'),
+        ...others,
+      ],
       moduleNameMapper: screen,
       setupFiles: [
         '<rootDir>/node_modules/react-native-css-interop/dist/runtime/components.js',
