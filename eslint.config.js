@@ -52,6 +52,25 @@ const features = readdirSync('src/core/engine/feature').map((name) => ({
   message: 'docs/architecture.md: a feature never imports another; it asks the kernel.',
 }));
 
+/* Words written out where they would be shown, instead of said: as text, as an element's child, in what names or explains it, in an option. */
+// But for names, and for what stands in every language as it is.
+const ANY = '/^(?!https?:|WebM$|Gavirn$|whsec_|.: \\{).*[A-Za-z]{3}/';
+const WORDS = `value=${ANY}`;
+const NAMED = 'name.name=/^(aria-(label|description)|label|title|placeholder|note|problem|hint|unit)$/';
+const OPTION = 'key.name=/^(label|note|placeholder|hint|says|stepWords)$/';
+const shown = ['Literal[WORDS]', `TemplateLiteral > TemplateElement[value.raw=${ANY}]`].flatMap((text) =>
+  ['', 'ConditionalExpression > ', 'LogicalExpression > '].map((within) => within + text.replace('WORDS', WORDS)),
+);
+const literals = [
+  `JSXText[${WORDS}]`,
+  `JSXAttribute[${NAMED}] > Literal[${WORDS}]`,
+  ...shown.flatMap((text) => [
+    `JSXElement > JSXExpressionContainer > ${text}`,
+    `JSXAttribute[${NAMED}] > JSXExpressionContainer > ${text}`,
+    `Property[${OPTION}] > ${text}`,
+  ]),
+].map((selector) => ({ selector, message: 'docs/words.md: what a person reads is said.' }));
+
 module.exports = defineConfig([
   { ignores: ['dist/**', 'node_modules/**', '.expo/**', '.gavirn/**', '.gavirn-dev/**', 'env.d.ts'] },
   expo,
@@ -111,6 +130,12 @@ module.exports = defineConfig([
   {
     files: ['src/{ui,app,client,outlet,worker}/**/*.{ts,tsx}'],
     rules: { 'no-restricted-imports': ['error', forbidden(server)] },
+  },
+  // What a person reads comes from the catalogues (docs/words.md).
+  {
+    files: ['src/{ui,app}/**/*.{ts,tsx}'],
+    ignores: ['**/*.test.{ts,tsx}', 'src/ui/words/language.ts'],
+    rules: { 'no-restricted-syntax': ['error', ...literals] },
   },
   {
     files: ['src/server/**/*.ts'],

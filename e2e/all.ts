@@ -37,12 +37,30 @@ async function whole(title: string, command: string, args: string[]): Promise<Ou
   return code === 0 ? { passed: 1, failed: 0, names: [] } : { passed: 0, failed: 1, names: [title] };
 }
 
+/** That each language has every message, with the same values and tags. */
+const messages = (): Promise<Outcome[]> =>
+  Promise.all(
+    ['src/ui/words/catalogue', 'src/core/words/on-air'].map((folder) =>
+      whole(`Messages of ${folder}`, 'npx', [
+        'formatjs',
+        'verify',
+        '--source-locale',
+        'en',
+        '--missing-keys',
+        '--extra-keys',
+        '--structural-equality',
+        `${folder}/*.json`,
+      ]),
+    ),
+  );
+
 /** Types, lint and form: one after another, since the build has the other core. */
 async function checks(): Promise<Outcome[]> {
   return [
     // The compiler in native code, a quarter of the work; lint reads types by the one before, since it has no interface for that yet.
     await whole('Types', 'node', ['node_modules/typescript-7/bin/tsc', '--noEmit']),
     await whole('Lint', 'npx', ['eslint', '--max-warnings', '0', '.']),
+    ...(await messages()),
     await whole('Form', 'npx', ['prettier', '--check', '--log-level', 'warn', '.']),
   ];
 }

@@ -146,7 +146,7 @@ test(
       () => wordsOn(outlet),
       (words) => !words.includes('Gift goal'),
     );
-    await page.getByRole('button', { name: 'Show' }).tap();
+    await page.getByRole('button', { name: 'Show', exact: true }).tap();
     await until(
       () => wordsOn(outlet),
       (words) => words.includes('Gift goal'),

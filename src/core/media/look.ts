@@ -52,12 +52,15 @@ export async function lookAt(bytes: Uint8Array, name: string, rest?: () => Promi
   if (bytes.length > MOST_BYTES[as])
     return {
       ok: false,
-      reason: phrase('{named} is too large: {bytes}. A {as} may have {bytesWords2} at most.', {
-        named: named(name),
-        bytes: bytesWords(bytes.length),
-        as,
-        bytesWords2: bytesWords(MOST_BYTES[as]),
-      }),
+      reason: phrase(
+        '{named} is too large: {bytes}. {as, select, picture {A picture} clip {A clip} other {A sound}} may have {bytesWords2} at most.',
+        {
+          named: named(name),
+          bytes: bytesWords(bytes.length),
+          as,
+          bytesWords2: bytesWords(MOST_BYTES[as]),
+        },
+      ),
     };
   if (text !== null) {
     const reading = readSvg(text, pictureProblem);

@@ -218,7 +218,10 @@ function make({ rule, fields }: ReadyRule, values: Values, { feed, seenAt }: Ori
   return {
     event: null,
     missing,
-    reason: phrase('The {kind} has no usable "{field}".', { kind: rule.kind, field: field || 'content' }),
+    reason: phrase(
+      'The {kind, select, gift {gift} like {like} follow {follow} share {share} join {join} subscribe {subscription} giftSub {gifted subscription} tip {tip} raid {raid} chat {line of chat} audience {audience} other {room}} has no usable "{field}".',
+      { kind: rule.kind, field: field || 'content' },
+    ),
   };
 }
 

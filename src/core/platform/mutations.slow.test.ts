@@ -20,7 +20,7 @@ import { english } from '@/core/words/phrase';
  * types. Nothing throws; what still counts is a valid event; and the totals stay numbers that can be.
  */
 
-const MUTATIONS = 120_000;
+const MUTATIONS = 60_000;
 const at = '2026-11-19T19:00:00.000Z';
 const user = { uid: 'u1', handle: 'ines', nickname: 'Inês', badges: ['moderator'] };
 const origin = { feed: 'f', seenAt: START };

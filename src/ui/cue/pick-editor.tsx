@@ -36,7 +36,7 @@ export function PickEditor({
           <NumberField
             key={cue}
             label={say('Weight of {label}', {
-              label: named.find(({ value }) => value === cue)?.label ?? 'a cue that is gone',
+              label: named.find(({ value }) => value === cue)?.label ?? say('a cue that is gone'),
             })}
             value={weight}
             least={1}

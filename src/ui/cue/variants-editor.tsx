@@ -13,7 +13,7 @@ import { NumberField, TextField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
 import { MediaField } from '@/ui/stage/media-field';
 import { SoundChoice } from './sound-choice';
-import { say } from '@/ui/words/say';
+import { say, saying } from '@/ui/words/say';
 import { phrase } from '@/core/words/phrase';
 
 /** The kinds of step that can have several wordings, pictures or sounds. */
@@ -23,10 +23,23 @@ export const canVary = (step: Step): step is VariedStep =>
 
 type Variant = { words?: string; sound?: string; picture?: string; weight?: number };
 
+const SOUND_WORDS = {
+  others: phrase('Other sounds'),
+  add: phrase('Add another sound'),
+  first: phrase('How often the first sound comes'),
+  nth: (n: number) => say('Sound {n}', { n }),
+};
+const WORDING_WORDS = {
+  others: phrase('Other wordings'),
+  add: phrase('Add another wording'),
+  first: phrase('How often the first wording comes'),
+  nth: (n: number) => say('Wording {n}', { n }),
+};
+
 /** Other wordings (or sounds) of a step, and how one of them is chosen. */
 export function VariantsEditor({ step, onChange }: { step: VariedStep; onChange: (step: Step) => void }) {
   const more: readonly Variant[] = step.more ?? [];
-  const what = step.kind === 'play' ? 'sound' : 'wording';
+  const words = step.kind === 'play' ? SOUND_WORDS : WORDING_WORDS;
   const put = (next: readonly Variant[]): void =>
     // What is put in has the form of this step's kind: it was made from it.
     onChange({ ...step, more: next.length > 0 ? next : undefined } as Step);
@@ -34,14 +47,14 @@ export function VariantsEditor({ step, onChange }: { step: VariedStep; onChange:
     put(more.map((each, n) => (n === at ? { ...each, ...changed } : each)));
   const add = (): void => put([...more, step.kind === 'play' ? { sound: step.sound } : { words: step.words }]);
   return (
-    <View className="gap-3 pt-3 border-t border-line" role="group" aria-label={say('Other {what}s', { what })}>
+    <View className="gap-3 pt-3 border-t border-line" role="group" aria-label={saying(words.others)}>
       <Text size={17} face="title" level={2}>
-        {step.kind === 'play' ? say('Other sounds') : say('Other wordings')}
+        {words.others}
       </Text>
       {more.map((variant, at) => (
         <VariantFields
           key={at}
-          name={`${what} ${at + 2}`}
+          name={words.nth(at + 2)}
           step={step}
           variant={variant}
           weighted={step.by !== 'turn'}
@@ -53,7 +66,7 @@ export function VariantsEditor({ step, onChange }: { step: VariedStep; onChange:
         <>
           {step.by === 'turn' ? null : (
             <NumberField
-              label={say('How often the first {what} comes', { what })}
+              label={words.first}
               unit="×"
               value={step.weight ?? 1}
               least={1}
@@ -75,7 +88,7 @@ export function VariantsEditor({ step, onChange }: { step: VariedStep; onChange:
       {more.length < MOST_VARIANTS ? (
         <View className="flex-row">
           <Button kind="outline" icon={Plus} onPress={add}>
-            {say('Add another {what}', { what })}
+            {words.add}
           </Button>
         </View>
       ) : null}
@@ -101,18 +114,17 @@ function VariantFields({
   const { language, media } = useShow();
   const [choosing, setChoosing] = useState(false);
   const sound = variant.sound ?? '';
-  const Name = `${name[0]?.toUpperCase() ?? ''}${name.slice(1)}`;
   return (
-    <View className="gap-2 pb-3 border-b border-line" role="group" aria-label={Name}>
+    <View className="gap-2 pb-3 border-b border-line" role="group" aria-label={name}>
       <View className="flex-row items-end gap-2">
         <View className="flex-1">
           {variant.words === undefined ? (
-            <Button kind="outline" label={say('{Name}: choose', { Name })} onPress={() => setChoosing(!choosing)}>
+            <Button kind="outline" label={say('{name}: choose', { name })} onPress={() => setChoosing(!choosing)}>
               {soundName(sound) ?? media.find(({ id }) => id === sound)?.name ?? say('a sound that is gone')}
             </Button>
           ) : (
             <TextField
-              label={Name}
+              label={name}
               value={variant.words}
               most={300}
               onChange={(words) => onChange({ words })}

@@ -67,9 +67,10 @@ export function AddByAddress({ onAdd }: { onAdd: (feed: Feed) => void }) {
       )}
       {way === 'webhook' ? null : (
         <Text size={13} tone="muted">
-          {
-            'If the address holds a secret, write {secret} in its place. You put it in on the feed’s page, where it is kept apart.'
-          }
+          {say(
+            'If the address holds a secret, write {secret} in its place. You put it in on the feed’s page, where it is kept apart.',
+            { secret: '{secret}' },
+          )}
         </Text>
       )}
       <Button kind="main" onPress={add}>

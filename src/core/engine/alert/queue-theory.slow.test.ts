@@ -100,7 +100,7 @@ test('while a queue is still, nothing has begun or ended in it, whatever was don
         queue.takeBegun(now);
       }
     }),
-    { numRuns: 500 },
+    { numRuns: 250 },
   );
   expect(stills).toBeGreaterThan(1000);
 });
@@ -140,6 +140,6 @@ test('what is put behind the others without planning them anew stands where plan
         expect(queue.list()).toEqual(fresh.list());
       }
     }),
-    { numRuns: 150 },
+    { numRuns: 80 },
   );
 });

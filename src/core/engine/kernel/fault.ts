@@ -84,12 +84,12 @@ export function faultWords({ why, cue, feed, off }: Fault, show: FaultNames): Ph
   if (why === 'steps')
     return phrase(
       '{name} set off more than {most, number} steps at once. The rest was left out. Look at what it calls.',
-      { name: name ?? 'A cue', most: MOST_STEPS },
+      { name: name ?? phrase('A cue'), most: MOST_STEPS },
     );
   if (why === 'waits')
     return phrase(
       '{name} has more than {most, number} steps waiting. What came on top was left out. Shorten its wait, or let it run less often.',
-      { name: name ?? 'A cue', most: MOST_PENDING },
+      { name: name ?? phrase('A cue'), most: MOST_PENDING },
     );
   if (name !== null)
     return off
@@ -99,7 +99,7 @@ export function faultWords({ why, cue, feed, off }: Fault, show: FaultNames): Ph
         )
       : phrase('{name} failed, and what set it off was not counted. All else goes on. Look at its steps.', { name });
   const handle = show.feeds.find(({ id }) => id === feed)?.handle;
-  const whose = handle === undefined ? 'a feed' : phrase('the feed of {handle}', { handle });
+  const whose = handle === undefined ? phrase('a feed') : phrase('the feed of {handle}', { handle });
   if (feed === null)
     return phrase('Something could not be done. All else goes on, and nothing that was counted is lost.');
   return off
