@@ -5,7 +5,7 @@ import { isolate } from './isolate';
 declare const PHRASE: unique symbol;
 /**
  * What is to be said, in no language yet: a message's id with the values that stand in it. The id is the message in English, in ICU
- * MessageFormat; catalogues (`src/words/`) have the others. It is kept as text, so that it goes wherever a sentence goes: through journals,
+ * MessageFormat; catalogues have the others (docs/words.md). It is kept as text, so that it goes wherever a sentence goes: through journals,
  * streams and files. Types keep it apart from text, so that it cannot be shown before it was said.
  */
 export interface Phrase {
@@ -35,7 +35,7 @@ export type PhraseValues = Readonly<Record<string, PhraseValue>>;
 /** Messages of a language by their ids. */
 export type Catalogue = Readonly<Record<string, string>>;
 
-/** Only what is written out: ids are collected from the sources (`src/server/build/messages.ts`). */
+/** Only what is written out: ids are collected from the sources (`src/server/words/collect.ts`). */
 export type WrittenOut<I extends string> = string extends I ? never : I;
 
 const MARK = '\u0001';
@@ -64,9 +64,6 @@ function takenApart(said: Phrase): { id: string; values: PhraseValues | null } {
     return { id: text.slice(1, end), values: null };
   }
 }
-
-/** What distinguishes two messages of the same English words stands behind this in the id, and is not said: "Open ~ it is". */
-const APART = ' ~ ';
 
 /** A part of a sentence: text, and the tag that it stands in, if any. */
 export interface SaidPart {
@@ -99,10 +96,6 @@ export function sayer(language: string, catalogue: Catalogue | null): Sayer {
     or: new Intl.ListFormat(language, { type: 'disjunction' }),
   };
   const read = new Map<string, IntlMessageFormat>();
-  const wordsOf = (id: string): string => {
-    const words = catalogue?.[id] ?? id;
-    return words === id && id.includes(APART) ? id.slice(0, id.indexOf(APART)) : words;
-  };
   const messageOf = (words: string, tags: boolean): IntlMessageFormat => {
     const key = tags ? `${MARK}${words}` : words;
     const known = read.get(key);
@@ -133,7 +126,15 @@ export function sayer(language: string, catalogue: Catalogue | null): Sayer {
   const parts = (said: Sayable): SaidPart[] => {
     if (!isPhrase(said)) return [{ text: said as string }];
     const { id, values } = takenApart(said);
-    const words = wordsOf(id);
+    try {
+      return partsOf(id, values);
+    } catch {
+      // Values of no form that there is (TypeError), or too deep (RangeError): only somebody else's text, such as a name in a show's file, has them.
+      return [{ text: id }];
+    }
+  };
+  const partsOf = (id: string, values: PhraseValues | null): SaidPart[] => {
+    const words = catalogue?.[id] ?? id;
     if (values === null && !SPECIAL.test(words)) return [{ text: words }];
     const given: Record<string, Given> = {};
     for (const [name, value] of Object.entries(values ?? {}))

@@ -80,7 +80,7 @@ export function faultWords({ why, cue, feed, off }: Fault, show: FaultNames): Ph
       ? null
       : at < 0
         ? phrase('A cue that is gone')
-        : phrase('The cue “{name}”', { name: show.cues[at]?.name || `cue ${at + 1}` });
+        : phrase('The cue “{name}”', { name: show.cues[at]?.name || phrase('cue {n}', { n: at + 1 }) });
   if (why === 'steps')
     return phrase(
       '{name} set off more than {most, number} steps at once. The rest was left out. Look at what it calls.',
