@@ -41,8 +41,7 @@ const IN_PLACE = [
   [/\/react-navigation\/bottom-tabs$/, /\/expo-router\/build\/views\//, 'metro/bottom-tabs.js'],
 ];
 
-// Three times over each module: a hundredth smaller.
-config.transformer.minifierConfig.compress.passes = 3;
+config.transformer.minifierPath = require.resolve('./metro/minify.js');
 
 config.resolver.resolveRequest = (context, name, platform) => {
   const found = IN_PLACE.find(([module, importer]) => module.test(name) && importer.test(context.originModulePath));

@@ -103,33 +103,35 @@ async function unit(): Promise<Outcome> {
 }
 
 /** These measure how long something takes, or need an answer of the server within a moment, and have the machine to themselves. */
-const ALONE = ['flood.e2e.ts', 'kill.e2e.ts', 'outlet.e2e.ts'];
+const ALONE = ['flood.e2e.ts', 'at-once.e2e.ts'];
 
 /** These take longest and come first, so that neither core waits for the other at the end. */
 const LONG = [
-  'back.e2e.ts',
   'moments.e2e.ts',
+  'back.e2e.ts',
   'browser.e2e.ts',
-  'words.e2e.ts',
+  'numbers.e2e.ts',
+  'week.e2e.ts',
+  'week-numbers.e2e.ts',
+  'stage.e2e.ts',
+  'sizes.e2e.ts',
+  'formats.e2e.ts',
   'feeds.e2e.ts',
   'feeds-any.e2e.ts',
-  'media.e2e.ts',
-  'numbers.e2e.ts',
-  'cues.e2e.ts',
-  'layout.e2e.ts',
-  'formats.e2e.ts',
-  'layout-scenes.e2e.ts',
-  'sizes.e2e.ts',
+  'words.e2e.ts',
+  'pieces.e2e.ts',
   'hands.e2e.ts',
+  'media.e2e.ts',
+  'outlet.e2e.ts',
+  'story.e2e.ts',
+  'trust.e2e.ts',
+  'program.e2e.ts',
   'begin.e2e.ts',
   'keys.e2e.ts',
-  'sounds.e2e.ts',
+  'layout-scenes.e2e.ts',
   'several.e2e.ts',
-  'week.e2e.ts',
-  'story.e2e.ts',
-  'frames.e2e.ts',
-  'pictures.e2e.ts',
-  'week-numbers.e2e.ts',
+  'cues.e2e.ts',
+  'sounds.e2e.ts',
 ];
 
 /** One file, with a server and a browser of its own. What it prints is kept until it has ended, so that files side by side stay readable. */
@@ -138,7 +140,6 @@ async function browserFile(file: string): Promise<Outcome> {
   const { code, text } = await runKept('node', [
     '--import',
     'tsx',
-    '--test',
     // What a failed test has left open must not keep the others waiting.
     '--test-force-exit',
     '--test-reporter=spec',

@@ -226,10 +226,10 @@ test('names, roles and contrast by axe-core, in the dark and in the light', { ti
     await page.getByRole('navigation', { name: 'Places' }).waitFor();
     // The place itself comes a little later than its frame.
     await page.waitForTimeout(400);
-    for (const colorScheme of ['dark', 'light'] as const) {
-      await page.emulateMedia({ colorScheme });
-      found.push(...(await violations(page, `${path} ${colorScheme}`)));
-    }
+    await page.emulateMedia({ colorScheme: 'dark' });
+    found.push(...(await violations(page, `${path} dark`)));
+    await page.emulateMedia({ colorScheme: 'light' });
+    found.push(...(await violations(page, `${path} light`, 'seen')));
   }
   assert.deepEqual(found, []);
   await page.context().close();

@@ -34,6 +34,15 @@ test('storage that is denied: all of it works until the page is closed, and one 
     () => cues.count(),
     (count) => count === before + 1,
   );
+  // Another language is spoken at once: to load the page anew would lose all of it.
+  await page.getByRole('button', { name: /more places/ }).tap();
+  await page.getByRole('link', { name: /^Shows/ }).tap();
+  await page.getByRole('radiogroup', { name: 'Language of the app' }).getByRole('radio', { name: 'العربية' }).tap();
+  await page.getByRole('link', { name: 'الإشارات' }).tap();
+  await page.getByRole('list', { name: 'الإشارات' }).getByRole('listitem').nth(before).waitFor();
+  await page.evaluate(() => history.back());
+  await page.getByRole('radiogroup', { name: 'لغة التطبيق' }).getByRole('radio', { name: 'English' }).tap();
+  await page.getByRole('link', { name: 'Cues' }).tap();
   // The way out: a file.
   await page.getByRole('button', { name: /more places/ }).tap();
   await page.getByRole('link', { name: /^Shows/ }).tap();

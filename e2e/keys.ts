@@ -39,7 +39,7 @@ export const beyondKeys = (page: Page): Promise<string[]> =>
       if (getComputedStyle(element).cursor !== 'pointer') continue;
       if (element.parentElement && getComputedStyle(element.parentElement).cursor === 'pointer') continue;
       // Beside the pieces a tap lets go of the one that is chosen, as Escape does.
-      if (element.getAttribute('aria-label') === 'Deselect the piece') continue;
+      if (element.getAttribute('aria-label')?.includes('Deselect the piece')) continue;
       const stops = [element, ...element.querySelectorAll<HTMLElement>('*')].some((each) => each.tabIndex >= 0);
       const group = element.closest<HTMLElement>('[role=radiogroup], [role=tablist], [role=listbox], [role=menu]');
       const arrows = group && [group, ...group.querySelectorAll<HTMLElement>('*')].some((each) => each.tabIndex >= 0);

@@ -45,7 +45,7 @@ test('killed at any moment, nothing is lost or counted twice against the ledger'
     await world.startServer();
   }
   await world.brindle(HANDLE, { act: 'drop' });
-  await new Promise((resolve) => setTimeout(resolve, 2500));
+  await new Promise((resolve) => setTimeout(resolve, 5000));
   await world.brindle(HANDLE, { act: 'end' });
 
   const [session] = await until(

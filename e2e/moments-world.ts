@@ -44,7 +44,7 @@ after(() => world.close());
 
 /** Makes a cue for this moment, with words of its own by which it is known on the frame. */
 export async function make(kind: WhenKindName, said: string): Promise<void> {
-  await page.goto('/cues');
+  if (!page.url().endsWith('/cues')) await page.getByRole('link', { name: 'Cues' }).tap();
   await page.getByRole('button', { name: 'New cue' }).tap();
   await page.getByRole('radio', { name: 'Choose what starts it' }).tap();
   await page

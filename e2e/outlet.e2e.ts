@@ -1,35 +1,10 @@
 import assert from 'node:assert/strict';
-import { after, before, test } from 'node:test';
-import type { BrowserContext, Page } from 'playwright-core';
-import { closeSheet, outletAddress } from './person';
-import { until, wordsOn, World } from './world';
+import { test } from 'node:test';
+import type { Page } from 'playwright-core';
+import { address, me, openOutlet, page, tryFollow, world } from './outlet-world';
+import { outletAddress } from './person';
+import { until, wordsOn } from './world';
 
-let world: World;
-let me: BrowserContext;
-let page: Page;
-let address: string;
-before(async () => {
-  world = await World.open();
-  me = await world.person();
-  page = await me.newPage();
-  await page.goto('/feeds');
-  address = await outletAddress(page);
-});
-after(() => world.close());
-
-const openOutlet = async (): Promise<Page> => {
-  const outlet = await (await world.person({ viewport: { width: 540, height: 960 } })).newPage();
-  await outlet.goto(address);
-  await until(
-    () => wordsOn(outlet),
-    (words) => words.includes('Gift goal'),
-  );
-  return outlet;
-};
-const tryFollow = async (): Promise<void> => {
-  await page.goto('/cues');
-  await page.getByRole('listitem').filter({ hasText: 'anyone follows' }).getByRole('button', { name: /^Try/ }).tap();
-};
 /** How opaque the frame is at a place, 0 to 255; px of 1080×1920. */
 const opacityAt = (outlet: Page, x: number, y: number): Promise<number> =>
   outlet.evaluate(
@@ -66,46 +41,6 @@ test('opened late, it shows the rest of a running alert, and empties by itself',
     () => opacityAt(outlet, 200, 500),
     (opacity) => opacity === 0,
   );
-  await outlet.context().close();
-});
-
-test('follows a change of the setup within a second, without being loaded again', async () => {
-  const outlet = await openOutlet();
-  await outlet.evaluate(() => Object.assign(window, { sameDocument: true }));
-  await page.goto('/stage');
-  await page.getByRole('button', { name: 'Choose Gift goal' }).tap();
-  await page.getByRole('button', { name: 'Edit Gift goal' }).tap();
-  await page.getByLabel('Words on the goal').fill('Open the kiln');
-  const since = Date.now();
-  await until(
-    () => wordsOn(outlet),
-    (words) => words.includes('Open the kiln'),
-    1000,
-  );
-  assert.ok(Date.now() - since < 1000);
-  assert.equal(await outlet.evaluate(() => 'sameDocument' in window), true);
-  await page.getByLabel('Words on the goal').fill('Gift goal');
-  await closeSheet(page);
-  await outlet.context().close();
-});
-
-test('keeps what it shows while the server is gone, and resumes within 2 s of its return', async () => {
-  const outlet = await openOutlet();
-  await world.killServer();
-  await page.waitForTimeout(3000);
-  assert.match(await wordsOn(outlet), /Gift goal/);
-  await world.startServer();
-  await outlet.waitForResponse((response) => response.url().endsWith('/stream') && response.status() === 200, {
-    timeout: 2000,
-  });
-  await tryFollow();
-  await until(
-    () => wordsOn(outlet),
-    (words) => words.includes('Welcome, Inês'),
-    5000,
-  );
-  await page.goto('/outlets');
-  await page.getByText('1 place shows it').waitFor();
   await outlet.context().close();
 });
 

@@ -48,5 +48,8 @@ export async function chooseFile(page: Page, name: string, content: string): Pro
 /** Adds a piece on the stage, by the name of its kind: its plain one, or ours that stands behind it in brackets. */
 export async function addPiece(page: Page, kind: string): Promise<void> {
   await page.getByRole('button', { name: 'Add a piece' }).first().click();
-  await page.getByRole('button', { name: new RegExp(`^Add ([^(]*\\()?${kind}\\)? `, 'i') }).click();
+  await page
+    .getByRole('dialog')
+    .getByRole('button', { name: new RegExp(`^([^(]*\\()?${kind}\\)? `, 'i') })
+    .click();
 }

@@ -168,13 +168,13 @@ async function wide({ world, shot }: Walk): Promise<void> {
   await shot('stage-wide', page);
 }
 
-async function gift({ world, shot }: Walk, viewer: Page): Promise<void> {
-  await viewer.waitForTimeout(500);
-  for (let queue = Infinity; queue > 0;) {
-    // Whatever still waits has its turn first.
-    queue = (await viewer.frameLocator('iframe').locator('#words').innerText()).split('\n').length > 3 ? 1 : 0;
-    await viewer.waitForTimeout(1500);
-  }
+async function gift({ world, page, shot, go }: Walk, viewer: Page): Promise<void> {
+  await go('/desk');
+  // What the crowd has left in the queues and on the frame.
+  for (const name of [/^Clear /, /^Skip what is on air in /])
+    for (const button of await page.getByRole('button', { name }).all())
+      if (await button.isEnabled()) await button.tap();
+  await viewer.waitForTimeout(2500);
   await world.brindle(HANDLE, { act: 'gift', user: { ...VIEWERS.ines, uid: 'u1001' }, gift: 'glaze-pot' });
   await viewer.waitForTimeout(1500);
   await shot('viewer', viewer);

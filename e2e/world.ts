@@ -16,7 +16,6 @@ const SWITCHES = [
 
 function start(file: string, args: string[]): Promise<ChildProcess> {
   const child = fork(`dist/programs/${file}`, args, {
-    execArgv: ['--enable-source-maps'],
     stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
   });
   return new Promise((resolve, reject) => {

@@ -1,14 +1,13 @@
-import { z } from 'zod';
+import { fastReader, type Reader } from '@/core/event/fast-reader';
 import { streamEventSchema, type StreamEvent } from '@/core/event/event';
 import { tidied } from '@/core/event/viewer';
 import { MAX_MESSAGE } from '@/core/platform/sse-message';
 import { readKnownEvent } from './known-form';
 import { phrase, type Phrase } from '@/core/words/phrase';
 
-// Generated code for what is valid, the ordinary parser for what is not: a long log has a million lines. One reader a kind: generated
-// code for the whole union is one large function, which takes three times as long.
-const readers = new Map<unknown, (typeof streamEventSchema)['options'][number]>(
-  streamEventSchema.options.map((option) => [option.shape.kind.value, z.compile(option)]),
+// One reader a kind: generated code for the whole union is one large function, which takes three times as long.
+const readers = new Map<unknown, Reader<StreamEvent>>(
+  streamEventSchema.options.map((option) => [option.shape.kind.value, fastReader<StreamEvent>(option)]),
 );
 const kindOf = (json: unknown): unknown =>
   typeof json === 'object' && json !== null && 'kind' in json ? json.kind : undefined;

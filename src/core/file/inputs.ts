@@ -1,8 +1,8 @@
-import { z } from 'zod';
+import { fastReader } from '@/core/event/fast-reader';
 import { inputSchema, type Input } from '@/core/session/input';
 import { readKnownInput } from './known-form';
 
-const reader = z.compile(inputSchema);
+const reader = fastReader(inputSchema);
 
 /** One line of a journal; null when it cannot be read, or is none. */
 export function readInputLine(line: string): Input | null {

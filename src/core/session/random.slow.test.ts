@@ -14,7 +14,7 @@ import { newState, type SessionState } from './state';
 /* Whatever the show and whatever happens: the fold never throws, does no more than its steps, and reads back the same. */
 
 /** GAVIRN_RANDOM: how many, and from which seed on, for a longer run by hand. */
-const [COUNT = 6000, FIRST = 1] = (process.env.GAVIRN_RANDOM ?? '').split(',').filter(Boolean).map(Number);
+const [COUNT = 3000, FIRST = 1] = (process.env.GAVIRN_RANDOM ?? '').split(',').filter(Boolean).map(Number);
 /** So many inputs come to each show. */
 const INPUTS = 25;
 

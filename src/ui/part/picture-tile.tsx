@@ -17,15 +17,12 @@ const boxClass = (chosen: boolean): string =>
 /** A picture to tick or to press, with its name below it, and a note. */
 export function PictureTile({
   role,
-  label,
   onPress,
   width,
   children,
   ...named
 }: {
   title: Sayable;
-  /** What a screen reader says; absent: its name. */
-  label?: Sayable;
   /** Of the picture, px; absent: as wide as there is room. */
   width?: number;
   note?: Sayable | null;
@@ -38,7 +35,7 @@ export function PictureTile({
     <Pressable
       role={role}
       // Its name has all that is seen (WCAG 2.2, 2.5.3).
-      aria-label={[saying(label ?? named.title), saying(named.note)].filter(Boolean).join(' ')}
+      aria-label={[saying(named.title), saying(named.note)].filter(Boolean).join(' ')}
       {...(role === 'button' ? {} : { 'aria-checked': named.chosen })}
       onPress={onPress}
       className={boxClass(named.chosen)}

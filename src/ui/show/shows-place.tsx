@@ -177,7 +177,7 @@ function LanguageChoice() {
       <Segments
         label={say('Language of the app')}
         value={appLanguage()}
-        onChange={chooseLanguage}
+        onChange={(next) => void chooseLanguage(next)}
         options={LANGUAGES}
       />
     </View>

@@ -150,7 +150,6 @@ function PiecesFor({
               <PictureTile
                 key={kind}
                 title={title}
-                label={say('Add {title}', { title })}
                 note={says}
                 role="button"
                 chosen={false}

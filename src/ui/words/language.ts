@@ -1,4 +1,5 @@
-import { sayer, type Catalogue } from '@/core/words/phrase';
+import { directionOf } from '@/core/words/direction';
+import { ENGLISH, sayer, type Catalogue } from '@/core/words/phrase';
 import { keepSetting } from '@/ui/data/setting';
 import { speak } from './say';
 
@@ -30,22 +31,38 @@ const CATALOGUES: Readonly<Record<string, () => Promise<Catalogue>>> = {
 export const appLanguage = (): AppLanguage =>
   LANGUAGES.find(({ value }) => value === document.documentElement.lang)?.value ?? 'en';
 
-/** Has what is said said in the page's language. Without its messages, as without a connection, it goes on in English. */
-export async function speakLanguage(): Promise<void> {
-  const language = document.documentElement.lang;
-  const load = CATALOGUES[language];
-  if (!load) return;
+/** Has what is said said in the page's language, and returns it. Without its messages, as without a connection, it goes on in English. */
+export async function speakLanguage(): Promise<string> {
+  const page = document.documentElement;
+  const load = CATALOGUES[page.lang];
   try {
-    speak(sayer(language, await load()));
+    speak(load ? sayer(page.lang, await load()) : ENGLISH);
   } catch {
     // The messages are a part of the app that could not be fetched; the next reload asks for them again.
-    document.documentElement.lang = 'en';
-    document.documentElement.dir = 'ltr';
+    turnTo('en');
+    speak(ENGLISH);
   }
+  return page.lang;
 }
 
-/** Chooses another language: everything is said anew. */
-export function chooseLanguage(language: AppLanguage): void {
+/** As `public/index.html` does before the first paint. */
+function turnTo(language: AppLanguage): void {
+  document.documentElement.lang = language;
+  document.documentElement.dir = directionOf(language);
+}
+
+let heard: (language: string) => void = () => undefined;
+/** Tells whoever shows the app when another language is spoken. Returns what ends it. */
+export function onLanguage(tell: typeof heard): () => void {
+  heard = tell;
+  return () => {
+    heard = () => undefined;
+  };
+}
+
+/** Chooses another language. The page is not loaded anew: a browser that keeps nothing would lose the show. */
+export async function chooseLanguage(language: AppLanguage): Promise<void> {
   keepSetting(KEPT, language);
-  window.location.reload();
+  turnTo(language);
+  heard(await speakLanguage());
 }

@@ -1,11 +1,12 @@
-import { useEffect, useState, type ReactNode } from 'react';
-import { speakLanguage } from './language';
+import { Fragment, useEffect, useState, type ReactNode } from 'react';
+import { onLanguage, speakLanguage } from './language';
 
-/** Shows what is within once it can be said in the page's language: at once in English. */
+/** Shows what is within once it can be said in the page's language, at once in English; and made anew, since all of it is said, when another is chosen. */
 export function Spoken({ waiting, children }: { waiting: ReactNode; children: ReactNode }) {
-  const [ready, setReady] = useState(() => document.documentElement.lang === 'en');
+  const [said, setSaid] = useState(() => (document.documentElement.lang === 'en' ? 'en' : null));
   useEffect(() => {
-    void speakLanguage().then(() => setReady(true));
+    void speakLanguage().then(setSaid);
+    return onLanguage(setSaid);
   }, []);
-  return ready ? children : waiting;
+  return said === null ? waiting : <Fragment key={said}>{children}</Fragment>;
 }

@@ -140,6 +140,6 @@ test('what is put behind the others without planning them anew stands where plan
         expect(queue.list()).toEqual(fresh.list());
       }
     }),
-    { numRuns: 80 },
+    { numRuns: 40 },
   );
 });

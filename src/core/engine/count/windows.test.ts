@@ -31,7 +31,7 @@ test('every window equals a recount: over midnights, the end of a month, a chang
         all,
       );
     }),
-    { numRuns: 60 },
+    { numRuns: 30 },
   );
 });
 
@@ -48,7 +48,7 @@ test('the order in which events of one session come changes no number', () => {
       ];
       expect(numbers(sessions(show, [turned]))).toEqual(numbers(sessions(show, [events])));
     }),
-    { numRuns: 40 },
+    { numRuns: 20 },
   );
 });
 
