@@ -89,6 +89,7 @@ module.exports = defineConfig([
       'import/namespace': 'off',
       'import/default': 'off',
       'import/export': 'off',
+      '@typescript-eslint/no-redeclare': 'off',
       'import/no-unresolved': 'off',
       'import/no-named-as-default': 'off',
       // fast-check's own way of writing is through its namespace.

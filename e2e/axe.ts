@@ -11,7 +11,7 @@ const WCAG = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'];
 const SEEN = ['color-contrast', 'target-size', 'link-in-text-block'];
 
 /** What axe-core finds on a page against WCAG 2.2, levels A and AA. @param where how it is called @param rules all, or those by which what is seen is judged */
-export async function violations(page: Page, where: string, rules: 'all' | 'seen' = 'all'): Promise<string[]> {
+async function violations(page: Page, where: string, rules: 'all' | 'seen' = 'all'): Promise<string[]> {
   if (!(await page.evaluate(() => 'axe' in window))) await page.evaluate(axe);
   const found = await page.evaluate(
     (runOnly) =>
@@ -28,4 +28,19 @@ export async function violations(page: Page, where: string, rules: 'all' | 'seen
         .join(' | ')
         .slice(0, 700)}`,
   );
+}
+
+/** What it finds on a phone in the dark, and wide in the light. The page is left as a phone in the dark. */
+export async function violationsBothWays(page: Page, where: string): Promise<string[]> {
+  const found: string[] = [];
+  for (const [width, colorScheme, rules] of [
+    [1280, 'light', 'seen'],
+    [390, 'dark', 'all'],
+  ] as const) {
+    await page.setViewportSize({ width, height: 844 });
+    await page.emulateMedia({ colorScheme });
+    await page.waitForTimeout(150);
+    found.push(...(await violations(page, `${where} ${width} ${colorScheme}`, rules)));
+  }
+  return found;
 }

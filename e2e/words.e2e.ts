@@ -21,7 +21,7 @@ test(
   async () => {
     await speak(page, 'en-XA');
     const wrong: string[] = [];
-    for (const place of PLACES) {
+    for (const place of [...PLACES, 'feed/brindle']) {
       await page.goto(`/${place}`);
       await page.getByRole('navigation').getByText('⟦').first().waitFor();
       await page.getByRole('main').getByText('⟦').first().waitFor();

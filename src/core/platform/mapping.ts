@@ -169,7 +169,7 @@ function make({ rule, fields }: ReadyRule, values: Values, { feed, seenAt }: Ori
       event: null,
       missing,
       reason: phrase('The message has no usable {fields}.', {
-        fields: lacking.map((field) => `"${field}"`).join(', '),
+        fields: { and: lacking.map((field) => `"${field}"`) },
       }),
     };
   const at = values.at === undefined ? seenAt : readTime(values.at);

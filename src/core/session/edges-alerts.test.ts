@@ -13,6 +13,8 @@ import { ANY } from '@/core/engine/cue/range';
 import { newState } from './state';
 import { WORD_FIELDS } from '@/core/words/fields';
 import { base, event, run } from './edges.setup';
+import { withoutIsolates } from '@/core/words/isolate';
+import { takeApart } from '@/core/words/message';
 import { inEnglish } from '@/core/words/in-english.setup';
 
 describe('joining', () => {
@@ -37,7 +39,16 @@ describe('joining', () => {
       );
     const there = one({ values: all(2) });
     join(there, one({ key: 'f/hana/pot', names: ['hana'], values: all(30) }));
-    expect(there.values).toEqual({ ...all(30), viewer: 'ines and hana', gift: 'gifts', count: 32, total: 32 });
+    const said = (language: string): string => takeApart('{viewer}: {gift}', language)(there.values);
+    expect(withoutIsolates(said('en-GB'))).toBe('ines and hana: gifts');
+    // Names and gifts are put together in the language of the show.
+    expect(['es', 'ja', 'ar'].map((language) => withoutIsolates(said(language)))).toEqual([
+      'ines y hana: regalos',
+      'ines、hana: ギフト',
+      'ines وhana: هدايا',
+    ]);
+    const { viewer, gift } = there.values;
+    expect(there.values).toEqual({ ...all(30), viewer, gift, count: 32, total: 32 });
     // An alert that says "{viewer} has {points} points" says 30, not 0.
     expect([there.values.points, there.values.level]).toEqual([30, 30]);
     const latest = one({ joins: 'latest', values: { count: 100, points: 7 } });

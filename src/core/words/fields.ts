@@ -1,7 +1,7 @@
 import { figure } from '@/core/event/figures';
-import { aired } from './on-air';
+import { aired, airedPhrase } from './on-air';
 import { isolate } from './isolate';
-import { phrase, type Phrase } from '@/core/words/phrase';
+import { isPhrase, phrase, type Phrase } from '@/core/words/phrase';
 
 /** What there is to know of a field. */
 interface Field {
@@ -57,9 +57,12 @@ export function fallbackOf(field: WordField, language: string): string {
   }
 }
 
+/** A field's text as it stands among words: apart from their direction, and in their language where Gavirn itself says it. */
+export const textWords = (value: string | undefined, field: WordField, language: string): string =>
+  isolate(isPhrase(value) ? airedPhrase(language, value) : value?.trim() || fallbackOf(field, language));
+
 /** A field's value as it stands among words. */
 export function valueWords(values: WordValues, field: WordField, language: string): string {
   const value = values[field];
-  if (typeof value === 'number') return figure(value, language);
-  return isolate(value?.trim() || fallbackOf(field, language));
+  return typeof value === 'number' ? figure(value, language) : textWords(value, field, language);
 }

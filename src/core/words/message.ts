@@ -1,6 +1,5 @@
 import { IntlMessageFormat } from 'intl-messageformat';
-import { fallbackOf, FIELDS, isField, valueWords, WORD_FIELDS, type WordField, type WordValues } from './fields';
-import { isolate } from './isolate';
+import { FIELDS, isField, textWords, valueWords, WORD_FIELDS, type WordField, type WordValues } from './fields';
 import { phrase, type Phrase } from '@/core/words/phrase';
 
 /** Words taken apart once: a busy session fills the same words a hundred thousand times. It never throws, whatever the values. */
@@ -97,7 +96,7 @@ function given(values: WordValues, language: string): Record<string, string | nu
   const all = Object.fromEntries(
     WORD_FIELDS.map((field) => {
       const value = values[field];
-      return [field, typeof value === 'number' ? value : isolate(value?.trim() || fallbackOf(field, language))];
+      return [field, typeof value === 'number' ? value : textWords(value, field, language)];
     }),
   );
   // A count that is not known is one.

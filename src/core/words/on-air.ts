@@ -1,7 +1,16 @@
 import ar from './on-air/ar.json';
 import es from './on-air/es.json';
 import ja from './on-air/ja.json';
-import { phrase, sayer, type Catalogue, type PhraseValues, type Sayer, type WrittenOut } from './phrase';
+import {
+  asKept,
+  phrase,
+  sayer,
+  type Catalogue,
+  type Phrase,
+  type PhraseValues,
+  type Sayer,
+  type WrittenOut,
+} from './phrase';
 
 /* What Gavirn itself says to viewers: on the frame, and in chat. It is in the language of the show, whatever the app's is. */
 
@@ -21,6 +30,13 @@ function sayerOf(language: string): Sayer {
 /** @param language the show's (BCP 47) @param id the message in English, in ICU MessageFormat @param values what stands in it */
 export const aired = <const I extends string>(language: string, id: WrittenOut<I>, values?: PhraseValues): string =>
   sayerOf(language).say(phrase<I>(id, values));
+
+/** What is kept among a show's values, and said by `airedPhrase` in the show's language where it is read, such as the names of several people. */
+export const airedLater = <const I extends string>(id: WrittenOut<I>, values?: PhraseValues): string =>
+  asKept(phrase<I>(id, values));
+
+/** Says in the language of the show what `airedLater` has kept. */
+export const airedPhrase = (language: string, said: Phrase): string => sayerOf(language).say(said);
 
 /** Words of a show that Gavirn proposes, such as a new cue's. What stands in braces in them is a field of the show's, and is left as it is. */
 export const proposed = <const I extends string>(language: string, words: WrittenOut<I>): string =>

@@ -2,7 +2,7 @@ import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import ts from 'typescript';
 
-/* Which messages the sources have: what stands written out in `say`, `phrase`, `aired` and `proposed`. */
+/* Which messages the sources have: what stands written out in `say`, `phrase`, `aired`, `airedLater` and `proposed`. */
 
 /** A message, where it stands, and the names of the values that are given to it; null: they are not written out there. */
 export interface Found {
@@ -21,6 +21,7 @@ const CALLS: Readonly<Record<string, { at: number; onAir: boolean }>> = {
   say: { at: 0, onAir: false },
   phrase: { at: 0, onAir: false },
   aired: { at: 1, onAir: true },
+  airedLater: { at: 0, onAir: true },
   proposed: { at: 1, onAir: true },
 };
 

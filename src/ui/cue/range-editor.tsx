@@ -27,7 +27,7 @@ export function RangeEditor({
   return (
     <View className="gap-2">
       <Text size={13} tone="muted">
-        {[label, currency ?? unit].filter(Boolean).join(', ')}
+        {(currency ?? unit) ? say('{label}, {unit}', { label, unit: currency ?? unit }) : label}
       </Text>
       <View className="flex-row gap-3">
         <View className="flex-1">

@@ -130,6 +130,13 @@ function SetTo({
 }
 
 /** What was changed by hand before, each to be taken back. */
+/** Who changed it, how long ago, and whether that was taken back. */
+const factsOf = ({ by, at, undone }: HandChange, now: number): string[] => [
+  ...(by === undefined ? [] : [by]),
+  agoWords(now - at),
+  ...(undone ? [say('taken back')] : []),
+];
+
 function HandChanges({
   changes,
   words,
@@ -159,9 +166,7 @@ function HandChanges({
                 {say('{before} became {now}', { before: words(change.from), now: words(change.to) })}
               </Text>
               <Text size={13} tone="muted">
-                {[change.by, agoWords(now - change.at), change.undone ? say('taken back') : null]
-                  .filter(Boolean)
-                  .join(', ')}
+                {say('{facts}', { facts: { dots: factsOf(change, now) } })}
               </Text>
             </View>
             {change.undone ? null : (

@@ -42,7 +42,7 @@ test('a rule says what is needed, what the sample becomes, and what it may do wi
   const onAim = jest.fn();
   let rule = newRule('gift');
   const { rerender } = render(<RuleCard rule={rule} made={made(rule)} onAim={onAim} onRemove={() => undefined} />);
-  expect(screen.getByRole('status').textContent).toBe('The message has no usable "giftName", "viewerName".');
+  expect(screen.getByRole('status').textContent).toBe('The message has no usable "giftName" and "viewerName".');
   fireEvent.click(screen.getByRole('button', { name: 'Gift’s name, needed' }));
   expect(onAim).toHaveBeenLastCalledWith('giftName');
   rule = withTapped(

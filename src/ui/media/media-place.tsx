@@ -134,7 +134,8 @@ function MediaRow({ media, target, onPress }: { media: Media; target: number; on
         <Thumb media={media} />
         <View className="flex-1">
           <Text size={17} face="strong" numberOfLines={1}>
-            {media.name}
+            {/* A space keeps it apart from the facts, where both are read as one name. */}
+            {`${media.name} `}
           </Text>
           <Text size={13} tone="muted" className="tabular-nums">
             {factsWords(media)}

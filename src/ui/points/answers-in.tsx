@@ -14,14 +14,14 @@ export function AnswersIn() {
   const silent = on.filter((feed) => !canPost(feed));
   const spotlights = pieces.filter(({ kind }) => kind === 'spotlight');
   if (silent.length === 0) return <Text tone="muted">{say('Each is answered in the chat that asked.')}</Text>;
-  const names = silent.map(feedName).join(', ');
+  const names = { and: silent.map(feedName) };
   const open = on.filter((feed) => canPost(feed)).map(feedName);
   return (
     <View className="gap-2">
       <Text tone="muted">
         {open.length > 0
           ? say('In {open} each is answered in the chat that asked. In {names} Gavirn cannot post.', {
-              open: open.join(', '),
+              open: { and: open },
               names,
             })
           : say('Gavirn cannot post in {names}: no helper account, or the platform lets nobody post.', { names })}

@@ -30,7 +30,7 @@ export function NamesSheet({
       <View role="list" aria-label={title}>
         {names.slice(0, shown).map(({ key, name, note }) => (
           <View key={key} role="listitem" className="flex-row items-center min-h-[44px] gap-2 border-b border-line">
-            <ViewerText text={name} face="strong" numberOfLines={1} className="flex-1 text-start" />
+            <ViewerText text={name} face="strong" numberOfLines={1} className="flex-1" />
             {note ? (
               <Text size={13} tone="muted">
                 {note}
@@ -64,7 +64,7 @@ export function Messages({ messages }: { messages: readonly Message[] }) {
         {messages.slice(0, shown).map(({ key, name, kind, at, text }) => (
           <View key={`${key}/${at}`} role="listitem" className="py-2 border-b border-line gap-1">
             <View className="flex-row items-center gap-2">
-              <ViewerText text={name} face="strong" numberOfLines={1} className="flex-1 text-start" />
+              <ViewerText text={name} face="strong" numberOfLines={1} className="flex-1" />
               <Text size={13} tone="muted" className="tabular-nums">
                 {kind === 'tip'
                   ? say('tip, {at}', { at: hourMinute(at) })

@@ -147,8 +147,10 @@ function Figure({
     <>
       <View className="flex-row items-center gap-3">
         <Shape kind={kind} size={14} />
-        <Text size={30} face="figure">
-          {value}
+        {/* A sum of money in one line, too. */}
+        <Text size={value.length > 6 ? 22 : 30} face="figure" className="shrink-0">
+          {/* A space keeps it apart from what it counts, where both are read as one name. */}
+          {`${value} `}
         </Text>
       </View>
       <Text size={13} tone="muted" className={`mt-1 ${onOpen ? 'underline' : ''}`}>

@@ -56,9 +56,9 @@ function Thanked({ tally, place, onOpen }: { tally: ViewerTally; place: number; 
         <Text tone="muted" className="w-[26px] tabular-nums">
           {place}
         </Text>
-        <ViewerText text={tally.name} face="strong" numberOfLines={1} className="flex-1 text-start" />
+        <ViewerText text={tally.name} face="strong" numberOfLines={1} className="flex-1" />
         <Text size={13} tone="muted" className="tabular-nums">
-          {says.slice(0, 2).join(', ')}
+          {say('{facts}', { facts: { dots: says.slice(0, 2) } })}
         </Text>
       </Pressable>
     </View>
@@ -105,8 +105,10 @@ function PersonSheet({
   const joined = tally.key.startsWith('person/');
   return (
     <Sheet title={tally.name} onClose={onClose}>
-      <Text tone="muted">{[tally.handle, where(tally)].filter(Boolean).join(', ')}</Text>
-      <Text>{`${givenWords(tally, currency).join(', ')}.`}</Text>
+      <Text tone="muted">
+        {say('{facts}', { facts: { dots: [tally.handle, where(tally)].filter((each) => each !== '') } })}
+      </Text>
+      <Text>{say('{facts}', { facts: { dots: givenWords(tally, currency) } })}</Text>
       {joined ? (
         <Button
           onPress={() => {
@@ -157,7 +159,7 @@ function SameSomewhereElse({
               onClose();
             }}
           >
-            <ViewerText text={other.name} face="strong" numberOfLines={1} className="flex-1 text-start" />
+            <ViewerText text={other.name} face="strong" numberOfLines={1} className="flex-1" />
             <Text size={13} tone="muted">
               {where(other)}
             </Text>

@@ -141,7 +141,7 @@ function ProposalItem({
           </Text>
           {without.length > 0 ? (
             <Text size={13} tone="brick">
-              {say('No room for {without}: taken off the frame', { without: without.join(', ') })}
+              {say('No room for {without}: taken off the frame', { without: { and: without } })}
             </Text>
           ) : null}
         </View>

@@ -128,9 +128,7 @@ function TeamPick({
     <View className="flex-row flex-wrap gap-2">
       {teams.length > 0 ? (
         <Button kind="outline" onPress={() => setOpen(!open)}>
-          {open
-            ? say('Fold the teams away')
-            : say('Teams: {names}', { names: teams.map(({ name }) => name).join(', ') })}
+          {open ? say('Fold the teams away') : say('Teams: {names}', { names: { and: teams.map(({ name }) => name) } })}
         </Button>
       ) : null}
       {teams.length < 12 ? (

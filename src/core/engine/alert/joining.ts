@@ -1,4 +1,5 @@
 import type { WordField, WordValues } from '@/core/words/fields';
+import { airedLater } from '@/core/words/on-air';
 
 /** What two alerts are compared by, and what becomes one when they are joined. */
 export interface Joining {
@@ -63,7 +64,7 @@ export function join(there: Joining, asked: Joining): void {
   const joined: Record<WordField, Value> = {
     viewer: there.names.length > 1 ? together(there.names) : (b.viewer ?? a.viewer),
     handle: b.handle ?? a.handle,
-    gift: a.gift === b.gift ? a.gift : 'gifts',
+    gift: a.gift === b.gift ? a.gift : SEVERAL_GIFTS,
     count: adds ? sum(a.count, b.count) : (b.count ?? a.count),
     worth: b.worth ?? a.worth,
     total: adds ? sum(a.total, b.total) : (b.total ?? a.total),
@@ -82,6 +83,10 @@ export function join(there: Joining, asked: Joining): void {
 /** Ends the key of an alert of several people: it is no longer that of the first. */
 const SEVERAL = '+';
 
-/** Several people in a few words: "Inês and Hana", "Inês and 14 more". */
-export const together = (names: readonly string[]): string =>
-  names.length === 2 ? names.join(' and ') : `${names[0] ?? ''} and ${names.length - 1} more`;
+const SEVERAL_GIFTS = airedLater('gifts');
+
+/** Several people in a few words, said in the show's language where they are read: "Inês and Hana", "Inês and 14 more". */
+const together = (names: readonly string[]): string =>
+  names.length === 2
+    ? airedLater('{names}', { names: { and: names } })
+    : airedLater('{viewer} and {n} more', { viewer: names[0] ?? '', n: names.length - 1 });

@@ -1,6 +1,8 @@
 import type { Alert } from './alert';
 import { AlertQueue } from './queue';
 import type { Say } from './alert-list';
+import { withoutIsolates } from '@/core/words/isolate';
+import { takeApart } from '@/core/words/message';
 
 export const asked = (id: string, at: number, length: number, more: Partial<Alert> = {}): Alert => ({
   id,
@@ -23,7 +25,7 @@ export const asked = (id: string, at: number, length: number, more: Partial<Aler
   worth: 0,
   ...more,
 });
-export const say: Say = (_words, { viewer, count }) => `${viewer} × ${count}`;
+export const say: Say = (_words, values) => withoutIsolates(takeApart('{viewer} × {count}', 'en-GB')(values));
 export const add = (queue: AlertQueue, id: string, now: number, length: number, more: Partial<Alert> = {}) =>
   queue.add(asked(id, now, length, more), now);
 /** One gift of a viewer, for a queue that joins. */

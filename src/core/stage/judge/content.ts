@@ -215,7 +215,7 @@ export function lostCue({ show }: Judged): Finding[] {
         const only = cue.when.kind === 'scene' && cue.when.scene !== '' ? [cue.when.scene] : (cue.holds.scenes ?? []);
         const there = piece.scenes;
         if (only.length === 0 || there === undefined || only.some((scene) => there.includes(scene))) return [];
-        const names = only.map((scene) => show.scenes.find(({ id }) => id === scene)?.name ?? scene).join(', ');
+        const names = { and: only.map((scene) => show.scenes.find(({ id }) => id === scene)?.name ?? scene) };
         return [
           {
             key: `cue/${cue.id}/${piece.id}`,
