@@ -121,3 +121,14 @@ test('a dialog above a sheet closes before the sheet', async () => {
   await page.goBack();
   await closed();
 });
+
+test('until it is known which scene is on air, the first one is shown, and not all of them over each other', async () => {
+  const context = await world.wide();
+  await context.route(/\/api\/shows\/[^/]+\/desk/, (route) => route.abort());
+  const wide = await context.newPage();
+  await wide.goto('/cues');
+  const frame = wide.getByRole('complementary', { name: 'Stage' }).getByRole('list', { name: 'On the frame' });
+  await frame.getByText('Open the kiln').first().waitFor({ state: 'attached' });
+  assert.doesNotMatch((await frame.textContent()) ?? '', /Write in chat/);
+  await context.close();
+});

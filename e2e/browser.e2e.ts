@@ -30,6 +30,8 @@ test('two tabs that edit the same show: both edits are kept, and each tab sees t
   await two.goto('/stage');
   await one.getByRole('listitem').first().getByRole('button', { name: 'More for this cue' }).tap();
   await one.getByRole('button', { name: 'Delete this cue' }).tap();
+  // Nobody changes tabs faster.
+  await two.waitForTimeout(500);
   await two.getByRole('button', { name: 'Choose Gift goal' }).tap();
   await two.getByRole('button', { name: 'Edit Gift goal' }).tap();
   await two.getByLabel('Words on the goal').fill('From the other tab');

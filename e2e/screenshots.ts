@@ -154,7 +154,7 @@ async function wide({ world, shot }: Walk): Promise<void> {
   const page = await (await world.wide()).newPage();
   await page.emulateMedia({ colorScheme: 'dark' });
   await page.goto('/cues');
-  await page.waitForTimeout(3000);
+  await page.waitForTimeout(4500);
   await shot('wide', page);
   await page.emulateMedia({ colorScheme: 'light' });
   await page.goto('/stage');

@@ -3,7 +3,7 @@ import { CORRECTABLE, type Correctable } from '@/core/engine/feature/viewer/corr
 import type { Measure } from '@/core/engine/count/row';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { EARN_TITLES, pointsWords, type EarnKind } from '@/core/engine/feature/points/schema';
+import { EARN_TITLES, FROM_A_FILE, pointsWords, type EarnKind } from '@/core/engine/feature/points/schema';
 import type { Why } from '@/core/engine/feature/points/ledger';
 import { MEASURE } from '@/core/engine/count/measure';
 import type { PersonView } from '@/core/people/roll';
@@ -252,6 +252,8 @@ const REASONS: Record<Exclude<Why, EarnKind>, Phrase> = {
   earlier: phrase('earlier, put together'),
 };
 
+const noteOf = (note: string): Sayable => (note === FROM_A_FILE ? phrase('from a file') : note);
+
 /** Every change of a viewer's points with its reason, newest first; they sum to what the viewer has. */
 function Ledger({ person }: { person: PersonView }) {
   const now = engineClock.now();
@@ -270,10 +272,10 @@ function Ledger({ person }: { person: PersonView }) {
               {line.count > 1
                 ? say('{reason} {note}, {count} times', {
                     reason: reason(line.why),
-                    note: line.note,
+                    note: noteOf(line.note),
                     count: line.count,
                   })
-                : say('{reason} {note}', { reason: reason(line.why), note: line.note })}
+                : say('{reason} {note}', { reason: reason(line.why), note: noteOf(line.note) })}
             </Text>
             <Text size={13} tone="muted">
               {agoWords(now - line.until)}

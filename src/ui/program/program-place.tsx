@@ -5,6 +5,7 @@ import { piecesSeen } from '@/core/stage/seen';
 import { useShow } from '@/ui/data/show';
 import { FrameView } from '@/ui/stage/frame-view';
 import { CameraFields } from '@/ui/stage/picture-fields';
+import { useSceneSeen } from '@/ui/stage/scene-seen';
 import { usePageTitle } from '@/ui/frame/page-title';
 import { WayBack } from '@/ui/frame/way-back';
 import { Button } from '@/ui/part/button';
@@ -21,7 +22,7 @@ import { say } from '@/ui/words/say';
 export function ProgramPlace() {
   usePageTitle(say('Program'));
   const show = useShow();
-  const scene = useDeskView((view) => view.scene, '');
+  const scene = useSceneSeen();
   const hidden = useDeskView((view) => view.hidden, []);
   const pieces = useMemo(
     () => piecesSeen(show, { scene, hidden: new Set(hidden), by: 'app' }).filter(({ seenBy }) => seenBy !== 'me'),

@@ -5,6 +5,7 @@ import { piecesSeen } from '@/core/stage/seen';
 import { useShow } from '@/ui/data/show';
 import { Text } from '@/ui/part/text';
 import { FrameView } from './frame-view';
+import { useSceneSeen } from './scene-seen';
 import { usePlaces, watchedBy } from './watched';
 import { useDeskView } from '@/ui/data/desk';
 import { say } from '@/ui/words/say';
@@ -14,7 +15,7 @@ export function StageBeside() {
   const show = useShow();
   const router = useRouter();
   const hidden = useDeskView((view) => view.hidden, []);
-  const scene = useDeskView((view) => view.scene, '');
+  const scene = useSceneSeen();
   const pieces = useMemo(() => piecesSeen(show, { scene, hidden: new Set(hidden), by: 'app' }), [show, scene, hidden]);
   const [room, setRoom] = useState({ width: 0, height: 0 });
   const width = Math.floor(Math.min(room.width, (room.height * show.frame.width) / show.frame.height));

@@ -3,7 +3,7 @@ import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { ScrollView, View } from 'react-native';
 import { GestureHandlerRootView } from 'react-native-gesture-handler';
 import type { Piece } from '@/core/piece';
-import { useDeskView } from '@/ui/data/desk';
+import { useSceneSeen } from './scene-seen';
 import { useShow } from '@/ui/data/show';
 import { inPlace } from '@/ui/frame/address';
 import { usePageTitle } from '@/ui/frame/page-title';
@@ -82,7 +82,7 @@ function useLookedAt() {
   // Until somebody chooses: what viewers see first. All scenes together would lie over one another.
   const [looked, onLook] = useState<string | null>(null);
   const [follows, setFollows] = useState(false);
-  const onAir = useDeskView((view) => view.scene, '');
+  const onAir = useSceneSeen();
   const wanted = follows ? onAir : looked;
   const scene = wanted === '' ? '' : sceneOf(scenes, wanted ?? '');
   return {

@@ -14,7 +14,7 @@ import type { Emit } from '@/core/engine/kernel/effect';
 import { later, recount, renewWindows } from '@/core/engine/kernel/state';
 import { plain } from '@/core/words/plain';
 import type { Account, Why } from './ledger';
-import { earnedBy, levelAt, pointsWords, type EarnKind, type Perk } from './schema';
+import { earnedBy, FROM_A_FILE, levelAt, pointsWords, type EarnKind, type Perk } from './schema';
 import type { PointsHost } from './slice';
 import type { LevelMoment } from './when-level';
 import type { PerkMoment } from './when-perk';
@@ -98,7 +98,7 @@ export function bringIn({ ledger, now }: PointsHost, rows: readonly (Doer & { po
   for (const { points, ...viewer } of rows) {
     const account = ledger.open(viewer);
     const more = points - account.balance;
-    ledger.post(account, { why: 'hand', points: more, at: now, note: 'from a file' });
+    ledger.post(account, { why: 'hand', points: more, at: now, note: FROM_A_FILE });
     account.earned += Math.max(0, more);
   }
 }

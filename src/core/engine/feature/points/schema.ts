@@ -151,3 +151,6 @@ const BY_MEASURE = [
 /** Points as words: "1,240 points". */
 export const pointsWords = (points: number, { unit }: Pick<PointsPlan, 'unit'>, language?: string): string =>
   `${figure(points, language)} ${unit}`;
+
+/** The note at a line of an account that was brought in, as it is kept; it is said in the app's language where it is shown. */
+export const FROM_A_FILE = 'from a file';
