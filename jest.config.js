@@ -12,7 +12,7 @@ const [expo, ...others] = require('jest-expo/web/jest-preset').transformIgnorePa
 
 module.exports = {
   // What starts programs of its own takes its time while the browser tests run beside it.
-  testTimeout: 60_000,
+  testTimeout: 180_000,
   projects: [
     {
       displayName: 'core',

@@ -142,6 +142,8 @@ async function browserFile(file: string): Promise<Outcome> {
     'tsx',
     // What a failed test has left open must not keep the others waiting.
     '--test-force-exit',
+    // A test that hangs ends; none is told by its time how fast the machine is.
+    '--test-timeout=300000',
     '--test-reporter=spec',
     '--test-reporter-destination=stdout',
     '--test-reporter=tap',

@@ -5,7 +5,7 @@ import { after, before, test } from 'node:test';
 import type { Page } from 'playwright-core';
 import { SHOW_VERSION } from '@/core/show/show';
 import { starterShow } from '@/core/show/starter';
-import { addBrindle, chooseFile } from './person';
+import { addBrindle, chooseFile, goTo } from './person';
 import { until, VIEWERS, World } from './world';
 
 /* Bad input and bad luck, in the browser. */
@@ -27,7 +27,7 @@ const opened = async (path: string, options = {}): Promise<Page> => {
 test('two tabs that edit the same show: both edits are kept, and each tab sees the other’s', async () => {
   const one = await opened('/cues');
   const two = await one.context().newPage();
-  await two.goto('/stage');
+  await goTo(two, '/stage');
   await one.getByRole('listitem').first().getByRole('button', { name: 'More for this cue' }).tap();
   await one.getByRole('button', { name: 'Delete this cue' }).tap();
   // Nobody changes tabs faster.
@@ -40,7 +40,7 @@ test('two tabs that edit the same show: both edits are kept, and each tab sees t
     () => one.getByLabel('On the frame').innerText(),
     (words) => words.includes('From the other tab'),
   );
-  await two.goto('/cues');
+  await goTo(two, '/cues');
   await two.getByText('2 cues').waitFor();
   await one.context().close();
 });

@@ -5,10 +5,11 @@ import { join } from 'node:path';
 import { test } from 'node:test';
 import { aFollow, aGift, START } from '@/core/event/examples';
 import { writeEventLine } from '@/core/file/events';
+import { goTo } from './person';
 import { until } from './world';
 import { HANDLE, world, page, addFeed, step, check, post, ownAddress, details, onDesk } from './feeds-world';
 
-test('any other platform: from one sample message to an event in a few taps', { timeout: 60_000 }, async () => {
+test('any other platform: from one sample message to an event in a few taps', async () => {
   await addFeed('Any other');
   await page.getByLabel('What you call it').fill('Lantern Live');
   await page.getByRole('button', { name: 'Add this feed' }).tap();
@@ -57,119 +58,111 @@ test('any other platform: from one sample message to an event in a few taps', { 
   await onDesk('3 × Paper Boat, 75 coins');
   assert.equal(await page.getByRole('listitem').filter({ hasText: 'Paper Boat' }).count(), 1);
   // The bad one is kept, and said in a sentence.
-  await page.goto('/feeds');
+  await goTo(page, '/feeds');
   await details('Lantern Live');
   await page.getByRole('list', { name: 'Unreadable' }).getByText('{"half').waitFor();
   await page.getByText(/1 message could not be read/).waitFor();
 });
 
-test(
-  'CloudEvents and Activity Streams: each gets an address, and what is posted there is heard',
-  { timeout: 60_000 },
-  async () => {
-    await addFeed('CloudEvents');
-    await page.getByRole('button', { name: 'Add this feed' }).tap();
-    await page.getByRole('heading', { name: 'CloudEvents' }).waitFor();
-    const cloud = await ownAddress();
-    await until(
-      async () =>
-        (
-          await post(cloud, '', {
-            'ce-specversion': '1.0',
-            'ce-id': '1',
-            'ce-source': '/x',
-            'ce-type': 'app.gavirn.event.follow',
-          })
-        ).status,
-      (status) => status !== 404,
-    );
-    assert.equal(
+test('CloudEvents and Activity Streams: each gets an address, and what is posted there is heard', async () => {
+  await addFeed('CloudEvents');
+  await page.getByRole('button', { name: 'Add this feed' }).tap();
+  await page.getByRole('heading', { name: 'CloudEvents' }).waitFor();
+  const cloud = await ownAddress();
+  await until(
+    async () =>
       (
-        await post(
-          cloud,
-          { viewer: { id: 'v', handle: 'v', name: 'Nour', roles: [] }, text: 'by cloud event' },
-          {
-            'content-type': 'application/json',
-            'ce-specversion': '1.0',
-            'ce-id': '2',
-            'ce-source': '/x',
-            'ce-type': 'app.gavirn.event.chat',
-          },
-        )
+        await post(cloud, '', {
+          'ce-specversion': '1.0',
+          'ce-id': '1',
+          'ce-source': '/x',
+          'ce-type': 'app.gavirn.event.follow',
+        })
       ).status,
-      204,
-    );
-    await onDesk('by cloud event');
-    // A tip in a currency without a rate asks for it where it is seen; once it has one, it asks no more.
-    const tipped = await post(
-      cloud,
-      { amountMinor: 500, currency: 'JPY' },
-      {
-        'content-type': 'application/json',
-        'ce-specversion': '1.0',
-        'ce-id': '3',
-        'ce-source': '/x',
-        'ce-type': 'app.gavirn.event.tip',
-      },
-    );
-    assert.equal(tipped.status, 204);
-    const rate = page.getByRole('status', { name: 'Rate of JPY' });
-    await rate.getByText(/^500 JPY came as tips, and JPY has no rate/).waitFor();
-    await rate.getByRole('textbox', { name: '1 JPY in EUR' }).fill('0.006');
-    await rate.getByRole('textbox', { name: '1 JPY in EUR' }).press('Enter');
-    await rate.getByRole('button', { name: 'Set the rate' }).tap();
-    await rate.waitFor({ state: 'detached' });
-    await addFeed('Activity Streams');
-    await page.getByLabel('What you call it').fill('The old network');
-    await page.getByRole('button', { name: 'Add this feed' }).tap();
-    await page.getByRole('heading', { name: 'The old network' }).waitFor();
-    const activity = await ownAddress();
-    await until(
-      async () =>
-        (
-          await post(activity, {
-            type: 'Announce',
-            id: 'https://social.example/1',
-            actor: 'https://social.example/@tove',
-          })
-        ).status,
-      (status) => status === 204,
-    );
-    await onDesk('shared the stream');
-    // With a secret asked for, what is not signed is refused.
-    await page.goto('/feeds');
-    await details('The old network');
-    await page.getByRole('button', { name: 'Ask for signatures' }).tap();
-    await page.getByRole('button', { name: 'Show the secret' }).waitFor();
-    await until(
-      async () => (await post(activity, { type: 'Announce', id: 'https://social.example/2', actor: 'x' })).status,
-      (status) => status === 401,
-    );
-  },
-);
+    (status) => status !== 404,
+  );
+  assert.equal(
+    (
+      await post(
+        cloud,
+        { viewer: { id: 'v', handle: 'v', name: 'Nour', roles: [] }, text: 'by cloud event' },
+        {
+          'content-type': 'application/json',
+          'ce-specversion': '1.0',
+          'ce-id': '2',
+          'ce-source': '/x',
+          'ce-type': 'app.gavirn.event.chat',
+        },
+      )
+    ).status,
+    204,
+  );
+  await onDesk('by cloud event');
+  // A tip in a currency without a rate asks for it where it is seen; once it has one, it asks no more.
+  const tipped = await post(
+    cloud,
+    { amountMinor: 500, currency: 'JPY' },
+    {
+      'content-type': 'application/json',
+      'ce-specversion': '1.0',
+      'ce-id': '3',
+      'ce-source': '/x',
+      'ce-type': 'app.gavirn.event.tip',
+    },
+  );
+  assert.equal(tipped.status, 204);
+  const rate = page.getByRole('status', { name: 'Rate of JPY' });
+  await rate.getByText(/^500 JPY came as tips, and JPY has no rate/).waitFor();
+  await rate.getByRole('textbox', { name: '1 JPY in EUR' }).fill('0.006');
+  await rate.getByRole('textbox', { name: '1 JPY in EUR' }).press('Enter');
+  await rate.getByRole('button', { name: 'Set the rate' }).tap();
+  await rate.waitFor({ state: 'detached' });
+  await addFeed('Activity Streams');
+  await page.getByLabel('What you call it').fill('The old network');
+  await page.getByRole('button', { name: 'Add this feed' }).tap();
+  await page.getByRole('heading', { name: 'The old network' }).waitFor();
+  const activity = await ownAddress();
+  await until(
+    async () =>
+      (
+        await post(activity, {
+          type: 'Announce',
+          id: 'https://social.example/1',
+          actor: 'https://social.example/@tove',
+        })
+      ).status,
+    (status) => status === 204,
+  );
+  await onDesk('shared the stream');
+  // With a secret asked for, what is not signed is refused.
+  await goTo(page, '/feeds');
+  await details('The old network');
+  await page.getByRole('button', { name: 'Ask for signatures' }).tap();
+  await page.getByRole('button', { name: 'Show the secret' }).waitFor();
+  await until(
+    async () => (await post(activity, { type: 'Announce', id: 'https://social.example/2', actor: 'x' })).status,
+    (status) => status === 401,
+  );
+});
 
-test(
-  'by event stream: an address that is none, one that needs a secret, and the secret',
-  { timeout: 60_000 },
-  async () => {
-    await addFeed('Any other');
-    await page.getByLabel('What you call it').fill('Reed');
-    await page.getByRole('radio', { name: 'Event stream' }).tap();
-    await page.getByLabel('Address', { exact: true }).fill('brindle');
-    await page.getByRole('button', { name: 'Add this feed' }).tap();
-    await page.getByText('A whole address is needed').waitFor();
-    await page.getByLabel('Address', { exact: true }).fill(`${world.standins}/standins/brindle/live/{secret}/events`);
-    await page.getByRole('button', { name: 'Add this feed' }).tap();
-    await page.getByText('Its secret is still missing.').waitFor();
-    await page.getByLabel('Secret', { exact: true }).fill(HANDLE);
-    await page.getByRole('button', { name: 'Keep the secret' }).tap();
-    await page.getByText('It has a secret: ••••••••').waitFor();
-    await check();
-    await step('Address').getByText('The address answers.').waitFor();
-  },
-);
+test('by event stream: an address that is none, one that needs a secret, and the secret', async () => {
+  await addFeed('Any other');
+  await page.getByLabel('What you call it').fill('Reed');
+  await page.getByRole('radio', { name: 'Event stream' }).tap();
+  await page.getByLabel('Address', { exact: true }).fill('brindle');
+  await page.getByRole('button', { name: 'Add this feed' }).tap();
+  await page.getByText('A whole address is needed').waitFor();
+  await page.getByLabel('Address', { exact: true }).fill(`${world.standins}/standins/brindle/live/{secret}/events`);
+  await page.getByRole('button', { name: 'Add this feed' }).tap();
+  await page.getByText('Its secret is still missing.').waitFor();
+  await page.getByLabel('Secret', { exact: true }).fill(HANDLE);
+  await page.getByRole('button', { name: 'Keep the secret' }).tap();
+  await page.getByText('It has a secret: ••••••••').waitFor();
+  await check();
+  await step('Address').getByText('The address answers.').waitFor();
+});
 
-test('a recording is played, moved in and made faster', { timeout: 60_000 }, async () => {
+test('a recording is played, moved in and made faster', async () => {
   const file = join(tmpdir(), `gavirn-recording-${process.pid}.ndjson`);
   writeFileSync(
     file,
@@ -194,20 +187,19 @@ test('a recording is played, moved in and made faster', { timeout: 60_000 }, asy
   await onDesk('Reed Flute');
 });
 
-test('two viewers on two platforms are joined into one, and parted again', { timeout: 60_000 }, async () => {
-  await page.goto('/recap');
+test('two viewers on two platforms are joined into one, and parted again', async () => {
+  await goTo(page, '/recap');
   const thanked = page.getByRole('list', { name: 'To thank' }).getByRole('button');
   const rows = (): Promise<string[]> => thanked.allInnerTexts();
   await until(
     rows,
     (list) => list.some((row) => row.includes('山田 はな')) && list.some((row) => row.includes('Zuri')),
-    15_000,
   );
   await thanked.filter({ hasText: '山田 はな' }).tap();
   await page.getByRole('list', { name: 'The same person as' }).getByRole('button').filter({ hasText: 'Zuri' }).tap();
   // 75 coins of the one and 10 of the other.
-  await until(rows, (list) => list.some((row) => row.includes('85 coins')) && list.length === 1, 15_000);
+  await until(rows, (list) => list.some((row) => row.includes('85 coins')) && list.length === 1);
   await thanked.first().tap();
   await page.getByRole('button', { name: 'Part them again' }).tap();
-  await until(rows, (list) => list.length === 2, 15_000);
+  await until(rows, (list) => list.length === 2);
 });

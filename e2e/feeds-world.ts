@@ -1,5 +1,6 @@
 import { after, before } from 'node:test';
 import type { BrowserContext, Page } from 'playwright-core';
+import { goTo } from './person';
 import { World } from './world';
 
 /* Every way of adding a feed, on a phone; rules by tapping; every step that must be true failing, and then mended. */
@@ -12,12 +13,12 @@ before(async () => {
   world = await World.open();
   me = await world.person({ permissions: ['clipboard-read', 'clipboard-write'] });
   page = await me.newPage();
-  await page.goto('/feeds');
+  await goTo(page, '/feeds');
 });
 after(() => world.close());
 
 export const addFeed = async (platform: string): Promise<void> => {
-  await page.goto('/feeds');
+  await goTo(page, '/feeds');
   await page.getByRole('button', { name: 'Add a feed' }).tap();
   await page.getByRole('radio', { name: platform, exact: true }).tap();
 };
@@ -47,7 +48,7 @@ export const details = (name: string): Promise<void> =>
     .tap();
 /** A line of the desk. */
 export const onDesk = async (words: string): Promise<void> => {
-  await page.goto('/desk');
+  await goTo(page, '/desk');
   await page
     .getByRole('list', { name: 'What just happened, newest first' })
     .getByRole('listitem')

@@ -1,10 +1,11 @@
 import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import { emptyShow } from '@/core/show/starter';
+import { goTo } from './person';
 import { until, VIEWERS } from './world';
 import { HANDLE, world, page, addByHandle, step, check, details, onDesk } from './feeds-world';
 
-test('Tarn by its handle: it waits, connects by itself, and its stickers are tips', { timeout: 60_000 }, async () => {
+test('Tarn by its handle: it waits, connects by itself, and its stickers are tips', async () => {
   await addByHandle('Tarn');
   const card = page.getByRole('group', { name: `Tarn, ${HANDLE}` });
   await card.getByText('Waiting for you to go live. Nothing to press.').waitFor();
@@ -13,7 +14,7 @@ test('Tarn by its handle: it waits, connects by itself, and its stickers are tip
   await world.act('tarn', HANDLE, { act: 'sticker', user: VIEWERS.hana, amountMicros: 300_000_000, currency: 'JPY' });
   await onDesk('tipped 300 JPY');
   // What an account must be admitted to is asked for.
-  await page.goto('/feeds');
+  await goTo(page, '/feeds');
   await details('Tarn');
   const subscriptions = page.getByRole('switch', { name: /my account and subscriptions/ });
   assert.equal(await subscriptions.getAttribute('aria-checked'), 'false');
@@ -21,7 +22,7 @@ test('Tarn by its handle: it waits, connects by itself, and its stickers are tip
   await page.getByText('Admitted', { exact: true }).waitFor();
 });
 
-test('Oxbow: every step fails and is mended', { timeout: 90_000 }, async () => {
+test('Oxbow: every step fails and is mended', async () => {
   await addByHandle('Oxbow');
   await page.getByRole('heading', { name: 'Oxbow' }).waitFor();
   await page.getByText('Waiting for you to go live. Nothing to press.').waitFor();
@@ -69,113 +70,104 @@ test('Oxbow: every step fails and is mended', { timeout: 90_000 }, async () => {
   await onDesk('gave 2 subscriptions away');
 });
 
-test(
-  'what is written with a tip and a subscription is read on the desk, and offered to the words of their cues',
-  { timeout: 60_000 },
-  async () => {
-    await world.act('oxbow', HANDLE, {
-      act: 'tip',
-      user: VIEWERS.ines,
-      value: '5.00',
-      currency: 'EUR',
-      message: 'for the kiln',
-    });
-    await world.act('oxbow', HANDLE, { act: 'subscribe', user: VIEWERS.hana, months: 4, message: 'still here' });
-    await onDesk('tipped 5.00 EUR: “for the kiln”');
-    await onDesk('subscribed, month 4: “still here”');
-    for (const [kind, offered] of [
-      ['Someone tips', true],
-      ['Someone follows', false],
-    ] as const) {
-      await page.goto('/cues');
-      await page.getByRole('button', { name: 'New cue' }).tap();
-      await page.getByRole('radio', { name: 'Choose what starts it' }).tap();
-      await page.getByRole('dialog').getByRole('button', { name: kind, exact: true }).tap();
-      await page
-        .getByRole('list')
-        .getByRole('listitem')
-        .last()
-        .getByRole('button', { name: /^Change “/ })
-        .last()
-        .tap();
-      await page.getByRole('button', { name: 'Insert {viewer}' }).waitFor();
-      assert.equal(await page.getByRole('button', { name: 'Insert {message}' }).count(), offered ? 1 : 0);
-    }
-  },
-);
-
-test(
-  'a handle that is not there yet, a callback that nobody reaches, a wrong secret: said, and mended',
-  { timeout: 90_000 },
-  async () => {
-    const other = await (await world.person()).newPage();
-    let published: { secrets?: Record<string, { inbox: string }> } = {};
-    other.on('request', (request) => {
-      if (request.method() === 'PUT' && request.url().includes('/api/shows/'))
-        published = JSON.parse(request.postData() ?? '{}') as typeof published;
-    });
-    await other.goto('/shows');
-    const show = {
-      ...emptyShow('x', 'Early'),
-      feeds: [{ id: 'o', platform: 'oxbow', handle: 'early.bird', helper: '', on: true }],
-    };
-    const [chooser] = await Promise.all([
-      other.waitForEvent('filechooser'),
-      other.getByRole('button', { name: 'Open a file' }).tap(),
-    ]);
-    await chooser.setFiles({
-      name: 'early.json',
-      mimeType: 'application/json',
-      buffer: Buffer.from(JSON.stringify(show)),
-    });
-    await other
-      .getByRole('button', { name: /^Oxbow/ })
-      .first()
+test('what is written with a tip and a subscription is read on the desk, and offered to the words of their cues', async () => {
+  await world.act('oxbow', HANDLE, {
+    act: 'tip',
+    user: VIEWERS.ines,
+    value: '5.00',
+    currency: 'EUR',
+    message: 'for the kiln',
+  });
+  await world.act('oxbow', HANDLE, { act: 'subscribe', user: VIEWERS.hana, months: 4, message: 'still here' });
+  await onDesk('tipped 5.00 EUR: “for the kiln”');
+  await onDesk('subscribed, month 4: “still here”');
+  for (const [kind, offered] of [
+    ['Someone tips', true],
+    ['Someone follows', false],
+  ] as const) {
+    await goTo(page, '/cues');
+    await page.getByRole('button', { name: 'New cue' }).tap();
+    await page.getByRole('radio', { name: 'Choose what starts it' }).tap();
+    await page.getByRole('dialog').getByRole('button', { name: kind, exact: true }).tap();
+    await page
+      .getByRole('list')
+      .getByRole('listitem')
+      .last()
+      .getByRole('button', { name: /^Change “/ })
+      .last()
       .tap();
-    const seen = (name: string, words: string) =>
-      other
-        .getByRole('list', { name: 'Steps' })
-        .getByRole('listitem', { name: new RegExp(`^${name}:`) })
-        .getByText(words)
-        .waitFor();
-    const again = (): Promise<void> => other.getByRole('button', { name: 'Check again' }).tap();
-    await seen('Handle', 'Nobody on Oxbow has the handle early.bird.');
-    await world.act('oxbow', 'early.bird', { act: 'open' });
-    await again();
-    await seen('Handle', 'early.bird is on Oxbow.');
-    // Somebody else's callback stands where ours should: nothing of ours is reached. Gavirn puts its own there again by itself.
-    const register = async (callback: string): Promise<void> => {
-      const answer = await fetch(`${world.standins}/standins/oxbow/live/early.bird/hook`, {
-        method: 'PUT',
-        headers: { 'content-type': 'application/json' },
-        body: JSON.stringify({ callback, secret: 'whsec_MfKQ9r8GKYqrTwjUPD8ILPZIo2LaLaSw' }),
-      });
-      assert.equal(answer.status, 204);
-    };
-    await register('http://127.0.0.1:9/');
-    await again();
-    await seen('Callback', 'Oxbow cannot reach this server.');
-    await register(`${world.address}/in/${published.secrets?.o?.inbox ?? ''}`);
-    await again();
-    await seen('Callback', 'Oxbow reaches this server.');
-    await seen('Secret', 'signature is not by this feed’s secret. Renew the secret on this page.');
-    await other.getByRole('button', { name: 'Renew the secret' }).tap();
-    await other.getByRole('button', { name: 'Renew', exact: true }).tap();
-    await other.getByText(/The secret before this one is still taken until/).waitFor();
-    await until(
-      async () => {
-        await again();
-        await other.waitForTimeout(500);
-        return other.getByRole('list', { name: 'Steps' }).innerText();
-      },
-      (text) => text.includes('Oxbow signs with the right secret.'),
-      40_000,
-    );
-    await other.context().close();
-  },
-);
+    await page.getByRole('button', { name: 'Insert {viewer}' }).waitFor();
+    assert.equal(await page.getByRole('button', { name: 'Insert {message}' }).count(), offered ? 1 : 0);
+  }
+});
 
-test('the stand-ins’ own pages act as viewers, and set faults', { timeout: 60_000 }, async () => {
+test('a handle that is not there yet, a callback that nobody reaches, a wrong secret: said, and mended', async () => {
+  const other = await (await world.person()).newPage();
+  let published: { secrets?: Record<string, { inbox: string }> } = {};
+  other.on('request', (request) => {
+    if (request.method() === 'PUT' && request.url().includes('/api/shows/'))
+      published = JSON.parse(request.postData() ?? '{}') as typeof published;
+  });
+  await goTo(other, '/shows');
+  const show = {
+    ...emptyShow('x', 'Early'),
+    feeds: [{ id: 'o', platform: 'oxbow', handle: 'early.bird', helper: '', on: true }],
+  };
+  const [chooser] = await Promise.all([
+    other.waitForEvent('filechooser'),
+    other.getByRole('button', { name: 'Open a file' }).tap(),
+  ]);
+  await chooser.setFiles({
+    name: 'early.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from(JSON.stringify(show)),
+  });
+  await other
+    .getByRole('button', { name: /^Oxbow/ })
+    .first()
+    .tap();
+  const seen = (name: string, words: string) =>
+    other
+      .getByRole('list', { name: 'Steps' })
+      .getByRole('listitem', { name: new RegExp(`^${name}:`) })
+      .getByText(words)
+      .waitFor();
+  const again = (): Promise<void> => other.getByRole('button', { name: 'Check again' }).tap();
+  await seen('Handle', 'Nobody on Oxbow has the handle early.bird.');
+  await world.act('oxbow', 'early.bird', { act: 'open' });
+  await again();
+  await seen('Handle', 'early.bird is on Oxbow.');
+  // Somebody else's callback stands where ours should: nothing of ours is reached. Gavirn puts its own there again by itself.
+  const register = async (callback: string): Promise<void> => {
+    const answer = await fetch(`${world.standins}/standins/oxbow/live/early.bird/hook`, {
+      method: 'PUT',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ callback, secret: 'whsec_MfKQ9r8GKYqrTwjUPD8ILPZIo2LaLaSw' }),
+    });
+    assert.equal(answer.status, 204);
+  };
+  await register('http://127.0.0.1:9/');
+  await again();
+  await seen('Callback', 'Oxbow cannot reach this server.');
+  await register(`${world.address}/in/${published.secrets?.o?.inbox ?? ''}`);
+  await again();
+  await seen('Callback', 'Oxbow reaches this server.');
+  await seen('Secret', 'signature is not by this feed’s secret. Renew the secret on this page.');
+  await other.getByRole('button', { name: 'Renew the secret' }).tap();
+  await other.getByRole('button', { name: 'Renew', exact: true }).tap();
+  await other.getByText(/The secret before this one is still taken until/).waitFor();
+  await until(
+    async () => {
+      await again();
+      await other.waitForTimeout(500);
+      return other.getByRole('list', { name: 'Steps' }).innerText();
+    },
+    (text) => text.includes('Oxbow signs with the right secret.'),
+  );
+  await other.context().close();
+});
+
+test('the stand-ins’ own pages act as viewers, and set faults', async () => {
   const own = await world.person({ baseURL: world.standins });
   const oxbow = await own.newPage();
   await oxbow.goto(`/standins/oxbow?handle=${HANDLE}`);
@@ -196,8 +188,8 @@ test('the stand-ins’ own pages act as viewers, and set faults', { timeout: 60_
   await own.close();
 });
 
-test('feeds are stopped, moved and removed; removing is asked first and undone', { timeout: 60_000 }, async () => {
-  await page.goto('/feeds');
+test('feeds are stopped, moved and removed; removing is asked first and undone', async () => {
+  await goTo(page, '/feeds');
   const names = (): Promise<string[]> => page.getByRole('heading', { level: 2 }).allInnerTexts();
   await until(names, (list) => list[0] === 'Tarn' && list[1] === 'Oxbow');
   await page.getByRole('button', { name: 'More for Oxbow' }).tap();
@@ -220,39 +212,35 @@ test('feeds are stopped, moved and removed; removing is asked first and undone',
   await page.getByRole('group', { name: `Tarn, ${HANDLE}` }).waitFor();
 });
 
-test(
-  'what waits for a kind that nobody sends says so; secrets stay out of a saved show',
-  { timeout: 60_000 },
-  async () => {
-    await page.goto('/shows');
-    const download = page.waitForEvent('download');
-    await page.getByRole('button', { name: 'Save as a file' }).tap();
-    const text = await (
-      await (await download).createReadStream()
-    )
-      .toArray()
-      .then((parts) => Buffer.concat(parts as Buffer[]).toString('utf8'));
-    assert.ok(text.includes('"platform": "oxbow"') && !text.includes('whsec_') && !text.includes('"inbox"'));
-    await page.getByRole('button', { name: 'Save with secrets' }).tap();
-    const asked = page.waitForEvent('download');
-    await page.getByRole('button', { name: 'Save it' }).tap();
-    assert.ok(
-      (
-        await (
-          await (await asked).createReadStream()
-        )
-          .toArray()
-          .then((parts) => Buffer.concat(parts as Buffer[]).toString('utf8'))
-      ).includes('whsec_'),
-    );
-    await page.getByRole('button', { name: 'New show' }).tap();
-    await page.getByRole('button', { name: 'Skip the questions' }).tap();
-    await page.getByText('No feed yet. Add one to connect.').waitFor();
-    await addByHandle('Tarn');
-    await page.getByRole('group', { name: `Tarn, ${HANDLE}` }).waitFor();
-    await page.goto('/cues');
-    await page.getByText('It cannot fire. Tarn does not send gifts.').waitFor();
-    await page.goto('/stage');
-    await page.getByText('Gift goal waits: Tarn does not send gifts.').waitFor();
-  },
-);
+test('what waits for a kind that nobody sends says so; secrets stay out of a saved show', async () => {
+  await goTo(page, '/shows');
+  const download = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save as a file' }).tap();
+  const text = await (
+    await (await download).createReadStream()
+  )
+    .toArray()
+    .then((parts) => Buffer.concat(parts as Buffer[]).toString('utf8'));
+  assert.ok(text.includes('"platform": "oxbow"') && !text.includes('whsec_') && !text.includes('"inbox"'));
+  await page.getByRole('button', { name: 'Save with secrets' }).tap();
+  const asked = page.waitForEvent('download');
+  await page.getByRole('button', { name: 'Save it' }).tap();
+  assert.ok(
+    (
+      await (
+        await (await asked).createReadStream()
+      )
+        .toArray()
+        .then((parts) => Buffer.concat(parts as Buffer[]).toString('utf8'))
+    ).includes('whsec_'),
+  );
+  await page.getByRole('button', { name: 'New show' }).tap();
+  await page.getByRole('button', { name: 'Skip the questions' }).tap();
+  await page.getByText('No feed yet. Add one to connect.').waitFor();
+  await addByHandle('Tarn');
+  await page.getByRole('group', { name: `Tarn, ${HANDLE}` }).waitFor();
+  await goTo(page, '/cues');
+  await page.getByText('It cannot fire. Tarn does not send gifts.').waitFor();
+  await goTo(page, '/stage');
+  await page.getByText('Gift goal waits: Tarn does not send gifts.').waitFor();
+});

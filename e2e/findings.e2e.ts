@@ -4,7 +4,7 @@ import type { Page } from 'playwright-core';
 import { PIECE_KINDS, type Piece, type PieceKindName } from '@/core/piece';
 import { newCue, starterShow } from '@/core/show/starter';
 import type { Show } from '@/core/show/show';
-import { openShowFile } from './person';
+import { goTo, openShowFile } from './person';
 import { until, World } from './world';
 
 /* Shows in which much is wrong, opened from a file: every kind of finding comes up and is put right by its own tap. */
@@ -14,13 +14,13 @@ let page: Page;
 before(async () => {
   world = await World.open();
   page = await (await world.person()).newPage();
-  await page.goto('/feeds');
+  await goTo(page, '/feeds');
 });
 after(() => world.close());
 
 async function open(show: Show): Promise<void> {
   await openShowFile(page, show);
-  await page.goto('/stage');
+  await goTo(page, '/stage');
   await page.getByRole('button', { name: /^! \d+ to put right$/ }).tap();
   await page.getByRole('dialog').waitFor();
 }
@@ -128,7 +128,7 @@ for (const [what, show, kinds] of [
     ],
   ],
 ] as [string, Show, RegExp[]][]) {
-  test(`${what}: every kind of finding is said, and put right by its tap`, { timeout: 120_000 }, async () => {
+  test(`${what}: every kind of finding is said, and put right by its tap`, async () => {
     await open(show);
     const heard: string[] = [];
     for (let most = 30; most > 0 && (await list().getByRole('listitem').count()) > 0; most -= 1)
@@ -142,7 +142,7 @@ for (const [what, show, kinds] of [
   });
 }
 
-test('too much that is covered is made smaller by a tap', { timeout: 60_000 }, async () => {
+test('too much that is covered is made smaller by a tap', async () => {
   await open({ ...base, id: 'covered', name: 'Covered', safe: { ...base.safe, cover: 0.12 } });
   assert.match(await mendFirst(), /of the picture is covered; you want 12 % at most/);
 });

@@ -104,13 +104,11 @@ export async function flood(world: World, seconds: number): Promise<Flood> {
     async () =>
       ((await (await fetch(`${world.standins}/standins/oxbow/live/${HANDLE}`)).json()) as { pending: number }).pending,
     (pending) => pending === 0,
-    20_000,
   );
   await world.act('oxbow', HANDLE, { act: 'end' });
   const [session] = await until(
     async () => (await (await ask(world, 'GET', '/sessions')).json()) as FinishedSession[],
     (list) => list.length > 0,
-    60_000,
   );
   if (!session || !oxbow) throw new Error('There is no session, or no ledger.');
   return { brindle, oxbow, session, hooks: sent, quiet, flooded };

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { after, before, test } from 'node:test';
 import type { Locator, Page } from 'playwright-core';
 import { onAir, type OnAir } from './on-air';
-import { closeSheet } from './person';
+import { closeSheet, goTo } from './person';
 import { until, wordsOn, type World } from './world';
 
 /* Files of every form that is taken, made by ffmpeg: heard and seen as they should be. */
@@ -99,11 +99,10 @@ const clear = (): Promise<unknown> =>
   until(
     () => wordsOn(outlet),
     (words) => !words.includes('Applause'),
-    20_000,
   );
 
-test('WAV, OGG, FLAC, MP3 and M4A of one tone are measured alike', { timeout: 60_000 }, async () => {
-  await page.goto('/media');
+test('WAV, OGG, FLAC, MP3 and M4A of one tone are measured alike', async () => {
+  await goTo(page, '/media');
   await choose(
     page.getByRole('button', { name: 'Add files' }),
     'one.wav',
@@ -120,51 +119,47 @@ test('WAV, OGG, FLAC, MP3 and M4A of one tone are measured alike', { timeout: 60
       .waitFor();
 });
 
-test(
-  'an animated GIF moves in an alert, a clip plays, a picture that is replaced is another one wherever it is used',
-  { timeout: 90_000 },
-  async () => {
-    await choose(page.getByRole('button', { name: 'Add files' }), 'blink.gif', 'clip.webm');
-    await page.getByRole('button', { name: /^blink, GIF/ }).waitFor();
-    await page.getByRole('button', { name: /^clip, WebM/ }).waitFor();
-    await page.goto('/cues');
-    await page.getByRole('button', { name: 'New cue' }).tap();
-    await page.getByRole('button', { name: /^Applause at a press/ }).tap();
-    await pictureOf('blink');
-    await tryIt();
-    await until(red, (points) => points > 800, 15_000);
-    await until(blue, (points) => points > 800, 5000);
-    await until(red, (points) => points > 800, 5000);
-    await clear();
-    await pictureOf('clip');
-    await tryIt();
-    await until(red, (points) => points > 800, 15_000);
-    await clear();
-    await pictureOf('blink');
-    await page.goto('/media');
-    await page.getByRole('button', { name: /^blink, GIF/ }).tap();
-    await page.getByText(/in My show$/).waitFor();
-    await choose(page.getByRole('button', { name: 'Replace with another file' }), 'jar.png');
-    await page.getByRole('button', { name: /^jar, PNG/ }).waitFor();
-    await page.goto('/cues');
-    await lastCue()
-      .getByRole('button', { name: /with jar beside it/ })
-      .first()
-      .waitFor();
-    await published();
-    await tryIt();
-    await until(green, (points) => points > 800, 15_000);
-    await clear();
-  },
-);
+test('an animated GIF moves in an alert, a clip plays, a picture that is replaced is another one wherever it is used', async () => {
+  await choose(page.getByRole('button', { name: 'Add files' }), 'blink.gif', 'clip.webm');
+  await page.getByRole('button', { name: /^blink, GIF/ }).waitFor();
+  await page.getByRole('button', { name: /^clip, WebM/ }).waitFor();
+  await goTo(page, '/cues');
+  await page.getByRole('button', { name: 'New cue' }).tap();
+  await page.getByRole('button', { name: /^Applause at a press/ }).tap();
+  await pictureOf('blink');
+  await tryIt();
+  await until(red, (points) => points > 800);
+  await until(blue, (points) => points > 800);
+  await until(red, (points) => points > 800);
+  await clear();
+  await pictureOf('clip');
+  await tryIt();
+  await until(red, (points) => points > 800);
+  await clear();
+  await pictureOf('blink');
+  await goTo(page, '/media');
+  await page.getByRole('button', { name: /^blink, GIF/ }).tap();
+  await page.getByText(/in My show$/).waitFor();
+  await choose(page.getByRole('button', { name: 'Replace with another file' }), 'jar.png');
+  await page.getByRole('button', { name: /^jar, PNG/ }).waitFor();
+  await goTo(page, '/cues');
+  await lastCue()
+    .getByRole('button', { name: /with jar beside it/ })
+    .first()
+    .waitFor();
+  await published();
+  await tryIt();
+  await until(green, (points) => points > 800);
+  await clear();
+});
 
-test('one of several cues, by chance: never the same twice running', { timeout: 60_000 }, async () => {
-  await page.goto('/stage');
+test('one of several cues, by chance: never the same twice running', async () => {
+  await goTo(page, '/stage');
   await page.getByRole('button', { name: 'Choose Spotlight' }).tap();
   await page.getByRole('button', { name: 'Edit Spotlight' }).tap();
   await page.getByRole('radio', { name: 'The newest at once' }).tap();
   await closeSheet(page);
-  await page.goto('/cues');
+  await goTo(page, '/cues');
   await change(/add a step$/);
   await page.getByRole('button', { name: 'One of several cues, by chance' }).tap();
   await page.getByRole('checkbox', { name: 'Cue 1' }).waitFor();
@@ -176,13 +171,11 @@ test('one of several cues, by chance: never the same twice running', { timeout: 
     const words = await until(
       () => wordsOn(outlet),
       (now) => /Welcome,|sent \d/.test(now),
-      15_000,
     );
     shown.push(/Welcome,/.test(words) ? 'welcome' : 'sent');
     await until(
       () => wordsOn(outlet),
       (now) => !/Welcome,|sent \d/.test(now),
-      15_000,
     );
   }
   if (shown.some((which, n) => which === shown[n - 1]))

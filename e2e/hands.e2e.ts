@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import type { Page } from 'playwright-core';
-import { closeSheet } from './person';
+import { closeSheet, goTo } from './person';
 import { demoPhone } from './demo-phone';
 import { until, VIEWERS, type World } from './world';
 
@@ -17,7 +17,7 @@ after(() => world.close());
 const cues = () => page.getByRole('list', { name: 'Cues' }).getByRole('listitem');
 
 test('a new cue is in sight and marked; a step that adds time asks which countdown; a trial says what it comes to and changes no number', async () => {
-  await page.goto('/cues');
+  await goTo(page, '/cues');
   await cues().first().waitFor();
   await page.getByRole('button', { name: 'New cue' }).tap();
   await page.getByRole('button', { name: /^Every 100 likes/ }).tap();
@@ -38,13 +38,13 @@ test('a new cue is in sight and marked; a step that adds time asks which countdo
   await trial.getByText(/^Heard: play Wood block/).waitFor();
   await trial.getByText(/Left out of a trial, so that numbers stay as they are: add 30 s to Kiln fires in/).waitFor();
   await trial.getByRole('group', { name: 'How it will look' }).waitFor();
-  await page.goto('/desk');
+  await goTo(page, '/desk');
   await page.getByRole('group', { name: /^Kiln fires in: 45:00/ }).waitFor();
 });
 
 test('where there is no countdown a step makes one, and puts it on the stage', async () => {
   const own = await (await world.person()).newPage();
-  await own.goto('/shows');
+  await goTo(own, '/shows');
   await own.getByRole('button', { name: 'New show' }).tap();
   await own.getByRole('button', { name: 'Skip the questions' }).tap();
   await own.getByRole('link', { name: 'Cues' }).tap();
@@ -62,7 +62,7 @@ test('where there is no countdown a step makes one, and puts it on the stage', a
 });
 
 test('what is removed is offered back there, and goes when something else is done', async () => {
-  await page.goto('/cues');
+  await goTo(page, '/cues');
   await cues().first().waitFor();
   const before = await cues().count();
   const remove = async (): Promise<void> => {
@@ -80,7 +80,7 @@ test('what is removed is offered back there, and goes when something else is don
     () => cues().count(),
     (count) => count === before,
   );
-  await page.goto('/stage');
+  await goTo(page, '/stage');
   await page.getByRole('button', { name: 'Choose Kiln fires in' }).tap();
   await page.getByRole('button', { name: 'Edit Kiln fires in' }).tap();
   await page.getByRole('tab', { name: 'Place', exact: true }).tap();
@@ -91,7 +91,7 @@ test('what is removed is offered back there, and goes when something else is don
 });
 
 test('the desk’s buttons stay where they are, whatever plays and waits; what is cleared is brought back', async () => {
-  await page.goto('/desk');
+  await goTo(page, '/desk');
   const places = async (): Promise<string> => {
     const found: string[] = [];
     for (const name of [
@@ -130,7 +130,7 @@ test('the desk’s buttons stay where they are, whatever plays and waits; what i
 });
 
 test('a sentence with a name that is written from right to left reads in the direction of the show’s language', async () => {
-  await page.goto('/desk');
+  await goTo(page, '/desk');
   await world.brindle('odavarn.kiln', { act: 'live' });
   await page.getByRole('status', { name: /^Live/ }).waitFor();
   await world.brindle('odavarn.kiln', { act: 'follow', user: VIEWERS.layla });
@@ -157,13 +157,13 @@ test('a sentence with a name that is written from right to left reads in the dir
 });
 
 test('the stage says which scene is edited and which is on air, and follows it', async () => {
-  await page.goto('/stage');
+  await goTo(page, '/stage');
   const line = page.getByRole('status', { name: 'Scene' });
   await line.getByText('You edit At the wheel, which is on air').waitFor();
-  await page.goto('/desk');
+  await goTo(page, '/desk');
   await page.getByRole('radio', { name: 'Back soon' }).tap();
   await page.getByRole('radio', { name: 'Back soon', checked: true }).waitFor();
-  await page.goto('/stage');
+  await goTo(page, '/stage');
   await line.getByText('You edit At the wheel. On air: Back soon').waitFor();
   await page.getByRole('button', { name: 'Follow the scene on air' }).tap();
   await line.getByText('You edit Back soon, which is on air').waitFor();
@@ -172,7 +172,7 @@ test('the stage says which scene is edited and which is on air, and follows it',
 
 test('wide, by keys: Enter chooses a piece, arrows on a corner resize it, and on the knob they turn it', async () => {
   const wide = await (await world.wide()).newPage();
-  await wide.goto('/stage');
+  await goTo(wide, '/stage');
   const piece = wide.getByRole('button', { name: 'Open the kiln, Goal' });
   await piece.focus();
   await wide.keyboard.press('Enter');
@@ -193,7 +193,7 @@ test('wide, by keys: Enter chooses a piece, arrows on a corner resize it, and on
 
 test('wide, by mouse: what can be done is in sight; the right button brings it up; the wheel with Ctrl resizes', async () => {
   const wide = await (await world.wide()).newPage();
-  await wide.goto('/stage');
+  await goTo(wide, '/stage');
   await wide.getByRole('button', { name: 'Arrange for me' }).waitFor();
   const piece = wide.getByTestId('piece-kiln-goal');
   await piece.click({ button: 'right' });
@@ -218,7 +218,7 @@ test('wide, by mouse: what can be done is in sight; the right button brings it u
 
 test('a finding’s mark is as large as a thumb needs, and gives way to the handles of what is chosen', async () => {
   const wide = await (await world.wide()).newPage();
-  await wide.goto('/stage');
+  await goTo(wide, '/stage');
   const chip = wide.getByRole('button', { name: 'Choose Open the kiln' });
   await chip.click();
   await wide.getByRole('tab', { name: 'Place', exact: true }).click();
@@ -237,7 +237,7 @@ test('a finding’s mark is as large as a thumb needs, and gives way to the hand
 });
 
 test('Tab stays within an open sheet, and an error is tied to its field', async () => {
-  await page.goto('/stage');
+  await goTo(page, '/stage');
   await page.getByRole('button', { name: 'Choose Top spotlight' }).tap();
   await page.getByRole('button', { name: 'Edit Top spotlight' }).tap();
   await page.getByRole('dialog').waitFor();

@@ -3,12 +3,12 @@ import { test } from 'node:test';
 import pixelmatch from 'pixelmatch';
 import type { Locator } from 'playwright-core';
 import { PNG } from 'pngjs';
-import { closeSheet } from './person';
+import { closeSheet, goTo } from './person';
 import { dragByTouch, until, VIEWERS, wordsOn } from './world';
 import { world, page, outlet, address, act, published, letGo, open, boxOf, middle } from './layout-world';
 
-test('a piece has a place of its own in a scene, and the outlet follows the scene', { timeout: 60_000 }, async () => {
-  await page.goto('/stage');
+test('a piece has a place of its own in a scene, and the outlet follows the scene', async () => {
+  await goTo(page, '/stage');
   await page.getByRole('button', { name: /^Scenes/ }).tap();
   for (let n = 0; n < 2; n += 1) await page.getByRole('button', { name: 'Add a scene' }).tap();
   await page.getByRole('radio', { name: 'Live', exact: true }).tap();
@@ -44,14 +44,14 @@ test('a piece has a place of its own in a scene, and the outlet follows the scen
       }
       return -1;
     });
-  await page.goto('/desk');
+  await goTo(page, '/desk');
   await page.getByRole('radio', { name: 'Live', exact: true }).tap();
   await until(left, (x) => x >= 8 && x <= 14);
   await page.getByRole('radio', { name: 'Before', exact: true }).tap();
   await until(left, (x) => x > 40);
   // An outlet of one scene shows it whatever is on the air.
   const carries = async (what: string, scene?: string): Promise<void> => {
-    await page.goto('/outlets');
+    await goTo(page, '/outlets');
     await page
       .getByRole('button', { name: /^What it carries/ })
       .first()
@@ -69,8 +69,8 @@ test('a piece has a place of its own in a scene, and the outlet follows the scen
   await until(left, (x) => x > 40);
 });
 
-test('a dragged corner is free, or keeps the proportions where that is chosen', { timeout: 60_000 }, async () => {
-  await page.goto('/stage');
+test('a dragged corner is free, or keeps the proportions where that is chosen', async () => {
+  await goTo(page, '/stage');
   const resized = async (by: { x: number; y: number }): Promise<{ before: number; after: number }> => {
     await letGo();
     await page.getByRole('button', { name: 'Choose Leaderboard' }).tap();
@@ -93,7 +93,7 @@ test('a dragged corner is free, or keeps the proportions where that is chosen', 
   assert.ok(Math.abs(kept.after / kept.before - 1) < 0.05, `kept: ${kept.before} and ${kept.after}`);
 });
 
-test('what the outlet paints is what the app shows beside every place, to the pixel', { timeout: 60_000 }, async () => {
+test('what the outlet paints is what the app shows beside every place, to the pixel', async () => {
   const wide = await (await world.wide()).newPage();
   await wide.context().addInitScript(() => undefined);
   const state = await page.context().storageState({ indexedDB: true });
@@ -105,12 +105,10 @@ test('what the outlet paints is what the app shows beside every place, to the pi
       storageState: state,
     })
   ).newPage();
-  await same.goto('/cues');
+  await goTo(same, '/cues');
   await act({ act: 'gift', user: VIEWERS.hana, gift: 'slip-splash' });
   const stage = same.getByRole('complementary', { name: 'Stage' }).locator('canvas');
   await stage.waitFor();
-  // Until the alert has gone, and nothing moves any more.
-  await same.waitForTimeout(6500);
   const read = (canvas: Locator): Promise<string> =>
     canvas.evaluate((node) => (node as HTMLCanvasElement).toDataURL('image/png'));
   const size = await stage.evaluate((node) => ({
@@ -125,14 +123,17 @@ test('what the outlet paints is what the app shows beside every place, to the pi
     () => wordsOn(beside),
     (words) => words.includes('Gift goal'),
   );
-  await beside.waitForTimeout(800);
   const png = (url: string): PNG => PNG.sync.read(Buffer.from(url.slice(url.indexOf(',') + 1), 'base64'));
-  const [ours, theirs] = [png(await read(stage)), png(await read(beside.locator('canvas')))];
-  assert.deepEqual([ours.width, ours.height], [theirs.width, theirs.height]);
-  assert.ok(
-    ours.data.some((value, n) => n % 4 === 3 && value > 0),
-    'something is painted',
-  );
   // The camera is shown in the app only where there is one on the frame: the app beside shows what is on the air.
-  assert.ok(pixelmatch(ours.data, theirs.data, undefined, ours.width, ours.height, { threshold: 0.1 }) <= 20);
+  const apart = async (): Promise<number> => {
+    const [ours, theirs] = [png(await read(stage)), png(await read(beside.locator('canvas')))];
+    assert.deepEqual([ours.width, ours.height], [theirs.width, theirs.height]);
+    assert.ok(
+      ours.data.some((value, n) => n % 4 === 3 && value > 0),
+      'something is painted',
+    );
+    return pixelmatch(ours.data, theirs.data, undefined, ours.width, ours.height, { threshold: 0.1 });
+  };
+  // Until the alert has gone, and nothing moves any more.
+  await until(apart, (pixels) => pixels <= 20);
 });

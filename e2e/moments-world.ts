@@ -2,7 +2,7 @@ import { after, before } from 'node:test';
 import type { Page } from 'playwright-core';
 import { whenKind, type WhenKindName } from '@/core/engine/kinds';
 import { onAir, type OnAir } from './on-air';
-import { addPiece, closeSheet } from './person';
+import { addPiece, closeSheet, goTo } from './person';
 import { until, wordsOn, type World } from './world';
 import { english } from '@/core/words/phrase';
 
@@ -19,7 +19,7 @@ export let published: OnAir['published'];
 before(async () => {
   ({ world, page, outlet, act, lastCue, published } = await onAir(HANDLE, { live: false }));
   // The cues that a new show begins with would speak as well.
-  await page.goto('/cues');
+  await goTo(page, '/cues');
   for (let left = await page.getByRole('listitem').count(); left > 0; left -= 1) {
     await page.getByRole('button', { name: 'More for this cue' }).first().tap();
     await page.getByRole('button', { name: 'Delete this cue' }).tap();
@@ -28,7 +28,7 @@ before(async () => {
       (count) => count === left - 1,
     );
   }
-  await page.goto('/stage');
+  await goTo(page, '/stage');
   // Each alert comes at once, in place of the one before.
   await page.getByRole('button', { name: 'Choose Spotlight' }).tap();
   await page.getByRole('button', { name: 'Edit Spotlight' }).tap();
@@ -67,11 +67,10 @@ export const seen = async (words: RegExp): Promise<void> =>
   void (await until(
     () => wordsOn(outlet),
     (now) => words.test(now),
-    20_000,
   ));
 /** The desk with what the server has told it: until then its tiles still move. */
 export async function openDesk(): Promise<void> {
-  await page.goto('/desk');
+  await goTo(page, '/desk');
   await page.getByRole('status', { name: /^Live/ }).waitFor();
   await page.waitForTimeout(600);
 }

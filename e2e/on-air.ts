@@ -1,6 +1,6 @@
 import type { Locator, Page, Request } from 'playwright-core';
 import { METER } from './meter';
-import { addBrindle, outletAddress } from './person';
+import { addBrindle, goTo, outletAddress } from './person';
 import { until, wordsOn, World } from './world';
 
 /** A person with a phone and one feed, an outlet that is watched, and a way to act as the platform does. */
@@ -39,7 +39,6 @@ function publishedFrom(page: Page): () => Promise<void> {
     await until(
       () => Promise.resolve(open.size === 0 && Date.now() - Math.max(from, last) >= GATHERED_MS),
       (quiet) => quiet,
-      20_000,
     );
   };
 }
@@ -50,7 +49,7 @@ export async function onAir(handle: string, { live }: { live: boolean }): Promis
   const page = await (await world.person()).newPage();
   const published = publishedFrom(page);
   const act = (body: Record<string, unknown>): Promise<void> => world.brindle(handle, body);
-  await page.goto('/feeds');
+  await goTo(page, '/feeds');
   await act({ act: 'open' });
   await addBrindle(page, handle);
   const address = await outletAddress(page);

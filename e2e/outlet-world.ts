@@ -1,6 +1,6 @@
 import { after, before } from 'node:test';
 import type { BrowserContext, Page } from 'playwright-core';
-import { outletAddress } from './person';
+import { goTo, outletAddress } from './person';
 import { until, wordsOn, World } from './world';
 
 /* A person's phone, and the address of the outlet that a first show has. */
@@ -13,7 +13,7 @@ before(async () => {
   world = await World.open();
   me = await world.person();
   page = await me.newPage();
-  await page.goto('/feeds');
+  await goTo(page, '/feeds');
   address = await outletAddress(page);
 });
 after(() => world.close());
@@ -28,6 +28,6 @@ export const openOutlet = async (): Promise<Page> => {
   return outlet;
 };
 export const tryFollow = async (): Promise<void> => {
-  await page.goto('/cues');
+  await goTo(page, '/cues');
   await page.getByRole('listitem').filter({ hasText: 'anyone follows' }).getByRole('button', { name: /^Try/ }).tap();
 };

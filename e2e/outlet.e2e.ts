@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { test } from 'node:test';
 import type { Page } from 'playwright-core';
 import { address, me, openOutlet, page, tryFollow, world } from './outlet-world';
-import { outletAddress } from './person';
+import { goTo, outletAddress } from './person';
 import { until, wordsOn } from './world';
 
 /** How opaque the frame is at a place, 0 to 255; px of 1080×1920. */
@@ -35,7 +35,6 @@ test('opened late, it shows the rest of a running alert, and empties by itself',
   await until(
     () => wordsOn(outlet),
     (words) => !words.includes('Welcome'),
-    5000,
   );
   await until(
     () => opacityAt(outlet, 200, 500),
@@ -46,14 +45,13 @@ test('opened late, it shows the rest of a running alert, and empties by itself',
 
 test('a server that lost everything gets the show back from the browser, and the address is the same', async () => {
   const outlet = await openOutlet();
-  await page.goto('/desk');
+  await goTo(page, '/desk');
   await world.killServer();
   world.loseData();
   await world.startServer();
   await until(
     () => wordsOn(outlet),
     (words) => words.includes('Gift goal'),
-    8000,
   );
   assert.equal(await outletAddress(page), address);
   await outlet.context().close();
@@ -63,7 +61,7 @@ test('wide: T tries the cue that has the focus', async () => {
   const outlet = await openOutlet();
   const keyboard = await me.newPage();
   await keyboard.setViewportSize({ width: 1280, height: 800 });
-  await keyboard.goto('/cues');
+  await goTo(keyboard, '/cues');
   await keyboard
     .getByRole('listitem')
     .filter({ hasText: 'anyone follows' })
@@ -80,13 +78,12 @@ test('wide: T tries the cue that has the focus', async () => {
 
 test('a new address: the old one is 404 and its frame empty at once', async () => {
   const outlet = await openOutlet();
-  await page.goto('/outlets');
+  await goTo(page, '/outlets');
   await page.getByRole('button', { name: 'New address' }).tap();
   await page.getByRole('button', { name: 'Make a new one' }).tap();
   await until(
     () => wordsOn(outlet),
     (words) => words === '',
-    5000,
   );
   await until(
     () => opacityAt(outlet, 540, 290),

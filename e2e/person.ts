@@ -1,10 +1,41 @@
 import type { Page } from 'playwright-core';
+import { english } from '@/core/words/phrase';
+import { PLACES } from '@/ui/frame/five-places';
+import { MORE_PLACES } from '@/ui/frame/more-places';
+import type { PLACES as EVERY_PLACE } from './places';
+import { until } from './world';
 
 /* What a person does again and again. */
 
+export type Place = `/${(typeof EVERY_PLACE)[number] | 'feed/brindle'}`;
+
+/**
+ * Goes to a place of the app, in English, from wherever the page is: by the links of the app where it is open, which is also less work than to
+ * load it anew. By the address where the app is not open, where a sheet lies over its links, and where one is there already.
+ */
+export async function goTo(page: Page, path: Place): Promise<void> {
+  const { pathname, hash } = new URL(page.url());
+  const places = [...PLACES, ...MORE_PLACES];
+  const place = places.find((one) => one.path === path);
+  if (!place || pathname === path || hash !== '' || !places.some((one) => one.path === pathname)) {
+    await page.goto(path);
+    return;
+  }
+  const name = english(place.name);
+  if (!PLACES.some((one) => one.path === path)) await page.getByRole('button', { name: /more places/ }).click();
+  await page
+    .getByRole('link', { name: new RegExp(`^${name}\\b`) })
+    .first()
+    .click();
+  await until(
+    () => page.title(),
+    (title) => title.startsWith(`${name} · `),
+  );
+}
+
 /** Adds Brindle by its handle, from wherever the page is. */
 export async function addBrindle(page: Page, handle: string): Promise<void> {
-  await page.goto('/feeds');
+  await goTo(page, '/feeds');
   await page.getByRole('button', { name: 'Add a feed' }).click();
   await page.getByRole('radio', { name: 'Brindle' }).click();
   await page.getByLabel('Your handle on Brindle').fill(handle);
@@ -15,7 +46,7 @@ export async function addBrindle(page: Page, handle: string): Promise<void> {
 
 /** The outlet's address, as it stands on its card. */
 export async function outletAddress(page: Page): Promise<string> {
-  await page.goto('/outlets');
+  await goTo(page, '/outlets');
   return page.getByLabel('Address', { exact: true }).innerText();
 }
 
@@ -25,7 +56,7 @@ export const closeSheet = (page: Page): Promise<void> =>
 
 /** Opens a show's file, from Shows; beside the show that it is a file of, where there is one. */
 export async function openShowFile(page: Page, show: object): Promise<void> {
-  await page.goto('/shows');
+  await goTo(page, '/shows');
   const shows = page.getByRole('main').getByRole('list').getByRole('listitem');
   await shows.first().waitFor();
   const before = await shows.count();

@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import type { Page } from 'playwright-core';
 import { onAir, type OnAir } from './on-air';
-import { addPiece, closeSheet } from './person';
+import { addPiece, closeSheet, goTo } from './person';
 import { until, VIEWERS, wordsOn, type World } from './world';
 
 /* Pieces of talk and words, set by touch and read off the outlet. */
@@ -24,19 +24,17 @@ const seen = (words: RegExp): Promise<string> =>
   until(
     () => wordsOn(outlet),
     (now) => words.test(now),
-    15_000,
   );
 const gone = (words: RegExp): Promise<string> =>
   until(
     () => wordsOn(outlet),
     (now) => !words.test(now),
-    15_000,
   );
 const say = (user: (typeof VIEWERS)[keyof typeof VIEWERS], text: string): Promise<void> =>
   act({ act: 'chat', user, text });
 
-test('words: their own text, font, colours and what happens when they are too long', { timeout: 60_000 }, async () => {
-  await page.goto('/stage');
+test('words: their own text, font, colours and what happens when they are too long', async () => {
+  await goTo(page, '/stage');
   await add('Words');
   await page
     .getByRole('textbox', { name: 'Words', exact: true })
@@ -72,65 +70,57 @@ test('words: their own text, font, colours and what happens when they are too lo
   await until(reds, (now) => now !== '' && now !== first);
 });
 
-test(
-  'the chat column shows what viewers write, without helpers, keywords, and whom the streamer leaves out',
-  { timeout: 60_000 },
-  async () => {
-    await page.goto('/stage');
-    await add('Chat');
-    await page.getByRole('tab', { name: 'Place', exact: true }).tap();
-    await page.getByRole('textbox', { name: /^Height/ }).fill('420');
-    await page.getByRole('textbox', { name: /^Height/ }).press('Enter');
-    await closeSheet(page);
-    await page.waitForTimeout(800);
-    await say(VIEWERS.ines, 'what clay is that?');
-    await say(VIEWERS.layla, 'هذا جميل جدا');
-    await say(VIEWERS.hana, '!points');
-    const words = await seen(/ليلى: هذا جميل جدا/);
-    assert.match(words, /Inês: what clay is that\?/);
-    assert.doesNotMatch(words, /!points/);
-    await page.getByRole('button', { name: 'Edit Chat' }).tap();
-    await page.getByRole('button', { name: 'Leave a viewer’s lines out' }).tap();
-    await page.getByRole('dialog').last().getByRole('button', { name: /^Inês/ }).tap();
-    await gone(/what clay is that/);
-    await page.getByRole('radio', { name: 'Shown' }).last().tap();
-    await page.getByRole('textbox', { name: /A line leaves after/ }).fill('2');
-    await page.getByRole('textbox', { name: /A line leaves after/ }).press('Enter');
-    await closeSheet(page);
-    await gone(/هذا جميل/);
-  },
-);
+test('the chat column shows what viewers write, without helpers, keywords, and whom the streamer leaves out', async () => {
+  await goTo(page, '/stage');
+  await add('Chat');
+  await page.getByRole('tab', { name: 'Place', exact: true }).tap();
+  await page.getByRole('textbox', { name: /^Height/ }).fill('420');
+  await page.getByRole('textbox', { name: /^Height/ }).press('Enter');
+  await closeSheet(page);
+  await page.waitForTimeout(800);
+  await say(VIEWERS.ines, 'what clay is that?');
+  await say(VIEWERS.layla, 'هذا جميل جدا');
+  await say(VIEWERS.hana, '!points');
+  const words = await seen(/ليلى: هذا جميل جدا/);
+  assert.match(words, /Inês: what clay is that\?/);
+  assert.doesNotMatch(words, /!points/);
+  await page.getByRole('button', { name: 'Edit Chat' }).tap();
+  await page.getByRole('button', { name: 'Leave a viewer’s lines out' }).tap();
+  await page.getByRole('dialog').last().getByRole('button', { name: /^Inês/ }).tap();
+  await gone(/what clay is that/);
+  await page.getByRole('radio', { name: 'Shown' }).last().tap();
+  await page.getByRole('textbox', { name: /A line leaves after/ }).fill('2');
+  await page.getByRole('textbox', { name: /A line leaves after/ }).press('Enter');
+  await closeSheet(page);
+  await gone(/هذا جميل/);
+});
 
-test(
-  'the info card follows the keywords as they are set up; a ticker lists the kinds that it is asked for',
-  { timeout: 60_000 },
-  async () => {
-    await page.goto('/stage');
-    await add('Info card');
-    await closeSheet(page);
-    await page.goto('/points');
-    await page.getByRole('radio', { name: 'Viewers earn points' }).tap();
-    await page.getByLabel('Keyword with which viewers ask what they have').fill('!shards');
-    await seen(/Write in chat: !shards your points/);
-    await page.goto('/stage');
-    await add('Ticker');
-    for (const kind of [
-      'Follows',
-      'Subscriptions',
-      'Subscriptions given away',
-      'Tips',
-      'Raids',
-      'Shares',
-      'Chat',
-      'Every so many',
-      'Goals',
-    ])
-      await page.getByRole('checkbox', { name: kind, exact: true }).tap();
-    await closeSheet(page);
-    await page.waitForTimeout(800);
-    await act({ act: 'follow', user: { ...VIEWERS.ines, uid: 'u41', handle: 'f41', nickname: 'Follower' } });
-    await act({ act: 'gift', user: VIEWERS.hana, gift: 'slip-splash' });
-    const words = await seen(/Ticker: 山田 はな sent 1 Slip Splash/);
-    assert.doesNotMatch(words, /Ticker: [^\n]*Follower/);
-  },
-);
+test('the info card follows the keywords as they are set up; a ticker lists the kinds that it is asked for', async () => {
+  await goTo(page, '/stage');
+  await add('Info card');
+  await closeSheet(page);
+  await goTo(page, '/points');
+  await page.getByRole('radio', { name: 'Viewers earn points' }).tap();
+  await page.getByLabel('Keyword with which viewers ask what they have').fill('!shards');
+  await seen(/Write in chat: !shards your points/);
+  await goTo(page, '/stage');
+  await add('Ticker');
+  for (const kind of [
+    'Follows',
+    'Subscriptions',
+    'Subscriptions given away',
+    'Tips',
+    'Raids',
+    'Shares',
+    'Chat',
+    'Every so many',
+    'Goals',
+  ])
+    await page.getByRole('checkbox', { name: kind, exact: true }).tap();
+  await closeSheet(page);
+  await page.waitForTimeout(800);
+  await act({ act: 'follow', user: { ...VIEWERS.ines, uid: 'u41', handle: 'f41', nickname: 'Follower' } });
+  await act({ act: 'gift', user: VIEWERS.hana, gift: 'slip-splash' });
+  const words = await seen(/Ticker: 山田 はな sent 1 Slip Splash/);
+  assert.doesNotMatch(words, /Ticker: [^\n]*Follower/);
+});

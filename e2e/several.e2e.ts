@@ -2,7 +2,7 @@ import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import type { Locator, Page } from 'playwright-core';
 import { onAir, type OnAir } from './on-air';
-import { addPiece, closeSheet } from './person';
+import { addPiece, closeSheet, goTo } from './person';
 import { until, VIEWERS, wordsOn, type World } from './world';
 
 /* Several goals, counters and countdowns in one show, each made, named, copied, brought back and removed by touch, and seen in the outlet. */
@@ -40,7 +40,7 @@ const says = (words: RegExp): Promise<string> =>
   );
 
 test('each new goal is one of its own: renaming the second leaves the first as it is, on the air too', async () => {
-  await page.goto('/stage');
+  await goTo(page, '/stage');
   for (let n = 0; n < 3; n += 1) await add('Goal', 'A new goal of its own');
   await open('Goal');
   await page.getByLabel('Words on the goal').fill('A second shelf');
@@ -72,7 +72,7 @@ test('a piece may show a goal that is there; a copy asks which', async () => {
 });
 
 test('the place of numbers has them all, with what shows them; there they are made, renamed, brought back and removed', async () => {
-  await page.goto('/cues');
+  await goTo(page, '/cues');
   await page.getByRole('button', { name: 'Numbers', exact: true }).tap();
   const goals = page.getByRole('list', { name: 'Goals' }).getByRole('button');
   await until(
@@ -115,13 +115,13 @@ test('the place of numbers has them all, with what shows them; there they are ma
 });
 
 test('money is typed and shown in whole units of its currency: rate, goal, threshold, desk and outlet', async () => {
-  await page.goto('/feeds');
+  await goTo(page, '/feeds');
   await page
     .getByRole('button', { name: /Brindle/ })
     .first()
     .tap();
   await page.getByLabel('One coin is worth, EUR').fill('0.01');
-  await page.goto('/cues');
+  await goTo(page, '/cues');
   await page.getByRole('button', { name: 'Numbers', exact: true }).tap();
   await page.getByRole('list', { name: 'Goals' }).getByRole('button').filter({ hasText: 'Gift goal' }).tap();
   await page.getByRole('button', { name: /^Counts: / }).tap();
@@ -131,7 +131,7 @@ test('money is typed and shown in whole units of its currency: rate, goal, thres
   await published();
   await act({ act: 'gift', user: VIEWERS.ines, gift: 'glaze-pot' });
   await says(/Gift goal: \d\.\d0 of 1\.50 EUR/);
-  await page.goto('/desk');
+  await goTo(page, '/desk');
   await page.getByRole('group', { name: /^Gift goal: \d\.\d0 of 1\.50 EUR/ }).waitFor();
   await page.getByRole('button', { name: /^Gift goal .*: set it by hand$/ }).tap();
   await page.getByLabel('Set it to, EUR').fill('1.25');
@@ -142,7 +142,7 @@ test('money is typed and shown in whole units of its currency: rate, goal, thres
 test('live again after an interruption the session goes on with its goals; a new one can be begun, and the last gone on with', async () => {
   const offers = (name: string): Locator => page.getByRole('button', { name, exact: true });
   await act({ act: 'end' });
-  await page.goto('/desk');
+  await goTo(page, '/desk');
   await page.getByRole('status', { name: /^Off/ }).waitFor();
   // The browser has taken over what there is of the session meanwhile.
   await page.getByRole('link', { name: 'Recap' }).tap();
@@ -168,7 +168,7 @@ test('live again after an interruption the session goes on with its goals; a new
   await offers('Start a new one').tap();
   await says(/Gift goal: 0\.00 of 1\.50 EUR/);
   // What the browser keeps of the first is all of it, also what came after the interruption.
-  await page.goto('/recap');
+  await goTo(page, '/recap');
   await page
     .getByRole('button', { name: /^Open / })
     .first()

@@ -1,9 +1,10 @@
 import type { Page } from 'playwright-core';
+import type { Place } from './person';
 
 /* Every sheet of the app, by its place: how it is opened in the demo show, and what it is called. */
 
 export interface SheetWay {
-  place: string;
+  place: Place;
   open: (page: Page) => Promise<void>;
   /** Its title. */
   title: RegExp;

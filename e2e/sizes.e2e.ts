@@ -1,11 +1,17 @@
 import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import type { Page } from 'playwright-core';
+import { violationsBothWays } from './axe';
 import { demoPhone } from './demo-phone';
+import { beyondKeys } from './keys';
 import { PLACES } from './places';
+import { goTo } from './person';
 import type { World } from './world';
 
-/* Every place holds at every size: nothing is out of sight at the side, and words are not cut by what they stand in. */
+/*
+ * Every place holds at every size: nothing is out of sight at the side, and words are not cut by what they stand in. While it is shown, it is
+ * looked through by axe-core and by keys as well.
+ */
 
 let world: World;
 let page: Page;
@@ -38,11 +44,13 @@ const SIZES = [
   { name: 'a wide view at 200 %', width: 640, height: 400, font: 16 },
 ];
 
-test('every place holds at every size', { timeout: 180_000 }, async () => {
+test('every place holds at every size; axe-core finds nothing there, and a key comes to all that can be pressed', async () => {
   const wrong: string[] = [];
-  for (const place of PLACES) {
-    await page.goto(`/${place}`);
+  for (const place of [...PLACES, 'feed/brindle'] as const) {
+    await goTo(page, `/${place}`);
     await page.getByRole('main').getByRole('button').first().waitFor();
+    wrong.push(...(await beyondKeys(page)).map((what) => `${place}: no key comes to ${what}`));
+    wrong.push(...(await violationsBothWays(page, place)));
     for (const { name, width, height, font } of SIZES) {
       await page.setViewportSize({ width, height });
       // What a browser's own setting does.
@@ -58,7 +66,7 @@ test('every place holds at every size', { timeout: 180_000 }, async () => {
 
 test('a phone held across gives the frame its height', async () => {
   await page.setViewportSize({ width: 844, height: 390 });
-  await page.goto('/stage');
+  await goTo(page, '/stage');
   const canvas = page.locator('canvas').first();
   await canvas.waitFor();
   await page.waitForTimeout(500);
@@ -68,7 +76,7 @@ test('a phone held across gives the frame its height', async () => {
 
 test('letters follow the browser’s own size', async () => {
   await page.setViewportSize({ width: 390, height: 844 });
-  await page.goto('/desk');
+  await goTo(page, '/desk');
   const heading = page.getByRole('heading', { level: 1 });
   await heading.waitFor();
   const size = (): Promise<number> => heading.evaluate((element) => parseFloat(getComputedStyle(element).fontSize));
@@ -79,12 +87,12 @@ test('letters follow the browser’s own size', async () => {
 
 test('with colours of the system’s choice, what is chosen is framed', async () => {
   await page.emulateMedia({ forcedColors: 'active' });
-  await page.goto('/stage');
+  await goTo(page, '/stage');
   const chip = page.getByRole('button', { name: 'Choose Top spotlight' });
   await chip.tap();
   const outline = (): Promise<string> => chip.evaluate((element) => getComputedStyle(element).outlineStyle);
   assert.equal(await outline(), 'solid');
-  await page.goto('/sound');
+  await goTo(page, '/sound');
   const chosen = page.locator('[aria-checked="true"]').first();
   await chosen.waitFor();
   assert.equal(await chosen.evaluate((element) => getComputedStyle(element).outlineStyle), 'solid');
@@ -93,7 +101,7 @@ test('with colours of the system’s choice, what is chosen is framed', async ()
 
 test('a phone that is turned keeps what is open, and what was typed', async () => {
   await page.setViewportSize({ width: 390, height: 844 });
-  await page.goto('/feeds');
+  await goTo(page, '/feeds');
   await page.getByRole('button', { name: 'Add a feed' }).tap();
   await page.getByRole('radio', { name: 'Brindle' }).tap();
   const field = page.getByLabel('Your handle on Brindle');

@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import type { Page } from 'playwright-core';
-import { addPiece, closeSheet } from './person';
+import { addPiece, closeSheet, goTo } from './person';
 import { dragByTouch, until, World } from './world';
 
 let world: World;
@@ -28,7 +28,7 @@ const middle = async (page: Page, name: string | RegExp): Promise<{ x: number; y
 
 test('by thumb: a piece is moved and resized, and that undone and redone', async () => {
   const page = await (await world.person()).newPage();
-  await page.goto('/stage');
+  await goTo(page, '/stage');
   await page.getByRole('button', { name: 'Choose Leaderboard' }).tap();
   const before = await placeOf(page);
   const frame = await page.locator('canvas').boundingBox();
@@ -69,7 +69,7 @@ test('by thumb: a piece is moved and resized, and that undone and redone', async
 
 test('a piece dragged to the middle snaps to it', async () => {
   const page = await (await world.person()).newPage();
-  await page.goto('/stage');
+  await goTo(page, '/stage');
   await page.getByRole('button', { name: 'Choose Gift goal' }).tap();
   const { x, w } = await placeOf(page);
   const frame = await page.locator('canvas').boundingBox();
@@ -85,7 +85,7 @@ test('a piece dragged to the middle snaps to it', async () => {
 
 test('wide: arrow keys move by 1 and by 10, Z takes it back, numbers can be typed', async () => {
   const page = await (await world.wide()).newPage();
-  await page.goto('/stage');
+  await goTo(page, '/stage');
   await page.getByRole('button', { name: 'Choose Gift goal' }).click();
   const before = await placeOf(page, true);
   // On a tab or a choice the arrows go from one to the next.
@@ -122,7 +122,7 @@ test('wide: arrow keys move by 1 and by 10, Z takes it back, numbers can be type
 
 test('wide: by mouse a piece is dragged, resized and turned; with Shift several move together, and Delete removes them', async () => {
   const page = await (await world.wide()).newPage();
-  await page.goto('/stage');
+  await goTo(page, '/stage');
   const box = async (id: string) => {
     const found = await page.getByTestId(`piece-${id}`).boundingBox();
     assert.ok(found);
@@ -174,7 +174,7 @@ test('wide: by mouse a piece is dragged, resized and turned; with Shift several 
 
 test('pieces are added, ordered and removed; an empty stage says what to do first', async () => {
   const page = await (await world.person()).newPage();
-  await page.goto('/stage');
+  await goTo(page, '/stage');
   for (const name of ['Gift goal', 'Spotlight', 'Leaderboard']) {
     await page.getByRole('button', { name: `Choose ${name}`, exact: true }).tap();
     await page.getByRole('button', { name: /^Edit / }).tap();

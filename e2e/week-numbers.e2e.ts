@@ -3,7 +3,7 @@ import { after, before, test } from 'node:test';
 import type { Page } from 'playwright-core';
 import { loudestOf } from './meter';
 import { onAir, type OnAir } from './on-air';
-import { addPiece, closeSheet } from './person';
+import { addPiece, closeSheet, goTo } from './person';
 import { until, VIEWERS, wordsOn, type World } from './world';
 
 /* Numbers of the first week, set up by thumb: what goals can count, countdowns, the lantern; a cut sound; and a wall with a picture. */
@@ -26,7 +26,7 @@ const seen = (words: RegExp): Promise<string> =>
     (now) => words.test(now),
   );
 async function add(kind: string, own?: string): Promise<void> {
-  await page.goto('/stage');
+  await goTo(page, '/stage');
   await addPiece(page, kind);
   if (own !== undefined) await page.getByRole('dialog').getByText(own, { exact: true }).first().tap();
 }
@@ -78,47 +78,43 @@ const pixels = (
     { box: { x, y, w, h }, kind: like },
   );
 
-test(
-  'goals on how many watch and on all subscriptions; a goal of today says how long it still has',
-  { timeout: 90_000 },
-  async () => {
-    await add('Goal', 'A new goal of its own');
-    await edit('Goal');
-    await page.getByRole('button', { name: /^Counts: / }).tap();
-    await page.getByRole('radio', { name: 'How many watch now', exact: true }).tap();
-    await closeSheet(page);
-    await published();
-    await act({ act: 'watching', count: 37 });
-    await seen(/Goal: 37 of/);
-    await act({ act: 'watching', count: 21 });
-    await seen(/Goal: 21 of/);
-    await edit('Goal');
-    await page.getByRole('button', { name: /^Counts: / }).tap();
-    await page.getByRole('radio', { name: 'All subscriptions, own and given away', exact: true }).tap();
-    await closeSheet(page);
-    await published();
-    await act({ act: 'subscribe', user: VIEWERS.ines, months: 3 });
-    await seen(/Goal: 1 of \d+/);
-    await edit('Goal');
-    await page.getByRole('button', { name: /^Counts: / }).tap();
-    await page.getByRole('radio', { name: 'Follows', exact: true }).tap();
-    await page.getByRole('button', { name: /^Counted over: / }).tap();
-    await page.getByRole('radio', { name: 'Today', exact: true }).tap();
-    await page.getByRole('radio', { name: 'Shown', exact: true }).tap();
-    await closeSheet(page);
-    await published();
-    await act({ act: 'follow', user: VIEWERS.ines });
-    await seen(/Goal: 1 of \d+, (\d+ h ?)?(\d+ min )?left/);
-    // A person follows once, however often they come back.
-    await act({ act: 'follow', user: VIEWERS.ines });
-    await act({ act: 'follow', user: VIEWERS.hana });
-    await seen(/Goal: [^1]+ of/);
-    await outlet.waitForTimeout(400);
-    await seen(/Goal: 2 of/);
-  },
-);
+test('goals on how many watch and on all subscriptions; a goal of today says how long it still has', async () => {
+  await add('Goal', 'A new goal of its own');
+  await edit('Goal');
+  await page.getByRole('button', { name: /^Counts: / }).tap();
+  await page.getByRole('radio', { name: 'How many watch now', exact: true }).tap();
+  await closeSheet(page);
+  await published();
+  await act({ act: 'watching', count: 37 });
+  await seen(/Goal: 37 of/);
+  await act({ act: 'watching', count: 21 });
+  await seen(/Goal: 21 of/);
+  await edit('Goal');
+  await page.getByRole('button', { name: /^Counts: / }).tap();
+  await page.getByRole('radio', { name: 'All subscriptions, own and given away', exact: true }).tap();
+  await closeSheet(page);
+  await published();
+  await act({ act: 'subscribe', user: VIEWERS.ines, months: 3 });
+  await seen(/Goal: 1 of \d+/);
+  await edit('Goal');
+  await page.getByRole('button', { name: /^Counts: / }).tap();
+  await page.getByRole('radio', { name: 'Follows', exact: true }).tap();
+  await page.getByRole('button', { name: /^Counted over: / }).tap();
+  await page.getByRole('radio', { name: 'Today', exact: true }).tap();
+  await page.getByRole('radio', { name: 'Shown', exact: true }).tap();
+  await closeSheet(page);
+  await published();
+  await act({ act: 'follow', user: VIEWERS.ines });
+  await seen(/Goal: 1 of \d+, (\d+ h ?)?(\d+ min )?left/);
+  // A person follows once, however often they come back.
+  await act({ act: 'follow', user: VIEWERS.ines });
+  await act({ act: 'follow', user: VIEWERS.hana });
+  await seen(/Goal: [^1]+ of/);
+  await outlet.waitForTimeout(400);
+  await seen(/Goal: 2 of/);
+});
 
-test('a countdown is as large running as it is paused', { timeout: 60_000 }, async () => {
+test('a countdown is as large running as it is paused', async () => {
   await add('Countdown');
   await published();
   await seen(/Time left: /);
@@ -129,14 +125,14 @@ test('a countdown is as large running as it is paused', { timeout: 60_000 }, asy
     return count === 0 ? 0 : bottom - top;
   };
   const running = await until(tall, (height) => height > 5);
-  await page.goto('/desk');
+  await goTo(page, '/desk');
   await page.getByRole('button', { name: 'Stop Time left' }).tap();
   await outlet.waitForTimeout(1500);
   const paused = await tall();
   assert.ok(Math.abs(running - paused) <= 1, `${running} px while it runs, ${paused} px while it stands`);
 });
 
-test('a lantern that lets go is seen to: sparks fly beyond its glass', { timeout: 60_000 }, async () => {
+test('a lantern that lets go is seen to: sparks fly beyond its glass', async () => {
   await add('Lantern');
   await published();
   await seen(/Lantern: \d+ % bright/);
@@ -156,12 +152,12 @@ test('a lantern that lets go is seen to: sparks fly beyond its glass', { timeout
   );
 });
 
-test('the frame’s numbers are written as its language has them', { timeout: 60_000 }, async () => {
+test('the frame’s numbers are written as its language has them', async () => {
   await act({ act: 'watching', count: 12_345 });
   await add('Audience');
   await published();
   await seen(/12,345/);
-  await page.goto('/shows');
+  await goTo(page, '/shows');
   await page.getByRole('button', { name: /^Language of the words on the frame: / }).tap();
   await page.getByRole('radio', { name: 'Deutsch', exact: true }).tap();
   await published();
@@ -169,48 +165,44 @@ test('the frame’s numbers are written as its language has them', { timeout: 60
   await page.getByText('(12.345,50 EUR)').waitFor();
 });
 
-test(
-  'a sound of Gavirn’s own is cut for the show: what comes after the cut is not heard',
-  { timeout: 60_000 },
-  async () => {
-    await page.goto('/cues');
-    await page.getByRole('button', { name: 'New cue' }).tap();
-    await page.getByRole('button', { name: /^Applause at a press/ }).tap();
-    await change('Change Rattle');
-    await page.getByRole('radio', { name: 'Hand bell' }).tap();
-    await closeSheet(page);
-    await published();
-    /** How long it is heard after a press, ms. */
-    const heard = async (): Promise<number> => {
-      await page.goto('/desk');
-      await page.getByRole('button', { name: 'Applause', exact: true }).tap();
-      await until(
-        () => loudestOf(outlet),
-        (peak) => peak > 0.01,
-      );
-      const from = Date.now();
-      await until(
-        () => loudestOf(outlet),
-        (peak) => peak < 0.001,
-      );
-      return Date.now() - from;
-    };
-    const whole = await heard();
-    await page.goto('/cues');
-    await change('Change Hand bell');
-    await page.getByLabel('Ends at, seconds').fill('0.2');
-    await closeSheet(page);
-    await published();
-    const cut = await heard();
-    assert.ok(cut < whole - 300, `${cut} ms after the cut, ${whole} ms before`);
-  },
-);
+test('a sound of Gavirn’s own is cut for the show: what comes after the cut is not heard', async () => {
+  await goTo(page, '/cues');
+  await page.getByRole('button', { name: 'New cue' }).tap();
+  await page.getByRole('button', { name: /^Applause at a press/ }).tap();
+  await change('Change Rattle');
+  await page.getByRole('radio', { name: 'Hand bell' }).tap();
+  await closeSheet(page);
+  await published();
+  /** How long it is heard after a press, ms. */
+  const heard = async (): Promise<number> => {
+    await goTo(page, '/desk');
+    await page.getByRole('button', { name: 'Applause', exact: true }).tap();
+    await until(
+      () => loudestOf(outlet),
+      (peak) => peak > 0.01,
+    );
+    const from = Date.now();
+    await until(
+      () => loudestOf(outlet),
+      (peak) => peak < 0.001,
+    );
+    return Date.now() - from;
+  };
+  const whole = await heard();
+  await goTo(page, '/cues');
+  await change('Change Hand bell');
+  await page.getByLabel('Ends at, seconds').fill('0.2');
+  await closeSheet(page);
+  await published();
+  const cut = await heard();
+  assert.ok(cut < whole - 300, `${cut} ms after the cut, ${whole} ms before`);
+});
 
-test('a wall stands before a picture of one’s own', { timeout: 60_000 }, async () => {
-  await page.goto('/media');
+test('a wall stands before a picture of one’s own', async () => {
+  await goTo(page, '/media');
   await page.getByRole('button', { name: 'Take Wave' }).tap();
   await page.getByText('“Wave” is among your files now.').waitFor();
-  await page.goto('/outlets');
+  await goTo(page, '/outlets');
   await page
     .getByRole('button', { name: /^What it carries: / })
     .first()

@@ -142,6 +142,7 @@ export class World {
       baseURL: this.address,
       ...options,
     });
+    context.setDefaultTimeout(PATIENCE_MS);
     context.on('page', leaveGently);
     return context;
   }
@@ -203,13 +204,17 @@ export async function dragByTouch(
   await client.detach();
 }
 
+/** After this something is not late but wrong, also on a machine that is shared with others. */
+const PATIENCE_MS = 60_000;
+
 /** Waits until `read` gives what is wanted; says what it gave last. */
-export async function until<T>(read: () => Promise<T>, wanted: (value: T) => boolean, ms = 20_000): Promise<T> {
-  const end = Date.now() + ms;
+export async function until<T>(read: () => Promise<T>, wanted: (value: T) => boolean): Promise<T> {
+  const end = Date.now() + PATIENCE_MS;
   for (;;) {
     const value = await read();
     if (wanted(value)) return value;
-    if (Date.now() > end) throw new Error(`Still not so after ${ms} ms: ${JSON.stringify(value).slice(0, 600)}`);
+    if (Date.now() > end)
+      throw new Error(`Still not so after ${PATIENCE_MS} ms: ${JSON.stringify(value).slice(0, 600)}`);
     await new Promise((resolve) => setTimeout(resolve, 60));
   }
 }

@@ -113,7 +113,7 @@ test('a snapshot taken in a process of its own is the same', async () => {
   takeSnapshot(folder, 1, journal.bytes);
   expect(readFileSync(snapshotFile(folder, 1), 'utf8')).toBe(apart);
   // A process of its own takes its time to start on a machine that does much else.
-}, 60_000);
+});
 
 test('a snapshot that is broken, or of more lines than there are, is not believed', async () => {
   const journal = journalsIn(folder).create([tick(1)]);

@@ -51,7 +51,6 @@ const waitFor = (line: string): Promise<unknown> =>
   until(
     () => said,
     (lines) => lines.includes(line),
-    4000,
   );
 async function register(times = 1): Promise<void> {
   await waitFor('USER kiln-helper 0 * kiln-helper');
@@ -120,7 +119,6 @@ test('cut off, it says so and comes back from the beginning', async () => {
   await until(
     () => connections,
     (count) => count === 2,
-    5000,
   );
   await register(2);
   expect(up).toEqual([true, false, true]);

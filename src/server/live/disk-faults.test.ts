@@ -145,12 +145,12 @@ test('each operation fails once, in each way, with a power cut behind it: acknow
   expect(new Set(whole.kinds)).toEqual(new Set<Op>(['open', 'write', 'sync', 'truncate', 'rename']));
   for (const how of ['full', 'broken', 'half'] as const)
     for (let at = 1; at <= whole.ops; at += 1) await tried(at, 1, how);
-}, 120_000);
+});
 
 test('from each operation on several fail, or all of them until the power is cut', async () => {
   const { ops } = await tried(Infinity, 0, 'full');
   for (let at = 1; at <= ops; at += 1) for (const times of [3, Infinity]) await tried(at, times, 'half');
-}, 120_000);
+});
 
 test('a session that begins on a full disk waits for it, and its beginning is there once there is room', async () => {
   const folder = mkdtempSync(join(tmpdir(), 'gavirn-disk-'));

@@ -100,4 +100,4 @@ test('a thousand faults over three feeds at once: none lost, none twice', async 
   expect([...day.state.problems.values()].reduce((sum, { lost }) => sum + lost, 0)).toBe(0);
   await day.close();
   rmSync(folder, { recursive: true, force: true });
-}, 120_000);
+});

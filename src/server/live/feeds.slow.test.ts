@@ -96,13 +96,11 @@ test('ten shows that follow one polled room all connect within a minute, and all
   await until(
     () => lives.filter((live) => state(live, 't') === 'waiting').length,
     (count) => count === 10,
-    60_000,
   );
   await standins.act('tarn', HANDLE, { act: 'live' });
   await standins.act('tarn', HANDLE, { act: 'comment', user: PERSON, text: 'hello' });
   await until(
     () => lives.filter(({ state: { totals } }) => totals.byKind.chat === 1).length,
     (count) => count === 10,
-    60_000,
   );
-}, 130_000);
+});

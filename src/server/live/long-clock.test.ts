@@ -115,4 +115,4 @@ test('a goal of the month, a window of sixty days and a countdown of thirty writ
   jest.useRealTimers();
   await live.close();
   rmSync(folder, { recursive: true, force: true });
-}, 60_000);
+});

@@ -185,4 +185,4 @@ test('twelve hours, a restart an hour, a change of the clock: every number on th
   ]);
   await day.close();
   rmSync(folder, { recursive: true, force: true });
-}, 120_000);
+});

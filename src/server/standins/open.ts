@@ -53,12 +53,16 @@ export class Standins {
   }
 }
 
+/** After this something is not late but wrong, also on a machine that is shared with others. */
+const PATIENCE_MS = 60_000;
+
 /** Waits until `read` gives what is wanted; says what it gave last. */
-export async function until<T>(read: () => T | Promise<T>, wanted: (value: T) => boolean, ms = 8000): Promise<T> {
-  for (const end = Date.now() + ms; ;) {
+export async function until<T>(read: () => T | Promise<T>, wanted: (value: T) => boolean): Promise<T> {
+  for (const end = Date.now() + PATIENCE_MS; ;) {
     const value = await read();
     if (wanted(value)) return value;
-    if (Date.now() > end) throw new Error(`Still not so after ${ms} ms: ${JSON.stringify(value)?.slice(0, 400)}`);
+    if (Date.now() > end)
+      throw new Error(`Still not so after ${PATIENCE_MS} ms: ${JSON.stringify(value)?.slice(0, 400)}`);
     await new Promise((resolve) => setTimeout(resolve, 20));
   }
 }

@@ -47,7 +47,7 @@ export function Button({
       aria-disabled={disabled}
       disabled={disabled}
       onPress={onPress}
-      className={`min-h-[44px] px-4 flex-row items-center justify-center gap-2 rounded-control active:opacity-80 ${box} ${disabled ? 'opacity-40' : ''} ${className}`}
+      className={`min-h-[44px] max-w-full px-4 flex-row items-center justify-center gap-2 rounded-control active:opacity-80 ${box} ${disabled ? 'opacity-40' : ''} ${className}`}
     >
       {Icon ? <Icon size={18} color={colours[tone]} strokeWidth={2} /> : null}
       {children === '' ? null : (

@@ -65,14 +65,12 @@ describe('webhooks', () => {
     await until(
       () => got.length,
       (count) => count === 2,
-      4000,
     );
     expect([hooks.pending, hooks.lastStatus]).toEqual([1, 503]);
     status = 204;
     await until(
       () => hooks.pending,
       (pending) => pending === 0,
-      6000,
     );
     expect(new Set(got.map((each) => each.id))).toEqual(new Set([id]));
   });
