@@ -15,20 +15,10 @@ import { SOUND, soundSchema } from '@/core/sound/plan';
 import { feedSchema } from '@/core/platform/feed';
 import { outletSchema } from './outlet';
 import { SAFE, safeSchema } from './safe-area';
+import { isZone } from './zone';
 
 export const SHOW_FORMAT = 'gavirn.show';
 export const SHOW_VERSION = 3;
-
-/** Whether this machine knows a time zone; empty is none. */
-function isZone(zone: string): boolean {
-  if (zone === '') return true;
-  try {
-    new Intl.DateTimeFormat('en', { timeZone: zone });
-    return true;
-  } catch {
-    return false;
-  }
-}
 
 const id = z.string().min(1).max(100);
 const label = z.string().min(1).max(80);
