@@ -1,4 +1,3 @@
-import assert from 'node:assert/strict';
 import { readFileSync } from 'node:fs';
 import { after, before, test } from 'node:test';
 import { focused, tabTo } from './keys';
