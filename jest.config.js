@@ -17,7 +17,18 @@ module.exports = {
     {
       displayName: 'core',
       // Handed in, since in Jest's sandbox each look at a global goes the long way round: whatever computes takes a fraction of the time.
-      sandboxInjectedGlobals: ['Math', 'Number', 'Object', 'Array', 'Map', 'Set', 'JSON', 'String', 'Uint8Array', 'Float64Array'],
+      sandboxInjectedGlobals: [
+        'Math',
+        'Number',
+        'Object',
+        'Array',
+        'Map',
+        'Set',
+        'JSON',
+        'String',
+        'Uint8Array',
+        'Float64Array',
+      ],
       testEnvironment: 'node',
       testMatch: [
         '<rootDir>/{fixtures,src}/*.test.ts',

@@ -59,7 +59,7 @@ const Kept = () => (
   <Part title={say('What is kept where')}>
     <Text>
       {say(
-        'In this browser: your shows, with their keys and secrets; your media; finished sessions with their logs. Nobody else can read them, and whoever clears this browser’s data clears them, too: save a show as a file under Shows.',
+        'In this browser: your shows, with their keys and secrets; your media; finished sessions with their logs. Nobody else can read them, and whoever clears this browser’s data clears them, too: save a backup under Shows.',
       )}
     </Text>
     <Text>

@@ -8,7 +8,7 @@ import { readJson, writeJson } from './storage';
 export const TO_DO = ['paste', 'hear', 'live'] as const;
 export type ToDo = (typeof TO_DO)[number];
 
-const beginningSchema = z.object({
+export const beginningSchema = z.object({
   /** `ask`: the questions have not been asked yet; `made`: the show is made; `over`: put away, or never begun with questions. */
   at: z.enum(['ask', 'made', 'over']),
   done: z.array(z.enum(TO_DO)).default([]),

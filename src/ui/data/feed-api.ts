@@ -24,7 +24,7 @@ export interface FeedProblemView {
 const pathOf = (feed: string, what: string): string => `/feeds/${encodeURIComponent(feed)}/${what}`;
 
 /** Asks the server something of one feed, again every so often; a refusal is its sentence. */
-function useFeed<T>(feed: string, what: string, refreshInterval: number) {
+function useFeed<T>(feed: string, what: string, refreshInterval: number | ((latest: T | undefined) => number)) {
   const show = useShow(({ id }) => id);
   return useSWR<T, Error>(
     [what, show, feed],
@@ -37,7 +37,12 @@ function useFeed<T>(feed: string, what: string, refreshInterval: number) {
   );
 }
 
-export const useCheck = (feed: string) => useFeed<CheckStep[]>(feed, 'check', 0);
+const CHECK_AGAIN_MS = 5000;
+/** What stands in the way of a feed; asked anew until nothing does, since what is mended on the platform is not told here. */
+export const useCheck = (feed: string) =>
+  useFeed<CheckStep[]>(feed, 'check', (steps) =>
+    steps?.every(({ outcome }) => outcome === 'good') ? 0 : CHECK_AGAIN_MS,
+  );
 export const useProblem = (feed: string) => useFeed<FeedProblemView>(feed, 'problems', 2000);
 
 /** Has the server do something with a feed; null when it did, else why not. */

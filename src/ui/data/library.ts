@@ -5,19 +5,20 @@ import { starterShow } from '@/core/show/starter';
 import type { Show } from '@/core/show/show';
 import { feedKeysFor, feedKeySchema, type FeedKey } from './feed-keys';
 import { randomKey } from './random-key';
+import { readSessions, removeSession } from './session-store';
 import { readJson, removeKey, writeJson } from './storage';
 import { appLanguage } from '@/ui/words/language';
 
 /* The shows that this browser has. Keys are kept beside a show, never in it: a show file can be handed to anyone. */
 
-const indexSchema = z.object({
+export const indexSchema = z.object({
   current: z.string(),
   /** `file`: the id that it has in the file that it came from. */
   shows: z.array(z.object({ id: z.string(), name: z.string(), file: z.string().optional() })).min(1),
 });
 export type LibraryIndex = z.infer<typeof indexSchema>;
 
-const keysSchema = z.object({
+export const keysSchema = z.object({
   desk: z.string(),
   outlets: z.record(z.string(), z.string()),
   feeds: z.record(z.string(), feedKeySchema).default({}),
@@ -118,6 +119,21 @@ export async function replaceShow(id: string, show: Show): Promise<void> {
   await switchTo(id);
 }
 
+/**
+ * A show of a backup, which is not in this browser. With its keys it is the show that it was, for the server too; without them another one
+ * has to be made of it, since the server gives a show only to whoever has its key.
+ * @returns the id that it has here
+ */
+export async function putBackShow(show: Show, keys: ShowKeys | null): Promise<string> {
+  if (!keys) return (await addShow(show)).current;
+  const index = await readIndex();
+  await storeShow(show);
+  await writeJson(`keys/${show.id}`, keys);
+  const shows = [...(index?.shows ?? []), { id: show.id, name: show.name }];
+  await writeJson('index', { current: show.id, shows });
+  return show.id;
+}
+
 export const addStarter = (): Promise<LibraryIndex> => addShow(starterShow('new', undefined, appLanguage()));
 
 export async function switchTo(id: string): Promise<LibraryIndex | null> {
@@ -135,11 +151,13 @@ export async function renameInIndex(id: string, name: string): Promise<void> {
   await writeJson('index', { ...index, shows: index.shows.map((show) => (show.id === id ? { ...show, name } : show)) });
 }
 
-/** Takes a show out of this browser; the last one leaves a starter behind, since there is always a show. */
+/** Takes a show out of this browser, with its sessions and whom they had seen; the last one leaves a starter behind, since there is always a show. */
 export async function removeShow(id: string): Promise<LibraryIndex> {
   const index = await readIndex();
   const shows = (index?.shows ?? []).filter((show) => show.id !== id);
-  for (const key of ['show', 'keys', 'sessions', 'history']) await removeKey(`${key}/${id}`);
+  for (const session of await readSessions(id)) await removeSession(id, session.id);
+  for (const key of ['show', 'keys', 'sessions', 'history', 'lasting', 'lasting-owed', 'begin'])
+    await removeKey(`${key}/${id}`);
   if (shows.length === 0) {
     await removeKey('index');
     return addStarter();

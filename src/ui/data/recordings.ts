@@ -13,11 +13,14 @@ export const keepRecording = (feed: string, text: string): Promise<boolean> => {
   return writeText(keyOf(feed), text);
 };
 
+/** What a feed plays; null: nothing is kept here. */
+export const readRecording = (feed: string): Promise<string | null> => readText(keyOf(feed));
+
 /** Hands over what the server does not have yet. */
 export async function sendRecordings(show: Show, key: string): Promise<void> {
   for (const feed of show.feeds) {
     if (feed.platform !== 'file' || sent.has(feed.id)) continue;
-    const text = await readText(keyOf(feed.id));
+    const text = await readRecording(feed.id);
     if (text === null) continue;
     sent.add(feed.id);
     const answer = await ask(

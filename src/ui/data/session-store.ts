@@ -9,12 +9,14 @@ const entrySchema = z.object({
   lost: z.number(),
   bad: z.number(),
 });
+/** A show's finished sessions. */
+export const entriesSchema = z.array(entrySchema);
 /** One finished session that this browser keeps. */
 export type SessionEntry = z.infer<typeof entrySchema>;
 
 /** A show's finished sessions, newest first. */
 export async function readSessions(showId: string): Promise<SessionEntry[]> {
-  const list = z.array(entrySchema).safeParse(await readJson(`sessions/${showId}`));
+  const list = entriesSchema.safeParse(await readJson(`sessions/${showId}`));
   return (list.data ?? []).sort((a, b) => b.startedAt - a.startedAt);
 }
 

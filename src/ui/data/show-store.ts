@@ -3,6 +3,7 @@ import { z } from 'zod';
 import type { Show } from '@/core/show/show';
 import { ask, fetchJson, type ServerConfig } from './api';
 import { firstVisit } from './first-visit';
+import { giveOwedLasting } from './lasting';
 import { sendMedia } from './media';
 import { sendRecordings } from './recordings';
 import { doEdit, redoEdit, undoEdit, type Changed, type History } from './history';
@@ -164,6 +165,7 @@ class ShowStore {
     if (answer.ok) {
       await sendRecordings(show, keys.desk);
       await sendMedia(show, keys.desk);
+      await giveOwedLasting(show.id, keys.desk);
     }
     const taken = answer.ok ? null : (takenSchema.safeParse(answer.problem).data?.taken ?? null);
     const refused = answer.ok || answer.status === null || taken ? null : answer.reason;

@@ -1,4 +1,5 @@
 import type { Feed } from '@/core/platform/feed';
+import { useState } from 'react';
 import { View } from 'react-native';
 import Check from 'lucide-react-native/icons/check';
 import CircleHelp from 'lucide-react-native/icons/circle-question-mark';
@@ -18,7 +19,15 @@ const SIGNS = {
 
 /** What must be true before a feed works, each with what was found and the next thing to do. */
 export function CheckSteps({ feed }: { feed: Feed }) {
-  const { data: steps, error, isValidating, mutate } = useCheck(feed.id);
+  const { data: steps, error, mutate } = useCheck(feed.id);
+  // Only what was pressed for is shown to be going on: it is asked anew by itself as well.
+  const [asking, setAsking] = useState(false);
+  const again = async (): Promise<void> => {
+    setAsking(true);
+    // What is refused is in `error`.
+    await mutate().catch(() => undefined);
+    setAsking(false);
+  };
   const colours = useColours();
   return (
     <>
@@ -49,8 +58,8 @@ export function CheckSteps({ feed }: { feed: Feed }) {
         </Text>
       ) : null}
       <View className="flex-row">
-        <Button disabled={isValidating} onPress={() => void mutate()}>
-          {isValidating ? say('Checking …') : say('Check again')}
+        <Button disabled={asking} onPress={() => void again()}>
+          {asking ? say('Checking …') : say('Check again')}
         </Button>
       </View>
     </>

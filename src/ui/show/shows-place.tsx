@@ -1,9 +1,9 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { Pressable, View } from 'react-native';
-import { ask } from '@/ui/data/api';
+import { dropShow } from '@/ui/data/drop-show';
 import { filesOf } from '@/ui/data/media-files';
-import { copyShow, removeShow, switchTo } from '@/ui/data/library';
+import { copyShow, switchTo } from '@/ui/data/library';
 import { saveFile } from '@/ui/data/save-file';
 import { useKeys, useOpened, useShow } from '@/ui/data/show';
 import { edit, reload } from '@/ui/data/show-store';
@@ -17,6 +17,7 @@ import { Text } from '@/ui/part/text';
 import { chooseLook, chosenLook } from '@/ui/theme/look';
 import type { Look } from '@/ui/theme/tokens';
 import type { Show } from '@/core/show/show';
+import { BackupCard } from './backup-card';
 import { FrameLanguage } from './frame-language';
 import { GoOn } from './go-on';
 import { OpenFile } from './open-file';
@@ -62,6 +63,7 @@ export function ShowsPlace() {
       <ThisShow key={show.id} />
       <FrameLanguage />
       <GoOn />
+      <BackupCard />
       <LanguageChoice />
       <LookChoice />
     </PlaceBody>
@@ -120,9 +122,7 @@ function Asked({ asking, onClose }: { asking: Asking; onClose: () => void }) {
   const show = useShow();
   const keys = useKeys();
   const remove = async (): Promise<void> => {
-    // The server ends it if it is there; if not, nobody has the key any more and it runs for no one.
-    await ask('DELETE', `/api/shows/${encodeURIComponent(show.id)}`, { key: keys.desk });
-    await removeShow(show.id);
+    await dropShow(show);
     await reload();
   };
   return (
