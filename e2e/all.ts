@@ -126,6 +126,7 @@ const LONG = [
   'story.e2e.ts',
   'trust.e2e.ts',
   'program.e2e.ts',
+  'backup.e2e.ts',
   'begin.e2e.ts',
   'keys.e2e.ts',
   'layout-scenes.e2e.ts',

@@ -28,7 +28,7 @@ const opened = (): Promise<void> => page.getByRole('dialog').first().waitFor();
 /** Each sheet's address, as it was read off the page while it was open. */
 const addresses: string[] = [];
 
-for (const { place, open, title } of SHEETS)
+for (const [n, { place, open, title }] of SHEETS.entries())
   test(`${place}: ${String(title)} has an address and a title, closes by Back and comes again by Forward`, async () => {
     if (new URL(page.url()).pathname !== place) await goTo(page, place);
     const placeTitle = await until(
@@ -55,7 +55,7 @@ for (const { place, open, title } of SHEETS)
     await page.goForward();
     await opened();
     assert.equal(page.url(), address);
-    addresses.push(address);
+    addresses[n] = address;
     await page
       .getByRole('dialog')
       .last()

@@ -1,6 +1,7 @@
 import type { ReadBackup } from '@/core/file/backup';
 import { MEDIA_TYPES } from '@/core/media/media';
 import type { BackupWork } from '@/worker/backup.worker';
+import { askWorker } from './ask-worker';
 import { MEDIA, mediaPart, SETTINGS, SHOWS, showParts } from './backup-parts';
 import { readBeginning } from './beginning';
 import { keepLasting, readLasting } from './lasting';
@@ -11,20 +12,8 @@ import { readLog, readSessions } from './session-store';
 
 /* A backup of this browser: all that it keeps, but for what could be undone. */
 
-function inWorker<T>(work: BackupWork): Promise<T> {
-  return new Promise((resolve, reject) => {
-    const worker = new Worker(new URL('../../worker/backup.worker.ts', import.meta.url));
-    worker.onmessage = ({ data }: MessageEvent<T>) => {
-      resolve(data);
-      worker.terminate();
-    };
-    worker.onerror = (event) => {
-      reject(new Error(event.message));
-      worker.terminate();
-    };
-    worker.postMessage(work);
-  });
-}
+const inWorker = <T>(work: BackupWork): Promise<T> =>
+  askWorker(new Worker(new URL('../../worker/backup.worker.ts', import.meta.url)), work);
 
 /** Reads a backup's file. */
 export const openBackup = (file: Uint8Array): Promise<ReadBackup> => inWorker({ work: 'read', file });
