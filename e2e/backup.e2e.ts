@@ -80,7 +80,7 @@ test('with secrets, on a server that knows nothing: the same show, address, peop
   await world.startServer();
   const fresh = await newBrowser();
   await open(fresh, file);
-  const sheet = fresh.getByRole('dialog', { name: /^Backup of / });
+  const sheet = fresh.getByRole('dialog', { name: 'Open a backup' });
   await sheet.getByText('1 show, 1 file and 1 session.').waitFor();
   await sheet.getByRole('button', { name: 'Take it in' }).tap();
   await sheet.getByText('Taken in: 1 show, 1 file and 1 session.').waitFor();

@@ -43,6 +43,6 @@ export const SHEETS: readonly SheetWay[] = [
   { place: '/points', open: press('Choose the next glaze'), title: /^Choose the next glaze/ },
   { place: '/numbers', open: press(/^Open the kiln/), title: /^Open the kiln/ },
   { place: '/shows', open: press('Save with secrets'), title: /^Save with secrets/ },
-  { place: '/shows', open: press('Save a backup with secrets'), title: /^Save a backup with secrets/ },
+  { place: '/shows', open: press('Save a backup with secrets'), title: /^Backup with secrets/ },
   { place: '/program', open: press('Make a clip'), title: /^Make a clip/ },
 ];

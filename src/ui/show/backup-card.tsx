@@ -87,7 +87,7 @@ export function BackupCard() {
       <Problem says={said} />
       {asked === 'secrets' ? (
         <Confirm
-          title={say('Save a backup with secrets')}
+          title={say('Backup with secrets')}
           says={say(
             'With its addresses, keys and secrets, the backup goes on where this browser is: nothing has to be pasted again. Whoever has the file can do all that you can. Keep it to yourself.',
           )}
@@ -115,7 +115,8 @@ function OpenedSheet({ opened: { backup, content }, onClose }: { opened: Opened;
   const made = new Date(backup.made).toLocaleString(spoken(), { dateStyle: 'long', timeStyle: 'short' });
   const here = shows.filter((each) => each.here).map(({ show }) => show.name);
   return (
-    <Sheet title={say('Backup of {made}', { made })} onClose={onClose}>
+    <Sheet title={say('Open a backup')} onClose={onClose}>
+      <Text>{say('Made on {made}.', { made })}</Text>
       <Text size={17}>
         {say(
           '{shows, plural, one {# show} other {# shows}}, {files, plural, one {# file} other {# files}} and {sessions, plural, one {# session} other {# sessions}}.',
