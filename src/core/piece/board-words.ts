@@ -1,7 +1,7 @@
 import { sharedPlaces } from '@/core/engine/count/leaderboard';
 import { figureWords, measureOnAir } from '@/core/engine/count/measure';
 import type { BoardMeasure } from '@/core/engine/count/row';
-import { aired } from '@/core/words/on-air';
+import { aired, airedRows } from '@/core/words/on-air';
 
 /* A leaderboard in words. */
 
@@ -27,7 +27,7 @@ export const boardWords = ({ title, rows, currency }: Board, language: string | 
     const by = moved ? ` (${movedWords(moved)})` : '';
     return `${place} ${name} ${figureWords(value, currency, language)}${by}`;
   });
-  return `${title}: ${said.length === 0 ? aired(language ?? 'en', 'nobody yet') : said.join(', ')}`;
+  return `${title}: ${said.length === 0 ? aired(language ?? 'en', 'nobody yet') : airedRows(language ?? 'en', said)}`;
 };
 
 /** Rows with their places, shared by equals. */

@@ -14,7 +14,7 @@ import { isolate, withoutIsolates } from '@/core/words/isolate';
 import { pieceBase, type DrawTools, type PieceKind } from './piece';
 import { READABLE, styleOf } from './style';
 import { phrase } from '@/core/words/phrase';
-import { aired, proposed } from '@/core/words/on-air';
+import { aired, airedRows, proposed } from '@/core/words/on-air';
 
 const schema = z.object({
   ...pieceBase,
@@ -126,10 +126,10 @@ export const credits: PieceKind<CreditsPiece, CreditsLive, object, CreditsHost> 
       },
     ];
   },
-  alternative: ({ title, name, runs }, { names, roll }) =>
+  alternative: ({ title, name, runs }, { names, roll }, _now, language = 'en') =>
     names.length === 0 || (runs === 'once' && !roll)
       ? ''
-      : `${title || name}: ${names.map(withoutIsolates).join(', ')}`,
+      : `${title || name}: ${airedRows(language, names.map(withoutIsolates))}`,
 };
 
 /** Where the title and the names stand, px of the piece's box. */

@@ -13,7 +13,7 @@ import { READABLE, styleOf } from './style';
 import { isMoney, shownValue } from '@/core/engine/count/measure';
 import { amountWords } from '@/core/event/money';
 import { phrase, type Phrase } from '@/core/words/phrase';
-import { aired, proposed } from '@/core/words/on-air';
+import { aired, airedRows, proposed } from '@/core/words/on-air';
 
 const WHICH = ['latest', 'few', 'largest', 'first', 'top'] as const;
 const schema = z.object({
@@ -149,7 +149,7 @@ export const plate: PieceKind<PlatePiece, PlateLive, object, PlateHost> = {
     ];
   },
   alternative: ({ label, name }, { lines }, _now, language = 'en') =>
-    `${label || name}: ${lines.length === 0 ? aired(language, 'nobody yet') : lines.map(withoutIsolates).join(', ')}`,
+    `${label || name}: ${lines.length === 0 ? aired(language, 'nobody yet') : airedRows(language, lines.map(withoutIsolates))}`,
 };
 
 /** One thing is one of them, and comes to what it is worth. */

@@ -11,7 +11,7 @@ import { placeholderOps } from './placeholder';
 import { alertGroups, initialsOf, type AlertLive } from './alert';
 import { styleOf } from './style';
 import { phrase } from '@/core/words/phrase';
-import { aired, proposed } from '@/core/words/on-air';
+import { aired, airedRows, proposed } from '@/core/words/on-air';
 
 const schema = z.object({
   ...pieceBase,
@@ -77,10 +77,10 @@ export const spotlight: PieceKind<SpotlightPiece, SpotlightLive, object, AlertHo
       groups.unshift({ key: `${piece.id}/empty`, box: piece.place, ops: emptyOps(piece, tools) });
     return groups;
   },
-  alternative: (_piece, live, now) =>
+  alternative: (_piece, live, now, language = 'en') =>
     live.alerts
       .filter(({ from, until }) => from <= now && now < until)
-      .map(({ text, names }) => (names.length > 0 ? `${text} (${names.join(', ')})` : text))
+      .map(({ text, names }) => (names.length > 0 ? `${text} (${airedRows(language, names)})` : text))
       .join('; '),
 };
 

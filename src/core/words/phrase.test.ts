@@ -63,6 +63,15 @@ test.each([
   expect(say(phrase('{n, number}', { n: 12_345 }))).toBe(new Intl.NumberFormat(language).format(12_345));
 });
 
+test.each([
+  ['en-GB', '1 A, 2 B, 3 C'],
+  ['es', '1 A, 2 B y 3 C'],
+  ['ja', '1 A 2 B 3 C'],
+  ['ar', '1 A، و2 B، و3 C'],
+])('%s: rows of a board in one line, as CLDR’s list patterns of the type “unit” put them', (language, line) => {
+  expect(sayer(language, {}).rows(['1 A', '2 B', '3 C'])).toBe(line);
+});
+
 test('a name of another direction leaves the words around it alone (Unicode UAX #9: FSI and PDI)', () => {
   expect(english(phrase('{name} sent 1', { name: 'أمّار' }))).toBe('\u2068أمّار\u2069 sent 1');
   expect(sayer('ar', {}).say(phrase('{name} 1', { name: 'Ada' }))).toBe('\u2068Ada\u2069 1');

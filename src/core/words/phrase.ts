@@ -77,6 +77,8 @@ export interface Sayer {
   say: (said: Sayable) => string;
   /** With its parts in tags (`<set-gift>…</set-gift>`) apart, by the tags' names without "set-". */
   parts: (said: Sayable) => SaidPart[];
+  /** Things that stand one below the other, in one line as the language puts such lists: "1 Inês 465, 2 Mirek 200". */
+  rows: (said: readonly string[]) => string;
 }
 
 /** Tags begin with this, since values and tags are looked up in one place: `<set-goal>…</set-goal>` is the part by which `goal` is set. */
@@ -95,6 +97,7 @@ export function sayer(language: string, catalogue: Catalogue | null): Sayer {
     and: new Intl.ListFormat(language, { type: 'conjunction' }),
     or: new Intl.ListFormat(language, { type: 'disjunction' }),
   };
+  const rows = new Intl.ListFormat(language, { type: 'unit' });
   const read = new Map<string, IntlMessageFormat>();
   const messageOf = (words: string, tags: boolean): IntlMessageFormat => {
     const key = tags ? `${MARK}${words}` : words;
@@ -149,7 +152,12 @@ export function sayer(language: string, catalogue: Catalogue | null): Sayer {
     );
     return joined((Array.isArray(filled) ? filled.flat() : [filled]) as (string | SaidPart)[]);
   };
-  return { language, say: (said) => (isPhrase(said) ? textOf(parts(said)) : (said as string)), parts };
+  return {
+    language,
+    say: (said) => (isPhrase(said) ? textOf(parts(said)) : (said as string)),
+    parts,
+    rows: (said) => rows.format(said),
+  };
 }
 
 /** Parts that are one text without a tag, as text: such a value may be chosen by, too. */
