@@ -47,6 +47,7 @@ test('where there is no countdown a step makes one, and puts it on the stage', a
   await goTo(own, '/shows');
   await own.getByRole('button', { name: 'New show' }).tap();
   await own.getByRole('button', { name: 'Skip the questions' }).tap();
+  await own.getByRole('heading', { level: 1, name: 'Feeds' }).waitFor();
   await own.getByRole('link', { name: 'Cues' }).tap();
   await own
     .getByRole('button', { name: /add a step$/ })

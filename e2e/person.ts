@@ -1,4 +1,4 @@
-import type { Page } from 'playwright-core';
+import type { Locator, Page } from 'playwright-core';
 import { english } from '@/core/words/phrase';
 import { PLACES } from '@/ui/frame/five-places';
 import { MORE_PLACES } from '@/ui/frame/more-places';
@@ -6,6 +6,13 @@ import type { PLACES as EVERY_PLACE } from './places';
 import { until } from './world';
 
 /* What a person does again and again. */
+
+/**
+ * Presses as this page is pressed: by a finger where it has a touch screen, else by a mouse. Never by a mouse on a touch screen: so soon after a
+ * finger it is taken for the finger's own echo, and nothing happens.
+ */
+export const press = async (what: Locator): Promise<void> =>
+  (await what.page().evaluate(() => navigator.maxTouchPoints > 0)) ? what.tap() : what.click();
 
 export type Place = `/${(typeof EVERY_PLACE)[number] | 'feed/brindle'}`;
 
@@ -22,11 +29,8 @@ export async function goTo(page: Page, path: Place): Promise<void> {
     return;
   }
   const name = english(place.name);
-  if (!PLACES.some((one) => one.path === path)) await page.getByRole('button', { name: /more places/ }).click();
-  await page
-    .getByRole('link', { name: new RegExp(`^${name}\\b`) })
-    .first()
-    .click();
+  if (!PLACES.some((one) => one.path === path)) await press(page.getByRole('button', { name: /more places/ }));
+  await press(page.getByRole('link', { name: new RegExp(`^${name}\\b`) }).first());
   await until(
     () => page.title(),
     (title) => title.startsWith(`${name} · `),
@@ -36,11 +40,11 @@ export async function goTo(page: Page, path: Place): Promise<void> {
 /** Adds Brindle by its handle, from wherever the page is. */
 export async function addBrindle(page: Page, handle: string): Promise<void> {
   await goTo(page, '/feeds');
-  await page.getByRole('button', { name: 'Add a feed' }).click();
-  await page.getByRole('radio', { name: 'Brindle' }).click();
+  await press(page.getByRole('button', { name: 'Add a feed' }));
+  await press(page.getByRole('radio', { name: 'Brindle' }));
   await page.getByLabel('Your handle on Brindle').fill(handle);
-  await page.getByRole('button', { name: 'Check' }).click();
-  await page.getByRole('button', { name: 'Add this feed' }).click();
+  await press(page.getByRole('button', { name: 'Check' }));
+  await press(page.getByRole('button', { name: 'Add this feed' }));
   await page.getByText(/^(Waiting for you to go live|Connected)/).waitFor();
 }
 
@@ -50,9 +54,15 @@ export async function outletAddress(page: Page): Promise<string> {
   return page.getByLabel('Address', { exact: true }).innerText();
 }
 
-/** Closes the sheet that is open. */
-export const closeSheet = (page: Page): Promise<void> =>
-  page.getByRole('dialog').getByRole('button', { name: 'Close' }).click();
+/** Closes the sheet that is open, and waits until the browser has made the step back: a page that is left meanwhile makes it elsewhere. */
+export async function closeSheet(page: Page): Promise<void> {
+  const open = page.url();
+  await press(page.getByRole('dialog').getByRole('button', { name: 'Close' }));
+  await until(
+    () => Promise.resolve(page.url()),
+    (now) => now !== open,
+  );
+}
 
 /** Opens a show's file, from Shows; beside the show that it is a file of, where there is one. */
 export async function openShowFile(page: Page, show: object): Promise<void> {
@@ -78,9 +88,6 @@ export async function chooseFile(page: Page, name: string, content: string): Pro
 
 /** Adds a piece on the stage, by the name of its kind: its plain one, or ours that stands behind it in brackets. */
 export async function addPiece(page: Page, kind: string): Promise<void> {
-  await page.getByRole('button', { name: 'Add a piece' }).first().click();
-  await page
-    .getByRole('dialog')
-    .getByRole('button', { name: new RegExp(`^([^(]*\\()?${kind}\\)? `, 'i') })
-    .click();
+  await press(page.getByRole('button', { name: 'Add a piece' }).first());
+  await press(page.getByRole('dialog').getByRole('button', { name: new RegExp(`^([^(]*\\()?${kind}\\)? `, 'i') }));
 }

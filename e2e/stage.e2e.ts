@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import type { Page } from 'playwright-core';
-import { addPiece, closeSheet, goTo } from './person';
+import { addPiece, closeSheet, goTo, press } from './person';
 import { dragByTouch, until, World } from './world';
 
 let world: World;
@@ -11,8 +11,8 @@ before(async () => {
 after(() => world.close());
 
 async function placeOf(page: Page, wide = false): Promise<{ x: number; y: number; w: number; h: number }> {
-  if (!wide) await page.getByRole('button', { name: /^Edit / }).click();
-  await page.getByRole('tab', { name: 'Place', exact: true }).click();
+  if (!wide) await press(page.getByRole('button', { name: /^Edit / }));
+  await press(page.getByRole('tab', { name: 'Place', exact: true }));
   const read = async (label: string): Promise<number> =>
     Number(await page.getByRole('textbox', { name: `${label}, px` }).inputValue());
   const place = { x: await read('Left'), y: await read('Top'), w: await read('Width'), h: await read('Height') };

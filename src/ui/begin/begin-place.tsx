@@ -104,7 +104,8 @@ function Skip() {
       await addStarter();
       await reload();
     }
-    router.replace('/feeds');
+    // Whoever has gone elsewhere meanwhile stays there.
+    if (window.location.pathname === '/begin') router.replace('/feeds');
   };
   return (
     <Button kind="outline" disabled={going} onPress={() => void skip()}>
