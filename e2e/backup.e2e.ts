@@ -28,11 +28,11 @@ before(async () => {
 });
 after(() => world.close());
 
-async function saved(button: string): Promise<Uint8Array> {
-  await goTo(page, '/shows');
-  const download = page.waitForEvent('download');
-  await page.getByRole('button', { name: button, exact: true }).tap();
-  if (button.endsWith('secrets')) await page.getByRole('dialog').getByRole('button', { name: 'Save it' }).tap();
+async function saved(button: string, on = page): Promise<Uint8Array> {
+  await goTo(on, '/shows');
+  const download = on.waitForEvent('download');
+  await on.getByRole('button', { name: button, exact: true }).tap();
+  if (button.endsWith('secrets')) await on.getByRole('dialog').getByRole('button', { name: 'Save it' }).tap();
   return new Uint8Array(readFileSync(await (await download).path()));
 }
 
@@ -86,7 +86,10 @@ test('with secrets, on a server that knows nothing: the same show, address, peop
   await sheet.getByText('Taken in: 1 show, 1 file and 1 session.').waitFor();
   await closeSheet(fresh);
   // What a first visit had made is gone: nothing had been done with it.
-  assert.equal(await fresh.getByRole('main').getByRole('listitem').count(), 1);
+  await until(
+    () => fresh.getByRole('main').getByRole('listitem').count(),
+    (count) => count === 1,
+  );
   assert.equal(await outletAddress(fresh), address);
   assert.deepEqual(await people(fresh), before);
   assert.deepEqual(await figures(fresh), recap);
@@ -121,9 +124,36 @@ test('without secrets: no key is in the file, and the show gets an address of it
   await fresh.getByRole('button', { name: 'Take it in' }).tap();
   await fresh.getByText('Taken in: 0 shows, 0 files and 0 sessions.').waitFor();
   await closeSheet(fresh);
-  assert.equal(await fresh.getByRole('main').getByRole('listitem').count(), 1);
+  await until(
+    () => fresh.getByRole('main').getByRole('listitem').count(),
+    (count) => count === 1,
+  );
   assert.notEqual(await outletAddress(fresh), address);
+  // Its backup, opened where the first show is, makes a second one with the same sessions; deleted, it takes none of the first one's with it.
+  const second = await saved('Save a backup', fresh);
   await fresh.context().close();
+  await goTo(page, '/shows');
+  const shows = page.getByRole('main').getByRole('listitem');
+  await open(page, second);
+  await page.getByRole('button', { name: 'Take it in' }).tap();
+  await page.getByText(/^Taken in: 1 show, 0 files/).waitFor();
+  await closeSheet(page);
+  const listed = (count: number): Promise<number> =>
+    until(
+      () => shows.count(),
+      (now) => now === count,
+    );
+  await listed(2);
+  await page.getByRole('button', { name: 'Delete', exact: true }).tap();
+  await page.getByRole('dialog').getByRole('button', { name: 'Delete', exact: true }).tap();
+  await listed(1);
+  await goTo(page, '/recap');
+  // The first of its sessions: the other one only began and ended.
+  await page
+    .getByRole('button', { name: /^Open / })
+    .last()
+    .tap();
+  await page.getByRole('group', { name: '2 gifts, 51 coins' }).waitFor();
 });
 
 test('damaged: it is said which part, and the rest is taken in if asked; what is no backup is a sentence', async () => {

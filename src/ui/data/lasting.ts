@@ -27,8 +27,14 @@ export async function giveOwedLasting(show: string, key: string): Promise<void> 
   if (await giveBackLasting(show, key)) await removeKey(owedKey(show));
 }
 
-/** Gives the copy back to a server that had lost the show; one that knows better keeps what it has. */
+/**
+ * Gives the copy back to a server that had lost the show; one that knows better keeps what it has.
+ * @returns false where the server could not answer: it has to be given back another time
+ */
 export async function giveBackLasting(show: string, key: string): Promise<boolean> {
   const text = await readText(keyOf(show));
-  return text === null || text === '' || (await ask('PUT', path(show), { key, raw: text })).ok;
+  if (text === null || text === '') return true;
+  const answer = await ask('PUT', path(show), { key, raw: text });
+  // What is refused once is refused each time, and may be tens of megabytes.
+  return answer.ok || (answer.status !== null && answer.status < 500 && answer.status !== 429);
 }

@@ -7,13 +7,15 @@ import type { Show } from '@/core/show/show';
 import { say, saying } from '@/ui/words/say';
 import { MEDIA, mediaPart, partName, SETTINGS, SHOWS, showParts } from './backup-parts';
 import { beginningSchema, keepBeginning, readBeginning } from './beginning';
-import { putBackLasting } from './lasting';
-import { indexSchema, keysSchema, putBackShow, readIndex, readStoredShow, switchTo } from './library';
-import { addMedia, changeMedia } from './media';
-import { keepRecording } from './recordings';
-import { entriesSchema, keepSession, type SessionEntry } from './session-store';
-import { sumUp } from './sum-up';
 import { dropShow } from './drop-show';
+import { readHistory } from './history-store';
+import { putBackLasting } from './lasting';
+import { indexSchema, keysSchema, putBackShow, readIndex, readStoredShow, removeShow, switchTo } from './library';
+import { addMedia, changeMedia } from './media';
+import { randomKey } from './random-key';
+import { keepRecording } from './recordings';
+import { entriesSchema, keepSession, readLog, readSessions, type SessionEntry } from './session-store';
+import { sumUp } from './sum-up';
 
 /* Takes a backup in. What is here already stays as it is: to open one twice, or an old one, overwrites nothing. */
 
@@ -95,30 +97,43 @@ export async function takeBackup(backup: Backup, { shows, media }: Content): Pro
   const untouched = fresh.length > 0 ? await untouchedStarter() : null;
   const ids = new Map<string, string>();
   for (const each of fresh) {
-    const { id, taken } = await takeShow(backup, each, problems);
-    ids.set(each.show.id, id);
+    const { id, taken, whole } = await takeShow(backup, each);
+    if (id !== null) ids.set(each.show.id, id);
     sessions += taken;
+    if (!whole) problems.push(noRoom(each.show));
   }
-  if (untouched) await dropShow(untouched);
+  if (untouched && ids.size > 0) await dropShow(untouched);
   const open = ids.get(jsonIn(backup, SHOWS, indexSchema)?.current ?? '');
   if (open !== undefined) await switchTo(open);
-  return { shows: fresh.length, media: files, sessions, problems };
+  return { shows: ids.size, media: files, sessions, problems };
 }
 
 /** The show that a new browser begins with, where nothing has been done with it: whoever opens a backup wants theirs. */
 async function untouchedStarter(): Promise<Show | null> {
   const [only, ...others] = (await readIndex())?.shows ?? [];
-  if (!only || others.length > 0 || (await readBeginning(only.id)).at !== 'ask') return null;
+  if (!only || others.length > 0) return null;
+  // The questions may have been passed over, and the show used all the same.
+  const { done, undone } = await readHistory(only.id);
+  const used = done.length + undone.length + (await readSessions(only.id)).length > 0;
+  if (used || (await readBeginning(only.id)).at !== 'ask') return null;
   return readStoredShow(only.id);
 }
+
+const noRoom = ({ name }: Show): string =>
+  say('This browser has no room for all of “{show}”. Make room, delete the show here, and open the backup again.', {
+    show: name,
+  });
+
 async function takeMedia(backup: Backup, media: readonly Media[], problems: string[]): Promise<number> {
   let taken = 0;
   for (const one of media) {
     const { ending } = MEDIA_TYPES[one.type];
     const bytes = backup.parts.get(mediaPart(one.id, ending));
     if (!bytes) continue;
-    const added = await addMedia(`${one.name}.${ending}`, bytes);
-    if (!added.ok) problems.push(saying(added.reason));
+    const added = await addMedia(`${one.name}.${ending}`, bytes).catch(() => null);
+    // The browser cannot show what it is said to be.
+    if (!added) problems.push(say('“{name}” is broken in the file. Add it in Media.', { name: one.name }));
+    else if (!added.ok) problems.push(saying(added.reason));
     else if (!added.known) {
       taken += 1;
       // Its name and its cut, which the bytes do not say.
@@ -128,37 +143,45 @@ async function takeMedia(backup: Backup, media: readonly Media[], problems: stri
   return taken;
 }
 
-/** @returns its id here, and how many of its sessions came with it */
-async function takeShow(
-  backup: Backup,
-  { n, show, sessions }: ShowIn,
-  problems: string[],
-): Promise<{ id: string; taken: number }> {
+interface TakenShow {
+  /** Its id here; null: there was no room for it at all. */
+  id: string | null;
+  /** How many of its sessions came with it. */
+  taken: number;
+  /** All that is whole in the backup has found room. */
+  whole: boolean;
+}
+
+async function takeShow(backup: Backup, { n, show, sessions }: ShowIn): Promise<TakenShow> {
   const at = showParts(n);
-  const keys = jsonIn(backup, at.keys, keysSchema);
-  const id = await putBackShow(show, keys ?? null);
+  const id = await putBackShow(show, jsonIn(backup, at.keys, keysSchema) ?? null);
+  if (!(await readStoredShow(id))) {
+    await removeShow(id);
+    return { id: null, taken: 0, whole: false };
+  }
   const begun = jsonIn(backup, at.begin, beginningSchema);
   if (begun) await keepBeginning(id, begun);
+  let whole = true;
   for (const [feed, { id: feedId }] of show.feeds.entries()) {
     const text = textIn(backup.parts, at.recording(feed));
-    if (text !== undefined) await keepRecording(feedId, text);
+    if (text !== undefined && !(await keepRecording(feedId, text))) whole = false;
   }
-  let kept = await keepCarryOver(id, textIn(backup.parts, at.carryOver));
+  const carryOver = textIn(backup.parts, at.carryOver);
+  if (carryOver !== undefined && !(await putBackLasting(id, carryOver))) whole = false;
   let taken = 0;
   for (const [session, entry] of sessions.entries()) {
     const log = textIn(backup.parts, at.events(session));
     if (log === undefined) continue;
-    if (await keepSession(id, entry, await sumUp(log, show), log)) taken += 1;
-    else kept = false;
+    if (await takeSession(id, entry, show, log)) taken += 1;
+    else whole = false;
   }
-  if (!kept)
-    problems.push(
-      say('This browser has no room for all of “{show}”. Make room, delete the show here, and open the backup again.', {
-        show: show.name,
-      }),
-    );
-  return { id, taken };
+  return { id, taken, whole };
 }
 
-const keepCarryOver = async (show: string, text: string | undefined): Promise<boolean> =>
-  text === undefined || putBackLasting(show, text);
+/** False when there is no room for it: to keep it, or to sum it up. */
+async function takeSession(id: string, entry: SessionEntry, show: Show, log: string): Promise<boolean> {
+  // One that is here already belongs to another show, which may be deleted with all of its sessions.
+  const own = (await readLog(entry.id)) === null ? entry : { ...entry, id: randomKey() };
+  const recap = await sumUp(log, show).catch(() => null);
+  return recap !== null && keepSession(id, own, recap, log);
+}
