@@ -34,7 +34,7 @@ const FLOORS = [
   ['piece'],
   ['show'],
   ['session'],
-  ['stage', 'people', 'recap', 'rehearsal', 'desk', 'file'],
+  ['stage', 'people', 'recap', 'rehearsal', 'desk', 'file', 'home'],
 ];
 const core = (name) => `./src/core/${name}`;
 const above = FLOORS.slice(0, -1).map((floor, n) => ({

@@ -30,7 +30,7 @@ function publishedFrom(page: Page): () => Promise<void> {
     if (open.delete(request)) last = Date.now();
   };
   page.on('request', (request) => {
-    if (request.method() === 'PUT' && request.url().includes('/api/shows/')) open.add(request);
+    if (request.method() === 'POST' && request.url().endsWith('/step')) open.add(request);
   });
   page.on('requestfinished', ended);
   page.on('requestfailed', ended);

@@ -12,6 +12,8 @@ export const PLACES = [
   'media',
   'sound',
   'program',
+  'devices',
+  'join',
   'shows',
   'about',
   'begin',

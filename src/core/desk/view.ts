@@ -69,6 +69,8 @@ export interface QueueView {
 
 /** Everything that the app shows of a running show. Sections are sent when they change; `happened` and `marks` only what is new. */
 export interface DeskView {
+  /** How often the show's documents have been changed since the server began: another number, and there is something to be fetched. */
+  step: number;
   session: Session | null;
   /** The session before this one, while it can be gone on with in its place: when it ended, ms UTC. */
   earlier: { endedAt: number } | null;

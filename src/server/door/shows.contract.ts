@@ -12,7 +12,7 @@ export interface ShowsUnderTest {
 const HASH = 'a'.repeat(64);
 const stored = (id: string, name = id): Stored => ({
   show: emptyShow(id, name),
-  deskHash: HASH,
+  devices: [{ id: 'first', name: 'Phone', right: 'everything', hash: HASH, addedAt: 1, seenAt: 2 }],
   outlets: { [HASH.replaceAll('a', 'b')]: 'main' },
 });
 const secret = (n: number) => ({ inbox: `inbox-${n}-0123456789abcdef` });
@@ -62,6 +62,15 @@ export function showsContract(name: string, open: () => ShowsUnderTest): void {
       expect(kept.secrets.keep({ f: secret(2), g: secret(3) })).toEqual([]);
       expect([kept.stored.show.name, again('a').stored.show.name]).toEqual(['After', 'After']);
       expect(again('a').secrets.inboxes).toEqual([secret(2).inbox, secret(3).inbox]);
+    });
+
+    test('documents of a home are kept beside it, and are there for whoever comes next', () => {
+      const kept = door.shows.create(stored('a'), {}, 0);
+      expect([kept.docs.read(), kept.docs.revision]).toEqual([null, 0]);
+      const docs = { home: new Uint8Array([1, 2, 255]), keys: new Uint8Array([0]) };
+      kept.docs.keep(docs);
+      expect([kept.docs.read(), kept.docs.revision]).toEqual([docs, 1]);
+      expect(again('a').docs.read()).toEqual(docs);
     });
 
     test('sleep and waking outlast the process', () => {

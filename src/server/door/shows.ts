@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { rightSchema } from '@/core/home/device';
 import type { Media } from '@/core/media/media';
 import type { Show } from '@/core/show/show';
 import { feedSecretsSchema, type FeedSecrets } from '@/server/feed/secrets';
@@ -12,10 +13,22 @@ export const secretsSchema = z.record(z.string().max(100), feedSecretsSchema);
 export const ASKS = '#asks';
 export type Secrets = z.infer<typeof secretsSchema>;
 
-/** A show's document, and who may look and act: keys are kept as their SHA-256 only, so that whoever reads them here cannot act with them. */
+/** A device that may look or act: its key is kept as its SHA-256 only, so that whoever reads it here cannot act with it. */
+export const deviceSchema = z.object({
+  id: z.string().min(1).max(100),
+  name: z.string().max(40),
+  right: rightSchema,
+  hash: z.string().regex(/^[0-9a-f]{64}$/),
+  /** ms UTC. */
+  addedAt: z.number(),
+  seenAt: z.number(),
+});
+export type Device = z.infer<typeof deviceSchema>;
+
+/** A show's document, and who may look and act. */
 export interface Stored {
   show: Show;
-  deskHash: string;
+  devices: Device[];
   /** Hash of an outlet's key → the outlet's id. */
   outlets: Record<string, string>;
 }
@@ -54,12 +67,28 @@ export interface KeptRecordings {
   read: (feed: string) => Promise<string | null>;
 }
 
+/** A home as its devices change it together: Yjs documents, encoded (docs/home.md). */
+export interface HomeDocs {
+  home: Uint8Array;
+  keys: Uint8Array;
+}
+
+export interface KeptDocs {
+  /** Null where no browser has given any yet, or they cannot be read. */
+  read: () => HomeDocs | null;
+  /** Throws NotKept. */
+  keep: (docs: HomeDocs) => void;
+  /** How often they have been kept since the server began: another number, other documents. */
+  readonly revision: number;
+}
+
 /** One show that is kept, and all that belongs to it. */
 export interface KeptShow {
   readonly stored: Stored;
   /** When somebody opened it last, ms UTC; and whether it sleeps. */
   readonly openedAt: number;
   readonly asleep: boolean;
+  readonly docs: KeptDocs;
   readonly secrets: KeptSecrets;
   readonly media: KeptMedia;
   readonly recordings: KeptRecordings;

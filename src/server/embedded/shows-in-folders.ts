@@ -4,6 +4,7 @@ import { join } from 'node:path';
 import type { FoundShow, KeptShow, Shows, Stored } from '@/server/door/shows';
 import { diskProblem, keeping, makeFolder } from './disk';
 import { journalsIn } from './journals-in-folder';
+import { DocsFile } from './docs-file';
 import { MediaStore } from './media-store';
 import { Recordings } from './recordings';
 import { markAsleep, markOpened, readStored, removePartials, writeStored } from './stored';
@@ -51,6 +52,7 @@ function readFolder(folder: string, name: string, nameOf: (id: string) => string
 }
 
 class ShowFolder implements KeptShow {
+  readonly docs: DocsFile;
   readonly secrets: Vault;
   readonly media: MediaStore;
   readonly recordings: Recordings;
@@ -67,6 +69,7 @@ class ShowFolder implements KeptShow {
     this.stored = stored;
     this.openedAt = openedAt;
     this.asleep = asleep;
+    this.docs = new DocsFile(folder);
     this.secrets = new Vault(folder);
     this.media = new MediaStore(folder);
     this.recordings = new Recordings(folder);

@@ -2,14 +2,20 @@ import { existsSync, readdirSync, readFileSync, rmSync, statSync, utimesSync } f
 import { join } from 'node:path';
 import { z } from 'zod';
 import { readShowDocument } from '@/core/show/file';
-import type { Stored } from '@/server/door/shows';
+import { deviceSchema, type Device, type Stored } from '@/server/door/shows';
 import { diskProblem, writeWhole } from './disk';
 import { phrase, type Sayable } from '@/core/words/phrase';
 
 /* A show as the server keeps it: its document, and the SHA-256 of the keys that look and act. */
 
 const sha256 = z.string().regex(/^[0-9a-f]{64}$/);
-const storedSchema = z.object({ show: z.unknown(), deskHash: sha256, outlets: z.record(sha256, z.string().max(100)) });
+const storedSchema = z.object({
+  show: z.unknown(),
+  devices: z.array(deviceSchema).min(1).optional(),
+  /** As an earlier version kept the one key that it knew. */
+  deskHash: sha256.optional(),
+  outlets: z.record(sha256, z.string().max(100)),
+});
 
 const fileOf = (folder: string): string => join(folder, 'show.json');
 const asleepFile = (folder: string): string => join(folder, 'asleep');
@@ -38,13 +44,19 @@ export function readStored(folder: string): ReadStored {
     };
   const show = readShowDocument(stored.data.show);
   if (!show.ok) return { read: 'broken', says: show.reason };
+  const openedAt = statSync(file).mtimeMs;
+  const devices = stored.data.devices ?? onlyDevice(stored.data.deskHash, openedAt);
+  if (!devices) return { read: 'broken', says: phrase('its file has no usable “{path}”', { path: 'devices' }) };
   return {
     read: 'show',
-    stored: { ...stored.data, show: show.show },
-    openedAt: statSync(file).mtimeMs,
+    stored: { show: show.show, devices, outlets: stored.data.outlets },
+    openedAt,
     asleep: existsSync(asleepFile(folder)),
   };
 }
+
+const onlyDevice = (hash: string | undefined, at: number): Device[] | null =>
+  hash === undefined ? null : [{ id: 'first', name: '', right: 'everything', hash, addedAt: at, seenAt: at }];
 
 /** Keeps it. Throws where the disk does not take it: then it is as it was. */
 export const writeStored = (folder: string, stored: Stored): void => writeWhole(fileOf(folder), JSON.stringify(stored));

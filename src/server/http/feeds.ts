@@ -1,5 +1,6 @@
 import { Router, text, type Request, type RequestHandler, type Response } from 'express';
 import { z } from 'zod';
+import type { Right } from '@/core/home/device';
 import type { ShowHost } from '@/server/live/show-host';
 import type { FeedRequests } from '@/server/door/bus';
 import { notKeptSays } from '@/server/door/not-kept';
@@ -18,7 +19,12 @@ const postSchema = z.object({ text: z.string().trim().min(1).max(400) });
 
 const feedOf = (req: Request): string => String(req.params.feed);
 
-type Ask = <T>(req: Request, res: Response, of: (feeds: FeedRequests) => Promise<T | null>) => Promise<T | null>;
+type Ask = <T>(
+  req: Request,
+  res: Response,
+  of: (feeds: FeedRequests) => Promise<T | null>,
+  needs?: Right,
+) => Promise<T | null>;
 
 /** What the app does with one feed of a show that runs, below /api/shows/:id/feeds/:feed. `withShow` answers for itself when it finds none. */
 export function feeds(host: ShowHost, withShow: WithShow): Router {
@@ -30,8 +36,8 @@ export function feeds(host: ShowHost, withShow: WithShow): Router {
       detail: phrase('The show has no such feed, or it has just been taken out.'),
     });
   /** What the show's owner answers of the feed; null, and said, where there is no such show or feed. */
-  const ask: Ask = async (req, res, of) => {
-    const show = withShow(req, res);
+  const ask: Ask = async (req, res, of, needs) => {
+    const show = withShow(req, res, needs);
     if (!show) return null;
     const answer = await of(show.feeds);
     if (answer === null) gone(res);
@@ -39,18 +45,18 @@ export function feeds(host: ShowHost, withShow: WithShow): Router {
   };
 
   router.get('/:feed/check', async (req, res) => {
-    const steps = await ask(req, res, (show) => show.check(feedOf(req)));
+    const steps = await ask(req, res, (show) => show.check(feedOf(req)), 'look');
     if (steps) res.json(steps);
   });
 
   /** Everything that is kept of a feed's problems, for its page. */
   router.get('/:feed/problems', async (req, res) => {
-    const report = await ask(req, res, (show) => show.report(feedOf(req)));
+    const report = await ask(req, res, (show) => show.report(feedOf(req)), 'look');
     if (report) res.json(report);
   });
 
   router.post('/:feed/post', async (req, res) => {
-    if (!withShow(req, res)) return;
+    if (!withShow(req, res, 'desk')) return;
     await readBody(req, res);
     const body = postSchema.safeParse(req.body);
     if (!body.success)
@@ -58,16 +64,16 @@ export function feeds(host: ShowHost, withShow: WithShow): Router {
         title: 'Not understood',
         detail: phrase('A line of text was expected, of 400 characters at most.'),
       });
-    const posted = await ask(req, res, (show) => show.post(feedOf(req), body.data.text));
+    const posted = await ask(req, res, (show) => show.post(feedOf(req), body.data.text), 'desk');
     if (posted?.ok) res.status(204).end();
     else if (posted) problem(res, 409, { title: 'Not posted', detail: posted.reason });
   });
 
   router.post('/:feed/playback', async (req, res) => {
-    if (!withShow(req, res)) return;
+    if (!withShow(req, res, 'desk')) return;
     await readBody(req, res);
     const body = playbackSchema.safeParse(req.body);
-    const played = body.success ? await ask(req, res, (show) => show.playback(feedOf(req), body.data)) : false;
+    const played = body.success ? await ask(req, res, (show) => show.playback(feedOf(req), body.data), 'desk') : false;
     if (played === false)
       return problem(res, 400, { title: 'Not understood', detail: phrase('Only a recording can be played.') });
     if (played) res.status(204).end();

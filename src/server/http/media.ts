@@ -14,12 +14,12 @@ export function media(host: ShowHost, withShow: WithShow): Router {
   const showOf = (req: Request): string => String((req.params as Record<string, string>).id);
 
   router.get('/', (req, res) => {
-    const show = withShow(req, res);
+    const show = withShow(req, res, 'look');
     if (show) res.json(host.files.mediaOf(showOf(req))?.list() ?? []);
   });
 
   router.get('/:file', async (req, res) => {
-    const show = withShow(req, res);
+    const show = withShow(req, res, 'look');
     if (!show) return;
     const file = await show.media(String(req.params.file));
     const path = file && host.files.mediaOf(showOf(req))?.path(file.id);

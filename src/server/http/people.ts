@@ -36,7 +36,7 @@ export function people(host: ShowHost, withShow: WithShow): Router {
   const router = Router({ mergeParams: true });
 
   router.get('/', async (req, res) => {
-    const show = withShow(req, res);
+    const show = withShow(req, res, 'desk');
     if (!show) return;
     const asked = listSchema.safeParse(req.query);
     if (!asked.success)
@@ -49,7 +49,7 @@ export function people(host: ShowHost, withShow: WithShow): Router {
   });
 
   router.get('/one', async (req, res) => {
-    const show = withShow(req, res);
+    const show = withShow(req, res, 'desk');
     if (!show) return;
     const asked = someone.safeParse(req.query);
     const person = asked.success ? await show.person(asked.data.feed, asked.data.viewer) : null;

@@ -39,7 +39,14 @@ export const publish =
     if (may === 'notYours')
       return problem(res, 403, {
         title: 'Not your show',
-        detail: phrase('Another browser published this show with another key.'),
+        detail: phrase('The key is not this show’s, or its device may not change it.'),
+      });
+    if (host.kept(String(req.params.id))?.docs.read())
+      return problem(res, 409, {
+        title: 'In step',
+        detail: phrase(
+          'This page is of an earlier version of Gavirn: it shows the show, and cannot change it any more. Reload it.',
+        ),
       });
     if (may === 'new') await run(newcomers, req, res);
     if (res.headersSent) return;

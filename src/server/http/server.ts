@@ -9,12 +9,14 @@ import helmet from 'helmet';
 import { createProxyMiddleware } from 'http-proxy-middleware';
 import type { Limits } from '@/server/live/allowance';
 import { ShowHost, type ShowHostOptions } from '@/server/live/show-host';
+import { Homes } from '@/server/live/homes';
 import { canSpeak } from '@/server/live/speech';
 import type { Outward } from '@/server/feed/outward';
 import type { PlatformAddresses } from '@/server/feed/connecting';
 import { noLog, type Log } from '@/server/log';
 import { problem } from '@/server/problem';
 import { compressed } from './compressed';
+import { join as joinHome } from './devices';
 import { files } from './files';
 import { inbox } from './inbox';
 import { outlets } from './outlets';
@@ -70,7 +72,9 @@ export function gavirnServer(options: ServerOptions): { server: Server; close: (
 
   app.use('/api', rateLimit({ windowMs: 10_000, limit: 600, standardHeaders: 'draft-8', legacyHeaders: false }));
   app.get('/api/config', configOf(options));
-  app.use('/api/shows', shows(host, newcomers(options.newShows ?? NEW_SHOWS)));
+  const homes = new Homes(host);
+  app.use('/api/shows', shows(host, homes, newcomers(options.newShows ?? NEW_SHOWS)));
+  app.post('/api/join', joinHome(homes));
   app.use('/api/platforms', platforms(options.addresses));
   app.use('/api', (_req, res) =>
     problem(res, 404, { title: 'No such address', detail: phrase('Gavirn has nothing here.') }),

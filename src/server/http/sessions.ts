@@ -33,12 +33,12 @@ export function sessions(withShow: WithShow): Router {
   });
 
   router.get('/sessions', async (req, res) => {
-    const show = withShow(req, res);
+    const show = withShow(req, res, 'desk');
     if (show) res.json(await show.sessions());
   });
 
   router.get('/sessions/:session/events', async (req, res) => {
-    const show = withShow(req, res);
+    const show = withShow(req, res, 'desk');
     if (!show) return;
     const events = await show.events(String(req.params.session));
     if (!events)
@@ -95,21 +95,21 @@ function taken(router: Router, withShow: WithShow): void {
 /** A session is ended, or another begun, by the streamer's hand. */
 function endings(router: Router, withShow: WithShow): void {
   router.post('/end', async (req, res) => {
-    const show = withShow(req, res);
+    const show = withShow(req, res, 'desk');
     if (!show) return;
     await show.endSession();
     res.status(204).end();
   });
 
   router.post('/anew', async (req, res) => {
-    const show = withShow(req, res);
+    const show = withShow(req, res, 'desk');
     if (!show) return;
     await show.beginAnew();
     res.status(204).end();
   });
 
   router.post('/go-on', async (req, res) => {
-    const show = withShow(req, res);
+    const show = withShow(req, res, 'desk');
     if (!show) return;
     if (await show.goOnWithEarlier()) res.status(204).end();
     else

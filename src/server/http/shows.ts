@@ -3,23 +3,26 @@ import { commandSchema } from '@/core/session/input';
 import type { ShowHost } from '@/server/live/show-host';
 import { openStream } from '@/server/live/stream';
 import { problem } from '@/server/problem';
+import type { Homes } from '@/server/live/homes';
 import { readBody } from './body';
+import { devices } from './devices';
 import { feeds } from './feeds';
 import { media } from './media';
 import { people } from './people';
 import { publish } from './publish';
 import { sessions } from './sessions';
-import { ownerFor, type WithShow } from './with-show';
+import { foundFor, ownerFor, type WithShow } from './with-show';
+import { step } from './step';
 import { phrase } from '@/core/words/phrase';
 
 /**
- * What the app does with a show, below /api/shows. Everything needs the desk's key, which is looked at before anything else that comes.
+ * What the app does with a show, below /api/shows. Everything needs a device's key, which is looked at before anything else that comes.
  * @param newcomers limits how many shows one address may begin
  */
-export function shows(host: ShowHost, newcomers: RequestHandler): Router {
+export function shows(host: ShowHost, homes: Homes, newcomers: RequestHandler): Router {
   const router = Router();
 
-  const withShow: WithShow = (req, res) => ownerFor(host, req, res);
+  const withShow: WithShow = (req, res, needs) => ownerFor(host, req, res, needs);
 
   router.put('/:id', publish(host, newcomers));
 
@@ -29,13 +32,18 @@ export function shows(host: ShowHost, newcomers: RequestHandler): Router {
     res.status(204).end();
   });
 
-  router.get('/:id/desk', deskOf(host, withShow));
+  router.post('/:id/step', step(host, homes, newcomers));
+  router.use('/:id/devices', devices(host, homes));
+
+  router.get('/:id/desk', deskOf(host, homes));
 
   router.post('/:id/commands', async (req, res) => {
-    const show = withShow(req, res);
+    const show = withShow(req, res, 'desk');
     if (!show) return;
     await readBody(req, res);
     const command = commandSchema.safeParse(req.body);
+    // Points that come as a table are no business of an evening.
+    if (command.data?.command === 'import' && !withShow(req, res)) return;
     if (!command.success)
       return problem(res, 400, { title: 'Not understood', detail: phrase('This is no command of the desk.') });
     await show.command(command.data);
@@ -46,7 +54,7 @@ export function shows(host: ShowHost, newcomers: RequestHandler): Router {
   router.use('/:id/media', media(host, withShow));
 
   router.get('/:id/draws/:draw', async (req, res) => {
-    const show = withShow(req, res);
+    const show = withShow(req, res, 'look');
     if (!show) return;
     const drawn = await show.drawn(String(req.params.draw));
     if (!drawn)
@@ -58,7 +66,7 @@ export function shows(host: ShowHost, newcomers: RequestHandler): Router {
   });
 
   router.get('/:id/goals/:goal/course', async (req, res) => {
-    const show = withShow(req, res);
+    const show = withShow(req, res, 'look');
     if (show) res.json(await show.course(String(req.params.goal)));
   });
 
@@ -71,11 +79,12 @@ export function shows(host: ShowHost, newcomers: RequestHandler): Router {
 
 /** The desk's stream, for as long as somebody looks. */
 const deskOf =
-  (host: ShowHost, withShow: WithShow): RequestHandler =>
+  (host: ShowHost, homes: Homes): RequestHandler =>
   (req, res) => {
-    if (!withShow(req, res)) return;
+    const found = foundFor(host, req, res, 'look');
+    if (!found) return;
     let stop: (() => void) | null = null;
     const stream = openStream(req, res, () => stop?.());
-    stop = host.lookAtDesk(String(req.params.id), stream);
+    stop = homes.devices.lookAtDesk(String(req.params.id), found.device.id, stream);
     if (!stop) stream.end();
   };

@@ -1,22 +1,41 @@
 import type { Request, Response } from 'express';
 import type { ShowOwner } from '@/server/door/bus';
 import { brokenWords } from '@/server/live/publishing';
-import type { ShowHost } from '@/server/live/show-host';
+import type { Right } from '@/core/home/device';
+import type { Found, ShowHost } from '@/server/live/show-host';
 import { problem } from '@/server/problem';
 import { phrase } from '@/core/words/phrase';
 
-/** The owner of the show that a request names, if its key is the desk's; null where the answer has been given already. */
-export type WithShow = (req: Request, res: Response) => ShowOwner | null;
+/**
+ * The owner of the show that a request names, if its key is a device's that may do this; null where the answer has been given already.
+ * Whoever does not say what it needs needs every right.
+ */
+export type WithShow = (req: Request, res: Response, needs?: Right) => ShowOwner | null;
 
-/** The desk's key, from the Authorization header: never from the address, which ends up in logs and histories. */
+/** The device's key, from the Authorization header: never from the address, which ends up in logs and histories. */
 export const keyOf = (req: Request): string =>
   /^Bearer ([\w-]{16,100})$/.exec(req.get('authorization') ?? '')?.[1] ?? '';
 
-export function ownerFor(host: ShowHost, req: Request, res: Response): ShowOwner | null {
-  const found = host.desk(String(req.params.id), keyOf(req));
+export const ownerFor = (host: ShowHost, req: Request, res: Response, needs?: Right): ShowOwner | null =>
+  foundFor(host, req, res, needs)?.owner ?? null;
+
+/** The same, with the device that asks. */
+export function foundFor(
+  host: ShowHost,
+  req: Request,
+  res: Response,
+  needs?: Right,
+): Extract<Found, { found: 'show' }> | null {
+  const found = host.desk(String(req.params.id), keyOf(req), needs);
   switch (found.found) {
     case 'show':
-      return found.owner;
+      return found;
+    case 'less':
+      problem(res, 403, {
+        title: 'Not allowed',
+        detail: phrase('This device may not do that. Change what it may under Devices, on one that may do everything.'),
+      });
+      break;
     case 'none':
       problem(res, 404, {
         title: 'No such show',

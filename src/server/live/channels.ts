@@ -8,8 +8,13 @@ import { deskView, outletView } from './views';
 const OUTLET_EVERY_MS = 1000 / 30;
 const DESK_EVERY_MS = 100;
 
-/** @param watching counts an outlet's open streams */
-export function deskChannel(live: LiveShow, watching: (outlet: string) => number, log: Log): Channel {
+/** What a desk shows besides its show: how many streams an outlet has open, and how often the documents were kept. */
+export interface Beside {
+  watching: (outlet: string) => number;
+  step: () => number;
+}
+
+export function deskChannel(live: LiveShow, { watching, step }: Beside, log: Log): Channel {
   const sections = new Changes();
   let lines = new NewEntries();
   let session: string | null = null;
@@ -19,7 +24,7 @@ export function deskChannel(live: LiveShow, watching: (outlet: string) => number
     // By the minute: a section that changed with every message would be sent with every message.
     for (const { id } of live.state.show.outlets)
       if (watching(id) > 0) seen.set(id, Math.floor(Date.now() / 60_000) * 60_000);
-    return deskView(live, watching, seen);
+    return { step: step(), ...deskView(live, watching, seen) };
   };
   return new Channel(
     live,

@@ -4,6 +4,7 @@ import type { Bus } from '@/server/door/bus';
 import type { KeptShow, Secrets, Stored } from '@/server/door/shows';
 import { showHash, type Log } from '@/server/log';
 import type { Addresses } from './addresses';
+import { newDevice } from './devices';
 import { hashOf } from './key';
 import type { LiveShow } from './live-show';
 import { phrase, type Sayable, type Phrase } from '@/core/words/phrase';
@@ -27,6 +28,10 @@ interface Given {
   /** Outlet's id → its key. */
   outletKeys: Readonly<Record<string, string>>;
   secrets: Secrets;
+  /** As it was; null: it is new. */
+  before: Stored | null;
+  /** ms UTC. */
+  at: number;
 }
 
 interface Around {
@@ -38,12 +43,12 @@ interface Around {
 /** Looks whether a show may be published as it is given, and has it published: a new one, or one that is known. */
 export function publishing(
   { may, addresses, log }: Around,
-  { show, deskKey, outletKeys, secrets }: Given,
+  { show, deskKey, outletKeys, secrets, before, at }: Given,
   publish: { anew: (stored: Stored) => Published; again: (stored: Stored) => Published },
 ): Published {
   if (typeof may === 'object') return { ok: false, status: 503, detail: brokenWords(may.broken) };
   if (may === 'notYours')
-    return { ok: false, status: 403, detail: phrase('Another browser published this show with another key.') };
+    return { ok: false, status: 403, detail: phrase('The key is not this show’s, or its device may not change it.') };
   const known = new Set(show.outlets.map(({ id }) => id));
   const keys = Object.entries(outletKeys)
     .filter(([id]) => known.has(id))
@@ -61,7 +66,13 @@ export function publishing(
       detail: phrase('An address of this show belongs to another show on this server already. New ones are needed.'),
       taken,
     };
-  const stored: Stored = { show, deskHash: hashOf(deskKey), outlets: Object.fromEntries(keys) };
+  // An outlet of which no key is given keeps its own: an earlier version has handed over what is known of it.
+  const without = Object.entries(before?.outlets ?? {}).filter(([, id]) => known.has(id) && !(id in outletKeys));
+  const stored: Stored = {
+    show,
+    devices: before?.devices ?? [newDevice([], deskKey, '', { right: 'everything', at })],
+    outlets: Object.fromEntries([...without, ...keys]),
+  };
   try {
     return may === 'new' ? publish.anew(stored) : publish.again(stored);
   } catch (error) {

@@ -42,7 +42,7 @@ export function run(kept: KeptShow, { bus, addresses, self, outward, log, mostBy
       .filter(([, id]) => id === outlet)
       .reduce((sum, [hash]) => sum + bus.looking(show.id, `outlet/${hash}`), 0);
   const giveUp = bus.own(show.id, ownerOf(live), (name) => {
-    if (name === 'desk') return deskChannel(live, watching, log);
+    if (name === 'desk') return deskChannel(live, { watching, step: () => kept.docs.revision }, log);
     const outlet = kept.stored.outlets[name.slice('outlet/'.length)];
     return outlet === undefined ? null : outletChannel(live, outlet, log);
   });

@@ -1,15 +1,17 @@
+import { mayDo, type Right } from '@/core/home/device';
 import type { Forgotten } from '@/core/people/forget';
 import type { Show } from '@/core/show/show';
 import type { Bus, Looker, ShowOwner } from '@/server/door/bus';
 import { notKeptSays } from '@/server/door/not-kept';
-import type { KeptShow, Secrets, Shows, Stored } from '@/server/door/shows';
+import type { Device, KeptShow, Secrets, Shows, Stored } from '@/server/door/shows';
 import type { PlatformAddresses } from '@/server/feed/connecting';
 import type { Outward } from '@/server/feed/outward';
 import { noLog, showHash, type Log } from '@/server/log';
 import { Addresses } from './addresses';
 import { LeftAside } from './left-aside';
 import { LIMITS, type Limits } from './allowance';
-import { hashOf, sameKey } from './key';
+import { hashOf } from './key';
+import { deviceOf } from './devices';
 import { foundOutlet, type FoundOutlet } from './found-outlet';
 import { forgetIn, viewerToForget } from './forgetting';
 import type { LiveShow } from './live-show';
@@ -46,9 +48,13 @@ export interface ShowHostOptions {
   now?: () => number;
 }
 
-/** A show that somebody asks for: its owner, or why not. */
+/** A show that somebody asks for: its owner, and the device that asks; or why not. `less`: the device may not do this. */
 export type Found =
-  { found: 'show'; owner: ShowOwner } | { found: 'none' } | { found: 'notYours' } | { found: 'broken'; says: Sayable };
+  | { found: 'show'; owner: ShowOwner; device: Device }
+  | { found: 'none' }
+  | { found: 'notYours' }
+  | { found: 'less' }
+  | { found: 'broken'; says: Sayable };
 
 /** All shows that this server runs, and who may look at them or act. */
 export class ShowHost {
@@ -160,25 +166,33 @@ export class ShowHost {
     const says = this.aside.because(id);
     if (says !== undefined) return { broken: says };
     const entry = this.entries.get(id);
-    return !entry ? 'new' : sameKey(key, entry.kept.stored.deskHash) ? 'owner' : 'notYours';
+    if (!entry) return 'new';
+    return deviceOf(entry.kept.stored.devices, key)?.right === 'everything' ? 'owner' : 'notYours';
   }
 
-  /** The show, if the key is its desk's. It wakes if it slept. */
-  desk(id: string, key: string): Found {
-    const may = this.mayPublish(id, key);
-    if (typeof may === 'object') return { found: 'broken', says: may.broken };
+  /** The show, if the key is a device's of it that may do this. It wakes if it slept. */
+  desk(id: string, key: string, needs: Right = 'everything'): Found {
+    const says = this.aside.because(id);
+    if (says !== undefined) return { found: 'broken', says };
     const entry = this.entries.get(id);
     if (!entry) return { found: 'none' };
-    if (may === 'notYours') return { found: 'notYours' };
+    const device = deviceOf(entry.kept.stored.devices, key);
+    if (!device) return { found: 'notYours' };
+    if (!mayDo(device.right, needs)) return { found: 'less' };
     const owner = this.open(entry) && this.options.bus.ownerOf(id);
-    return owner ? { found: 'show', owner } : { found: 'broken', says: this.aside.because(id) ?? '' };
+    return owner ? { found: 'show', owner, device } : { found: 'broken', says: this.aside.because(id) ?? '' };
+  }
+
+  /** What is kept of a show; null where there is none. */
+  kept(id: string): KeptShow | null {
+    return this.entries.get(id)?.kept ?? null;
   }
 
   /** Takes a show as it now is, with the keys of its outlets. The first to publish an id owns it by the desk key given then. */
   publish(show: Show, deskKey: string, outletKeys: Readonly<Record<string, string>>, secrets: Secrets = {}): Published {
     return publishing(
       { may: this.mayPublish(show.id, deskKey), addresses: this.addresses, log: this.log },
-      { show, deskKey, outletKeys, secrets },
+      { show, deskKey, outletKeys, secrets, before: this.kept(show.id)?.stored ?? null, at: this.now() },
       {
         anew: (stored) => this.publishNew(stored, secrets),
         again: (stored) => this.publishAgain(stored, secrets),
@@ -255,6 +269,11 @@ export class ShowHost {
   /** Looks at the desk of a show that runs; @returns how to stop */
   lookAtDesk(id: string, looker: Looker): (() => void) | null {
     return this.options.bus.look(id, 'desk', looker);
+  }
+
+  /** What the desk shows besides the show may be another now. */
+  refreshDesk(id: string): void {
+    this.options.bus.refresh(id, 'desk');
   }
 
   /** Keeps a feed's recording and has it ready to be played. Throws NotKept. */

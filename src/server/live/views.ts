@@ -117,7 +117,7 @@ export function deskView(
   show: LiveShow,
   watching: (outlet: string) => number,
   seen: ReadonlyMap<string, number>,
-): DeskView {
+): Omit<DeskView, 'step'> {
   const { state } = show;
   return {
     session: state.session,

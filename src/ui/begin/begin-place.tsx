@@ -86,8 +86,19 @@ function Question({
           {say('You can change all of it later.')}
         </Text>
         <Skip />
+        {now === 'streams' ? <OtherDevice /> : null}
       </View>
     </PlaceBody>
+  );
+}
+
+/** Whoever has a show on another device makes none here. */
+function OtherDevice() {
+  const router = useRouter();
+  return (
+    <Button kind="plain" onPress={() => router.navigate('/join')}>
+      {say('My show is on another device')}
+    </Button>
   );
 }
 

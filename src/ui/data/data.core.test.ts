@@ -66,6 +66,7 @@ describe('the desk’s view', () => {
     alert: null,
   });
   const view: DeskView = {
+    step: 0,
     session: { id: 'one', startedAt: 1, endedAt: null },
     earlier: null,
     finished: 0,

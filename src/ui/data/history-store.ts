@@ -1,18 +1,10 @@
 import { z } from 'zod';
+import { changeSchema } from '@/core/home/changes';
 import { noHistory, type History } from './history';
 import { readJson, writeJson } from './storage';
 
-const patchesSchema = z.array(
-  z.object({
-    op: z.enum(['replace', 'remove', 'add']),
-    path: z.array(z.union([z.string(), z.number()])),
-    value: z.unknown().optional(),
-  }),
-);
-const historySchema = z.object({
-  done: z.array(z.object({ patches: patchesSchema, inverse: patchesSchema })),
-  undone: z.array(z.object({ patches: patchesSchema, inverse: patchesSchema })),
-});
+const editsSchema = z.array(z.array(changeSchema));
+const historySchema = z.object({ done: editsSchema, undone: editsSchema });
 
 /** So many edits are kept over a reload; while the page is open there is no limit. */
 const KEPT = 500;

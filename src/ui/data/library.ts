@@ -4,6 +4,7 @@ import { freshName } from '@/core/show/listed';
 import { starterShow } from '@/core/show/starter';
 import type { Show } from '@/core/show/show';
 import { feedKeysFor, feedKeySchema, type FeedKey } from './feed-keys';
+import { HOME_KEYS, markEdited, mayEverything, readOwnDevice, storeOwnDevice, type OwnDevice } from './home-docs';
 import { randomKey } from './random-key';
 import { readSessions, removeSession } from './session-store';
 import { readJson, removeKey, writeJson } from './storage';
@@ -40,6 +41,8 @@ export async function readKeys(show: Show): Promise<ShowKeys> {
     outlets: {},
     feeds: {},
   };
+  // A device that may not do everything has no keys but its own, and makes none.
+  if (!mayEverything(await readOwnDevice(show.id))) return known;
   const outlets = Object.fromEntries(show.outlets.map(({ id }) => [id, known.outlets[id] ?? randomKey()]));
   const keys = { desk: known.desk, outlets, feeds: feedKeysFor(show, known.feeds) };
   if (JSON.stringify(keys) !== JSON.stringify(known)) await writeJson(`keys/${show.id}`, keys);
@@ -80,7 +83,36 @@ export async function changeFeedKey(show: Show, feed: string, change: (key: Feed
 export const readFileKeys = (json: unknown): Record<string, FeedKey> =>
   z.object({ secrets: z.record(z.string(), feedKeySchema) }).safeParse(json).data?.secrets ?? {};
 
-export const storeShow = (show: Show): Promise<boolean> => writeJson(`show/${show.id}`, show);
+/** Keeps a show that has been changed here; the documents that go to other devices are written after it. */
+export async function storeShow(show: Show): Promise<boolean> {
+  await markEdited(show.id);
+  return cacheShow(show);
+}
+
+/** Keeps a show as others have changed it. */
+export const cacheShow = (show: Show): Promise<boolean> => writeJson(`show/${show.id}`, show);
+
+/** Keeps the keys of a home's addresses as another device has them now. */
+export async function takeKeys(show: string, keys: ShowKeys): Promise<void> {
+  await writeJson(`keys/${show}`, keys);
+}
+
+/** A device that was taken out is added again: it has another key, and what it has changed meanwhile. */
+export async function renewOwnKey(home: string, desk: string, device: OwnDevice): Promise<void> {
+  const known = keysSchema.safeParse(await readJson(`keys/${home}`)).data;
+  await storeOwnDevice(home, device);
+  await takeKeys(home, { outlets: {}, feeds: {}, ...known, desk });
+}
+
+/** A home that this device has been added to, and opens. */
+export async function addHome(show: Show, keys: ShowKeys, device: OwnDevice): Promise<void> {
+  const index = await readIndex();
+  await storeOwnDevice(show.id, device);
+  await takeKeys(show.id, keys);
+  await cacheShow(show);
+  const others = (index?.shows ?? []).filter(({ id }) => id !== show.id);
+  await writeJson('index', { current: show.id, shows: [...others, { id: show.id, name: show.name }] });
+}
 
 /** The show of this browser that a file is of; null: none is. */
 export async function showOfFile({ id }: Show): Promise<{ id: string; name: string } | null> {
@@ -156,7 +188,7 @@ export async function removeShow(id: string): Promise<LibraryIndex> {
   const index = await readIndex();
   const shows = (index?.shows ?? []).filter((show) => show.id !== id);
   for (const session of await readSessions(id)) await removeSession(id, session.id);
-  for (const key of ['show', 'keys', 'sessions', 'history', 'lasting', 'lasting-owed', 'begin'])
+  for (const key of ['show', 'keys', 'sessions', 'history', 'lasting', 'lasting-owed', 'begin', ...HOME_KEYS])
     await removeKey(`${key}/${id}`);
   if (shows.length === 0) {
     await removeKey('index');

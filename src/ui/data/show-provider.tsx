@@ -49,6 +49,15 @@ function Follow() {
   const show = useShow();
   const { desk: key } = useKeys();
   useEffect(() => deskStore.follow(show.id, key, putBack), [show.id, key]);
+  // Not with the components' pace: what another device has changed is to be seen at once.
+  useEffect(
+    () =>
+      deskStore.subscribe(() => {
+        const { server, view } = deskStore.now();
+        if (server === 'there' && view) void showStore.catchUp(view.step);
+      }),
+    [],
+  );
   useTakenSessions(
     show,
     key,

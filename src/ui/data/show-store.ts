@@ -1,6 +1,7 @@
 import type { Draft } from 'immer';
 import { z } from 'zod';
 import type { Show } from '@/core/show/show';
+import { dequal } from 'dequal';
 import { ask, fetchJson, type ServerConfig } from './api';
 import { firstVisit } from './first-visit';
 import { giveOwedLasting } from './lasting';
@@ -8,14 +9,19 @@ import { sendMedia } from './media';
 import { sendRecordings } from './recordings';
 import { doEdit, redoEdit, undoEdit, type Changed, type History } from './history';
 import { readHistory, storeHistory } from './history-store';
+import { mayEverything, ownName, readOwnDevice, type OwnDevice } from './home-docs';
+import type { InStep, Page } from './in-step';
 import {
   addStarter,
+  cacheShow,
+  keysSchema,
   readIndex,
   readKeys,
   readStoredShow,
   renameInIndex,
   replaceKeys,
   storeShow,
+  takeKeys,
   type LibraryIndex,
   type ShowKeys,
 } from './library';
@@ -36,8 +42,13 @@ export interface OpenShow {
   refused: string | null;
   /** A sentence when addresses had to be made anew; null otherwise, and once it has been read. */
   readdressed: string | null;
+  /** Which of the show's devices this is; null: the server has not said yet. */
+  device: OwnDevice | null;
+  /** This page is of another version than the server: it cannot change anything until it is loaded anew. */
+  older: boolean;
 }
 
+const problemSchema = z.object({ older: z.boolean() });
 const takenSchema = z.object({ taken: z.object({ outlets: z.array(z.string()), feeds: z.array(z.string()) }) });
 
 function readdressedWords(
@@ -53,6 +64,9 @@ function readdressedWords(
     { names: { and: names.map((name) => phrase('“{name}”', { name })) } },
   );
 }
+
+/** What merges is not needed for the first screen: it is asked for here alone. */
+const inStepPart = () => import('./in-step');
 
 /** Another tab of this browser that edits the same show says so here. */
 const channel = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel('gavirn.shows');
@@ -101,7 +115,10 @@ class ShowStore {
         'This browser keeps no data for this page, so that there is no show to open. Allow it to store data, then reload.',
       );
     // A browser knows where it is; a server does not.
-    if (show.zone === '') show = { ...show, zone: Intl.DateTimeFormat().resolvedOptions().timeZone };
+    if (show.zone === '' && mayEverything(await readOwnDevice(show.id))) {
+      show = { ...show, zone: Intl.DateTimeFormat().resolvedOptions().timeZone };
+      await storeShow(show);
+    }
     const opened: OpenShow = {
       index,
       show,
@@ -110,8 +127,11 @@ class ShowStore {
       history: await readHistory(show.id),
       refused: null,
       readdressed: null,
+      device: await readOwnDevice(show.id),
+      older: false,
     };
     this.set(opened);
+    this.asked = null;
     void this.publish();
     return opened;
   }
@@ -128,6 +148,10 @@ class ShowStore {
 
   private take(changed: Changed | null): void {
     if (!changed || !this.open) return;
+    if (!mayEverything(this.open.device)) {
+      this.set({ ...this.open, refused: mayNotChange() });
+      return;
+    }
     const { show } = changed;
     if (show.name !== this.open.show.name) void renameInIndex(show.id, show.name);
     this.set({ ...this.open, ...changed });
@@ -143,36 +167,109 @@ class ShowStore {
   };
 
   private async seeOther(): Promise<void> {
-    if (!this.open) return;
-    const show = await readStoredShow(this.open.show.id);
-    if (show) this.set({ ...this.open, show });
+    const { open } = this;
+    if (!open) return;
+    const copy = this.copy?.id === open.show.id ? await this.copy.inStep : null;
+    if (copy && !copy.empty) return copy.takeKept();
+    const show = await readStoredShow(open.show.id);
+    if (show && this.open) this.set({ ...this.open, show });
   }
 
-  /** Puts the show on the server as it now is; goes on trying while there is no answer. */
+  private copy: { id: string; inStep: Promise<InStep> } | null = null;
+
+  /** This browser's copy of the documents. */
+  private copyOf(id: string): Promise<InStep> {
+    if (this.copy?.id !== id)
+      this.copy = { id, inStep: inStepPart().then(({ InStep }) => InStep.open(id, this.pageOf(id))) };
+    return this.copy.inStep;
+  }
+
+  private pageOf(id: string): Page {
+    // A copy of a show that is not open any more changes nothing on the page.
+    let last = this.open;
+    const open = (): OpenShow => {
+      if (this.open?.show.id === id) last = this.open;
+      if (!last) throw new Error('A show is brought in step before it is opened.');
+      return last;
+    };
+    return {
+      show: () => open().show,
+      keys: () => ({ outlets: open().keys.outlets, feeds: open().keys.feeds }),
+      merged: (show, keys) => {
+        const now = open();
+        const all = keys ? (keysSchema.safeParse({ desk: now.keys.desk, ...keys }).data ?? now.keys) : now.keys;
+        if (this.open?.show.id === id) this.set({ ...this.open, show, keys: all });
+        void cacheShow(show);
+        if (keys) void takeKeys(id, all);
+        if (show.name !== now.show.name) void renameInIndex(id, show.name);
+      },
+    };
+  }
+
+  private publishing: Promise<void> | null = null;
+  /** The server's documents that were asked for last, by its own count. */
+  private asked: number | null = null;
+  private again = false;
+
+  /** Puts the show on the server as it now is, and takes what others have changed; goes on trying while there is no answer. */
   readonly publish = async (): Promise<void> => {
     if (this.timer) clearTimeout(this.timer);
     this.timer = null;
+    // One at a time: two answers out of order would be taken for changes.
+    if (this.publishing) {
+      this.again = true;
+      return this.publishing;
+    }
+    this.publishing = this.publishOnce().finally(() => {
+      this.publishing = null;
+    });
+    await this.publishing;
+    if (!this.again) return;
+    this.again = false;
+    await this.publish();
+  };
+
+  /** The server's documents are others than those that were fetched last. */
+  readonly catchUp = async (step: number): Promise<void> => {
+    const copy = await this.copy?.inStep;
+    // What was refused once is not asked for with every message of the desk.
+    if (!copy || copy.revision === step || this.asked === step) return;
+    this.asked = step;
+    await this.publish();
+  };
+
+  private async publishOnce(): Promise<void> {
     if (!this.open) return;
-    const { show } = this.open;
+    const { show, device } = this.open;
     // A new feed gets its address and secret here, before anyone connects it.
     const keys = await readKeys(show);
     if (this.open.show.id !== show.id) return;
     if (JSON.stringify(keys) !== JSON.stringify(this.open.keys)) this.set({ ...this.open, keys });
-    const answer = await ask('PUT', `/api/shows/${encodeURIComponent(show.id)}`, {
-      key: keys.desk,
-      body: { show, outletKeys: keys.outlets, secrets: keys.feeds },
-    });
-    if (answer.ok) {
+    const mayWrite = mayEverything(device);
+    const copy = await this.copyOf(show.id);
+    if (mayWrite) await copy.note();
+    channel?.postMessage(show.id);
+    const answer = await copy.send(keys.desk, mayWrite);
+    if (answer.ok && answer.device?.name === '') await nameOwnDevice(show.id, answer.device.id, keys.desk);
+    if (answer.ok && mayWrite) {
       await sendRecordings(show, keys.desk);
       await sendMedia(show, keys.desk);
       await giveOwedLasting(show.id, keys.desk);
     }
+    await this.answered(show, answer);
+  }
+
+  private async answered(show: Show, answer: Awaited<ReturnType<InStep['send']>>): Promise<void> {
+    if (this.open?.show.id !== show.id) return;
     const taken = answer.ok ? null : (takenSchema.safeParse(answer.problem).data?.taken ?? null);
-    const refused = answer.ok || answer.status === null || taken ? null : answer.reason;
+    const refused = answer.ok || answer.status === null || taken ? null : refusedWords(answer);
+    const older = !answer.ok && problemSchema.safeParse(answer.problem).data?.older === true;
     // Two shows cannot have one address: this one gets others, and whoever pasted the old ones has to be told.
     const readdressed = taken ? readdressedWords(show, taken) : this.open.readdressed;
-    if (this.open.show.id === show.id && (this.open.refused !== refused || this.open.readdressed !== readdressed))
-      this.set({ ...this.open, refused, readdressed });
+    const device = answer.ok ? answer.device : this.open.device;
+    const { open } = this;
+    if (open.refused !== refused || open.readdressed !== readdressed || open.older !== older || !dequal(open.device, device))
+      this.set({ ...open, refused, readdressed, older, device });
     if (taken) {
       await replaceKeys(show, taken);
       this.timer ??= setTimeout(() => void this.publish(), PUBLISH_MS);
@@ -180,13 +277,36 @@ class ShowStore {
     }
     if (!answer.ok && (answer.status === null || answer.status >= 500 || answer.status === 429))
       this.timer ??= setTimeout(() => void this.publish(), AGAIN_MS);
-  };
+  }
+}
+
+/** The device that began a show has said nothing of itself yet. */
+const nameOwnDevice = (show: string, device: string, key: string) =>
+  ask('PUT', `/api/shows/${encodeURIComponent(show)}/devices/${encodeURIComponent(device)}`, {
+    key,
+    body: { name: ownName() },
+  });
+
+const mayNotChange = (): string =>
+  say('This device may not change the show. Give it every right under Devices, on one that has it.');
+
+/** Why the server did not take a show. */
+function refusedWords({ status, reason }: Extract<Awaited<ReturnType<InStep['send']>>, { ok: false }>): string {
+  return status === 403
+    ? say(
+        'This device does not belong to the show any more. What it has stays here: save it as a file, under Shows, or add the device again.',
+      )
+    : reason;
 }
 
 export const showStore = new ShowStore();
 
 /** Change the show: in this browser at once, on the server within a second. */
 export const { edit, undo, redo, seen } = showStore;
+
+/** A home that this browser does not have yet. */
+export const fetchHome = async (...asked: Parameters<typeof InStep.fetch>): ReturnType<typeof InStep.fetch> =>
+  (await inStepPart()).InStep.fetch(...asked);
 
 /** Opens what the library now says is current: another show, or the same with other keys. */
 export const reload = async (): Promise<void> => {

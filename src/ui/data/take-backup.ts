@@ -6,16 +6,16 @@ import { readShowDocument } from '@/core/show/file';
 import type { Show } from '@/core/show/show';
 import { say, saying } from '@/ui/words/say';
 import { MEDIA, mediaPart, partName, SETTINGS, SHOWS, showParts } from './backup-parts';
-import { beginningSchema, keepBeginning, readBeginning } from './beginning';
+import { beginningSchema, keepBeginning } from './beginning';
 import { dropShow } from './drop-show';
-import { readHistory } from './history-store';
 import { putBackLasting } from './lasting';
 import { indexSchema, keysSchema, putBackShow, readIndex, readStoredShow, removeShow, switchTo } from './library';
 import { addMedia, changeMedia } from './media';
 import { randomKey } from './random-key';
 import { keepRecording } from './recordings';
-import { entriesSchema, keepSession, readLog, readSessions, type SessionEntry } from './session-store';
+import { entriesSchema, keepSession, readLog, type SessionEntry } from './session-store';
 import { sumUp } from './sum-up';
+import { untouchedStarter } from './untouched';
 
 /* Takes a backup in. What is here already stays as it is: to open one twice, or an old one, overwrites nothing. */
 
@@ -106,17 +106,6 @@ export async function takeBackup(backup: Backup, { shows, media }: Content): Pro
   const open = ids.get(jsonIn(backup, SHOWS, indexSchema)?.current ?? '');
   if (open !== undefined) await switchTo(open);
   return { shows: ids.size, media: files, sessions, problems };
-}
-
-/** The show that a new browser begins with, where nothing has been done with it: whoever opens a backup wants theirs. */
-async function untouchedStarter(): Promise<Show | null> {
-  const [only, ...others] = (await readIndex())?.shows ?? [];
-  if (!only || others.length > 0) return null;
-  // The questions may have been passed over, and the show used all the same.
-  const { done, undone } = await readHistory(only.id);
-  const used = done.length + undone.length + (await readSessions(only.id)).length > 0;
-  if (used || (await readBeginning(only.id)).at !== 'ask') return null;
-  return readStoredShow(only.id);
 }
 
 const noRoom = ({ name }: Show): string =>

@@ -1,3 +1,4 @@
+import type { Right } from '@/core/home/device';
 import type { PLACES } from './five-places';
 import { phrase, type Phrase } from '@/core/words/phrase';
 
@@ -62,6 +63,13 @@ export const MORE_PLACES: readonly MorePlace[] = [
     sign: 'M4 3h14v16H4zM9 8l5 3-5 3z',
   },
   {
+    path: '/devices',
+    name: phrase('Devices'),
+    says: phrase('Phone, tablet, computer'),
+    of: '/desk',
+    sign: 'M3 5h12v9H3zM6 18h6M17 9h4v10h-4z',
+  },
+  {
     path: '/shows',
     name: phrase('Shows'),
     says: phrase('Change, save, settings'),
@@ -78,3 +86,10 @@ export const MORE_PLACES: readonly MorePlace[] = [
 ];
 
 export const morePlace = (path: string): MorePlace | undefined => MORE_PLACES.find((place) => path === place.path);
+
+/** What a device that may not do everything has a use for. */
+const FOR_LESS: Readonly<Record<Exclude<Right, 'everything'>, readonly string[]>> = {
+  desk: ['/people', '/devices', '/shows', '/about'],
+  look: ['/devices', '/shows', '/about'],
+};
+export const mayOpen = (path: string, right: Right): boolean => right === 'everything' || FOR_LESS[right].includes(path);

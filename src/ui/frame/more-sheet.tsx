@@ -6,7 +6,7 @@ import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
 import { useColours } from '@/ui/theme/look';
 import { inPlace } from './address';
-import { MORE_PLACES } from './more-places';
+import { mayOpen, MORE_PLACES } from './more-places';
 import { Sign } from './sign';
 import { say } from '@/ui/words/say';
 
@@ -16,6 +16,7 @@ export function MoreSheet({ onClose }: { onClose: () => void }) {
   const path = usePathname();
   const { marigold } = useColours();
   const name = useShow((show) => show.name);
+  const right = useOpened((open) => open.device?.right ?? 'everything');
   const shows = useOpened((open) => open.index.shows.length);
   // The sheet is left first, so that a step back from there does not open it again.
   const go = (to: string): void => inPlace.closeThen(() => router.navigate(to as '/shows'));
@@ -30,7 +31,7 @@ export function MoreSheet({ onClose }: { onClose: () => void }) {
         </Button>
       </View>
       <View role="list" aria-label={say('More places')} className="flex-row flex-wrap gap-[8px]">
-        {MORE_PLACES.map((place) => {
+        {MORE_PLACES.filter(({ path: to }) => mayOpen(to, right)).map((place) => {
           const here = path === place.path;
           return (
             <View key={place.path} role="listitem" className="grow basis-[46%]">

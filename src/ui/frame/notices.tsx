@@ -16,6 +16,7 @@ export function Notices() {
   const server = useDeskView((view) => view.problem, null);
   const storage = useSyncExternalStore(storageProblem.subscribe, storageProblem.now);
   const sentences = [storage, refused, server].filter((sentence) => sentence !== null);
+  const older = useOpened((open) => open.older);
   if (sentences.length === 0 && readdressed === null) return null;
   return (
     <View role="alert" className="px-4 py-2 gap-1 border-b border-brick bg-surface">
@@ -24,6 +25,7 @@ export function Notices() {
           {sentence}
         </Text>
       ))}
+      {older ? <Button onPress={() => location.reload()}>{say('Reload')}</Button> : null}
       {readdressed === null ? null : (
         <View className="flex-row items-center gap-3">
           <Text tone="brick" className="flex-1">

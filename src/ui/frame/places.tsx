@@ -2,6 +2,8 @@ import { usePathname, useRouter } from 'expo-router';
 import { Pressable, View } from 'react-native';
 import Svg, { Path } from 'react-native-svg';
 import { Text } from '@/ui/part/text';
+import { mayEverything } from '@/ui/data/home-docs';
+import { useOpened } from '@/ui/data/show';
 import { useColours } from '@/ui/theme/look';
 import { PLACES } from './five-places';
 import { morePlace } from './more-places';
@@ -23,6 +25,7 @@ function Mark() {
 /** Where one goes: a bar below on a phone, a rail on the left when wide. */
 export function Places({ rail, onKeys }: { rail: boolean; onKeys?: () => void }) {
   const low = useLow();
+  const everything = useOpened((open) => mayEverything(open.device));
   const router = useRouter();
   const path = usePathname();
   const { ink, muted } = useColours();
@@ -42,7 +45,7 @@ export function Places({ rail, onKeys }: { rail: boolean; onKeys?: () => void })
           <Mark />
         </View>
       ) : null}
-      {PLACES.map(({ path: to, name, sign }) => {
+      {PLACES.filter(({ path: to }) => everything || to === '/desk').map(({ path: to, name, sign }) => {
         const here = (morePlace(path)?.of ?? path).startsWith(to) || (to === '/feeds' && path.startsWith('/feed/'));
         return (
           <Pressable

@@ -7,7 +7,7 @@ import { Button } from '@/ui/part/button';
 import { CopyButton } from '@/ui/part/copy-button';
 import { Text } from '@/ui/part/text';
 import { outletAddress } from './outlet-key';
-import { Qr } from './qr';
+import { Qr } from '@/ui/part/qr';
 import { say } from '@/ui/words/say';
 
 /** An outlet's address, to be read, copied or scanned, and how large the layer is to be. */

@@ -5,7 +5,7 @@ import Svg, { Path } from 'react-native-svg';
 import { say } from '@/ui/words/say';
 
 /** An address as a QR code (ISO/IEC 18004), dark on light in either theme, with its quiet zone of four modules. */
-export function Qr({ text, size }: { text: string; size: number }) {
+export function Qr({ text, size, label }: { text: string; size: number; label?: string }) {
   const { count, d } = useMemo(() => {
     const { modules } = QRCode.create(text, { errorCorrectionLevel: 'M' });
     let path = '';
@@ -16,7 +16,7 @@ export function Qr({ text, size }: { text: string; size: number }) {
   return (
     <View
       role="img"
-      aria-label={say('The address as a QR code')}
+      aria-label={label ?? say('The address as a QR code')}
       className="rounded-control overflow-hidden"
       style={{ width: size, height: size, backgroundColor: '#fff' }}
     >

@@ -1,0 +1,1 @@
+export { DevicesPlace as default } from '@/ui/device/devices-place';

@@ -1,0 +1,1 @@
+export { JoinPlace as default } from '@/ui/device/join-place';
