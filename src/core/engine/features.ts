@@ -20,6 +20,7 @@ import { leftOut } from './feature/left-out';
 import { plate } from './feature/plate';
 import { points } from './feature/points';
 import { scene } from './feature/scene';
+import { setup } from './feature/setup';
 import { shelf } from './feature/shelf';
 import { team } from './feature/team';
 import { viewer } from './feature/viewer';
@@ -29,9 +30,11 @@ import type { Feature } from './kernel/feature';
 
 /**
  * Every feature. A new one is its folder and its line here. The order is that in which they have their turn with an event: cues wait first
- * and clocks come last; a goal is reached before a countdown gets time for it.
+ * and clocks come last; a goal is reached before a countdown gets time for it. A change
+ * of show comes before all.
  */
 export const FEATURES = [
+  setup,
   cue,
   streak,
   leftOut,

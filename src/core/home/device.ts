@@ -11,15 +11,17 @@ export const mayDo = (has: Right, needs: Right): boolean => RIGHTS.indexOf(has) 
 export const deviceNameSchema = z.string().trim().min(1).max(40);
 export const MOST_DEVICES = 20;
 
-/** A device, as its home's others see it. Times: ms UTC. */
+/** A device, as its home's others see it. */
 export interface DeviceView {
   id: string;
   name: string;
   right: Right;
-  addedAt: number;
-  seenAt: number;
+  /** How long ago it was seen, ms. */
+  seenMs: number;
   /** The one that asks. */
   own: boolean;
+  /** It is no device, but the recovery sheet: by it a device is added when none is left. */
+  sheet: boolean;
 }
 
 /** A code by which a device is added: capital letters and digits that cannot be taken for one another. */
@@ -28,11 +30,15 @@ export const CODE_LENGTH = 8;
 /** It is good for so long, ms. */
 export const CODE_MS = 120_000;
 
-/** A code as it was typed: spaces, dashes and small letters are no matter. Null: it is none. */
+/** A code, or a recovery sheet's, as it was typed: spaces, dashes and small letters are no matter. Null: it is none. */
 export function typedCode(text: string): string | null {
   const code = text.toUpperCase().replace(/[\s\-–—]/g, '');
-  return code.length === CODE_LENGTH && [...code].every((sign) => CODE_SIGNS.includes(sign)) ? code : null;
+  const long = code.length === CODE_LENGTH || code.length === SHEET_LENGTH;
+  return long && [...code].every((sign) => CODE_SIGNS.includes(sign)) ? code : null;
 }
 
-/** In two groups, as it is read aloud. */
-export const shownCode = (code: string): string => `${code.slice(0, 4)}-${code.slice(4)}`;
+/** In groups of four, as it is read aloud. */
+export const shownCode = (code: string): string => (code.match(/.{1,4}/g) ?? []).join('-');
+
+/** What stands on a recovery sheet, good until it is revoked: 160 bits. */
+export const SHEET_LENGTH = 32;

@@ -23,52 +23,84 @@ const ITSELF = '=';
 const homePart = (part: string): boolean => (HOME_PARTS as readonly string[]).includes(part);
 const apart = (part: string): boolean => (APART as readonly string[]).includes(part);
 
-const roots = (doc: Doc) => ({
+export const roots = (doc: Doc) => ({
   home: doc.getMap('home') as Shared,
   shows: doc.getMap('shows') as Shared,
   addresses: doc.getMap('addresses') as Shared,
 });
 
-/** The show that is on. */
-export const showOn = (doc: Doc): string => {
-  const on = roots(doc).home.get('on');
-  return typeof on === 'string' ? on : '';
-};
+/** The show that is on: the one that was put on last or, where another device has taken that out meanwhile, the first. */
+export function showOn(doc: Doc): string {
+  const { home, shows } = roots(doc);
+  const on = home.get('on');
+  return typeof on === 'string' && shows.has(on) ? on : (showsOf(doc)[0]?.id ?? '');
+}
 
 /** The home's shows, in order. */
 export function showsOf(doc: Doc): { id: string; name: string }[] {
-  return entriesOf(json(roots(doc).shows)).map(([id, show]) => ({ id, name: String(isTree(show) ? show.name : '') }));
+  return [...roots(doc).shows]
+    .flatMap(([id, show]) =>
+      show instanceof YMap ? [{ id, name: String(show.get('name')), rank: rankOf(show) ?? '' }] : [],
+    )
+    .sort((a, b) => byRank([a.id, a.rank], [b.id, b.rank]))
+    .map(({ id, name }) => ({ id, name }));
 }
 
 /** A home with one show, which is on. */
 export function writeNewHome(doc: Doc, show: Show, id: string): void {
   doc.transact(() => {
-    const { home, shows, addresses } = roots(doc);
+    const { home } = roots(doc);
+    for (const [part, value] of Object.entries(show as unknown as Tree))
+      if (homePart(part)) home.set(part, toShared([part], value));
+    beginLists(home, true);
+    writeShow(doc, show, id);
     home.set('on', id);
-    const own = new YMap<unknown>();
-    shows.set(id, own);
-    own.set(RANK, ranksFor([id], new Map()).get(id));
-    for (const [part, value] of Object.entries(show as unknown as Tree)) {
-      if (apart(part)) continue;
-      if (part === 'outlets') continue;
-      (homePart(part) ? home : own).set(part, toShared([part], value));
-    }
-    for (const list of Object.keys(LISTS_BY_KEY)) {
-      const holder = homePart(list) ? home : own;
-      // There from the beginning: of two devices that begin a list at once, one would lose all of it.
-      if (!list.includes('.') && list !== 'outlets' && !holder.has(list)) holder.set(list, new YMap());
-    }
-    own.set('outlets', new YMap());
-    const ranks = ranksFor(
-      show.outlets.map((outlet) => outlet.id),
-      new Map(),
-    );
-    for (const outlet of show.outlets) putOutlet(addresses, own, outlet, ranks.get(outlet.id) ?? '');
   });
 }
 
-function putOutlet(addresses: Shared, show: Shared, { id, name, ...rest }: Outlet, rank: string): void {
-  addresses.set(id, toMap({ name, [RANK]: rank }));
+/** There from the beginning: of two devices that begin a list at once, one would lose all of it. */
+function beginLists(holder: Shared, ofHome: boolean): void {
+  for (const list of Object.keys(LISTS_BY_KEY))
+    if (!list.includes('.') && homePart(list) === ofHome && !holder.has(list)) holder.set(list, new YMap());
+}
+
+/** A show's own parts, behind the shows that there are; its outlets that have no address yet get one. */
+export function writeShow(doc: Doc, show: Show, id: string): void {
+  doc.transact(() => {
+    const { shows, addresses } = roots(doc);
+    const own = new YMap<unknown>();
+    shows.set(id, own);
+    for (const [part, value] of Object.entries(show as unknown as Tree))
+      if (!apart(part) && !homePart(part) && part !== 'outlets') own.set(part, toShared([part], value));
+    beginLists(own, false);
+    rankLast(shows, id);
+    for (const outlet of show.outlets) {
+      if (addresses.has(outlet.id)) showAt(own, outlet);
+      else putOutlet(addresses, own, outlet);
+    }
+  });
+}
+
+/** Puts an entry behind the others of its list. */
+function rankLast(list: Shared, id: string): void {
+  const others = [...list].flatMap(([key, entry]): [string, string][] =>
+    key !== id && rankOf(entry) ? [[key, rankOf(entry) ?? '']] : [],
+  );
+  const order = others.sort(byRank).map(([key]) => key);
+  for (const [key, rank] of ranksFor([...order, id], new Map(others))) {
+    const entry: unknown = list.get(key);
+    if (entry instanceof YMap) entry.set(RANK, rank);
+  }
+}
+
+function putOutlet(addresses: Shared, show: Shared, outlet: Outlet): void {
+  addresses.set(outlet.id, toMap({ name: outlet.name }));
+  rankLast(addresses, outlet.id);
+  showAt(show, outlet);
+}
+
+/** What a show shows at an address. */
+function showAt(show: Shared, { id, name: _name, ...rest }: Outlet): void {
   const outlets = show.get('outlets');
   if (outlets instanceof YMap) outlets.set(id, toShared([], rest as unknown as Tree));
 }
@@ -131,6 +163,7 @@ export function readHome(doc: Doc, id: string, which = showOn(doc)): ReadShow {
     format: SHOW_FORMAT,
     version: SHOW_VERSION,
     id,
+    setup: which,
     outlets: outletsOf(entriesOf(json(addresses)), isTree(outlets) ? outlets : {}),
   });
 }
@@ -224,9 +257,9 @@ function writeOutlet(doc: Doc, own: Shared, [id = '', field]: readonly string[],
     }
     return;
   }
-  const { name, id: _id, ...rest } = outlet;
+  const { id: _id, name, ...rest } = outlet;
   const address = addresses.get(id);
-  if (!(address instanceof YMap)) return putOutlet(addresses, own, outlet, '');
+  if (!(address instanceof YMap)) return putOutlet(addresses, own, outlet);
   if (field === undefined || field === 'name') address.set('name', name);
   const outlets = own.get('outlets');
   if (!(outlets instanceof YMap)) return;

@@ -41,13 +41,15 @@ export const LISTS_BY_KEY: Readonly<Record<string, KeyOf>> = {
   'points.perks': byId,
 };
 
-/** What belongs to the streamer, and is the same whichever show is on. All else is the show's own. */
+/**
+ * What belongs to the streamer, and is the same whichever show is on. All else is the show's own: also which files it uses, whose bytes are kept
+ * once for all.
+ */
 export const HOME_PARTS = [
   'feeds',
   'money',
   'people',
   'notes',
-  'media',
   'leftOut',
   'points',
   'zone',
@@ -55,8 +57,8 @@ export const HOME_PARTS = [
   'followAgain',
 ] as const satisfies readonly (keyof Show)[];
 
-/** Parts that are no part of either: the form of the document, and the home's own id. */
-export const APART = ['format', 'version', 'id'] as const satisfies readonly (keyof Show)[];
+/** Parts that are no part of either: the form of the document, the home's own id, and which of its shows it is. */
+export const APART = ['format', 'version', 'id', 'setup'] as const satisfies readonly (keyof Show)[];
 
 export const isTree = (value: unknown): value is Tree =>
   typeof value === 'object' && value !== null && !Array.isArray(value);

@@ -14,7 +14,7 @@ export const byRank = ([a, ra]: readonly [string, string], [b, rb]: readonly [st
 export function ranksFor(order: readonly string[], known: ReadonlyMap<string, string>): Map<string, string> {
   const stay = rising(order.map((key) => known.get(key)));
   const given = new Map<string, string>();
-  for (let from = 0; from < order.length; ) {
+  for (let from = 0; from < order.length;) {
     if (stay.has(from)) {
       from += 1;
       continue;
@@ -43,7 +43,7 @@ function rising(ranks: readonly (string | undefined)[]): Set<number> {
   for (const [at, rank] of ranks.entries()) {
     if (rank === undefined || !usable(rank)) continue;
     let low = 0;
-    for (let high = ends.length; low < high; ) {
+    for (let high = ends.length; low < high;) {
       const middle = (low + high) >> 1;
       if ((ranks[ends[middle] ?? 0] ?? '') < rank) low = middle + 1;
       else high = middle;

@@ -3,6 +3,7 @@ import { loudness } from './loudness';
 import { rehearse } from './rehearse';
 import { render } from './render';
 import { replay } from './replay';
+import { backup, restore } from './server-backup';
 
 /** The command line's verbs beside `demo` and `test`, which the shell script does itself. A new one is a file and a line here. */
 const COMMANDS: Readonly<Record<string, (args: readonly string[]) => Promise<number>>> = {
@@ -11,6 +12,8 @@ const COMMANDS: Readonly<Record<string, (args: readonly string[]) => Promise<num
   render,
   loudness,
   draw,
+  backup,
+  restore,
 };
 
 const [verb = '', ...args] = process.argv.slice(2);

@@ -19,6 +19,8 @@ export const deviceSchema = z.object({
   name: z.string().max(40),
   right: rightSchema,
   hash: z.string().regex(/^[0-9a-f]{64}$/),
+  /** It is the recovery sheet: its key is no device's, and adds one. */
+  sheet: z.literal(true).optional(),
   /** ms UTC. */
   addedAt: z.number(),
   seenAt: z.number(),
@@ -29,6 +31,10 @@ export type Device = z.infer<typeof deviceSchema>;
 export interface Stored {
   show: Show;
   devices: Device[];
+  /** Finished sessions that devices have taken: session → device → how many events it has. */
+  taken?: Record<string, Record<string, number>> | undefined;
+  /** Files that its home's other shows use: they stay. */
+  alsoMedia?: string[] | undefined;
   /** Hash of an outlet's key → the outlet's id. */
   outlets: Record<string, string>;
 }

@@ -98,8 +98,8 @@ class ShowFolder implements KeptShow {
   }
 
   tidy(): void {
-    const { show } = this.stored;
-    this.media.only(new Set(show.media.map(({ id }) => id)));
+    const { show, alsoMedia = [] } = this.stored;
+    this.media.only(new Set([...show.media.map(({ id }) => id), ...alsoMedia]));
     this.recordings.only(show);
   }
 

@@ -12,6 +12,8 @@ const sha256 = z.string().regex(/^[0-9a-f]{64}$/);
 const storedSchema = z.object({
   show: z.unknown(),
   devices: z.array(deviceSchema).min(1).optional(),
+  alsoMedia: z.array(z.string()).optional(),
+  taken: z.record(z.string(), z.record(z.string(), z.number())).optional(),
   /** As an earlier version kept the one key that it knew. */
   deskHash: sha256.optional(),
   outlets: z.record(sha256, z.string().max(100)),
@@ -49,7 +51,13 @@ export function readStored(folder: string): ReadStored {
   if (!devices) return { read: 'broken', says: phrase('its file has no usable “{path}”', { path: 'devices' }) };
   return {
     read: 'show',
-    stored: { show: show.show, devices, outlets: stored.data.outlets },
+    stored: {
+      show: show.show,
+      devices,
+      outlets: stored.data.outlets,
+      alsoMedia: stored.data.alsoMedia,
+      taken: stored.data.taken,
+    },
     openedAt,
     asleep: existsSync(asleepFile(folder)),
   };

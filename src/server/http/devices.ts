@@ -15,7 +15,7 @@ type Params = Record<string, string>;
 const codeSchema = z.object({ right: rightSchema });
 const changeSchema = z.object({ name: deviceNameSchema.optional(), right: rightSchema.optional() });
 const joinSchema = z.object({
-  code: z.string().max(40),
+  code: z.string().max(80),
   name: deviceNameSchema,
   key: z.string().regex(/^[\w-]{16,100}$/),
 });
@@ -40,6 +40,13 @@ export function devices(host: ShowHost, homes: Homes): Router {
     if (!body.success) return notUnderstood(res);
     const { code, ms } = homes.invite(String((req.params as Params).id), body.data.right);
     res.status(201).json({ code, ms });
+  });
+
+  /** What is to stand on a recovery sheet; it is told this once. */
+  router.post('/sheet', (req, res) => {
+    if (!foundFor(host, req, res)) return;
+    const made = kept(res, () => homes.makeSheet(String((req.params as Params).id)));
+    if (made) res.status(201).json({ code: made.done });
   });
 
   router.put('/:device', async (req, res) => {
@@ -117,12 +124,9 @@ export function join(homes: Homes): RequestHandler {
     if (!joined) return;
     if (joined.done.ok) {
       const { home, device } = joined.done;
-      return void res
-        .status(201)
-        .json({ home, device: { id: device.id, name: device.name, right: device.right } });
+      return void res.status(201).json({ home, device: { id: device.id, name: device.name, right: device.right } });
     }
-    if (joined.done.reason !== null)
-      return problem(res, 409, { title: 'Not added', detail: joined.done.reason });
+    if (joined.done.reason !== null) return problem(res, 409, { title: 'Not added', detail: joined.done.reason });
     await wrong.note(address);
     problem(res, 404, {
       title: 'No such code',

@@ -73,7 +73,7 @@ export const publish =
         title: 'Not understood',
         detail: phrase('The address names another show than the document.'),
       });
-    const published = host.publish(read.show, desk, body.data.outletKeys, body.data.secrets);
+    const published = host.publish(read.show, desk, body.data.outletKeys, { secrets: body.data.secrets });
     if (published.ok) return void res.status(204).end();
     problem(
       res,

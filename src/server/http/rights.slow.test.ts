@@ -1,93 +1,9 @@
 import { readFileSync } from 'node:fs';
-import { applyUpdate, Doc, encodeStateAsUpdate, encodeStateVector } from 'yjs';
-import { changesBetween } from '@/core/home/changes';
 import { RIGHTS, type Right } from '@/core/home/device';
-import { readHome, writeChanges, writeNewHome } from '@/core/home/home-doc';
-import { writeKeysDoc } from '@/core/home/keys-doc';
-import { SHOW_VERSION, type Show } from '@/core/show/show';
-import { starterShow } from '@/core/show/starter';
-import { address, ask, close, expectProblem, KEY, OUTLET, start } from './server.setup';
+import { added, devicesOf, founder, invite, joinBy } from './home.setup';
+import { address, ask, expectProblem } from './server.setup';
 
-/* A home and its devices by the server's addresses: what each may do, and how their changes come together. */
-
-const text = (bytes: Uint8Array): string => Buffer.from(bytes).toString('base64');
-const bytes = (given: string): Uint8Array => new Uint8Array(Buffer.from(given, 'base64'));
-const FEED = 'feed-key-0123456789';
-
-interface Stepped {
-  device: { id: string; name: string; right: Right };
-  home: { update: string; vector: string };
-  keys: { update: string; vector: string } | null;
-}
-
-/** A device with its own copy of the documents. */
-class Phone {
-  readonly home = new Doc();
-  readonly keys = new Doc();
-  constructor(readonly key: string) {}
-
-  async step(writes = true): Promise<Response> {
-    const having = (doc: Doc) => ({
-      vector: text(encodeStateVector(doc)),
-      update: writes ? text(encodeStateAsUpdate(doc)) : null,
-    });
-    return ask(
-      'POST',
-      '/api/shows/one/step',
-      { version: SHOW_VERSION, home: having(this.home), keys: having(this.keys) },
-      this.key,
-    );
-  }
-
-  async inStep(writes = true): Promise<Stepped> {
-    const answer = await this.step(writes);
-    expect(answer.status).toBe(200);
-    const stepped = (await answer.json()) as Stepped;
-    applyUpdate(this.home, bytes(stepped.home.update));
-    if (stepped.keys) applyUpdate(this.keys, bytes(stepped.keys.update));
-    return stepped;
-  }
-
-  get show(): Show {
-    const read = readHome(this.home, 'one');
-    if (!read.ok) throw new Error(JSON.stringify(read.reason));
-    return read.show;
-  }
-
-  edit(recipe: (show: Show) => void): void {
-    const before = this.show;
-    const after = JSON.parse(JSON.stringify(before)) as Show;
-    recipe(after);
-    writeChanges(this.home, changesBetween(before, after), after);
-  }
-}
-
-async function founder(): Promise<Phone> {
-  const phone = new Phone(KEY);
-  writeNewHome(phone.home, starterShow('one'), 'first');
-  writeKeysDoc(phone.keys, { outlets: { main: OUTLET }, feeds: { f: { inbox: FEED } } });
-  await phone.inStep();
-  return phone;
-}
-
-async function invite(right: Right, by = KEY): Promise<string> {
-  const answer = await ask('POST', '/api/shows/one/devices/codes', { right }, by);
-  expect(answer.status).toBe(201);
-  return ((await answer.json()) as { code: string }).code;
-}
-const joinBy = (code: string, key: string, name = 'Tablet'): Promise<Response> =>
-  ask('POST', '/api/join', { code, key, name }, '');
-async function added(right: Right, key = `${right}-key-0123456789abc`): Promise<Phone> {
-  expect((await joinBy(await invite(right), key)).status).toBe(201);
-  return new Phone(key);
-}
-const devicesOf = async (key = KEY) =>
-  (await (await ask('GET', '/api/shows/one/devices', undefined, key)).json()) as {
-    id: string;
-    name: string;
-    right: Right;
-    own: boolean;
-  }[];
+/* A home's devices by the server's addresses: what each may do, how they come and go. */
 
 describe('what a right allows', () => {
   /** Every address of a home, and the least right that it needs: the table of docs/trust.md is this one. */
@@ -119,6 +35,7 @@ describe('what a right allows', () => {
     ['POST', '/people/import', 'everything', {}],
     ['POST', '/people/forget', 'everything', {}],
     ['POST', '/devices/codes', 'everything', { right: 'look' }],
+    ['POST', '/devices/sheet', 'everything'],
     ['PUT', '/devices/first', 'everything', { name: 'Mine' }],
     ['DELETE', '/devices/nobody', 'everything'],
     ['DELETE', '', 'everything'],
@@ -150,7 +67,10 @@ describe('what a right allows', () => {
       const source = readFileSync(`src/server/http/${file}.ts`, 'utf8');
       return [...source.matchAll(/router\.(get|put|post|delete)\('([^']*)'/g)].map(([, method = '', path = '']) => [
         method.toUpperCase(),
-        `${file === 'shows' ? '' : file === 'sessions' ? '' : `/${file}`}${path.replace(/^\/:id/, '')}`.replace(/\/$/, ''),
+        `${file === 'shows' ? '' : file === 'sessions' ? '' : `/${file}`}${path.replace(/^\/:id/, '')}`.replace(
+          /\/$/,
+          '',
+        ),
       ]);
     });
     const asPattern = (path: string): RegExp => new RegExp(`^${path.replace(/:\w+/g, '[^/?]+')}(\\?.*)?$`);
@@ -158,11 +78,11 @@ describe('what a right allows', () => {
     const apart = ['POST /step', 'PUT '];
     for (const [method = '', path = ''] of routed)
       if (!apart.includes(`${method} ${path}`))
-        expect([
+        expect([method, path, TABLE.some(([of, tried]) => of === method && asPattern(path).test(tried))]).toEqual([
           method,
           path,
-          TABLE.some(([of, tried]) => of === method && asPattern(path).test(tried)),
-        ]).toEqual([method, path, true]);
+          true,
+        ]);
     expect(routed.length).toBeGreaterThan(25);
   });
 
@@ -186,7 +106,9 @@ describe('a device is added', () => {
   test('by a code that is good once, typed as one likes; two of one name are told apart', async () => {
     await founder();
     const code = await invite('desk');
-    expect((await joinBy(` ${code.slice(0, 4).toLowerCase()}-${code.slice(4)} `, 'tablet-key-0123456789')).status).toBe(201);
+    expect((await joinBy(` ${code.slice(0, 4).toLowerCase()}-${code.slice(4)} `, 'tablet-key-0123456789')).status).toBe(
+      201,
+    );
     await expectProblem(await joinBy(code, 'other-key-0123456789'), 404);
     expect((await joinBy(await invite('desk'), 'third-key-0123456789')).status).toBe(201);
     expect((await devicesOf()).map(({ name, right, own }) => [name, right, own])).toEqual([
@@ -223,8 +145,36 @@ describe('a device is added', () => {
 
   test('and no more than twenty', async () => {
     await founder();
-    for (let n = 1; n < 20; n += 1) expect((await joinBy(await invite('look'), `tablet-key-0123456789-${n}`)).status).toBe(201);
+    for (let n = 1; n < 20; n += 1)
+      expect((await joinBy(await invite('look'), `tablet-key-0123456789-${n}`)).status).toBe(201);
     await expectProblem(await joinBy(await invite('look'), 'one-too-many-0123456789'), 409);
+  });
+});
+
+describe('a recovery sheet', () => {
+  const sheet = async (): Promise<string> => {
+    const answer = await ask('POST', '/api/shows/one/devices/sheet');
+    expect(answer.status).toBe(201);
+    return ((await answer.json()) as { code: string }).code;
+  };
+
+  test('adds a device when none is left, as often as needed; its code is no key, and a new one ends the one before', async () => {
+    await founder();
+    const code = await sheet();
+    expect(code).toMatch(/^[2-9A-HJ-NP-Z]{32}$/);
+    for (const key of ['first-found-0123456789', 'then-found-0123456789'])
+      expect((await joinBy(code, key, 'New phone')).status).toBe(201);
+    await expectProblem(await ask('GET', '/api/shows/one/devices', undefined, code), 403);
+    const next = await sheet();
+    await expectProblem(await joinBy(code, 'late-found-0123456789'), 404);
+    expect((await ask('DELETE', '/api/shows/one/devices/sheet')).status).toBe(204);
+    await expectProblem(await joinBy(next, 'late-found-0123456789'), 404);
+  });
+
+  test('is no device: without one that may do everything nobody is left', async () => {
+    await founder();
+    await sheet();
+    await expectProblem(await ask('DELETE', '/api/shows/one/devices/first'), 409);
   });
 });
 
@@ -252,63 +202,5 @@ describe('a device is taken out', () => {
     expect((await devicesOf()).map(({ name }) => name)).toContain('Kitchen');
     await expectProblem(await ask('PUT', `/api/shows/one/devices/${own?.id}`, { right: 'everything' }, key), 403);
     expect((await ask('DELETE', `/api/shows/one/devices/${own?.id}`, undefined, key)).status).toBe(204);
-  });
-});
-
-describe('in step', () => {
-  test('two devices that change different things both keep theirs, and a restart changes nothing', async () => {
-    const phone = await founder();
-    const laptop = await added('everything');
-    await laptop.inStep(false);
-    expect(laptop.keys.getMap('outlets').toJSON()).toEqual({ main: OUTLET });
-    phone.edit((show) => {
-      show.name = 'Evening';
-    });
-    laptop.edit((show) => {
-      show.pieces[0]!.place.x = 17;
-    });
-    await phone.inStep();
-    await laptop.inStep();
-    await close();
-    await start();
-    await phone.inStep();
-    expect(phone.show).toEqual(laptop.show);
-    expect([phone.show.name, phone.show.pieces[0]?.place.x]).toEqual(['Evening', 17]);
-    expect((await fetch(`${address}/o/${OUTLET}`)).status).toBe(200);
-  });
-
-  test('what cannot be used is refused, said, and reaches nobody; mended, all of it is taken', async () => {
-    const phone = await founder();
-    const laptop = await added('everything');
-    await laptop.inStep(false);
-    phone.home.getMap<string>('home').set('zone', 'Nowhere/None');
-    const answer = await phone.step();
-    expect([answer.status, ((await answer.json()) as { detail: string }).detail]).toEqual([
-      422,
-      expect.stringMatching(/zone/),
-    ]);
-    await laptop.inStep();
-    expect(laptop.show.zone).toBe('');
-    phone.home.getMap<string>('home').set('zone', 'Europe/Lisbon');
-    await phone.inStep();
-    await laptop.inStep();
-    expect(laptop.show.zone).toBe('Europe/Lisbon');
-  });
-
-  test.each([
-    ['no update at all', { home: { vector: text(new Uint8Array([0])), update: text(new Uint8Array([9, 9, 9])) } }, 400],
-    ['no state vector', { home: { vector: text(new Uint8Array([200, 1])), update: null } }, 400],
-    ['nothing', {}, 400],
-    ['a later version', { version: SHOW_VERSION + 1, home: { vector: text(new Uint8Array([0])), update: null } }, 409],
-  ])('%s is refused with a sentence', async (_name, body, status) => {
-    await founder();
-    const answer = await ask('POST', '/api/shows/one/step', { version: SHOW_VERSION, ...body });
-    expect(answer.status).toBe(status);
-    expect(((await answer.json()) as { detail: string }).detail).toMatch(/\.$/);
-  });
-
-  test('a whole show from a page of an earlier version is refused', async () => {
-    const phone = await founder();
-    await expectProblem(await ask('PUT', '/api/shows/one', { show: phone.show, outletKeys: {} }), 409);
   });
 });

@@ -1,20 +1,24 @@
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import { Router, type Response } from 'express';
+import { Router, type Request, type Response } from 'express';
 import { z } from 'zod';
 import type { StreamEvent } from '@/core/event/event';
 import { writeEventLine } from '@/core/file/events';
 import { problem } from '@/server/problem';
 import { lastingInTurns, readLasting } from './lasting';
-import type { WithShow } from './with-show';
+import { took, toTake } from '@/server/live/taken-sessions';
+import type { ShowHost } from '@/server/live/show-host';
+import { foundFor, type WithShow } from './with-show';
 import { phrase } from '@/core/words/phrase';
 
+const showOf = (req: Request): string => String((req.params as Record<string, string>).id);
+
 /** A show's sessions, and what they leave to later ones, below /api/shows/<id>. */
-export function sessions(withShow: WithShow): Router {
+export function sessions(host: ShowHost, withShow: WithShow): Router {
   const router = Router({ mergeParams: true });
 
   endings(router, withShow);
-  taken(router, withShow);
+  taken(router, host);
 
   router.get('/lasting', async (req, res) => {
     const show = withShow(req, res);
@@ -33,8 +37,9 @@ export function sessions(withShow: WithShow): Router {
   });
 
   router.get('/sessions', async (req, res) => {
-    const show = withShow(req, res, 'desk');
-    if (show) res.json(await show.sessions());
+    const found = foundFor(host, req, res, 'desk');
+    const kept = found && host.kept(showOf(req));
+    if (found && kept) res.json(await toTake(kept, found.owner, found.device.id));
   });
 
   router.get('/sessions/:session/events', async (req, res) => {
@@ -67,17 +72,22 @@ export function sessions(withShow: WithShow): Router {
 }
 
 /** A browser says that it has a session. */
-function taken(router: Router, withShow: WithShow): void {
+function taken(router: Router, host: ShowHost): void {
   router.delete('/sessions/:session', async (req, res) => {
-    const show = withShow(req, res);
-    if (!show) return;
+    const found = foundFor(host, req, res);
+    const kept = found && host.kept(showOf(req));
+    if (!found || !kept) return;
     const events = z.coerce.number().int().min(0).safeParse(req.query.events);
     if (!events.success)
       return problem(res, 400, {
         title: 'Not understood',
         detail: phrase('Say how many events were taken over: ?events=N.'),
       });
-    const dropped = await show.drop(String(req.params.session), events.data);
+    const dropped = await took(kept, found.owner, {
+      device: found.device.id,
+      session: String(req.params.session),
+      events: events.data,
+    });
     if (dropped === 'more')
       return problem(res, 409, {
         title: 'More has come',

@@ -51,7 +51,7 @@ export function shows(host: ShowHost, homes: Homes, newcomers: RequestHandler): 
   });
 
   router.use('/:id/feeds', feeds(host, withShow));
-  router.use('/:id/media', media(host, withShow));
+  router.use('/:id/media', media(host, homes, withShow));
 
   router.get('/:id/draws/:draw', async (req, res) => {
     const show = withShow(req, res, 'look');
@@ -72,7 +72,7 @@ export function shows(host: ShowHost, homes: Homes, newcomers: RequestHandler): 
 
   router.use('/:id/people', people(host, withShow));
 
-  router.use('/:id', sessions(withShow));
+  router.use('/:id', sessions(host, withShow));
 
   return router;
 }

@@ -2,7 +2,8 @@ import type { Request, Response } from 'express';
 import type { ShowOwner } from '@/server/door/bus';
 import { brokenWords } from '@/server/live/publishing';
 import type { Right } from '@/core/home/device';
-import type { Found, ShowHost } from '@/server/live/show-host';
+import type { Found } from '@/server/live/found';
+import type { ShowHost } from '@/server/live/show-host';
 import { problem } from '@/server/problem';
 import { phrase } from '@/core/words/phrase';
 

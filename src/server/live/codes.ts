@@ -1,10 +1,16 @@
 import { randomInt } from 'node:crypto';
 import { RateLimiterMemory } from 'rate-limiter-flexible';
-import { CODE_LENGTH, CODE_MS, CODE_SIGNS, type Right } from '@/core/home/device';
+import { CODE_LENGTH, CODE_MS, CODE_SIGNS, SHEET_LENGTH, type Right } from '@/core/home/device';
 
 /** So many wrong codes from one address cost nothing but their hour; each one after that costs a wait, twice as long each time. */
 const FREE = 10;
 const HOUR_S = 3600;
+
+const signs = (length: number): string =>
+  Array.from({ length }, () => CODE_SIGNS[randomInt(CODE_SIGNS.length)] ?? '').join('');
+
+/** What is to stand on a recovery sheet. */
+export const sheetCode = (): string => signs(SHEET_LENGTH);
 
 /** The codes by which devices are added: good for two minutes and one use, one of a home at a time. */
 export class Codes {
@@ -13,8 +19,7 @@ export class Codes {
   /** A new code; the one before of the same home is good no more. */
   make(home: string, right: Right, now: number): { code: string; until: number } {
     for (const [code, { home: of, until }] of this.byCode) if (of === home || until <= now) this.byCode.delete(code);
-    const sign = (): string => CODE_SIGNS[randomInt(CODE_SIGNS.length)] ?? '';
-    const code = Array.from({ length: CODE_LENGTH }, sign).join('');
+    const code = signs(CODE_LENGTH);
     const until = now + CODE_MS;
     this.byCode.set(code, { home, right, until });
     return { code, until };

@@ -2,6 +2,7 @@ import type { DeviceView } from '@/core/home/device';
 import type { Looker } from '@/server/door/bus';
 import { notKeptSays } from '@/server/door/not-kept';
 import type { Device } from '@/server/door/shows';
+import { isSheet } from './devices';
 import type { ShowHost } from './show-host';
 
 /** When a device was seen is noted this often at most, ms. */
@@ -14,6 +15,11 @@ export class DeviceList {
   constructor(private readonly host: ShowHost) {}
 
   private key = (home: string, device: string): string => JSON.stringify([home, device]);
+
+  /** The home whose recovery sheet has this code. */
+  homeOfSheet(code: string): string | null {
+    return this.host.ids().find((home) => isSheet(this.of(home), code)) ?? null;
+  }
 
   of(home: string): readonly Device[] {
     return this.host.kept(home)?.stored.devices ?? [];
@@ -64,10 +70,13 @@ export class DeviceList {
 
   /** A home's devices as one of them sees them. */
   views(home: string, own: string): DeviceView[] {
-    return this.of(home).map(({ hash: _hash, ...device }) => ({
-      ...device,
-      seenAt: this.lookers.has(this.key(home, device.id)) ? Date.now() : device.seenAt,
-      own: device.id === own,
+    return this.of(home).map(({ id, name, right, seenAt, sheet = false }) => ({
+      id,
+      name,
+      right,
+      seenMs: this.lookers.has(this.key(home, id)) ? 0 : Math.max(0, Date.now() - seenAt),
+      own: id === own,
+      sheet,
     }));
   }
 }

@@ -11,7 +11,7 @@ export type ChangedDevices = { ok: true; devices: Device[] } | { ok: false; reas
 
 /** The device that has a key. */
 export const deviceOf = (devices: Devices, key: string): Device | null =>
-  devices.find(({ hash }) => sameKey(key, hash)) ?? null;
+  devices.find(({ hash, sheet }) => sheet === undefined && sameKey(key, hash)) ?? null;
 
 /** "Tablet", then "Tablet 2": two of one name could not be told apart. */
 function ownName(devices: Devices, name: string, id: string): string {
@@ -21,7 +21,12 @@ function ownName(devices: Devices, name: string, id: string): string {
   return own;
 }
 
-export function newDevice(devices: Devices, key: string, name: string, { right, at }: { right: Right; at: number }): Device {
+export function newDevice(
+  devices: Devices,
+  key: string,
+  name: string,
+  { right, at }: { right: Right; at: number },
+): Device {
   const id = devices.length === 0 ? 'first' : randomBytes(9).toString('base64url');
   return { id, name: ownName(devices, name, id), right, hash: hashOf(key), addedAt: at, seenAt: at };
 }
@@ -44,14 +49,28 @@ export function addDevice(
 }
 
 const lastWithEverything = (devices: Devices, id: string): boolean =>
-  !devices.some((device) => device.id !== id && device.right === 'everything');
+  !devices.some((device) => device.id !== id && device.right === 'everything' && device.sheet === undefined);
 
 const LAST = phrase(
   'This is the last device that may do everything. Give another one every right first: otherwise nobody could change the show any more.',
 );
 
+/** By this the recovery sheet is known among the devices. */
+const SHEET = 'sheet';
+
+/** A new recovery sheet in place of the one before. */
+export const withSheet = (devices: Devices, code: string, at: number): Device[] => [
+  ...devices.filter(({ id }) => id !== SHEET),
+  { id: SHEET, name: '', right: 'everything', hash: hashOf(code), sheet: true, addedAt: at, seenAt: at },
+];
+
+/** Whether a code is the recovery sheet's. */
+export const isSheet = (devices: Devices, code: string): boolean =>
+  devices.some(({ sheet, hash }) => sheet === true && sameKey(code, hash));
+
 /** Gives a device another name or right. */
 export function changeDevice(devices: Devices, id: string, change: { name?: string; right?: Right }): ChangedDevices {
+  if (id === SHEET) return { ok: true, devices: [...devices] };
   if (change.right !== undefined && change.right !== 'everything' && lastWithEverything(devices, id))
     return { ok: false, reason: LAST };
   return {
@@ -68,7 +87,8 @@ export function changeDevice(devices: Devices, id: string, change: { name?: stri
   };
 }
 
+/** The recovery sheet may go at any time: it is revoked then. */
 export const removeDevice = (devices: Devices, id: string): ChangedDevices =>
-  lastWithEverything(devices, id)
+  id !== SHEET && lastWithEverything(devices, id)
     ? { ok: false, reason: LAST }
     : { ok: true, devices: devices.filter((device) => device.id !== id) };

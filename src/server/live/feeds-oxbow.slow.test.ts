@@ -136,7 +136,11 @@ describe('Oxbow', () => {
       live.state.show,
       KEY,
       {},
-      { o: { inbox: INBOX, signing: renewed, previous: { signing: SECRET, until: Date.now() + 60_000 } } },
+      {
+        secrets: {
+          o: { inbox: INBOX, signing: renewed, previous: { signing: SECRET, until: Date.now() + 60_000 } },
+        },
+      },
     );
     const send = (secret: string, id: string) => {
       const body = JSON.stringify({

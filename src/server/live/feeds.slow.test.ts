@@ -86,7 +86,7 @@ test('ten shows that follow one polled room all connect within a minute, and all
         { ...emptyShow(id, id), feeds: [{ ...base, id: 't', platform: 'tarn' }] },
         KEY,
         {},
-        { t: { inbox: `${INBOX}-${id}` } },
+        { secrets: { t: { inbox: `${INBOX}-${id}` } } },
       ),
     ).toEqual({ ok: true });
     const live = host.running(id);

@@ -1,13 +1,15 @@
 import { applyUpdate, Doc, encodeStateAsUpdate, encodeStateVector } from 'yjs';
 import { z } from 'zod';
-import { CODE_MS, deviceNameSchema, type Right } from '@/core/home/device';
+import { CODE_MS, deviceNameSchema, SHEET_LENGTH, type Right } from '@/core/home/device';
 import { readHome, showOn, showsOf } from '@/core/home/home-doc';
 import { readKeysDoc } from '@/core/home/keys-doc';
+import { mediaOf } from '@/core/home/shows';
+import type { Media } from '@/core/media/media';
 import { SHOW_VERSION, type Show } from '@/core/show/show';
 import { phrase, type Sayable } from '@/core/words/phrase';
-import { secretsSchema, type Device, type HomeDocs } from '@/server/door/shows';
-import { addDevice, type ChangedDevices } from './devices';
-import { Codes } from './codes';
+import { secretsSchema, type Device, type HomeDocs, type Secrets } from '@/server/door/shows';
+import { addDevice, withSheet, type ChangedDevices } from './devices';
+import { Codes, sheetCode } from './codes';
 import { DeviceList } from './device-list';
 import type { Published } from './publishing';
 import type { ShowHost } from './show-host';
@@ -58,13 +60,18 @@ export class Homes {
     const before = kept?.docs.read() ?? null;
     const writes = given.home.update !== null || (given.keys?.update ?? null) !== null;
     const may: Right = device === 'new' ? 'everything' : device.right;
-    if (!before && !writes) return { ok: false, status: 404, detail: phrase('This server does not have the show. The browser that has it publishes it again.') };
+    if (!before && !writes)
+      return {
+        ok: false,
+        status: 404,
+        detail: phrase('This server does not have the show. The browser that has it publishes it again.'),
+      };
     if (!writes) return this.answer(before ?? NOTHING, given, may);
     if (may !== 'everything') return { ok: false, status: 403, detail: phrase('This device may not change the show.') };
     const merged = this.merge(id, before, given);
     if ('status' in merged) return merged;
-    const { docs, show, outlets, feeds } = merged;
-    const published = this.host.publish(show, key, outlets, feeds);
+    const { docs, show, outlets, ...beside } = merged;
+    const published = this.host.publish(show, key, outlets, beside);
     if (!published.ok) return published;
     this.host.kept(id)?.docs.keep(docs);
     this.host.refreshDesk(id);
@@ -72,11 +79,7 @@ export class Homes {
   }
 
   /** What the documents come to with a device's changes; or why they cannot be taken. */
-  merge(
-    id: string,
-    before: HomeDocs | null,
-    given: StepRequest,
-  ): { docs: HomeDocs; show: Show; outlets: Record<string, string>; feeds: z.infer<typeof secretsSchema> } | Refused {
+  merge(id: string, before: HomeDocs | null, given: StepRequest): Merged | Refused {
     const [home, keys] = [docOf(before?.home), docOf(before?.keys)];
     const touched = new Set<string>();
     home.getMap('shows').observeDeep((events) => {
@@ -118,14 +121,24 @@ export class Homes {
     }
   }
 
+  /** A file that any show of a home uses. */
+  media(id: string, file: string): Media | null {
+    const docs = this.host.kept(id)?.docs.read();
+    return (docs && mediaOf(docOf(docs.home)).find((one) => one.id === file)) ?? null;
+  }
+
   /** A code for one more device. */
   invite(id: string, right: Right): { code: string; until: number; ms: number } {
     return { ...this.codes.make(id, right, Date.now()), ms: CODE_MS };
   }
 
   /** A device comes with a code and a key of its own. Throws NotKept. */
-  join(code: string, key: string, name: string): { ok: true; home: string; device: Device } | { ok: false; reason: Sayable | null } {
-    const invited = this.codes.read(code, Date.now());
+  join(
+    code: string,
+    key: string,
+    name: string,
+  ): { ok: true; home: string; device: Device } | { ok: false; reason: Sayable | null } {
+    const invited = code.length === SHEET_LENGTH ? this.bySheet(code) : this.codes.read(code, Date.now());
     const kept = invited && this.host.kept(invited.home);
     if (!invited || !kept) return { ok: false, reason: null };
     const added = addDevice(kept.stored.devices, key, deviceNameSchema.parse(name), {
@@ -138,6 +151,18 @@ export class Homes {
     return { ok: true, home: invited.home, device: added.device };
   }
 
+  private bySheet(code: string): { home: string; right: Right } | null {
+    const home = this.devices.homeOfSheet(code);
+    return home === null ? null : { home, right: 'everything' };
+  }
+
+  /** A new recovery sheet, in place of the one before: its code is kept as its SHA-256, and told this once. Throws NotKept. */
+  makeSheet(id: string): string {
+    const code = sheetCode();
+    this.devices.keep(id, withSheet(this.devices.of(id), code, Date.now()));
+    return code;
+  }
+
   /** Changes the list of devices; @returns why not, or null. Throws NotKept. */
   changeDevices(id: string, change: (devices: readonly Device[]) => ChangedDevices): Sayable | null {
     const changed = change(this.devices.of(id));
@@ -145,6 +170,15 @@ export class Homes {
     this.devices.keep(id, changed.devices);
     return null;
   }
+}
+
+/** What devices' documents come to, and what is published of them. */
+interface Merged {
+  docs: HomeDocs;
+  show: Show;
+  outlets: Record<string, string>;
+  secrets: Secrets;
+  alsoMedia: string[];
 }
 
 type Refused = Exclude<StepAnswer, { ok: true }>;
@@ -167,12 +201,7 @@ const refused = (status: 422, why: Sayable): Refused => ({
 });
 
 /** Documents as they are kept, and what is published of them, if all of it can be used. */
-function validated(
-  id: string,
-  home: Doc,
-  keys: Doc,
-  touched: ReadonlySet<string>,
-): ReturnType<Homes['merge']> {
+function validated(id: string, home: Doc, keys: Doc, touched: ReadonlySet<string>): Merged | Refused {
   const docs = { home: encodeStateAsUpdate(home), keys: encodeStateAsUpdate(keys) };
   const shows = showsOf(home);
   if (docs.home.length + docs.keys.length > MOST_BYTES || shows.length > MOST_SHOWS)
@@ -191,5 +220,11 @@ function validated(
   );
   const feeds = secretsSchema.safeParse(given.feeds);
   if (!outlets.success || !feeds.success) return refused(422, phrase('an address in it cannot be used.'));
-  return { docs, show: on.show, outlets: outlets.data, feeds: feeds.data };
+  return {
+    docs,
+    show: on.show,
+    outlets: outlets.data,
+    secrets: feeds.data,
+    alsoMedia: mediaOf(home).map((file) => file.id),
+  };
 }

@@ -28,6 +28,8 @@ interface Given {
   /** Outlet's id → its key. */
   outletKeys: Readonly<Record<string, string>>;
   secrets: Secrets;
+  /** Files that its home's other shows use. */
+  alsoMedia: string[];
   /** As it was; null: it is new. */
   before: Stored | null;
   /** ms UTC. */
@@ -43,7 +45,7 @@ interface Around {
 /** Looks whether a show may be published as it is given, and has it published: a new one, or one that is known. */
 export function publishing(
   { may, addresses, log }: Around,
-  { show, deskKey, outletKeys, secrets, before, at }: Given,
+  { show, deskKey, outletKeys, secrets, alsoMedia, before, at }: Given,
   publish: { anew: (stored: Stored) => Published; again: (stored: Stored) => Published },
 ): Published {
   if (typeof may === 'object') return { ok: false, status: 503, detail: brokenWords(may.broken) };
@@ -72,6 +74,8 @@ export function publishing(
     show,
     devices: before?.devices ?? [newDevice([], deskKey, '', { right: 'everything', at })],
     outlets: Object.fromEntries([...without, ...keys]),
+    ...(alsoMedia.length > 0 ? { alsoMedia } : {}),
+    ...(before?.taken ? { taken: before.taken } : {}),
   };
   try {
     return may === 'new' ? publish.anew(stored) : publish.again(stored);

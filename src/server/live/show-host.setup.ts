@@ -62,7 +62,7 @@ export const publish = (id: string, more: { key?: string; outlet?: string; inbox
     showOf(id, more.feeds),
     more.key ?? KEY,
     { main: more.outlet ?? `outlet-${id}-0123456789` },
-    { c: { inbox: more.inbox ?? `inbox-${id}-0123456789` } },
+    { secrets: { c: { inbox: more.inbox ?? `inbox-${id}-0123456789` } } },
   );
 export const shows = (): string[] => readdirSync(join(folder, 'shows'));
 export const folderOf = (id: string): string =>

@@ -3,7 +3,7 @@ import type { Forgotten } from '@/core/people/forget';
 import type { Show } from '@/core/show/show';
 import type { Bus, Looker, ShowOwner } from '@/server/door/bus';
 import { notKeptSays } from '@/server/door/not-kept';
-import type { Device, KeptShow, Secrets, Shows, Stored } from '@/server/door/shows';
+import type { KeptShow, Secrets, Shows, Stored } from '@/server/door/shows';
 import type { PlatformAddresses } from '@/server/feed/connecting';
 import type { Outward } from '@/server/feed/outward';
 import { noLog, showHash, type Log } from '@/server/log';
@@ -12,8 +12,9 @@ import { LeftAside } from './left-aside';
 import { LIMITS, type Limits } from './allowance';
 import { hashOf } from './key';
 import { deviceOf } from './devices';
+import type { Found } from './found';
 import { foundOutlet, type FoundOutlet } from './found-outlet';
-import { forgetIn, viewerToForget } from './forgetting';
+import { forgetWholly } from './forgetting';
 import type { LiveShow } from './live-show';
 import { run, type Running } from './running';
 import { ShowFiles } from './show-files';
@@ -23,9 +24,6 @@ import { SLEPT } from './notices';
 
 /** How often it is looked whether a show may sleep, and how often at most it is noted that one was opened, ms. */
 const LOOK_EVERY_MS = 3_600_000;
-
-/** So often a show that others keep starting is stopped, to be written anew. */
-const MOST_STOPS = 20;
 
 /** A show of this server; `running` is null while it sleeps. */
 interface Entry {
@@ -47,14 +45,6 @@ export interface ShowHostOptions {
   /** The wall's clock, ms. */
   now?: () => number;
 }
-
-/** A show that somebody asks for: its owner, and the device that asks; or why not. `less`: the device may not do this. */
-export type Found =
-  | { found: 'show'; owner: ShowOwner; device: Device }
-  | { found: 'none' }
-  | { found: 'notYours' }
-  | { found: 'less' }
-  | { found: 'broken'; says: Sayable };
 
 /** All shows that this server runs, and who may look at them or act. */
 export class ShowHost {
@@ -165,9 +155,8 @@ export class ShowHost {
   mayPublish(id: string, key: string): 'owner' | 'new' | 'notYours' | { broken: Sayable } {
     const says = this.aside.because(id);
     if (says !== undefined) return { broken: says };
-    const entry = this.entries.get(id);
-    if (!entry) return 'new';
-    return deviceOf(entry.kept.stored.devices, key)?.right === 'everything' ? 'owner' : 'notYours';
+    const kept = this.kept(id);
+    return !kept ? 'new' : deviceOf(kept.stored.devices, key)?.right === 'everything' ? 'owner' : 'notYours';
   }
 
   /** The show, if the key is a device's of it that may do this. It wakes if it slept. */
@@ -183,16 +172,20 @@ export class ShowHost {
     return owner ? { found: 'show', owner, device } : { found: 'broken', says: this.aside.because(id) ?? '' };
   }
 
+  ids = (): string[] => [...this.entries.keys()];
   /** What is kept of a show; null where there is none. */
-  kept(id: string): KeptShow | null {
-    return this.entries.get(id)?.kept ?? null;
-  }
+  kept = (id: string): KeptShow | null => this.entries.get(id)?.kept ?? null;
 
   /** Takes a show as it now is, with the keys of its outlets. The first to publish an id owns it by the desk key given then. */
-  publish(show: Show, deskKey: string, outletKeys: Readonly<Record<string, string>>, secrets: Secrets = {}): Published {
+  publish(
+    show: Show,
+    deskKey: string,
+    outletKeys: Readonly<Record<string, string>>,
+    { secrets = {}, alsoMedia = [] }: { secrets?: Secrets; alsoMedia?: string[] } = {},
+  ): Published {
     return publishing(
       { may: this.mayPublish(show.id, deskKey), addresses: this.addresses, log: this.log },
-      { show, deskKey, outletKeys, secrets, before: this.kept(show.id)?.stored ?? null, at: this.now() },
+      { show, deskKey, outletKeys, secrets, alsoMedia, before: this.kept(show.id)?.stored ?? null, at: this.now() },
       {
         anew: (stored) => this.publishNew(stored, secrets),
         again: (stored) => this.publishAgain(stored, secrets),
@@ -220,7 +213,7 @@ export class ShowHost {
     const { show } = stored;
     const entry = this.entries.get(show.id);
     const running = entry && this.open(entry);
-    if (!entry || !running) return { ok: false, status: 503, detail: brokenWords(this.aside.because(show.id) ?? '') };
+    if (!running) return { ok: false, status: 503, detail: brokenWords(this.aside.because(show.id) ?? '') };
     const published = publishChange({ kept: entry.kept, live: running.live, bus: this.options.bus }, stored, secrets);
     this.addresses.set(show.id, entry.kept);
     this.files.recount(show.id);
@@ -248,22 +241,11 @@ export class ShowHost {
   async forget(id: string, who: Forgotten): Promise<Sayable | null> {
     const entry = this.entries.get(id);
     if (!entry?.running) return null;
-    const { running } = entry;
-    const viewer = viewerToForget(running.live.state, who);
-    // What waits for the disk would be lost with the show that is closed.
-    if (!(await running.live.flushed())) return phrase('the disk takes nothing just now');
-    // Somebody who asks for the show meanwhile starts it again, with the viewer: then it is stopped once more.
-    for (let times = 0; entry.running && times < MOST_STOPS; times += 1) {
-      const on: Running = entry.running;
-      entry.running = null;
-      await this.stop(on);
-    }
-    if (entry.running) return phrase('too much is asked of the show just now');
-    const problem = forgetIn(entry.kept.journals, viewer, (error) =>
-      this.log.error({ show: showHash(id), err: error }, 'A viewer could not be forgotten.'),
-    );
-    this.wake(entry);
-    return problem;
+    return forgetWholly(entry, who, {
+      stop: (running) => this.stop(running),
+      wake: () => this.wake(entry),
+      failed: (error) => this.log.error({ show: showHash(id), err: error }, 'A viewer could not be forgotten.'),
+    });
   }
 
   /** Looks at the desk of a show that runs; @returns how to stop */

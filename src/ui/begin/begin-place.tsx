@@ -4,9 +4,8 @@ import { View } from 'react-native';
 import type { FirstAnswers } from '@/core/stage/first-show';
 import { keepBeginning } from '@/ui/data/beginning';
 import { useBeginning } from '@/ui/data/use-beginning';
-import { addStarter } from '@/ui/data/library';
+import { addStarterToHome } from '@/ui/data/home-shows';
 import { useShow } from '@/ui/data/show';
-import { reload } from '@/ui/data/show-store';
 import { useOpen } from '@/ui/frame/address';
 import { PlaceBody } from '@/ui/frame/place-body';
 import { Button } from '@/ui/part/button';
@@ -112,8 +111,7 @@ function Skip() {
     setGoing(true);
     if (first) await keepBeginning(id, { at: 'over', done: [] });
     else {
-      await addStarter();
-      await reload();
+      await addStarterToHome();
     }
     // Whoever has gone elsewhere meanwhile stays there.
     if (window.location.pathname === '/begin') router.replace('/feeds');

@@ -3,9 +3,9 @@ import { useState } from 'react';
 import type { FirstAnswers } from '@/core/stage/first-show';
 import { keepBeginning } from '@/ui/data/beginning';
 import { useBeginning } from '@/ui/data/use-beginning';
-import { addShow } from '@/ui/data/library';
+import { addToHome } from '@/ui/data/home-shows';
 import { randomKey } from '@/ui/data/random-key';
-import { edit, reload, showStore } from '@/ui/data/show-store';
+import { edit, showStore } from '@/ui/data/show-store';
 import { useArrange } from '@/ui/stage/use-arrange';
 import { appLanguage } from '@/ui/words/language';
 import { say, saying } from '@/ui/words/say';
@@ -56,9 +56,11 @@ export function useMakeShow(): {
       await keepBeginning(open.id, { at: 'made', done: [] });
       return true;
     }
-    const { current } = await addShow(show);
-    await keepBeginning(current, { at: 'made', done: [] });
-    await reload();
+    if ((await addToHome(show)) === null) {
+      setProblem(say('The show could not be made. Your answers are kept: try once more.'));
+      return false;
+    }
+    await keepBeginning(open.id, { at: 'made', done: [] });
     return true;
   };
   return { make, making, problem };

@@ -46,6 +46,17 @@ export async function ask<T>(
   return { ok: true, value: (options.text ? await response.text() : await response.json()) as T };
 }
 
+/** Bytes from the server; null where there are none, or it does not answer. */
+export async function fetchBytes(path: string, key: string): Promise<Uint8Array<ArrayBuffer> | null> {
+  try {
+    const response = await fetch(path, { headers: { authorization: `Bearer ${key}` } });
+    return response.ok ? new Uint8Array(await response.arrayBuffer()) : null;
+  } catch {
+    // No answer, or it was cut off.
+    return null;
+  }
+}
+
 /** Asks and unwraps, for SWR: a refusal is thrown as its sentence. */
 export async function fetchJson<T>(path: string): Promise<T> {
   const answer = await ask<T>('GET', path);

@@ -12,6 +12,7 @@ export function showParts(n: number) {
   const folder = `shows/${n + 1}`;
   return {
     show: `${folder}/show.json`,
+    home: `${folder}/home.json`,
     keys: `${folder}/keys.json`,
     begin: `${folder}/begin.json`,
     carryOver: `${folder}/carry-over.ndjson`,
@@ -34,6 +35,7 @@ export function partName(path: string, names: readonly string[], files: Readonly
   }
   const show = names[Number(which) - 1] ?? say('show {n}', { n: Number(which) });
   if (what === 'show.json') return say('the show “{show}” itself', { show });
+  if (what === 'home.json') return say('the other shows of “{show}”, and how devices bring them together', { show });
   if (what === 'keys.json') return say('the addresses and secrets of “{show}”', { show });
   if (what === 'carry-over.ndjson') return say('people, points and all-time numbers of “{show}”', { show });
   if (what === 'recordings') return say('a recording that “{show}” plays', { show });

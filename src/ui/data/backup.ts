@@ -5,6 +5,7 @@ import { askWorker } from './ask-worker';
 import { MEDIA, mediaPart, SETTINGS, SHOWS, showParts } from './backup-parts';
 import { readBeginning } from './beginning';
 import { keepLasting, readLasting } from './lasting';
+import { docsText } from './home-docs';
 import { readIndex, readKeys, readStoredShow } from './library';
 import { mediaBytes, readMedia } from './media';
 import { readRecording } from './recordings';
@@ -54,6 +55,8 @@ async function putShow(
   // As the server has it now; where it does not answer, as it was the last time.
   await keepLasting(id, keys.desk);
   put(at.show, JSON.stringify(show));
+  const docs = await docsText(id, secrets);
+  if (docs !== null) put(at.home, docs);
   if (secrets) put(at.keys, JSON.stringify(keys));
   put(at.begin, JSON.stringify(await readBeginning(id)));
   const carryOver = await readLasting(id);

@@ -6,7 +6,8 @@ import { ask } from './api';
 import { askShow } from './command';
 import { dropShow } from './drop-show';
 import { ownDeviceSchema } from './home-docs';
-import { addHome, keysSchema, readIndex, removeShow, renewOwnKey, switchTo } from './library';
+import { addHome, readIndex, removeShow, renewOwnKey, switchTo } from './library';
+import { keysSchema } from './library-schema';
 import { keepBeginning } from './beginning';
 import { randomKey } from './random-key';
 import { useShow } from './show';
@@ -36,6 +37,13 @@ export interface Invitation {
   ms: number;
 }
 export const invite = (right: Right) => askShow<Invitation>('POST', '/devices/codes', { body: { right } });
+
+/** A new recovery sheet, in place of the one before. */
+export async function makeSheet() {
+  const made = await askShow<{ code: string }>('POST', '/devices/sheet');
+  again();
+  return made;
+}
 
 const again = (): void => void mutate((key) => Array.isArray(key) && key[0] === 'devices');
 
@@ -78,7 +86,10 @@ export async function join(
   } else {
     const fetched = await fetchHome(home, key);
     if (!fetched.ok)
-      return { ok: false, reason: say('The device was added, but the show did not come: {why}', { why: fetched.reason }) };
+      return {
+        ok: false,
+        reason: say('The device was added, but the show did not come: {why}', { why: fetched.reason }),
+      };
     const untouched = await untouchedStarter();
     const keys = keysSchema.safeParse({ desk: key, ...fetched.keys }).data ?? { desk: key, outlets: {}, feeds: {} };
     await addHome(fetched.show, keys, device);

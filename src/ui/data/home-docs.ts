@@ -37,6 +37,29 @@ export async function readDocs(home: string): Promise<StoredDocs | null> {
 export const storeDocs = (home: string, { home: own, keys, ...rest }: StoredDocs): Promise<boolean> =>
   writeJson(docsKey(home), { home: uint8ArrayToBase64(own), keys: uint8ArrayToBase64(keys), ...rest });
 
+const textSchema = z.object({ home: z.string(), keys: z.string().nullable() });
+
+/** The documents as a text, for a backup; null: there are none. @param secrets whether the keys go with them */
+export async function docsText(home: string, secrets: boolean): Promise<string | null> {
+  const docs = await readDocs(home);
+  return (
+    docs &&
+    JSON.stringify({
+      home: uint8ArrayToBase64(docs.home),
+      keys: secrets ? uint8ArrayToBase64(docs.keys) : null,
+    } satisfies z.infer<typeof textSchema>)
+  );
+}
+
+/** An update of Yjs that changes nothing. */
+const NOTHING = 'AAA=';
+
+/** Puts documents of a backup in place; the server takes what it has not got, and gives what is newer. */
+export async function putBackDocs(home: string, given: unknown): Promise<void> {
+  const docs = textSchema.safeParse(given).data;
+  if (docs) await writeJson(docsKey(home), { home: docs.home, keys: docs.keys ?? NOTHING, unsent: true, skew: 0 });
+}
+
 /** This browser as a device of the home. */
 export const ownDeviceSchema = z.object({ id: z.string(), name: z.string(), right: rightSchema });
 export type OwnDevice = z.infer<typeof ownDeviceSchema>;
@@ -47,8 +70,7 @@ export const mayEverything = (device: OwnDevice | null): boolean => device === n
 const deviceKey = (home: string): string => `device/${home}`;
 export const readOwnDevice = async (home: string): Promise<OwnDevice | null> =>
   ownDeviceSchema.safeParse(await readJson(deviceKey(home))).data ?? null;
-export const storeOwnDevice = (home: string, device: OwnDevice): Promise<boolean> =>
-  writeJson(deviceKey(home), device);
+export const storeOwnDevice = (home: string, device: OwnDevice): Promise<boolean> => writeJson(deviceKey(home), device);
 
 /* Whether the show that is kept has been changed since the documents were: a page that was closed in between writes it then. */
 const editedKey = (home: string): string => `edited/${home}`;

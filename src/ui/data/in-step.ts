@@ -4,14 +4,24 @@ import { applyUpdate, Doc, encodeStateAsUpdate, encodeStateVector } from 'yjs';
 import { z } from 'zod';
 import { changesBetween } from '@/core/home/changes';
 import { writeAt } from '@/core/home/client-id';
-import { readHome, writeChanges, writeNewHome } from '@/core/home/home-doc';
+import { readHome, showsOf, writeChanges, writeNewHome } from '@/core/home/home-doc';
 import { readKeysDoc, writeKeysDoc, type HomeKeys } from '@/core/home/keys-doc';
+import { addShow, mediaOf, putOn, removeShow } from '@/core/home/shows';
+import type { Media } from '@/core/media/media';
 import { SHOW_VERSION, type Show } from '@/core/show/show';
 import { emptyShow } from '@/core/show/starter';
 import { saying } from '@/ui/words/say';
 import { ask, type Answer } from './api';
-import { isEdited, ownDeviceSchema, readDocs, storeDocs, storeOwnDevice, unmarkEdited, type OwnDevice } from './home-docs';
-import { randomKey } from './random-key';
+import {
+  isEdited,
+  ownDeviceSchema,
+  readDocs,
+  storeDocs,
+  storeOwnDevice,
+  unmarkEdited,
+  type OwnDevice,
+} from './home-docs';
+import { randomKey, showId } from './random-key';
 import { withSameParts } from './same-parts';
 
 /* This browser's copy of a home, and how it comes in step with the server's. It is loaded once the first screen stands. */
@@ -32,8 +42,19 @@ export type Sent = { ok: true; device: OwnDevice | null } | NotSent;
 export interface Page {
   show: () => Show;
   keys: () => HomeKeys;
-  /** Others have changed something. */
+  /** Others have changed something, or another show is on. */
   merged: (show: Show, keys: HomeKeys | null) => void;
+  /** Which shows the home has. */
+  listed: (shows: readonly ShowOfHome[]) => void;
+}
+
+/** What is done with a home's shows. */
+export type ShowsAct =
+  { act: 'putOn'; id: string } | { act: 'add'; id: string; show: Show; on: boolean } | { act: 'remove'; id: string };
+
+export interface ShowOfHome {
+  id: string;
+  name: string;
 }
 
 export class InStep {
@@ -64,7 +85,12 @@ export class InStep {
 
   /** A home that this browser does not have yet, with its keys where the device may have them. */
   static async fetch(id: string, key: string): Promise<{ ok: true; show: Show; keys: HomeKeys } | NotSent> {
-    const nothing: Page = { show: () => emptyShow(id, ''), keys: () => ({ outlets: {}, feeds: {} }), merged: () => undefined };
+    const nothing: Page = {
+      show: () => emptyShow(id, ''),
+      keys: () => ({ outlets: {}, feeds: {} }),
+      merged: () => undefined,
+      listed: () => undefined,
+    };
     const copy = new InStep(id, nothing);
     const sent = await copy.exchange(key, false);
     if (!sent.ok) return sent;
@@ -85,6 +111,7 @@ export class InStep {
     // Documents that cannot be used are fetched anew.
     if (!read.ok) return new InStep(id, page);
     Object.assign(copy, { written: read.show, writes: stored.unsent ? 1 : 0, skew: stored.skew, unkept: false });
+    page.listed(showsOf(copy.home));
     if (!(await isEdited(id))) copy.show(page.show());
     return copy;
   }
@@ -103,6 +130,7 @@ export class InStep {
       writeAt(this.home, Date.now() + this.skew, Math.random);
       writeChanges(this.home, changes, show);
       this.writes += 1;
+      this.page.listed(showsOf(this.home));
     }
     if (keys && !dequal(readKeysDoc(this.keys), keys)) this.writeKeys(keys);
   }
@@ -114,10 +142,53 @@ export class InStep {
 
   private begin(show: Show, keys: HomeKeys): void {
     writeAt(this.home, Date.now() + this.skew, Math.random);
-    writeNewHome(this.home, show, randomKey());
+    writeNewHome(this.home, show, showId());
     this.writeKeys(keys);
     this.written = show;
     this.writes += 1;
+    this.show(show);
+  }
+
+  /**
+   * Changes which shows the home has, or which is on. Where the server has not been reached yet, the home begins here.
+   * @returns false where that cannot be done
+   */
+  async changeShows(act: ShowsAct): Promise<boolean> {
+    if (!this.written) this.begin(this.page.show(), this.page.keys());
+    const mine = this.page.show();
+    this.write(mine, null);
+    writeAt(this.home, Date.now() + this.skew, Math.random);
+    const done = this.act(act);
+    if (done) this.writes += 1;
+    this.show(mine);
+    await this.keep();
+    return done;
+  }
+
+  private act(act: ShowsAct): boolean {
+    switch (act.act) {
+      case 'putOn':
+        return putOn(this.home, act.id);
+      case 'remove':
+        return removeShow(this.home, act.id);
+      case 'add': {
+        const added = addShow(this.home, act.show, act.id, { home: this.id, newId: randomKey });
+        return added && (!act.on || putOn(this.home, act.id));
+      }
+    }
+  }
+
+  /** The files that any of them uses. */
+  media(): Media[] {
+    return mediaOf(this.home);
+  }
+
+  /** All shows of the home, as far as they can be used. */
+  shows(): Show[] {
+    return showsOf(this.home).flatMap(({ id }) => {
+      const read = readHome(this.home, this.id, id);
+      return read.ok ? [read.show] : [];
+    });
   }
 
   /** Keeps the copy in this browser. */
@@ -162,6 +233,7 @@ export class InStep {
     const read = readHome(this.home, this.id);
     // Two changes that are good by themselves may not be together: the server says so, and this page stays as it is until then.
     if (!read.ok) return;
+    this.page.listed(showsOf(this.home));
     const next = withSameParts(mine, read.show);
     const same = dequal(next, mine);
     const keys = readKeysDoc(this.keys);

@@ -5,26 +5,13 @@ import { starterShow } from '@/core/show/starter';
 import type { Show } from '@/core/show/show';
 import { feedKeysFor, feedKeySchema, type FeedKey } from './feed-keys';
 import { HOME_KEYS, markEdited, mayEverything, readOwnDevice, storeOwnDevice, type OwnDevice } from './home-docs';
+import { indexSchema, keysSchema, type LibraryIndex, type ShowKeys } from './library-schema';
 import { randomKey } from './random-key';
 import { readSessions, removeSession } from './session-store';
-import { readJson, removeKey, writeJson } from './storage';
+import { readJson, removeBelow, removeKey, writeJson } from './storage';
 import { appLanguage } from '@/ui/words/language';
 
 /* The shows that this browser has. Keys are kept beside a show, never in it: a show file can be handed to anyone. */
-
-export const indexSchema = z.object({
-  current: z.string(),
-  /** `file`: the id that it has in the file that it came from. */
-  shows: z.array(z.object({ id: z.string(), name: z.string(), file: z.string().optional() })).min(1),
-});
-export type LibraryIndex = z.infer<typeof indexSchema>;
-
-export const keysSchema = z.object({
-  desk: z.string(),
-  outlets: z.record(z.string(), z.string()),
-  feeds: z.record(z.string(), feedKeySchema).default({}),
-});
-export type ShowKeys = z.infer<typeof keysSchema>;
 
 export const readIndex = async (): Promise<LibraryIndex | null> =>
   indexSchema.safeParse(await readJson('index')).data ?? null;
@@ -135,15 +122,6 @@ export async function addShow(show: Show, secrets: Readonly<Record<string, FeedK
   return next;
 }
 
-/**
- * A copy of a show beside it, with its feeds, media and numbers. Its feeds are switched off: two shows that hear the same platform would answer
- * it twice. What a feed has in secret goes with it, but for its address, which belongs to one show.
- */
-export function copyShow(show: Show, { feeds }: ShowKeys): Promise<LibraryIndex> {
-  const secrets = Object.fromEntries(Object.entries(feeds).map(([id, key]) => [id, { ...key, inbox: randomKey() }]));
-  return addShow({ ...show, feeds: show.feeds.map((feed) => ({ ...feed, on: false })) }, secrets);
-}
-
 /** A show as it is in a file, in place of the one that is here: its addresses stay. */
 export async function replaceShow(id: string, show: Show): Promise<void> {
   await storeShow({ ...show, id });
@@ -188,8 +166,9 @@ export async function removeShow(id: string): Promise<LibraryIndex> {
   const index = await readIndex();
   const shows = (index?.shows ?? []).filter((show) => show.id !== id);
   for (const session of await readSessions(id)) await removeSession(id, session.id);
-  for (const key of ['show', 'keys', 'sessions', 'history', 'lasting', 'lasting-owed', 'begin', ...HOME_KEYS])
+  for (const key of ['show', 'keys', 'sessions', 'lasting', 'lasting-owed', 'begin', ...HOME_KEYS])
     await removeKey(`${key}/${id}`);
+  await removeBelow(`history/${id}/`);
   if (shows.length === 0) {
     await removeKey('index');
     return addStarter();

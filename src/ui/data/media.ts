@@ -7,6 +7,7 @@ import { readShowDocument } from '@/core/show/file';
 import type { Show } from '@/core/show/show';
 import { ask } from './api';
 import { readIndex } from './library';
+import { followMedia } from './media-follow';
 import { clipFacts, pictureFacts, soundFacts, type Found } from './media-facts';
 import { readJson, readText, removeKey, writeJson, writeText } from './storage';
 import { say } from '@/ui/words/say';
@@ -39,10 +40,14 @@ function changeList(change: (list: Media[]) => Media[]): Promise<void> {
   return done;
 }
 
-/** A file's bytes; null when this browser does not have it. */
+/** A file's bytes, from this browser or else from the server; null when neither has it. */
 export async function mediaBytes(id: string): Promise<Uint8Array<ArrayBuffer> | null> {
   const text = await readText(bytesKey(id));
-  return text === null ? null : new Uint8Array(base64ToUint8Array(text));
+  if (text !== null) return new Uint8Array(base64ToUint8Array(text));
+  const followed = await followMedia(id);
+  if (!followed) return null;
+  await changeList((list) => (list.some((one) => one.id === id) ? list : [...list, followed.media]));
+  return followed.bytes;
 }
 
 const urls = new Map<string, string>();
@@ -117,25 +122,30 @@ export async function removeMedia(id: string): Promise<void> {
   urls.delete(id);
 }
 
-/** Where a file is used, in the shows of this browser. */
+/** Where a file is used, in the shows of this browser. @param ofHome those of the home that is open */
 export interface Use {
   show: string;
   /** The cue or piece that uses it. */
   cue: string;
 }
 
-export async function usesOf(id: string): Promise<Use[]> {
-  const uses: Use[] = [];
+export async function usesOf(id: string, ofHome: readonly Show[]): Promise<Use[]> {
+  const [home] = ofHome;
+  const shows = [...ofHome];
   for (const { id: showId } of (await readIndex())?.shows ?? []) {
-    const read = readShowDocument(await readJson(`show/${showId}`));
-    if (!read.ok) continue;
-    for (const piece of read.show.pieces)
-      if ('media' in piece && piece.media === id) uses.push({ show: read.show.name, cue: piece.name });
-    for (const [n, cue] of read.show.cues.entries())
-      if (cue.steps.some((step) => stepMedia(step).includes(id)))
-        uses.push({ show: read.show.name, cue: cue.name || say('cue {n}', { n: n + 1 }) });
+    const read = showId === home?.id ? null : readShowDocument(await readJson(`show/${showId}`));
+    if (read?.ok) shows.push(read.show);
   }
-  return uses;
+  return shows.flatMap((show) => [
+    ...show.pieces.flatMap((piece) =>
+      'media' in piece && piece.media === id ? [{ show: show.name, cue: piece.name }] : [],
+    ),
+    ...show.cues.flatMap((cue, n) =>
+      cue.steps.some((step) => stepMedia(step).includes(id))
+        ? [{ show: show.name, cue: cue.name || say('cue {n}', { n: n + 1 }) }]
+        : [],
+    ),
+  ]);
 }
 
 /** Those that this page has handed over, or found there, by show. */
@@ -143,15 +153,20 @@ const sent = new Map<string, Set<string>>();
 /** The server has lost what it had. */
 export const forgetSentMedia = (): void => sent.clear();
 
-/** Hands over the files that a show needs and the server does not have. */
-export async function sendMedia(show: Show, key: string): Promise<void> {
-  const known = new Set([...(sent.get(show.id) ?? [])].filter((id) => show.media.some((file) => file.id === id)));
-  sent.set(show.id, known);
-  if (show.media.every(({ id }) => known.has(id))) return;
-  const base = `/api/shows/${encodeURIComponent(show.id)}/media`;
+/**
+ * Hands over the files that a home's shows need and the server does not have: also those of a show that is not on, which are to be there when
+ * it is put on.
+ * @param media the files of all of them
+ */
+export async function sendMedia(home: string, media: readonly Media[], key: string): Promise<void> {
+  const files = new Set(media.map(({ id }) => id));
+  const known = new Set([...(sent.get(home) ?? [])].filter((id) => files.has(id)));
+  sent.set(home, known);
+  if ([...files].every((id) => known.has(id))) return;
+  const base = `/api/shows/${encodeURIComponent(home)}/media`;
   const there = await ask<string[]>('GET', base, { key });
   if (!there.ok) return;
-  for (const { id } of show.media) {
+  for (const id of files) {
     const bytes = there.value.includes(id) ? null : await mediaBytes(id);
     if (there.value.includes(id) || (bytes && (await ask('PUT', `${base}/${id}`, { key, bytes })).ok)) known.add(id);
   }

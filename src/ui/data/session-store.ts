@@ -33,6 +33,13 @@ export async function keepSession(
   return writeJson(`sessions/${showId}`, [...others, entry]);
 }
 
+/** Finished sessions of one show are another's from now on; their logs stay where they are. */
+export async function moveSessions(from: string, to: string): Promise<void> {
+  const moved = await readSessions(from);
+  if (await writeJson(`sessions/${to}`, [...(await readSessions(to)), ...moved]))
+    await writeJson(`sessions/${from}`, []);
+}
+
 /** What an earlier version did not sum up. */
 const NOT_SUMMED = { basis: '', followers: [], subscribers: [], messages: [], meanWatching: 0, who: [] };
 

@@ -5,6 +5,7 @@ import type { Recap } from '@/core/recap/recap';
 import type { Summed } from '@/core/recap/figures';
 import type { Show } from '@/core/show/show';
 import { ask } from './api';
+import { mayEverything, readOwnDevice } from './home-docs';
 import { keepLasting } from './lasting';
 import { keepRecap, keepSession, readLog, readRecap, readSessions } from './session-store';
 import { basisOf, sumUp } from './sum-up';
@@ -18,6 +19,8 @@ import { english } from '@/core/words/phrase';
  */
 async function takeSessions(show: Show, key: string): Promise<boolean> {
   const showId = show.id;
+  // What a device may not do everything with it does not keep.
+  if (!mayEverything(await readOwnDevice(showId))) return false;
   const path = `/api/shows/${encodeURIComponent(showId)}/sessions`;
   const listed = await ask<FinishedSession[]>('GET', path, { key });
   if (!listed.ok) return false;

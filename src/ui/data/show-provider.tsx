@@ -1,12 +1,14 @@
 import { useEffect, type ReactNode } from 'react';
 import useSWR from 'swr';
+import { bringIn } from './bring-in';
 import { deskStore, useDeskView } from './desk';
 import { giveBackLasting } from './lasting';
 import { forgetSentMedia } from './media';
 import { forgetSent } from './recordings';
 import { useTakenSessions } from './sessions';
 import { useKeys, useShow } from './show';
-import { showStore, type OpenShow } from './show-store';
+import type { OpenShow } from './open-show';
+import { showStore } from './show-store';
 import { useSelected } from './source';
 
 const putBack = (): void => {
@@ -49,6 +51,7 @@ function Follow() {
   const show = useShow();
   const { desk: key } = useKeys();
   useEffect(() => deskStore.follow(show.id, key, putBack), [show.id, key]);
+  useEffect(() => void bringIn(), [show.id]);
   // Not with the components' pace: what another device has changed is to be seen at once.
   useEffect(
     () =>

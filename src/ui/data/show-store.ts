@@ -1,69 +1,23 @@
 import type { Draft } from 'immer';
-import { z } from 'zod';
 import type { Show } from '@/core/show/show';
 import { dequal } from 'dequal';
-import { ask, fetchJson, type ServerConfig } from './api';
+import { fetchJson, type ServerConfig } from './api';
 import { firstVisit } from './first-visit';
 import { giveOwedLasting } from './lasting';
 import { sendMedia } from './media';
+import { mayNotChange, nameOwnDevice, problemSchema, readdressedWords, refusedWords, takenSchema } from './published';
 import { sendRecordings } from './recordings';
-import { doEdit, redoEdit, undoEdit, type Changed, type History } from './history';
+import { doEdit, redoEdit, undoEdit, type Changed } from './history';
 import { readHistory, storeHistory } from './history-store';
-import { mayEverything, ownName, readOwnDevice, type OwnDevice } from './home-docs';
-import type { InStep, Page } from './in-step';
-import {
-  addStarter,
-  cacheShow,
-  keysSchema,
-  readIndex,
-  readKeys,
-  readStoredShow,
-  renameInIndex,
-  replaceKeys,
-  storeShow,
-  takeKeys,
-  type LibraryIndex,
-  type ShowKeys,
-} from './library';
-import { say } from '@/ui/words/say';
-import { phrase } from '@/core/words/phrase';
+import { mayEverything, readOwnDevice } from './home-docs';
+import type { InStep, ShowsAct } from './in-step';
+import { pageOf } from './in-step-page';
+import type { OpenShow } from './open-show';
+import { addStarter, readIndex, readKeys, readStoredShow, renameInIndex, replaceKeys, storeShow } from './library';
 
 /** Edits are gathered for this long before they are published: a thumb that drags makes many. */
 const PUBLISH_MS = 150;
 const AGAIN_MS = 2000;
-
-export interface OpenShow {
-  index: LibraryIndex;
-  show: Show;
-  keys: ShowKeys;
-  demo: boolean;
-  history: History;
-  /** A sentence when the server refused the show. */
-  refused: string | null;
-  /** A sentence when addresses had to be made anew; null otherwise, and once it has been read. */
-  readdressed: string | null;
-  /** Which of the show's devices this is; null: the server has not said yet. */
-  device: OwnDevice | null;
-  /** This page is of another version than the server: it cannot change anything until it is loaded anew. */
-  older: boolean;
-}
-
-const problemSchema = z.object({ older: z.boolean() });
-const takenSchema = z.object({ taken: z.object({ outlets: z.array(z.string()), feeds: z.array(z.string()) }) });
-
-function readdressedWords(
-  show: Show,
-  { outlets, feeds }: { outlets: readonly string[]; feeds: readonly string[] },
-): string {
-  const names = [
-    ...show.outlets.filter(({ id }) => outlets.includes(id)).map(({ name }) => name),
-    ...show.feeds.filter(({ id }) => feeds.includes(id)).map(({ handle }) => handle),
-  ];
-  return say(
-    'Another show on this server has the same address, so this one was given new ones: {names}. Copy them again where you had pasted the old ones.',
-    { names: { and: names.map((name) => phrase('“{name}”', { name })) } },
-  );
-}
 
 /** What merges is not needed for the first screen: it is asked for here alone. */
 const inStepPart = () => import('./in-step');
@@ -121,10 +75,11 @@ class ShowStore {
     }
     const opened: OpenShow = {
       index,
+      shows: [{ id: show.setup ?? '', name: show.name }],
       show,
       keys: await readKeys(show),
       demo: config.demo,
-      history: await readHistory(show.id),
+      history: await readHistory(show),
       refused: null,
       readdressed: null,
       device: await readOwnDevice(show.id),
@@ -136,10 +91,10 @@ class ShowStore {
     return opened;
   }
 
-  private set(open: OpenShow): void {
+  readonly set = (open: OpenShow): void => {
     this.open = open;
     for (const listener of this.listeners) listener();
-  }
+  };
 
   readonly edit = (recipe: (draft: Draft<Show>) => void): void =>
     this.take(this.open && doEdit(this.open.show, this.open.history, recipe));
@@ -156,7 +111,7 @@ class ShowStore {
     if (show.name !== this.open.show.name) void renameInIndex(show.id, show.name);
     this.set({ ...this.open, ...changed });
     void storeShow(show).then(() => channel?.postMessage(show.id));
-    void storeHistory(show.id, changed.history);
+    void storeHistory(show, changed.history);
     if (this.timer) clearTimeout(this.timer);
     this.timer = setTimeout(() => void this.publish(), PUBLISH_MS);
   }
@@ -180,31 +135,37 @@ class ShowStore {
   /** This browser's copy of the documents. */
   private copyOf(id: string): Promise<InStep> {
     if (this.copy?.id !== id)
-      this.copy = { id, inStep: inStepPart().then(({ InStep }) => InStep.open(id, this.pageOf(id))) };
+      this.copy = { id, inStep: inStepPart().then(({ InStep }) => InStep.open(id, pageOf(id, this))) };
     return this.copy.inStep;
   }
 
-  private pageOf(id: string): Page {
-    // A copy of a show that is not open any more changes nothing on the page.
-    let last = this.open;
-    const open = (): OpenShow => {
-      if (this.open?.show.id === id) last = this.open;
-      if (!last) throw new Error('A show is brought in step before it is opened.');
-      return last;
-    };
-    return {
-      show: () => open().show,
-      keys: () => ({ outlets: open().keys.outlets, feeds: open().keys.feeds }),
-      merged: (show, keys) => {
-        const now = open();
-        const all = keys ? (keysSchema.safeParse({ desk: now.keys.desk, ...keys }).data ?? now.keys) : now.keys;
-        if (this.open?.show.id === id) this.set({ ...this.open, show, keys: all });
-        void cacheShow(show);
-        if (keys) void takeKeys(id, all);
-        if (show.name !== now.show.name) void renameInIndex(id, show.name);
-      },
-    };
-  }
+  /** Changes which shows the home has, or which is on; @returns false where that cannot be done */
+  readonly changeShows = async (act: ShowsAct): Promise<boolean> => {
+    if (!this.open) return false;
+    if (!mayEverything(this.open.device)) {
+      this.set({ ...this.open, refused: mayNotChange() });
+      return false;
+    }
+    const copy = await this.copyOf(this.open.show.id);
+    // The server may have the home already, from before this browser was wiped.
+    if (copy.empty) await this.publish();
+    const done = await copy.changeShows(act);
+    void this.publish();
+    return done;
+  };
+
+  /** The list of homes in this browser is another. */
+  readonly relist = async (): Promise<void> => {
+    const index = await readIndex();
+    if (index && this.open) this.set({ ...this.open, index });
+  };
+
+  /** All shows of the home. */
+  readonly allShows = async (): Promise<Show[]> => {
+    if (!this.open) return [];
+    const shows = (await this.copyOf(this.open.show.id)).shows();
+    return shows.length > 0 ? shows : [this.open.show];
+  };
 
   private publishing: Promise<void> | null = null;
   /** The server's documents that were asked for last, by its own count. */
@@ -232,6 +193,8 @@ class ShowStore {
   /** The server's documents are others than those that were fetched last. */
   readonly catchUp = async (step: number): Promise<void> => {
     const copy = await this.copy?.inStep;
+    // What is just being fetched may be that.
+    await this.publishing;
     // What was refused once is not asked for with every message of the desk.
     if (!copy || copy.revision === step || this.asked === step) return;
     this.asked = step;
@@ -253,7 +216,7 @@ class ShowStore {
     if (answer.ok && answer.device?.name === '') await nameOwnDevice(show.id, answer.device.id, keys.desk);
     if (answer.ok && mayWrite) {
       await sendRecordings(show, keys.desk);
-      await sendMedia(show, keys.desk);
+      await sendMedia(show.id, copy.media(), keys.desk);
       await giveOwedLasting(show.id, keys.desk);
     }
     await this.answered(show, answer);
@@ -268,7 +231,12 @@ class ShowStore {
     const readdressed = taken ? readdressedWords(show, taken) : this.open.readdressed;
     const device = answer.ok ? answer.device : this.open.device;
     const { open } = this;
-    if (open.refused !== refused || open.readdressed !== readdressed || open.older !== older || !dequal(open.device, device))
+    if (
+      open.refused !== refused ||
+      open.readdressed !== readdressed ||
+      open.older !== older ||
+      !dequal(open.device, device)
+    )
       this.set({ ...open, refused, readdressed, older, device });
     if (taken) {
       await replaceKeys(show, taken);
@@ -278,25 +246,6 @@ class ShowStore {
     if (!answer.ok && (answer.status === null || answer.status >= 500 || answer.status === 429))
       this.timer ??= setTimeout(() => void this.publish(), AGAIN_MS);
   }
-}
-
-/** The device that began a show has said nothing of itself yet. */
-const nameOwnDevice = (show: string, device: string, key: string) =>
-  ask('PUT', `/api/shows/${encodeURIComponent(show)}/devices/${encodeURIComponent(device)}`, {
-    key,
-    body: { name: ownName() },
-  });
-
-const mayNotChange = (): string =>
-  say('This device may not change the show. Give it every right under Devices, on one that has it.');
-
-/** Why the server did not take a show. */
-function refusedWords({ status, reason }: Extract<Awaited<ReturnType<InStep['send']>>, { ok: false }>): string {
-  return status === 403
-    ? say(
-        'This device does not belong to the show any more. What it has stays here: save it as a file, under Shows, or add the device again.',
-      )
-    : reason;
 }
 
 export const showStore = new ShowStore();

@@ -1,6 +1,7 @@
 import type { Show } from '@/core/show/show';
-import type { ShowKeys } from './library';
-import { showStore, type OpenShow } from './show-store';
+import type { ShowKeys } from './library-schema';
+import type { OpenShow } from './open-show';
+import { showStore } from './show-store';
 import { useSelected, type Source } from './source';
 
 /** The show that is open. Every place is shown only while there is one. */

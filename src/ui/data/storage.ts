@@ -84,6 +84,12 @@ export async function writeText(key: string, text: string): Promise<boolean> {
 
 export const writeJson = (key: string, value: unknown): Promise<boolean> => writeText(key, JSON.stringify(value));
 
+/** Removes all that begins so. */
+export async function removeBelow(prefix: string): Promise<void> {
+  const keys = memory ? [...memory.keys()] : await storage.getAllKeys();
+  for (const key of keys) if (key.startsWith(prefix)) await removeKey(key);
+}
+
 export async function removeKey(key: string): Promise<void> {
   if (memory) memory.delete(key);
   else await storage.removeItem(key);

@@ -8,8 +8,10 @@ import { say, saying } from '@/ui/words/say';
 import { MEDIA, mediaPart, partName, SETTINGS, SHOWS, showParts } from './backup-parts';
 import { beginningSchema, keepBeginning } from './beginning';
 import { dropShow } from './drop-show';
+import { putBackDocs } from './home-docs';
 import { putBackLasting } from './lasting';
-import { indexSchema, keysSchema, putBackShow, readIndex, readStoredShow, removeShow, switchTo } from './library';
+import { putBackShow, readIndex, readStoredShow, removeShow, switchTo } from './library';
+import { indexSchema, keysSchema } from './library-schema';
 import { addMedia, changeMedia } from './media';
 import { randomKey } from './random-key';
 import { keepRecording } from './recordings';
@@ -144,6 +146,7 @@ interface TakenShow {
 async function takeShow(backup: Backup, { n, show, sessions }: ShowIn): Promise<TakenShow> {
   const at = showParts(n);
   const id = await putBackShow(show, jsonIn(backup, at.keys, keysSchema) ?? null);
+  await putBackDocs(id, jsonIn(backup, at.home, z.unknown()));
   if (!(await readStoredShow(id))) {
     await removeShow(id);
     return { id: null, taken: 0, whole: false };

@@ -9,8 +9,9 @@ export async function untouchedStarter(): Promise<Show | null> {
   const [only, ...others] = (await readIndex())?.shows ?? [];
   if (!only || others.length > 0) return null;
   // The questions may have been passed over, and the show used all the same.
-  const { done, undone } = await readHistory(only.id);
+  const show = await readStoredShow(only.id);
+  if (!show) return null;
+  const { done, undone } = await readHistory(show);
   const used = done.length + undone.length + (await readSessions(only.id)).length > 0;
-  if (used || (await readBeginning(only.id)).at !== 'ask') return null;
-  return readStoredShow(only.id);
+  return used || (await readBeginning(only.id)).at !== 'ask' ? null : show;
 }

@@ -76,7 +76,9 @@ function Code({ invitation, onAgain }: { invitation: Invitation & { at: number }
       </Text>
       {ONLY_HERE.includes(location.hostname) ? (
         <Text size={13} tone="brick">
-          {say('This page is open under a name that only this device knows. Open it by its address in your network first.')}
+          {say(
+            'This page is open under a name that only this device knows. Open it by its address in your network first.',
+          )}
         </Text>
       ) : null}
     </View>

@@ -73,19 +73,24 @@ export function DeviceSheet({
           {device.own ? say('Leave the show on this device') : say('Take it out')}
         </Button>
       ) : null}
-      {asking ? (
-        <Confirm
-          title={device.own ? say('Leave the show') : say('Take out {name}', { name: device.name })}
-          says={
-            device.own
-              ? say('The show goes from this device, and stays on the others. What is not on the server yet is lost.')
-              : say('It is out at once, wherever it is. To have it back you add it again.')
-          }
-          yes={device.own ? say('Leave') : say('Take it out')}
-          onYes={() => void out()}
-          onClose={() => ask(false)}
-        />
-      ) : null}
+      {asking ? <AskOut device={device} onYes={() => void out()} onClose={() => ask(false)} /> : null}
     </Sheet>
+  );
+}
+
+/** Asked before a device is taken out, or leaves. */
+function AskOut({ device, onYes, onClose }: { device: DeviceView; onYes: () => void; onClose: () => void }) {
+  return (
+    <Confirm
+      title={device.own ? say('Leave the show') : say('Take out {name}', { name: device.name })}
+      says={
+        device.own
+          ? say('The show goes from this device, and stays on the others. What is not on the server yet is lost.')
+          : say('It is out at once, wherever it is. To have it back you add it again.')
+      }
+      yes={device.own ? say('Leave') : say('Take it out')}
+      onYes={onYes}
+      onClose={onClose}
+    />
   );
 }

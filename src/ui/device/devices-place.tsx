@@ -14,6 +14,7 @@ import { agoWords } from '@/ui/words/ago';
 import { say } from '@/ui/words/say';
 import { AddDeviceSheet } from './add-device-sheet';
 import { DeviceSheet } from './device-sheet';
+import { RecoveryCard } from './recovery-card';
 import { rightWord } from './rights';
 
 /** The devices that the show is on: which there are, what each may do, and one more. */
@@ -33,12 +34,15 @@ export function DevicesPlace() {
       </Text>
       <Problem says={error?.message ?? null} />
       <View role="list" aria-label={say('Devices')} className="mt-4 gap-2">
-        {devices?.map((device) => (
-          <View key={device.id} role="listitem">
-            <Row device={device} onPress={() => choose(device.id)} />
-          </View>
-        ))}
+        {devices
+          ?.filter(({ sheet }) => !sheet)
+          .map((device) => (
+            <View key={device.id} role="listitem">
+              <Row device={device} onPress={() => choose(device.id)} />
+            </View>
+          ))}
       </View>
+      {everything && devices ? <RecoveryCard sheet={devices.find(({ sheet }) => sheet)} /> : null}
       {adding.at ? <AddDeviceSheet onClose={adding.close} /> : null}
       {one ? <DeviceSheet device={one} everything={everything} onClose={() => choose(null)} /> : null}
     </PlaceBody>
@@ -47,7 +51,7 @@ export function DevicesPlace() {
 
 function Row({ device, onPress }: { device: DeviceView; onPress: () => void }) {
   const { muted, marigold } = useColours();
-  const seen = device.own ? say('this device') : say('seen {ago}', { ago: agoWords(Math.max(0, Date.now() - device.seenAt)) });
+  const seen = device.own ? say('this device') : say('seen {ago}', { ago: agoWords(device.seenMs) });
   return (
     <Pressable
       role="button"

@@ -21,7 +21,9 @@ export function JoinPlace() {
   const [joining, setJoining] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const code = typed ?? scanned;
-  const wrong = code !== '' && code.replace(/[\s-]/g, '').length >= 8 && typedCode(code) === null;
+  const signs = code.replace(/[\s-]/g, '').length;
+  // A recovery sheet's is longer: while it is typed it is not wrong yet.
+  const wrong = typedCode(code) === null && (signs === 8 || signs >= 32 || /[01IO]/i.test(code));
   const go = async (): Promise<void> => {
     setJoining(true);
     setProblem(null);
@@ -34,16 +36,22 @@ export function JoinPlace() {
     <PlaceBody title={say('Add this device')}>
       <View className="gap-4 mt-3">
         <Text>
-          {say('On the device that has your show: the show’s name, then Devices, then “Add a device”. It shows a code.')}
+          {say(
+            'On the device that has your show: the show’s name, then Devices, then “Add a device”. It shows a code.',
+          )}
         </Text>
         <TextField
           label={say('Code')}
           value={code}
           onChange={setTyped}
           exact
-          most={20}
+          most={60}
           problem={
-            wrong ? say('A code has eight letters and digits, and never 0, 1, I or O: look again.') : null
+            wrong
+              ? say(
+                  'A code has eight letters and digits, that of a recovery sheet 32, and never 0, 1, I or O: look again.',
+                )
+              : null
           }
         />
         <TextField
@@ -59,6 +67,9 @@ export function JoinPlace() {
         <Problem says={problem} />
         <Text size={13} tone="muted">
           {say('What this browser has already stays beside it, under Shows.')}
+        </Text>
+        <Text size={13} tone="muted">
+          {say('No device is left? The code of a recovery sheet is typed here too; a backup is opened under Shows.')}
         </Text>
       </View>
     </PlaceBody>

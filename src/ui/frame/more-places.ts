@@ -92,4 +92,5 @@ const FOR_LESS: Readonly<Record<Exclude<Right, 'everything'>, readonly string[]>
   desk: ['/people', '/devices', '/shows', '/about'],
   look: ['/devices', '/shows', '/about'],
 };
-export const mayOpen = (path: string, right: Right): boolean => right === 'everything' || FOR_LESS[right].includes(path);
+export const mayOpen = (path: string, right: Right): boolean =>
+  right === 'everything' || FOR_LESS[right].includes(path);

@@ -17,7 +17,7 @@ export function MoreSheet({ onClose }: { onClose: () => void }) {
   const { marigold } = useColours();
   const name = useShow((show) => show.name);
   const right = useOpened((open) => open.device?.right ?? 'everything');
-  const shows = useOpened((open) => open.index.shows.length);
+  const shows = useOpened((open) => open.shows.length);
   // The sheet is left first, so that a step back from there does not open it again.
   const go = (to: string): void => inPlace.closeThen(() => router.navigate(to as '/shows'));
   return (

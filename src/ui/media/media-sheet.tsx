@@ -6,7 +6,7 @@ import { factsWords, loudnessWords, mediaKind, type Cut, type Media } from '@/co
 import { hearHere } from '@/ui/data/hear';
 import { changeMedia, removeMedia, usesOf, type Use } from '@/ui/data/media';
 import { useShow } from '@/ui/data/show';
-import { edit } from '@/ui/data/show-store';
+import { edit, showStore } from '@/ui/data/show-store';
 import { replaceMedia } from '@/core/show/replace-media';
 import { Button } from '@/ui/part/button';
 import { Confirm } from '@/ui/part/confirm';
@@ -25,7 +25,9 @@ import { phrase } from '@/core/words/phrase';
 /** One file: how it looks or sounds, what is played of it, where it is used, and its end. */
 export function MediaSheet({ media, onClose }: { media: Media; onClose: () => void }) {
   const show = useShow();
-  const { data: uses } = useSWR([say('media uses'), media.id, show], () => usesOf(media.id));
+  const { data: uses } = useSWR([say('media uses'), media.id, show], async () =>
+    usesOf(media.id, await showStore.allShows()),
+  );
   const [asking, setAsking] = useAsked('remove');
   const [said, setSaid] = useState<string | null>(null);
   const kind = mediaKind(media);

@@ -3,11 +3,13 @@ import { View } from 'react-native';
 import { readShow } from '@/core/show/file';
 import type { Show } from '@/core/show/show';
 import type { FeedKey } from '@/ui/data/feed-keys';
-import { addShow, readFileKeys, replaceShow, showOfFile } from '@/ui/data/library';
+import { addToHome, putOnShow } from '@/ui/data/home-shows';
+import type { ShowOfHome } from '@/ui/data/in-step';
+import { changeFeedKey, readFileKeys, replaceShow, showOfFile } from '@/ui/data/library';
 import { readFileMedia, takeFiles } from '@/ui/data/media-files';
 import { openFile } from '@/ui/data/save-file';
-import { useShow } from '@/ui/data/show';
-import { edit, reload } from '@/ui/data/show-store';
+import { useOpened, useShow } from '@/ui/data/show';
+import { edit, reload, showStore } from '@/ui/data/show-store';
 import { Button } from '@/ui/part/button';
 import { Problem } from '@/ui/part/problem';
 import { Sheet } from '@/ui/part/sheet';
@@ -19,27 +21,51 @@ import { say, saying } from '@/ui/words/say';
 interface Read {
   show: Show;
   secrets: Record<string, FeedKey>;
-  there: { id: string; name: string };
+  there: { id: string; name: string; setup?: string };
+}
+
+/** The show of the open home that a file is of. */
+function thereInHome({ id, setup }: Show, home: string, shows: readonly ShowOfHome[]): Read['there'] | null {
+  const one = id === home ? shows.find((show) => show.id === setup) : undefined;
+  return one ? { id: home, name: one.name, setup: one.id } : null;
+}
+
+/** Adds a file's show to the home; what its feeds keep to themselves comes with those that are new. */
+async function addFile(show: Show, secrets: Readonly<Record<string, FeedKey>>): Promise<boolean> {
+  const before = new Set(showStore.now()?.show.feeds.map(({ id }) => id));
+  if ((await addToHome(show)) === null) return false;
+  const now = showStore.now()?.show;
+  for (const feed of now?.feeds.filter(({ id }) => !before.has(id)) ?? []) {
+    const own = show.feeds.find((one) => one.platform === feed.platform && one.handle === feed.handle);
+    const key = own && secrets[own.id];
+    if (now && key) await changeFeedKey(now, feed.id, () => key);
+  }
+  if (Object.keys(secrets).length > 0) await reload();
+  return true;
 }
 
 /** Opens a show's file: as a show of its own, or in place of the one that it is a file of, as is asked. */
 export function OpenFile() {
   const open = useShow((show) => show.id);
+  const shows = useOpened((opened) => opened.shows);
   const [said, setSaid] = useState<string | null>(null);
   const [read, setRead] = useState<Read | null>(null);
   const [asked, ask] = useAsked('file');
   const asking = asked ? read : null;
   const beside = async (show: Show, secrets: Record<string, FeedKey>): Promise<void> => {
     ask(false);
-    await addShow(show, secrets);
-    await reload();
+    if (!(await addFile(show, secrets))) setSaid(say('That show cannot be used here. Nothing was changed.'));
   };
   const replace = async ({ show, there }: Read): Promise<void> => {
     ask(false);
-    // The open one is changed as by any edit: it can be undone.
-    if (there.id === open) return edit((draft) => void Object.assign(draft, { ...show, id: open }));
-    await replaceShow(there.id, show);
-    await reload();
+    if (there.id !== open) {
+      await replaceShow(there.id, show);
+      await reload();
+      return;
+    }
+    if (there.setup !== undefined) await putOnShow(there.setup);
+    // It is changed as by any edit: it can be undone.
+    edit((draft) => void Object.assign(draft, { ...show, id: open, setup: draft.setup }));
   };
   const choose = async (): Promise<void> => {
     const file = await openFile('application/json,.json');
@@ -50,7 +76,7 @@ export function OpenFile() {
     const missing = await takeFiles(read.show.media, readFileMedia(json));
     setSaid(missing.length > 0 ? missing.join(' ') : null);
     const secrets = readFileKeys(json);
-    const there = await showOfFile(read.show);
+    const there = thereInHome(read.show, open, shows) ?? (await showOfFile(read.show));
     if (there) {
       setRead({ show: read.show, secrets, there });
       ask(true);

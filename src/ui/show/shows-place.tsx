@@ -1,9 +1,10 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
-import { Pressable, View } from 'react-native';
+import { View } from 'react-native';
 import { dropShow } from '@/ui/data/drop-show';
 import { filesOf } from '@/ui/data/media-files';
-import { copyShow, switchTo } from '@/ui/data/library';
+import { addToHome, putOnShow, removeFromHome } from '@/ui/data/home-shows';
+import { mayEverything } from '@/ui/data/home-docs';
 import { saveFile } from '@/ui/data/save-file';
 import { useKeys, useOpened, useShow } from '@/ui/data/show';
 import { edit, reload } from '@/ui/data/show-store';
@@ -18,52 +19,60 @@ import { chooseLook, chosenLook } from '@/ui/theme/look';
 import type { Look } from '@/ui/theme/tokens';
 import type { Show } from '@/core/show/show';
 import { BackupCard } from './backup-card';
+import { Beside } from './beside';
 import { FrameLanguage } from './frame-language';
 import { GoOn } from './go-on';
 import { OpenFile } from './open-file';
+import { ShowRow } from './show-row';
 import { useAskedWhich } from '@/ui/frame/address';
 import { say } from '@/ui/words/say';
 import { appLanguage, chooseLanguage, LANGUAGES } from '@/ui/words/language';
 
-/** The shows of this browser: switch, rename, save, open, remove; and how Gavirn looks. */
+/** The shows of the home: put on, rename, save, open, remove; and how Gavirn looks. */
 export function ShowsPlace() {
   const show = useShow();
-  const index = useOpened((open) => open.index);
+  const shows = useOpened((open) => open.shows);
+  const everything = useOpened((open) => mayEverything(open.device));
   const router = useRouter();
   return (
     <PlaceBody title={say('Shows')}>
       <View role="list" className="mt-2">
-        {index.shows.map(({ id, name: other }) => (
+        {shows.map(({ id, name: other }) => (
           <View key={id} role="listitem">
-            <Pressable
-              role="button"
-              aria-label={id === show.id ? undefined : say('Open {other}', { other })}
-              aria-pressed={id === show.id}
-              onPress={() => void switchTo(id).then(reload)}
-              className={`min-h-[52px] px-3 flex-row items-center justify-between rounded-control ${id === show.id ? 'bg-raised' : ''}`}
-            >
-              <Text size={17} face={id === show.id ? 'strong' : 'text'} numberOfLines={1} className="shrink">
-                {id === show.id ? show.name : other}
-              </Text>
-              {id === show.id ? (
-                <Text size={13} tone="muted">
-                  {say('open')}
-                </Text>
-              ) : null}
-            </Pressable>
+            <ShowRow
+              name={id === (show.setup ?? '') ? show.name : other}
+              on={id === (show.setup ?? '')}
+              onPress={() => void putOnShow(id)}
+            />
           </View>
         ))}
       </View>
-      <View className="flex-row flex-wrap gap-2 mt-3">
-        <Button kind="outline" onPress={() => router.push('/begin?show=new')}>
-          {say('New show')}
-        </Button>
-        <OpenFile />
-      </View>
-      <ThisShow key={show.id} />
-      <FrameLanguage />
-      <GoOn />
-      <BackupCard />
+      {everything ? (
+        <>
+          <View className="flex-row flex-wrap gap-2 mt-3">
+            <Button kind="outline" onPress={() => router.push('/begin?show=new')}>
+              {say('New show')}
+            </Button>
+            <OpenFile />
+          </View>
+          {shows.length > 1 ? (
+            <Text size={13} tone="muted" className="mt-2">
+              {say(
+                'Another show is on at once, also while you are live: feeds, addresses, people and the session go on, and its numbers are as you left them.',
+              )}
+            </Text>
+          ) : null}
+        </>
+      ) : null}
+      <Beside />
+      {everything ? (
+        <>
+          <ThisShow key={show.setup ?? show.id} />
+          <FrameLanguage />
+          <GoOn />
+          <BackupCard />
+        </>
+      ) : null}
       <LanguageChoice />
       <LookChoice />
     </PlaceBody>
@@ -75,7 +84,6 @@ type Asking = 'remove' | 'secrets' | null;
 /** The open show: its name, its file, its end. */
 function ThisShow() {
   const show = useShow();
-  const keys = useKeys();
   const [name, setName] = useState(show.name);
   const [asked, ask] = useAskedWhich('show');
   const asking = asked === 'remove' || asked === 'secrets' ? asked : null;
@@ -100,7 +108,7 @@ function ThisShow() {
         <Button kind="outline" onPress={() => ask('secrets')}>
           {say('Save with secrets')}
         </Button>
-        <Button kind="outline" onPress={() => void copyShow(show, keys).then(reload)}>
+        <Button kind="outline" onPress={() => void addToHome(show)}>
           {say('Make a copy')}
         </Button>
         <Button kind="bad" onPress={() => ask('remove')}>
@@ -109,7 +117,7 @@ function ThisShow() {
       </View>
       <Text size={13} tone="muted">
         {say(
-          'The file holds the whole setup, and no keys or secrets: it can be handed to anyone. A copy has its feeds switched off, so that nothing is answered twice.',
+          'The file holds the whole setup, and no keys or secrets: it can be handed to anyone. A copy has the same feeds and addresses.',
         )}
       </Text>
       <Asked asking={asking} onClose={() => ask(null)} />
@@ -121,7 +129,9 @@ function ThisShow() {
 function Asked({ asking, onClose }: { asking: Asking; onClose: () => void }) {
   const show = useShow();
   const keys = useKeys();
+  const others = useOpened((open) => open.shows.length) > 1;
   const remove = async (): Promise<void> => {
+    if (others && show.setup !== undefined) return void (await removeFromHome(show.setup));
     await dropShow(show);
     await reload();
   };
@@ -141,9 +151,15 @@ function Asked({ asking, onClose }: { asking: Asking; onClose: () => void }) {
       {asking === 'remove' ? (
         <Confirm
           title={say('Delete {name}', { name: show.name })}
-          says={say(
-            'The show goes from this browser and from the server, and its addresses stop. Save it as a file first if you may want it. This cannot be undone.',
-          )}
+          says={
+            others
+              ? say(
+                  'The show goes from all devices. Feeds, addresses, people and sessions stay, and another show is on. Save it as a file first if you may want it. This cannot be undone.',
+                )
+              : say(
+                  'It is the only one: everything goes from this browser and, if no other device has it, from the server, and its addresses stop. Save it as a file first if you may want it. This cannot be undone.',
+                )
+          }
           yes={say('Delete')}
           onYes={() => void remove()}
           onClose={onClose}

@@ -4,6 +4,8 @@ import type { CountShow } from '@/core/engine/count/counting';
 export interface KernelShow extends CountShow {
   /** The language of its words (BCP 47). */
   language: string;
+  /** Which of its home's shows it is. */
+  setup?: string | undefined;
   feeds: readonly (CountShow['feeds'][number] & { handle: string; on: boolean; helper?: string })[];
   pieces: readonly PieceBase[];
 }

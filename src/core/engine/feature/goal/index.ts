@@ -139,7 +139,9 @@ export const goal = {
   begin(state) {
     for (const each of state.show.goals) if (!goesOn(state, each)) setOut(state, each);
   },
-  follow: (state, before) => followGoals(state, before.derived.goalsById),
+  // What was another show's goal tells nothing of how this one was before.
+  follow: (state, { show, derived }) =>
+    followGoals(state, show.setup === state.show.setup ? derived.goalsById : state.derived.goalsById),
   isOpen(state, id) {
     const known = state.goals.get(id);
     return known !== undefined && !known.hidden && known.value < known.target;

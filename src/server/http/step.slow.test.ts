@@ -1,0 +1,63 @@
+import { SHOW_VERSION } from '@/core/show/show';
+import { added, founder, text } from './home.setup';
+import { address, ask, close, expectProblem, OUTLET, start } from './server.setup';
+
+/* How changes of several devices come together on the server. */
+
+describe('in step', () => {
+  test('two devices that change different things both keep theirs, and a restart changes nothing', async () => {
+    const phone = await founder();
+    const laptop = await added('everything');
+    await laptop.inStep(false);
+    expect(laptop.keys.getMap('outlets').toJSON()).toEqual({ main: OUTLET });
+    phone.edit((show) => {
+      show.name = 'Evening';
+    });
+    laptop.edit((show) => {
+      show.pieces[0]!.place.x = 17;
+    });
+    await phone.inStep();
+    await laptop.inStep();
+    await close();
+    await start();
+    await phone.inStep();
+    expect(phone.show).toEqual(laptop.show);
+    expect([phone.show.name, phone.show.pieces[0]?.place.x]).toEqual(['Evening', 17]);
+    expect((await fetch(`${address}/o/${OUTLET}`)).status).toBe(200);
+  });
+
+  test('what cannot be used is refused, said, and reaches nobody; mended, all of it is taken', async () => {
+    const phone = await founder();
+    const laptop = await added('everything');
+    await laptop.inStep(false);
+    phone.home.getMap<string>('home').set('zone', 'Nowhere/None');
+    const answer = await phone.step();
+    expect([answer.status, ((await answer.json()) as { detail: string }).detail]).toEqual([
+      422,
+      expect.stringMatching(/zone/),
+    ]);
+    await laptop.inStep();
+    expect(laptop.show.zone).toBe('');
+    phone.home.getMap<string>('home').set('zone', 'Europe/Lisbon');
+    await phone.inStep();
+    await laptop.inStep();
+    expect(laptop.show.zone).toBe('Europe/Lisbon');
+  });
+
+  test.each([
+    ['no update at all', { home: { vector: text(new Uint8Array([0])), update: text(new Uint8Array([9, 9, 9])) } }, 400],
+    ['no state vector', { home: { vector: text(new Uint8Array([200, 1])), update: null } }, 400],
+    ['nothing', {}, 400],
+    ['a later version', { version: SHOW_VERSION + 1, home: { vector: text(new Uint8Array([0])), update: null } }, 409],
+  ])('%s is refused with a sentence', async (_name, body, status) => {
+    await founder();
+    const answer = await ask('POST', '/api/shows/one/step', { version: SHOW_VERSION, ...body });
+    expect(answer.status).toBe(status);
+    expect(((await answer.json()) as { detail: string }).detail).toMatch(/\.$/);
+  });
+
+  test('a whole show from a page of an earlier version is refused', async () => {
+    const phone = await founder();
+    await expectProblem(await ask('PUT', '/api/shows/one', { show: phone.show, outletKeys: {} }), 409);
+  });
+});
