@@ -17,17 +17,17 @@ before(async () => {
 });
 after(() => world.close());
 
-export const addFeed = async (platform: string): Promise<void> => {
-  await goTo(page, '/feeds');
-  await page.getByRole('button', { name: 'Add a feed' }).tap();
-  await page.getByRole('radio', { name: platform, exact: true }).tap();
+export const addFeed = async (platform: string, on = page): Promise<void> => {
+  await goTo(on, '/feeds');
+  await on.getByRole('button', { name: 'Add a feed' }).tap();
+  await on.getByRole('radio', { name: platform, exact: true }).tap();
 };
-export const addByHandle = async (platform: string): Promise<void> => {
-  await addFeed(platform);
-  await page.getByLabel(`Your handle on ${platform}`).fill(HANDLE);
-  await page.getByRole('button', { name: 'Check' }).tap();
-  await page.getByText(`Found ${HANDLE}`).waitFor();
-  await page.getByRole('button', { name: 'Add this feed' }).tap();
+export const addByHandle = async (platform: string, on = page): Promise<void> => {
+  await addFeed(platform, on);
+  await on.getByLabel(`Your handle on ${platform}`).fill(HANDLE);
+  await on.getByRole('button', { name: 'Check' }).tap();
+  await on.getByText(`Found ${HANDLE}`).waitFor();
+  await on.getByRole('button', { name: 'Add this feed' }).tap();
 };
 export const step = (name: string) =>
   page.getByRole('list', { name: 'Steps' }).getByRole('listitem', { name: new RegExp(`^${name}:`) });

@@ -240,13 +240,15 @@ test('what waits for a kind that nobody sends says so; secrets stay out of a sav
         .then((parts) => Buffer.concat(parts as Buffer[]).toString('utf8'))
     ).includes('whsec_'),
   );
-  await page.getByRole('button', { name: 'New show' }).tap();
-  await page.getByRole('button', { name: 'Skip the questions' }).tap();
-  await page.getByText('No feed yet. Add one to connect.').waitFor();
-  await addByHandle('Tarn');
-  await page.getByRole('group', { name: `Tarn, ${HANDLE}` }).waitFor();
-  await goTo(page, '/cues');
-  await page.getByText('It cannot fire. Tarn does not send gifts.').waitFor();
-  await goTo(page, '/stage');
-  await page.getByText('Gift goal waits: Tarn does not send gifts.').waitFor();
+  // Another home, which has no other feed.
+  const other = await (await world.person()).newPage();
+  await other.goto('/feeds');
+  await other.getByText('No feed yet. Add one to connect.').waitFor();
+  await addByHandle('Tarn', other);
+  await other.getByRole('group', { name: `Tarn, ${HANDLE}` }).waitFor();
+  await goTo(other, '/cues');
+  await other.getByText('It cannot fire. Tarn does not send gifts.').waitFor();
+  await goTo(other, '/stage');
+  await other.getByText('Gift goal waits: Tarn does not send gifts.').waitFor();
+  await other.context().close();
 });

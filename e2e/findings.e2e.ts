@@ -93,7 +93,7 @@ const said: Show = {
   outlets: [
     {
       id: 'main',
-      name: 'Part',
+      name: 'Everything',
       sounds: true,
       whose: 'viewers',
       shows: { kind: 'pieces', pieces: ['goal', 'spotlight', 'leaderboard', 'Again', 'Chat', 'Gone', 'Elsewhere'] },

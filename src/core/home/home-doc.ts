@@ -102,7 +102,7 @@ function putOutlet(addresses: Shared, show: Shared, outlet: Outlet): void {
 /** What a show shows at an address. */
 function showAt(show: Shared, { id, name: _name, ...rest }: Outlet): void {
   const outlets = show.get('outlets');
-  if (outlets instanceof YMap) outlets.set(id, toShared([], rest as unknown as Tree));
+  if (outlets instanceof YMap) outlets.set(id, toShared(NO_LIST, rest as unknown as Tree));
 }
 
 /** JSON as it stands in the document: objects as maps, lists with keys as maps with ranks, and everything else as it is. */
@@ -122,7 +122,9 @@ function toShared(at: readonly string[], value: Json): unknown {
   return map;
 }
 
-const toMap = (tree: Tree): Shared => toShared([''], tree) as Shared;
+/** A path below which nothing is a list with keys. */
+const NO_LIST = [''];
+const toMap = (tree: Tree): Shared => toShared(NO_LIST, tree) as Shared;
 const rankedEntry = (entry: Json, rank: string): Tree => ({
   ...(isTree(entry) ? entry : { [ITSELF]: entry }),
   [RANK]: rank,
@@ -264,10 +266,10 @@ function writeOutlet(doc: Doc, own: Shared, [id = '', field]: readonly string[],
   const outlets = own.get('outlets');
   if (!(outlets instanceof YMap)) return;
   const shown: unknown = outlets.get(id);
-  if (!(shown instanceof YMap) || field === undefined) outlets.set(id, toShared([], rest as unknown as Tree));
+  if (!(shown instanceof YMap) || field === undefined) outlets.set(id, toShared(NO_LIST, rest as unknown as Tree));
   else if (field !== 'name') {
     const value = (rest as unknown as Tree)[field];
     if (value === undefined) shown.delete(field);
-    else shown.set(field, toShared([], value));
+    else shown.set(field, toShared(NO_LIST, value));
   }
 }

@@ -165,6 +165,23 @@ describe('two devices', () => {
     expect(read(one).pieces[0]?.id).toBe(show.pieces.at(-1)?.id);
   });
 
+  test('of which one says what an outlet shows, and the other names it', () => {
+    const [one, other] = pair(show);
+    const pieces = show.pieces.slice(0, 3).map(({ id }) => id);
+    write(one, (draft) => {
+      draft.outlets[0]!.shows = { kind: 'pieces', pieces, size: { width: 500, height: 600 } };
+    });
+    write(other, (draft) => {
+      draft.outlets[0]!.name = 'Side';
+    });
+    exchange(one, other);
+    write(one, (draft) => {
+      draft.outlets[0]!.shows = { kind: 'wall', pieces: pieces.slice(1), ground: 'night' };
+    });
+    exchange(one, other);
+    expect(read(other).outlets[0]).toMatchObject({ name: 'Side', shows: { kind: 'wall', pieces: pieces.slice(1) } });
+  });
+
   test('that add at one place both have theirs', () => {
     const [one, other] = pair(show);
     for (const [doc, id] of [
