@@ -1,6 +1,7 @@
 import { benchAdapters } from './adapters';
 import { benchCues } from './cues';
 import { benchFlood } from './flood';
+import { benchHome } from './home';
 import { benchLatency } from './latency';
 import { benchLoudness } from './loudness';
 import { benchBoards, benchMany, benchPeople, benchRecovery } from './numbers';
@@ -30,6 +31,7 @@ const BENCHES: Readonly<Record<string, () => string[] | Promise<string[]>>> = {
   latency: benchLatency,
   renders: benchRenders,
   flood: benchFlood,
+  home: benchHome,
   size: benchSize,
 };
 
