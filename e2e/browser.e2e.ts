@@ -85,7 +85,7 @@ test('show files: saved, opened again as a copy; one of a later version is refus
   await page.getByRole('dialog', { name: 'Evening show is here already' }).waitFor();
   await page.getByRole('button', { name: 'Open beside it' }).tap();
   await named('Evening show', 'Evening show 2');
-  await page.getByRole('button', { name: 'Open Evening show', exact: true }).tap();
+  await page.getByRole('button', { name: 'Put Evening show on', exact: true }).tap();
   const name = page.getByLabel('Name of this show');
   await until(
     () => name.inputValue(),
@@ -96,7 +96,6 @@ test('show files: saved, opened again as a copy; one of a later version is refus
   await choose(saved);
   await page.getByRole('button', { name: 'Replace it' }).tap();
   await named('Evening show', 'Evening show 2');
-  // A copy takes everything along, and hears nothing until it is told to.
   await page.getByRole('button', { name: 'Make a copy' }).tap();
   await named('Evening show', 'Evening show 2', 'Evening show 3');
   await page.context().close();

@@ -43,6 +43,8 @@ const NAMES = new Set(
     'Brindle Oxbow Tarn Gavirn CloudEvents Activity Streams Weir English Español Slip Bisque Kiln Tide WebM PNG JPEG WebP GIF SVG MP4 WAV MP3 Ogg FLAC',
     'Bricolage Atkinson Fraunces Zilla Slab Baloo Caveat Josefin Alfa Delete Tab Escape Shift Ctrl https http example org viewer count gift plural one other gifts',
     'mapped message handle goal level months place points total worth',
+    // What this device was called when the demo was first opened.
+    'Phone',
     // What viewers read is in the show's language, whatever that of the app.
     'nobody yet',
     ...VIEWERS,

@@ -148,6 +148,8 @@ class OxbowClient implements FeedClient {
   private async hookSteps(): Promise<CheckStep[]> {
     const answer = await fetch(`${this.place}/hook/ping`, {
       method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ callback: this.connecting.inbox }),
       signal: AbortSignal.timeout(ANSWER_MS),
     }).catch(() => null);
     const came = answer?.ok ? ((await boundedJson(answer)) as { status?: number | null } | null) : null;

@@ -69,7 +69,7 @@ export async function run(
 ): Promise<LiveShow> {
   const show: Show = { ...emptyShow('s', 'S'), followAgain: 'each', goOnMinutes: 0, feeds };
   const inboxes = Object.fromEntries(feeds.map(({ id }, n) => [id, { inbox: `${INBOX}${n}` }]));
-  expect(host.publish(show, KEY, {}, { ...inboxes, ...secrets })).toEqual({ ok: true });
+  expect(host.publish(show, KEY, {}, { secrets: { ...inboxes, ...secrets } })).toEqual({ ok: true });
   const live = host.running('s');
   if (!live) throw new Error(`The show is ${host.desk('s', KEY).found}.`);
   return live;

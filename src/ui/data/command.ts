@@ -1,4 +1,5 @@
 import type { Command } from '@/core/session/input';
+import { toasts } from '@/ui/frame/toast';
 import { ask, type Answer } from './api';
 import { showStore } from './show-store';
 
@@ -13,5 +14,9 @@ export function askShow<T>(
   return ask<T>(method, `/api/shows/${encodeURIComponent(open.show.id)}${path}`, { ...options, key: open.keys.desk });
 }
 
-/** Has the running show do something. */
-export const sendCommand = (command: Command): Promise<Answer<void>> => askShow('POST', '/commands', { body: command });
+/** Has the running show do something. A device that may not is told so wherever it has pressed. */
+export async function sendCommand(command: Command): Promise<Answer<void>> {
+  const answer = await askShow<void>('POST', '/commands', { body: command });
+  if (!answer.ok && answer.status === 403) toasts.show({ text: answer.reason, bad: true });
+  return answer;
+}

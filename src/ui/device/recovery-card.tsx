@@ -18,10 +18,13 @@ export function RecoveryCard({ sheet }: { sheet: DeviceView | undefined }) {
   const [code, setCode] = useState<string | null>(null);
   const [problem, setProblem] = useState<string | null>(null);
   const [asking, ask] = useAsked('revoke');
+  const [shown, show] = useAsked('sheet');
   const make = async (): Promise<void> => {
     const made = await makeSheet();
     setProblem(made.ok ? null : made.reason);
-    if (made.ok) setCode(made.value.code);
+    if (!made.ok) return;
+    setCode(made.value.code);
+    show(true);
   };
   return (
     <Card className="mt-6 gap-3" label={say('Recovery sheet')}>
@@ -45,7 +48,15 @@ export function RecoveryCard({ sheet }: { sheet: DeviceView | undefined }) {
         ) : null}
       </View>
       <Problem says={problem} />
-      {code === null ? null : <Shown code={code} onClose={() => setCode(null)} />}
+      {shown ? (
+        <Sheet title={say('Recovery sheet')} onClose={() => show(false)}>
+          {code === null ? (
+            <Text>{say('Its code was shown once. Make another sheet if you have not got it.')}</Text>
+          ) : (
+            <Shown code={code} />
+          )}
+        </Sheet>
+      ) : null}
       {asking && sheet ? (
         <Confirm
           title={say('Revoke the recovery sheet')}
@@ -60,20 +71,18 @@ export function RecoveryCard({ sheet }: { sheet: DeviceView | undefined }) {
 }
 
 /** Shown this once. */
-function Shown({ code, onClose }: { code: string; onClose: () => void }) {
+function Shown({ code }: { code: string }) {
   const address = `${location.origin}/join#code/${shownCode(code)}`;
   return (
-    <Sheet title={say('Recovery sheet')} onClose={onClose}>
-      <View className="gap-4 items-center">
-        <Text>{say('It is shown this once. Print it or save it, and keep it where you would keep a passport.')}</Text>
-        <Qr text={address} size={200} label={say('The recovery sheet as a QR code')} />
-        <Text size={17} face="strong" selectable accessibilityLabel={say('Recovery code')} className="text-center">
-          {shownCode(code)}
-        </Text>
-        <Button className="w-full" onPress={() => saveSheet(code, address)}>
-          {say('Save as a file to print')}
-        </Button>
-      </View>
-    </Sheet>
+    <View className="gap-4 items-center">
+      <Text>{say('It is shown this once. Print it or save it, and keep it where you would keep a passport.')}</Text>
+      <Qr text={address} size={200} label={say('The recovery sheet as a QR code')} />
+      <Text size={17} face="strong" selectable accessibilityLabel={say('Recovery code')} className="text-center">
+        {shownCode(code)}
+      </Text>
+      <Button className="w-full" onPress={() => saveSheet(code, address)}>
+        {say('Save as a file to print')}
+      </Button>
+    </View>
   );
 }

@@ -108,8 +108,8 @@ export class OxbowChannel {
   }
 
   /** Tells a callback that was just registered what the channel is now. */
-  tellAgain(): void {
-    if (this.word) this.hooks.send(this.word.body, this.word.id);
+  tellAgain(callback: string): void {
+    if (this.word) this.hooks.sendTo(callback, this.word);
   }
 
   chat(user: Person, text: string): void {

@@ -13,27 +13,40 @@ interface Waiting {
   tries: number;
 }
 
-/** Where one channel's webhooks go: at least once, in no order that could be relied on. */
-export class Hooks {
-  private readonly queue: Waiting[] = [];
+/** Whoever has asked to be told of a channel: where, and by which secret it is signed. */
+export interface Target {
+  callback: string;
+  secret: string;
+}
+
+/** So many may be told of one channel; the one that was told longest ago goes for another. */
+const MOST_CALLBACKS = 10;
+/** So many wait for one callback; of more the oldest go. */
+const MOST_WAITING = 20_000;
+
+/** One callback: at least once, in no order that could be relied on. */
+class Callback {
+  private queue: Waiting[] = [];
   private readonly later = new Set<ReturnType<typeof setTimeout>>();
   private underway = 0;
-  target: { callback: string; secret: string } | null = null;
-  /** What the last answer was. */
+  private closed = false;
   lastStatus: number | null = null;
-  /** How many wait or are underway. */
   pending = 0;
 
-  /** Sends one; `id` is made here unless it is one that was sent before. */
-  send(body: string, id: string = `msg_${randomUUID().replaceAll('-', '')}`): string {
+  constructor(public target: Target) {}
+
+  send(message: { id: string; body: string }): void {
     this.pending += 1;
-    this.queue.push({ id, body, tries: 0 });
+    this.queue.push({ ...message, tries: 0 });
+    if (this.queue.length > MOST_WAITING) {
+      this.pending -= this.queue.length - MOST_WAITING;
+      this.queue = this.queue.slice(-MOST_WAITING);
+    }
     this.pump();
-    return id;
   }
 
   private pump(): void {
-    while (this.target && this.underway < AT_ONCE) {
+    while (!this.closed && this.underway < AT_ONCE) {
       const next = this.queue.shift();
       if (!next) return;
       this.underway += 1;
@@ -42,11 +55,10 @@ export class Hooks {
   }
 
   private async deliver(message: Waiting): Promise<void> {
-    const status = this.target ? await this.post(this.target, message) : null;
+    const status = await this.post(message);
     this.underway -= 1;
-    if (status !== null && status >= 200 && status < 300) {
-      this.pending -= 1;
-    } else {
+    if (status !== null && status >= 200 && status < 300) this.pending -= 1;
+    else if (!this.closed) {
       const timer = setTimeout(
         () => {
           this.later.delete(timer);
@@ -61,13 +73,10 @@ export class Hooks {
     this.pump();
   }
 
-  private async post(
-    target: { callback: string; secret: string },
-    { id, body }: { id: string; body: string },
-  ): Promise<number | null> {
+  async post({ id, body }: { id: string; body: string }): Promise<number | null> {
     // A signature states the time of this try, not of what happened.
     const timestamp = String(Math.floor(Date.now() / 1000));
-    const answer = await fetch(target.callback, {
+    const answer = await fetch(this.target.callback, {
       method: 'POST',
       body,
       signal: AbortSignal.timeout(ANSWER_MS),
@@ -75,7 +84,7 @@ export class Hooks {
         'content-type': 'application/json',
         'webhook-id': id,
         'webhook-timestamp': timestamp,
-        'webhook-signature': sign(target.secret, id, timestamp, body),
+        'webhook-signature': sign(this.target.secret, id, timestamp, body),
       },
     }).catch(() => null);
     await answer?.body?.cancel();
@@ -83,18 +92,77 @@ export class Hooks {
     return answer?.status ?? null;
   }
 
-  /** Asks whether the callback is there; null when nothing answers. */
-  ping(at: string): Promise<number | null> {
-    return this.target
-      ? this.post(this.target, {
-          id: `ping_${randomBytes(8).toString('hex')}`,
-          body: JSON.stringify({ type: 'hook.ping', timestamp: at, data: {} }),
-        })
-      : Promise.resolve(null);
+  close(): void {
+    this.closed = true;
+    for (const timer of this.later) clearTimeout(timer);
+  }
+}
+
+/** Where one channel's webhooks go: to every callback that has asked for them, each by itself. */
+export class Hooks {
+  private readonly callbacks = new Map<string, Callback>();
+  /** What was sent before anybody had asked: the first to come has it. */
+  private early: { id: string; body: string }[] = [];
+
+  /** What the last answers were. */
+  get lastStatus(): number | null {
+    return [...this.callbacks.values()].at(-1)?.lastStatus ?? null;
+  }
+
+  /** How many wait or are underway. */
+  get pending(): number {
+    return [...this.callbacks.values()].reduce((sum, { pending }) => sum + pending, this.early.length);
+  }
+
+  get registered(): number {
+    return this.callbacks.size;
+  }
+
+  /** Somebody asks to be told; @returns whether this callback or its secret is new */
+  register(target: Target): boolean {
+    const known = this.callbacks.get(target.callback);
+    const isNew = known?.target.secret !== target.secret;
+    if (known) known.target = target;
+    else {
+      const callback = new Callback(target);
+      this.callbacks.set(target.callback, callback);
+      for (const message of this.early) callback.send(message);
+      this.early = [];
+      const [oldest] = this.callbacks.size > MOST_CALLBACKS ? this.callbacks.keys() : [];
+      if (oldest !== undefined) this.forget(oldest);
+    }
+    return isNew;
+  }
+
+  /** Somebody is not to be told any more. */
+  forget(callback: string): void {
+    this.callbacks.get(callback)?.close();
+    this.callbacks.delete(callback);
+  }
+
+  /** Sends one to all; `id` is made here unless it is one that was sent before. */
+  send(body: string, id: string = `msg_${randomUUID().replaceAll('-', '')}`): string {
+    if (this.callbacks.size === 0) this.early = [...this.early, { id, body }].slice(-MOST_WAITING);
+    for (const callback of this.callbacks.values()) callback.send({ id, body });
+    return id;
+  }
+
+  /** The same to one alone. */
+  sendTo(callback: string, message: { id: string; body: string }): void {
+    this.callbacks.get(callback)?.send(message);
+  }
+
+  /** Asks whether a callback is there; null when nothing answers, or it has not asked to be told. */
+  async ping(callback: string, at: string): Promise<number | null> {
+    return (
+      (await this.callbacks.get(callback)?.post({
+        id: `ping_${randomBytes(8).toString('hex')}`,
+        body: JSON.stringify({ type: 'hook.ping', timestamp: at, data: {} }),
+      })) ?? null
+    );
   }
 
   close(): void {
-    for (const timer of this.later) clearTimeout(timer);
-    this.target = null;
+    for (const callback of this.callbacks.keys()) this.forget(callback);
   }
 }

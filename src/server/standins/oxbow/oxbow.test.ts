@@ -48,7 +48,7 @@ describe('webhooks', () => {
   test('what is sent before anyone has registered waits, and is signed by the secret that was given', async () => {
     const id = hooks.send('{"a":1}');
     expect(hooks.pending).toBe(1);
-    hooks.target = target();
+    hooks.register(target());
     hooks.send('{"b":2}');
     await until(
       () => hooks.pending,
@@ -59,7 +59,7 @@ describe('webhooks', () => {
   });
 
   test('anything but 2xx is tried again under the same id until it is taken', async () => {
-    hooks.target = target();
+    hooks.register(target());
     status = 503;
     const id = hooks.send('{"a":1}');
     await until(
@@ -75,13 +75,34 @@ describe('webhooks', () => {
     expect(new Set(got.map((each) => each.id))).toEqual(new Set([id]));
   });
 
+  test('each callback is told all by itself: one that does not answer keeps nobody waiting, and one that is forgotten hears no more', async () => {
+    const { callback } = target();
+    hooks.register({ ...target(), callback: 'http://127.0.0.1:9/' });
+    hooks.register(target());
+    hooks.register({ ...target(), callback: `${callback}other` });
+    hooks.send('{"a":1}');
+    await until(
+      () => got.length,
+      (count) => count === 2,
+    );
+    hooks.forget(`${callback}other`);
+    hooks.send('{"b":2}');
+    await until(
+      () => got.length,
+      (count) => count === 3,
+    );
+    expect([got.map(({ body }) => body), hooks.registered]).toEqual([['{"a":1}', '{"a":1}', '{"b":2}'], 2]);
+  });
+
   test('a ping says what came back, or that nothing answers', async () => {
-    expect(await hooks.ping('2026-11-19T19:00:00Z')).toBeNull();
-    hooks.target = target();
+    const { callback } = target();
+    expect(await hooks.ping(callback, '2026-11-19T19:00:00Z')).toBeNull();
+    hooks.register(target());
     status = 401;
-    expect(await hooks.ping('2026-11-19T19:00:00Z')).toBe(401);
-    hooks.target = { ...target(), callback: 'http://127.0.0.1:9/' };
-    expect(await hooks.ping('2026-11-19T19:00:00Z')).toBeNull();
+    expect(await hooks.ping(callback, '2026-11-19T19:00:00Z')).toBe(401);
+    const nowhere = 'http://127.0.0.1:9/';
+    hooks.register({ ...target(), callback: nowhere });
+    expect(await hooks.ping(nowhere, '2026-11-19T19:00:00Z')).toBeNull();
   });
 });
 

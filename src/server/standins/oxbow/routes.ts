@@ -49,7 +49,8 @@ const actSchema = z.discriminatedUnion('act', [
   z.object({ act: z.literal('crowd'), rate: z.number().min(0).max(5000), seed: z.number().int().default(1) }),
 ]);
 type Act = z.infer<typeof actSchema>;
-const hookSchema = z.object({ callback: z.url({ protocol: /^https?$/ }).max(2000), secret: webhookSecret });
+const callbackSchema = z.object({ callback: z.url({ protocol: /^https?$/ }).max(2000) });
+const hookSchema = callbackSchema.extend({ secret: webhookSecret });
 
 interface Place {
   channel: OxbowChannel;
@@ -79,14 +80,23 @@ export function oxbow(handles: readonly string[], server: Server): Router {
     if (!parsed.success)
       return problem(res, 400, { title: 'Not understood', detail: 'A callback and a secret (whsec_…) were expected.' });
     const { hooks } = place.channel;
-    const same = hooks.target?.callback === parsed.data.callback && hooks.target.secret === parsed.data.secret;
-    hooks.target = parsed.data;
-    if (!same) place.channel.tellAgain();
+    if (hooks.register(parsed.data)) place.channel.tellAgain(parsed.data.callback);
     res.status(204).end();
   });
-  router.post('/live/:handle/hook/ping', async (req, res) => {
+  router.delete('/live/:handle/hook', json(), (req, res) => {
     const place = places.of(req, res);
-    if (place) res.json({ status: await place.channel.hooks.ping(new Date().toISOString()) });
+    if (!place) return;
+    const parsed = callbackSchema.safeParse(req.body);
+    if (!parsed.success) return problem(res, 400, { title: 'Not understood', detail: 'A callback was expected.' });
+    place.channel.hooks.forget(parsed.data.callback);
+    res.status(204).end();
+  });
+  router.post('/live/:handle/hook/ping', json(), async (req, res) => {
+    const place = places.of(req, res);
+    if (!place) return;
+    const parsed = callbackSchema.safeParse(req.body);
+    if (!parsed.success) return problem(res, 400, { title: 'Not understood', detail: 'A callback was expected.' });
+    res.json({ status: await place.channel.hooks.ping(parsed.data.callback, new Date().toISOString()) });
   });
   router.post('/live/:handle/act', json({ limit: '4mb' }), (req, res) => {
     const parsed = actSchema.safeParse(req.body);
@@ -114,7 +124,7 @@ const describe = ({ channel, rate }: Place) => ({
   moderators: [...channel.moderators],
   listening: channel.listening,
   crowd: rate,
-  hook: channel.hooks.target !== null,
+  callbacks: channel.hooks.registered,
   pending: channel.hooks.pending,
   lastStatus: channel.hooks.lastStatus,
   faults: channel.faults,
