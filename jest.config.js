@@ -30,7 +30,10 @@ module.exports = {
       transformIgnorePatterns: [
         '/node_modules/(?!(canonicalize|re2js|file-type|strtok3|token-types|uint8array-extras|@tokenizer|@borewit|image-size|@noble|intl-messageformat|@formatjs|wavefile|jsonpath-rfc9535|csv-parse|eventsource-parser|culori|pixelmatch|immer|fractional-indexing|http-proxy-middleware|httpxy|is-plain-obj)/)',
       ],
-      moduleNameMapper: alias,
+      moduleNameMapper: {
+        ...alias,
+        '^@react-native-async-storage/async-storage$': '<rootDir>/src/ui/data/async-storage.setup.ts',
+      },
     },
     {
       displayName: 'dom',

@@ -1,9 +1,10 @@
 import assert from 'node:assert/strict';
+import { readFileSync } from 'node:fs';
 import { after, before, test } from 'node:test';
 import type { Page } from 'playwright-core';
 import { onAir, type OnAir } from './on-air';
 import { ownTime } from './own-time';
-import { closeSheet, goTo, press } from './person';
+import { closeSheet, goTo, outletAddress, press } from './person';
 import { until, VIEWERS, wordsOn, type World } from './world';
 
 /* One show on a phone, a tablet and a laptop: added by a code, in step, each with its right. */
@@ -175,4 +176,26 @@ test('a wrong code, and one that was used, are said', async () => {
   await stranger.getByLabel('Code').fill('ABCD-EFGH');
   await stranger.getByRole('button', { name: 'Add this device' }).tap();
   await stranger.getByRole('alert').filter({ hasText: 'This code is not good, or not any more' }).waitFor();
+});
+
+test('every device is lost: the recovery sheet brings the show back, with its addresses', async () => {
+  const address = await outletAddress(phone);
+  await goTo(phone, '/devices');
+  await phone.getByRole('button', { name: 'Make a recovery sheet' }).tap();
+  const sheet = phone.getByRole('dialog', { name: 'Recovery sheet' });
+  const code = await sheet.getByLabel('Recovery code').innerText();
+  const saved = phone.waitForEvent('download');
+  await sheet.getByRole('button', { name: 'Save as a file to print' }).tap();
+  assert.match(readFileSync(await (await saved).path(), 'utf8'), new RegExp(code.split('-').slice(0, 4).join('  ')));
+  for (const lost of [phone, laptop, tablet]) await lost.context().close();
+  const found = await (await world.person()).newPage();
+  await found.goto('/join');
+  await found.getByLabel('Code').fill(code);
+  await found.getByLabel('What is this device called?').fill('New phone');
+  await found.getByRole('button', { name: 'Add this device' }).tap();
+  await named(found, 'On my own');
+  assert.equal(await outletAddress(found), address);
+  // The lost ones are thrown out by hand.
+  await goTo(found, '/devices');
+  await found.getByRole('button', { name: /^Computer/ }).waitFor();
 });

@@ -35,6 +35,7 @@ async function main(): Promise<void> {
     await page.getByText('Waiting for you to go live. Nothing to press.').nth(2).waitFor();
     await walk.go('/recap');
     await walk.shot('recap');
+    await devices(walk);
     const compositor = await layOver(walk, await outletAddress(page));
     const viewer = await phone.newPage();
     await viewer.goto('/standins/weir/watch');
@@ -54,6 +55,29 @@ async function main(): Promise<void> {
   } finally {
     await world.close();
   }
+}
+
+/** A laptop and a helper's tablet have the show too. */
+async function devices({ world, page, shot, go }: Walk): Promise<void> {
+  for (const [right, name] of [
+    ['Everything', 'Studio laptop'],
+    ['Desk', 'Helper’s tablet'],
+  ] as const) {
+    await go('/devices');
+    await page.getByRole('button', { name: 'Add a device' }).tap();
+    await page.getByRole('dialog').getByRole('radio', { name: right }).tap();
+    await page.getByRole('button', { name: 'Make a code' }).tap();
+    const code = await page.getByRole('dialog').getByLabel('Code', { exact: true }).innerText();
+    const key = `${right}-screenshots-0123456789`;
+    await fetch(`${world.address}/api/join`, {
+      method: 'POST',
+      headers: { 'content-type': 'application/json' },
+      body: JSON.stringify({ code, name, key }),
+    });
+    await page.getByRole('button', { name: 'Done' }).tap();
+  }
+  await go('/devices');
+  await shot('devices');
 }
 
 async function layOver({ world }: Walk, address: string): Promise<Page> {
@@ -80,15 +104,6 @@ async function cues({ page, shot, go }: Walk): Promise<void> {
   await page.getByRole('listitem').nth(1).getByRole('button', { name: 'More for this cue' }).tap();
   await page.waitForTimeout(600);
   await shot('cue');
-  await go('/cues');
-  await page
-    .getByRole('listitem')
-    .nth(1)
-    .getByRole('button', { name: /^Change “/ })
-    .tap();
-  await page.getByRole('button', { name: 'Picture and motion' }).tap();
-  await page.waitForTimeout(1200);
-  await shot('look');
 }
 
 async function people({ page, shot, go }: Walk): Promise<void> {

@@ -4,6 +4,7 @@ import { dropShow } from './drop-show';
 import { addToHome } from './home-shows';
 import { readLasting } from './lasting';
 import { readIndex, readKeys, readStoredShow } from './library';
+import type { LibraryIndex } from './library-schema';
 import { mayEverything, readOwnDevice } from './home-docs';
 import { moveSessions, readSessions } from './session-store';
 import { showStore } from './show-store';
@@ -14,7 +15,7 @@ import { showStore } from './show-store';
  */
 
 /** The other shows of this browser that stand by themselves. */
-export async function shownBeside(open: string): Promise<{ id: string; name: string }[]> {
+async function shownBeside(open: string): Promise<LibraryIndex['shows']> {
   return ((await readIndex())?.shows ?? []).filter(({ id }) => id !== open);
 }
 
@@ -36,7 +37,8 @@ export async function copyIn(id: string): Promise<boolean> {
 export async function bringIn(): Promise<void> {
   const open = showStore.now();
   if (!open || !mayEverything(open.device)) return;
-  for (const { id } of await shownBeside(open.show.id)) {
+  for (const { id, apart } of await shownBeside(open.show.id)) {
+    if (apart) continue;
     const [show, device] = [await readStoredShow(id), await readOwnDevice(id)];
     // A home that this device was added to is somebody's, and stays.
     if (!show || (device !== null && device.id !== 'first')) continue;

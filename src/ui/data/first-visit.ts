@@ -3,7 +3,7 @@ import { readShow } from '@/core/show/file';
 import type { Show } from '@/core/show/show';
 import { ask } from './api';
 import { keepBeginning } from './beginning';
-import { addShow, addStarter } from './library';
+import { addShow, addStarter, standApart } from './library';
 import type { LibraryIndex } from './library-schema';
 import { readFileMedia, takeFiles } from './media-files';
 import { keepSession } from './session-store';
@@ -31,11 +31,11 @@ export async function firstVisit(demo: boolean): Promise<LibraryIndex> {
   return index;
 }
 
-/** The other demo show, for a wide frame: it waits in the list of shows. */
+/** The other demo show, for a wide frame: another streamer's, in a home of its own. */
 async function addSalvage(): Promise<void> {
   const show = await ask<string>('GET', '/demo/salvage-sunday.json', { text: true });
   const read = show.ok ? readShow(show.value) : null;
-  if (read?.ok) await addShow(read.show);
+  if (read?.ok) await standApart((await addShow(read.show)).current);
 }
 
 /** The recorded session, moved to the last Thursday evening before now, so that it does not look years old. */

@@ -6,7 +6,17 @@ import { feedKeySchema } from './feed-keys';
 export const indexSchema = z.object({
   current: z.string(),
   /** `file`: the id that it has in the file that it came from. */
-  shows: z.array(z.object({ id: z.string(), name: z.string(), file: z.string().optional() })).min(1),
+  shows: z
+    .array(
+      z.object({
+        id: z.string(),
+        name: z.string(),
+        file: z.string().optional(),
+        /** It is another streamer's, and does not come into the home that is open. */
+        apart: z.boolean().optional(),
+      }),
+    )
+    .min(1),
 });
 export type LibraryIndex = z.infer<typeof indexSchema>;
 

@@ -154,6 +154,16 @@ export async function switchTo(id: string): Promise<LibraryIndex | null> {
   return next;
 }
 
+/** A show that is another streamer's stays by itself. */
+export async function standApart(id: string): Promise<void> {
+  const index = await readIndex();
+  if (index)
+    await writeJson('index', {
+      ...index,
+      shows: index.shows.map((show) => (show.id === id ? { ...show, apart: true } : show)),
+    });
+}
+
 /** Keeps the list's names as the shows' own. */
 export async function renameInIndex(id: string, name: string): Promise<void> {
   const index = await readIndex();

@@ -25,9 +25,11 @@ interface Read {
 }
 
 /** The show of the open home that a file is of. */
-function thereInHome({ id, setup }: Show, home: string, shows: readonly ShowOfHome[]): Read['there'] | null {
-  const one = id === home ? shows.find((show) => show.id === setup) : undefined;
-  return one ? { id: home, name: one.name, setup: one.id } : null;
+function thereInHome({ id, setup }: Show, on: Show, shows: readonly ShowOfHome[]): Read['there'] | null {
+  if (id !== on.id || setup === undefined) return null;
+  // The list learns of a new name a little later.
+  const name = setup === on.setup ? on.name : shows.find((show) => show.id === setup)?.name;
+  return name === undefined ? null : { id, name, setup };
 }
 
 /** Adds a file's show to the home; what its feeds keep to themselves comes with those that are new. */
@@ -46,7 +48,8 @@ async function addFile(show: Show, secrets: Readonly<Record<string, FeedKey>>): 
 
 /** Opens a show's file: as a show of its own, or in place of the one that it is a file of, as is asked. */
 export function OpenFile() {
-  const open = useShow((show) => show.id);
+  const on = useShow();
+  const open = on.id;
   const shows = useOpened((opened) => opened.shows);
   const [said, setSaid] = useState<string | null>(null);
   const [read, setRead] = useState<Read | null>(null);
@@ -76,7 +79,7 @@ export function OpenFile() {
     const missing = await takeFiles(read.show.media, readFileMedia(json));
     setSaid(missing.length > 0 ? missing.join(' ') : null);
     const secrets = readFileKeys(json);
-    const there = thereInHome(read.show, open, shows) ?? (await showOfFile(read.show));
+    const there = thereInHome(read.show, on, shows) ?? (await showOfFile(read.show));
     if (there) {
       setRead({ show: read.show, secrets, there });
       ask(true);
