@@ -1,3 +1,4 @@
+import { applyUpdate, Doc, encodeStateAsUpdate, encodeStateVector, Map as YMap } from 'yjs';
 import { SHOW_VERSION } from '@/core/show/show';
 import { added, founder, text } from './home.setup';
 import { address, ask, close, expectProblem, OUTLET, start } from './server.setup';
@@ -54,6 +55,23 @@ describe('in step', () => {
     const answer = await ask('POST', '/api/shows/one/step', { version: SHOW_VERSION, ...body });
     expect(answer.status).toBe(status);
     expect(((await answer.json()) as { detail: string }).detail).toMatch(/\.$/);
+  });
+
+  test('one that is nested deeper than anything of ours is refused, and costs itself alone', async () => {
+    const phone = await founder();
+    const deep = new Doc();
+    applyUpdate(deep, encodeStateAsUpdate(phone.home));
+    let inner = new YMap<unknown>();
+    deep.getMap('home').set('money', inner);
+    for (let level = 0; level < 20_000; level += 1) {
+      const next = new YMap<unknown>();
+      inner.set('more', next);
+      inner = next;
+    }
+    const having = { vector: text(encodeStateVector(deep)), update: text(encodeStateAsUpdate(deep)) };
+    const answer = await ask('POST', '/api/shows/one/step', { version: SHOW_VERSION, home: having });
+    expect([400, 422]).toContain(answer.status);
+    await phone.inStep();
   });
 
   test('a whole show from a page of an earlier version is refused', async () => {

@@ -7,6 +7,7 @@ import { mediaOf } from '@/core/home/shows';
 import type { Media } from '@/core/media/media';
 import { SHOW_VERSION, type Show } from '@/core/show/show';
 import { phrase, type Sayable } from '@/core/words/phrase';
+import { notKeptSays } from '@/server/door/not-kept';
 import { secretsSchema, type Device, type HomeDocs, type Secrets } from '@/server/door/shows';
 import { addDevice, withSheet, type ChangedDevices } from './devices';
 import { Codes, sheetCode } from './codes';
@@ -73,13 +74,34 @@ export class Homes {
     const { docs, show, outlets, ...beside } = merged;
     const published = this.host.publish(show, key, outlets, beside);
     if (!published.ok) return published;
-    this.host.kept(id)?.docs.keep(docs);
+    const notKept = this.keep(id, docs);
+    if (notKept) return notKept;
     this.host.refreshDesk(id);
     return this.answer(docs, given, may);
   }
 
+  /** @returns what is said where the disk does not take them: the device gives them again */
+  private keep(id: string, docs: HomeDocs): Refused | null {
+    try {
+      this.host.kept(id)?.docs.keep(docs);
+      return null;
+    } catch (error) {
+      // Something that is not kept has its sentence; the rest is a fault of ours.
+      const says = notKeptSays(error);
+      if (says === null) throw error;
+      return {
+        ok: false,
+        status: 507,
+        detail: phrase(
+          'The show cannot be kept on the server: {says}. It stays in this browser and is sent again by itself.',
+          { says },
+        ),
+      };
+    }
+  }
+
   /** What the documents come to with a device's changes; or why they cannot be taken. */
-  merge(id: string, before: HomeDocs | null, given: StepRequest): Merged | Refused {
+  private merge(id: string, before: HomeDocs | null, given: StepRequest): Merged | Refused {
     const [home, keys] = [docOf(before?.home), docOf(before?.keys)];
     const touched = new Set<string>();
     home.getMap('shows').observeDeep((events) => {
@@ -101,7 +123,13 @@ export class Homes {
       if (doc.store.pendingStructs !== null || doc.store.pendingDs !== null)
         return { ok: false, status: 404, detail: phrase('This server lacks earlier changes of the show.') };
     }
-    return validated(id, home, keys, touched);
+    try {
+      return validated(id, home, keys, touched);
+    } catch (error) {
+      // Nested deeper than anything of ours: there is no room for it on the stack.
+      if (!(error instanceof RangeError)) throw error;
+      return { ok: false, status: 400, detail: phrase('What was sent cannot be read.') };
+    }
   }
 
   private answer(docs: HomeDocs, given: StepRequest, may: Right): StepAnswer {

@@ -5,6 +5,10 @@ import type { FirstAnswers } from '@/core/stage/first-show';
 import { keepBeginning } from '@/ui/data/beginning';
 import { useBeginning } from '@/ui/data/use-beginning';
 import { addStarterToHome } from '@/ui/data/home-shows';
+import { beginHome } from '@/ui/data/library';
+import { reload } from '@/ui/data/show-store';
+import { appLanguage } from '@/ui/words/language';
+import { starterShow } from '@/core/show/starter';
 import { useShow } from '@/ui/data/show';
 import { useOpen } from '@/ui/frame/address';
 import { PlaceBody } from '@/ui/frame/place-body';
@@ -17,7 +21,7 @@ import { LookStep } from './look-step';
 import { PlatformStep } from './platform-step';
 import { SeesStep } from './sees-step';
 import { StreamsStep } from './streams-step';
-import { useIsFirst, useMakeShow } from './use-make-show';
+import { useIsFirst, useIsOwn, useMakeShow } from './use-make-show';
 import { say, saying } from '@/ui/words/say';
 import { phrase, type Phrase } from '@/core/words/phrase';
 
@@ -106,11 +110,15 @@ function Skip() {
   const router = useRouter();
   const id = useShow((show) => show.id);
   const first = useIsFirst();
+  const own = useIsOwn();
   const [going, setGoing] = useState(false);
   const skip = async (): Promise<void> => {
     setGoing(true);
     if (first) await keepBeginning(id, { at: 'over', done: [] });
-    else {
+    else if (own) {
+      await beginHome(starterShow('new', undefined, appLanguage()));
+      await reload();
+    } else {
       await addStarterToHome();
     }
     // Whoever has gone elsewhere meanwhile stays there.

@@ -4,8 +4,9 @@ import type { FirstAnswers } from '@/core/stage/first-show';
 import { keepBeginning } from '@/ui/data/beginning';
 import { useBeginning } from '@/ui/data/use-beginning';
 import { addToHome } from '@/ui/data/home-shows';
+import { beginHome } from '@/ui/data/library';
 import { randomKey } from '@/ui/data/random-key';
-import { edit, showStore } from '@/ui/data/show-store';
+import { edit, reload, showStore } from '@/ui/data/show-store';
 import { useArrange } from '@/ui/stage/use-arrange';
 import { appLanguage } from '@/ui/words/language';
 import { say, saying } from '@/ui/words/say';
@@ -18,8 +19,11 @@ const NAME = phrase('My show');
 export function useIsFirst(): boolean {
   const { show } = useLocalSearchParams();
   const at = useBeginning()?.at;
-  return (at === 'ask' || at === 'made') && show !== 'new';
+  return (at === 'ask' || at === 'made') && show !== 'new' && show !== 'own';
 }
+
+/** Whether they are about a show of another streamer, which shares nothing with the home that is open (`/begin?show=own`). */
+export const useIsOwn = (): boolean => useLocalSearchParams().show === 'own';
 
 /** Makes the show that the answers come to: of the show that an empty browser began with, or as another one beside those that are there. */
 export function useMakeShow(): {
@@ -29,6 +33,7 @@ export function useMakeShow(): {
 } {
   const arrange = useArrange();
   const first = useIsFirst();
+  const own = useIsOwn();
   const [making, setMaking] = useState(false);
   const [problem, setProblem] = useState<string | null>(null);
   const make = async (answers: FirstAnswers): Promise<boolean> => {
@@ -54,6 +59,12 @@ export function useMakeShow(): {
       // As any edit: whoever comes back to a question and answers it otherwise can undo that.
       edit((draft) => void Object.assign(draft, show));
       await keepBeginning(open.id, { at: 'made', done: [] });
+      return true;
+    }
+    if (own) {
+      const id = await beginHome(show);
+      await keepBeginning(id, { at: 'made', done: [] });
+      await reload();
       return true;
     }
     if ((await addToHome(show)) === null) {

@@ -3,7 +3,7 @@ import { readShow } from '@/core/show/file';
 import type { Show } from '@/core/show/show';
 import { ask } from './api';
 import { keepBeginning } from './beginning';
-import { addShow, addStarter, standApart } from './library';
+import { addStarter, beginHome, readIndex } from './library';
 import type { LibraryIndex } from './library-schema';
 import { readFileMedia, takeFiles } from './media-files';
 import { keepSession } from './session-store';
@@ -26,16 +26,16 @@ export async function firstVisit(demo: boolean): Promise<LibraryIndex> {
   if (!read?.ok) return addStarter();
   await addSalvage();
   await takeFiles(read.show.media, readFileMedia(JSON.parse(show.ok ? show.value : '{}')));
-  const index = await addShow(read.show);
-  if (log.ok) await keepDemoSession(index.current, read.show, log.value);
-  return index;
+  const id = await beginHome(read.show);
+  if (log.ok) await keepDemoSession(id, read.show, log.value);
+  return (await readIndex()) ?? addStarter();
 }
 
 /** The other demo show, for a wide frame: another streamer's, in a home of its own. */
 async function addSalvage(): Promise<void> {
   const show = await ask<string>('GET', '/demo/salvage-sunday.json', { text: true });
   const read = show.ok ? readShow(show.value) : null;
-  if (read?.ok) await standApart((await addShow(read.show)).current);
+  if (read?.ok) await beginHome(read.show);
 }
 
 /** The recorded session, moved to the last Thursday evening before now, so that it does not look years old. */

@@ -164,6 +164,13 @@ export async function standApart(id: string): Promise<void> {
     });
 }
 
+/** Begins a home that shares nothing with the others of this browser, and opens it; @returns its id */
+export async function beginHome(show: Show): Promise<string> {
+  const { current } = await addShow(show);
+  await standApart(current);
+  return current;
+}
+
 /** Keeps the list's names as the shows' own. */
 export async function renameInIndex(id: string, name: string): Promise<void> {
   const index = await readIndex();

@@ -53,14 +53,17 @@ function Follow() {
   useEffect(() => deskStore.follow(show.id, key, putBack), [show.id, key]);
   useEffect(() => void bringIn(), [show.id]);
   // Not with the components' pace: what another device has changed is to be seen at once.
-  useEffect(
-    () =>
-      deskStore.subscribe(() => {
-        const { server, view } = deskStore.now();
-        if (server === 'there' && view) void showStore.catchUp(view.step);
-      }),
-    [],
-  );
+  useEffect(() => {
+    let last = deskStore.now().server;
+    return deskStore.subscribe(() => {
+      const { server, view } = deskStore.now();
+      const other = server !== last;
+      last = server;
+      // Back again, or let go: what this device may is asked anew.
+      if (other && (server === 'there' || server === 'refused')) void showStore.publish();
+      else if (server === 'there' && view) void showStore.catchUp(view.step);
+    });
+  }, []);
   useTakenSessions(
     show,
     key,

@@ -75,7 +75,7 @@ class ShowStore {
     }
     const opened: OpenShow = {
       index,
-      shows: [{ id: show.setup ?? '', name: show.name }],
+      shows: this.open?.show.id === show.id ? this.open.shows : [{ id: show.setup ?? '', name: show.name }],
       show,
       keys: await readKeys(show),
       demo: config.demo,

@@ -64,7 +64,7 @@ export function DemoCard() {
         <Text tone="muted" className="shrink">
           {say('Rather begin with your own? This show stays in the list.')}
         </Text>
-        <Button kind="outline" onPress={() => router.push('/begin?show=new')}>
+        <Button kind="outline" onPress={() => router.push('/begin?show=own')}>
           {say('Start empty')}
         </Button>
       </View>

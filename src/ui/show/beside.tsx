@@ -38,7 +38,7 @@ export function Beside() {
             <Button label={say('Open {other}', { other: name })} onPress={() => void switchTo(id).then(reload)}>
               {say('Open')}
             </Button>
-            <Button kind="outline" label={say('Copy {name} here', { name })} onPress={() => void copy(id)}>
+            <Button kind="outline" label={say('Copy it here: {name}', { name })} onPress={() => void copy(id)}>
               {say('Copy it here')}
             </Button>
           </View>
