@@ -61,13 +61,16 @@ describe('in step', () => {
     const phone = await founder();
     const deep = new Doc();
     applyUpdate(deep, encodeStateAsUpdate(phone.home));
-    let inner = new YMap<unknown>();
-    deep.getMap('home').set('money', inner);
-    for (let level = 0; level < 20_000; level += 1) {
-      const next = new YMap<unknown>();
-      inner.set('more', next);
-      inner = next;
-    }
+    // At once: a change by itself is told to all that it lies in.
+    deep.transact(() => {
+      let inner = new YMap<unknown>();
+      deep.getMap('home').set('money', inner);
+      for (let level = 0; level < 20_000; level += 1) {
+        const next = new YMap<unknown>();
+        inner.set('more', next);
+        inner = next;
+      }
+    });
     const having = { vector: text(encodeStateVector(deep)), update: text(encodeStateAsUpdate(deep)) };
     const answer = await ask('POST', '/api/shows/one/step', { version: SHOW_VERSION, home: having });
     expect([400, 422]).toContain(answer.status);
