@@ -7,12 +7,11 @@ import { mediaOf } from '@/core/home/shows';
 import type { Media } from '@/core/media/media';
 import { SHOW_VERSION, type Show } from '@/core/show/show';
 import { phrase, type Sayable } from '@/core/words/phrase';
-import { notKeptSays } from '@/server/door/not-kept';
 import { secretsSchema, type Device, type HomeDocs, type Secrets } from '@/server/door/shows';
 import { addDevice, withSheet, type ChangedDevices } from './devices';
 import { Codes, sheetCode } from './codes';
 import { DeviceList } from './device-list';
-import type { Published } from './publishing';
+import { notPublished, type Published } from './publishing';
 import type { ShowHost } from './show-host';
 
 /** All that a home's documents may take, bytes, and so many shows. */
@@ -86,17 +85,8 @@ export class Homes {
       this.host.kept(id)?.docs.keep(docs);
       return null;
     } catch (error) {
-      // Something that is not kept has its sentence; the rest is a fault of ours.
-      const says = notKeptSays(error);
-      if (says === null) throw error;
-      return {
-        ok: false,
-        status: 507,
-        detail: phrase(
-          'The show cannot be kept on the server: {says}. It stays in this browser and is sent again by itself.',
-          { says },
-        ),
-      };
+      // Something that is not kept has its sentence; anything else is thrown on.
+      return notPublished(error);
     }
   }
 

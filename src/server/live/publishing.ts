@@ -80,19 +80,25 @@ export function publishing(
   try {
     return may === 'new' ? publish.anew(stored) : publish.again(stored);
   } catch (error) {
-    // Something that is not kept has its sentence; anything else is a fault of ours, and is said as such.
-    const says = notKeptSays(error);
-    if (says === null) throw error;
+    // Something that is not kept has its sentence; anything else is thrown on.
+    const refused = notPublished(error);
     log.error({ show: showHash(show.id), err: error }, 'A show could not be written.');
-    return {
-      ok: false,
-      status: 507,
-      detail: phrase(
-        'The show cannot be kept on the server: {says}. It stays in this browser and is sent again by itself.',
-        { says },
-      ),
-    };
+    return refused;
   }
+}
+
+/** What is said of a show that the disk does not take. Anything else is a fault of ours, and is thrown again. */
+export function notPublished(error: unknown): Extract<Published, { ok: false }> {
+  const says = notKeptSays(error);
+  if (says === null) throw error;
+  return {
+    ok: false,
+    status: 507,
+    detail: phrase(
+      'The show cannot be kept on the server: {says}. It stays in this browser and is sent again by itself.',
+      { says },
+    ),
+  };
 }
 
 /** A known show takes a change: its secrets, then its feeds, then its document; who may not look any more is let go. */
