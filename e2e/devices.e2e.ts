@@ -4,7 +4,7 @@ import { after, before, test } from 'node:test';
 import type { Page } from 'playwright-core';
 import { onAir, type OnAir } from './on-air';
 import { ownTime } from './own-time';
-import { closeSheet, goTo, outletAddress, press } from './person';
+import { closeSheet, goTo, openShowFile, outletAddress, press } from './person';
 import { until, VIEWERS, wordsOn, type World } from './world';
 
 /* One show on a phone, a tablet and a laptop: added by a code, in step, each with its right. */
@@ -144,6 +144,15 @@ test('a tablet that may use the desk acts live, and changes nothing of the show'
   await phone.getByText('3 cues').waitFor();
 });
 
+test('a finished session is on each device that may do everything, and stays until both have it', async () => {
+  await act({ act: 'gift', user: VIEWERS.layla, gift: 'ember' });
+  await act({ act: 'end' });
+  for (const page of [phone, laptop]) {
+    await goTo(page, '/recap');
+    await page.getByRole('group', { name: '2 gifts, 51 coins' }).waitFor();
+  }
+});
+
 test('one that is taken out is out at once; what it has stays there, and it can be added again', async () => {
   await goTo(phone, '/devices');
   await phone.getByRole('button', { name: /^Studio laptop/ }).tap();
@@ -164,6 +173,16 @@ test('one that is taken out is out at once; what it has stays there, and it can 
   await closeSheet(phone);
   // What it changed meanwhile goes out then.
   await named(phone, 'On my own');
+});
+
+test('a picture comes to the other device by its content, with the show that uses it', async () => {
+  await openShowFile(phone, JSON.parse(readFileSync('demo/kiln-hours.json', 'utf8')) as object);
+  await named(laptop, 'Kiln Hours');
+  await goTo(laptop, '/media');
+  await laptop.getByRole('button', { name: /^Glaze pot, / }).waitFor();
+  await goTo(phone, '/shows');
+  await phone.getByRole('button', { name: 'Put On my own on' }).tap();
+  await named(laptop, 'On my own');
 });
 
 test('a wrong code, and one that was used, are said', async () => {

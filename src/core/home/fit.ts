@@ -5,7 +5,6 @@ import { isTree, type Json, type Tree } from './lists';
 
 /* A show comes into a home: by its file, or from another home. What belongs to the streamer is there already. */
 
-const MOST_FEEDS = 20;
 const sameWord = (a: string, b: string): boolean => a.toLowerCase() === b.toLowerCase();
 
 /**
@@ -31,7 +30,7 @@ export function fitted(show: Show, home: Show, names: readonly string[], newId: 
       own.name,
       names.map((name) => ({ id: '', name })),
     ),
-    feeds: [...home.feeds, ...added].slice(0, MOST_FEEDS),
+    feeds: [...home.feeds, ...added],
     outlets: outletsIn(own, home, newId),
     money: { ...home.money, rates: { ...own.money.rates, ...home.money.rates } },
     people: withNew(home.people, own.people, ({ id }) => id),

@@ -75,6 +75,15 @@ describe('a home with several shows', () => {
     expect(copy.name).toBe(`${kiln.name} 2`);
   });
 
+  test('one that brings more feeds than a home holds is not taken, and nothing is changed', () => {
+    const home = new Doc();
+    writeNewHome(home, kiln, 'kiln');
+    const before = read(home);
+    const feeds = Array.from({ length: 19 }, (_, n) => ({ ...kiln.feeds[0]!, id: `f${n}`, handle: `handle-${n}` }));
+    expect(add(home, { ...kiln, feeds }, 'many')).toBe(false);
+    expect([read(home), showsOf(home).length]).toEqual([before, 1]);
+  });
+
   test('the last one stays; where the one that is on goes, another is', () => {
     const home = new Doc();
     writeNewHome(home, starterShow(HOME), 'a');

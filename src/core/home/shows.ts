@@ -1,7 +1,7 @@
 import type { Doc } from 'yjs';
 import type { Media } from '@/core/media/media';
 import { mediaSchema } from '@/core/media/media';
-import type { Show } from '@/core/show/show';
+import { showSchema, type Show } from '@/core/show/show';
 import { changesBetween } from './changes';
 import { fitted } from './fit';
 import { readHome, roots, showOn, showsOf, writeChanges, writeShow } from './home-doc';
@@ -21,6 +21,7 @@ export function putOn(doc: Doc, id: string): boolean {
  * Adds a show to a home, and does not put it on.
  * @param home the home's id
  * @param newId makes an id that nothing has
+ * @returns false where the home has no room for what comes with it; then nothing is changed
  */
 export function addShow(
   doc: Doc,
@@ -33,6 +34,8 @@ export function addShow(
   const now = read.show;
   const names = showsOf(doc).map(({ name }) => name);
   const next = fitted(show, now, names, newId);
+  // More feeds, addresses or notes than a home holds: nothing of it is left out unsaid.
+  if (!showSchema.safeParse(next).success) return false;
   doc.transact(() => {
     const shared = Object.fromEntries(HOME_PARTS.map((part) => [part, next[part]])) as Partial<Show>;
     const with_ = { ...now, ...shared };

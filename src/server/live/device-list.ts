@@ -10,7 +10,8 @@ const NOTED_MS = 60_000;
 
 /** The devices of all homes: who looks on which, and when each was seen. One that may look no more must not go on looking. */
 export class DeviceList {
-  private readonly lookers = new Map<string, Set<Looker>>();
+  /** Each with how it is taken off the desk. */
+  private readonly lookers = new Map<string, Map<Looker, () => void>>();
 
   constructor(private readonly host: ShowHost) {}
 
@@ -33,7 +34,10 @@ export class DeviceList {
     kept.keep({ ...kept.stored, devices });
     for (const { id, right } of before)
       if (!devices.some((now) => now.id === id && now.right === right))
-        for (const looker of this.lookers.get(this.key(home, id)) ?? []) looker.end();
+        for (const [looker, stop] of this.lookers.get(this.key(home, id)) ?? []) {
+          stop();
+          looker.end();
+        }
     this.host.refreshDesk(home);
   }
 
@@ -43,8 +47,8 @@ export class DeviceList {
     if (!stop) return null;
     this.note(home, device);
     const key = this.key(home, device);
-    const lookers = this.lookers.get(key) ?? new Set();
-    this.lookers.set(key, lookers.add(looker));
+    const lookers = this.lookers.get(key) ?? new Map<Looker, () => void>();
+    this.lookers.set(key, lookers.set(looker, stop));
     return () => {
       stop();
       lookers.delete(looker);

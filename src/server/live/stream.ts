@@ -18,13 +18,18 @@ export function openStream(req: Request, res: Response, closed: () => void): Str
   res.writeHead(200, { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' });
   req.socket.setNoDelay(true);
   res.write(`retry: ${RETRY_MS}\n\n`);
-  const alive = setInterval(() => res.write(': \n\n'), KEEP_ALIVE_MS);
+  const alive = setInterval(() => {
+    if (!res.writableEnded) res.write(': \n\n');
+  }, KEEP_ALIVE_MS);
   res.on('close', () => {
     clearInterval(alive);
     closed();
   });
   return {
-    send: (event, id, data) => void res.write(`id: ${id}\nevent: ${event}\ndata: ${data}\n\n`),
+    send: (event, id, data) => {
+      // Ended from here, it closes a little later: what comes in between is nobody's.
+      if (!res.writableEnded) res.write(`id: ${id}\nevent: ${event}\ndata: ${data}\n\n`);
+    },
     get full() {
       return res.writableNeedDrain;
     },

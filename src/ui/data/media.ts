@@ -47,6 +47,7 @@ export async function mediaBytes(id: string): Promise<Uint8Array<ArrayBuffer> | 
   const followed = await followMedia(id);
   if (!followed) return null;
   await changeList((list) => (list.some((one) => one.id === id) ? list : [...list, followed.media]));
+  void mutate(`${MEDIA_KEY}/${id}/url`);
   return followed.bytes;
 }
 

@@ -6,6 +6,7 @@ import { giveBackLasting } from './lasting';
 import { forgetSentMedia } from './media';
 import { forgetSent } from './recordings';
 import { useTakenSessions } from './sessions';
+import { useFollowedMedia } from './use-followed-media';
 import { useKeys, useShow } from './show';
 import type { OpenShow } from './open-show';
 import { showStore } from './show-store';
@@ -52,6 +53,7 @@ function Follow() {
   const { desk: key } = useKeys();
   useEffect(() => deskStore.follow(show.id, key, putBack), [show.id, key]);
   useEffect(() => void bringIn(), [show.id]);
+  useFollowedMedia();
   // Not with the components' pace: what another device has changed is to be seen at once.
   useEffect(() => {
     let last = deskStore.now().server;
