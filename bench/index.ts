@@ -1,11 +1,14 @@
 import { benchAdapters } from './adapters';
 import { benchCues } from './cues';
+import { benchDesk } from './desk';
 import { benchFlood } from './flood';
 import { benchHome } from './home';
 import { benchLatency } from './latency';
 import { benchLoudness } from './loudness';
 import { benchBoards, benchMany, benchPeople, benchRecovery } from './numbers';
+import { benchOutlets, benchRestart } from './outlets';
 import { benchPaint } from './paint';
+import { benchRehearsal } from './rehearsal';
 import { benchRenders } from './renders';
 import { benchReplay } from './replay';
 import { benchSeen } from './seen';
@@ -15,6 +18,7 @@ import { benchFilm, benchLayout, benchMoving, benchScenes } from './stage';
 /* `npm run bench`: each figure as a ratio in one run, against a baseline that it names. Needs a build (`npm run build`). */
 const BENCHES: Readonly<Record<string, () => string[] | Promise<string[]>>> = {
   replay: benchReplay,
+  rehearsal: benchRehearsal,
   cues: benchCues,
   loudness: benchLoudness,
   adapters: benchAdapters,
@@ -29,7 +33,10 @@ const BENCHES: Readonly<Record<string, () => string[] | Promise<string[]>>> = {
   film: benchFilm,
   scenes: benchScenes,
   latency: benchLatency,
+  outlets: benchOutlets,
+  restart: benchRestart,
   renders: benchRenders,
+  desk: benchDesk,
   flood: benchFlood,
   home: benchHome,
   size: benchSize,

@@ -1,86 +1,14 @@
-import { fork, type ChildProcess } from 'node:child_process';
-import { createServer, type ServerResponse } from 'node:http';
-import type { AddressInfo } from 'node:net';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { launchChromium } from '../e2e/chromium';
 import type { Browser, Page } from 'playwright-core';
-import { starterShow } from '@/core/show/starter';
+import { KEY, Platform, publish, started } from './one-goal';
 
 const OUTLETS = 20;
 const PER_SECOND = 100;
 const SECONDS = 10;
 const PORT = 47_311;
-const KEY = 'bench-key-0123456789';
-
-/** The platform: Brindle's wire format, sent from here so that the moment of sending is known. */
-class Platform {
-  private readonly listeners = new Set<ServerResponse>();
-  private readonly server = createServer((req, res) => {
-    if (req.url === '/bare')
-      return void res.writeHead(200, { 'content-type': 'text/html' }).end('<!doctype html><title>bare</title>');
-    res.writeHead(200, { 'content-type': 'text/event-stream', 'access-control-allow-origin': '*' });
-    res.write('event: room\nid: 1\ndata: {"state":"live","roomId":"r","startedAt":null}\n\n');
-    res.on('close', () => this.listeners.delete(res));
-    this.listeners.add(res);
-  });
-
-  async open(): Promise<string> {
-    await new Promise<void>((resolve) => this.server.listen(0, '127.0.0.1', resolve));
-    return `http://127.0.0.1:${(this.server.address() as AddressInfo).port}`;
-  }
-
-  /** Sends follows at the rate for the time. @returns when each was sent, ms of the page's clock, from the first on at place 1 */
-  send(): Promise<number[]> {
-    const sentAt: number[] = [0];
-    return new Promise((resolve) => {
-      const begun = performance.now();
-      const timer = setInterval(() => {
-        while (sentAt.length - 1 < Math.min(((performance.now() - begun) / 1000) * PER_SECOND, PER_SECOND * SECONDS)) {
-          const n = sentAt.length;
-          sentAt.push(performance.timeOrigin + performance.now());
-          const message = {
-            msgId: `m${n}`,
-            at: new Date().toISOString(),
-            user: { uid: `u${n}`, handle: 'v', nickname: `Viewer ${n}`, badges: [] },
-          };
-          for (const listener of this.listeners)
-            listener.write(`event: follow\nid: ${n + 1}\ndata: ${JSON.stringify(message)}\n\n`);
-        }
-        if (sentAt.length - 1 >= PER_SECOND * SECONDS) {
-          clearInterval(timer);
-          resolve(sentAt);
-        }
-      }, 2);
-    });
-  }
-
-  close(): void {
-    this.server.closeAllConnections();
-    this.server.close();
-  }
-}
-
-/** A show with one goal that counts follows, on the outlet `KEY`. */
-async function publish(): Promise<void> {
-  const goals = [
-    { id: 'first-goal', name: 'n', measure: 'follows' as const, target: 1e9, onReach: { kind: 'stay' as const } },
-  ];
-  await fetch(`http://127.0.0.1:${PORT}/api/shows/bench`, {
-    method: 'PUT',
-    headers: { authorization: `Bearer ${KEY}`, 'content-type': 'application/json' },
-    body: JSON.stringify({
-      show: {
-        ...starterShow('bench'),
-        cues: [],
-        goals,
-        feeds: [{ id: 'f', platform: 'brindle', handle: 'bench', on: true }],
-      },
-      outletKeys: { main: KEY },
-    }),
-  });
-}
 
 /** The outlet's page, which notes when it has painted which number. As text: what the transpiler adds to a function does not exist in the page. */
 async function painting(browser: Browser, address: string): Promise<Page> {
@@ -119,14 +47,14 @@ export async function benchLatency(): Promise<string[]> {
   const browser = await launchChromium(['--disable-web-security']);
   const closing = new AbortController();
   try {
-    await publish();
+    await publish(PORT);
     const address = `http://127.0.0.1:${PORT}/o/${KEY}`;
     for (let n = 1; n < OUTLETS; n += 1) void drain(`${address}/stream`, closing.signal);
     const page = await painting(browser, address);
     const bareStream = await hearing(browser, source);
     await page.bringToFront();
     await new Promise((resolve) => setTimeout(resolve, 1500));
-    const sentAt = await platform.send();
+    const sentAt = await platform.send(PER_SECOND, SECONDS);
     await new Promise((resolve) => setTimeout(resolve, 1000));
     const seen = await page.evaluate(() => (window as unknown as { seen: { drawn: [number, number][] } }).seen);
     const heard = await bareStream.evaluate(() => (window as unknown as { bare: [number, number][] }).bare);
@@ -169,11 +97,6 @@ function compared(drawn: number[], bare: number[]): string[] {
 
 const percentile = (times: number[], share: number): number =>
   [...times].sort((a, b) => a - b)[Math.floor((times.length - 1) * share)] ?? NaN;
-
-function started(args: string[]): Promise<ChildProcess> {
-  const child = fork('dist/programs/server.mjs', args);
-  return new Promise((resolve) => child.once('message', () => resolve(child)));
-}
 
 async function drain(url: string, signal: AbortSignal): Promise<void> {
   try {

@@ -103,7 +103,7 @@ async function unit(): Promise<Outcome> {
 }
 
 /** These measure how long something takes, or need an answer of the server within a moment, and have the machine to themselves. */
-const ALONE = ['flood.e2e.ts', 'at-once.e2e.ts'];
+const ALONE = ['flood.e2e.ts', 'at-once.e2e.ts', 'delay.e2e.ts'];
 
 /** These take longest and come first, so that neither core waits for the other at the end. */
 const LONG = [
@@ -144,7 +144,7 @@ async function browserFile(file: string): Promise<Outcome> {
     // What a failed test has left open must not keep the others waiting.
     '--test-force-exit',
     // A test that hangs ends; none is told by its time how fast the machine is.
-    '--test-timeout=300000',
+    '--test-timeout=900000',
     '--test-reporter=spec',
     '--test-reporter-destination=stdout',
     '--test-reporter=tap',

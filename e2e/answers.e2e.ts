@@ -78,5 +78,13 @@ test('viewers ask in a real chat: their points, a perk too dear, handing on, the
   await say('!hide');
   await say('!place');
   await told(/you are on no leaderboard/);
+  // The streamer answers by hand, from the line itself.
+  await page.setViewportSize({ width: 390, height: 844 });
+  await goTo(page, '/desk');
+  await say('is it raku?');
+  await page.getByRole('button', { name: /is it raku\? asks/ }).tap();
+  await page.getByLabel('Answer in Oxbow’s chat').fill('yes, fired this morning');
+  await page.getByRole('button', { name: 'Post it' }).tap();
+  await told(/yes, fired this morning/);
   irc.close();
 });

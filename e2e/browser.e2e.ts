@@ -123,6 +123,7 @@ test('odd names, half and huge messages: shown as text, counted, and nothing sto
   await unreadable.getByText(/its JSON cannot be read/).waitFor();
   await unreadable.getByText(/no more than 65,536 are read/).waitFor();
   await page.getByRole('link', { name: 'Desk' }).tap();
+  await page.getByRole('tab', { name: 'Happened' }).tap();
   await page.getByText('<script>document.title = "broken"</script>').first().waitFor();
   await page.getByAltText('👩‍👩‍👧‍👦').first().waitFor();
   await page.getByText('Inês').first().waitFor();

@@ -33,7 +33,7 @@ function demo(port: number): { child: ChildProcess; said: () => string; ended: P
 }
 
 async function until(so: () => boolean): Promise<void> {
-  for (const end = Date.now() + 60_000; !so();) {
+  for (const end = Date.now() + 180_000; !so();) {
     if (Date.now() > end) throw new Error('It did not come to that.');
     await new Promise((resolve) => setTimeout(resolve, 50));
   }
@@ -64,6 +64,7 @@ test('one address; a first visit finds the demo show and a finished session; a c
   await page.getByRole('button', { name: 'Start a pretend crowd' }).tap();
   await page.getByRole('status', { name: /^Live/ }).waitFor();
   await page.getByRole('link', { name: 'Desk' }).tap();
+  await page.getByRole('tab', { name: 'Happened' }).tap();
   await page.getByRole('list', { name: 'What just happened, newest first' }).getByRole('listitem').nth(3).waitFor();
   await page.getByRole('link', { name: 'Feeds' }).tap();
   await page.getByRole('button', { name: 'End the pretend show' }).tap();

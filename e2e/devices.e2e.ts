@@ -153,6 +153,29 @@ test('a finished session is on each device that may do everything, and stays unt
   }
 });
 
+test('one that is added later has the sessions of before, from a device that has them; deleted from one, it stays on the others', async () => {
+  const late = await added('Everything', 'Late laptop');
+  await goTo(late, '/recap');
+  const recap = (page: Page) => page.getByRole('group', { name: '2 gifts, 51 coins' });
+  await recap(late).waitFor();
+  await press(late.getByRole('button', { name: 'Delete', exact: true }));
+  await press(late.getByRole('dialog').getByRole('button', { name: 'Delete', exact: true }));
+  await recap(late).waitFor({ state: 'detached' });
+  await late.reload();
+  await late.getByRole('link', { name: 'Desk' }).waitFor();
+  // What it does not want again is not asked for; on the others it is as it was.
+  await goTo(phone, '/recap');
+  await recap(phone).waitFor();
+  assert.equal(await recap(late).count(), 0);
+});
+
+test('a device that may look sees the desk, and can press nothing on it', async () => {
+  const looking = await added('Look', 'Wall screen');
+  await looking.getByRole('status').filter({ hasText: 'This device may look, and press nothing.' }).waitFor();
+  for (const button of [/^Skip/, /^Hold/, /^Clear/])
+    assert.equal(await looking.getByRole('button', { name: button }).first().isDisabled(), true);
+});
+
 test('one that is taken out is out at once; what it has stays there, and it can be added again', async () => {
   await goTo(phone, '/devices');
   await phone.getByRole('button', { name: /^Studio laptop/ }).tap();

@@ -97,7 +97,7 @@ test('CloudEvents and Activity Streams: each gets an address, and what is posted
     ).status,
     204,
   );
-  await onDesk('by cloud event');
+  await onDesk('by cloud event', 'Chat');
   // A tip in a currency without a rate asks for it where it is seen; once it has one, it asks no more.
   const tipped = await post(
     cloud,

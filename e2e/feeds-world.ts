@@ -46,13 +46,9 @@ export const details = (name: string): Promise<void> =>
     .getByRole('group', { name: new RegExp(`^${name}, `) })
     .getByRole('button', { name: /Details$/ })
     .tap();
-/** A line of the desk. */
-export const onDesk = async (words: string): Promise<void> => {
+/** A line of one of the desk's lists. */
+export const onDesk = async (words: string, list: 'Happened' | 'Chat' = 'Happened'): Promise<void> => {
   await goTo(page, '/desk');
-  await page
-    .getByRole('list', { name: 'What just happened, newest first' })
-    .getByRole('listitem')
-    .filter({ hasText: words })
-    .first()
-    .waitFor();
+  await page.getByRole('tab', { name: list }).tap();
+  await page.getByRole('tabpanel').getByRole('listitem').filter({ hasText: words }).first().waitFor();
 };

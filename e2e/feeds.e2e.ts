@@ -194,8 +194,8 @@ test('the stand-ins’ own pages act as viewers, and set faults', async () => {
   await tarn.getByRole('button', { name: 'Send sticker' }).tap();
   await tarn.getByRole('button', { name: 'Comment' }).tap();
   await tarn.getByText(/like: 10/).waitFor();
-  await onDesk('mind the bulkhead');
-  await onDesk('lovely water');
+  await onDesk('mind the bulkhead', 'Chat');
+  await onDesk('lovely water', 'Chat');
   await own.close();
 });
 

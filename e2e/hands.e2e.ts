@@ -1,7 +1,7 @@
 import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import type { Page } from 'playwright-core';
-import { closeSheet, goTo } from './person';
+import { closeSheet, goTo, showScene } from './person';
 import { demoPhone } from './demo-phone';
 import { until, VIEWERS, type World } from './world';
 
@@ -162,8 +162,7 @@ test('the stage says which scene is edited and which is on air, and follows it',
   const line = page.getByRole('status', { name: 'Scene' });
   await line.getByText('You edit At the wheel, which is on air').waitFor();
   await goTo(page, '/desk');
-  await page.getByRole('radio', { name: 'Back soon' }).tap();
-  await page.getByRole('radio', { name: 'Back soon', checked: true }).waitFor();
+  await showScene(page, 'Back soon');
   await goTo(page, '/stage');
   await line.getByText('You edit At the wheel. On air: Back soon').waitFor();
   await page.getByRole('button', { name: 'Follow the scene on air' }).tap();

@@ -50,6 +50,44 @@ test('a copy stands beside the show, and is on at once: same feeds, same address
   await frame((words) => words.includes('Kiln fund'));
 });
 
+test('as a session begins it is asked which show it is, where that is wanted; the answer is asked for once', async () => {
+  await goTo(page, '/shows');
+  await page.getByRole('radio', { name: 'Ask me on the desk' }).tap();
+  await goTo(page, '/desk');
+  // The broadcast is back at once, and its session goes on: another one is begun by hand.
+  await act({ act: 'end' });
+  await page.getByRole('status', { name: /^Live/ }).waitFor({ state: 'detached' });
+  await act({ act: 'live' });
+  await page.getByRole('button', { name: 'Start a new one' }).tap();
+  const asked = page.getByRole('status').filter({ hasText: 'Which show is it?' });
+  await asked.getByRole('button', { name: 'Put Weekday on' }).waitFor();
+  await asked.getByRole('button', { name: 'Keep Weekend' }).tap();
+  await asked.waitFor({ state: 'detached' });
+  await act({ act: 'gift', user: VIEWERS.hana, gift: 'glaze-pot' });
+  await page.reload();
+  await page.getByRole('status', { name: /^Live/ }).waitFor();
+  assert.equal(await asked.count(), 0);
+});
+
+test('a show’s times: its days and its hour are kept, a wrong hour is said, and what was removed comes back', async () => {
+  await goTo(page, '/shows');
+  await page.getByRole('button', { name: 'Add a time' }).tap();
+  const slot = page.getByRole('group', { name: /^Weekend at/ });
+  await slot.getByRole('checkbox', { name: 'Sunday' }).tap();
+  const time = slot.getByRole('textbox', { name: 'Time' });
+  await time.fill('25:00');
+  await slot.getByText('A time is expected, as 19:30.').waitFor();
+  await time.fill('20:45');
+  await page.reload();
+  await page.getByRole('group', { name: 'Weekend at 20:45' }).waitFor();
+  assert.equal(await slot.getByRole('checkbox', { name: 'Sunday' }).isChecked(), false);
+  assert.equal(await slot.getByRole('checkbox', { name: 'Saturday' }).isChecked(), true);
+  await slot.getByRole('button', { name: 'Remove Weekend at 20:45' }).tap();
+  await slot.waitFor({ state: 'detached' });
+  await page.getByRole('button', { name: 'Undo' }).tap();
+  await slot.waitFor();
+});
+
 test('twice in mid-session: under a second each, no frame blank, the session and its numbers go on', async () => {
   await goTo(page, '/shows');
   // What it shows is said in words once a second.
@@ -69,6 +107,17 @@ test('twice in mid-session: under a second each, no frame blank, the session and
     .getByRole('group', { name: /2 gifts, 51 coins/ })
     .first()
     .waitFor();
+});
+
+test('another show can begin a session of its own', async () => {
+  await goTo(page, '/shows');
+  await on('Weekday').tap();
+  const said = page.getByRole('status').filter({ hasText: '“Weekday” is on, and the session goes on.' });
+  await said.getByRole('button', { name: 'Start a new one' }).tap();
+  await goTo(page, '/desk');
+  await page.getByText(/^A new session has begun\./).waitFor();
+  await goTo(page, '/shows');
+  await on('Weekend').tap();
 });
 
 test('what was changed in one can be undone there, and not in the other', async () => {

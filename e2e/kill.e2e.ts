@@ -2,6 +2,7 @@ import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import type { FinishedSession } from '@/core/desk/view';
 import { starterShow } from '@/core/show/starter';
+import { placeKept } from './journals';
 import { until, World } from './world';
 
 /* The server killed again and again while a crowd is at work, and Brindle makes every fault: what was counted is what happened. */
@@ -28,7 +29,7 @@ test('killed at any moment, nothing is lost or counted twice against the ledger'
     feeds: [{ id: 'brindle', platform: 'brindle', handle: HANDLE, on: true }],
   };
   assert.equal((await ask('PUT', '', { show, outletKeys: {} })).status, 204);
-  await new Promise((resolve) => setTimeout(resolve, 400));
+  await placeKept(world);
   await world.brindle(HANDLE, {
     act: 'faults',
     repeat: 0.1,
@@ -37,7 +38,7 @@ test('killed at any moment, nothing is lost or counted twice against the ledger'
     malformed: 0.05,
     skewMs: -180_000,
   });
-  await world.brindle(HANDLE, { act: 'crowd', rate: 150, seed: 7 });
+  await world.brindle(HANDLE, { act: 'crowd', rate: 60, seed: 7 });
   // The first time at the very moment of going live, when a new journal begins; then wherever chance has it.
   for (const alive of [5, 900, 310, 1200, 40]) {
     await new Promise((resolve) => setTimeout(resolve, alive));

@@ -3,7 +3,7 @@ import { test } from 'node:test';
 import pixelmatch from 'pixelmatch';
 import type { Locator } from 'playwright-core';
 import { PNG } from 'pngjs';
-import { closeSheet, goTo } from './person';
+import { closeSheet, goTo, showScene } from './person';
 import { dragByTouch, until, VIEWERS, wordsOn } from './world';
 import { world, page, outlet, address, act, published, letGo, open, boxOf, middle } from './layout-world';
 
@@ -45,9 +45,9 @@ test('a piece has a place of its own in a scene, and the outlet follows the scen
       return -1;
     });
   await goTo(page, '/desk');
-  await page.getByRole('radio', { name: 'Live', exact: true }).tap();
+  await showScene(page, 'Live');
   await until(left, (x) => x >= 8 && x <= 14);
-  await page.getByRole('radio', { name: 'Before', exact: true }).tap();
+  await showScene(page, 'Before');
   await until(left, (x) => x > 40);
   // An outlet of one scene shows it whatever is on the air.
   const carries = async (what: string, scene?: string): Promise<void> => {

@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import { proofFaults, type DrawProof } from '@/core/engine/feature/draw/schema';
 import type { WhenKindName } from '@/core/engine/kinds';
 import { act, lastCue, make, openDesk, outlet, page, published, seen, set, tryIt } from './moments-world';
-import { addPiece, closeSheet, goTo } from './person';
+import { addPiece, closeSheet, goTo, showScene } from './person';
 import { until, VIEWERS, wordsOn } from './world';
 
 /** What is done for each kind, and what is then on the frame. */
@@ -156,10 +156,10 @@ export const MOMENTS: Record<WhenKindName, () => Promise<void>> = {
     await published();
     assert.match(await wordsOn(outlet), /Counter/);
     await openDesk();
-    await page.getByRole('radio', { name: 'Live', exact: true }).tap();
+    await showScene(page, 'Live');
     await seen(/Now: Live/);
     assert.doesNotMatch(await wordsOn(outlet), /Counter/);
-    await page.getByRole('radio', { name: 'Before', exact: true }).tap();
+    await showScene(page, 'Before');
     await until(
       () => wordsOn(outlet),
       (words) => words.includes('Counter'),

@@ -29,8 +29,11 @@ export async function goTo(page: Page, path: Place): Promise<void> {
     return;
   }
   const name = english(place.name);
-  if (!PLACES.some((one) => one.path === path)) await press(page.getByRole('button', { name: /more places/ }));
-  await press(page.getByRole('link', { name: new RegExp(`^${name}\\b`) }).first());
+  const isOfFive = PLACES.some((one) => one.path === path);
+  if (!isOfFive) await press(page.getByRole('button', { name: /more places/ }));
+  // A place may have a link of its own to another one, below the sheet.
+  const links = isOfFive ? page : page.getByRole('dialog');
+  await press(links.getByRole('link', { name: new RegExp(`^${name}\\b`) }).first());
   await until(
     () => page.title(),
     (title) => title.startsWith(`${name} · `),
@@ -90,4 +93,14 @@ export async function chooseFile(page: Page, name: string, content: string): Pro
 export async function addPiece(page: Page, kind: string): Promise<void> {
   await press(page.getByRole('button', { name: 'Add a piece' }).first());
   await press(page.getByRole('dialog').getByRole('button', { name: new RegExp(`^([^(]*\\()?${kind}\\)? `, 'i') }));
+}
+
+/** Puts a scene on the air, from the desk. */
+export async function showScene(page: Page, name: string): Promise<void> {
+  const tile = page.getByRole('group', { name: 'Scene on air' }).getByRole('button', { name: new RegExp(`^${name}`) });
+  await press(tile);
+  await until(
+    () => tile.getAttribute('aria-pressed'),
+    (on) => on === 'true',
+  );
 }

@@ -29,7 +29,7 @@ after(async () => {
   rmSync(folder, { recursive: true, force: true });
 });
 
-async function saved(button: string, name: string, wait = 60_000): Promise<string> {
+async function saved(button: string, name: string, wait = 180_000): Promise<string> {
   const [download] = await Promise.all([
     page.waitForEvent('download', { timeout: wait }),
     page.getByRole('button', { name: button, exact: true }).tap(),

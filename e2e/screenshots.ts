@@ -45,6 +45,7 @@ async function main(): Promise<void> {
       await walk.shot(path);
     }
     await walk.shot('compositor', compositor);
+    await ready(walk);
     await cues(walk);
     await people(walk);
     await stage(walk);
@@ -99,6 +100,20 @@ async function crowd({ world, page }: Walk): Promise<void> {
   await page.waitForTimeout(1000);
 }
 
+/** What is to be put right, and what a rush would come to. */
+async function ready({ page, shot, go }: Walk): Promise<void> {
+  await go('/rehearsal');
+  await page.getByRole('radio', { name: 'A rush of gifts' }).tap();
+  await page.getByRole('button', { name: 'Rehearse', exact: true }).tap();
+  await page.getByRole('list', { name: 'Advice' }).getByRole('listitem').first().waitFor();
+  await page.getByRole('heading', { name: 'A rush of gifts' }).evaluate((heading) => heading.scrollIntoView());
+  await page.waitForTimeout(500);
+  await shot('rehearsal');
+  await go('/ready');
+  await page.waitForTimeout(1500);
+  await shot('ready');
+}
+
 async function cues({ page, shot, go }: Walk): Promise<void> {
   await go('/cues');
   await page.getByRole('listitem').nth(1).getByRole('button', { name: 'More for this cue' }).tap();
@@ -114,8 +129,6 @@ async function people({ page, shot, go }: Walk): Promise<void> {
   await shot('people');
   await go('/points');
   await shot('points');
-  await go('/sound');
-  await shot('sound');
   await go('/feed/oxbow');
   await shot('feed');
 }
@@ -135,12 +148,6 @@ async function stage({ page, shot, go }: Walk): Promise<void> {
   await go('/stage');
   await page.getByRole('button', { name: 'Choose Tonight’s glazers' }).tap();
   await shot('stage');
-  await page.keyboard.press('Escape');
-  await page.getByRole('button', { name: /^9:16/ }).tap();
-  await page.getByRole('button', { name: 'Arrange for me' }).tap();
-  await page.getByRole('list', { name: 'Suggestions' }).getByRole('button').nth(2).waitFor();
-  await page.waitForTimeout(1200);
-  await shot('arrange');
 }
 
 async function mapping({ page, shot }: Walk): Promise<void> {
@@ -186,7 +193,7 @@ async function wide({ world, shot }: Walk): Promise<void> {
 async function gift({ world, page, shot, go }: Walk, viewer: Page): Promise<void> {
   await go('/desk');
   // What the crowd has left in the queues and on the frame.
-  for (const name of [/^Clear /, /^Skip what is on air in /])
+  for (const name of [/^Clear (?!all)/, /^Skip what is on air in /])
     for (const button of await page.getByRole('button', { name }).all())
       if (await button.isEnabled()) await button.tap();
   await viewer.waitForTimeout(2500);

@@ -161,6 +161,7 @@ test('live again after an interruption the session goes on with its goals; a new
   await offers('Go on with the last session').tap();
   await says(/Gift goal: 1\.45 of 1\.50 EUR/);
   // The desk lists what happened before the new one, too.
+  await page.getByRole('tab', { name: 'Happened' }).tap();
   await page
     .getByText(/Glaze Pot/)
     .first()

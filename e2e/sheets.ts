@@ -27,6 +27,8 @@ export const SHEETS: readonly SheetWay[] = [
   { place: '/cues', open: press('More for this cue'), title: /^This cue/ },
   { place: '/cues', open: press(/^Change “/), title: /^Show/ },
   { place: '/desk', open: press(/^Open the kiln.*: set it by hand$/), title: /^Open the kiln/ },
+  { place: '/desk', open: press('Arrange the desk'), title: /^Arrange the desk/ },
+  { place: '/desk', open: press('At a glance'), title: /^At a glance/ },
   {
     place: '/recap',
     open: (page) => page.getByRole('list', { name: 'To thank' }).getByRole('button').first().click(),
@@ -42,6 +44,7 @@ export const SHEETS: readonly SheetWay[] = [
   },
   { place: '/points', open: press('Choose the next glaze'), title: /^Choose the next glaze/ },
   { place: '/numbers', open: press(/^Open the kiln/), title: /^Open the kiln/ },
+  { place: '/buttons', open: press('New button'), title: /^New button/ },
   { place: '/devices', open: press('Add a device'), title: /^Add a device/ },
   { place: '/devices', open: press('Add a device', 'Make a code'), title: /^Add a device/ },
   { place: '/devices', open: press(/^(Phone|Tablet|Computer)/), title: /^(Phone|Tablet|Computer)/ },

@@ -7,16 +7,31 @@ import { launchChromium } from './chromium';
 import { freePort } from './free-port';
 import type { Browser, BrowserContext, BrowserContextOptions, Page } from 'playwright-core';
 
+export const NETWORK_NAME = 'gavirn.test';
 /** As a compositor's browser is set up: nobody touches it. And a camera that shows a test picture. */
 const SWITCHES = [
   '--autoplay-policy=no-user-gesture-required',
   '--use-fake-device-for-media-stream',
   '--use-fake-ui-for-media-stream',
+  // This machine by a name that is not its own: a browser takes such a page for one of the network, which has no https.
+  `--host-resolver-rules=MAP ${NETWORK_NAME} 127.0.0.1`,
 ];
 
-function start(file: string, args: string[]): Promise<ChildProcess> {
+/** Has a process take its machine's clock to be so far ahead of the true one, ms. */
+const clockOff = (ms: number): string[] => [
+  '--import',
+  `data:text/javascript,${encodeURIComponent(`
+    const True = Date;
+    globalThis.Date = class extends True {
+      constructor(...parts) { super(...(parts.length > 0 ? parts : [True.now() + ${ms}])); }
+      static now() { return True.now() + ${ms}; }
+    };`)}`,
+];
+
+function start(file: string, args: string[], clockMs = 0): Promise<ChildProcess> {
   const child = fork(`dist/programs/${file}`, args, {
     stdio: ['ignore', 'inherit', 'inherit', 'ipc'],
+    ...(clockMs === 0 ? {} : { execArgv: clockOff(clockMs) }),
   });
   return new Promise((resolve, reject) => {
     child.once('message', () => resolve(child));
@@ -52,6 +67,8 @@ interface WorldParts {
   demo: boolean;
   /** More of the server's options. */
   more: readonly string[];
+  /** How far the server's clock is ahead, ms. */
+  clockMs: number;
 }
 
 /** Server, stand-ins and a browser of their own for one file of tests: the real processes, on free ports, with an empty folder. */
@@ -68,7 +85,9 @@ export class World {
     this.data = parts.data;
   }
 
-  static async open(options: { demo?: boolean; more?: readonly string[] } = {}): Promise<World> {
+  static async open(
+    options: { demo?: boolean; more?: readonly string[]; data?: string; clockMs?: number } = {},
+  ): Promise<World> {
     const port = await freePort();
     const standinsPort = await freePort();
     const world = new World({
@@ -76,9 +95,10 @@ export class World {
       standinsPort,
       standinsProcess: await start('standins.mjs', ['--port', String(standinsPort)]),
       browser: await launchChromium(SWITCHES),
-      data: mkdtempSync(join(tmpdir(), 'gavirn-e2e-')),
+      data: options.data ?? mkdtempSync(join(tmpdir(), 'gavirn-e2e-')),
       demo: options.demo ?? false,
       more: options.more ?? [],
+      clockMs: options.clockMs ?? 0,
     });
     try {
       await world.startServer();
@@ -91,27 +111,39 @@ export class World {
   }
 
   async startServer(): Promise<void> {
-    this.server = await start('server.mjs', [
-      '--port',
-      String(this.parts.port),
-      '--standins',
-      this.standins,
-      '--data',
-      this.data,
-      '--private',
-      '--log',
-      'warn',
-      '--new-shows',
-      '100000',
-      ...this.parts.more,
-      ...(this.parts.demo ? ['--demo'] : []),
-    ]);
+    this.server = await start(
+      'server.mjs',
+      [
+        '--port',
+        String(this.parts.port),
+        '--standins',
+        this.standins,
+        '--data',
+        this.data,
+        '--private',
+        '--log',
+        'warn',
+        '--new-shows',
+        '100000',
+        ...this.parts.more,
+        ...(this.parts.demo ? ['--demo'] : []),
+      ],
+      this.parts.clockMs,
+    );
   }
 
   /** As a crash or a power cut does it: no warning, no clean end. */
   async killServer(): Promise<void> {
     this.server?.kill('SIGKILL');
     if (this.server) await ended(this.server);
+  }
+
+  /** As whoever runs it ends it: it is asked to, and has its time. @returns its exit code */
+  async endServer(): Promise<number | null> {
+    const { server } = this;
+    server?.kill('SIGTERM');
+    if (server) await ended(server);
+    return server?.exitCode ?? null;
   }
 
   /** Starts another server, which is expected to end by itself: its exit code and what it says. */
@@ -140,6 +172,8 @@ export class World {
       hasTouch: true,
       isMobile: true,
       baseURL: this.address,
+      // It would fetch the whole app for each page of each test; what it does is tried in app.e2e.ts.
+      serviceWorkers: 'block',
       ...options,
     });
     context.setDefaultTimeout(PATIENCE_MS);
@@ -205,7 +239,7 @@ export async function dragByTouch(
 }
 
 /** After this something is not late but wrong, also on a machine that is shared with others. */
-const PATIENCE_MS = 60_000;
+const PATIENCE_MS = Number(process.env['PATIENCE_MS'] ?? 180_000);
 
 /** Waits until `read` gives what is wanted; says what it gave last. */
 export async function until<T>(read: () => Promise<T>, wanted: (value: T) => boolean): Promise<T> {

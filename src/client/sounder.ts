@@ -12,6 +12,8 @@ export interface SounderOptions {
   speech?: (heard: string) => Promise<ArrayBuffer | null>;
   /** The browser does not let the page sound until it is touched; or it does again. */
   onBlocked?: (blocked: boolean) => void;
+  /** Something has been played, this loud at its peak, dBFS: by the page's own meter. */
+  onPlayed?: (peakDb: number) => void;
   /** What was just heard, in words. */
   onHeard?: (heard: AudibleAt) => void;
 }
@@ -89,7 +91,7 @@ export class Sounder {
 
   private open(): Voices {
     this.context ??= new AudioContext();
-    this.voices ??= new Voices(this.context);
+    this.voices ??= new Voices(this.context, this.options.onPlayed);
     if (this.context.state === 'suspended') {
       void this.context.resume();
       this.tellBlocked(this.context);

@@ -24,17 +24,20 @@ export function readStream(
   listener: StreamListener,
   headers: Readonly<Record<string, string>> = {},
 ): () => void {
-  const stopped = new AbortController();
+  let stopped = false;
+  // One abort serves both ends: `AbortSignal.any` is of 2023, and compositors embed older browsers.
+  let present: AbortController | null = null;
   let lastId: string | null = null;
 
   const once = async (): Promise<number | null> => {
-    const silent = new AbortController();
-    let timer = setTimeout(() => silent.abort(), SILENCE_MS);
+    const connection = new AbortController();
+    present = connection;
+    let timer = setTimeout(() => connection.abort(), SILENCE_MS);
     try {
       const response = await fetch(url, {
         headers: { accept: 'text/event-stream', ...headers, ...(lastId === null ? {} : { 'last-event-id': lastId }) },
         cache: 'no-store',
-        signal: AbortSignal.any([stopped.signal, silent.signal]),
+        signal: connection.signal,
       });
       if (!response.ok || !response.body) return response.status;
       listener.onOpen?.();
@@ -48,7 +51,7 @@ export function readStream(
       const decoder = new TextDecoder();
       for (let part = await reader.read(); !part.done; part = await reader.read()) {
         clearTimeout(timer);
-        timer = setTimeout(() => silent.abort(), SILENCE_MS);
+        timer = setTimeout(() => connection.abort(), SILENCE_MS);
         parser.feed(decoder.decode(part.value, { stream: true }));
       }
       return null;
@@ -60,15 +63,18 @@ export function readStream(
   };
 
   const run = async (): Promise<void> => {
-    while (!stopped.signal.aborted) {
+    while (!stopped) {
       const status = await once();
-      if (stopped.signal.aborted) return;
+      if (stopped) return;
       listener.onLost(status);
       await new Promise((resolve) => setTimeout(resolve, status === null ? AGAIN_MS : AGAIN_AFTER_NO_MS));
     }
   };
   void run();
-  return () => stopped.abort();
+  return () => {
+    stopped = true;
+    present?.abort();
+  };
 }
 
 /** The engine's clock as a page knows it: from what the messages state and the page's own steady clock. */

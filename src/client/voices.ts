@@ -1,5 +1,6 @@
 import { levelling } from '@/core/sound/loudness';
 import type { SoundPlan } from '@/core/sound/plan';
+import { Meter } from './meter';
 import type { Ready } from './sound-maker';
 
 /** What plays is lowered to this factor while something newer plays: about 9 dB. */
@@ -16,7 +17,15 @@ export class Voices {
   /** When the last sound in line will have ended, by the context's clock. */
   private busyUntil = 0;
 
-  constructor(private readonly context: AudioContext) {}
+  private readonly meter: Meter | null;
+
+  /** @param onPlayed told, each time it is quiet again, how loud it was at its peak, dBFS */
+  constructor(
+    private readonly context: AudioContext,
+    onPlayed?: (peakDb: number) => void,
+  ) {
+    this.meter = onPlayed ? new Meter(context, onPlayed) : null;
+  }
 
   /** @param volume a factor */
   play({ channels, rate, lufs, truePeakDb, cut }: Ready, volume: number, plan: SoundPlan): void {
@@ -29,7 +38,10 @@ export class Voices {
     source.buffer = buffer;
     const level = context.createGain();
     const duck = context.createGain();
-    source.connect(level).connect(duck).connect(context.destination);
+    source
+      .connect(level)
+      .connect(duck)
+      .connect(this.meter?.node ?? context.destination);
     const at = plan.together === 'queue' ? Math.max(context.currentTime, this.busyUntil) : context.currentTime;
     this.busyUntil = at + buffer.duration;
     const gain = volume * 10 ** (levelling({ lufs, truePeakDb }, { lufs: plan.target, peakDb: plan.peak }) / 20);
@@ -39,9 +51,11 @@ export class Voices {
     this.playing.push(voice);
     source.onended = () => {
       this.playing.splice(this.playing.indexOf(voice), 1);
+      if (this.playing.length === 0) this.meter?.stop();
       this.playing.at(-1)?.duck.gain.setTargetAtTime(1, context.currentTime, 0.12);
     };
     source.start(at);
+    this.meter?.start();
   }
 
   /** Makes way: what plays is lowered, until what came after it has ended. */

@@ -5,6 +5,7 @@ import type { PaintInput } from '@/core/stage/stage';
 import { Frame } from '@/client/frame';
 import { Sounder } from '@/client/sounder';
 import { SOUND } from '@/core/sound/plan';
+import { FrameLog } from './frame-log';
 
 /*
  * The page behind an outlet's address: one stream in, one canvas out. It needs no reload: it takes changes of the setup as they
@@ -36,10 +37,12 @@ const frameOn = ({ canvas, words }: Page, clock: RemoteClock): Frame =>
     media: { address: (id) => Promise.resolve(mediaAddress(id)) },
     now: () => clock.now(),
     room: () => ({ width: window.innerWidth, height: window.innerHeight }),
-    onWords: (lines) =>
-      words.replaceChildren(...lines.map((line) => Object.assign(document.createElement('li'), { textContent: line }))),
+    onWords: (lines) => {
+      words.textContent = '';
+      for (const line of lines) words.append(Object.assign(document.createElement('li'), { textContent: line }));
+    },
   });
-const sounderOf = ({ heard: heardWords, blocked }: Page): Sounder =>
+const sounderOf = ({ heard: heardWords, blocked }: Page, log: FrameLog): Sounder =>
   new Sounder({
     makeWorker: () => new Worker('/outlet/sounds.js'),
     bytes: (id) => bytesAt(mediaAddress(id)),
@@ -49,26 +52,33 @@ const sounderOf = ({ heard: heardWords, blocked }: Page): Sounder =>
     },
     onBlocked: (is) => {
       blocked.hidden = !is;
+      log.say({ blocked: is });
     },
+    onPlayed: (peakDb) => log.heard(peakDb),
   });
 
 function start(page: Page): void {
   const clock = new RemoteClock();
   const frame = frameOn(page, clock);
-  const sounder = sounderOf(page);
-  window.addEventListener('resize', () => frame.soon());
+  const log = new FrameLog(`${here}/report`, { now: () => clock.now() });
+  const sounder = sounderOf(page, log);
+  window.addEventListener('resize', () => {
+    frame.soon();
+    log.say({});
+  });
   let scene: PaintInput | null = null;
   let gives: Transition = TRANSITION;
   let plan: OutletView['sound'] = SOUND;
   let ownSounds: OutletView['own'] = [];
 
-  readStream(`${here}/stream`, {
+  readStream(`${here}/stream?page=${log.page}`, {
     onMessage(event, data) {
       // The server's own message, whose form docs/outlet-stream.md states.
       const message = JSON.parse(data) as Message;
       const nowhere = document.querySelector<HTMLElement>('#nowhere');
       if (nowhere) nowhere.hidden = true;
       clock.heard(message.now, event === 'view');
+      if (event === 'view') log.say({});
       const { scene: shown, transition, heard, sounds, language, sound, own, pictures } = message;
       if (pictures) frame.prepare(pictures);
       if (sound) plan = sound;
@@ -130,4 +140,6 @@ function merged(known: PaintInput['live'], changed: OutletView['live'] | undefin
   return Object.fromEntries(Object.entries({ ...known, ...changed }).filter(([, live]) => live !== null));
 }
 
+// What starts the page knows by this that it was read (first.ts).
+Object.assign(window, { gavirnStarted: true });
 if (canvas && words && heard && blocked) start({ canvas, words, heard, blocked });

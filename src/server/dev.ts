@@ -49,7 +49,7 @@ async function main(): Promise<void> {
   run('npx', [...watch, 'src/server/standins/main.ts', '--port', String(standins)]);
   run('npx', [
     ...[...watch, 'src/server/main.ts', '--port', String(server), '--standins', `http://127.0.0.1:${standins}`],
-    ...['--self', `http://127.0.0.1:${port}`, '--data', '.gavirn-dev', '--log', 'warn', '--demo', '--private'],
+    ...['--public', `http://127.0.0.1:${port}`, '--data', '.gavirn-dev', '--log', 'warn', '--demo', '--private'],
   ]);
   // In what it takes for a build machine, Expo does not reload.
   const env = Object.fromEntries(Object.entries(process.env).filter(([name]) => name !== 'CI')) as NodeJS.ProcessEnv;

@@ -1,38 +1,23 @@
-import { existsSync, rmSync, writeFileSync } from 'node:fs';
+import { readFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
-import { parseArgs } from 'node:util';
+import { createSecureContext } from 'node:tls';
 import { pushKept } from '@/core/event/kept';
-import { everywhere, onlyPublic } from './feed/outward';
-import { gavirnServer } from './http/server';
-import { closeOnEnd, listen } from './listen';
-import { DAY_MS, LIMITS } from './live/allowance';
-import { diskProblem, makeFolder } from '@/server/embedded/disk';
+import { english } from '@/core/words/phrase';
+import { dataProblem } from '@/server/embedded/data-version';
+import { disk, diskProblem } from '@/server/embedded/disk';
 import { doorsIn } from '@/server/embedded/doors';
 import { lockFolder } from '@/server/embedded/lock';
-import { LOG_LEVELS, newLog, type LogLevel } from './log';
-import { english } from '@/core/words/phrase';
-
-const { values } = parseArgs({
-  options: {
-    port: { type: 'string', default: '4600' },
-    data: { type: 'string', default: '.gavirn' },
-    standins: { type: 'string' },
-    self: { type: 'string' },
-    demo: { type: 'boolean', default: false },
-    // Feeds may then be asked for inside the server's own network: for a server of one's own.
-    private: { type: 'boolean', default: false },
-    log: { type: 'string', default: 'info' },
-    // Limits (docs/trust.md): shows in all, new ones an hour from one address, megabytes of files of one show, of all, of one show's sessions, days until a show sleeps.
-    'most-shows': { type: 'string' },
-    'new-shows': { type: 'string' },
-    'show-files': { type: 'string' },
-    'all-files': { type: 'string' },
-    'show-sessions': { type: 'string' },
-    'sleep-days': { type: 'string' },
-    // How many proxies stand before this server.
-    'trust-proxy': { type: 'string' },
-  },
-});
+import type { PlatformAddresses } from './feed/connecting';
+import { everywhere, onlyPublic } from './feed/outward';
+import { greeting } from './greeting';
+import { gavirnServer } from './http/server';
+import { closeOnEnd, listen } from './listen';
+import { DAY_MS, LIMITS, type Limits } from './live/allowance';
+import { figuresOf, type Figures } from './live/figures';
+import { newLog } from './log';
+import { Metrics } from './metrics';
+import { readOptions, WrongOption, type Options } from './options';
+import { watchedFolder, whyNotUsable } from './usable';
 
 const MOST_FAULTS = 20;
 const FAULTS_WITHIN_MS = 60_000;
@@ -42,22 +27,40 @@ function end(sentence: string): never {
   process.exit(1);
 }
 
-/** A number of the command line, or what it is without one. */
-function numberOf(name: keyof typeof values, otherwise: number, least = 0): number {
-  const given = values[name];
-  if (given === undefined) return otherwise;
-  const number = Number(given);
-  if (typeof given !== 'string' || given.trim() === '' || !Number.isFinite(number) || number < least)
-    end(`--${name} takes a number from ${least} on; "${String(given)}" is none.`);
-  return number;
+/** What it was started with, or the process ends with a sentence. */
+function optionsOrEnd(): Options {
+  try {
+    return readOptions(process.argv.slice(2), process.env);
+  } catch (error) {
+    if (error instanceof WrongOption) end(error.message);
+    throw error;
+  }
 }
 
+const MB = 1e6;
+const limitsOf = (options: Options): Limits => ({
+  shows: options['most-shows'] ?? LIMITS.shows,
+  showBytes: (options['show-files'] ?? LIMITS.showBytes / MB) * MB,
+  allBytes: (options['all-files'] ?? LIMITS.allBytes / MB) * MB,
+  sessionBytes: (options['show-sessions'] ?? LIMITS.sessionBytes / MB) * MB,
+  sleepMs: (options['sleep-days'] ?? (options.demo ? 1 : LIMITS.sleepMs / DAY_MS)) * DAY_MS,
+});
+
+/** Where the platforms are; those of the demo are the stand-ins. */
+function platformsOf({ standins, brindle, oxbow, tarn }: Options): PlatformAddresses {
+  if (standins === undefined) return { brindle: brindle ?? null, oxbow: oxbow ?? null, tarn: tarn ?? null };
+  const at = (name: string): string => `${standins}/standins/${name}`;
+  return { brindle: brindle ?? at('brindle'), oxbow: oxbow ?? at('oxbow'), tarn: tarn ?? at('tarn') };
+}
+
+let figures: () => Figures | null = () => null;
+
 async function main(): Promise<void> {
-  const level = LOG_LEVELS.find((each) => each === values.log);
-  if (level === undefined) end(`--log takes ${LOG_LEVELS.join(', ')}; "${values.log}" is none of them.`);
-  const log = newLog(level satisfies LogLevel);
-  const data = resolve(values.data);
-  makeUsable(data);
+  const options = optionsOrEnd();
+  const log = newLog(options.log ?? 'info');
+  const data = resolve(options.data ?? '.gavirn');
+  const unusable = whyNotUsable(data);
+  if (unusable !== null) end(`The data folder ${data} cannot be used: ${unusable}. Choose another one with --data.`);
   const locked = await lockFolder(data, (error) => {
     log.error({ err: error }, 'The data folder was taken by another server.');
     end(`Another Gavirn server has taken the folder ${data}. This one ends, so that nothing is counted twice.`);
@@ -74,50 +77,63 @@ async function main(): Promise<void> {
   };
   process.on('uncaughtException', fault);
   process.on('unhandledRejection', fault);
-  const port = numberOf('port', 4600, 1);
-  const platforms = `${values.standins ?? `http://127.0.0.1:${port + 1}`}/standins`;
-  const MB = 1e6;
-  const { server, close } = gavirnServer({
-    doors: doorsIn(data),
+  const wrongData = dataProblem(data);
+  if (wrongData !== null) end(wrongData);
+  const port = options.port ?? 4600;
+  const address = options.address ?? '0.0.0.0';
+  const tls = tlsOf(options);
+  const metrics: Metrics = new Metrics(() => figures());
+  const doors = doorsIn(data, metrics.watched(disk));
+  const { server, host, close } = gavirnServer({
+    doors,
     built: join(process.cwd(), 'dist'),
-    addresses: { brindle: `${platforms}/brindle`, oxbow: `${platforms}/oxbow`, tarn: `${platforms}/tarn` },
-    outward: values.private ? everywhere : onlyPublic(),
-    self: values.self ?? `http://127.0.0.1:${port}`,
-    standins: values.standins ?? null,
-    demo: values.demo ? join(process.cwd(), 'demo') : null,
+    addresses: platformsOf(options),
+    outward: options.private ? everywhere : onlyPublic(),
+    self: options.public ?? `${tls ? 'https' : 'http'}://127.0.0.1:${port}`,
+    standins: options.standins ?? null,
+    demo: options.demo ? join(process.cwd(), 'demo') : null,
     log,
-    limits: {
-      shows: numberOf('most-shows', LIMITS.shows, 1),
-      showBytes: numberOf('show-files', LIMITS.showBytes / MB) * MB,
-      allBytes: numberOf('all-files', LIMITS.allBytes / MB) * MB,
-      sessionBytes: numberOf('show-sessions', LIMITS.sessionBytes / MB, 1) * MB,
-      sleepMs: numberOf('sleep-days', values.demo ? 1 : LIMITS.sleepMs / DAY_MS, 0) * DAY_MS,
-    },
-    ...(values['new-shows'] === undefined ? {} : { newShows: numberOf('new-shows', 0, 1) }),
-    proxies: numberOf('trust-proxy', 0),
+    ...(tls ? { tls } : {}),
+    notReady: watchedFolder(data),
+    counted: metrics.counted,
+    limits: limitsOf(options),
+    ...(options['new-shows'] === undefined ? {} : { newShows: options['new-shows'] }),
+    proxies: options['trust-proxy'] ?? 0,
   });
+  figures = () => figuresOf(host, doors.bus);
+  if (options['metrics-port'] !== undefined)
+    listen(
+      metrics.server(),
+      { port: options['metrics-port'], host: options['metrics-address'] ?? '127.0.0.1', of: 'metrics-' },
+      () => undefined,
+    );
   closeOnEnd(async () => {
     await close();
     await locked.release();
   });
-  listen(server, port, '0.0.0.0', () => {
+  listen(server, { port, host: address }, () => {
     log.info({ port }, 'The server listens.');
-    process.send?.('ready');
+    // Started by another program, which says what there is to say.
+    if (process.send) process.send('ready');
+    else
+      void greeting({ port, address, secure: tls !== null, public: options.public }, process.stdout.isTTY).then(
+        (words) => process.stdout.write(words),
+      );
   });
 }
 
-/** The folder is there and can be written, or the process ends with a sentence. */
-function makeUsable(data: string): void {
-  const probe = join(data, `.probe.${process.pid}`);
+/** Its certificate and key, as they are in the files. */
+function tlsOf(options: Options): { cert: Buffer; key: Buffer } | null {
+  const [cert, key] = [options['tls-cert'], options['tls-key']];
+  if (cert === undefined || key === undefined) return null;
   try {
-    makeFolder(data);
-    writeFileSync(probe, '', { mode: 0o600 });
-    rmSync(probe);
+    const tls = { cert: readFileSync(cert), key: readFileSync(key) };
+    createSecureContext(tls);
+    return tls;
   } catch (error) {
-    // A fault of the disk or its rights: nothing could be kept.
-    if (existsSync(probe)) rmSync(probe, { force: true });
-    end(
-      `The data folder ${data} cannot be used: ${english(diskProblem(error) ?? (error instanceof Error ? error.message : String(error)))}. Choose another one with --data.`,
+    // Not to be read, no PEM, or two that do not belong together.
+    return end(
+      `The certificate ${cert} and the key ${key} cannot be used: ${english(diskProblem(error) ?? (error instanceof Error ? error.message : String(error)))}.`,
     );
   }
 }

@@ -1,19 +1,24 @@
 import { pushKept } from '@/core/event/kept';
-import type { StreamEvent } from '@/core/event/event';
+import type { EventOf, StreamEvent } from '@/core/event/event';
 import type { EventKind } from '@/core/event/kind';
+import { deskChatLine, type DeskChatLine } from './chat-line';
 
-/** One line of "what just happened". A streak's steps are one line that grows. */
+/** One line of "what just happened". A streak's steps are one line that grows, and so are the likes of some moments. */
 export interface Happened {
   id: string;
   feed: string;
   kind: EventKind;
   at: number;
   name: string | null;
+  /** How many others did it too. */
+  others: number;
   /** How many: likes, gifts of a streak so far, viewers of a raid. */
   count: number;
   /** What was said, or what was sent. */
   text: string;
   coins: number;
+  /** Thousandths of a minor unit of the streamer's currency. */
+  worth: number;
   /** The streak still grows. */
   open: boolean;
   /** The last alert it made, to be shown again. */
@@ -33,18 +38,41 @@ export interface Mark {
 }
 
 const KEPT_LINES = 120;
+const KEPT_CHAT = 300;
+/** Likes of one feed within so long, ms, are one line while no more than so few other lines have come after it. */
+const LIKES_MS = 30_000;
+const LIKES_BEHIND = 3;
+/** So many of those who liked are told apart in one line; more are still counted as likes. */
+const MOST_WHO = 10_000;
 const PULSE_MS = 60_000;
 const MARK_MS = 400;
 
-/** What the desk and the pulse show of a session's events: lines, newest last, and marks of the last minute. */
+/** What is known of an event beside itself. */
+export interface Known {
+  /** The alert that it made. */
+  alert: string | null;
+  worth: number;
+  /** Its writer has never written before. */
+  first: boolean;
+}
+
+/** What the desk and the pulse show of a session's events: lines and chat, newest last, and marks of the last minute. */
 export class Recorder {
   readonly lines: Happened[] = [];
+  readonly chat: DeskChatLine[] = [];
   marks: Mark[] = [];
+  /** The latest line of likes of each feed, and who is in it. */
+  private readonly likes = new Map<string, { id: string; who: Set<string> }>();
 
-  /** Takes note of an event, and of the alert that it made. */
-  record(event: StreamEvent, now: number, alert: string | null): void {
+  /** Takes note of an event. */
+  record(event: StreamEvent, now: number, { alert, worth, first }: Known): void {
     this.mark(event, now);
     if (event.kind === 'audience' || event.kind === 'join') return;
+    if (event.kind === 'chat') {
+      if (event.text.trim() !== '') pushKept(this.chat, deskChatLine(event, now, first), KEPT_CHAT);
+      return;
+    }
+    if (event.kind === 'like' && this.liked(event, now)) return;
     const streak = event.kind === 'gift' && event.streakId !== undefined ? `${event.feed}/${event.streakId}` : null;
     const known = streak === null ? undefined : this.lines.find(({ id }) => id === streak);
     if (known && event.kind === 'gift') {
@@ -53,6 +81,7 @@ export class Recorder {
         ...known,
         count: known.count + event.count,
         coins: known.coins + event.count * event.unitCoins,
+        worth: known.worth + worth,
         open: event.streakOpen ?? false,
         at: now,
         alert: alert ?? known.alert,
@@ -69,11 +98,28 @@ export class Recorder {
         kind: event.kind,
         at: now,
         name: event.viewer?.name ?? null,
+        others: 0,
+        worth,
         alert,
         ...said(event),
       },
       KEPT_LINES,
     );
+  }
+
+  /** Likes join the line of those before them, where that is not long ago and near by: in its place, so that nothing moves for them. */
+  private liked(event: EventOf<'like'>, now: number): boolean {
+    const who = event.viewer?.id ?? '';
+    const known = this.likes.get(event.feed);
+    const at = known ? this.lines.findLastIndex(({ id }) => id === known.id) : -1;
+    const line = this.lines[at];
+    if (!known || !line || now - line.at > LIKES_MS || this.lines.length - at > LIKES_BEHIND + 1) {
+      this.likes.set(event.feed, { id: `${event.feed}/${event.id}`, who: new Set([who]) });
+      return false;
+    }
+    if (known.who.size < MOST_WHO) known.who.add(who);
+    this.lines[at] = { ...line, count: line.count + event.count, others: known.who.size - 1 };
+    return true;
   }
 
   /** A streak that fell silent. */
@@ -101,6 +147,8 @@ export class Recorder {
 
   clear(): void {
     this.lines.length = 0;
+    this.chat.length = 0;
+    this.likes.clear();
   }
 }
 
@@ -116,8 +164,6 @@ function said(event: StreamEvent): Pick<Happened, 'count' | 'text' | 'coins' | '
         coins: event.count * event.unitCoins,
         open: event.streakOpen ?? false,
       };
-    case 'chat':
-      return { ...plain, text: event.text.slice(0, 300) };
     case 'subscribe':
       return { ...plain, count: event.months, ...(event.message ? { message: event.message.slice(0, 300) } : {}) };
     case 'giftSubs':
@@ -136,6 +182,7 @@ function said(event: StreamEvent): Pick<Happened, 'count' | 'text' | 'coins' | '
     case 'follow':
       return { ...plain, count: event.count ?? 1 };
     case 'share':
+    case 'chat':
     case 'join':
     case 'audience':
       return plain;

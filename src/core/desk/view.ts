@@ -17,7 +17,12 @@ import type { SoundPlan } from '@/core/sound/plan';
 import type { Imitation } from '@/core/people/imitation';
 import type { FeedHealth, Outage } from './feed-health';
 import type { Notice } from './notice';
+import type { OutletPage } from './outlet-page';
 import type { Playback } from './playback';
+import type { DeskChatLine } from './chat-line';
+import type { FeaturedLine, WrittenLine } from '@/core/engine/feature/featured';
+import type { DelayMark } from '@/core/engine/feature/delay';
+import type { Owed } from '@/core/engine/feature/thanks/owed';
 import type { Happened, Mark } from './happened';
 import type { Sayable } from '@/core/words/phrase';
 
@@ -67,13 +72,17 @@ export interface QueueView {
   until: number;
 }
 
-/** Everything that the app shows of a running show. Sections are sent when they change; `happened` and `marks` only what is new. */
+/** Everything that the app shows of a running show. Sections are sent when they change; of `happened`, `chat` and `marks` only what is new. */
 export interface DeskView {
   /** How often the show's documents have been changed since the server began: another number, and there is something to be fetched. */
   step: number;
+  /** Finished sessions whose logs other devices wait for (live/log-relay.ts). */
+  wanted: string[];
   session: Session | null;
   /** The session before this one, while it can be gone on with in its place: when it ended, ms UTC. */
   earlier: { endedAt: number } | null;
+  /** It was said since the session began which of the home's shows it is. */
+  chosen: boolean;
   /** How many finished sessions wait to be taken by a browser. */
   finished: number;
   problem: Sayable | null;
@@ -112,9 +121,26 @@ export interface DeskView {
   imitations: (Imitation & { feed: string; at: number })[];
   /** How many places show each outlet now. */
   outlets: Record<string, number>;
+  /** The pages that each is open in, as far as they have said how they are. */
+  outletPages: Record<string, OutletPage[]>;
   /** When a place last showed each, ms UTC; none: never since the server began. */
   outletsSeen: Record<string, number>;
+  /** Whom to thank, worthiest first: no more than are looked at; how many there are, and what all that is worth (thousandths of a minor unit). */
+  owed: Owed[];
+  owedInAll: { count: number; worth: number };
+  /** Who was thanked last, newest last. */
+  thanked: Owed[];
+  /** The line of chat that stands on the frame. */
+  featured: FeaturedLine | null;
+  /** Lines that are kept for later, oldest first. */
+  keptLines: (WrittenLine & { at: number })[];
+  /** What the delay is measured by, and where it was written back first. */
+  delayMark: DelayMark | null;
+  delayAnswers: { feed: string; at: number }[];
+  /** Everything is off the frame and silent. */
+  blackout: boolean;
   happened: Happened[];
+  chat: DeskChatLine[];
   marks: Mark[];
 }
 

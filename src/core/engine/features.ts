@@ -8,8 +8,10 @@ import { chat } from './feature/chat';
 import { countdown } from './feature/countdown';
 import { counter } from './feature/counter';
 import { credits } from './feature/credits';
+import { delay } from './feature/delay';
 import { draw } from './feature/draw';
 import { drift } from './feature/drift';
+import { featured } from './feature/featured';
 import { feedProblem } from './feature/feed-problem';
 import { follower } from './feature/follower';
 import { giving } from './feature/giving';
@@ -23,6 +25,7 @@ import { scene } from './feature/scene';
 import { setup } from './feature/setup';
 import { shelf } from './feature/shelf';
 import { team } from './feature/team';
+import { thanks } from './feature/thanks';
 import { viewer } from './feature/viewer';
 import { hand } from './kernel/hand';
 import { kitOf } from './kernel/kit';
@@ -54,9 +57,12 @@ export const FEATURES = [
   shelf,
   audience,
   giving,
+  thanks,
   scene,
   drift,
   chat,
+  featured,
+  delay,
   credits,
   feedProblem,
   clock,

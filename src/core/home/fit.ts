@@ -1,11 +1,46 @@
+import { dequal } from 'dequal';
+import { withFeeds } from '@/core/event/with-feeds';
 import type { Feed } from '@/core/platform/feed';
 import type { Show } from '@/core/show/show';
 import { freshName } from '@/core/show/listed';
-import { isTree, type Json, type Tree } from './lists';
 
 /* A show comes into a home: by its file, or from another home. What belongs to the streamer is there already. */
 
 const sameWord = (a: string, b: string): boolean => a.toLowerCase() === b.toLowerCase();
+
+/**
+ * What a show's feeds are in a home: those that are new to it, and the ids that all have there.
+ * @param newId makes an id that nothing has
+ */
+function feedsIn(show: Show, home: Show, newId: () => string): { added: Feed[]; ids: Map<string, string> } {
+  const ids = new Map<string, string>();
+  const added = show.feeds.flatMap((feed): Feed[] => {
+    const known = home.feeds.find((one) => isSameAccount(one, feed));
+    const id = known?.id ?? (home.feeds.some((one) => one.id === feed.id) ? newId() : feed.id);
+    ids.set(feed.id, id);
+    return known ? [] : [{ ...feed, id }];
+  });
+  return { added, ids };
+}
+
+/** Platforms on which a handle is an account; elsewhere it is what the streamer calls a feed that may have an address of its own. */
+const WITH_ACCOUNTS: ReadonlySet<Feed['platform']> = new Set(['brindle', 'oxbow', 'tarn']);
+
+function isSameAccount(a: Feed, b: Feed): boolean {
+  if (a.platform !== b.platform) return false;
+  if (WITH_ACCOUNTS.has(a.platform)) return sameWord(a.handle, b.handle);
+  return a.id === b.id || dequal({ ...a, id: '', on: true }, { ...b, id: '', on: true });
+}
+
+/** The ids that a show's feeds and outlets have in a home that it has come into. */
+export function idsInHome(show: Show, home: Show): { feeds: Map<string, string>; outlets: Map<string, string> } {
+  const feeds = show.feeds.flatMap((feed) => {
+    const known = home.feeds.find((one) => isSameAccount(one, feed));
+    return known ? [[feed.id, known.id] as const] : [];
+  });
+  const ids = outletsIn(show, home, () => '').map(({ id }) => id);
+  return { feeds: new Map(feeds), outlets: new Map(show.outlets.map(({ id }, n) => [id, ids[n] ?? id])) };
+}
 
 /**
  * The home with a show that comes to it, as it is once that is on: its feeds are the home's of the same platform and handle, its outlets those of
@@ -15,14 +50,8 @@ const sameWord = (a: string, b: string): boolean => a.toLowerCase() === b.toLowe
  * @param newId makes an id that nothing has
  */
 export function fitted(show: Show, home: Show, names: readonly string[], newId: () => string): Show {
-  const feeds = new Map<string, string>();
-  const added = show.feeds.flatMap((feed): Feed[] => {
-    const known = home.feeds.find((one) => one.platform === feed.platform && sameWord(one.handle, feed.handle));
-    const id = known?.id ?? (home.feeds.some((one) => one.id === feed.id) ? newId() : feed.id);
-    feeds.set(feed.id, id);
-    return known ? [] : [{ ...feed, id }];
-  });
-  const own = renamed(show as unknown as Json, feeds) as unknown as Show;
+  const { added, ids } = feedsIn(show, home, newId);
+  const own = withFeeds(show, ids);
   return {
     ...own,
     id: home.id,
@@ -43,6 +72,11 @@ export function fitted(show: Show, home: Show, names: readonly string[], newId: 
     zone: home.zone,
     goOnMinutes: home.goOnMinutes,
     followAgain: home.followAgain,
+    plan: home.plan,
+    keepSessions: home.keepSessions,
+    alsoShown: home.alsoShown,
+    questionWord: home.questionWord,
+    delays: home.delays,
   };
 }
 
@@ -53,6 +87,7 @@ const withNew = <T>(there: readonly T[], come: readonly T[], keyOf: (one: T) => 
 
 /** Where nobody earns points yet, the show's rules are the home's. */
 function pointsIn({ points: come }: Show, { points: there }: Show): Show['points'] {
+  if (come.own) return come;
   if (!there.on && there.perks.length === 0) return come;
   return { ...there, perks: withNew(there.perks, come.perks, ({ id }) => id) };
 }
@@ -65,21 +100,4 @@ function outletsIn({ outlets: come }: Show, { outlets: there }: Show, newId: () 
     taken.add(id);
     return { ...outlet, id };
   });
-}
-
-/** The same with other ids of feeds, wherever one is named: as `feed`, and in lists called `feeds`. */
-function renamed(value: Json, feeds: ReadonlyMap<string, string>): Json {
-  if (Array.isArray(value)) return value.map((each) => renamed(each, feeds));
-  if (!isTree(value)) return value;
-  const other: Tree = {};
-  for (const [key, each] of Object.entries(value)) {
-    if (each === undefined) continue;
-    other[key] =
-      key === 'feed' && typeof each === 'string'
-        ? (feeds.get(each) ?? each)
-        : key === 'feeds' && Array.isArray(each) && each.every((one) => typeof one === 'string')
-          ? each.map((one) => feeds.get(String(one)) ?? one)
-          : renamed(each, feeds);
-  }
-  return other;
 }

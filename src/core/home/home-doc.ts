@@ -1,26 +1,38 @@
 import { Doc, Map as YMap } from 'yjs';
 import { readShowDocument, type ReadShow } from '@/core/show/file';
 import { SHOW_FORMAT, SHOW_VERSION, type Show } from '@/core/show/show';
+import { POINTS, pointsSchema, type PointsPlan } from '@/core/engine/feature/points/schema';
 import type { Outlet } from '@/core/show/outlet';
 import { ORDER, type Change } from './changes';
 import { APART, HOME_PARTS, isTree, keyed, LISTS_BY_KEY, type Json, type Tree } from './lists';
+import {
+  entriesOf,
+  inPlain,
+  json,
+  NO_LIST,
+  RANK,
+  rankedEntry,
+  rankOf,
+  toMap,
+  toShared,
+  type Shared,
+} from './shared-tree';
 import { byRank, ranksFor } from './ranks';
 
 /*
  * A home as a Yjs document, in which several devices' changes come together (docs/home.md):
- *   home       what belongs to the streamer, and `on`: which show is on
+ *   home       what belongs to the streamer, `on`: which show is on, and `planned`: up to when the plan has been followed
  *   shows      each show's own parts, by its id
  *   addresses  the outlets' names, by their ids: a show says what each of them shows
- * A list of things with keys is a map, each entry with its rank under `#`.
  */
 
-type Shared = YMap<unknown>;
-
-const RANK = '#';
-/** An entry that is no object stands here. */
-const ITSELF = '=';
-
 const homePart = (part: string): boolean => (HOME_PARTS as readonly string[]).includes(part);
+/** Whether a part of the home is this show's own: points may be. */
+const hasOwn = (show: Show, part: string): boolean => part === 'points' && show.points.own === true;
+/** Where a part of a show stands. */
+const holderOf = (home: Shared, own: Shared, part: string, show: Show): Shared =>
+  homePart(part) && !hasOwn(show, part) ? home : own;
+
 const apart = (part: string): boolean => (APART as readonly string[]).includes(part);
 
 export const roots = (doc: Doc) => ({
@@ -51,7 +63,7 @@ export function writeNewHome(doc: Doc, show: Show, id: string): void {
   doc.transact(() => {
     const { home } = roots(doc);
     for (const [part, value] of Object.entries(show as unknown as Tree))
-      if (homePart(part)) home.set(part, toShared([part], value));
+      if (homePart(part)) home.set(part, toShared([part], hasOwn(show, part) ? { ...POINTS } : value));
     beginLists(home, true);
     writeShow(doc, show, id);
     home.set('on', id);
@@ -71,7 +83,8 @@ export function writeShow(doc: Doc, show: Show, id: string): void {
     const own = new YMap<unknown>();
     shows.set(id, own);
     for (const [part, value] of Object.entries(show as unknown as Tree))
-      if (!apart(part) && !homePart(part) && part !== 'outlets') own.set(part, toShared([part], value));
+      if (!apart(part) && (!homePart(part) || hasOwn(show, part)) && part !== 'outlets')
+        own.set(part, toShared([part], value));
     beginLists(own, false);
     rankLast(shows, id);
     for (const outlet of show.outlets) {
@@ -105,50 +118,6 @@ function showAt(show: Shared, { id, name: _name, ...rest }: Outlet): void {
   if (outlets instanceof YMap) outlets.set(id, toShared(NO_LIST, rest as unknown as Tree));
 }
 
-/** JSON as it stands in the document: objects as maps, lists with keys as maps with ranks, and everything else as it is. */
-function toShared(at: readonly string[], value: Json): unknown {
-  const keyOf = LISTS_BY_KEY[at.join('.')];
-  if (keyOf && Array.isArray(value)) {
-    const entries = keyed(value, keyOf);
-    const ranks = ranksFor([...entries.keys()], new Map());
-    return toMap(
-      Object.fromEntries([...entries].map(([key, entry]) => [key, rankedEntry(entry, ranks.get(key) ?? '')])),
-    );
-  }
-  if (!isTree(value)) return value;
-  const map = new YMap<unknown>();
-  for (const [part, each] of Object.entries(value))
-    if (each !== undefined) map.set(part, toShared([...at, part], each));
-  return map;
-}
-
-/** A path below which nothing is a list with keys. */
-const NO_LIST = [''];
-const toMap = (tree: Tree): Shared => toShared(NO_LIST, tree) as Shared;
-const rankedEntry = (entry: Json, rank: string): Tree => ({
-  ...(isTree(entry) ? entry : { [ITSELF]: entry }),
-  [RANK]: rank,
-});
-
-/** What a map holds, as JSON. */
-const json = (map: Shared): Tree => map.toJSON() as Tree;
-
-/** A list's entries in order. */
-function entriesOf(list: Json | undefined): [string, Json][] {
-  if (!isTree(list)) return [];
-  return Object.entries(list)
-    .flatMap(([key, entry]) => (isTree(entry) ? [{ key, entry, rank: String(entry[RANK] ?? '') }] : []))
-    .sort((a, b) => byRank([a.key, a.rank], [b.key, b.rank]))
-    .map(({ key, entry: { [RANK]: _rank, ...rest } }) => [key, ITSELF in rest ? (rest[ITSELF] ?? null) : rest]);
-}
-
-/** Lists out of maps, wherever there is one. */
-function fromShared(at: readonly string[], value: Json): Json {
-  if (LISTS_BY_KEY[at.join('.')]) return entriesOf(value).map(([, entry]) => entry);
-  if (!isTree(value) || at.length > 1) return value;
-  return Object.fromEntries(Object.entries(value).map(([part, each]) => [part, fromShared([...at, part], each)]));
-}
-
 /**
  * One show of a home with all that belongs to it, as the server runs it.
  * @param id of the home
@@ -157,11 +126,13 @@ function fromShared(at: readonly string[], value: Json): Json {
 export function readHome(doc: Doc, id: string, which = showOn(doc)): ReadShow {
   const { home, shows, addresses } = roots(doc);
   const own = shows.get(which);
-  const { on: _on, ...shared } = json(home);
-  const { [RANK]: _rank, outlets, ...parts } = own instanceof YMap ? json(own) : {};
-  const whole = fromShared([], { ...shared, ...parts });
+  const { on: _on, planned: _planned, ...shared } = json(home);
+  const { [RANK]: _rank, outlets, points, ...parts } = own instanceof YMap ? json(own) : {};
+  // Points of its own that it does not keep now stay for when it does again.
+  const ownPoints: Tree = isTree(points) && points.own === true ? { points } : {};
+  const whole = inPlain({ ...shared, ...parts, ...ownPoints });
   return readShowDocument({
-    ...(whole as Tree),
+    ...whole,
     format: SHOW_FORMAT,
     version: SHOW_VERSION,
     id,
@@ -180,6 +151,10 @@ function outletsOf(addresses: readonly [string, Json][], shown: Tree): Tree[] {
   return outlets.map((outlet, n): Tree => (!says && n === 0 ? { ...outlet, sounds: true } : outlet));
 }
 
+/** The home's points, whatever the show that is on has. */
+export const pointsOfHome = (doc: Doc): PointsPlan =>
+  pointsSchema.safeParse(inPlain(json(roots(doc).home)).points).data ?? POINTS;
+
 /** Writes changes of the show that is on. @param after the show with them */
 export function writeChanges(doc: Doc, changes: readonly Change[], after: Show): void {
   const { home, shows } = roots(doc);
@@ -187,6 +162,8 @@ export function writeChanges(doc: Doc, changes: readonly Change[], after: Show):
   if (!(own instanceof YMap)) return;
   doc.transact(() => {
     const lists = new Set<string>();
+    // First of all: it says where the rest of them stand.
+    if (changes.some(({ at }) => isOwnPoints(at))) writeOwnPoints(own, after);
     for (const { at, to } of changes) {
       const [part = ''] = at;
       if (apart(part)) continue;
@@ -194,10 +171,20 @@ export function writeChanges(doc: Doc, changes: readonly Change[], after: Show):
       if (list !== null && (at.at(-1) === ORDER || at.length === list.split('.').length + 1)) lists.add(list);
       if (at.at(-1) === ORDER) continue;
       if (part === 'outlets') writeOutlet(doc, own, at.slice(1), after);
-      else write(homePart(part) ? home : own, at, to);
+      else if (!isOwnPoints(at)) write(holderOf(home, own, part, after), at, to);
     }
     for (const list of lists) rank(doc, own, list, after);
   });
+}
+
+const isOwnPoints = ([part, field]: readonly string[]): boolean => part === 'points' && field === 'own';
+
+/** A show keeps points of its own from now on, as it did before or else as the home's are; or it does not any more. */
+function writeOwnPoints(own: Shared, after: Show): void {
+  const known = own.get('points');
+  if (after.points.own && !(known instanceof YMap))
+    own.set('points', toShared(['points'], after.points as unknown as Tree));
+  else if (known instanceof YMap) known.set('own', after.points.own === true);
 }
 
 /** The list with keys that a path leads into, if it does. */
@@ -222,18 +209,13 @@ function write(root: Shared, at: readonly string[], to: Json | undefined): void 
   else holder.set(part, toShared(at, to));
 }
 
-const rankOf = (entry: unknown): string | undefined => {
-  const rank = entry instanceof YMap ? entry.get(RANK) : undefined;
-  return typeof rank === 'string' && rank !== '' ? rank : undefined;
-};
-
 /** Gives the entries of a list their places. */
 function rank(doc: Doc, own: Shared, list: string, after: Show): void {
   const keyOf = LISTS_BY_KEY[list];
   const { home, addresses } = roots(doc);
   const path = list.split('.');
   const read = (holder: unknown, part: string): unknown => (holder instanceof YMap ? holder.get(part) : undefined);
-  const map = list === 'outlets' ? addresses : path.reduce(read, homePart(path[0] ?? '') ? home : own);
+  const map = list === 'outlets' ? addresses : path.reduce(read, holderOf(home, own, path[0] ?? '', after));
   const entries = path.reduce<Json | undefined>(
     (value, part) => (isTree(value) ? value[part] : undefined),
     after as unknown as Tree,

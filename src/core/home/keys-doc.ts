@@ -7,9 +7,14 @@ import { dequal } from 'dequal';
  */
 
 export interface HomeKeys {
+  /** By outlet; under `<outlet>/<anything>` another key of the same one: of a show that has come into the home, with addresses that are in use. */
   outlets: Record<string, unknown>;
   feeds: Record<string, unknown>;
 }
+
+/** The outlet that a key is of. */
+export const outletOfKey = (name: string, outlets: { has: (id: string) => boolean }): string =>
+  outlets.has(name) ? name : (name.split('/', 1)[0] ?? name);
 
 const KINDS = ['outlets', 'feeds'] as const;
 

@@ -39,6 +39,7 @@ export const LISTS_BY_KEY: Readonly<Record<string, KeyOf>> = {
   scenes: byId,
   'leftOut.named': bySomeone,
   'points.perks': byId,
+  'plan.slots': byId,
 };
 
 /**
@@ -55,6 +56,11 @@ export const HOME_PARTS = [
   'zone',
   'goOnMinutes',
   'followAgain',
+  'plan',
+  'keepSessions',
+  'alsoShown',
+  'questionWord',
+  'delays',
 ] as const satisfies readonly (keyof Show)[];
 
 /** Parts that are no part of either: the form of the document, the home's own id, and which of its shows it is. */

@@ -75,6 +75,38 @@ describe('a home with several shows', () => {
     expect(copy.name).toBe(`${kiln.name} 2`);
   });
 
+  test('a show with points of its own leaves the home’s as they are, and finds its own again', () => {
+    const doc = new Doc();
+    writeNewHome(doc, kiln, 'kiln');
+    add(doc, salvage, 'salvage');
+    const edit = (recipe: (show: Show) => void): void => {
+      const [before, after] = [read(doc), JSON.parse(JSON.stringify(read(doc))) as Show];
+      recipe(after);
+      writeChanges(doc, changesBetween(before, after), after);
+    };
+    const units = () => [read(doc, 'kiln').points.unit, read(doc, 'salvage').points.unit];
+    const before = read(doc, 'salvage').points;
+    edit(({ points }) => {
+      points.own = true;
+      points.unit = 'sparks';
+    });
+    expect(units()).toEqual(['sparks', before.unit]);
+    edit(({ points }) => {
+      points.perks = [{ id: 'p', name: 'Mine', keyword: '!mine', price: 1, level: 1, pause: 0 }];
+    });
+    expect(read(doc).points.perks.map(({ id }) => id)).toEqual(['p']);
+    expect(read(doc, 'salvage').points).toEqual(before);
+    edit(({ points }) => delete points.own);
+    expect(read(doc).points).toEqual(before);
+    edit(({ points }) => (points.own = true));
+    expect([read(doc).points.unit, read(doc).points.perks.length]).toEqual(['sparks', 1]);
+    // One more comes to the home, not to the one that is on; one that keeps its own brings them.
+    add(doc, { ...salvage, name: 'Third' }, 'third');
+    expect(read(doc, 'third').points).toEqual(before);
+    add(doc, { ...salvage, name: 'Fourth', points: { ...before, own: true, unit: 'rivets' } }, 'fourth');
+    expect([read(doc, 'fourth').points.unit, ...units()]).toEqual(['rivets', 'sparks', before.unit]);
+  });
+
   test('one that brings more feeds than a home holds is not taken, and nothing is changed', () => {
     const home = new Doc();
     writeNewHome(home, kiln, 'kiln');

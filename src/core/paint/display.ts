@@ -1,5 +1,6 @@
 import type { Moves } from './motion';
 import type { Box } from './box';
+import type { Radius } from './rounded-rect';
 import type { Fit } from './fitted';
 
 /** A colour in CSS notation, or a straight gradient between two points of the group (px). */
@@ -24,7 +25,7 @@ export type Op =
       y: number;
       w: number;
       h: number;
-      radius: number | [number, number, number, number];
+      radius: Radius;
       fill?: Fill;
       stroke?: { color: string; width: number; dash?: number[] };
     }

@@ -2,6 +2,7 @@ import type { Context2D, PaintHost } from './context';
 import type { Fill, Op } from './display';
 import { fitted, UNCUT } from './fitted';
 import { cssFont } from './font';
+import { addRoundedRect } from './rounded-rect';
 
 function fillOf(context: Context2D, fill: Fill): string | CanvasGradient {
   if (typeof fill === 'string') return fill;
@@ -48,7 +49,7 @@ type OpOf<K extends Op['op']> = Extract<Op, { op: K }>;
 
 function drawRect(context: Context2D, op: OpOf<'rect'>): void {
   context.beginPath();
-  context.roundRect(op.x, op.y, op.w, op.h, op.radius);
+  addRoundedRect(context, op, op.radius);
   if (op.fill !== undefined) {
     context.fillStyle = fillOf(context, op.fill);
     context.fill();
@@ -103,9 +104,8 @@ function drawImage(context: Context2D, op: OpOf<'image'>, host: PaintHost): void
   const image = host.image(op.src, op.at);
   if (!image) return;
   if (op.radius !== undefined) {
-    const { x, y, w, h } = op.within ?? op;
     context.beginPath();
-    context.roundRect(x, y, w, h, op.radius);
+    addRoundedRect(context, op.within ?? op, op.radius);
     context.clip();
   }
   if (op.mirrored) {

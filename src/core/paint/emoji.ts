@@ -1,10 +1,12 @@
+import emojiRegex from 'emoji-regex';
+
 /*
  * Emoji are drawn as images of one open set (@twemoji/svg): a system's own emoji font differs from machine to machine, or is not
  * there at all.
  */
 
-// Built from a string: the v flag (ECMA-262, 2024) is beyond what the app's transpiler parses. One RGI emoji, whole (UTS #51).
-const EMOJI = new RegExp('^\\p{RGI_Emoji}$', 'v');
+// One emoji, whole, also without its selectors, as UTS #51 lists them. A property of strings (\p{RGI_Emoji}) needs a browser of 2023.
+const EMOJI = new RegExp(`^(?:${emojiRegex().source})$`);
 // A digit or a sign alone is in no set of pictures; it becomes one only with a keycap, which RGI_Emoji has.
 const MAYBE = /\p{Extended_Pictographic}|\p{Regional_Indicator}|\u20e3/u;
 const graphemes = new Intl.Segmenter(undefined, { granularity: 'grapheme' });

@@ -106,9 +106,9 @@ export const fontFile = ({ file }: Pick<FontFace, 'file'>): string => file.slice
 export const fontFaceRule = ({ family, weight, range }: FontFace, src: string): string =>
   `@font-face{font-family:"${family}";font-weight:${weight};src:url("${src}");font-display:block;${range ? `unicode-range:${range}` : ''}}`;
 
-/** The rules of FONT_FACES; `base` is where their files are served, ending in a slash. */
-export const fontFaceCss = (base: string): string =>
-  FONT_FACES.map((face) => fontFaceRule(face, `${base}${fontFile(face)}`)).join('\n');
+/** The rules of FONT_FACES; `base` is where their files are served, ending in a slash, and `query` what stands behind each address. */
+export const fontFaceCss = (base: string, query = ''): string =>
+  FONT_FACES.map((face) => fontFaceRule(face, `${base}${fontFile(face)}${query}`)).join('\n');
 
 /** The fonts that a frame's text is drawn with: of the families that are named, and of the further scripts that it has letters of. */
 export function facesFor({ groups }: DisplayList): FontFace[] {

@@ -1,6 +1,7 @@
 import type { Box, DisplayList, Op, PlacedGroup } from './display';
 import type { Context2D, PaintHost, Surface } from './context';
 import { drawOp } from './draw-op';
+import { addRoundedRect } from './rounded-rect';
 import { turned, turnedBounds } from './turn';
 
 interface Layer {
@@ -81,9 +82,8 @@ export class Painter {
     );
     surface.context.setTransform(this.scale, 0, 0, this.scale, BLEED * this.scale, BLEED * this.scale);
     if (group.clip) {
-      const { x, y, w, h, radius = 0 } = group.clip;
       surface.context.beginPath();
-      surface.context.roundRect(x, y, w, h, radius);
+      addRoundedRect(surface.context, group.clip, group.clip.radius ?? 0);
       surface.context.clip();
     }
     for (const op of group.ops) drawOp(surface.context, op, this.host);

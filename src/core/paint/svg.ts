@@ -1,5 +1,7 @@
 import type { DisplayList, Fill, Op } from './display';
+import type { Box } from './box';
 import { cssFont } from './font';
+import { radiiOf, type Radius } from './rounded-rect';
 
 /** What the writer needs: where an image's bytes are, as an address that an SVG can hold (a data URL). Undefined: it is left out. */
 export type ImageAddress = (src: string, at?: number) => string | undefined;
@@ -130,20 +132,10 @@ const floodOf = (css: string): string => {
     : `flood-color="${css}"`;
 };
 
-/** A rectangle with corners as a canvas's roundRect has them (HTML, "roundRect"): radii that do not fit are made smaller together. */
-function roundedRect(
-  { x, y, w, h }: { x: number; y: number; w: number; h: number },
-  radius: number | [number, number, number, number],
-): string {
-  const [tl, tr, br, bl] = typeof radius === 'number' ? [radius, radius, radius, radius] : radius;
-  const by = Math.min(
-    1,
-    w / Math.max(1e-9, tl + tr),
-    w / Math.max(1e-9, bl + br),
-    h / Math.max(1e-9, tl + bl),
-    h / Math.max(1e-9, tr + br),
-  );
-  const [a, b, c, d] = [tl * by, tr * by, br * by, bl * by];
+/** A rectangle with round corners, as `addRoundedRect` has them. */
+function roundedRect(box: Box, radius: Radius): string {
+  const { x, y, w, h } = box;
+  const [a, b, c, d] = radiiOf(box, radius);
   const arc = (r: number, ex: number, ey: number): string => (r > 0 ? `A${n(r)} ${n(r)} 0 0 1 ${n(ex)} ${n(ey)}` : '');
   return `M${n(x + a)} ${n(y)}H${n(x + w - b)}${arc(b, x + w, y + b)}V${n(y + h - c)}${arc(c, x + w - c, y + h)}H${n(x + d)}${arc(d, x, y + h - d)}V${n(y + a)}${arc(a, x + a, y)}Z`;
 }

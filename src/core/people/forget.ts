@@ -9,6 +9,9 @@ export interface Forgotten {
   name?: string;
 }
 
+/** Inputs that hold what was counted of many, or their notes. */
+const HOLDS_MORE: ReadonlySet<Input['input']> = new Set(['show', 'begin', 'restore', 'join']);
+
 /**
  * A line of a journal without a viewer: what they did stays counted and is nobody's any more; what was only theirs (points, days, a
  * place in a list, a change by hand) goes.
@@ -58,9 +61,18 @@ export function withoutViewer(input: Input, { feed, viewer, name }: Forgotten): 
         (command.number.startsWith('viewer/') && command.number.endsWith(`/${key}`)))
     )
       return null;
+    // What they gave is nobody's from now on, and was thanked for.
+    if ((command.command === 'thank' || command.command === 'unthank') && command.giver === key)
+      return { ...input, command: { ...command, giver: viewerKey(feed, '') } };
+    if (
+      (command.command === 'feature' || command.command === 'keepLine') &&
+      command.line.feed === feed &&
+      command.line.viewer === viewer
+    )
+      return null;
     return command.command === 'import' ? (strip(input) as Input) : input;
   }
-  if (input.input !== 'show' && input.input !== 'begin' && input.input !== 'restore') return input;
+  if (!HOLDS_MORE.has(input.input)) return input;
   const left = strip(input) as Input;
   // One who is left alone is no joined person any more.
   if (left.input === 'show') left.show.people = left.show.people.filter(({ members }) => members.length > 1);

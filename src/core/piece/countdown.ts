@@ -1,6 +1,7 @@
 import { z } from 'zod';
 import type { CountdownSlice } from '@/core/engine/feature/countdown';
 import type { CountdownShow } from '@/core/engine/feature/countdown/schema';
+import { leadOf, type DelayShow } from '@/core/engine/feature/delay/schema';
 import type { Host } from '@/core/engine/kernel/feature';
 import { clockWords, leftOf } from '@/core/engine/feature/countdown/schema';
 import type { Group, Op } from '@/core/paint/display';
@@ -20,7 +21,12 @@ export interface CountdownLive {
 }
 
 /** Time that runs down, and that viewers add to. */
-export const countdown: PieceKind<CountdownPiece, CountdownLive, CountdownShow, Host<CountdownShow, CountdownSlice>> = {
+export const countdown: PieceKind<
+  CountdownPiece,
+  CountdownLive,
+  CountdownShow,
+  Host<CountdownShow & DelayShow, CountdownSlice>
+> = {
   kind: 'countdown',
   title: phrase('Countdown'),
   purpose: phrase('Count'),
@@ -47,7 +53,12 @@ export const countdown: PieceKind<CountdownPiece, CountdownLive, CountdownShow, 
   live(piece, state) {
     const defined = state.show.countdowns.find(({ id }) => id === piece.countdown);
     const { endsAt = null, left = (defined?.seconds ?? 0) * 1000 } = state.countdowns.get(piece.countdown) ?? {};
-    return { kind: 'countdown', countdown: defined ? { name: defined.name, endsAt, left } : null };
+    // What runs is ahead on the frame by as much as viewers are behind.
+    const ahead = defined?.whenSeen && endsAt !== null ? leadOf(state.show) : 0;
+    return {
+      kind: 'countdown',
+      countdown: defined ? { name: defined.name, endsAt: endsAt === null ? null : endsAt - ahead, left } : null,
+    };
   },
   sample(piece, show) {
     const defined = show.countdowns.find(({ id }) => id === piece.countdown);

@@ -23,8 +23,10 @@ import { game, type GameLive, type GamePiece } from './game';
 import { art, type ArtLive, type ArtPiece } from './art';
 import { chat } from './chat';
 import type { ChatLive, ChatPiece } from './chat-schema';
+import { featured, type FeaturedLive, type FeaturedPiece } from './featured';
 import { info, type InfoLive, type InfoPiece } from './info';
 import { ticker, type TickerLive, type TickerPiece } from './ticker';
+import { mark } from './mark';
 import { inOwnType } from './type';
 import { spotlight, type SpotlightLive, type SpotlightPiece } from './spotlight';
 
@@ -50,6 +52,7 @@ export type Piece =
   | GamePiece
   | ArtPiece
   | ChatPiece
+  | FeaturedPiece
   | InfoPiece;
 export type Live =
   | SpotlightLive
@@ -73,6 +76,7 @@ export type Live =
   | GameLive
   | ArtLive
   | ChatLive
+  | FeaturedLive
   | InfoLive;
 export type PieceKindName = Piece['kind'];
 
@@ -93,6 +97,7 @@ export const PIECE_KINDS = {
   plate,
   credits,
   chat,
+  featured,
   info,
   camera,
   game,
@@ -102,14 +107,14 @@ export const PIECE_KINDS = {
   text: words,
 } as const;
 
-/** The kinds as they are looked up: by name, whatever they look at. */
-export const PIECES = PIECE_KINDS as unknown as PieceKinds;
+/** The kinds as they are looked up: by name, whatever they look at; with what is on the frame and in no show. */
+export const PIECES = { ...PIECE_KINDS, mark } as unknown as PieceKinds;
 
 /** The form of a piece of any of these kinds. */
 export const pieceSchemaOf = (kinds: PieceKinds): z.ZodType<Piece> =>
   z.union(Object.values(kinds).map(({ schema }) => schema)) as unknown as z.ZodType<Piece>;
 
-export const pieceSchema = pieceSchemaOf(PIECES);
+export const pieceSchema = pieceSchemaOf(PIECE_KINDS as unknown as PieceKinds);
 
 const kindOf = ({ kind }: Piece, kinds: PieceKinds): PieceKind<Piece, Live> => {
   const found = kinds[kind];

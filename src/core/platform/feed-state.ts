@@ -23,6 +23,20 @@ export const FEED_STATES = {
     sentence: phrase('Cannot find this handle. Check the spelling against your profile’s address.'),
     mood: 'problem',
   },
+  crowded: {
+    word: phrase('no place left'),
+    sentence: phrase(
+      'The platform tells no more programs of this account. Stop this feed in another of your homes, or take one away there; it is tried again by itself.',
+    ),
+    mood: 'problem',
+  },
+  nowhere: {
+    word: phrase('unknown here'),
+    sentence: phrase(
+      'This server does not know where the platform is. Whoever runs it says so as it starts (docs/run.md).',
+    ),
+    mood: 'problem',
+  },
   stopped: {
     word: phrase('stopped'),
     sentence: phrase('Stopped by you. Nothing arrives until you start it.'),

@@ -43,9 +43,13 @@ interface Ended {
   shown: boolean;
 }
 
+/** Sees the state after each input. */
+export type Watch = (state: SessionState) => void;
+
 /** Runs events through the real engine by their own clock, with the show as it is, and tells what became of every alert. */
-export function rehearse(show: Show, events: Iterable<StreamEvent>): Rehearsal {
+export function rehearse(show: Show, events: Iterable<StreamEvent>, watch: Watch = () => undefined): Rehearsal {
   const state = newState(show);
+  watch(state);
   const joined = new Map<string, number>();
   const ended: Ended[] = [];
   const held: Rehearsal['held'] = {};
@@ -76,11 +80,12 @@ export function rehearse(show: Show, events: Iterable<StreamEvent>): Rehearsal {
       start = event.seenAt;
       fold(state, { input: 'begin', at: start, session: 'rehearsal' }, emit);
     }
-    passTime(state, event.seenAt, emit);
+    passTime(state, event.seenAt, { emit, watch });
     fold(state, { input: 'event', at: event.seenAt, event }, emit);
+    watch(state);
   }
   fold(state, { input: 'end', at: state.now }, emit);
-  passTime(state, Infinity, emit);
+  passTime(state, Infinity, { emit, watch });
   const alerts = ended.map((each) => rehearsed(each, start ?? 0, joined));
   return { ...summed(alerts), held };
 }
@@ -114,11 +119,16 @@ function summed(alerts: RehearsedAlert[]): Omit<Rehearsal, 'held'> {
 }
 
 /** Lets time pass, with everything that happens by time alone at its own time. */
-function passTime(state: SessionState, to: number, emit: (effect: Effect) => void): void {
+function passTime(
+  state: SessionState,
+  to: number,
+  { emit, watch }: { emit: (effect: Effect) => void; watch: Watch },
+): void {
   for (;;) {
     let next = nextDue(state);
     for (const queue of state.queues.values()) next = Math.min(next, queue.next(state.now));
     if (next > to || next === Infinity) return;
     fold(state, { input: 'tick', at: Math.max(next, state.now) }, emit);
+    watch(state);
   }
 }

@@ -13,6 +13,7 @@ import { plain } from '@/core/words/plain';
 import type { Show } from '@/core/show/show';
 import { restore, takeOver, type CarryOver } from './carry-over';
 import type { Input } from './input';
+import { join } from './join';
 import type { SessionState } from './state';
 
 /**
@@ -52,6 +53,11 @@ export function fold(state: SessionState, input: Input, emit?: Emit): SessionSta
       break;
     case 'restore':
       if (!restore(state, input.lasting)) break;
+      derive(state);
+      recount(state, emit);
+      break;
+    case 'join':
+      if (!join(state, input.lasting, input)) break;
       derive(state);
       recount(state, emit);
       break;

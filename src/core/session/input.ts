@@ -57,6 +57,8 @@ const kernelInputsOf = (kit: Kit, show: z.ZodType<Show>) => {
     z.object({ input: z.literal('resume'), at, took: id.optional() }),
     /** What earlier sessions left, from a browser that has kept it: for a server that has lost it. */
     z.object({ input: z.literal('restore'), at, lasting: carried }),
+    /** What sessions of another show of this streamer left, as it came into the home: `from` is its id there, `setup` its id here. */
+    z.object({ input: z.literal('join'), at, from: id, setup: id, lasting: carried }),
     /** `position`: where the feed's own stream can be resumed after this event. */
     z.object({ input: z.literal('event'), at, event: streamEventSchema, position: z.string().max(200).optional() }),
     /** The base of a platform's cumulative counter: later readings are measured from it. */

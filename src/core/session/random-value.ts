@@ -31,6 +31,8 @@ const TEXTS = [
   'x'.repeat(40),
   '{viewer} sent {count} {gift}',
   '{viewer, date}',
+  '19:30',
+  '471',
   '{count, plural, one {{viewer} sent a {gfit}} other {# gifts}}',
   '{count, plural, one {# gift} other {# gifts}}',
   '{count, number, ::currency/XX}',

@@ -49,7 +49,7 @@ const feedWords = (id: string, show: Show): Sayable => {
 };
 
 /** What a cue waits for, as it stands in a sentence. */
-const WAITED_FOR: Partial<Record<EventKind, Phrase>> = {
+export const WAITED_FOR: Partial<Record<EventKind, Phrase>> = {
   follow: phrase('follows'),
   gift: phrase('gifts'),
   like: phrase('likes'),

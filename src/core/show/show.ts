@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { EVENT_KINDS } from '@/core/event/kind';
 import { moneySchema } from '@/core/event/money';
 import { KIT, type Fields } from '@/core/engine/features';
 import { stepSchemaOf, whenSchemaOf } from '@/core/engine/kinds';
@@ -15,6 +16,7 @@ import { SOUND, soundSchema } from '@/core/sound/plan';
 import { feedSchema } from '@/core/platform/feed';
 import { outletSchema } from './outlet';
 import { SAFE, safeSchema } from './safe-area';
+import { planSchema } from './plan';
 import { isZone } from './zone';
 
 export const SHOW_FORMAT = 'gavirn.show';
@@ -73,6 +75,13 @@ const base = {
   outlets: z.array(outletSchema).max(50),
   /** Live again within so many minutes after the session ended, it goes on; 0: a new one begins each time. Absent: GO_ON_MINUTES. */
   goOnMinutes: z.number().int().min(0).max(720).optional(),
+  plan: planSchema.optional(),
+  /** How long the server keeps finished sessions: until each device has them, or a month whichever have. Absent: the first. */
+  keepSessions: z.enum(['taken', 'month']).optional(),
+  /** What another overlay of the streamer's shows alerts for as well. Absent: none runs. */
+  alsoShown: z.array(z.enum(EVENT_KINDS)).max(EVENT_KINDS.length).optional(),
+  /** What viewers were told to begin a question with. Absent: nothing. */
+  questionWord: z.string().min(1).max(40).optional(),
 };
 
 /** A broadcast that is interrupted is back within this, nearly always. */

@@ -105,4 +105,12 @@ test('cover counts what lies over each other once', () => {
   expect(coverOf([half], frame)).toBeCloseTo(0.5, 2);
   expect(coverOf([half, half, { ...half, w: 270 }], frame)).toBeCloseTo(0.5, 2);
   expect(coverOf([], frame)).toBe(0);
+  // Two squares of half a side that share a sixteenth, and a tenth of one that lies outside: 1/4 + 1/4 − 1/16 + 1/20.
+  const [w, h] = [540, 540];
+  const three = [
+    { x: 0, y: 0, w: 270, h: 270 },
+    { x: 135, y: 135, w: 270, h: 270 },
+    { x: 486, y: 0, w: 270, h: 270 },
+  ];
+  expect(Math.abs(coverOf(three, { width: w, height: h }) - 0.4875)).toBeLessThan(0.02);
 });

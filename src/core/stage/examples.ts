@@ -78,6 +78,19 @@ const TALK: Examples = {
     kind: 'drift',
     floating: ['🏺', '🌊', '❤️'].map((emoji, n) => ({ id: `e${n}`, at: now - 1500 * (n + 1), emoji })),
   }),
+  featured: ({ first, large, now }) => ({
+    kind: 'featured',
+    line: {
+      id: 'e',
+      at: now - 2000,
+      until: now + 8000,
+      name: first,
+      text: large
+        ? 'how long does it stay in the kiln, and is it the same for a large bowl as for a small one, or longer, and what if it cracks halfway through the night?'
+        : 'which glaze is that, the grey one?',
+      mark: 0,
+    },
+  }),
   plate: ({ first }) => ({ kind: 'plate', lines: [first] }),
   chat: ({ names, large, now }) => ({
     kind: 'chat',

@@ -54,7 +54,8 @@ export class Film {
     }
     fold(this.state, { input: 'tick', at: now });
     const { state } = this;
-    const { frame, ground, pieces } = outletFrame(state.show, { scene: state.scene, hidden: state.hidden, by });
+    const { scene, hidden, blackout } = state;
+    const { frame, ground, pieces } = outletFrame(state.show, { scene, hidden, blackout, by });
     return {
       frame,
       pieces,

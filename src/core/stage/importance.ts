@@ -8,6 +8,7 @@ const IMPORTANCE: readonly PieceKindName[] = [
   'leaderboard',
   'counter',
   'chat',
+  'featured',
   'plate',
   'lantern',
   'reel',

@@ -3,6 +3,7 @@ import { mediaKind } from '@/core/media/media';
 import type { Piece } from '@/core/piece';
 import { least, newPiece } from '@/core/piece';
 import type { FrameSize } from '@/core/piece/frame';
+import { markPiece } from '@/core/piece/mark';
 import { READABLE } from '@/core/piece/style';
 import type { Outlet, OutletShows } from '@/core/show/outlet';
 import { isUpright } from '@/core/show/safe-area';
@@ -18,8 +19,16 @@ export interface OutletFrame {
   pieces: Piece[];
 }
 
-/** Everything that an outlet paints now; `by: 'app'`: the stage as it is arranged. */
+/** Everything that an outlet paints now; `by: 'app'`: the stage as it is arranged. While the delay is measured, viewers see what it is measured by above all else. */
 export function outletFrame(show: Show, look: Look): OutletFrame {
+  const laid = layOut(show, look);
+  const { by, delayMark = null } = look;
+  if (!delayMark || by === 'app' || by.whose !== 'viewers' || by.shows.kind === 'wall') return laid;
+  // It is drawn as a piece, though no show has one.
+  return { ...laid, pieces: [...laid.pieces, markPiece('delay-mark', laid.frame) as unknown as Piece] };
+}
+
+function layOut(show: Show, look: Look): OutletFrame {
   const { by } = look;
   if (by === 'app') return { frame: show.frame, ground: null, pieces: piecesSeen(show, look) };
   const { shows } = by;
@@ -98,7 +107,7 @@ export function sizePlaces(show: Show, by: Outlet, size: FrameSize): Map<string,
 function filling(piece: Piece, places: Map<string, Piece['place']>, size: FrameSize): Piece {
   const place = places.get(piece.id) ?? { x: 0, y: 0, w: size.width, h: size.height };
   const placed = { ...piece, turn: undefined, place };
-  if (placed.kind !== 'chat' && placed.kind !== 'text') return placed;
+  if (placed.kind !== 'chat' && placed.kind !== 'text' && placed.kind !== 'featured') return placed;
   const by = Math.min(1, place.w / piece.place.w);
   return { ...placed, size: Math.min(placed.size, Math.max(READABLE, Math.round(placed.size * by))) };
 }

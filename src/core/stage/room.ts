@@ -18,6 +18,7 @@ const SIZES: Partial<Record<PieceKindName, { w: number; h: number }>> = {
   counter: { w: 0.36, h: 0.17 },
   leaderboard: { w: 0.5, h: 0.36 },
   chat: { w: 0.44, h: 0.36 },
+  featured: { w: 0.76, h: 0.23 },
   plate: { w: 0.48, h: 0.15 },
   lantern: { w: 0.26, h: 0.34 },
   reel: { w: 0.6, h: 0.22 },

@@ -1,5 +1,6 @@
 import type { Outlet } from '@/core/show/outlet';
 import { inScene, placedIn } from '@/core/engine/feature/scene/schema';
+import type { DelayMark } from '@/core/engine/feature/delay';
 import type { Piece } from '@/core/piece';
 import type { Show } from '@/core/show/show';
 
@@ -8,10 +9,15 @@ export interface Look {
   scene: string;
   hidden: ReadonlySet<string>;
   by: Outlet | 'app';
+  /** Everything is off the frame; null or absent: it is not. */
+  blackout?: readonly string[] | null;
+  /** What the delay is measured by just now. */
+  delayMark?: DelayMark | null;
 }
 
 /** The pieces that are seen there, back to front, each where it stands in that scene. */
-export function piecesSeen(show: Show, { scene: shown, hidden, by }: Look): Piece[] {
+export function piecesSeen(show: Show, { scene: shown, hidden, by, blackout = null }: Look): Piece[] {
+  if (blackout) return [];
   const scene = by !== 'app' && by.shows.kind === 'scene' ? by.shows.scene : shown;
   return show.pieces
     .filter((piece) => !piece.off && !hidden.has(piece.id) && inScene(piece, scene) && carries(by, piece))

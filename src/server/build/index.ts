@@ -6,6 +6,9 @@ import { promisify } from 'node:util';
 import { brotliCompress, constants } from 'node:zlib';
 import { build as bundle } from 'esbuild';
 import { about } from './about';
+import { makeServiceWorker } from './app-files';
+import { makeIcons } from './icons';
+import { bundleOutlet } from './outlet';
 import { program } from './program';
 import { FONT_FILES, fontFaceCss, fontFile } from '@/core/paint/font';
 
@@ -73,6 +76,18 @@ async function makeApp(): Promise<void> {
   askEarly('dist/app/index.html', readdirSync('dist/app/_expo/static/js/web'));
   await compressIn('dist/app');
   askAhead('dist/app/index.html', 'dist/app/_expo/static/js/web');
+  await makeIcons('dist/app');
+  await makeServiceWorker('dist/app', pageFonts('dist/app/index.html'));
+}
+
+/** The fonts that the page itself asks for, by their addresses: where they are among the packages. */
+function pageFonts(page: string): Record<string, string> {
+  const asked = [...readFileSync(page, 'utf8').matchAll(/url\('(\/fonts\/[^']+)'\)/g)].map(([, url = '']) => url);
+  return Object.fromEntries(
+    FONT_FILES.map((file) => [`/fonts/${fontFile({ file })}?app`, join('node_modules', file)] as const).filter(
+      ([url]) => asked.includes(url),
+    ),
+  );
 }
 
 /** Scripts whose brotli form is larger (workers, the maker of clips) wait until somebody needs them. */
@@ -148,25 +163,7 @@ async function compressIn(folder: string): Promise<void> {
 
 async function makeOutlet(): Promise<void> {
   mkdirSync('dist/outlet', { recursive: true });
-  await bundle({
-    entryPoints: ['src/outlet/index.ts'],
-    outfile: 'dist/outlet/outlet.js',
-    bundle: true,
-    alias: { zod: './src/outlet/no-schemas.ts' },
-    minify: true,
-    format: 'iife',
-    target: 'es2022',
-    logLevel: 'error',
-  });
-  await bundle({
-    entryPoints: ['src/worker/sound.worker.ts'],
-    outfile: 'dist/outlet/sounds.js',
-    bundle: true,
-    minify: true,
-    format: 'iife',
-    target: 'es2022',
-    logLevel: 'error',
-  });
+  await bundleOutlet('dist/outlet');
   writeFileSync('dist/outlet/fonts.css', fontFaceCss('/fonts/'));
   cpSync('src/outlet/outlet.html', 'dist/outlet.html');
   await compressIn('dist/outlet');
@@ -223,7 +220,7 @@ function hashOf(sources: readonly string[]): string {
     else if (!/\.(test|setup)\.tsx?$/.test(path)) hash.update(path).update(readFileSync(path));
   };
   for (const source of sources) add(source);
-  add('src/server/build/index.ts');
+  add('src/server/build');
   return hash.digest('hex');
 }
 

@@ -1,5 +1,7 @@
 import type { CarryOver } from '@/core/session/carry-over';
+import type { Joining } from '@/core/session/join';
 import type { FinishedSession } from '@/core/desk/view';
+import type { OutletReport } from '@/core/desk/outlet-page';
 import type { CoursePoint } from '@/core/engine/feature/goal/course';
 import type { DrawProof } from '@/core/engine/feature/draw/schema';
 import type { SpeechAt } from '@/core/engine/alert/audible';
@@ -51,6 +53,8 @@ export interface ShowOwner {
   beginAnew: () => Promise<void>;
   /** The session before the one that is on goes on in its place; false where there is none to go on with. */
   goOnWithEarlier: () => Promise<boolean>;
+  /** The session that is on, or null. */
+  running: () => Promise<string | null>;
   /** Every session that a browser may take, oldest first. */
   sessions: () => Promise<FinishedSession[]>;
   /** The events of one session, and all that its state follows from; null where there is no such session here. */
@@ -58,9 +62,10 @@ export interface ShowOwner {
   inputs: (session: string) => Promise<AsyncIterable<Input> | null>;
   /** A browser has a finished session, with so many events. */
   drop: (session: string, events: number) => Promise<Dropped>;
-  /** What earlier sessions left; and that given back to an owner who knows nothing. */
+  /** What earlier sessions left. */
   carryOver: () => Promise<CarryOver>;
-  restore: (carryOver: CarryOver) => Promise<void>;
+  /** That given back to an owner who knows nothing; or, `joining`, what another show of this streamer left. False: it cannot be kept now. */
+  takeLasting: (carryOver: CarryOver, joining: Joining | null) => Promise<boolean>;
   /** What was drawn last; null before, and while the reel turns. */
   drawn: (draw: string) => Promise<DrawProof | null>;
   course: (goal: string) => Promise<CoursePoint[]>;
@@ -70,6 +75,10 @@ export interface ShowOwner {
   importPoints: (feed: string, rows: readonly PointsRow[]) => Promise<boolean>;
   /** A file that the show names. */
   media: (id: string) => Promise<Media | null>;
+  /** A page that an outlet is open in says how it is there; `agent`: the browser, as its requests call it. */
+  outletSays: (outlet: string, report: OutletReport, agent: string) => Promise<void>;
+  /** It is not open there any more. */
+  outletLeft: (outlet: string, page: string) => Promise<void>;
   /** What is to be heard now, by its id, if it is to be said. */
   speech: (id: string) => Promise<SpeechAt | null>;
 }

@@ -24,6 +24,8 @@ export interface Journal {
   readonly full: boolean;
   /** Nothing waits to be kept. */
   readonly idle: boolean;
+  /** How long the oldest input that is not kept yet has waited, ms. */
+  readonly lagMs: number;
   /** A sentence while nothing can be kept. */
   readonly problem: Sayable | null;
   /** Called when `problem` has come or gone. */

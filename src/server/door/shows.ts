@@ -1,3 +1,4 @@
+import { buttonDoesSchema, buttonNameSchema } from '@/core/home/button';
 import { z } from 'zod';
 import { rightSchema } from '@/core/home/device';
 import type { Media } from '@/core/media/media';
@@ -27,10 +28,23 @@ export const deviceSchema = z.object({
 });
 export type Device = z.infer<typeof deviceSchema>;
 
+/** A button elsewhere, as it is kept: of its key the SHA-256 alone. Times: ms UTC. */
+export const buttonSchema = z.object({
+  id: z.string().min(1).max(40),
+  name: buttonNameSchema,
+  hash: z.string().regex(/^[0-9a-f]{64}$/),
+  does: buttonDoesSchema,
+  madeAt: z.number(),
+  usedAt: z.number().nullable(),
+});
+export type KeptButton = z.infer<typeof buttonSchema>;
+
 /** A show's document, and who may look and act. */
 export interface Stored {
   show: Show;
   devices: Device[];
+  /** Its buttons elsewhere. */
+  buttons?: KeptButton[] | undefined;
   /** Finished sessions that devices have taken: session → device → how many events it has. */
   taken?: Record<string, Record<string, number>> | undefined;
   /** Files that its home's other shows use: they stay. */

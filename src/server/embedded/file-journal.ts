@@ -39,6 +39,8 @@ export class FileJournal implements Journal {
   private waitingUnits = 0;
   private stopTimer: (() => void) | null = null;
   private writing: Promise<void> | null = null;
+  /** When the oldest line that waits came, or was waiting at the latest. */
+  private oldest = 0;
   private appended = 0;
   private onDisk = 0;
   /** A sentence while lines cannot be written. */
@@ -78,7 +80,12 @@ export class FileJournal implements Journal {
     return this.waitingUnits === 0 && this.writing === null;
   }
 
+  get lagMs(): number {
+    return this.waitingUnits === 0 ? 0 : performance.now() - this.oldest;
+  }
+
   append(input: Input): void {
+    if (this.waitingUnits === 0) this.oldest = performance.now();
     const line = `${JSON.stringify(input)}\n`;
     this.part.waiting.push(line);
     this.waitingUnits += line.length;
@@ -139,6 +146,7 @@ export class FileJournal implements Journal {
   private async writePart(part: Part): Promise<void> {
     if (part.waiting.length === 0) return;
     const taken = part.waiting.length;
+    const at = performance.now();
     const text = part.waiting.join('');
     const bytes = Buffer.from(text);
     if (part.made) await this.writeBehind(part, bytes);
@@ -146,6 +154,7 @@ export class FileJournal implements Journal {
     part.waiting.splice(0, taken);
     this.waitingUnits -= text.length;
     this.onDisk += taken;
+    this.oldest = at;
   }
 
   /** Puts lines behind those that are on the disk. */

@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto';
 import { readdirSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import type { FoundShow, KeptShow, Shows, Stored } from '@/server/door/shows';
-import { diskProblem, keeping, makeFolder } from './disk';
+import { diskProblem, keeping, makeFolder, type Disk } from './disk';
 import { journalsIn } from './journals-in-folder';
 import { DocsFile } from './docs-file';
 import { MediaStore } from './media-store';
@@ -10,8 +10,8 @@ import { Recordings } from './recordings';
 import { markAsleep, markOpened, readStored, removePartials, writeStored } from './stored';
 import { Vault } from './vault';
 
-/** Shows as folders below `shows/` of a data folder, one each: document, secrets, media, recordings, journals. Throws where it cannot be used at all. */
-export function showsIn(data: string): Shows {
+/** Shows as folders below `shows/` of a data folder, one each: document, secrets, media, recordings, journals. Throws where it cannot be used at all. @param disk what journals are written by */
+export function showsIn(data: string, disk?: Disk): Shows {
   const folder = join(data, 'shows');
   // An id comes from outside; as a folder's name it is hashed, so that it can name no other.
   const nameOf = (id: string): string => createHash('sha256').update(id).digest('hex').slice(0, 32);
@@ -20,7 +20,7 @@ export function showsIn(data: string): Shows {
     nameOf,
     *all() {
       for (const entry of readdirSync(folder, { withFileTypes: true })) {
-        const found = entry.isDirectory() ? readFolder(folder, entry.name, nameOf) : null;
+        const found = entry.isDirectory() ? readFolder(folder, entry.name, { nameOf, disk }) : null;
         if (found) yield found;
       }
     },
@@ -28,7 +28,7 @@ export function showsIn(data: string): Shows {
       keeping(() => {
         const own = join(folder, nameOf(stored.show.id));
         writeStored(own, stored);
-        const kept = new ShowFolder(own, { stored, openedAt: at, asleep: false });
+        const kept = new ShowFolder(own, { stored, openedAt: at, asleep: false, disk });
         kept.secrets.keep(secrets);
         return kept;
       }),
@@ -36,7 +36,11 @@ export function showsIn(data: string): Shows {
 }
 
 /** One folder's show, if it holds one. */
-function readFolder(folder: string, name: string, nameOf: (id: string) => string): FoundShow | null {
+function readFolder(
+  folder: string,
+  name: string,
+  { nameOf, disk }: { nameOf: (id: string) => string; disk: Disk | undefined },
+): FoundShow | null {
   const own = join(folder, name);
   try {
     const read = readStored(own);
@@ -44,7 +48,7 @@ function readFolder(folder: string, name: string, nameOf: (id: string) => string
     if (read.read === 'broken') return { name, broken: read.says };
     if (name !== nameOf(read.stored.show.id)) return { name, broken: 'its folder belongs to another show' };
     removePartials(own);
-    return { name, kept: new ShowFolder(own, read) };
+    return { name, kept: new ShowFolder(own, { ...read, disk }) };
   } catch (error) {
     // Whatever is wrong with its files: the others are read.
     return { name, broken: diskProblem(error) ?? 'its files cannot be used', error };
@@ -63,7 +67,7 @@ class ShowFolder implements KeptShow {
 
   constructor(
     private readonly folder: string,
-    { stored, openedAt, asleep }: { stored: Stored; openedAt: number; asleep: boolean },
+    { stored, openedAt, asleep, disk }: { stored: Stored; openedAt: number; asleep: boolean; disk: Disk | undefined },
   ) {
     makeFolder(folder);
     this.stored = stored;
@@ -73,7 +77,7 @@ class ShowFolder implements KeptShow {
     this.secrets = new Vault(folder);
     this.media = new MediaStore(folder);
     this.recordings = new Recordings(folder);
-    this.journals = journalsIn(folder);
+    this.journals = journalsIn(folder, disk);
     this.tidy();
   }
 

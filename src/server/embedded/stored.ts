@@ -2,7 +2,8 @@ import { existsSync, readdirSync, readFileSync, rmSync, statSync, utimesSync } f
 import { join } from 'node:path';
 import { z } from 'zod';
 import { readShowDocument } from '@/core/show/file';
-import { deviceSchema, type Device, type Stored } from '@/server/door/shows';
+import { MOST_BUTTONS } from '@/core/home/button';
+import { buttonSchema, deviceSchema, type Device, type Stored } from '@/server/door/shows';
 import { diskProblem, writeWhole } from './disk';
 import { phrase, type Sayable } from '@/core/words/phrase';
 
@@ -12,6 +13,7 @@ const sha256 = z.string().regex(/^[0-9a-f]{64}$/);
 const storedSchema = z.object({
   show: z.unknown(),
   devices: z.array(deviceSchema).min(1).optional(),
+  buttons: z.array(buttonSchema).max(MOST_BUTTONS).optional(),
   alsoMedia: z.array(z.string()).optional(),
   taken: z.record(z.string(), z.record(z.string(), z.number())).optional(),
   /** As an earlier version kept the one key that it knew. */
@@ -55,6 +57,7 @@ export function readStored(folder: string): ReadStored {
       show: show.show,
       devices,
       outlets: stored.data.outlets,
+      buttons: stored.data.buttons,
       alsoMedia: stored.data.alsoMedia,
       taken: stored.data.taken,
     },

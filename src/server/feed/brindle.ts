@@ -4,8 +4,8 @@ import { handleSteps, lookAt, PLACES } from './look';
 import { SseClient } from './sse';
 
 /** Brindle: one event stream. */
-export const connectBrindle: Connect<'brindle'> = ({ feed, addresses, listener, position, room, now }) => {
-  const place = PLACES.brindle(addresses.brindle, feed.handle);
+export const connectBrindle: Connect<'brindle'> = ({ feed, platform, listener, position, room, now }) => {
+  const place = PLACES.brindle(platform, feed.handle);
   return new SseClient({
     url: `${place}/events`,
     listener,

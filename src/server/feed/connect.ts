@@ -2,8 +2,10 @@ import type { Feed, PlatformName } from '@/core/platform/feed';
 import { connectActivity, connectCloudEvents } from './inbox';
 import { connectBrindle } from './brindle';
 import type { FeedClient } from './client';
-import type { Connect, Connecting } from './connecting';
+import type { Connect, Connecting, PlatformAddresses, PlatformWithAddress } from './connecting';
+import { PLACES } from './look';
 import { connectMapped } from './mapped';
+import { connectNowhere } from './nowhere';
 import { connectOxbow } from './oxbow';
 import { connectFile } from './playback';
 import { connectTarn } from './tarn';
@@ -20,8 +22,16 @@ export const CONNECT: { [P in PlatformName]: Connect<P> } = {
 };
 
 /** Connects a feed by its platform's way. */
-export function connectFeed({ feed, ...rest }: Connecting<Feed>): FeedClient {
+export function connectFeed({
+  feed,
+  addresses,
+  ...rest
+}: Omit<Connecting<Feed>, 'platform'> & { addresses: PlatformAddresses }): FeedClient {
+  const platform = hasAddress(feed.platform) ? addresses[feed.platform] : '';
+  if (platform === null) return connectNowhere(rest.listener);
   // That a platform's name and its function belong together is said by CONNECT's type.
   const connect = CONNECT[feed.platform] as (connecting: Connecting<Feed>) => FeedClient;
-  return connect({ feed, ...rest });
+  return connect({ feed, platform, ...rest });
 }
+
+const hasAddress = (platform: PlatformName): platform is PlatformWithAddress => platform in PLACES;

@@ -3,17 +3,15 @@ import type { FeedClient, FeedListener, Room } from './client';
 import type { Outward } from './outward';
 import type { FeedSecrets } from './secrets';
 
-/** Where the platforms are; the demo points these at the stand-ins. */
-export interface PlatformAddresses {
-  brindle: string;
-  oxbow: string;
-  tarn: string;
-}
+export type PlatformWithAddress = 'brindle' | 'oxbow' | 'tarn';
+/** Where the platforms are; the demo points these at the stand-ins. Null: whoever runs the server has not said. */
+export type PlatformAddresses = Record<PlatformWithAddress, string | null>;
 
 /** What a platform's client is given when it is made. */
 export interface Connecting<F extends Feed> {
   feed: F;
-  addresses: PlatformAddresses;
+  /** Where the feed's platform is; '' for those that have no address of their own. */
+  platform: string;
   listener: FeedListener;
   /** Where the feed was left, and what its room was there. */
   position: string | null;

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { boundedJson } from './bounded';
 import type { CheckStep } from './client';
-import type { PlatformAddresses } from './connecting';
+import type { PlatformWithAddress } from './connecting';
 import { phrase } from '@/core/words/phrase';
 
 const CHECK_MS = 5000;
@@ -15,7 +15,7 @@ export type RoomInfo = z.infer<typeof infoSchema>;
 export type Look = { found: 'yes'; info: RoomInfo } | { found: 'nobody' } | { found: 'unreachable' };
 
 /** Where each platform with handles tells of one. */
-export const PLACES: Record<keyof PlatformAddresses, (address: string, handle: string) => string> = {
+export const PLACES: Record<PlatformWithAddress, (address: string, handle: string) => string> = {
   brindle: (address, handle) => `${address}/live/${encodeURIComponent(handle)}`,
   oxbow: (address, handle) => `${address}/live/${encodeURIComponent(handle)}`,
   tarn: (address, handle) => `${address}/v1/rooms/${encodeURIComponent(handle)}`,

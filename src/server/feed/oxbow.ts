@@ -1,7 +1,7 @@
 import type { Feed } from '@/core/platform/feed';
 import { readOxbowChat, readOxbowHook } from '@/core/platform/oxbow';
 import { readJson } from '@/core/platform/reading';
-import type { FeedState } from '@/core/platform/feed-state';
+import { FEED_STATES, type FeedState } from '@/core/platform/feed-state';
 import { imitates, oneEditApart } from '@/core/people/lookalike';
 import { backoff } from './backoff';
 import { boundedJson } from './bounded';
@@ -31,7 +31,7 @@ class OxbowClient implements FeedClient {
   private readonly stopped = new AbortController();
   private readonly chat: IrcClient;
   private chatUp = false;
-  private registered: 'no' | 'yes' | 'notFound' = 'no';
+  private registered: 'no' | 'yes' | 'notFound' | 'crowded' = 'no';
   private state: FeedState | null = null;
   /** The last webhook that was refused for its signature or time, in a sentence. */
   private refused: Sayable | null = null;
@@ -39,11 +39,11 @@ class OxbowClient implements FeedClient {
   room: Room | null;
 
   constructor(private readonly connecting: Connecting<OxbowFeed>) {
-    const { feed, addresses, listener, now } = connecting;
+    const { feed, platform, listener, now } = connecting;
     this.room = connecting.room;
     this.say('looking');
     this.chat = new IrcClient({
-      url: `${addresses.oxbow.replace(/^http/, 'ws')}/irc`,
+      url: `${platform.replace(/^http/, 'ws')}/irc`,
       nick: feed.helper || GUEST,
       channel: feed.handle,
       onLine: (line) => {
@@ -75,7 +75,7 @@ class OxbowClient implements FeedClient {
 
   private tell(): void {
     if (this.stopped.signal.aborted) return;
-    if (this.registered === 'notFound') this.say('notFound');
+    if (this.registered === 'notFound' || this.registered === 'crowded') this.say(this.registered);
     else if (!this.chatUp || this.registered === 'no')
       this.say(this.state === 'looking' || this.state === null ? 'looking' : 'reconnecting');
     else this.say(this.room === 'live' ? 'connected' : 'waiting');
@@ -88,7 +88,7 @@ class OxbowClient implements FeedClient {
   }
 
   private get place(): string {
-    return PLACES.oxbow(this.connecting.addresses.oxbow, this.connecting.feed.handle);
+    return PLACES.oxbow(this.connecting.platform, this.connecting.feed.handle);
   }
 
   /** Tells Oxbow where to post and by which secret; again now and then, since a platform that was set up anew has forgotten it. */
@@ -113,7 +113,7 @@ class OxbowClient implements FeedClient {
       this.failures = 0;
       return LOOK_AGAIN_MS;
     }
-    this.registered = answer?.status === 404 ? 'notFound' : 'no';
+    this.registered = answer?.status === 404 ? 'notFound' : answer?.status === 409 ? 'crowded' : 'no';
     this.failures += 1;
     return answer?.status === 404 ? LOOK_AGAIN_MS : backoff(this.failures, Math.random());
   }
@@ -146,6 +146,8 @@ class OxbowClient implements FeedClient {
 
   /** Asks Oxbow to call us now, and reads what came of it. */
   private async hookSteps(): Promise<CheckStep[]> {
+    if (this.registered === 'crowded')
+      return [{ step: phrase('Callback'), outcome: 'bad', says: FEED_STATES.crowded.sentence }];
     const answer = await fetch(`${this.place}/hook/ping`, {
       method: 'POST',
       headers: { 'content-type': 'application/json' },

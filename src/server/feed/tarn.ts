@@ -59,7 +59,7 @@ class TarnClient implements FeedClient {
   }
 
   private get address(): string {
-    return PLACES.tarn(this.connecting.addresses.tarn, this.connecting.feed.handle);
+    return PLACES.tarn(this.connecting.platform, this.connecting.feed.handle);
   }
 
   readonly check = async (): Promise<CheckStep[]> =>

@@ -1,14 +1,14 @@
 import { Router, type RequestHandler } from 'express';
 import { z } from 'zod';
 import { deviceNameSchema, rightSchema, typedCode } from '@/core/home/device';
-import { phrase } from '@/core/words/phrase';
-import { notKeptSays } from '@/server/door/not-kept';
+import { phrase, type Phrase, type Sayable } from '@/core/words/phrase';
 import { changeDevice, removeDevice } from '@/server/live/devices';
 import { WrongCodes } from '@/server/live/codes';
 import type { Homes } from '@/server/live/homes';
 import type { ShowHost } from '@/server/live/show-host';
 import { problem } from '@/server/problem';
 import { readBody } from './body';
+import { kept } from './kept';
 import { foundFor } from './with-show';
 
 type Params = Record<string, string>;
@@ -45,7 +45,7 @@ export function devices(host: ShowHost, homes: Homes): Router {
   /** What is to stand on a recovery sheet; it is told this once. */
   router.post('/sheet', (req, res) => {
     if (!foundFor(host, req, res)) return;
-    const made = kept(res, () => homes.makeSheet(String((req.params as Params).id)));
+    const made = kept(res, () => homes.makeSheet(String((req.params as Params).id)), notKept);
     if (made) res.status(201).json({ code: made.done });
   });
 
@@ -75,25 +75,11 @@ export function devices(host: ShowHost, homes: Homes): Router {
   return router;
 }
 
-/** Does what is to be kept; null, and answered, where the disk does not take it. */
-function kept<T>(res: Parameters<RequestHandler>[1], work: () => T): { done: T } | null {
-  try {
-    return { done: work() };
-  } catch (error) {
-    // Something that is not kept has its sentence; the rest is a fault of ours.
-    const says = notKeptSays(error);
-    if (says === null) throw error;
-    problem(res, 507, {
-      title: 'Not kept',
-      detail: phrase('The devices cannot be kept on the server: {says}.', { says }),
-    });
-    return null;
-  }
-}
+const notKept = (says: Sayable): Phrase => phrase('The devices cannot be kept on the server: {says}.', { says });
 
 /** Answers with what became of a change. */
 function answer(res: Parameters<RequestHandler>[1], change: () => ReturnType<Homes['changeDevices']>): void {
-  const changed = kept(res, change);
+  const changed = kept(res, change, notKept);
   if (!changed) return;
   if (changed.done === null) res.status(204).end();
   else problem(res, 409, { title: 'Not changed', detail: changed.done });
@@ -120,7 +106,7 @@ export function join(homes: Homes): RequestHandler {
     if (!body.success) return notUnderstood(res);
     const { key, name } = body.data;
     const code = typedCode(body.data.code);
-    const joined = kept(res, () => (code === null ? NO_CODE : homes.join(code, key, name)));
+    const joined = kept(res, () => (code === null ? NO_CODE : homes.join(code, key, name)), notKept);
     if (!joined) return;
     if (joined.done.ok) {
       const { home, device } = joined.done;

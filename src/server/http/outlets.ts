@@ -1,18 +1,24 @@
-import { Router, type RequestHandler, type Response } from 'express';
+import { Router, type Request, type RequestHandler, type Response } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { readBody } from './body';
 import type { ShowHost } from '@/server/live/show-host';
 import { Speech } from '@/server/live/speech';
 import { openStream } from '@/server/live/stream';
+import { outletReportSchema } from '@/core/desk/outlet-page';
 import { phrase } from '@/core/words/phrase';
 
 /** So many wrong addresses one client may ask for in a minute. */
 const MOST_GUESSES = 300;
+/** So many reports all the pages of one outlet may send in a minute; larger ones than this are not read. */
+const MOST_REPORTS = 120;
+const REPORT_SIZE = '2kb';
 const OUTLET_KEY = /^[\w-]{16,100}$/;
 
 /**
- * Outlets' addresses: the page at /o/<key>, and its stream at /o/<key>/stream. A key lets one look and do nothing else; a wrong one
+ * Outlets' addresses: the page at /o/<key>, and its stream at /o/<key>/stream. A key lets one look, and say how the page is that
+ * looks (/report), and nothing else; a wrong one
  * gets the same page with 404, which paints nothing and asks again now and then: a show that the server had lost comes back under
  * the same address.
  * @param policy the page's Content-Security-Policy
@@ -45,11 +51,29 @@ export function outlets(host: ShowHost, built: string, policy: string): Router {
     const found = outletAt(host, req.params.key);
     if (!found) return nobody(res);
     let stop: (() => void) | null = null;
-    const stream = openStream(req, res, () => stop?.());
+    const page = outletReportSchema.shape.page.safeParse(req.query['page']).data;
+    const stream = openStream(req, res, () => {
+      // Before the desk is told that one less looks.
+      if (page !== undefined) void found.owner.outletLeft(found.outlet, page);
+      stop?.();
+    });
     stop = found.look(stream);
     if (!stop) stream.end();
   });
 
+  // Each page of an outlet says something twice a minute, and when its window is drawn larger.
+  const saying = rateLimit({
+    windowMs: 60_000,
+    limit: MOST_REPORTS,
+    keyGenerator: (req) => String(req.params['key']),
+    standardHeaders: 'draft-8',
+    legacyHeaders: false,
+  });
+  router.post(
+    '/:key/report',
+    saying as RequestHandler<{ key: string }>,
+    (req, res, next) => void reportTo(host, req, res).catch(next),
+  );
   router.get('/:key/media/:id', mediaOf(host));
   router.get('/:key/speech/:heard', speechOf(host));
   router.use((_req, res) => nobody(res));
@@ -61,6 +85,17 @@ const nobody = (res: Response): void =>
   void res.status(404).type('text/plain').send(phrase('No outlet has this address.'));
 
 const outletAt = (host: ShowHost, key: string) => (OUTLET_KEY.test(key) ? host.outlet(key) : null);
+
+/** How an outlet is there, as its page says; it changes nothing, and is shown on the desk. */
+async function reportTo(host: ShowHost, req: Request<{ key: string }>, res: Response): Promise<void> {
+  const found = outletAt(host, req.params.key);
+  if (!found) return nobody(res);
+  await readBody(req, res, REPORT_SIZE);
+  const report = outletReportSchema.safeParse(req.body);
+  if (!report.success) return void res.status(400).type('text/plain').send(phrase('What was sent cannot be read.'));
+  await found.owner.outletSays(found.outlet, report.data, req.get('user-agent') ?? '');
+  res.sendStatus(204);
+}
 
 /** Only what the show names is given out, as what it is and nothing else: a drawing that is opened by itself runs nothing and fetches nothing. */
 const mediaOf =

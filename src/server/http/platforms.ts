@@ -2,7 +2,7 @@ import { Router } from 'express';
 import { z } from 'zod';
 import type { PlatformAddresses } from '@/server/feed/connecting';
 import { boundedJson } from '@/server/feed/bounded';
-import { lookAt, PLACES } from '@/server/feed/look';
+import { lookAt, PLACES, type Look } from '@/server/feed/look';
 import { problem } from '@/server/problem';
 import { readBody } from './body';
 import { phrase } from '@/core/words/phrase';
@@ -26,7 +26,8 @@ export function platforms(addresses: PlatformAddresses): Router {
     if (!asked.success)
       return problem(res, 400, { title: 'Not understood', detail: phrase('A platform and a handle were expected.') });
     const { platform, handle } = asked.data;
-    const look = await lookAt(PLACES[platform](addresses[platform], handle));
+    const at = addresses[platform];
+    const look: Look = at === null ? { found: 'unreachable' } : await lookAt(PLACES[platform](at, handle));
     const found: HandleCheck = {
       found: look.found === 'yes' ? (look.info.state === 'live' ? 'live' : 'offline') : look.found,
     };
@@ -34,9 +35,9 @@ export function platforms(addresses: PlatformAddresses): Router {
   });
 
   router.get('/brindle/gifts', async (_req, res) => {
-    const answer = await fetch(`${addresses.brindle}/gifts`, { signal: AbortSignal.timeout(CHECK_MS) }).catch(
-      () => null,
-    );
+    const at = addresses.brindle;
+    const asked = at !== null && fetch(`${at}/gifts`, { signal: AbortSignal.timeout(CHECK_MS) });
+    const answer = asked ? await asked.catch(() => null) : null;
     const gifts = giftsSchema.safeParse(answer?.ok ? await boundedJson(answer, 2 << 20) : null);
     if (gifts.success) res.json(gifts.data);
     else

@@ -19,6 +19,7 @@ describe('what a right allows', () => {
     ['POST', '/commands', 'desk', { command: 'hush' }],
     ['POST', '/feeds/f/post', 'desk', { text: 'Hello' }],
     ['POST', '/feeds/f/playback', 'desk', { play: true }],
+    ['POST', '/uplink', 'desk'],
     ['GET', '/people', 'desk'],
     ['GET', '/people/one', 'desk'],
     ['POST', '/end', 'desk'],
@@ -27,9 +28,13 @@ describe('what a right allows', () => {
     ['GET', '/sessions', 'desk'],
     ['GET', '/sessions/s/events', 'desk'],
     ['GET', '/sessions/s/inputs', 'everything'],
+    ['GET', '/sessions/s/log?wait=0', 'everything'],
+    ['PUT', '/sessions/s/log', 'everything', {}],
     ['DELETE', '/sessions/s?events=0', 'everything'],
     ['GET', '/lasting', 'everything'],
     ['PUT', '/lasting', 'everything', {}],
+    ['POST', '/lasting/of/another', 'everything', {}],
+    ['GET', '/sessions/running', 'everything'],
     ['PUT', '/feeds/f/recording', 'everything', {}],
     ['PUT', `/media/${'f'.repeat(64)}`, 'everything', {}],
     ['POST', '/people/import', 'everything', {}],
@@ -38,6 +43,9 @@ describe('what a right allows', () => {
     ['POST', '/devices/sheet', 'everything'],
     ['PUT', '/devices/first', 'everything', { name: 'Mine' }],
     ['DELETE', '/devices/nobody', 'everything'],
+    ['GET', '/buttons', 'everything'],
+    ['POST', '/buttons', 'everything', { name: 'Clear', does: { does: 'clear' } }],
+    ['DELETE', '/buttons/nobody', 'everything'],
     ['DELETE', '', 'everything'],
   ];
 
@@ -63,11 +71,11 @@ describe('what a right allows', () => {
   });
 
   test('every address below a show stands in the table', () => {
-    const routed = ['shows', 'feeds', 'media', 'people', 'sessions', 'devices'].flatMap((file) => {
+    const routed = ['shows', 'feeds', 'media', 'people', 'sessions', 'session-logs', 'devices'].flatMap((file) => {
       const source = readFileSync(`src/server/http/${file}.ts`, 'utf8');
       return [...source.matchAll(/router\.(get|put|post|delete)\('([^']*)'/g)].map(([, method = '', path = '']) => [
         method.toUpperCase(),
-        `${file === 'shows' ? '' : file === 'sessions' ? '' : `/${file}`}${path.replace(/^\/:id/, '')}`.replace(
+        `${file === 'shows' ? '' : file.startsWith('session') ? '' : `/${file}`}${path.replace(/^\/:id/, '')}`.replace(
           /\/$/,
           '',
         ),

@@ -30,6 +30,8 @@ export async function start(more: Partial<ServerOptions> = {}): Promise<void> {
     demo: null,
   });
   close = made.close;
+  // Client and server are one process here: a socket that is closed for being idle, while what comes next is being written, would be a fault of the test.
+  made.server.keepAliveTimeout = 0;
   await new Promise<void>((resolve) => made.server.listen(0, '127.0.0.1', resolve));
   address = `http://127.0.0.1:${(made.server.address() as AddressInfo).port}`;
 }

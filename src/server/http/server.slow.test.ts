@@ -1,3 +1,4 @@
+import { connect } from 'node:net';
 import { readFileSync, readdirSync } from 'node:fs';
 import type { AddressInfo } from 'node:net';
 import { createServer } from 'node:http';
@@ -47,6 +48,33 @@ test('an outlet can be looked at and nothing else; a wrong or revoked key is 404
   expect((await fetch(`${address}/o/renewed-key-0123456789`)).status).toBe(200);
 });
 
+test('an outlet’s page says how it is there, in the one form; a wrong key, a wrong form or too much of it is refused', async () => {
+  await publish();
+  const report = { page: 'page-0123456789', width: 540, height: 960, lacks: ['film'], blocked: false, heard: null };
+  const says = async (body: unknown, key = OUTLET): Promise<number> =>
+    (
+      await fetch(`${address}/o/${key}/report`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: typeof body === 'string' ? body : JSON.stringify(body),
+      })
+    ).status;
+  expect([await says(report), await says(report, 'wrong-key-0123456789')]).toEqual([204, 404]);
+  for (const wrong of [
+    {},
+    [],
+    { ...report, width: 0.5 },
+    { ...report, lacks: ['all'] },
+    { ...report, page: '../x' },
+    '{',
+  ])
+    expect(await says(wrong)).toBe(400);
+  expect(await says({ ...report, more: 'x'.repeat(3000) })).toBe(413);
+  let last = 0;
+  for (let n = 0; n < 121; n += 1) last = await says(report);
+  expect(last).toBe(429);
+});
+
 test('an outlet’s stream begins with the whole view, then has what changed', async () => {
   await publish();
   const abort = new AbortController();
@@ -69,6 +97,24 @@ test('an outlet’s stream begins with the whole view, then has what changed', a
   expect(text).not.toContain(KEY);
   abort.abort();
   await reading;
+});
+
+test('a stream that is asked for behind another request on the same connection waits for its answer, and is whole', async () => {
+  await publish();
+  const { port } = new URL(address);
+  const socket = connect(Number(port), '127.0.0.1');
+  const ask = (path: string): string => `GET ${path} HTTP/1.1\r\nHost: 127.0.0.1\r\n\r\n`;
+  let said = '';
+  socket.on('data', (part) => (said += String(part)));
+  // Both in one packet: the first one's answer takes a turn of its own.
+  socket.write(ask('/api/config') + ask(`/o/${OUTLET}/stream`));
+  while (!said.includes('event: view')) await new Promise((resolve) => setTimeout(resolve, 20));
+  socket.destroy();
+  const [first = '', second = ''] = said.split('HTTP/1.1 200 OK\r\n').slice(1);
+  expect(first).toMatch(/\{"demo":.*\}$/);
+  expect(second).toMatch(
+    /content-type: text\/event-stream[\s\S]*\r\n\r\nretry: \d+\n\nid: \d+\nevent: view\ndata: \{.*\}\n\n$/i,
+  );
 });
 
 test('a show that was published is there again after a restart', async () => {

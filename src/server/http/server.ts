@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto';
 import { existsSync, readFileSync } from 'node:fs';
 import { createServer, type Server } from 'node:http';
+import { createServer as createSecureServer } from 'node:https';
 import { join } from 'node:path';
 import compression from 'compression';
 import express from 'express';
@@ -9,6 +10,8 @@ import helmet from 'helmet';
 import { createProxyMiddleware } from 'http-proxy-middleware';
 import type { Limits } from '@/server/live/allowance';
 import { ShowHost, type ShowHostOptions } from '@/server/live/show-host';
+import { LogRelay } from '@/server/live/log-relay';
+import { Buttons } from '@/server/live/buttons';
 import { Homes } from '@/server/live/homes';
 import { canSpeak } from '@/server/live/speech';
 import type { Outward } from '@/server/feed/outward';
@@ -17,7 +20,9 @@ import { noLog, type Log } from '@/server/log';
 import { problem } from '@/server/problem';
 import { compressed } from './compressed';
 import { join as joinHome } from './devices';
+import { calls } from './buttons';
 import { files } from './files';
+import { Health } from './health';
 import { inbox } from './inbox';
 import { outlets } from './outlets';
 import { platforms } from './platforms';
@@ -39,6 +44,12 @@ export interface ServerOptions {
   /** The folder of the demo show, or null. */
   demo: string | null;
   log?: Log;
+  /** Certificate and key, in PEM, where this server itself speaks TLS. */
+  tls?: { cert: Buffer; key: Buffer };
+  /** Why nothing can be kept now, in a sentence; null: it can. */
+  notReady?: () => string | null;
+  /** Told of each event that is taken in. */
+  counted?: ShowHostOptions['counted'];
   limits?: Partial<Limits>;
   /** So many new shows one address may begin in an hour. */
   newShows?: number;
@@ -49,9 +60,12 @@ export interface ServerOptions {
 const NEW_SHOWS = 30;
 
 /** Gavirn's server: the app, the API, outlets, and the shows that run. */
-export function gavirnServer(options: ServerOptions): { server: Server; close: () => Promise<void> } {
+export function gavirnServer(options: ServerOptions): { server: Server; host: ShowHost; close: () => Promise<void> } {
   const log = options.log ?? noLog();
+  const relay = new LogRelay();
   const host = new ShowHost({
+    relay,
+    ...(options.counted ? { counted: options.counted } : {}),
     ...options.doors,
     addresses: options.addresses,
     self: options.self,
@@ -68,12 +82,15 @@ export function gavirnServer(options: ServerOptions): { server: Server; close: (
   app.set('trust proxy', options.proxies ?? 0);
   if (options.standins)
     app.use(createProxyMiddleware({ target: options.standins, pathFilter: '/standins', on: { error: standinsAway } }));
+  const health = new Health(options.notReady ?? (() => null));
+  health.answerOn(app);
   guard(app, policies.app);
 
   app.use('/api', rateLimit({ windowMs: 10_000, limit: 600, standardHeaders: 'draft-8', legacyHeaders: false }));
   app.get('/api/config', configOf(options));
   const homes = new Homes(host);
-  app.use('/api/shows', shows(host, homes, newcomers(options.newShows ?? NEW_SHOWS)));
+  const elsewhere = new Buttons(host);
+  app.use('/api/shows', shows({ host, homes, relay, elsewhere }, newcomers(options.newShows ?? NEW_SHOWS)));
   app.post('/api/join', joinHome(homes));
   app.use('/api/platforms', platforms(options.addresses));
   app.use('/api', (_req, res) =>
@@ -81,6 +98,7 @@ export function gavirnServer(options: ServerOptions): { server: Server; close: (
   );
 
   app.use('/in', inbox(host));
+  app.use('/b', calls(elsewhere));
   app.use('/o', outlets(host, options.built, policies.outlet));
   app.use(
     '/outlet',
@@ -91,13 +109,17 @@ export function gavirnServer(options: ServerOptions): { server: Server; close: (
   serveApp(app, join(options.built, 'app'), page);
   app.use(unreadable(log));
 
-  const server = createServer(app);
+  const server = options.tls ? createSecureServer(options.tls, app) : createServer(app);
   return {
     server,
+    host,
     close: async () => {
+      health.closing = true;
+      // Nobody new is let in; whoever looks is told to come back, and has 700 ms to do so (live/stream.ts).
+      server.close();
+      homes.close();
       await host.close();
       server.closeAllConnections();
-      await new Promise<void>((resolve) => server.close(() => resolve()));
     },
   };
 }

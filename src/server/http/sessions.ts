@@ -3,43 +3,62 @@ import { pipeline } from 'node:stream/promises';
 import { Router, type Request, type Response } from 'express';
 import { z } from 'zod';
 import type { StreamEvent } from '@/core/event/event';
+import { feedIdSchema } from '@/core/event/viewer-key';
+import { withFeeds } from '@/core/event/with-feeds';
 import { writeEventLine } from '@/core/file/events';
 import { problem } from '@/server/problem';
 import { lastingInTurns, readLasting } from './lasting';
 import { took, toTake } from '@/server/live/taken-sessions';
 import type { ShowHost } from '@/server/live/show-host';
+import type { LogRelay } from '@/server/live/log-relay';
+import { sessionLogs } from './session-logs';
 import { foundFor, type WithShow } from './with-show';
 import { phrase } from '@/core/words/phrase';
+
+const joinQuerySchema = z.object({
+  from: z.string().min(1).max(100),
+  setup: z.string().min(1).max(100),
+  feeds: z
+    .string()
+    .max(10_000)
+    .transform((text, context): unknown => {
+      try {
+        return JSON.parse(text);
+      } catch {
+        // No JSON.
+        context.addIssue('No JSON.');
+        return z.NEVER;
+      }
+    })
+    .pipe(z.record(feedIdSchema, feedIdSchema)),
+});
+
+const notKept = (res: Response): void =>
+  problem(res, 503, {
+    title: 'Not kept',
+    detail: phrase('It cannot be kept just now. Send it again.'),
+  });
 
 const showOf = (req: Request): string => String((req.params as Record<string, string>).id);
 
 /** A show's sessions, and what they leave to later ones, below /api/shows/<id>. */
-export function sessions(host: ShowHost, withShow: WithShow): Router {
+export function sessions(host: ShowHost, relay: LogRelay, withShow: WithShow): Router {
   const router = Router({ mergeParams: true });
 
   endings(router, withShow);
   taken(router, host);
-
-  router.get('/lasting', async (req, res) => {
-    const show = withShow(req, res);
-    if (!show) return;
-    res.type('application/x-ndjson');
-    await send(res, lastingInTurns(await show.carryOver()));
-  });
-
-  router.put('/lasting', async (req, res) => {
-    const show = withShow(req, res);
-    if (!show) return;
-    const read = await readLasting(req);
-    if (!read.ok) return problem(res, 400, { title: 'Not understood', detail: read.reason });
-    await show.restore(read.lasting);
-    res.status(204).end();
-  });
+  lastings(router, withShow);
+  sessionLogs(router, { host, relay, withShow });
 
   router.get('/sessions', async (req, res) => {
     const found = foundFor(host, req, res, 'desk');
     const kept = found && host.kept(showOf(req));
     if (found && kept) res.json(await toTake(kept, found.owner, found.device.id));
+  });
+
+  router.get('/sessions/running', async (req, res) => {
+    const show = withShow(req, res);
+    if (show) res.json({ session: await show.running() });
   });
 
   router.get('/sessions/:session/events', async (req, res) => {
@@ -69,6 +88,44 @@ export function sessions(host: ShowHost, withShow: WithShow): Router {
   });
 
   return router;
+}
+
+/** What sessions leave to later ones, as a browser keeps it, or as another show of this streamer had it. */
+function lastings(router: Router, withShow: WithShow): void {
+  router.get('/lasting', async (req, res) => {
+    const show = withShow(req, res);
+    if (!show) return;
+    res.type('application/x-ndjson');
+    await send(res, lastingInTurns(await show.carryOver()));
+  });
+
+  router.put('/lasting', async (req, res) => {
+    const show = withShow(req, res);
+    if (!show) return;
+    const read = await readLasting(req);
+    if (!read.ok) return problem(res, 400, { title: 'Not understood', detail: read.reason });
+    if (await show.takeLasting(read.lasting, null)) res.status(204).end();
+    else notKept(res);
+  });
+
+  router.post('/lasting/of/:from', async (req, res) => {
+    const show = withShow(req, res);
+    if (!show) return;
+    const asked = joinQuerySchema.safeParse({ ...req.query, from: req.params.from });
+    if (!asked.success)
+      return problem(res, 400, {
+        title: 'Not understood',
+        detail: phrase(
+          'Say which of the home’s shows it is (?setup=ID), and which feeds are which (&feeds=…, a JSON object of ids).',
+        ),
+      });
+    const read = await readLasting(req);
+    if (!read.ok) return problem(res, 400, { title: 'Not understood', detail: read.reason });
+    const { from, setup, feeds } = asked.data;
+    const lasting = withFeeds(read.lasting, new Map(Object.entries(feeds)));
+    if (await show.takeLasting(lasting, { from, setup })) res.status(204).end();
+    else notKept(res);
+  });
 }
 
 /** A browser says that it has a session. */

@@ -3,8 +3,11 @@ import { commandSchema } from '@/core/session/input';
 import type { ShowHost } from '@/server/live/show-host';
 import { openStream } from '@/server/live/stream';
 import { problem } from '@/server/problem';
+import type { LogRelay } from '@/server/live/log-relay';
 import type { Homes } from '@/server/live/homes';
+import type { Buttons } from '@/server/live/buttons';
 import { readBody } from './body';
+import { buttons } from './buttons';
 import { devices } from './devices';
 import { feeds } from './feeds';
 import { media } from './media';
@@ -13,13 +16,17 @@ import { publish } from './publish';
 import { sessions } from './sessions';
 import { foundFor, ownerFor, type WithShow } from './with-show';
 import { step } from './step';
+import { uplink } from './uplink';
 import { phrase } from '@/core/words/phrase';
 
 /**
  * What the app does with a show, below /api/shows. Everything needs a device's key, which is looked at before anything else that comes.
  * @param newcomers limits how many shows one address may begin
  */
-export function shows(host: ShowHost, homes: Homes, newcomers: RequestHandler): Router {
+export function shows(
+  { host, homes, relay, elsewhere }: { host: ShowHost; homes: Homes; relay: LogRelay; elsewhere: Buttons },
+  newcomers: RequestHandler,
+): Router {
   const router = Router();
 
   const withShow: WithShow = (req, res, needs) => ownerFor(host, req, res, needs);
@@ -34,6 +41,8 @@ export function shows(host: ShowHost, homes: Homes, newcomers: RequestHandler): 
 
   router.post('/:id/step', step(host, homes, newcomers));
   router.use('/:id/devices', devices(host, homes));
+  router.use('/:id/buttons', buttons(elsewhere, withShow));
+  router.use('/:id/uplink', uplink(withShow));
 
   router.get('/:id/desk', deskOf(host, homes));
 
@@ -72,7 +81,7 @@ export function shows(host: ShowHost, homes: Homes, newcomers: RequestHandler): 
 
   router.use('/:id/people', people(host, withShow));
 
-  router.use('/:id', sessions(host, withShow));
+  router.use('/:id', sessions(host, relay, withShow));
 
   return router;
 }

@@ -1,7 +1,7 @@
 import { applyUpdate, Doc, encodeStateAsUpdate, encodeStateVector, Map as YMap } from 'yjs';
 import { SHOW_VERSION } from '@/core/show/show';
 import { added, founder, text } from './home.setup';
-import { address, ask, close, expectProblem, OUTLET, start } from './server.setup';
+import { address, ask, close, expectProblem, KEY, OUTLET, start } from './server.setup';
 
 /* How changes of several devices come together on the server. */
 
@@ -80,5 +80,76 @@ describe('in step', () => {
   test('a whole show from a page of an earlier version is refused', async () => {
     const phone = await founder();
     await expectProblem(await ask('PUT', '/api/shows/one', { show: phone.show, outletKeys: {} }), 409);
+  });
+
+  test('a show that has come into the home brings its addresses, and what its sessions left, once', async () => {
+    const phone = await founder();
+    const also = 'another-outlet-key-0123';
+    phone.keys.getMap('outlets').set('main/fromAnother', also);
+    await phone.inStep();
+    for (const key of [OUTLET, also]) expect((await fetch(`${address}/o/${key}`)).status).toBe(200);
+    const viewer = {
+      feed: 'theirs',
+      id: 'tom',
+      name: 'Tom',
+      handle: 'tom',
+      firstAt: 1,
+      lastAt: 2,
+      days: [[20261101, 7]],
+    };
+    const come = (query: string, of = 'another') =>
+      fetch(`${address}/api/shows/one/lasting/of/${of}?${query}`, {
+        method: 'POST',
+        headers: { authorization: `Bearer ${KEY}`, 'content-type': 'text/plain' },
+        body: `${JSON.stringify({ of: 'viewers', entries: [viewer] })}\n`,
+      });
+    const good = 'setup=second&feeds={"theirs":"mine"}';
+    for (const bad of ['', 'setup=second', 'setup=second&feeds={"theirs', `setup=${'s'.repeat(101)}&feeds={}`])
+      await expectProblem(await come(bad), 400);
+    await expectProblem(await come(good, 'f'.repeat(101)), 400);
+    for (let times = 0; times < 2; times += 1) expect((await come(good)).status).toBe(204);
+    await close();
+    await start();
+    const lines = (await (await ask('GET', '/api/shows/one/lasting')).text()).split('\n');
+    expect(lines).toContain(
+      JSON.stringify({
+        of: 'viewers',
+        entries: [{ ...viewer, feed: 'mine', days: [[20261101, 7, ...new Array<number>(11).fill(0)]] }],
+      }),
+    );
+    expect(lines).toContain(JSON.stringify({ of: 'joined', entries: ['another'] }));
+  });
+
+  test('a log goes from a device that has it to one that waits for it, whole or not at all', async () => {
+    const phone = await founder();
+    const laptop = await added('everything');
+    const log = '{"kind":"follow"}\n'.repeat(20_000);
+    const wait = (seconds: number) =>
+      ask('GET', `/api/shows/one/sessions/s/log?wait=${seconds}`, undefined, laptop.key);
+    const give = (body: BodyInit) =>
+      fetch(`${address}/api/shows/one/sessions/s/log`, {
+        method: 'PUT',
+        headers: { authorization: `Bearer ${phone.key}`, 'content-type': 'application/x-ndjson' },
+        body,
+        duplex: 'half',
+      } as RequestInit);
+    await expectProblem(await give(log), 404);
+    await expectProblem(await wait(0), 404);
+    await expectProblem(await wait(26), 400);
+    const waiting = wait(20);
+    await new Promise((resolve) => setTimeout(resolve, 300));
+    expect((await give(log)).status).toBe(204);
+    expect(await (await waiting).text()).toBe(log);
+    // Whoever gives it breaks off: it is no log.
+    const half = wait(20);
+    await new Promise((resolve) => setTimeout(resolve, 300));
+    const broken = new ReadableStream({
+      start(controller) {
+        controller.enqueue(new TextEncoder().encode(log));
+        setTimeout(() => controller.error(new Error('gone')), 100);
+      },
+    });
+    await expect(give(broken)).rejects.toThrow();
+    await expect(half.then((answer) => answer.text())).rejects.toThrow();
   });
 });

@@ -35,12 +35,14 @@ test('a wall clock that is set back moves nothing, and after a restart time goes
   expect(clock.now()).toBe(2_000_250);
 });
 
+const KNOWN = { alert: null, worth: 0, first: false };
+
 test('the steps of a streak are one line that grows, until it ends or falls silent', () => {
   const recorder = new Recorder();
   const step = { streakId: 'k', streakOpen: true };
-  recorder.record(aGift({ ...step, count: 2 }), START, 'a1');
-  recorder.record(aFollow(), START + 1, null);
-  recorder.record(aGift({ ...step, count: 3 }), START + 2, 'a2');
+  recorder.record(aGift({ ...step, count: 2 }), START, { ...KNOWN, alert: 'a1' });
+  recorder.record(aFollow(), START + 1, KNOWN);
+  recorder.record(aGift({ ...step, count: 3 }), START + 2, { ...KNOWN, alert: 'a2' });
   expect(recorder.lines.map(({ kind, count, open, alert }) => [kind, count, open, alert])).toEqual([
     ['follow', 1, false, null],
     ['gift', 5, true, 'a2'],
@@ -51,7 +53,7 @@ test('the steps of a streak are one line that grows, until it ends or falls sile
 
 test('however many events come, the lines and the marks of a minute stay few', () => {
   const recorder = new Recorder();
-  for (let n = 0; n < 20_000; n += 1) recorder.record(aFollow(), START + n * 10, null);
+  for (let n = 0; n < 20_000; n += 1) recorder.record(aFollow(), START + n * 10, KNOWN);
   expect(recorder.lines.length).toBeLessThanOrEqual(120);
   expect(recorder.marks.length).toBeLessThanOrEqual(152);
   expect(recorder.marks.reduce((sum, { count }) => sum + count, 0)).toBeGreaterThan(5900);

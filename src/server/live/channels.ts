@@ -1,3 +1,4 @@
+import type { OutletPage } from '@/core/desk/outlet-page';
 import type { Log } from '@/server/log';
 import { Changes, NewEntries } from './changes';
 import { Channel } from './channel';
@@ -8,15 +9,18 @@ import { deskView, outletView } from './views';
 const OUTLET_EVERY_MS = 1000 / 30;
 const DESK_EVERY_MS = 100;
 
-/** What a desk shows besides its show: how many streams an outlet has open, and how often the documents were kept. */
+/** What a desk shows besides its show: how many streams an outlet has open, and in which pages; how often the documents were kept, and which sessions other devices wait for. */
 export interface Beside {
   watching: (outlet: string) => number;
+  pages: (outlet: string) => OutletPage[];
   step: () => number;
+  wanted: () => string[];
 }
 
-export function deskChannel(live: LiveShow, { watching, step }: Beside, log: Log): Channel {
+export function deskChannel(live: LiveShow, { watching, pages, step, wanted }: Beside, log: Log): Channel {
   const sections = new Changes();
   let lines = new NewEntries();
+  let said = new NewEntries();
   let session: string | null = null;
   const marks = new NewEntries();
   const seen = new Map<string, number>();
@@ -24,24 +28,29 @@ export function deskChannel(live: LiveShow, { watching, step }: Beside, log: Log
     // By the minute: a section that changed with every message would be sent with every message.
     for (const { id } of live.state.show.outlets)
       if (watching(id) > 0) seen.set(id, Math.floor(Date.now() / 60_000) * 60_000);
-    return { step: step(), ...deskView(live, watching, seen) };
+    return { step: step(), wanted: wanted(), ...deskView(live, { watching, pages, seen }) };
   };
   return new Channel(
     live,
     {
       whole: () => ({ ...now() }),
       changed: () => {
-        const { happened, marks: allMarks, ...rest } = now();
+        const { happened, chat, marks: allMarks, ...rest } = now();
         const changed = sections.of(rest);
         // Another session is the present one: whoever looks has emptied the list, also of what was sent before (one that is gone on with).
-        if ((rest.session?.id ?? null) !== session) lines = new NewEntries();
+        if ((rest.session?.id ?? null) !== session) {
+          lines = new NewEntries();
+          said = new NewEntries();
+        }
         session = rest.session?.id ?? null;
         const newLines = lines.of(happened);
+        const newSaid = said.of(chat);
         const newMarks = marks.of(allMarks);
-        if (!changed && newLines.length === 0 && newMarks.length === 0) return null;
+        if (!changed && newLines.length + newSaid.length + newMarks.length === 0) return null;
         return {
           ...changed,
           ...(newLines.length ? { happened: newLines } : {}),
+          ...(newSaid.length ? { chat: newSaid } : {}),
           ...(newMarks.length ? { marks: newMarks } : {}),
         };
       },

@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { emptyShow } from '@/core/show/starter';
-import { seeded } from '@/server/standins/crowd/random';
+import { seeded } from '@/core/rehearsal/chance';
 import { Day, FEEDS } from './bad-day';
 
 /* A bad day on three platforms at once: a thousand faults. In the end every count is what the platforms' own ledgers say. */

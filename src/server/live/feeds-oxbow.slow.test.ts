@@ -2,10 +2,11 @@ import type { Feed } from '@/core/platform/feed';
 import { statSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { Webhook } from 'standardwebhooks';
+import type { ShowOwner } from '@/server/door/bus';
 import { showsIn } from '@/server/embedded/shows-in-folders';
 import { until } from '@/server/standins/open';
 import type { OxbowLedger } from '@/server/standins/oxbow/channel';
-import { HANDLE, KEY, SECRET, INBOX, PERSON, base, folder, standins, host, run, state } from './feeds.setup';
+import { HANDLE, KEY, SECRET, INBOX, PERSON, base, folder, standins, host, run, self, state } from './feeds.setup';
 import { inEnglish } from '@/core/words/in-english.setup';
 
 describe('Oxbow', () => {
@@ -53,6 +54,24 @@ describe('Oxbow', () => {
       { EUR: 500, JPY: 500 },
     ]);
     expect(live.state.problems.get('o')?.badCount).toBeGreaterThan(0);
+  });
+
+  test('where ten others are told already it says so, on the feed and in the check', async () => {
+    const told = (callback: string): Promise<Response> =>
+      fetch(`${standins.addresses.oxbow}/live/${HANDLE}/hook`, {
+        method: 'PUT',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ callback, secret: SECRET }),
+      });
+    for (let n = 0; n < 10; n += 1) expect((await told(`${self}/other/${n}`)).status).toBe(204);
+    const live = await run([oxbow], secrets);
+    await until(
+      () => state(live, 'o'),
+      (now) => now === 'crowded',
+    );
+    const { owner } = host.desk('s', KEY) as { owner?: ShowOwner };
+    const check = (await owner?.feeds.check('o')) ?? [];
+    expect(check.map(({ says }) => inEnglish(says)).join(' ')).toMatch(/tells no more programs of this account/);
   });
 
   test('after the chat was cut it joins again and misses no line', async () => {

@@ -4,6 +4,8 @@ import type { KeptMedia } from '@/server/door/shows';
 /** An outlet that somebody asks for. */
 export interface FoundOutlet {
   show: string;
+  /** Its id in the show. */
+  outlet: string;
   owner: ShowOwner;
   media: KeptMedia;
   /** Looks at what it shows; @returns how to stop */

@@ -19,6 +19,8 @@ export interface HearingHost {
   endIfOver: () => void;
   heardFrom: (connection: Connection) => void;
   imitations: Imitations;
+  /** Told of each event that is taken in. */
+  counted: ((event: StreamEvent) => void) | undefined;
 }
 
 /** Where what a feed reads becomes an input: let in once, with the place in its stream. */
@@ -88,6 +90,7 @@ export class Hearing {
     keeper.event(event, at);
     this.host.imitations.meet(event, at);
     this.host.put({ input: 'event', at, event, ...resumed });
+    this.host.counted?.(event);
     if (event.kind === 'room') this.host.endIfOver();
   }
 }

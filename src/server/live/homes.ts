@@ -2,12 +2,14 @@ import { applyUpdate, Doc, encodeStateAsUpdate, encodeStateVector } from 'yjs';
 import { z } from 'zod';
 import { CODE_MS, deviceNameSchema, SHEET_LENGTH, type Right } from '@/core/home/device';
 import { readHome, showOn, showsOf } from '@/core/home/home-doc';
-import { readKeysDoc } from '@/core/home/keys-doc';
-import { mediaOf } from '@/core/home/shows';
+import { outletOfKey, readKeysDoc } from '@/core/home/keys-doc';
+import { followPlan, mediaOf } from '@/core/home/shows';
+import { writeAt } from '@/core/home/client-id';
 import type { Media } from '@/core/media/media';
 import { SHOW_VERSION, type Show } from '@/core/show/show';
 import { phrase, type Sayable } from '@/core/words/phrase';
 import { secretsSchema, type Device, type HomeDocs, type Secrets } from '@/server/door/shows';
+import { goesOn } from './beginning';
 import { addDevice, withSheet, type ChangedDevices } from './devices';
 import { Codes, sheetCode } from './codes';
 import { DeviceList } from './device-list';
@@ -17,6 +19,9 @@ import type { ShowHost } from './show-host';
 /** All that a home's documents may take, bytes, and so many shows. */
 const MOST_BYTES = 8 << 20;
 const MOST_SHOWS = 200;
+
+/** So often it is looked which show should be on, ms. */
+const PLANS_MS = 5000;
 
 /** What a device has of one document: its state vector, and what it has that the server may not have (Yjs updates). */
 export interface Having {
@@ -49,8 +54,13 @@ export class Homes {
 
   readonly devices: DeviceList;
 
+  /** Of whose plans something could not be done, as was said. */
+  private readonly unplanned = new Set<string>();
+  private readonly planning: ReturnType<typeof setInterval>;
+
   constructor(private readonly host: ShowHost) {
     this.devices = new DeviceList(host);
+    this.planning = setInterval(() => this.followPlans(Date.now()), PLANS_MS).unref();
   }
 
   /** Takes what a device has changed, if it may and if it can be used, and says what it lacks. */
@@ -137,6 +147,42 @@ export class Homes {
       // A state vector that is none.
       return { ok: false, status: 400, detail: phrase('What was sent cannot be read.') };
     }
+  }
+
+  /** Puts on the shows whose time has come, where nobody is live: an interrupted broadcast keeps its show. */
+  followPlans(now: number): void {
+    for (const id of this.host.ids()) {
+      const live = this.host.running(id);
+      const { plan } = live?.state.show ?? {};
+      if (live && plan && plan.slots.length > 0 && !live.isOn && !goesOn(live.state, live.clock.now()))
+        this.followPlan(id, live.state.show, now);
+    }
+  }
+
+  private followPlan(id: string, show: Show, now: number): void {
+    const before = this.host.kept(id)?.docs.read();
+    const home = docOf(before?.home);
+    writeAt(home, now, Math.random);
+    if (!before || !followPlan(home, show, now)) return;
+    const merged = validated(id, home, docOf(before.keys), new Set());
+    if ('status' in merged) return this.notPlanned(id, merged.detail);
+    const { docs, show: next, outlets, ...beside } = merged;
+    const published = this.host.publish(next, null, outlets, beside);
+    const refused = published.ok ? this.keep(id, docs) : published;
+    if (refused) return this.notPlanned(id, refused.detail);
+    this.unplanned.delete(id);
+    this.host.refreshDesk(id);
+  }
+
+  /** It is tried again the next time, and said once. */
+  private notPlanned(id: string, why: Sayable): void {
+    if (this.unplanned.has(id)) return;
+    this.unplanned.add(id);
+    this.host.running(id)?.notice(phrase('The planned show could not be put on: {why}', { why }));
+  }
+
+  close(): void {
+    clearInterval(this.planning);
   }
 
   /** A file that any show of a home uses. */
@@ -234,7 +280,7 @@ function validated(id: string, home: Doc, keys: Doc, touched: ReadonlySet<string
   const given = readKeysDoc(keys);
   const known = new Set(on.show.outlets.map((outlet) => outlet.id));
   const outlets = outletKeysSchema.safeParse(
-    Object.fromEntries(Object.entries(given.outlets).filter(([outlet]) => known.has(outlet))),
+    Object.fromEntries(Object.entries(given.outlets).filter(([name]) => known.has(outletOfKey(name, known)))),
   );
   const feeds = secretsSchema.safeParse(given.feeds);
   if (!outlets.success || !feeds.success) return refused(422, phrase('an address in it cannot be used.'));

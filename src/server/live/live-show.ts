@@ -1,9 +1,8 @@
-import { randomBytes } from 'node:crypto';
 import type { Notice } from '@/core/desk/notice';
 import type { Recorder } from '@/core/desk/happened';
 import { knowsNothing, type CarryOver } from '@/core/session/carry-over';
+import type { Joining } from '@/core/session/join';
 import { nextChange } from '@/core/session/next-change';
-import { unseeded } from '@/core/engine/feature/draw/drawing';
 import type { Command, Input } from '@/core/session/input';
 import type { SessionState } from '@/core/session/state';
 import type { Show } from '@/core/show/show';
@@ -19,6 +18,7 @@ import { settled } from './settled';
 import type { LiveShowHost } from './live-show-host';
 import { Outbound } from './outbound';
 import { receiveAt } from './receiving';
+import { seedDraws } from './seeding';
 import { Sessions } from './sessions';
 import { Runtime } from '@/server/runtime/runtime';
 import { Notices } from './notices';
@@ -31,7 +31,6 @@ import { noLog, showHash, type Log } from '@/server/log';
 import type { Sayable } from '@/core/words/phrase';
 
 const STREAK_CHECK_MS = 1000;
-
 /** After a fault by time alone the engine is left in peace for this long, ms: it would fail again at once. */
 const FAULT_PAUSE_MS = 5000;
 
@@ -66,7 +65,8 @@ export class LiveShow {
     this.runtime = opened.runtime;
     if (opened.again) this.clock.notBefore(this.state.now);
     this.snapshots = new Snapshots(journals, this.journal);
-    this.room = new SessionRoom(journals, this.journal, host.mostBytes ?? Infinity);
+    const dropSpare = () => this.sessions.dropAll(host.spare?.() ?? [], this.state);
+    this.room = new SessionRoom(journals, this.journal, host.mostBytes ?? Infinity, dropSpare);
     this.ticks = new Ticks(
       () => this.clock.now(),
       () => nextChange(this.state),
@@ -82,6 +82,7 @@ export class LiveShow {
       endIfOver: () => this.endIfOver(),
       heardFrom: (connection) => this.connections.heardFrom(connection),
       imitations: this.imitations,
+      counted: host.counted,
     });
     this.outbound = new Outbound({
       outward: host.outward,
@@ -204,7 +205,7 @@ export class LiveShow {
 
   /** Feeds are left while there is no room for what they bring, in memory or on the disk. */
   private restIfFull(): void {
-    this.connections.rest(this.room.full);
+    this.connections.rest(!this.room.makesRoom());
   }
 
   /** A browser has a finished session, with so many events: its journal is not needed any more. */
@@ -224,9 +225,12 @@ export class LiveShow {
 
   command = (command: Command): void => void this.put({ input: 'command', at: this.clock.now(), command });
 
-  /** Takes back what earlier sessions left; nothing where that is known. */
-  restore(lasting: CarryOver): void {
-    if (knowsNothing(this.state)) this.put({ input: 'restore', at: this.clock.now(), lasting });
+  /** What earlier sessions left, where none is known; or what another show's did. @returns false where it cannot be kept now */
+  takeLasting(lasting: CarryOver, joining: Joining | null): Promise<boolean> {
+    const at = this.clock.now();
+    if (joining) this.put({ input: 'join', at, ...joining, lasting });
+    else if (knowsNothing(this.state)) this.put({ input: 'restore', at, lasting });
+    return this.journal.flush();
   }
 
   /** The streamer ends a session that no platform will end. */
@@ -279,11 +283,7 @@ export class LiveShow {
     if (fault.off && fault.feed !== null && fault.cue === null) this.connect();
   }
 
-  /** A draw that has no seed gets one, before anyone can know what it will draw. */
-  private seedDraws(): void {
-    for (const draw of unseeded(this.state))
-      if (!this.put({ input: 'seed', at: this.clock.now(), draw, seed: randomBytes(32).toString('hex') })) return;
-  }
+  private readonly seedDraws = (): void => seedDraws(this.state, this.clock.now(), (input) => this.put(input));
 
   /** The session ends when no feed of the show is live any more; a feed that is merely reconnecting may be. */
   private endIfOver(): void {

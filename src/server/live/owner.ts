@@ -9,15 +9,21 @@ import type { FeedReport } from '@/server/door/feed-report';
 import { PlaybackClient } from '@/server/feed/playback';
 import type { Connection } from './connections';
 import type { LiveShow } from './live-show';
+import type { OutletPages } from './outlet-pages';
 import { phrase } from '@/core/words/phrase';
 
 /** A running show as it answers over the bus. */
-export const ownerOf = (live: LiveShow): ShowOwner => ({
+export const ownerOf = (live: LiveShow, pages: OutletPages, refreshDesk: () => void): ShowOwner => ({
+  outletSays: async (outlet, report, agent) => {
+    if (pages.report(outlet, report, { agent, now: Date.now() })) refreshDesk();
+  },
+  outletLeft: async (outlet, page) => pages.left(outlet, page),
   feeds: feedRequests(live),
   command: async (command) => live.command(command),
   endSession: async () => live.endSession(),
   beginAnew: async () => live.turns.beginAnew(),
   goOnWithEarlier: async () => live.turns.goOnWithEarlier(),
+  running: async () => (live.isOn ? (live.state.session?.id ?? null) : null),
   sessions: async () => live.sessions.list(live.state),
   events: async (session) => {
     const inputs = live.inputs(session);
@@ -26,7 +32,7 @@ export const ownerOf = (live: LiveShow): ShowOwner => ({
   inputs: async (session) => live.inputs(session),
   drop: async (session, events) => live.drop(session, events),
   carryOver: async () => carryOverOf(live.state),
-  restore: async (carryOver) => live.restore(carryOver),
+  takeLasting: (carryOver, joining) => live.takeLasting(carryOver, joining),
   drawn: async (draw) => {
     const state = live.state.draws.get(draw);
     return state?.last && !state.turns ? state.last : null;

@@ -2,6 +2,7 @@ import type { Show } from '@/core/show/show';
 import { notKeptSays } from '@/server/door/not-kept';
 import type { Bus } from '@/server/door/bus';
 import type { KeptShow, Secrets, Stored } from '@/server/door/shows';
+import { outletOfKey } from '@/core/home/keys-doc';
 import { showHash, type Log } from '@/server/log';
 import type { Addresses } from './addresses';
 import { newDevice } from './devices';
@@ -24,8 +25,8 @@ export const brokenWords = (says: Sayable): Phrase =>
 /** A show as a browser publishes it. */
 interface Given {
   show: Show;
-  deskKey: string;
-  /** Outlet's id → its key. */
+  deskKey: string | null;
+  /** By outlet (`outletOfKey`). */
   outletKeys: Readonly<Record<string, string>>;
   secrets: Secrets;
   /** Files that its home's other shows use. */
@@ -53,8 +54,8 @@ export function publishing(
     return { ok: false, status: 403, detail: phrase('The key is not this show’s, or its device may not change it.') };
   const known = new Set(show.outlets.map(({ id }) => id));
   const keys = Object.entries(outletKeys)
-    .filter(([id]) => known.has(id))
-    .map(([id, key]): [string, string] => [hashOf(key), id]);
+    .map(([name, key]): [string, string] => [hashOf(key), outletOfKey(name, known)])
+    .filter(([, id]) => known.has(id));
   const taken = {
     outlets: keys.filter(([hash]) => (addresses.outletOf(hash) ?? show.id) !== show.id).map(([, id]) => id),
     feeds: Object.entries(secrets)
@@ -72,10 +73,11 @@ export function publishing(
   const without = Object.entries(before?.outlets ?? {}).filter(([, id]) => known.has(id) && !(id in outletKeys));
   const stored: Stored = {
     show,
-    devices: before?.devices ?? [newDevice([], deskKey, '', { right: 'everything', at })],
+    devices: before?.devices ?? [newDevice([], deskKey ?? '', '', { right: 'everything', at })],
     outlets: Object.fromEntries([...without, ...keys]),
     ...(alsoMedia.length > 0 ? { alsoMedia } : {}),
     ...(before?.taken ? { taken: before.taken } : {}),
+    ...(before?.buttons ? { buttons: before.buttons } : {}),
   };
   try {
     return may === 'new' ? publish.anew(stored) : publish.again(stored);

@@ -1,6 +1,6 @@
 import { newTally, type ViewerTally } from '@/core/engine/count/viewer-tally';
 import { Leaderboard } from '@/core/engine/count/leaderboard';
-import { seeded } from '@/server/standins/crowd/random';
+import { seeded } from '@/core/rehearsal/chance';
 import { startRedis } from '../../../bench/redis';
 
 /* Leaderboards against the sorted sets of Redis (Debian's redis-server): ZINCRBY for each update, ZREVRANGE at the end. */

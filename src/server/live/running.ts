@@ -2,10 +2,14 @@ import type { Bus } from '@/server/door/bus';
 import type { KeptShow } from '@/server/door/shows';
 import type { PlatformAddresses } from '@/server/feed/connecting';
 import type { Outward } from '@/server/feed/outward';
+import type { StreamEvent } from '@/core/event/event';
 import type { Log } from '@/server/log';
-import { deskChannel, outletChannel } from './channels';
+import { deskChannel, outletChannel, type Beside } from './channels';
+import type { LogRelay } from './log-relay';
 import { LiveShow } from './live-show';
+import { OutletPages } from './outlet-pages';
 import { ownerOf } from './owner';
+import { spareOf } from './taken-sessions';
 
 /** A show that runs, and how it is given up on the bus. */
 export interface Running {
@@ -20,31 +24,49 @@ export interface RunningOptions {
   self: string;
   outward: Outward;
   log: Log;
+  relay?: LogRelay;
+  counted?: (event: StreamEvent) => void;
   /** So much its sessions may take, bytes. */
   mostBytes: number;
 }
 
 /** Lets a show run, and owns it on the bus. Throws where its sessions cannot be read. */
-export function run(kept: KeptShow, { bus, addresses, self, outward, log, mostBytes }: RunningOptions): Running {
+export function run(
+  kept: KeptShow,
+  { bus, addresses, self, outward, log, relay, counted, mostBytes }: RunningOptions,
+): Running {
   const { show } = kept.stored;
   const live = new LiveShow(show, kept.journals, {
     addresses,
     outward,
     log,
+    counted,
     mostBytes,
     secrets: (feed) => kept.secrets.of(feed),
     inbox: (feed) => `${self}/in/${kept.secrets.of(feed).inbox}`,
     asks: () => kept.secrets.asks,
+    spare: () => spareOf(kept),
     recording: (feed) => kept.recordings.read(feed),
   });
   const watching = (outlet: string): number =>
     Object.entries(kept.stored.outlets)
       .filter(([, id]) => id === outlet)
       .reduce((sum, [hash]) => sum + bus.looking(show.id, `outlet/${hash}`), 0);
-  const giveUp = bus.own(show.id, ownerOf(live), (name) => {
-    if (name === 'desk') return deskChannel(live, { watching, step: () => kept.docs.revision }, log);
-    const outlet = kept.stored.outlets[name.slice('outlet/'.length)];
-    return outlet === undefined ? null : outletChannel(live, outlet, log);
-  });
+  const pages = new OutletPages();
+  const beside: Beside = {
+    watching,
+    pages: (outlet) => pages.list(outlet, Date.now()),
+    step: () => kept.docs.revision,
+    wanted: () => relay?.wanted(show.id) ?? [],
+  };
+  const giveUp = bus.own(
+    show.id,
+    ownerOf(live, pages, () => bus.refresh(show.id, 'desk')),
+    (name) => {
+      if (name === 'desk') return deskChannel(live, beside, log);
+      const outlet = kept.stored.outlets[name.slice('outlet/'.length)];
+      return outlet === undefined ? null : outletChannel(live, outlet, log);
+    },
+  );
   return { live, giveUp };
 }

@@ -6,16 +6,26 @@ export class SessionRoom {
   /** What earlier sessions take that no browser has taken over yet, bytes. */
   private earlier = 0;
 
-  /** @param most so much they may take in all, bytes */
+  /**
+   * @param most so much they may take in all, bytes
+   * @param dropSpare drops those that are kept though every device has them; @returns whether there were any
+   */
   constructor(
     private readonly journals: Journals,
     private readonly journal: Journal,
     private readonly most: number,
+    private readonly dropSpare: () => boolean = () => false,
   ) {}
 
   /** An earlier session's journal has come to its end, or is gone. */
   weigh(): void {
     this.earlier = this.journals.bytesBut(this.journal.number);
+  }
+
+  /** Whether there is room once what can go is gone. */
+  makesRoom(): boolean {
+    if (this.tooMuch && this.dropSpare()) this.weigh();
+    return !this.full;
   }
 
   private get tooMuch(): boolean {
@@ -25,6 +35,10 @@ export class SessionRoom {
   /** There is no room for what feeds bring, where it waits or where it is kept. */
   get full(): boolean {
     return this.journal.full || this.tooMuch;
+  }
+
+  get lagMs(): number {
+    return this.journal.lagMs;
   }
 
   /** A sentence while nothing more can be kept. */

@@ -111,6 +111,12 @@ export class Sessions {
     }
     return 'gone';
   }
+
+  /** Drops those of earlier sessions; @returns whether there were any */
+  dropAll(ids: readonly string[], state: SessionState): boolean {
+    const gone = [...this.finished.values()].filter(({ id }) => ids.includes(id));
+    return gone.filter(({ id }) => this.drop(id, Infinity, state) === 'gone').length > 0;
+  }
 }
 
 /** Whether the present session has gone on from this one, or taken it in: the server was stopped before its journal was removed. */

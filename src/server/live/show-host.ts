@@ -1,11 +1,9 @@
 import { mayDo, type Right } from '@/core/home/device';
 import type { Forgotten } from '@/core/people/forget';
 import type { Show } from '@/core/show/show';
-import type { Bus, Looker, ShowOwner } from '@/server/door/bus';
+import type { Looker, ShowOwner } from '@/server/door/bus';
 import { notKeptSays } from '@/server/door/not-kept';
 import type { KeptShow, Secrets, Shows, Stored } from '@/server/door/shows';
-import type { PlatformAddresses } from '@/server/feed/connecting';
-import type { Outward } from '@/server/feed/outward';
 import { noLog, showHash, type Log } from '@/server/log';
 import { Addresses } from './addresses';
 import { LeftAside } from './left-aside';
@@ -16,7 +14,7 @@ import type { Found } from './found';
 import { foundOutlet, type FoundOutlet } from './found-outlet';
 import { forgetWholly } from './forgetting';
 import type { LiveShow } from './live-show';
-import { run, type Running } from './running';
+import { run, type Running, type RunningOptions } from './running';
 import { ShowFiles } from './show-files';
 import { brokenWords, publishChange, publishing, type Published } from './publishing';
 import { phrase, type Sayable } from '@/core/words/phrase';
@@ -32,14 +30,9 @@ interface Entry {
   openedAt: number;
 }
 
-export interface ShowHostOptions {
-  /** The three doors; the journal's is each show's own. */
+export interface ShowHostOptions extends Omit<RunningOptions, 'log' | 'mostBytes'> {
+  /** With the bus two of the three doors; the journal's is each show's own. */
   shows: Shows;
-  bus: Bus;
-  addresses: PlatformAddresses;
-  /** Where this server is reached from outside, without a slash at the end. */
-  self: string;
-  outward: Outward;
   log?: Log;
   limits?: Partial<Limits>;
   /** The wall's clock, ms. */
@@ -151,12 +144,12 @@ export class ShowHost {
     await live.close();
   }
 
-  /** Whether a key may publish under an id: before anything that comes with it is read. */
-  mayPublish(id: string, key: string): 'owner' | 'new' | 'notYours' | { broken: Sayable } {
+  /** Whether a key (null: this server itself) may publish under an id: before anything that comes with it is read. */
+  mayPublish(id: string, key: string | null): 'owner' | 'new' | 'notYours' | { broken: Sayable } {
     const says = this.aside.because(id);
     if (says !== undefined) return { broken: says };
-    const kept = this.kept(id);
-    return !kept ? 'new' : deviceOf(kept.stored.devices, key)?.right === 'everything' ? 'owner' : 'notYours';
+    const { devices } = this.kept(id)?.stored ?? {};
+    return !devices ? 'new' : key === null || deviceOf(devices, key)?.right === 'everything' ? 'owner' : 'notYours';
   }
 
   /** The show, if the key is a device's of it that may do this. It wakes if it slept. */
@@ -172,6 +165,12 @@ export class ShowHost {
     return owner ? { found: 'show', owner, device } : { found: 'broken', says: this.aside.because(id) ?? '' };
   }
 
+  /** A show's owner, whoever asks; null where there is none. It wakes if it slept. */
+  ownerOf(id: string): ShowOwner | null {
+    const entry = this.entries.get(id);
+    return entry && this.open(entry) ? this.options.bus.ownerOf(id) : null;
+  }
+
   ids = (): string[] => [...this.entries.keys()];
   /** What is kept of a show; null where there is none. */
   kept = (id: string): KeptShow | null => this.entries.get(id)?.kept ?? null;
@@ -179,7 +178,7 @@ export class ShowHost {
   /** Takes a show as it now is, with the keys of its outlets. The first to publish an id owns it by the desk key given then. */
   publish(
     show: Show,
-    deskKey: string,
+    deskKey: string | null,
     outletKeys: Readonly<Record<string, string>>,
     { secrets = {}, alsoMedia = [] }: { secrets?: Secrets; alsoMedia?: string[] } = {},
   ): Published {
@@ -285,7 +284,8 @@ export class ShowHost {
     const entry = show === null ? undefined : this.entries.get(show);
     const owner = entry && this.open(entry) && bus.ownerOf(entry.kept.stored.show.id);
     if (!entry || !owner || show === null) return null;
-    return foundOutlet(bus, { show, owner, media: entry.kept.media }, hash);
+    const outlet = entry.kept.stored.outlets[hash] ?? '';
+    return foundOutlet(bus, { show, outlet, owner, media: entry.kept.media }, hash);
   }
 
   /** The running show itself, where it runs here. */

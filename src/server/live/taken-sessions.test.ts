@@ -6,7 +6,7 @@ import { emptyShow } from '@/core/show/starter';
 import type { Dropped, ShowOwner } from '@/server/door/bus';
 import type { Device, KeptShow } from '@/server/door/shows';
 import { doorsIn } from '@/server/embedded/doors';
-import { took, toTake } from './taken-sessions';
+import { spareOf, took, toTake } from './taken-sessions';
 
 /* A finished session is on the server until each device that may do everything has it. */
 
@@ -79,4 +79,14 @@ test('a device that is out, or lies in a drawer for a month, keeps nothing', asy
   kept.keep({ ...kept.stored, devices: kept.stored.devices.filter(({ id }) => id !== 'laptop') });
   await take('phone');
   expect(dropped).toEqual(['s']);
+});
+
+test('for a month: those that all have stay for devices to come, go after a month, and are what goes when there is no room', async () => {
+  kept.keep({ ...kept.stored, show: { ...kept.stored.show, keepSessions: 'month' } });
+  await take('phone');
+  expect([spareOf(kept), await waits('laptop')]).toEqual([[], ['s']]);
+  await take('laptop');
+  expect([dropped, spareOf(kept), await waits('tablet')]).toEqual([[], ['s'], ['s']]);
+  endedAt = Date.now() - 31 * 86_400_000;
+  expect([await waits('tablet'), dropped, kept.stored.taken]).toEqual([[], ['s'], {}]);
 });

@@ -3,18 +3,46 @@ import type { Dropped, ShowOwner } from '@/server/door/bus';
 import type { KeptShow } from '@/server/door/shows';
 
 /*
- * A finished session is on the server until each device that may do everything has it, or until a month after its end, if one has it at
- * least: a device that lies in a drawer must not fill the disk.
+ * A finished session is on the server until each device that may do everything has it; or for a month, where the streamer wants that. After a month it is enough
+ * that one has it: a device that lies in a drawer must not fill the disk.
  */
 
 const MONTH_MS = 30 * 24 * 3_600_000;
 
-/** Those that a device does not have yet, or of which it has less than there is. */
+const isOld = ({ endedAt }: FinishedSession): boolean => Date.now() - endedAt > MONTH_MS;
+
+/** Those that a device does not have yet, or of which it has less than there is. What is kept no longer goes. Throws NotKept. */
 export async function toTake(kept: KeptShow, owner: ShowOwner, device: string): Promise<FinishedSession[]> {
+  await dropOld(kept, owner);
   const { taken = {} } = kept.stored;
-  const sessions = await owner.sessions();
-  return sessions.filter(({ id, totals }) => taken[id]?.[device] !== totals.events);
+  return (await owner.sessions()).filter(({ id, totals }) => taken[id]?.[device] !== totals.events);
 }
+
+/** Drops those of more than a month ago of which a device has all. */
+async function dropOld(kept: KeptShow, owner: ShowOwner): Promise<void> {
+  const { taken = {} } = kept.stored;
+  const there = await owner.sessions();
+  const old = there.filter((one) => isOld(one) && Object.values(taken[one.id] ?? {}).includes(one.totals.events));
+  for (const { id, totals } of old) await owner.drop(id, totals.events);
+  if (old.length > 0) keep(kept, taken, await owner.sessions());
+}
+
+/** Whether any device that may do everything has not got all of a session yet. */
+const isWaitedFor = (
+  devices: KeptShow['stored']['devices'],
+  by: Readonly<Record<string, number>>,
+  events?: number,
+): boolean =>
+  devices.some(
+    ({ id, right, sheet }) =>
+      right === 'everything' &&
+      sheet === undefined &&
+      (events === undefined ? by[id] === undefined : by[id] !== events),
+  );
+
+/** Those that every device has, and that are kept for the devices to come. */
+export const spareOf = ({ stored: { devices, taken = {} } }: KeptShow): string[] =>
+  Object.entries(taken).flatMap(([session, by]) => (isWaitedFor(devices, by) ? [] : [session]));
 
 /** A device has a session, with so many events; it goes where nobody else waits for it. Throws NotKept. */
 export async function took(
@@ -26,12 +54,10 @@ export async function took(
   const one = there.find(({ id }) => id === session);
   if (!one) return owner.drop(session, events);
   if (one.totals.events > events) return 'more';
-  const { devices, taken = {} } = kept.stored;
+  const { devices, show, taken = {} } = kept.stored;
   const now = { ...taken[session], [device]: events };
-  const waits = devices.some(
-    ({ id, right, sheet }) => right === 'everything' && sheet === undefined && now[id] !== one.totals.events,
-  );
-  if (!waits || Date.now() - one.endedAt > MONTH_MS) {
+  const waits = isWaitedFor(devices, now, one.totals.events);
+  if (isOld(one) || (!waits && show.keepSessions !== 'month')) {
     const dropped = await owner.drop(session, events);
     if (dropped === 'gone') keep(kept, { ...taken, [session]: {} }, there);
     return dropped;

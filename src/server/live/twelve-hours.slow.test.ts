@@ -13,8 +13,9 @@ import { liveOf } from '@/core/piece';
 import { leaderboard } from '@/core/piece/leaderboard';
 import { emptyShow } from '@/core/show/starter';
 import type { Show } from '@/core/show/show';
-import { seeded } from '@/server/standins/crowd/random';
+import { seeded } from '@/core/rehearsal/chance';
 import { Day, FEEDS } from './bad-day';
+import { OutletPages } from './outlet-pages';
 import { ownerOf } from './owner';
 
 /*
@@ -125,7 +126,9 @@ test('twelve hours, a restart an hour, a change of the clock: every number on th
   expect(state.session?.startedAt).toBeLessThan(BEGINS + MINUTE);
 
   let log = '';
-  for await (const event of (await ownerOf(live).events(state.session?.id ?? '')) ?? []) log += writeEventLine(event);
+  for await (const event of (await ownerOf(live, new OutletPages(), () => undefined).events(state.session?.id ?? '')) ??
+    [])
+    log += writeEventLine(event);
   const file = join(folder, 'events.ndjson');
   writeFileSync(file, log);
   const counted = spawnSync(process.execPath, ['e2e/recount.mjs', file, '--zone', ZONE, '--now', String(state.now)], {

@@ -1,6 +1,8 @@
 import type { DeskView, FeedView, OutletView } from '@/core/desk/view';
+import type { OutletPage } from '@/core/desk/outlet-page';
 import { mediaKind, usedMedia } from '@/core/media/media';
 import type { Show } from '@/core/show/show';
+import { compareOwed } from '@/core/engine/feature/thanks/owed';
 import { entryCount } from '@/core/engine/feature/draw/drawing';
 import { outlooks } from '@/core/session/outlook';
 import { liveOf, type Live, type Piece } from '@/core/piece';
@@ -63,6 +65,8 @@ const SHOWN_PLAYED = 10;
 const SHOWN_PROBLEMS = 10;
 const SHOWN_HAND = 40;
 const SHOWN_NOTICES = 10;
+const SHOWN_OWED = 60;
+const SHOWN_THANKED = 20;
 
 /** How each feed is doing. */
 function feedViews({ state, connections }: LiveShow): Record<string, FeedView> {
@@ -112,16 +116,37 @@ function drawViews(state: LiveShow['state']): DeskView['draws'] {
   });
 }
 
-/** The sections of the desk's view; `watching` counts an outlet's open streams, `seen` says when each last had one (ms UTC, whole minutes). */
-export function deskView(
-  show: LiveShow,
-  watching: (outlet: string) => number,
-  seen: ReadonlyMap<string, number>,
-): Omit<DeskView, 'step'> {
+/** Whom to thank. */
+function thanksView({
+  owed,
+  owedBeyond,
+  thanked,
+}: LiveShow['state']): Pick<DeskView, 'owed' | 'owedInAll' | 'thanked'> {
+  const all = [...owed.values()];
+  return {
+    owed: all.sort(compareOwed).slice(0, SHOWN_OWED),
+    owedInAll: {
+      count: all.length + owedBeyond.count,
+      worth: all.reduce((sum, { worth }) => sum + worth, owedBeyond.worth),
+    },
+    thanked: thanked.slice(-SHOWN_THANKED),
+  };
+}
+
+/** What is known of a show's outlets: how many streams each has open, in which pages, and when each last had one (ms UTC, whole minutes). */
+interface AroundOutlets {
+  watching: (outlet: string) => number;
+  pages: (outlet: string) => OutletPage[];
+  seen: ReadonlyMap<string, number>;
+}
+
+/** The sections of the desk's view. */
+export function deskView(show: LiveShow, { watching, pages, seen }: AroundOutlets): Omit<DeskView, 'step' | 'wanted'> {
   const { state } = show;
   return {
     session: state.session,
     earlier: show.turns.earlier,
+    chosen: state.chosen,
     finished: show.sessions.list(state).length,
     problem: show.room.problem,
     feeds: feedViews(show),
@@ -147,8 +172,16 @@ export function deskView(
     live: liveOfPieces(show, state.show.pieces),
     imitations: show.imitations.kept,
     outlets: Object.fromEntries(state.show.outlets.map(({ id }) => [id, watching(id)])),
+    outletPages: Object.fromEntries(state.show.outlets.map(({ id }) => [id, pages(id)])),
     outletsSeen: Object.fromEntries(seen),
+    ...thanksView(state),
+    featured: state.featured,
+    keptLines: state.keptLines,
+    delayMark: state.delayMark,
+    delayAnswers: [...state.delayAnswers],
+    blackout: state.blackout !== null,
     happened: show.recorder.lines,
+    chat: show.recorder.chat,
     marks: show.recorder.marks,
   };
 }

@@ -1,5 +1,6 @@
 import { serialize, deserialize } from '@/core/session/state';
 import type { SavedState } from '@/core/session/saved';
+import { isFirstLine } from '@/core/desk/chat-line';
 import { Recorder } from '@/core/desk/happened';
 import type { Effect } from '@/core/engine/kernel/effect';
 import { Guard, type Caught } from '@/core/session/guard';
@@ -181,7 +182,11 @@ export class Runtime {
         if (input.position !== undefined) this.positions.set(input.event.feed, input.position);
         if (input.event.kind === 'room')
           this.rooms.set(input.event.feed, input.event.state === 'live' ? 'live' : 'off');
-        this.recorder.record(input.event, input.at, alert);
+        this.recorder.record(input.event, input.at, {
+          alert,
+          worth: this.state.derived.worth(input.event).worth,
+          first: input.event.kind === 'chat' && isFirstLine(this.state, input.event),
+        });
         break;
       case 'counter':
         if (again) setCounter(this.intakeOf(input.feed), input.counter, input.value);
@@ -224,6 +229,7 @@ export class Runtime {
       case 'end':
       case 'seed':
       case 'restore':
+      case 'join':
       case 'command':
       case 'tick':
         break;

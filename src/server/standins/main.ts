@@ -43,4 +43,4 @@ closeOnEnd(
     }),
 );
 // Only this machine: whoever is outside reaches them through Gavirn's server.
-listen(server, Number(values.port), '127.0.0.1', () => process.send?.('ready'));
+listen(server, { port: Number(values.port), host: '127.0.0.1' }, () => process.send?.('ready'));

@@ -10,6 +10,7 @@ import { Button } from '@/ui/part/button';
 import { TextField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
 import { Problem } from '@/ui/part/problem';
+import type { DeskChatLine } from '@/core/desk/chat-line';
 import type { Happened } from '@/core/desk/happened';
 import { say } from '@/ui/words/say';
 
@@ -23,8 +24,8 @@ export function TryFields({ cue, onClose }: { cue: Cue; onClose: () => void }) {
   const [said, setSaid] = useState<string | null>(null);
   const kinds = eventsOf(cue);
   const happened = useDeskView(
-    (view) =>
-      view.happened
+    (view): Tried[] =>
+      [...view.happened, ...view.chat.map(written)]
         .filter(({ kind, name }) => kinds.includes(kind) && name !== null)
         .slice(-SHOWN)
         .reverse(),
@@ -62,13 +63,18 @@ export function TryFields({ cue, onClose }: { cue: Cue; onClose: () => void }) {
   );
 }
 
+/** What of something that happened a cue is tried with. */
+type Tried = Pick<Happened, 'id' | 'kind' | 'name' | 'count' | 'text' | 'coins'>;
+
+const written = ({ id, name, text }: DeskChatLine): Tried => ({ id, kind: 'chat', name, count: 1, text, coins: 0 });
+
 /** What has happened lately, to try the cue with. */
 function HappenedLines({
   happened,
   setValues,
   values,
 }: {
-  happened: Happened[];
+  happened: Tried[];
   setValues: (value: WordValues) => void;
   values: WordValues;
 }) {

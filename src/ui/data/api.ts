@@ -67,10 +67,3 @@ export async function fetchJson<T>(path: string): Promise<T> {
 /** Where a stand-in platform keeps a handle's room, for the demo's one-tap crowd. */
 export const standinRoom = (platform: 'brindle' | 'oxbow' | 'tarn', handle: string): string =>
   `/standins/${platform}/${platform === 'tarn' ? 'v1/rooms' : 'live'}/${encodeURIComponent(handle)}`;
-
-export interface ServerConfig {
-  demo: boolean;
-  standins: boolean;
-  /** The server can make speech. */
-  speaks?: boolean;
-}

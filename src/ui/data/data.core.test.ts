@@ -4,6 +4,8 @@ import { starterShow } from '@/core/show/starter';
 import type { DeskView } from '@/core/desk/view';
 import { doEdit, noHistory, redoEdit, undoEdit, type Changed } from './history';
 import { merge } from './desk';
+import { addShow, removeShow } from './library';
+import { dropSession, keepSession, readDropped, readLog, readSessions } from './session-store';
 import { ago } from '../words/ago';
 import { lengthWords } from '@/core/desk/length';
 import { clockTime } from '../pulse/session-word';
@@ -59,6 +61,8 @@ describe('the desk’s view', () => {
     kind: 'gift' as const,
     at: 1,
     name: 'Inês',
+    others: 0,
+    worth: 0,
     count,
     text: 'Ember',
     coins: 1,
@@ -69,6 +73,8 @@ describe('the desk’s view', () => {
     step: 0,
     session: { id: 'one', startedAt: 1, endedAt: null },
     earlier: null,
+    chosen: true,
+    wanted: [],
     finished: 0,
     problem: null,
     feeds: {},
@@ -89,19 +95,34 @@ describe('the desk’s view', () => {
     live: {},
     outlets: {},
     outletsSeen: {},
+    outletPages: {},
+    owed: [],
+    owedInAll: { count: 0, worth: 0 },
+    thanked: [],
+    featured: null,
+    keptLines: [],
+    blackout: false,
+    delayMark: null,
+    delayAnswers: [],
+    chat: [],
     happened: [line('a'), line('b')],
     marks: [],
     imitations: [],
   };
 
   test('takes sections as they are, adds lines, and replaces one that grew', () => {
-    const next = merge(view, { now: 5, outlets: { main: 2 }, happened: [line('a', 4), line('c')] });
+    const next = merge(view, { now: 5, outlets: { main: 2 }, happened: [{ ...line('a', 4), at: 4 }, line('c')] });
     expect(next?.outlets).toEqual({ main: 2 });
     expect(next?.happened.map(({ id, count }) => [id, count])).toEqual([
       ['b', 1],
       ['a', 4],
       ['c', 1],
     ]);
+  });
+
+  test('likes that were added stay where their line stood', () => {
+    const next = merge(view, { now: 5, happened: [line('a', 4), line('c')] });
+    expect(next?.happened.map(({ id, count }) => `${id} ${count}`)).toEqual(['a 4', 'b 1', 'c 1']);
   });
 
   test('a new session begins with an empty list, an end keeps it', () => {
@@ -179,4 +200,14 @@ test('a paced source tells at once after a rest and then no oftener than it says
   stop();
   expect(listeners.size).toBe(0);
   jest.useRealTimers();
+});
+
+test('a session that two homes of a browser have goes with the last of them', async () => {
+  const [one, two] = [(await addShow(starterShow('one'))).current, (await addShow(starterShow('two'))).current];
+  const entry = { id: 'shared', startedAt: 1, endedAt: 2, lost: 0, bad: 0 };
+  for (const home of [one, two]) await keepSession(home, entry, {} as never, 'log');
+  await removeShow(one);
+  expect([await readLog('shared'), (await readSessions(two)).length]).toEqual(['log', 1]);
+  await dropSession(two, 'shared');
+  expect([await readLog('shared'), await readDropped(two)]).toEqual([null, ['shared']]);
 });

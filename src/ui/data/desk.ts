@@ -1,5 +1,6 @@
 import { dequal } from 'dequal';
 import { readStream, RemoteClock } from '@/client/stream';
+import type { Happened } from '@/core/desk/happened';
 import type { DeskView } from '@/core/desk/view';
 import { paced, useSelected, type Source } from './source';
 
@@ -16,6 +17,7 @@ export interface Desk {
 }
 
 const KEPT_LINES = 120;
+const KEPT_CHAT = 300;
 const KEPT_MS = 65_000;
 /** Components are told of changes no oftener than this, ms: nobody reads faster. */
 const TOLD_EVERY_MS = 250;
@@ -80,16 +82,14 @@ export const useDesk = <S>(select: (desk: Desk) => S): S => useSelected(pacedDes
 export const useDeskView = <S>(select: (view: DeskView) => S, otherwise: S): S =>
   useDesk(({ view }) => (view ? select(view) : otherwise));
 
-/** A view with what has changed in it. Lines with a known id replace the old one (a streak that grew). */
+/** A view with what has changed in it. Lines with a known id replace the old one: where it stood (likes that were added), or as the newest (a streak that grew). */
 export function merge(
   view: DeskView | null,
-  { now, happened, marks, ...changed }: { now: number } & Partial<DeskView>,
+  { now, happened, chat, marks, ...changed }: { now: number } & Partial<DeskView>,
 ): DeskView | null {
   if (!view) return null;
-  const fresh = new Set(happened?.map(({ id }) => id));
   // A session that has just begun starts with an empty list.
   const begun = changed.session !== undefined && changed.session?.id !== view.session?.id;
-  const kept = begun ? [] : view.happened.filter(({ id }) => !fresh.has(id));
   const latest = new Map(
     [...view.marks, ...(marks ?? [])]
       .filter(({ t }) => t > now - KEPT_MS)
@@ -98,7 +98,22 @@ export function merge(
   return {
     ...view,
     ...changed,
-    happened: [...kept, ...(happened ?? [])].slice(-KEPT_LINES),
+    // The same list while nothing is new: who looks at it need not look again.
+    happened: begun || happened ? grown(begun ? [] : view.happened, happened ?? []).slice(-KEPT_LINES) : view.happened,
+    chat: begun || chat ? [...(begun ? [] : view.chat), ...(chat ?? [])].slice(-KEPT_CHAT) : view.chat,
     marks: [...latest.values()],
   };
+}
+
+function grown(lines: readonly Happened[], fresh: readonly Happened[]): Happened[] {
+  if (fresh.length === 0) return [...lines];
+  const byId = new Map(fresh.map((line) => [line.id, line]));
+  const kept = lines.flatMap((line) => {
+    const now = byId.get(line.id);
+    if (now === undefined) return [line];
+    if (now.at !== line.at) return [];
+    byId.delete(line.id);
+    return [now];
+  });
+  return [...kept, ...byId.values()];
 }

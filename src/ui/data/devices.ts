@@ -1,7 +1,7 @@
-import useSWR, { mutate } from 'swr';
+import { mutate } from 'swr';
 import { z } from 'zod';
 import type { DeviceView, Right } from '@/core/home/device';
-import { say, saying } from '@/ui/words/say';
+import { say } from '@/ui/words/say';
 import { ask } from './api';
 import { askShow } from './command';
 import { dropShow } from './drop-show';
@@ -9,8 +9,8 @@ import { ownDeviceSchema } from './home-docs';
 import { addHome, readIndex, removeShow, renewOwnKey, switchTo } from './library';
 import { keysSchema } from './library-schema';
 import { keepBeginning } from './beginning';
+import { useOfHome } from './of-home';
 import { randomKey } from './random-key';
-import { useShow } from './show';
 import { fetchHome, reload } from './show-store';
 import { untouchedStarter } from './untouched';
 
@@ -18,18 +18,7 @@ import { untouchedStarter } from './untouched';
 
 const LOOK_AGAIN_MS = 2000;
 
-export function useDevices() {
-  const show = useShow(({ id }) => id);
-  return useSWR<DeviceView[], Error>(
-    ['devices', show],
-    async () => {
-      const answer = await askShow<DeviceView[]>('GET', '/devices');
-      if (!answer.ok) throw new Error(saying(answer.reason));
-      return answer.value;
-    },
-    { refreshInterval: LOOK_AGAIN_MS, keepPreviousData: true },
-  );
-}
+export const useDevices = () => useOfHome<DeviceView>('devices', LOOK_AGAIN_MS);
 
 export interface Invitation {
   code: string;

@@ -43,6 +43,11 @@ export const useCheck = (feed: string) =>
   useFeed<CheckStep[]>(feed, 'check', (steps) =>
     steps?.every(({ outcome }) => outcome === 'good') ? 0 : CHECK_AGAIN_MS,
   );
+/** The same, asked once. What is refused is not known. */
+export async function checkSteps(feed: string): Promise<CheckStep[]> {
+  const answer = await askShow<CheckStep[]>('GET', pathOf(feed, 'check'));
+  return answer.ok ? answer.value : [];
+}
 export const useProblem = (feed: string) => useFeed<FeedProblemView>(feed, 'problems', 2000);
 
 /** Has the server do something with a feed; null when it did, else why not. */

@@ -38,8 +38,11 @@ export const ASKS = '#asks';
 /** A key for each feed of the show: the known ones, and new ones for new feeds; and one for what is told to web addresses, where a cue does. */
 export function feedKeysFor(show: Show, known: Readonly<Record<string, FeedKey>>): Record<string, FeedKey> {
   const keys = Object.fromEntries(show.feeds.map((feed) => [feed.id, known[feed.id] ?? newKey(feed)]));
-  if (show.cues.some(({ steps }) => steps.some(({ kind }) => kind === 'ask')))
-    keys[ASKS] = known[ASKS] ?? { inbox: randomKey(), signing: newSigning() };
+  const asks = known[ASKS];
+  // Once made it stays, whichever show is on: those who are told know it.
+  if (asks) keys[ASKS] = asks;
+  else if (show.cues.some(({ steps }) => steps.some(({ kind }) => kind === 'ask')))
+    keys[ASKS] = { inbox: randomKey(), signing: newSigning() };
   return keys;
 }
 

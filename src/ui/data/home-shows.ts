@@ -10,8 +10,10 @@ import { showStore } from './show-store';
 export const putOnShow = (id: string): Promise<boolean> => showStore.changeShows({ act: 'putOn', id });
 
 /** Adds a show to the home, and puts it on unless said otherwise; @returns its id, or null where it cannot be used */
-export async function addToHome(show: Show, { on = true }: { on?: boolean } = {}): Promise<string | null> {
-  const id = showId();
+export async function addToHome(
+  show: Show,
+  { on = true, id = showId() }: { on?: boolean; id?: string } = {},
+): Promise<string | null> {
   return (await showStore.changeShows({ act: 'add', id, show, on })) ? id : null;
 }
 

@@ -6,7 +6,8 @@ import { changesBetween } from '@/core/home/changes';
 import { writeAt } from '@/core/home/client-id';
 import { readHome, showsOf, writeChanges, writeNewHome } from '@/core/home/home-doc';
 import { readKeysDoc, writeKeysDoc, type HomeKeys } from '@/core/home/keys-doc';
-import { addShow, mediaOf, putOn, removeShow } from '@/core/home/shows';
+import { sessionsOf, type SessionEntry } from '@/core/home/session-list';
+import { mediaOf } from '@/core/home/shows';
 import type { Media } from '@/core/media/media';
 import { SHOW_VERSION, type Show } from '@/core/show/show';
 import { emptyShow } from '@/core/show/starter';
@@ -21,7 +22,8 @@ import {
   unmarkEdited,
   type OwnDevice,
 } from './home-docs';
-import { randomKey, showId } from './random-key';
+import { doAct, type HomeAct } from './home-acts';
+import { showId } from './random-key';
 import { withSameParts } from './same-parts';
 
 /* This browser's copy of a home, and how it comes in step with the server's. It is loaded once the first screen stands. */
@@ -47,10 +49,6 @@ export interface Page {
   /** Which shows the home has. */
   listed: (shows: readonly ShowOfHome[]) => void;
 }
-
-/** What is done with a home's shows. */
-export type ShowsAct =
-  { act: 'putOn'; id: string } | { act: 'add'; id: string; show: Show; on: boolean } | { act: 'remove'; id: string };
 
 export interface ShowOfHome {
   id: string;
@@ -153,29 +151,21 @@ export class InStep {
    * Changes which shows the home has, or which is on. Where the server has not been reached yet, the home begins here.
    * @returns false where that cannot be done
    */
-  async changeShows(act: ShowsAct): Promise<boolean> {
+  async changeShows(act: HomeAct): Promise<boolean> {
     if (!this.written) this.begin(this.page.show(), this.page.keys());
     const mine = this.page.show();
     this.write(mine, null);
     writeAt(this.home, Date.now() + this.skew, Math.random);
-    const done = this.act(act);
+    const done = doAct(this.home, this.id, act);
     if (done) this.writes += 1;
     this.show(mine);
     await this.keep();
     return done;
   }
 
-  private act(act: ShowsAct): boolean {
-    switch (act.act) {
-      case 'putOn':
-        return putOn(this.home, act.id);
-      case 'remove':
-        return removeShow(this.home, act.id);
-      case 'add': {
-        const added = addShow(this.home, act.show, act.id, { home: this.id, newId: randomKey });
-        return added && (!act.on || putOn(this.home, act.id));
-      }
-    }
+  /** Finished sessions that any device has noted. */
+  sessions(): SessionEntry[] {
+    return sessionsOf(this.home);
   }
 
   /** The files that any of them uses. */

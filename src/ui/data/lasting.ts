@@ -7,10 +7,10 @@ const keyOf = (show: string): string => `lasting/${show}`;
 const owedKey = (show: string): string => `lasting-owed/${show}`;
 const path = (show: string): string => `/api/shows/${encodeURIComponent(show)}/lasting`;
 
-/** Keeps a copy as the server has it now. */
-export async function keepLasting(show: string, key: string): Promise<void> {
+/** Keeps a copy as the server has it now; false where it cannot be had or kept. */
+export async function keepLasting(show: string, key: string): Promise<boolean> {
   const answer = await ask<string>('GET', path(show), { key, text: true });
-  if (answer.ok) await writeText(keyOf(show), answer.value);
+  return answer.ok && (await writeText(keyOf(show), answer.value));
 }
 
 /** The copy; null: none is kept. */

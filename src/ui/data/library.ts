@@ -1,5 +1,6 @@
 import { z } from 'zod';
 import { readShowDocument } from '@/core/show/file';
+import { outletOfKey } from '@/core/home/keys-doc';
 import { freshName } from '@/core/show/listed';
 import { starterShow } from '@/core/show/starter';
 import type { Show } from '@/core/show/show';
@@ -21,6 +22,12 @@ export async function readStoredShow(id: string): Promise<Show | null> {
   return read.ok ? read.show : null;
 }
 
+/** Further addresses of its outlets, which shows that have come into the home brought along. */
+function alsoOf({ outlets }: Show, keys: Record<string, string>): Record<string, string> {
+  const ids = new Set(outlets.map(({ id }) => id));
+  return Object.fromEntries(Object.entries(keys).filter(([name]) => !ids.has(name) && ids.has(outletOfKey(name, ids))));
+}
+
 /** A show's keys; outlets and feeds that have none yet get one. */
 export async function readKeys(show: Show): Promise<ShowKeys> {
   const known = keysSchema.safeParse(await readJson(`keys/${show.id}`)).data ?? {
@@ -30,7 +37,10 @@ export async function readKeys(show: Show): Promise<ShowKeys> {
   };
   // A device that may not do everything has no keys but its own, and makes none.
   if (!mayEverything(await readOwnDevice(show.id))) return known;
-  const outlets = Object.fromEntries(show.outlets.map(({ id }) => [id, known.outlets[id] ?? randomKey()]));
+  const outlets = {
+    ...Object.fromEntries(show.outlets.map(({ id }) => [id, known.outlets[id] ?? randomKey()])),
+    ...alsoOf(show, known.outlets),
+  };
   const keys = { desk: known.desk, outlets, feeds: feedKeysFor(show, known.feeds) };
   if (JSON.stringify(keys) !== JSON.stringify(known)) await writeJson(`keys/${show.id}`, keys);
   return keys;
@@ -39,7 +49,10 @@ export async function readKeys(show: Show): Promise<ShowKeys> {
 /** Gives an outlet a new address: the old one is dead as soon as this is published. */
 export async function renewOutletKey(show: Show, outlet: string): Promise<ShowKeys> {
   const keys = await readKeys(show);
-  const renewed = { ...keys, outlets: { ...keys.outlets, [outlet]: randomKey() } };
+  const ids = new Set(show.outlets.map(({ id }) => id));
+  // Every address that it had is dead then.
+  const others = Object.entries(keys.outlets).filter(([name]) => outletOfKey(name, ids) !== outlet);
+  const renewed = { ...keys, outlets: { ...Object.fromEntries(others), [outlet]: randomKey() } };
   await writeJson(`keys/${show.id}`, renewed);
   return renewed;
 }
@@ -57,6 +70,16 @@ export async function replaceKeys(
     if (known) next.feeds[id] = { ...known, inbox: randomKey() };
   }
   await writeJson(`keys/${show.id}`, next);
+}
+
+/** Puts keys beside those that a home has: those of a show that has come into it. */
+export async function addKeys(home: Show, come: Pick<ShowKeys, 'outlets' | 'feeds'>): Promise<void> {
+  const keys = await readKeys(home);
+  await writeJson(`keys/${home.id}`, {
+    ...keys,
+    outlets: { ...keys.outlets, ...come.outlets },
+    feeds: { ...keys.feeds, ...come.feeds },
+  });
 }
 
 /** Changes what a feed keeps to itself. */
@@ -183,7 +206,17 @@ export async function removeShow(id: string): Promise<LibraryIndex> {
   const index = await readIndex();
   const shows = (index?.shows ?? []).filter((show) => show.id !== id);
   for (const session of await readSessions(id)) await removeSession(id, session.id);
-  for (const key of ['show', 'keys', 'sessions', 'lasting', 'lasting-owed', 'begin', ...HOME_KEYS])
+  for (const key of [
+    'show',
+    'keys',
+    'sessions',
+    'sessions-dropped',
+    'coming',
+    'lasting',
+    'lasting-owed',
+    'begin',
+    ...HOME_KEYS,
+  ])
     await removeKey(`${key}/${id}`);
   await removeBelow(`history/${id}/`);
   if (shows.length === 0) {

@@ -8,23 +8,29 @@ import { ask } from './api';
 import { mayEverything, readOwnDevice } from './home-docs';
 import { keepLasting } from './lasting';
 import { keepRecap, keepSession, readLog, readRecap, readSessions } from './session-store';
+import { showStore } from './show-store';
 import { basisOf, sumUp } from './sum-up';
 import { english } from '@/core/words/phrase';
+
+/** `more` has come of one of them in the meantime; `all` of them are here now. */
+interface Taken {
+  more: boolean;
+  all: boolean;
+}
 
 /**
  * Takes finished sessions over from the server: log, sum, keep, and only then is the server told that it may drop its journal. A full
  * browser leaves them where they are.
- *
- * @returns whether more has come of one of them in the meantime
  */
-async function takeSessions(show: Show, key: string): Promise<boolean> {
+export async function takeSessions(show: Show, key: string): Promise<Taken> {
   const showId = show.id;
   // What a device may not do everything with it does not keep.
-  if (!mayEverything(await readOwnDevice(showId))) return false;
+  if (!mayEverything(await readOwnDevice(showId))) return { more: false, all: false };
   const path = `/api/shows/${encodeURIComponent(showId)}/sessions`;
   const listed = await ask<FinishedSession[]>('GET', path, { key });
-  if (!listed.ok) return false;
+  if (!listed.ok) return { more: false, all: false };
   let more = false;
+  let here = 0;
   for (const { id, startedAt, endedAt, lost, bad, totals } of listed.value) {
     const log = await ask<string>('GET', `${path}/${encodeURIComponent(id)}/events`, { key, text: true });
     if (!log.ok) continue;
@@ -32,13 +38,17 @@ async function takeSessions(show: Show, key: string): Promise<boolean> {
     if (await keepSession(showId, { id, startedAt, endedAt, lost, bad }, recap, log.value)) {
       const dropped = await ask('DELETE', `${path}/${encodeURIComponent(id)}?events=${totals.events}`, { key });
       more ||= !dropped.ok && dropped.status === 409;
+      if (dropped.ok) here += 1;
       await mutate(['sessions', showId]);
       // Who looks at it sees what has come since it was taken the last time.
       await mutate((looked) => Array.isArray(looked) && looked[0] === 'recap' && looked[1] === id);
     }
   }
-  if (listed.value.length > 0) await keepLasting(showId, key);
-  return more;
+  if (listed.value.length > 0) {
+    await keepLasting(showId, key);
+    await showStore.noteSessions();
+  }
+  return { more, all: here === listed.value.length };
 }
 
 const taking = new Set<string>();
@@ -54,7 +64,7 @@ function takeOnce(latest: { current: Show }, key: string): void {
   if (taking.has(id)) return void wanted.add(id);
   taking.add(id);
   void takeSessions(latest.current, key)
-    .then((more) => {
+    .then(({ more }) => {
       if (more) setTimeout(() => takeOnce(latest, key), AGAIN_MS);
     })
     .finally(() => {

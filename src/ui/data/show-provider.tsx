@@ -5,6 +5,7 @@ import { deskStore, useDeskView } from './desk';
 import { giveBackLasting } from './lasting';
 import { forgetSentMedia } from './media';
 import { forgetSent } from './recordings';
+import { useSharedSessions } from './shared-sessions';
 import { useTakenSessions } from './sessions';
 import { useFollowedMedia } from './use-followed-media';
 import { useKeys, useShow } from './show';
@@ -54,6 +55,7 @@ function Follow() {
   useEffect(() => deskStore.follow(show.id, key, putBack), [show.id, key]);
   useEffect(() => void bringIn(), [show.id]);
   useFollowedMedia();
+  useSharedSessions();
   // Not with the components' pace: what another device has changed is to be seen at once.
   useEffect(() => {
     let last = deskStore.now().server;

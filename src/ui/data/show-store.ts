@@ -1,7 +1,8 @@
 import type { Draft } from 'immer';
+import type { SessionEntry } from '@/core/home/session-list';
 import type { Show } from '@/core/show/show';
 import { dequal } from 'dequal';
-import { fetchJson, type ServerConfig } from './api';
+import { readConfig } from './server-config';
 import { firstVisit } from './first-visit';
 import { giveOwedLasting } from './lasting';
 import { sendMedia } from './media';
@@ -10,9 +11,11 @@ import { sendRecordings } from './recordings';
 import { doEdit, redoEdit, undoEdit, type Changed } from './history';
 import { readHistory, storeHistory } from './history-store';
 import { mayEverything, readOwnDevice } from './home-docs';
-import type { InStep, ShowsAct } from './in-step';
+import type { HomeAct } from './home-acts';
+import type { InStep } from './in-step';
 import { pageOf } from './in-step-page';
 import type { OpenShow } from './open-show';
+import { readSessions } from './session-store';
 import { addStarter, readIndex, readKeys, readStoredShow, renameInIndex, replaceKeys, storeShow } from './library';
 
 /** Edits are gathered for this long before they are published: a thumb that drags makes many. */
@@ -53,10 +56,7 @@ class ShowStore {
   readonly load = (): Promise<OpenShow> => (this.loading ??= this.read().finally(() => (this.loading = null)));
 
   private async read(): Promise<OpenShow> {
-    const config = await fetchJson<ServerConfig>('/api/config').catch((): ServerConfig => ({
-      demo: false,
-      standins: false,
-    }));
+    const config = await readConfig();
     let index = (await readIndex()) ?? (await firstVisit(config.demo));
     let show = await readStoredShow(index.current);
     if (!show) {
@@ -140,7 +140,7 @@ class ShowStore {
   }
 
   /** Changes which shows the home has, or which is on; @returns false where that cannot be done */
-  readonly changeShows = async (act: ShowsAct): Promise<boolean> => {
+  readonly changeShows = async (act: HomeAct): Promise<boolean> => {
     if (!this.open) return false;
     if (!mayEverything(this.open.device)) {
       this.set({ ...this.open, refused: mayNotChange() });
@@ -150,7 +150,7 @@ class ShowStore {
     // The server may have the home already, from before this browser was wiped.
     if (copy.empty) await this.publish();
     const done = await copy.changeShows(act);
-    void this.publish();
+    if (done) void this.publish();
     return done;
   };
 
@@ -158,6 +158,16 @@ class ShowStore {
   readonly relist = async (): Promise<void> => {
     const index = await readIndex();
     if (index && this.open) this.set({ ...this.open, index });
+  };
+
+  /** Finished sessions of the home, oldest first. */
+  readonly homeSessions = async (): Promise<SessionEntry[]> =>
+    this.open ? (await this.copyOf(this.open.show.id)).sessions() : [];
+
+  /** Has the home know of the finished sessions that are here. */
+  readonly noteSessions = async (): Promise<void> => {
+    if (!this.open || (await this.copyOf(this.open.show.id)).empty) return;
+    await this.changeShows({ act: 'note', sessions: await readSessions(this.open.show.id) });
   };
 
   /** All shows of the home. */

@@ -13,9 +13,9 @@ import { putBackLasting } from './lasting';
 import { putBackShow, readIndex, readStoredShow, removeShow, switchTo } from './library';
 import { indexSchema, keysSchema } from './library-schema';
 import { addMedia, changeMedia } from './media';
-import { randomKey } from './random-key';
 import { keepRecording } from './recordings';
-import { entriesSchema, keepSession, readLog, type SessionEntry } from './session-store';
+import type { SessionEntry } from '@/core/home/session-list';
+import { entriesSchema, keepSession, readLog } from './session-store';
 import { sumUp } from './sum-up';
 import { untouchedStarter } from './untouched';
 
@@ -172,8 +172,9 @@ async function takeShow(backup: Backup, { n, show, sessions }: ShowIn): Promise<
 
 /** False when there is no room for it: to keep it, or to sum it up. */
 async function takeSession(id: string, entry: SessionEntry, show: Show, log: string): Promise<boolean> {
-  // One that is here already belongs to another show, which may be deleted with all of its sessions.
-  const own = (await readLog(entry.id)) === null ? entry : { ...entry, id: randomKey() };
-  const recap = await sumUp(log, show).catch(() => null);
-  return recap !== null && keepSession(id, own, recap, log);
+  // One that another home has as well is the same: it goes with the last of them.
+  const here = await readLog(entry.id);
+  const whole = here !== null && here.length > log.length ? here : log;
+  const recap = await sumUp(whole, show).catch(() => null);
+  return recap !== null && keepSession(id, entry, recap, whole);
 }

@@ -2,6 +2,7 @@ import { memo } from 'react';
 import { View } from 'react-native';
 import RotateCcw from 'lucide-react-native/icons/rotate-ccw';
 import type { Happened } from '@/core/desk/happened';
+import { standingOf } from '@/core/desk/standing';
 import { IconButton } from '@/ui/part/button';
 import { Shape } from '@/ui/part/shape';
 import { ViewerText } from '@/ui/part/viewer-text';
@@ -17,14 +18,26 @@ export const HappenedRow = memo(function HappenedRow({
   onReplay: (alert: string) => void;
 }) {
   const { alert } = line;
+  const stands = standingOf(line);
   return (
-    <View role="listitem" className="flex-row items-center gap-3 min-h-[48px] border-b border-line">
-      <Shape kind={line.kind} size={14} />
+    <View
+      role="listitem"
+      className={`flex-row items-center gap-3 border-b border-line ${ROOMS[stands]} ${stands === 2 ? 'bg-raised -mx-2 px-2 rounded-control' : ''}`}
+    >
+      <View className="w-[24px] items-center">
+        <Shape kind={line.kind} size={SHAPES[stands]} />
+      </View>
       <View className="flex-1 flex-row items-baseline gap-2">
         {line.name === null ? null : (
-          <ViewerText text={line.name} face="strong" numberOfLines={1} className="max-w-[60%] shrink-0" />
+          <ViewerText
+            text={whoWords(line.name, line.others)}
+            size={SIZES[stands]}
+            face="strong"
+            numberOfLines={1}
+            className="max-w-[60%] shrink-0"
+          />
         )}
-        <ViewerText text={words(line)} tone="muted" numberOfLines={1} className="shrink" />
+        <ViewerText text={words(line)} tone={stands === 0 ? 'muted' : 'ink'} numberOfLines={1} className="shrink" />
       </View>
       <AgoText at={line.at} />
       {alert === null ? (
@@ -41,6 +54,15 @@ export const HappenedRow = memo(function HappenedRow({
     </View>
   );
 });
+
+/** By how much it stands out. */
+const SIZES = [15, 15, 17] as const;
+const SHAPES = [14, 18, 24] as const;
+const ROOMS = ['min-h-[48px]', 'min-h-[48px]', 'min-h-[60px]'] as const;
+
+/** Who did it: of several, who began. */
+const whoWords = (name: string, others: number): string =>
+  others === 0 ? name : say('{name} and {others, number} more', { name, others });
 
 /** What was done, after the name, with what was written with it. */
 export const words = (line: Happened): string =>

@@ -14,6 +14,8 @@ import { agoWords } from '@/ui/words/ago';
 import { say } from '@/ui/words/say';
 import { AddDeviceSheet } from './add-device-sheet';
 import { DeviceSheet } from './device-sheet';
+import { KeptSessions } from './kept-sessions';
+import { NoHttps } from './no-https';
 import { RecoveryCard } from './recovery-card';
 import { rightWord } from './rights';
 
@@ -32,6 +34,7 @@ export function DevicesPlace() {
       <Text tone="muted" className="mt-1">
         {say('The show is the same on all of them: what one changes, the others have within a second.')}
       </Text>
+      <NoHttps />
       <Problem says={error?.message ?? null} />
       <View role="list" aria-label={say('Devices')} className="mt-4 gap-2">
         {devices
@@ -43,6 +46,7 @@ export function DevicesPlace() {
           ))}
       </View>
       {everything && devices ? <RecoveryCard sheet={devices.find(({ sheet }) => sheet)} /> : null}
+      {everything ? <KeptSessions /> : null}
       {adding.at ? <AddDeviceSheet onClose={adding.close} /> : null}
       {one ? <DeviceSheet device={one} everything={everything} onClose={() => choose(null)} /> : null}
     </PlaceBody>

@@ -14,6 +14,27 @@ export interface MorePlace {
 /** In the order in which the sheet under the show's name has them. */
 export const MORE_PLACES: readonly MorePlace[] = [
   {
+    path: '/ready',
+    name: phrase('Ready check'),
+    says: phrase('What to mend before going live'),
+    of: '/desk',
+    sign: 'M11 3a8 8 0 1 0 8 8M7.5 10.5l3 3L19 5',
+  },
+  {
+    path: '/rehearsal',
+    name: phrase('Rehearsal'),
+    says: phrase('A made-up crowd, at once'),
+    of: '/cues',
+    sign: 'M4 17a4 4 0 0 1 8 0M8 11a2.5 2.5 0 1 0 0-5 2.5 2.5 0 0 0 0 5ZM13 17a4 4 0 0 1 6 0M15.5 12a2 2 0 1 0 0-4 2 2 0 0 0 0 4Z',
+  },
+  {
+    path: '/delay',
+    name: phrase('Delay'),
+    says: phrase('How far viewers are behind'),
+    of: '/desk',
+    sign: 'M11 3a8 8 0 1 1-8 8M11 6.5V11l3.5 2',
+  },
+  {
     path: '/outlets',
     name: phrase('Outlets'),
     says: phrase('Addresses to paste'),
@@ -26,6 +47,13 @@ export const MORE_PLACES: readonly MorePlace[] = [
     says: phrase('Goals, counters, countdowns'),
     of: '/desk',
     sign: 'M4 18V11M9 18V5M14 18v-9M19 18V8',
+  },
+  {
+    path: '/buttons',
+    name: phrase('Buttons'),
+    says: phrase('A watch or a box presses them'),
+    of: '/desk',
+    sign: 'M4 5h6v6H4zM13 5h6v6h-6zM4 14h6v5H4zM16 13.5a2.5 2.5 0 1 0 0 5 2.5 2.5 0 0 0 0-5Z',
   },
   {
     path: '/people',
@@ -89,7 +117,7 @@ export const morePlace = (path: string): MorePlace | undefined => MORE_PLACES.fi
 
 /** What a device that may not do everything has a use for. */
 const FOR_LESS: Readonly<Record<Exclude<Right, 'everything'>, readonly string[]>> = {
-  desk: ['/people', '/devices', '/shows', '/about'],
+  desk: ['/ready', '/people', '/devices', '/shows', '/about'],
   look: ['/devices', '/shows', '/about'],
 };
 export const mayOpen = (path: string, right: Right): boolean =>

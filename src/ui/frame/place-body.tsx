@@ -7,19 +7,22 @@ import { WayBack } from './way-back';
 /** A place that scrolls, with its heading and perhaps something beside it. */
 export function PlaceBody({
   title,
+  name = title,
   above,
   beside,
   children,
   below,
 }: {
   title: string;
+  /** What the page is called, where its heading says how things are. */
+  name?: string;
   /** A few words over the heading: which of several steps it is. */
   above?: string;
   beside?: ReactNode;
   children: ReactNode;
   below?: ReactNode;
 }) {
-  usePageTitle(title);
+  usePageTitle(name);
   return (
     <View className="flex-1">
       <ScrollView className="flex-1" contentContainerClassName="px-4 pt-4 pb-6 w-full max-w-[760px] self-center">

@@ -5,6 +5,7 @@ import { Text } from '@/ui/part/text';
 import { mayEverything } from '@/ui/data/home-docs';
 import { useOpened } from '@/ui/data/show';
 import { useColours } from '@/ui/theme/look';
+import { MARK } from '@/ui/theme/mark';
 import { PLACES } from './five-places';
 import { morePlace } from './more-places';
 import { Sign } from './sign';
@@ -16,8 +17,8 @@ function Mark() {
   const { ink, marigold } = useColours();
   return (
     <Svg width={34} height={34} viewBox="0 0 34 34" aria-hidden>
-      <Path d="M5 30V17a12 12 0 0 1 24 0v13" stroke={ink} strokeWidth={3.2} fill="none" strokeLinecap="round" />
-      <Path d="M17 15.5 23 22l-6 6.5-6-6.5Z" fill={marigold} />
+      <Path d={MARK.arch} stroke={ink} strokeWidth={MARK.line} fill="none" strokeLinecap="round" />
+      <Path d={MARK.gift} fill={marigold} />
     </Svg>
   );
 }

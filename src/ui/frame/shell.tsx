@@ -6,6 +6,7 @@ import { SheetHost } from '@/ui/part/sheet';
 import { Pulse } from '@/ui/pulse/pulse';
 import { StageBeside } from '@/ui/stage/stage-beside';
 import { inPlace, useAsked } from './address';
+import { AtHand } from './at-hand';
 import { Keys } from './keys';
 import { Notices } from './notices';
 import { Places } from './places';
@@ -30,6 +31,7 @@ export function Shell({ children }: { children: ReactNode }) {
     <View key="place" className={`flex-1 ${wide ? 'border-e border-line' : ''}`}>
       <Pulse />
       <Notices />
+      <AtHand />
       <View role="main" className="flex-1">
         {children}
         <SheetHost />

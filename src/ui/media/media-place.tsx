@@ -10,6 +10,7 @@ import { TextField } from '@/ui/part/field';
 import { Text } from '@/ui/part/text';
 import { addFiles } from './add-files';
 import { MediaSheet } from './media-sheet';
+import { Missing } from './missing';
 import { Samples } from './samples';
 import { Thumb } from './thumb';
 import { useMediaLibrary } from './use-media';
@@ -74,6 +75,7 @@ export function MediaPlace() {
             {say('No file of that name and kind.')}
           </Text>
         ) : null}
+        <Missing />
         <Samples />
       </PlaceBody>
       {chosen ? <MediaSheet key={chosen.id} media={chosen} onClose={() => setOpen(null)} /> : null}

@@ -12,6 +12,7 @@ import { Text } from '@/ui/part/text';
 import { watchedBy } from '@/ui/stage/watched';
 import { agoWords } from '@/ui/words/ago';
 import { AskNewAddress, AskRemove } from './ask-outlet';
+import { OutletPages } from './outlet-pages';
 import { OutletAddress } from './outlet-address';
 import { OutletSheet } from './outlet-sheet';
 import { carriesWords } from './outlet-shows';
@@ -41,6 +42,7 @@ export function OutletCard({ outlet }: { outlet: Outlet }) {
       <Text size={13} tone="muted" numberOfLines={2} className="mt-1">
         {outlet.whose === 'me' ? say('{carries}, for a screen of yours', { carries }) : carries}
       </Text>
+      <OutletPages outlet={outlet.id} />
       <OutletAddress outlet={outlet} onOpen={() => openSheet(outlet.id, 'sheet')} />
       <AddressLine outlet={outlet} />
       <Line says={say('Anyone with this address can look at the frame, and do nothing else.')}>

@@ -1,6 +1,7 @@
 import type { ComponentType, ReactNode } from 'react';
 import { Pressable } from 'react-native';
 import { useColours } from '@/ui/theme/look';
+import { useMayAct } from './may-act';
 import { Text } from './text';
 import type { Phrase, Sayable } from '@/core/words/phrase';
 import { saying } from '@/ui/words/say';
@@ -24,6 +25,8 @@ export interface ButtonProps {
   className?: string;
   /** Of one that stays on or off. */
   pressed?: boolean;
+  /** It changes only what is seen here (may-act.ts). */
+  free?: boolean;
 }
 
 /** A button with words, 44 px high at least. */
@@ -31,13 +34,16 @@ export function Button({
   children,
   onPress,
   kind = 'plain',
-  disabled = false,
+  disabled: off = false,
   label,
   icon: Icon,
   className = '',
   pressed,
+  free = false,
 }: ButtonProps) {
   const colours = useColours();
+  const mayAct = useMayAct();
+  const disabled = off || (!free && !mayAct);
   const { box, tone } = KINDS[kind];
   return (
     <Pressable
@@ -47,7 +53,7 @@ export function Button({
       aria-disabled={disabled}
       disabled={disabled}
       onPress={onPress}
-      className={`min-h-[44px] max-w-full px-4 flex-row items-center justify-center gap-2 rounded-control active:opacity-80 ${box} ${disabled ? 'opacity-40' : ''} ${className}`}
+      className={`min-h-[44px] max-w-full px-4 py-1 flex-row items-center justify-center gap-2 rounded-control active:opacity-80 ${box} ${disabled ? 'opacity-40' : ''} ${className}`}
     >
       {Icon ? <Icon size={18} color={colours[tone]} strokeWidth={2} /> : null}
       {children === '' ? null : (
@@ -64,9 +70,10 @@ export function IconButton({
   icon: Icon,
   label,
   onPress,
-  disabled = false,
+  disabled: off = false,
   tone = 'ink',
   className = '',
+  free = false,
 }: {
   icon: IconType;
   label: Sayable;
@@ -74,8 +81,11 @@ export function IconButton({
   disabled?: boolean;
   tone?: 'ink' | 'muted' | 'brick';
   className?: string;
+  free?: boolean;
 }) {
   const colours = useColours();
+  const mayAct = useMayAct();
+  const disabled = off || (!free && !mayAct);
   return (
     <Pressable
       role="button"

@@ -1,6 +1,7 @@
 import * as RadioGroup from '@rn-primitives/radio-group';
 import type { ReactNode } from 'react';
 import { View } from 'react-native';
+import { useMayAct } from './may-act';
 import { Text } from './text';
 import type { Sayable } from '@/core/words/phrase';
 import { saying } from '@/ui/words/say';
@@ -56,6 +57,16 @@ export function Segments<V extends string>(props: ChoiceProps<V>) {
   );
 }
 
+/** The same with what they are for above them. */
+export const TitledSegments = <V extends string>(props: ChoiceProps<V>) => (
+  <View className="gap-1">
+    <Text size={13} tone="muted" aria-hidden>
+      {props.label}
+    </Text>
+    <Segments {...props} />
+  </View>
+);
+
 const rowClass = (chosen: boolean): string =>
   `min-h-[48px] px-3 py-2 flex-row items-center gap-3 rounded-control ${chosen ? 'bg-raised' : ''}`;
 
@@ -77,8 +88,10 @@ export function Radios<V extends string>({
   itemClassName: (chosen: boolean, option: Option<V>) => string;
   children: (option: Option<V>, chosen: boolean) => ReactNode;
 }) {
+  const mayAct = useMayAct();
   return (
     <RadioGroup.Root
+      disabled={!mayAct}
       aria-label={saying(label)}
       value={value ?? undefined}
       // Its values are the options'.

@@ -99,6 +99,8 @@ test.each([
       kind,
       at: 0,
       name: 'Inês',
+      others: 0,
+      worth: 0,
       count: 1,
       text: '',
       coins: 0,

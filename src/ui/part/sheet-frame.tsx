@@ -36,7 +36,7 @@ export function SheetHead({
           {title}
         </Text>,
       )}
-      <IconButton icon={X} label={say('Close')} onPress={onClose} tone="muted" />
+      <IconButton icon={X} label={say('Close')} onPress={onClose} tone="muted" free />
     </View>
   );
 }

@@ -1,12 +1,12 @@
 import { useRouter } from 'expo-router';
 import { View } from 'react-native';
 import { EARN_TITLES, type EarnKind, type PointsPlan } from '@/core/engine/feature/points/schema';
-import { useShow } from '@/ui/data/show';
+import { useOpened, useShow } from '@/ui/data/show';
 import { edit } from '@/ui/data/show-store';
 import { PlaceBody } from '@/ui/frame/place-body';
 import { Button } from '@/ui/part/button';
 import { Card } from '@/ui/part/card';
-import { Segments } from '@/ui/part/choice';
+import { Segments, TitledSegments } from '@/ui/part/choice';
 import { NumberField, TextField } from '@/ui/part/field';
 import { KeywordField } from '@/ui/part/keyword-field';
 import { Text } from '@/ui/part/text';
@@ -20,6 +20,7 @@ export function PointsPlace() {
   const show = useShow();
   const router = useRouter();
   const { points } = show;
+  const several = useOpened((open) => open.shows.length > 1);
   const set = (next: Partial<PointsPlan>): void =>
     edit((draft) => {
       Object.assign(draft.points, next);
@@ -36,6 +37,17 @@ export function PointsPlace() {
             { value: 'off', label: say('No points') },
           ]}
         />
+        {several || points.own ? (
+          <TitledSegments
+            label={say('Whose they are')}
+            value={points.own ? 'show' : 'home'}
+            onChange={(whose) => set({ own: whose === 'show' })}
+            options={[
+              { value: 'home', label: say('The same with every show') },
+              { value: 'show', label: say('Of this show alone') },
+            ]}
+          />
+        ) : null}
         <TextField
           label={say('What you call them')}
           value={points.unit}
@@ -44,6 +56,11 @@ export function PointsPlace() {
             if (unit.trim() !== '') set({ unit });
           }}
         />
+        {points.own ? (
+          <Text tone="muted">
+            {say('Rules and points of “{name}”. Those of your other shows stay as they are.', { name: show.name })}
+          </Text>
+        ) : null}
         <Text tone="muted">
           {points.on
             ? say(

@@ -24,9 +24,14 @@ export function ProgramPlace() {
   const show = useShow();
   const scene = useSceneSeen();
   const hidden = useDeskView((view) => view.hidden, []);
+  const black = useDeskView((view) => view.blackout, false);
   const pieces = useMemo(
-    () => piecesSeen(show, { scene, hidden: new Set(hidden), by: 'app' }).filter(({ seenBy }) => seenBy !== 'me'),
-    [show, scene, hidden],
+    () =>
+      piecesSeen(show, { scene, hidden: new Set(hidden), by: 'app' }).filter(
+        // The picture itself is not Gavirn's to take away.
+        ({ seenBy, kind }) => seenBy !== 'me' && (!black || kind === 'camera' || kind === 'game'),
+      ),
+    [show, scene, hidden, black],
   );
   const [room, setRoom] = useState({ width: 0, height: 0 });
   const [said, setSaid] = useState<string | null>(null);

@@ -4,9 +4,10 @@ import { Pressable, View } from 'react-native';
 import type { Feed } from '@/core/platform/feed';
 import { useDesk } from '@/ui/data/desk';
 import { useDeskAt } from '@/ui/data/desk-time';
-import { useShow } from '@/ui/data/show';
+import { useOpened, useShow } from '@/ui/data/show';
 import { feedWordOf } from '@/ui/feed/feed-name';
 import { useAsked } from '@/ui/frame/address';
+import { mayOpen } from '@/ui/frame/more-places';
 import { MoreSheet } from '@/ui/frame/more-sheet';
 import { useLow } from '@/ui/frame/wide';
 import { Text } from '@/ui/part/text';
@@ -48,7 +49,7 @@ export function Pulse() {
           </Text>
           <ChevronDown size={16} color={colours.muted} />
         </Pressable>
-        <SessionState />
+        <SessionButton />
       </View>
       {more ? <MoreSheet onClose={() => setMore(false)} /> : null}
       {feeds.length === 0 ? (
@@ -64,6 +65,25 @@ export function Pulse() {
           ))}
         </View>
       )}
+    </View>
+  );
+}
+
+/** The session: whether it is on, and the way to the ready check. */
+function SessionButton() {
+  const router = useRouter();
+  const may = useOpened(({ device }) => mayOpen('/ready', device?.right ?? 'everything'));
+  return (
+    <View className="min-h-[44px] justify-center">
+      <SessionState />
+      {may ? (
+        <Pressable
+          role="button"
+          aria-label={say('Ready check')}
+          onPress={() => router.push('/ready')}
+          className="absolute inset-0"
+        />
+      ) : null}
     </View>
   );
 }

@@ -2,7 +2,8 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { hourMinute, isoDay } from '@/ui/words/clock';
 import { useRecap, useRunningRecap, useSessions } from '@/ui/data/sessions';
-import { readLog, removeSession, type SessionEntry } from '@/ui/data/session-store';
+import type { SessionEntry } from '@/core/home/session-list';
+import { dropSession, readLog } from '@/ui/data/session-store';
 import { useKeys, useShow } from '@/ui/data/show';
 import { Button } from '@/ui/part/button';
 import { Confirm } from '@/ui/part/confirm';
@@ -65,11 +66,11 @@ export function FinishedRecap({ entry, onRemoved }: { entry: SessionEntry; onRem
         <Confirm
           title={say('Delete this session')}
           says={say(
-            'Its totals and its event log go from this browser. Save the log first if you may want it. This cannot be undone.',
+            'Its totals and its event log go from this browser, and stay on other devices that have them. Save the log first if you may want it. This cannot be undone.',
           )}
           yes={say('Delete')}
           onYes={() =>
-            void removeSession(show.id, entry.id)
+            void dropSession(show.id, entry.id)
               .then(() => mutate())
               .then(onRemoved)
           }

@@ -1,5 +1,5 @@
 import { weekdayAndDay } from '@/ui/words/clock';
-import type { SessionEntry } from '@/ui/data/session-store';
+import type { SessionEntry } from '@/core/home/session-list';
 import { lengthWords } from '@/core/desk/length';
 import { say } from '@/ui/words/say';
 

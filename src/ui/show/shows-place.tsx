@@ -1,6 +1,8 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
+import { askShow } from '@/ui/data/command';
+import { deskStore } from '@/ui/data/desk';
 import { dropShow } from '@/ui/data/drop-show';
 import { filesOf } from '@/ui/data/media-files';
 import { addToHome, putOnShow, removeFromHome } from '@/ui/data/home-shows';
@@ -8,6 +10,7 @@ import { mayEverything } from '@/ui/data/home-docs';
 import { saveFile } from '@/ui/data/save-file';
 import { useKeys, useOpened, useShow } from '@/ui/data/show';
 import { edit, reload } from '@/ui/data/show-store';
+import { sayProblem, toasts } from '@/ui/frame/toast';
 import { PlaceBody } from '@/ui/frame/place-body';
 import { Button } from '@/ui/part/button';
 import { Card } from '@/ui/part/card';
@@ -23,6 +26,7 @@ import { Beside } from './beside';
 import { FrameLanguage } from './frame-language';
 import { GoOn } from './go-on';
 import { OpenFile } from './open-file';
+import { PlanCard } from './plan-card';
 import { ShowRow } from './show-row';
 import { useAskedWhich } from '@/ui/frame/address';
 import { say } from '@/ui/words/say';
@@ -42,7 +46,7 @@ export function ShowsPlace() {
             <ShowRow
               name={id === (show.setup ?? '') ? show.name : other}
               on={id === (show.setup ?? '')}
-              onPress={() => void putOnShow(id)}
+              onPress={() => void putOn(id, other)}
             />
           </View>
         ))}
@@ -69,6 +73,7 @@ export function ShowsPlace() {
         <>
           <ThisShow key={show.setup ?? show.id} />
           <FrameLanguage />
+          <PlanCard />
           <GoOn />
           <BackupCard />
         </>
@@ -77,6 +82,20 @@ export function ShowsPlace() {
       <LookChoice />
     </PlaceBody>
   );
+}
+
+/** Puts a show on. The session goes on with it, unless the streamer would rather have another one. */
+async function putOn(id: string, name: string): Promise<void> {
+  const session = deskStore.now().view?.session;
+  const live = session ? session.endedAt === null : false;
+  if (!(await putOnShow(id)) || !live) return;
+  toasts.show({
+    text: say('“{name}” is on, and the session goes on.', { name }),
+    action: {
+      label: say('Start a new one'),
+      act: () => void askShow('POST', '/anew').then((answer) => sayProblem(answer.ok ? null : answer.reason)),
+    },
+  });
 }
 
 type Asking = 'remove' | 'secrets' | null;

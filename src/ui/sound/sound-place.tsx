@@ -1,6 +1,7 @@
 import useSWR from 'swr';
 import { useRouter } from 'expo-router';
-import { fetchJson, type ServerConfig } from '@/ui/data/api';
+import { fetchJson } from '@/ui/data/api';
+import type { ServerConfig } from '@/ui/data/server-config';
 import { isMuted, mute } from '@/ui/data/hear';
 import { useShow } from '@/ui/data/show';
 import { edit } from '@/ui/data/show-store';

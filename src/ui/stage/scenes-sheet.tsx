@@ -7,6 +7,7 @@ import { randomKey } from '@/ui/data/random-key';
 import { offerUndo } from '@/ui/frame/toast';
 import { Button, IconButton } from '@/ui/part/button';
 import { Choice, Segments } from '@/ui/part/choice';
+import { Pick } from '@/ui/part/pick';
 import { NumberField, TextField } from '@/ui/part/field';
 import { Sheet } from '@/ui/part/sheet';
 import { Text } from '@/ui/part/text';
@@ -36,6 +37,7 @@ export function ScenesSheet({
   const remove = (id: string): void => {
     edit((draft) => {
       draft.scenes = draft.scenes.filter((scene) => scene.id !== id);
+      if (draft.awayScene === id) delete draft.awayScene;
       for (const piece of draft.pieces) {
         if (piece.places?.[id]) {
           const { [id]: gone, ...left } = piece.places;
@@ -70,6 +72,7 @@ export function ScenesSheet({
         {say('Add a scene')}
       </Button>
       {show.scenes.length > 1 ? <SceneChange show={show} /> : null}
+      {show.scenes.length > 1 ? <SceneAway show={show} /> : null}
       {show.scenes.length > 0 ? <SceneLooked looking={looking} onLook={onLook} show={show} /> : null}
     </Sheet>
   );
@@ -91,6 +94,30 @@ function SceneLooked({ looking, onLook, show }: { looking: string; onLook: (scen
         ]}
       />
     </View>
+  );
+}
+
+/** The scene that one press of the desk shows, and the next takes back. */
+function SceneAway({ show }: { show: Show }) {
+  return (
+    <Pick
+      label={say('While you are away')}
+      value={show.awayScene ?? ''}
+      onChange={(scene) =>
+        edit((draft) => {
+          if (scene === '') delete draft.awayScene;
+          else draft.awayScene = scene;
+        })
+      }
+      options={[
+        { value: '', label: say('None') },
+        ...show.scenes.map(({ id, name }) => ({
+          value: id,
+          label: name,
+          note: say('Its button on the desk shows it, and brings back the scene before'),
+        })),
+      ]}
+    />
   );
 }
 

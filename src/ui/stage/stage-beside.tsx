@@ -15,8 +15,12 @@ export function StageBeside() {
   const show = useShow();
   const router = useRouter();
   const hidden = useDeskView((view) => view.hidden, []);
+  const black = useDeskView((view) => view.blackout, false);
   const scene = useSceneSeen();
-  const pieces = useMemo(() => piecesSeen(show, { scene, hidden: new Set(hidden), by: 'app' }), [show, scene, hidden]);
+  const pieces = useMemo(
+    () => (black ? [] : piecesSeen(show, { scene, hidden: new Set(hidden), by: 'app' })),
+    [show, scene, hidden, black],
+  );
   const [room, setRoom] = useState({ width: 0, height: 0 });
   const width = Math.floor(Math.min(room.width, (room.height * show.frame.width) / show.frame.height));
   const places = usePlaces();
@@ -24,7 +28,7 @@ export function StageBeside() {
     <View role="complementary" aria-label={say('Stage')} className="w-[440px] px-6 pt-4 pb-6 gap-3">
       <View className="flex-row items-center justify-between min-h-[44px]">
         <Text size={17} face="title" level={2}>
-          {say('Stage, as it is on air')}
+          {black ? say('Stage: cleared') : say('Stage, as it is on air')}
         </Text>
         <Pressable role="link" onPress={() => router.navigate('/outlets')} className="min-h-[44px] justify-center">
           <Text size={13} tone={(places ?? 0) > 0 ? 'lagoon' : 'muted'}>

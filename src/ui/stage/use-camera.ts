@@ -1,8 +1,9 @@
 import { useSyncExternalStore } from 'react';
+import type { Phrase } from '@/core/words/phrase';
 import { closeCamera, isLive, openCamera } from '@/client/live-pictures';
 
 const CAMERA = 'live:camera';
-let state: { on: boolean; problem: string | null } = { on: false, problem: null };
+let state: { on: boolean; problem: Phrase | null } = { on: false, problem: null };
 const listeners = new Set<() => void>();
 const subscribe = (listener: () => void): (() => void) => {
   listeners.add(listener);
@@ -18,4 +19,4 @@ export async function cameraOn(on: boolean): Promise<void> {
 }
 
 /** Whether it is on, and a sentence when it could not be had. */
-export const useCamera = (): { on: boolean; problem: string | null } => useSyncExternalStore(subscribe, () => state);
+export const useCamera = (): { on: boolean; problem: Phrase | null } => useSyncExternalStore(subscribe, () => state);

@@ -65,7 +65,7 @@ export function useFindings(scene: string): Judged {
 }
 
 /** The picture pieces alone as they look now, small. Without any, the made-up picture that the editor shows. */
-function pictureOf(show: Show, scene: string, host: BrowserHost): Behind {
+export function pictureOf(show: Show, scene: string, host: BrowserHost): Behind {
   const scale = WIDE / show.frame.width;
   const [width, height] = [WIDE, Math.max(1, Math.round(show.frame.height * scale))];
   const { context } = host.surface(width, height);

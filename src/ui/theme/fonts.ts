@@ -5,7 +5,7 @@ import { fontFaceCss } from '@/core/paint/font';
 export function useFrameFonts(): void {
   useEffect(() => {
     const style = document.createElement('style');
-    style.textContent = fontFaceCss('/fonts/');
+    style.textContent = fontFaceCss('/fonts/', '?app');
     document.head.append(style);
     return () => style.remove();
   }, []);

@@ -21,6 +21,9 @@ export const hourMinuteSecond = formatter({
   second: '2-digit',
   hourCycle: 'h23',
 });
+/** "Thursday", and "Thu" */
+export const weekday = formatter({ weekday: 'long' });
+export const weekdayShort = formatter({ weekday: 'short' });
 /** "Thursday 26 November" */
 export const weekdayAndDay = formatter({ weekday: 'long', day: 'numeric', month: 'long' });
 /** "26 Nov" */

@@ -51,6 +51,7 @@ const doing = fc.oneof(
   { weight: 1, arbitrary: fc.record({ does: fc.constant('hold' as const), spotlight, on: fc.boolean() }) },
   { weight: 2, arbitrary: fc.record({ does: fc.constantFrom('skip' as const, 'replay' as const), which: fc.nat(30) }) },
   { weight: 1, arbitrary: fc.record({ does: fc.constantFrom('clear' as const, 'unclear' as const), spotlight }) },
+  { weight: 1, arbitrary: fc.record({ does: fc.constant('blackout' as const), on: fc.boolean() }) },
   { weight: 1, arbitrary: fc.record({ does: fc.constant('plan' as const), plan, second: fc.boolean() }) },
   { weight: 1, arbitrary: fc.record({ does: fc.constant('end' as const) }) },
 );
@@ -61,6 +62,7 @@ const steps = fc.array(
 
 /** Holds end, and time passes until nothing plays or waits. */
 function drain(state: SessionState, emit: (effect: Effect) => void): void {
+  fold(state, { input: 'command', at: state.now, command: { command: 'blackout', on: false } }, emit);
   for (const one of ['spotlight', SECOND])
     fold(state, { input: 'command', at: state.now, command: { command: 'hold', spotlight: one, on: false } }, emit);
   for (let n = 0; n < 40; n += 1) fold(state, { input: 'tick', at: state.now + 200_000 }, emit);
@@ -103,6 +105,9 @@ test('each ends once, whatever is done', () => {
           }
           case 'time':
             fold(state, { input: 'tick', at }, emit);
+            break;
+          case 'blackout':
+            command({ command: 'blackout', on: each.on });
             break;
           case 'hold':
             command({ command: 'hold', spotlight: each.spotlight, on: each.on });

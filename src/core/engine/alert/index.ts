@@ -9,6 +9,7 @@ import { entriesByKey } from '@/core/engine/kernel/kept';
 import { wordValuesSchema } from '@/core/words/values';
 import type { Alert } from './alert';
 import type { AudibleAt } from './audible';
+import { blackout } from './blackout';
 import { lookSchema } from './look';
 import { followSpotlights, hear, passOver, playOn, queueOf, show as ask, takenOut, type Asked } from './playing';
 import { AlertQueue } from './queue';
@@ -160,6 +161,7 @@ interface Saved {
   lines: Line[];
   /** Absent in what earlier versions have saved. */
   cleared?: { spotlight: string; at: number; alerts: Alert[] }[] | undefined;
+  blackout?: readonly string[] | undefined;
 }
 
 /** So long an answer is shown, ms. It belongs to no cue, and joins nothing. */
@@ -188,7 +190,7 @@ export const alert = {
     if (answersIn === undefined || !state.derived.spotlights.has(answersIn)) return;
     ask(state, { ...ANSWER, spotlight: answersIn, words: '{message}', values: { message: words } }, emit);
   },
-  commands: [tryCommand, skip, replay, hold, clear, unclear, hush, tone],
+  commands: [tryCommand, skip, replay, hold, clear, unclear, blackout, hush, tone],
 
   create: (): AlertSlice => ({
     queues: new Map(),
@@ -198,6 +200,7 @@ export const alert = {
     sounds: 0,
     lines: [],
     cleared: new Map(),
+    blackout: null,
   }),
   saved: {
     alerts: number,
@@ -207,8 +210,9 @@ export const alert = {
     sounds: number,
     lines: z.array(z.object({ id: text, at: number, text, cue: text.optional() })),
     cleared: z.array(z.object({ spotlight: text, at: number, alerts: z.array(alertSchema) })).optional(),
+    blackout: z.array(text).optional(),
   },
-  serialize: ({ alerts, played, queues, heard: kept, sounds, lines, cleared }) => ({
+  serialize: ({ alerts, played, queues, heard: kept, sounds, lines, cleared, blackout: black }) => ({
     alerts,
     played,
     queues: entriesByKey(queues).map(([spotlight, queue]) => ({
@@ -228,8 +232,9 @@ export const alert = {
           })),
         }
       : {}),
+    ...(black ? { blackout: [...black] } : {}),
   }),
-  deserialize: ({ queues, cleared = [], ...rest }: Saved, setup) => {
+  deserialize: ({ queues, cleared = [], blackout: black = undefined, ...rest }: Saved, setup) => {
     const plans = spotlightsOf(setup);
     const each = queues.map(({ spotlight, held, alerts }): [string, AlertQueue] => [
       spotlight,
@@ -240,6 +245,7 @@ export const alert = {
       ...rest,
       queues: new Map(each),
       cleared: new Map(cleared.map(({ spotlight, at, alerts }) => [spotlight, { at, alerts }])),
+      blackout: black ?? null,
     };
   },
 

@@ -130,6 +130,7 @@ function sound(state: AlertHost, queue: AlertQueue): void {
 }
 
 export function hear(state: AlertHost, what: Audible | { kind: 'hush' }, at: number): void {
+  if (state.blackout && what.kind !== 'hush') return;
   state.sounds += 1;
   // Named by its time as well: another session counts from one again, and an outlet plays each only once.
   pushKept(state.heard, { id: `s${state.sounds}.${at}`, at, ...what }, KEPT);

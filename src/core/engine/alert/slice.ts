@@ -37,6 +37,8 @@ export interface AlertSlice {
   lines: Line[];
   /** What was last cleared by hand, by spotlight, and when: it can be brought back for a while. */
   cleared: Map<string, { at: number; alerts: readonly Alert[] }>;
+  /** Everything is off the frame and silent; the spotlights that had been held before. Null: it is not. */
+  blackout: readonly string[] | null;
 }
 
 export interface AlertDerived {

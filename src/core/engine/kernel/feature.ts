@@ -31,10 +31,8 @@ export interface Keyword {
  */
 export interface Feature<P = object, S = object, D = object> {
   name: string;
-
   /** Its part of the show document: Zod fields, which lie beside those of other features. */
   part?: z.core.$ZodShape;
-
   /** Its slice as a session begins. Names in it are its own. */
   create?(show: KernelShow & P): object;
   /** The slice as plain JSON, the same for the same slice whatever the order in which it came about; and what that must look like. */
@@ -49,6 +47,8 @@ export interface Feature<P = object, S = object, D = object> {
   takeOver?(state: Host<P, S, D>, carried: object): void;
   /** The same in the midst of a session that has lost it: what has been counted since stays, and is added. Absent: as `takeOver`. */
   giveBack?(state: Host<P, S, D>, carried: object): void;
+  /** What another show of the same streamer had comes to it. `twice`: both have seen the same. */
+  join?(state: Host<P, S, D>, carried: object, how: { setup: string; from: string; twice: boolean }): void;
 
   /** What follows from the show and the state: after a change of show, and once a state has been read back. */
   derive?(state: Host<P, S, D>): object;

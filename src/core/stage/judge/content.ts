@@ -65,6 +65,7 @@ function tells(piece: Piece): string | null {
     case 'ticker':
       return `ticker/${(piece.of ?? []).join()}`;
     case 'chat':
+    case 'featured':
     case 'shelf':
     case 'drift':
       return piece.kind;
@@ -99,18 +100,18 @@ export function twice({ pieces, scene }: Judged): Finding[] {
   });
 }
 
-/** More of the picture is covered than the streamer wants. A spotlight is empty most of the time: it counts for a third. */
+/** What is empty most of the time. */
+const passes = ({ kind }: Piece): boolean => kind === 'spotlight' || kind === 'featured';
+
+/** More of the picture is covered than the streamer wants. What is empty most of the time counts for a third. */
 export function cover({ pieces, show: { frame, safe }, scene }: Judged): Finding[] {
   const all = pieces.filter(covers);
-  const solid = all.filter(({ kind }) => kind !== 'spotlight');
+  const solid = all.filter((piece) => !passes(piece));
   const share =
     coverOf(
       solid.map(({ place }) => place),
       frame,
-    ) +
-    pieces
-      .filter(({ kind }) => kind === 'spotlight')
-      .reduce((sum, { place }) => sum + areaOf(place) / (frame.width * frame.height) / 3, 0);
+    ) + pieces.filter(passes).reduce((sum, { place }) => sum + areaOf(place) / (frame.width * frame.height) / 3, 0);
   if (share <= safe.cover) return [];
   // All of them shrink alike about their own middles, no further than each can be read.
   const by = Math.sqrt(safe.cover / share) * 0.97;

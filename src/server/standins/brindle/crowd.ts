@@ -1,5 +1,6 @@
-import { LINES, PEOPLE } from '../crowd/people';
-import { pick } from '../crowd/random';
+import { LINES } from '@/core/rehearsal/invented';
+import { PEOPLE } from '../crowd/people';
+import { pick } from '@/core/rehearsal/chance';
 import { GIFTS } from './gifts';
 import type { Person } from '../crowd/person';
 import type { Room } from './room';

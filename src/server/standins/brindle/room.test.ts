@@ -4,7 +4,7 @@ import { createParser } from 'eventsource-parser';
 import { Crowd } from './crowd';
 import { GIFTS } from './gifts';
 import { Room } from './room';
-import { seeded } from '../crowd/random';
+import { seeded } from '@/core/rehearsal/chance';
 import { newIntake, takeIn } from '@/core/intake/intake';
 import { readBrindle } from '@/core/platform/brindle';
 import { count } from '@/core/engine/count/tally';

@@ -2,8 +2,9 @@ import { Router, json, type Request, type Response } from 'express';
 import { z } from 'zod';
 import { problem } from '@/server/problem';
 import { Places } from '../places';
-import { seeded } from '../crowd/random';
+import { seeded } from '@/core/rehearsal/chance';
 import { personSchema as person } from '../crowd/person';
+import { ChatDelay, chatDelaySchema } from '../crowd/chat-delay';
 import { atRate } from '../crowd/faults';
 import { Crowd } from './crowd';
 import { GIFTS } from './gifts';
@@ -21,6 +22,7 @@ const actSchema = z.discriminatedUnion('act', [
   z.object({ act: z.literal('drop') }),
   z.object({ act: z.literal('emptyRing') }),
   z.object({ act: z.literal('public'), on: z.boolean() }),
+  chatDelaySchema,
   z.object({ act: z.enum(['follow', 'share', 'join']), user: person }),
   z.object({ act: z.literal('chat'), user: person, text: z.string().max(2_000_000) }),
   z.object({ act: z.literal('subscribe'), user: person, months: z.number().int().min(0).max(1200).default(1) }),
@@ -58,6 +60,7 @@ type Act = z.infer<typeof actSchema>;
 class Place {
   readonly room: Room;
   rate = 0;
+  readonly chatDelay = new ChatDelay();
   private stop: (() => void) | null = null;
   private crowd: Crowd | null = null;
 
@@ -176,21 +179,28 @@ function act(place: Place, done: Act): string | null {
     case 'crowd':
       place.setCrowd(done.rate, done.seed);
       return null;
+    case 'chatDelay':
+      place.chatDelay.ms = done.ms;
+      return null;
     default:
       if (room.state !== 'live') return 'The room is not live: nobody can do anything in it yet.';
+      if (done.act === 'chat') {
+        place.chatDelay.say(() => room.chat(done.user, done.text));
+        return null;
+      }
       return actAsViewer(room, done);
   }
 }
 
-function actAsViewer(room: Room, done: Extract<Act, { user: unknown } | { act: 'watching' }>): string | null {
+function actAsViewer(
+  room: Room,
+  done: Exclude<Extract<Act, { user: unknown } | { act: 'watching' }>, { act: 'chat' }>,
+): string | null {
   switch (done.act) {
     case 'follow':
     case 'share':
     case 'join':
       room.simple(done.act, done.user);
-      return null;
-    case 'chat':
-      room.chat(done.user, done.text);
       return null;
     case 'subscribe':
       room.subscribe(done.user, done.months);

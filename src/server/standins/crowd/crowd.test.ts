@@ -1,4 +1,4 @@
-import { seeded } from './random';
+import { seeded } from '@/core/rehearsal/chance';
 import { atRate } from './faults';
 
 beforeEach(() => {

@@ -7,7 +7,7 @@ import { newIntake, takeIn } from '@/core/intake/intake';
 import { readBrindle } from '@/core/platform/brindle';
 import { Crowd } from '../brindle/crowd';
 import { Room } from '../brindle/room';
-import { seeded } from './random';
+import { seeded } from '@/core/rehearsal/chance';
 
 // The start; a browser that takes the recording over moves it to a recent evening.
 let now = Date.UTC(2026, 10, 19, 19, 0, 0);

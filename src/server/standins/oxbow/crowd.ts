@@ -1,5 +1,6 @@
-import { LINES, PEOPLE } from '../crowd/people';
-import { pick } from '../crowd/random';
+import { LINES } from '@/core/rehearsal/invented';
+import { PEOPLE } from '../crowd/people';
+import { pick } from '@/core/rehearsal/chance';
 import type { OxbowChannel } from './channel';
 
 const AMOUNTS = [

@@ -19,7 +19,7 @@ export interface Target {
   secret: string;
 }
 
-/** So many may be told of one channel; the one that was told longest ago goes for another. */
+/** So many may be told of one channel; one that does not answer goes for another. */
 const MOST_CALLBACKS = 10;
 /** So many wait for one callback; of more the oldest go. */
 const MOST_WAITING = 20_000;
@@ -118,20 +118,28 @@ export class Hooks {
     return this.callbacks.size;
   }
 
-  /** Somebody asks to be told; @returns whether this callback or its secret is new */
-  register(target: Target): boolean {
+  /** Somebody asks to be told; @returns whether this callback or its secret is new, or that no more are told */
+  register(target: Target): 'new' | 'known' | 'full' {
     const known = this.callbacks.get(target.callback);
     const isNew = known?.target.secret !== target.secret;
     if (known) known.target = target;
+    else if (!this.hasRoom()) return 'full';
     else {
       const callback = new Callback(target);
       this.callbacks.set(target.callback, callback);
       for (const message of this.early) callback.send(message);
       this.early = [];
-      const [oldest] = this.callbacks.size > MOST_CALLBACKS ? this.callbacks.keys() : [];
-      if (oldest !== undefined) this.forget(oldest);
     }
-    return isNew;
+    return isNew ? 'new' : 'known';
+  }
+
+  /** Whether one more can be told, once one that does not answer is gone. */
+  private hasRoom(): boolean {
+    if (this.callbacks.size < MOST_CALLBACKS) return true;
+    const [silent] =
+      [...this.callbacks].find(([, { pending, lastStatus }]) => pending > 0 && lastStatus === null) ?? [];
+    if (silent !== undefined) this.forget(silent);
+    return silent !== undefined;
   }
 
   /** Somebody is not to be told any more. */

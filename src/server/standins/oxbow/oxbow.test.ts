@@ -94,6 +94,23 @@ describe('webhooks', () => {
     expect([got.map(({ body }) => body), hooks.registered]).toEqual([['{"a":1}', '{"a":1}', '{"b":2}'], 2]);
   });
 
+  test('ten are told; an eleventh is refused, unless one does not answer', async () => {
+    const { callback } = target();
+    const nth = (n: number) => ({ ...target(), callback: `${callback}${n}` });
+    for (let n = 0; n < 9; n += 1) expect(hooks.register(nth(n))).toBe('new');
+    hooks.register({ ...target(), callback: 'http://127.0.0.1:9/' });
+    expect(hooks.register(nth(0))).toBe('known');
+    hooks.forget(`${callback}8`);
+    hooks.register(nth(8));
+    expect(hooks.register(nth(10))).toBe('full');
+    hooks.send('{"a":1}');
+    await until(
+      () => got.length,
+      (count) => count === 9,
+    );
+    expect([hooks.register(nth(10)), hooks.registered]).toEqual(['new', 10]);
+  });
+
   test('a ping says what came back, or that nothing answers', async () => {
     const { callback } = target();
     expect(await hooks.ping(callback, '2026-11-19T19:00:00Z')).toBeNull();

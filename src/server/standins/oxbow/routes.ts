@@ -4,8 +4,9 @@ import { z } from 'zod';
 import { webhookSecret } from '@/server/feed/secrets';
 import { problem } from '@/server/problem';
 import { Places } from '../places';
-import { seeded } from '../crowd/random';
+import { seeded } from '@/core/rehearsal/chance';
 import { personSchema } from '../crowd/person';
+import { ChatDelay, chatDelaySchema } from '../crowd/chat-delay';
 import { atRate, faultSchema } from '../crowd/faults';
 import { OxbowChannel } from './channel';
 import { oxbowChat } from './chat';
@@ -19,6 +20,7 @@ const written = z.string().max(60_000).default('');
 const actSchema = z.discriminatedUnion('act', [
   z.object({ act: z.enum(['open', 'live', 'end', 'drop']) }),
   z.object({ act: z.literal('public'), on: z.boolean() }),
+  chatDelaySchema,
   z.object({ act: z.literal('moderator'), name: z.string().min(1).max(64), on: z.boolean() }),
   z.object({ act: z.literal('chat'), user: personSchema, text: z.string().max(60_000) }),
   z.object({ act: z.literal('follow'), user: personSchema }),
@@ -56,6 +58,7 @@ interface Place {
   channel: OxbowChannel;
   rate: number;
   stop: (() => void) | null;
+  chatDelay: ChatDelay;
 }
 
 /** Oxbow, the stand-in console platform: routes below /standins/oxbow, and its chat on `server`. */
@@ -64,6 +67,7 @@ export function oxbow(handles: readonly string[], server: Server): Router {
     channel: new OxbowChannel(handle, Date.now, Math.random),
     rate: 0,
     stop: null,
+    chatDelay: new ChatDelay(),
   });
   const places = new Places('Oxbow', handles, make);
   const chat = oxbowChat(server, (handle) => places.get(handle)?.channel);
@@ -80,7 +84,10 @@ export function oxbow(handles: readonly string[], server: Server): Router {
     if (!parsed.success)
       return problem(res, 400, { title: 'Not understood', detail: 'A callback and a secret (whsec_…) were expected.' });
     const { hooks } = place.channel;
-    if (hooks.register(parsed.data)) place.channel.tellAgain(parsed.data.callback);
+    const registered = hooks.register(parsed.data);
+    if (registered === 'full')
+      return problem(res, 409, { title: 'No place left', detail: 'Ten callbacks are told of this channel already.' });
+    if (registered === 'new') place.channel.tellAgain(parsed.data.callback);
     res.status(204).end();
   });
   router.delete('/live/:handle/hook', json(), (req, res) => {
@@ -165,7 +172,10 @@ function act(place: Place, done: Act, drop: () => void): string | null {
       channel.malformed(done.where, done.text);
       return null;
     case 'chat':
-      channel.chat(done.user, done.text);
+      place.chatDelay.say(() => channel.chat(done.user, done.text));
+      return null;
+    case 'chatDelay':
+      place.chatDelay.ms = done.ms;
       return null;
     case 'follow':
       channel.follow(done.user);

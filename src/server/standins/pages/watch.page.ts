@@ -48,7 +48,7 @@ function watch(handle: string): void {
   });
 }
 
-new EventSource('/standins/weir/scene/events').onmessage = (event: MessageEvent<string>) => {
+new EventSource('/standins/weir/scene/seen').onmessage = (event: MessageEvent<string>) => {
   const before = scene.handle;
   scene = JSON.parse(event.data) as WeirScene;
   layers.show(scene.layers);

@@ -3,9 +3,11 @@ import { json, Router, type Request, type Response } from 'express';
 import { z } from 'zod';
 import { problem } from '@/server/problem';
 import { Places } from '../places';
-import { LINES, PEOPLE } from '../crowd/people';
-import { pick, seeded } from '../crowd/random';
+import { LINES } from '@/core/rehearsal/invented';
+import { PEOPLE } from '../crowd/people';
+import { pick, seeded } from '@/core/rehearsal/chance';
 import { personSchema } from '../crowd/person';
+import { ChatDelay, chatDelaySchema } from '../crowd/chat-delay';
 import { atRate, faultSchema } from '../crowd/faults';
 import { TarnRoom } from './room';
 
@@ -14,6 +16,7 @@ const count = z.number().int().min(0).max(1e9);
 const actSchema = z.discriminatedUnion('act', [
   z.object({ act: z.enum(['open', 'live', 'end', 'forget']) }),
   z.object({ act: z.literal('public'), on: z.boolean() }),
+  chatDelaySchema,
   z.object({ act: z.literal('comment'), user: personSchema, text: z.string().max(60_000) }),
   z.object({
     act: z.literal('sticker'),
@@ -39,6 +42,7 @@ interface Place {
   room: TarnRoom;
   rate: number;
   stop: (() => void) | null;
+  chatDelay: ChatDelay;
   /** Who asked when last, by address. */
   asked: Map<string, number>;
 }
@@ -49,6 +53,7 @@ export function tarn(handles: readonly string[]): Router {
     room: new TarnRoom(handle, Date.now, Math.random),
     rate: 0,
     stop: null,
+    chatDelay: new ChatDelay(),
     asked: new Map(),
   });
   const places = new Places('Tarn', handles, make);
@@ -140,7 +145,10 @@ function act(place: Place, done: Act): string | null {
       room.public = done.on;
       return null;
     case 'comment':
-      room.comment(done.user, done.text);
+      place.chatDelay.say(() => room.comment(done.user, done.text));
+      return null;
+    case 'chatDelay':
+      place.chatDelay.ms = done.ms;
       return null;
     case 'sticker':
       return room.sticker(done.user, done.name, done.amountMicros, done.currency)

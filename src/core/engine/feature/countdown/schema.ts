@@ -73,6 +73,8 @@ export const countdownSchema = z.object({
   final: z.boolean().optional(),
   /** Once begun it runs by the clock, over the end of a session and for days; absent: it stands still between sessions. */
   byClock: z.boolean().optional(),
+  /** It ends when viewers see it end: the frame runs ahead by the delay that was measured; absent: when it ends here. */
+  whenSeen: z.boolean().optional(),
 });
 export type Countdown = z.infer<typeof countdownSchema>;
 

@@ -25,6 +25,11 @@ function noteRoles(state: KernelState, feed: string, { id, roles }: Viewer): voi
   if (isRoleLeftOut(rule, parts) !== isRoleLeftOut(rule, known) && state.viewers.get(feed, id)) renewWindows(state);
 }
 
+/** Those who asked for it with another show, or before, stay off here too. */
+function addUnlisted(state: KernelState, { unlisted }: { unlisted: string[] }): void {
+  state.unlisted = new Set([...unlisted, ...state.unlisted]);
+}
+
 export const leftOut = {
   name: 'leftOut',
   part: { leftOut: leftOutSchema.default(LEFT_OUT) },
@@ -43,9 +48,8 @@ export const leftOut = {
   takeOver(state, { unlisted }: { unlisted: string[] }) {
     state.unlisted = new Set(unlisted);
   },
-  giveBack(state, { unlisted }: { unlisted: string[] }) {
-    state.unlisted = new Set([...unlisted, ...state.unlisted]);
-  },
+  giveBack: addUnlisted,
+  join: addUnlisted,
   keywords: ({ leftOut: { keyword }, language }) => [
     { word: keyword, does: aired(language, 'off the leaderboards, or back') },
   ],

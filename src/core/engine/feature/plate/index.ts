@@ -4,7 +4,7 @@ import { entriesByKey } from '@/core/engine/kernel/kept';
 import type { PieceBase } from '@/core/engine/kernel/show';
 import { SESSION } from '@/core/engine/count/window';
 import { TOP_BY } from './top';
-import { NOTABLE_KINDS, notablesSchema, noteNotable, type NotableKind, type Notables } from './slice';
+import { KEPT, later, NOTABLE_KINDS, notablesSchema, noteNotable, type NotableKind, type Notables } from './slice';
 
 /* Name plates: the latest, the largest and the first of each kind. */
 
@@ -22,9 +22,6 @@ interface Plate extends PieceBase {
 const isPlate = (piece: PieceBase): piece is Plate => piece.kind === 'plate';
 
 type Latest = [NotableKind, Notables['latest']][];
-
-/** So many of the latest are kept of each kind. */
-const KEPT = 10;
 
 export const plate = {
   name: 'plate',
@@ -49,6 +46,14 @@ export const plate = {
     for (const [kind, known] of since) {
       const before = state.notables.get(kind)?.latest ?? [];
       state.notables.set(kind, { ...known, latest: [...known.latest, ...before].slice(0, KEPT) });
+    }
+  },
+  join(state, { latest }: { latest: Latest }) {
+    for (const [kind, come] of latest) {
+      const known = state.notables.get(kind) ?? { latest: [], first: [], largest: [] };
+      const ids = new Set(known.latest.map(({ id }) => id));
+      const all = [...known.latest, ...come.filter(({ id }) => !ids.has(id))];
+      state.notables.set(kind, { ...known, latest: all.sort(later).slice(0, KEPT) });
     }
   },
   wants: ({ pieces }) => ({

@@ -31,7 +31,8 @@ export const notablesSchema = z.object({
 });
 export type Notables = z.infer<typeof notablesSchema>;
 
-const KEPT = 10;
+/** So many of the latest are kept of each kind. */
+export const KEPT = 10;
 
 /** How an event is told on a plate, and how large it is; null when it names nobody. @param worth thousandths of a minor unit */
 function told(event: StreamEvent, worth: number, language: string): { size: number; values: WordValues } | null {
@@ -65,7 +66,7 @@ function told(event: StreamEvent, worth: number, language: string): { size: numb
 }
 
 /** Later ones first; of the same moment by id, so that the order in which they come decides nothing. */
-const later = (a: Notable, b: Notable): number => b.at - a.at || (a.id < b.id ? -1 : 1);
+export const later = (a: Notable, b: Notable): number => b.at - a.at || (a.id < b.id ? -1 : 1);
 
 interface NotableState {
   notables: Map<NotableKind, Notables>;

@@ -5,9 +5,10 @@ import type { CueShow } from '@/core/engine/cue/cue';
 import type { CueDerived, CueSlice } from '@/core/engine/cue/slice';
 import type { Doer } from '@/core/engine/kernel/cause';
 import type { CommandKind, Feature, NumberKind } from '@/core/engine/kernel/feature';
-import { valuesByKey } from '@/core/engine/kernel/kept';
+import { entriesByKey, valuesByKey } from '@/core/engine/kernel/kept';
 import { askPoints, bringIn, earn, give, pocketOf } from './earning';
 import { accountSchema, Ledger, type Account } from './ledger';
+import { carriedOf, change, HOME, purseOf, pursesSchema, putAwaySchema, sliceOf, type CarriedPoints } from './purse';
 import { POINTS, pointsSchema, pointsWords, type PointsShow } from './schema';
 import type { PointsHost, PointsSlice } from './slice';
 import { level } from './when-level';
@@ -70,19 +71,36 @@ export const points = {
   commands: [importCommand],
   number,
 
-  create: (): PointsSlice => ({ ledger: new Ledger() }),
-  saved: { accounts: z.array(accountSchema) },
-  serialize: ({ ledger }) => ({ accounts: valuesByKey(ledger.accounts) }),
-  deserialize: ({ accounts }: { accounts: Account[] }) => ({ ledger: new Ledger(accounts) }),
-  carried: { accounts: z.array(accountSchema).default([]) },
-  carryOver: ({ ledger }) => ({ accounts: valuesByKey(ledger.accounts).map((account) => ({ ...account, given: 0 })) }),
-  takeOver(state, { accounts }: { accounts: Account[] }) {
-    state.ledger = new Ledger(accounts);
+  create: (): PointsSlice => ({ ledger: new Ledger(), putAway: new Map() }),
+  saved: { accounts: z.array(accountSchema), putAway: putAwaySchema },
+  serialize: ({ ledger, putAway }) => ({ accounts: valuesByKey(ledger.accounts), putAway: entriesByKey(putAway) }),
+  deserialize: ({ accounts, putAway }: { accounts: Account[]; putAway: [string, Account[]][] }) => ({
+    ledger: new Ledger(accounts),
+    putAway: new Map(putAway),
+  }),
+  carried: { accounts: z.array(accountSchema).default([]), purses: pursesSchema },
+  carryOver: (state) => carriedOf(state, purseOf(state.show)),
+  takeOver(state, carried: CarriedPoints) {
+    Object.assign(state, sliceOf(carried, purseOf(state.show)));
   },
-  giveBack(state, { accounts }: { accounts: Account[] }) {
-    const since = state.ledger;
-    state.ledger = new Ledger(accounts);
+  giveBack(state, carried: CarriedPoints) {
+    const { ledger: since, putAway } = state;
+    const given = sliceOf(carried, purseOf(state.show));
+    Object.assign(state, { ...given, putAway: new Map([...putAway, ...given.putAway]) });
     for (const account of since.accounts.values()) state.ledger.addTo(account);
+  },
+  join(state, { accounts }: CarriedPoints, { twice }) {
+    const used = purseOf(state.show);
+    // They are the home's, whichever is in use.
+    change(state, used, HOME);
+    for (const account of accounts) {
+      if (twice) state.ledger.raiseTo(account);
+      else state.ledger.addTo(account);
+    }
+    change(state, HOME, used);
+  },
+  follow(state, { show }) {
+    change(state, purseOf(show), purseOf(state.show));
   },
 
   listens: ({ points: { on } }) => (on ? { record: EVENT_KINDS } : {}),

@@ -167,7 +167,20 @@ export class Ledger {
     account.watched += other.watched;
     account.given += other.given;
     account.likes = (account.likes + other.likes) % 10;
-    Object.assign(account.perks, other.perks);
+    for (const [perk, at] of Object.entries(other.perks)) account.perks[perk] = Math.max(account.perks[perk] ?? 0, at);
+  }
+
+  /** Another account of the same viewer, in which the same things earned points: of each figure the larger one stays. */
+  raiseTo(other: Account): void {
+    const known = this.get(other.feed, other.id);
+    if (!known) return this.addTo(other);
+    const more = Math.max(0, other.balance - known.balance);
+    this.post(known, { why: 'earlier', points: more, at: other.seenAt });
+    known.earned = Math.max(known.earned, other.earned);
+    known.watched = Math.max(known.watched, other.watched);
+    known.seenAt = Math.max(known.seenAt, other.seenAt);
+    known.chatAt = Math.max(known.chatAt, other.chatAt);
+    for (const [perk, at] of Object.entries(other.perks)) known.perks[perk] = Math.max(known.perks[perk] ?? 0, at);
   }
 
   /** The two oldest lines become one. */

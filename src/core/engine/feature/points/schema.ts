@@ -81,6 +81,8 @@ export const perkSchema = z.object({
 export type Perk = z.infer<typeof perkSchema>;
 
 export const pointsSchema = z.object({
+  /** They are this show's alone, rules and accounts, and not its home's. */
+  own: z.boolean().optional(),
   on: z.boolean().default(false),
   /** What the streamer calls them. */
   unit: z.string().min(1).max(30).default('points'),
@@ -97,6 +99,7 @@ export type PointsPlan = z.infer<typeof pointsSchema>;
 
 export interface PointsShow {
   points: PointsPlan;
+  setup?: string | undefined;
 }
 export const POINTS: PointsPlan = pointsSchema.parse({});
 

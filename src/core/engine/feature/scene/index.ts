@@ -18,23 +18,47 @@ const sceneCommand: CommandKind<z.infer<typeof sceneCommandSchema>, SceneHost> =
   run: (state, { scene: id }) => later(state, (emit) => showScene(state, id, emit)),
 };
 
+/** Shows the scene for being away, and takes it back to the one that was shown before. */
+const awaySchema = z.object({ command: z.literal('away'), on: z.boolean() });
+const away: CommandKind<z.infer<typeof awaySchema>, SceneHost> = {
+  command: 'away',
+  schema: awaySchema,
+  run(state, { on }) {
+    const { scenes, awayScene } = state.show;
+    if (awayScene === undefined || on === (state.scene === awayScene)) return;
+    const back = state.sceneBefore ?? scenes.find(({ id }) => id !== awayScene)?.id ?? '';
+    if (on) state.sceneBefore = state.scene;
+    later(state, (emit) => showScene(state, on ? awayScene : back, emit));
+  },
+};
+
 export const scene = {
   name: 'scene',
   part: {
     /** None: there is one picture, with all pieces. The first is shown as a session begins. */
     scenes: z.array(sceneSchema).max(12).default([]),
     transition: transitionSchema.default(TRANSITION),
+    /** The scene that is shown while the streamer is away, at one press; the next brings back the one before. Absent: none. */
+    awayScene: z.string().min(1).max(100).optional(),
   },
   whens: [when],
   steps: [step, piece],
-  commands: [sceneCommand],
+  commands: [sceneCommand, away],
 
   create: ({ scenes }): SceneSlice => ({ scene: sceneOf(scenes, ''), hidden: new Set() }),
-  saved: { hidden: z.array(z.string()), scene: z.string() },
-  serialize: ({ hidden, scene: shown }) => ({ hidden: [...hidden].sort(), scene: shown }),
-  deserialize: (saved: { hidden: string[]; scene: string }, { scenes }) => ({
+  saved: { hidden: z.array(z.string()), scene: z.string(), sceneBefore: z.string().optional() },
+  serialize: ({ hidden, scene: shown, sceneBefore }) => ({
+    hidden: [...hidden].sort(),
+    scene: shown,
+    ...(sceneBefore === undefined ? {} : { sceneBefore }),
+  }),
+  deserialize: (
+    saved: { hidden: string[]; scene: string; sceneBefore?: string | undefined },
+    { scenes },
+  ): SceneSlice => ({
     scene: sceneOf(scenes, saved.scene),
     hidden: new Set(saved.hidden),
+    ...(saved.sceneBefore === undefined ? {} : { sceneBefore: saved.sceneBefore }),
   }),
   follow(state) {
     const { show, hidden } = state;

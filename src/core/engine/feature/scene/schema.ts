@@ -40,4 +40,5 @@ export const TRANSITION: Transition = { kind: 'glide', ms: 400 };
 
 export interface SceneShow {
   scenes: readonly Scene[];
+  awayScene?: string | undefined;
 }

@@ -11,6 +11,8 @@ export interface SceneSlice {
   scene: string;
   /** Pieces that a cue has taken away. */
   hidden: Set<string>;
+  /** The one that was shown before the streamer went away. */
+  sceneBefore?: string;
 }
 export type SceneHost = Host<SceneShow & CueShow, SceneSlice & CueSlice, CueDerived>;
 

@@ -1,6 +1,7 @@
 import { carryOverOf } from '@/core/session/carry-over';
 import { base, S, session } from '@/core/session/numbers.setup';
-import { START } from '@/core/event/examples';
+import { aChat, START } from '@/core/event/examples';
+import { KIT } from '@/core/engine/features';
 import { deserialize, serialize } from '@/core/session/state';
 import type { Show } from '@/core/show/show';
 
@@ -54,4 +55,38 @@ test('a snapshot and the next session keep what is aside: there only what lasts 
   put({ input: 'begin', at: START + 4 * S, session: 'two', lasting: carryOverOf(state) });
   put({ input: 'show', at: START + 5 * S, show: other });
   expect([state.counters.get('throws'), state.counters.get('kept')]).toEqual([100, 8]);
+});
+
+test('which show it is is open as a session begins, until it is kept or another is put on', () => {
+  const { put, state, command } = session([], one);
+  expect(state.chosen).toBe(false);
+  put({ input: 'show', at: START, show: { ...one, name: 'Renamed' } });
+  expect(deserialize(serialize(state)).chosen).toBe(false);
+  command(1, { command: 'keepShow' });
+  expect(state.chosen).toBe(true);
+  put({ input: 'begin', at: START + S, session: 'two' });
+  expect(state.chosen).toBe(false);
+  put({ input: 'show', at: START + S, show: other });
+  expect(deserialize(serialize(state)).chosen).toBe(true);
+});
+
+test('who has entered a draw is there again in the same session, and in another one nobody', () => {
+  const draws = [
+    { ...(KIT.lists.get('draws')?.make('d', 'en') as Show['draws'][number]), from: 'keyword' as const, keyword: '!in' },
+  ];
+  const { put, state } = session([], { ...one, draws });
+  put({ input: 'seed', at: START, draw: 'd', seed: 'ab'.repeat(32) });
+  put({ input: 'event', at: START, event: aChat({ text: '!in' }) });
+  const before = structuredClone(state.draws.get('d'));
+  expect(Object.keys(before?.entered ?? {})).toHaveLength(1);
+  put({ input: 'show', at: START + S, show: other });
+  expect(state.draws.size).toBe(0);
+  put({ input: 'show', at: START + 2 * S, show: { ...one, draws } });
+  expect(state.draws.get('d')).toEqual(before);
+  put({ input: 'show', at: START + 3 * S, show: other });
+  const lasting = carryOverOf(state);
+  expect(JSON.stringify(lasting.aside)).not.toContain('"entered"');
+  put({ input: 'begin', at: START + 4 * S, session: 'two', lasting });
+  put({ input: 'show', at: START + 5 * S, show: { ...one, draws } });
+  expect(state.draws.get('d')?.entered).toEqual({});
 });

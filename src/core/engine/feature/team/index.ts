@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { feedIdSchema, viewerKey, viewerOfKey } from '@/core/event/viewer-key';
 import { teamSchema } from '@/core/engine/count/team';
-import type { Feature } from '@/core/engine/kernel/feature';
+import type { Feature, KernelState } from '@/core/engine/kernel/feature';
 import { entriesByKey } from '@/core/engine/kernel/kept';
 import { recount } from '@/core/engine/kernel/state';
 import { plain } from '@/core/words/plain';
@@ -15,6 +15,11 @@ type Side = z.infer<typeof side>;
 const toMap = (sides: readonly Side[]): Map<string, string> =>
   new Map(sides.map(({ feed, viewer, team: id }) => [viewerKey(feed, viewer), id]));
 
+/** Whoever has joined one since is where they are. */
+function addSides(state: KernelState, { sides }: { sides: Side[] }): void {
+  state.sides = new Map([...toMap(sides), ...state.sides]);
+}
+
 export const team = {
   name: 'team',
   part: { teams: z.array(teamSchema).max(12).default([]) },
@@ -27,9 +32,8 @@ export const team = {
   takeOver(state, { sides }: { sides: Side[] }) {
     state.sides = toMap(sides);
   },
-  giveBack(state, { sides }: { sides: Side[] }) {
-    state.sides = new Map([...toMap(sides), ...state.sides]);
-  },
+  giveBack: addSides,
+  join: addSides,
   keywords: ({ teams, language }) =>
     teams.map(({ keyword, name }) => ({ word: keyword, does: aired(language, 'join {name}', { name }) })),
   answer(state, { feed, viewer }, word, emit) {

@@ -1,0 +1,1 @@
+export { ButtonsPlace as default } from '@/ui/button/buttons-place';

@@ -1,0 +1,1 @@
+export { DelayPlace as default } from '@/ui/delay/delay-place';

@@ -1,0 +1,1 @@
+export { ReadyPlace as default } from '@/ui/ready/ready-place';

@@ -1,0 +1,1 @@
+export { RehearsalPlace as default } from '@/ui/rehearsal/rehearsal-place';
