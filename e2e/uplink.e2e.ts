@@ -18,7 +18,8 @@ function narrow(to: number): Promise<{ port: number; close: () => void }> {
   const waiting: { socket: Socket; on: Socket }[] = [];
   const pass = (): void => {
     const now = performance.now();
-    budget = Math.min(budget + ((now - last) * kbits) / 8, (kbits / 8) * 100);
+    // As much as half a second may be made up for: on a busy machine this clock comes late.
+    budget = Math.min(budget + ((now - last) * kbits) / 8, (kbits / 8) * 500);
     last = now;
     for (const { socket, on } of waiting)
       while (budget > 0 && socket.readableLength > 0) {
@@ -86,12 +87,16 @@ const measured = async (): Promise<number> => {
 
 test('it says beforehand what it sends; what it finds is what the way lets through, within a tenth', async () => {
   assert.match(await card().innerText(), /Sends up to 40 MB .* in 10 s/);
-  for (const set of [2, 6]) {
+  // Rates far above the least that their line of the table takes: the slowest tenth may be a quarter slower.
+  for (const [set, said] of [
+    [2.4, /854 × 480, or 480 × 854 upright at 30 frames a second, 1,200 kbit\/s/],
+    [10, /1920 × 1080, or 1080 × 1920 upright at 30 frames a second, 5,000 kbit\/s/],
+  ] as const) {
     kbits = set * 1000;
     const found = await measured();
     assert.ok(Math.abs(found - set) <= set * 0.1, `${found} of ${set} Mbit/s`);
+    assert.match(await card().innerText(), said);
   }
-  assert.match(await card().innerText(), /1280 × 720, or 720 × 1280 upright at 60 frames a second, 4,000 kbit\/s/);
 });
 
 test('a tap stops it; too short, it says so and keeps what was found before', async () => {
