@@ -72,7 +72,19 @@ export interface QueueView {
   until: number;
 }
 
-/** Everything that the app shows of a running show. Sections are sent when they change; of `happened`, `chat` and `marks` only what is new. */
+/** A rehearsal that is on, on outlets and desks. Times: ms UTC. */
+export interface RehearsalView {
+  /** What its crowd is called. */
+  title: Sayable;
+  startedAt: number;
+  /** When the crowd is gone. */
+  endsAt: number;
+}
+
+/**
+ * Everything that the app shows of a running show. Sections are sent when they change; of `happened`, `chat` and `marks` only what is new.
+ * While a rehearsal is on, what a session comes to (totals, goals, queues, lists, scene …) is the rehearsal's; sessions and feeds are as they are.
+ */
 export interface DeskView {
   /** How often the show's documents have been changed since the server began: another number, and there is something to be fetched. */
   step: number;
@@ -81,6 +93,8 @@ export interface DeskView {
   session: Session | null;
   /** The session before this one, while it can be gone on with in its place: when it ended, ms UTC. */
   earlier: { endedAt: number } | null;
+  /** Null: none is on. */
+  rehearsal: RehearsalView | null;
   /** It was said since the session began which of the home's shows it is. */
   chosen: boolean;
   /** How many finished sessions wait to be taken by a browser. */
@@ -143,6 +157,10 @@ export interface DeskView {
   chat: DeskChatLine[];
   marks: Mark[];
 }
+
+/** What a view's lists belong to: a session, or the rehearsal that is on in its place. */
+export const shownIn = ({ session, rehearsal }: Pick<DeskView, 'session' | 'rehearsal'>): string | null =>
+  rehearsal ? `rehearsal ${rehearsal.startedAt}` : (session?.id ?? null);
 
 /** A finished session that waits to be taken by a browser. Times: ms, UTC. */
 export interface FinishedSession {

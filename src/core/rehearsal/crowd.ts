@@ -99,6 +99,11 @@ export const CROWDS = {
 export type CrowdName = keyof typeof CROWDS;
 export const CROWD_NAMES = Object.keys(CROWDS) as CrowdName[];
 
+/** How far `size` and `gifts` go, and how fast a past session may be. */
+export const FACTOR_LEAST = 0.25;
+export const FACTOR_MOST = 4;
+export const PACES = [1, 2, 4, 8] as const;
+
 /** A crowd as it is asked for: the same answers give the same events. `size` and `gifts`: factors. */
 export interface CrowdAsked {
   crowd: CrowdName;

@@ -4,10 +4,9 @@ import { sendsOf } from '@/core/platform';
 import type { Show } from '@/core/show/show';
 import { pick, seeded } from './chance';
 import { CROWDS, CROWD_KINDS, rateAt, type CrowdAsked, type CrowdKind, type CrowdModel } from './crowd';
+import { BEGINS, InTurn, type Flow } from './flow';
 import { LINES, NAMES } from './invented';
 
-/** When a rehearsal begins, ms since the epoch: the same moment for each, since there is no clock here. */
-export const BEGINS = Date.UTC(2027, 0, 16, 20, 0, 0);
 const MINUTE_MS = 60_000;
 
 /** So many gifts open a streak; each step of it is followed by another this often. */
@@ -60,30 +59,59 @@ export function arrivals(model: CrowdModel, kind: CrowdKind, factor: number, ran
 
 const gap = (rate: number, random: Random): number => -Math.log(1 - random()) / rate;
 
-/** All that a crowd does, in order. The show says by which feeds, and in which currency. */
-export function crowdEvents(show: Show, { crowd, seed, size, gifts }: CrowdAsked): StreamEvent[] {
+/** So long before a crowd is at its busiest somebody begins who does not want to wait for it, ms. */
+const BEFORE_BUSY_MS = 20_000;
+
+/** When a crowd is at its busiest, ms from the beginning, a little before; 0: it is as busy all the time. */
+function busyFrom({ minutes, stretches, raid }: CrowdModel): number {
+  const risen = stretches.filter(({ times }) => (times.gift ?? 1) > 1 || (times.follow ?? 1) > 1);
+  const most = risen.reduce<(typeof risen)[number] | null>(
+    (best, each) => (best && (best.times.gift ?? 1) >= (each.times.gift ?? 1) ? best : each),
+    null,
+  );
+  const from = raid?.at ?? most?.from ?? 0;
+  return Math.max(0, from * minutes * MINUTE_MS - BEFORE_BUSY_MS);
+}
+
+/** All that a crowd does, as it comes. The show says by which feeds, and in which currency. */
+export function crowdFlow(show: Show, { crowd, seed, size, gifts }: CrowdAsked): Flow {
   const model: CrowdModel = CROWDS[crowd];
-  const events: StreamEvent[] = [];
-  for (const kind of kindsSent(show)) {
+  const kinds = kindsSent(show).map((kind) => {
     const random = seeded(seed * 101 + CROWD_KINDS.indexOf(kind));
     const make = maker(show, kind, model.watching * size, random);
     const given = kind === 'gift' || kind === 'tip' || kind === 'subscribe' || kind === 'giftSubs';
-    for (const at of arrivals(model, kind, size * (given ? gifts : 1), random)) events.push(...make(at));
+    const times = arrivals(model, kind, size * (given ? gifts : 1), random).map((at) => ({ at, raiders: 20 }));
     if (kind === 'raid' && model.raid)
-      events.push(
-        ...make(model.raid.at * model.minutes * MINUTE_MS, Math.max(1, Math.round(model.raid.viewers * size))),
-      );
-  }
-  return events.sort((a, b) => a.seenAt - b.seenAt);
+      times.push({
+        at: model.raid.at * model.minutes * MINUTE_MS,
+        raiders: Math.max(1, Math.round(model.raid.viewers * size)),
+      });
+    return { times: times.sort((a, b) => a.at - b.at), next: 0, make };
+  });
+  const lengthMs = model.minutes * MINUTE_MS;
+  const inTurn = new InTurn((ms) =>
+    kinds.flatMap((kind) => {
+      const made: StreamEvent[] = [];
+      for (let time = kind.times[kind.next]; time && time.at < ms; time = kind.times[kind.next]) {
+        made.push(...kind.make(time.at, time.raiders));
+        kind.next += 1;
+      }
+      return made;
+    }),
+  );
+  return { lengthMs, busyMs: busyFrom(model), before: (ms) => inTurn.before(ms) };
 }
 
-type Maker = (at: number, raiders?: number) => StreamEvent[];
+/** All that a crowd does, in order. */
+export const crowdEvents = (show: Show, asked: CrowdAsked): StreamEvent[] => crowdFlow(show, asked).before(Infinity);
+
+type Maker = (at: number, raiders: number) => StreamEvent[];
 
 function maker(show: Show, kind: CrowdKind, watching: number, random: Random): Maker {
   const feeds = show.feeds.filter((feed) => feed.on && sendsOf(feed, kind) === 'yes').map(({ id }) => id);
   const words = keywordsOf(show);
   let made = 0;
-  return (at, raiders = 20) => {
+  return (at, raiders) => {
     made += 1;
     const feed = pick(random, feeds);
     const when = BEGINS + Math.round(at);

@@ -1,3 +1,6 @@
+import type { CrowdAsked } from '@/core/rehearsal/crowd';
+import type { PastAsked } from '@/core/rehearsal/past';
+import type { Sayable } from '@/core/words/phrase';
 import type { CarryOver } from '@/core/session/carry-over';
 import type { Joining } from '@/core/session/join';
 import type { FinishedSession } from '@/core/desk/view';
@@ -29,6 +32,17 @@ export interface PointsRow {
   points: number;
 }
 
+/** `live`: a session is on; `full`: as many past sessions are rehearsed on this server as may be. */
+export type RehearsalBegun = 'on' | 'live' | 'full';
+
+/** A rehearsal on outlets and desks: a made-up crowd, or what a crowd may do of a past session. */
+export type RehearsalAsked = {
+  title: Sayable;
+  from: 'beginning' | 'busiest';
+} & (
+  { crowd: CrowdAsked; past?: undefined } | { crowd?: undefined; past: PastAsked & { events: readonly StreamEvent[] } }
+);
+
 /** What is done with one feed: with `null` where the show has no such feed now. */
 export interface FeedRequests {
   check: (feed: string) => Promise<CheckStep[] | null>;
@@ -53,6 +67,8 @@ export interface ShowOwner {
   beginAnew: () => Promise<void>;
   /** The session before the one that is on goes on in its place; false where there is none to go on with. */
   goOnWithEarlier: () => Promise<boolean>;
+  rehearse: (asked: RehearsalAsked) => Promise<RehearsalBegun>;
+  endRehearsal: () => Promise<void>;
   /** The session that is on, or null. */
   running: () => Promise<string | null>;
   /** Every session that a browser may take, oldest first. */

@@ -20,6 +20,9 @@ describe('what a right allows', () => {
     ['POST', '/feeds/f/post', 'desk', { text: 'Hello' }],
     ['POST', '/feeds/f/playback', 'desk', { play: true }],
     ['POST', '/uplink', 'desk'],
+    ['POST', '/rehearsal', 'desk', {}],
+    ['POST', '/rehearsal/past', 'desk', {}],
+    ['DELETE', '/rehearsal', 'desk'],
     ['GET', '/people', 'desk'],
     ['GET', '/people/one', 'desk'],
     ['POST', '/end', 'desk'],
@@ -71,16 +74,18 @@ describe('what a right allows', () => {
   });
 
   test('every address below a show stands in the table', () => {
-    const routed = ['shows', 'feeds', 'media', 'people', 'sessions', 'session-logs', 'devices'].flatMap((file) => {
-      const source = readFileSync(`src/server/http/${file}.ts`, 'utf8');
-      return [...source.matchAll(/router\.(get|put|post|delete)\('([^']*)'/g)].map(([, method = '', path = '']) => [
-        method.toUpperCase(),
-        `${file === 'shows' ? '' : file.startsWith('session') ? '' : `/${file}`}${path.replace(/^\/:id/, '')}`.replace(
-          /\/$/,
-          '',
-        ),
-      ]);
-    });
+    const routed = ['shows', 'feeds', 'media', 'people', 'sessions', 'session-logs', 'devices', 'rehearsal'].flatMap(
+      (file) => {
+        const source = readFileSync(`src/server/http/${file}.ts`, 'utf8');
+        return [...source.matchAll(/router\.(get|put|post|delete)\('([^']*)'/g)].map(([, method = '', path = '']) => [
+          method.toUpperCase(),
+          `${file === 'shows' ? '' : file.startsWith('session') ? '' : `/${file}`}${path.replace(/^\/:id/, '')}`.replace(
+            /\/$/,
+            '',
+          ),
+        ]);
+      },
+    );
     const asPattern = (path: string): RegExp => new RegExp(`^${path.replace(/:\w+/g, '[^/?]+')}(\\?.*)?$`);
     // To bring the documents in step needs "look", and to change them "everything": tried below. The whole show is put by those who make it.
     const apart = ['POST /step', 'PUT '];

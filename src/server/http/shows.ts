@@ -13,6 +13,7 @@ import { feeds } from './feeds';
 import { media } from './media';
 import { people } from './people';
 import { publish } from './publish';
+import { rehearsal } from './rehearsal';
 import { sessions } from './sessions';
 import { foundFor, ownerFor, type WithShow } from './with-show';
 import { step } from './step';
@@ -43,6 +44,7 @@ export function shows(
   router.use('/:id/devices', devices(host, homes));
   router.use('/:id/buttons', buttons(elsewhere, withShow));
   router.use('/:id/uplink', uplink(withShow));
+  router.use('/:id/rehearsal', rehearsal(withShow));
 
   router.get('/:id/desk', deskOf(host, homes));
 

@@ -3,6 +3,8 @@ import type { Log } from '@/server/log';
 import { Changes, NewEntries } from './changes';
 import { Channel } from './channel';
 import type { LiveShow } from './live-show';
+import type { Rehearsals } from './rehearsals';
+import { shownIn } from '@/core/desk/view';
 import { deskView, outletView } from './views';
 
 /** An outlet's view changes at most this often, and a desk's. */
@@ -17,32 +19,38 @@ export interface Beside {
   wanted: () => string[];
 }
 
-export function deskChannel(live: LiveShow, { watching, pages, step, wanted }: Beside, log: Log): Channel {
+export function deskChannel(
+  { live, rehearsals }: { live: LiveShow; rehearsals: Rehearsals },
+  { watching, pages, step, wanted }: Beside,
+  log: Log,
+): Channel {
   const sections = new Changes();
   let lines = new NewEntries();
   let said = new NewEntries();
-  let session: string | null = null;
-  const marks = new NewEntries();
+  let shown: string | null = null;
+  let marks = new NewEntries();
   const seen = new Map<string, number>();
-  const now = () => {
+  const all = () => {
     // By the minute: a section that changed with every message would be sent with every message.
     for (const { id } of live.state.show.outlets)
       if (watching(id) > 0) seen.set(id, Math.floor(Date.now() / 60_000) * 60_000);
-    return { step: step(), wanted: wanted(), ...deskView(live, { watching, pages, seen }) };
+    return { step: step(), wanted: wanted(), ...deskView({ live, rehearsals }, { watching, pages, seen }) };
   };
   return new Channel(
-    live,
+    rehearsals,
     {
-      whole: () => ({ ...now() }),
+      whole: () => ({ ...all() }),
       changed: () => {
-        const { happened, chat, marks: allMarks, ...rest } = now();
+        const { happened, chat, marks: allMarks, ...rest } = all();
         const changed = sections.of(rest);
-        // Another session is the present one: whoever looks has emptied the list, also of what was sent before (one that is gone on with).
-        if ((rest.session?.id ?? null) !== session) {
+        // Another session is the present one, or a rehearsal is on in its place: whoever looks has emptied the list, also of what was sent before (one that is gone on with).
+        const now = shownIn(rest);
+        if (now !== shown) {
           lines = new NewEntries();
           said = new NewEntries();
+          marks = new NewEntries();
         }
-        session = rest.session?.id ?? null;
+        shown = now;
         const newLines = lines.of(happened);
         const newSaid = said.of(chat);
         const newMarks = marks.of(allMarks);
@@ -60,15 +68,15 @@ export function deskChannel(live: LiveShow, { watching, pages, step, wanted }: B
   );
 }
 
-export function outletChannel(live: LiveShow, outlet: string, log: Log): Channel {
+export function outletChannel(rehearsals: Rehearsals, outlet: string, log: Log): Channel {
   const setup = new Changes();
   const shown = new Changes();
   return new Channel(
-    live,
+    rehearsals,
     {
-      whole: () => ({ ...outletView(live, outlet) }),
+      whole: () => ({ ...outletView(rehearsals.shown, outlet) }),
       changed: () => {
-        const { live: nowLive, ...rest } = outletView(live, outlet);
+        const { live: nowLive, ...rest } = outletView(rehearsals.shown, outlet);
         const changedSetup = setup.of(rest);
         const changedLive = shown.of(nowLive);
         return changedSetup || changedLive ? { ...changedSetup, ...(changedLive ? { live: changedLive } : {}) } : null;

@@ -10,16 +10,22 @@ import { PlaybackClient } from '@/server/feed/playback';
 import type { Connection } from './connections';
 import type { LiveShow } from './live-show';
 import type { OutletPages } from './outlet-pages';
+import type { Rehearsals } from './rehearsals';
 import { phrase } from '@/core/words/phrase';
 
 /** A running show as it answers over the bus. */
-export const ownerOf = (live: LiveShow, pages: OutletPages, refreshDesk: () => void): ShowOwner => ({
+export const ownerOf = (
+  { live, rehearsals, pages }: { live: LiveShow; rehearsals: Rehearsals; pages: OutletPages },
+  refreshDesk: () => void,
+): ShowOwner => ({
   outletSays: async (outlet, report, agent) => {
     if (pages.report(outlet, report, { agent, now: Date.now() })) refreshDesk();
   },
   outletLeft: async (outlet, page) => pages.left(outlet, page),
-  feeds: feedRequests(live),
-  command: async (command) => live.command(command),
+  feeds: feedRequests(live, rehearsals),
+  command: async (command) => void (rehearsals.command(command) || live.command(command)),
+  rehearse: async (asked) => rehearsals.begin(asked),
+  endRehearsal: async () => rehearsals.end(),
   endSession: async () => live.endSession(),
   beginAnew: async () => live.turns.beginAnew(),
   goOnWithEarlier: async () => live.turns.goOnWithEarlier(),
@@ -34,16 +40,18 @@ export const ownerOf = (live: LiveShow, pages: OutletPages, refreshDesk: () => v
   carryOver: async () => carryOverOf(live.state),
   takeLasting: (carryOver, joining) => live.takeLasting(carryOver, joining),
   drawn: async (draw) => {
-    const state = live.state.draws.get(draw);
+    const state = rehearsals.shown.state.draws.get(draw);
     return state?.last && !state.turns ? state.last : null;
   },
-  course: async (goal) => courseOf(live.state, goal),
+  course: async (goal) => courseOf(rehearsals.shown.state, goal),
   people: async (query) => roll(live.state, query),
-  person: async (feed, viewer) => personView(live.state, feed, viewer),
+  person: async (feed, viewer) =>
+    // Those who are made up are known in the rehearsal alone.
+    personView(live.state, feed, viewer) ?? personView(rehearsals.shown.state, feed, viewer),
   importPoints: async (feed, rows) => importPoints(live, feed, rows),
   media: async (id) => live.state.show.media.find((file) => file.id === id) ?? null,
   speech: async (id) => {
-    const heard = live.state.heard.find((each) => each.id === id);
+    const heard = rehearsals.shown.state.heard.find((each) => each.id === id);
     return heard?.kind === 'speech' ? heard : null;
   },
 });
@@ -75,9 +83,13 @@ function importPoints(live: LiveShow, feed: string, rows: readonly PointsRow[]):
 const STOPPED = [
   { step: phrase('Feed'), outcome: 'bad' as const, says: phrase('This feed is stopped. Start it, then check again.') },
 ];
+const NOT_IN_REHEARSAL = {
+  ok: false as const,
+  reason: phrase('A rehearsal is on: nothing is posted. End it first.'),
+};
 const TAKES_NONE = { ok: false as const, reason: phrase('This platform’s chat takes no lines from Gavirn.') };
 
-function feedRequests(live: LiveShow): FeedRequests {
+function feedRequests(live: LiveShow, rehearsals: Rehearsals): FeedRequests {
   const of = <T>(feed: string, ask: (connection: Connection) => T): T | null => {
     const connection = live.connections.get(feed);
     return connection && ask(connection);
@@ -85,7 +97,8 @@ function feedRequests(live: LiveShow): FeedRequests {
   return {
     check: async (feed) => of(feed, ({ client }) => client?.check() ?? STOPPED),
     report: async (feed) => of(feed, (connection) => reportOf(live, connection)),
-    post: async (feed, text) => of(feed, ({ client }) => client?.post?.(text) ?? TAKES_NONE),
+    post: async (feed, text) =>
+      of(feed, ({ client }) => (rehearsals.view ? NOT_IN_REHEARSAL : (client?.post?.(text) ?? TAKES_NONE))),
     playback: async (feed, command) =>
       of(feed, ({ client }) => {
         if (!(client instanceof PlaybackClient)) return false;

@@ -9,6 +9,7 @@ import type { LogRelay } from './log-relay';
 import { LiveShow } from './live-show';
 import { OutletPages } from './outlet-pages';
 import { ownerOf } from './owner';
+import { Rehearsals } from './rehearsals';
 import { spareOf } from './taken-sessions';
 
 /** A show that runs, and how it is given up on the bus. */
@@ -52,6 +53,7 @@ export function run(
     Object.entries(kept.stored.outlets)
       .filter(([, id]) => id === outlet)
       .reduce((sum, [hash]) => sum + bus.looking(show.id, `outlet/${hash}`), 0);
+  const rehearsals = new Rehearsals(live, log);
   const pages = new OutletPages();
   const beside: Beside = {
     watching,
@@ -61,12 +63,18 @@ export function run(
   };
   const giveUp = bus.own(
     show.id,
-    ownerOf(live, pages, () => bus.refresh(show.id, 'desk')),
+    ownerOf({ live, rehearsals, pages }, () => bus.refresh(show.id, 'desk')),
     (name) => {
-      if (name === 'desk') return deskChannel(live, beside, log);
+      if (name === 'desk') return deskChannel({ live, rehearsals }, beside, log);
       const outlet = kept.stored.outlets[name.slice('outlet/'.length)];
-      return outlet === undefined ? null : outletChannel(live, outlet, log);
+      return outlet === undefined ? null : outletChannel(rehearsals, outlet, log);
     },
   );
-  return { live, giveUp };
+  return {
+    live,
+    giveUp: () => {
+      rehearsals.close();
+      giveUp();
+    },
+  };
 }

@@ -17,6 +17,8 @@ import { seeded } from '@/core/rehearsal/chance';
 import { Day, FEEDS } from './bad-day';
 import { OutletPages } from './outlet-pages';
 import { ownerOf } from './owner';
+import { Rehearsals } from './rehearsals';
+import { noLog } from '@/server/log';
 
 /*
  * Twelve hours of three platforms, a minute a round: cut, repeated and reordered, the server killed every hour, midnight and the end of
@@ -126,8 +128,10 @@ test('twelve hours, a restart an hour, a change of the clock: every number on th
   expect(state.session?.startedAt).toBeLessThan(BEGINS + MINUTE);
 
   let log = '';
-  for await (const event of (await ownerOf(live, new OutletPages(), () => undefined).events(state.session?.id ?? '')) ??
-    [])
+  for await (const event of (await ownerOf(
+    { live, rehearsals: new Rehearsals(live, noLog()), pages: new OutletPages() },
+    () => undefined,
+  ).events(state.session?.id ?? '')) ?? [])
     log += writeEventLine(event);
   const file = join(folder, 'events.ndjson');
   writeFileSync(file, log);

@@ -4,18 +4,19 @@ import { mediaKind, usedMedia } from '@/core/media/media';
 import type { Show } from '@/core/show/show';
 import { compareOwed } from '@/core/engine/feature/thanks/owed';
 import { entryCount } from '@/core/engine/feature/draw/drawing';
+import type { SessionState } from '@/core/session/state';
 import { outlooks } from '@/core/session/outlook';
 import { liveOf, type Live, type Piece } from '@/core/piece';
 import { PlaybackClient } from '@/server/feed/playback';
 import { outletFrame } from '@/core/stage/outlet-frame';
 import type { LiveShow } from './live-show';
+import type { Rehearsals, Shown } from './rehearsals';
 
 /** So long after it was to be heard a sound may still be sent: an outlet that opens late does not play what is long over. */
 const HEARD_MS = 5000;
 
 /** @param outlet the id of one of the show's outlets */
-export function outletView(show: LiveShow, outlet: string): OutletView {
-  const { state } = show;
+export function outletView({ state }: Pick<Shown, 'state'>, outlet: string): OutletView {
   const { language, outlets, transition } = state.show;
   const by = outlets.find(({ id }) => id === outlet);
   const sounds = by?.sounds ?? false;
@@ -25,7 +26,7 @@ export function outletView(show: LiveShow, outlet: string): OutletView {
     scene: state.scene,
     transition,
     language,
-    live: liveOfPieces(show, shown.pieces),
+    live: liveOfPieces(state, shown.pieces),
     heard: sounds ? state.heard.filter(({ at }) => at > state.now - HEARD_MS) : null,
     sounds: sounds ? soundsOf(state.show) : [],
     pictures: picturesOf(state.show),
@@ -57,7 +58,7 @@ function picturesOf(show: Show): OutletView['pictures'] {
 const ownSounds = ({ media }: Show) =>
   media.filter((file) => mediaKind(file) === 'sound').map(({ id, cut }) => ({ id, cut }));
 
-const liveOfPieces = ({ state }: LiveShow, pieces: readonly Piece[]): Record<string, Live> =>
+const liveOfPieces = (state: SessionState, pieces: readonly Piece[]): Record<string, Live> =>
   Object.fromEntries(pieces.map((piece) => [piece.id, liveOf(piece, state)]));
 
 const SHOWN_ALERTS = 8;
@@ -141,15 +142,38 @@ interface AroundOutlets {
 }
 
 /** The sections of the desk's view. */
-export function deskView(show: LiveShow, { watching, pages, seen }: AroundOutlets): Omit<DeskView, 'step' | 'wanted'> {
-  const { state } = show;
+export function deskView(
+  { live, rehearsals }: { live: LiveShow; rehearsals: Rehearsals },
+  around: AroundOutlets,
+): Omit<DeskView, 'step' | 'wanted'> {
   return {
-    session: state.session,
-    earlier: show.turns.earlier,
-    chosen: state.chosen,
-    finished: show.sessions.list(state).length,
-    problem: show.room.problem,
-    feeds: feedViews(show),
+    session: live.state.session,
+    earlier: live.turns.earlier,
+    rehearsal: rehearsals.view,
+    chosen: live.state.chosen,
+    finished: live.sessions.list(live.state).length,
+    problem: live.room.problem,
+    feeds: feedViews(live),
+    told: [...live.outbound.told],
+    notices: live.told().slice(-SHOWN_NOTICES),
+    imitations: live.imitations.kept,
+    ...outletsView(live, around),
+    ...shownView(rehearsals.shown),
+  };
+}
+
+const outletsView = (
+  { state }: LiveShow,
+  { watching, pages, seen }: AroundOutlets,
+): Pick<DeskView, 'outlets' | 'outletPages' | 'outletsSeen'> => ({
+  outlets: Object.fromEntries(state.show.outlets.map(({ id }) => [id, watching(id)])),
+  outletPages: Object.fromEntries(state.show.outlets.map(({ id }) => [id, pages(id)])),
+  outletsSeen: Object.fromEntries(seen),
+});
+
+/** What a session comes to, or the rehearsal that is shown in its place. */
+function shownView({ state, recorder }: Shown) {
+  return {
     totals: state.totals,
     goals: [...state.goals.values()],
     counters: Object.fromEntries(state.counters),
@@ -165,23 +189,17 @@ export function deskView(show: LiveShow, { watching, pages, seen }: AroundOutlet
     ),
     played: state.played.slice(-SHOWN_PLAYED),
     lines: state.lines.slice(-SHOWN_PLAYED),
-    told: [...show.outbound.told],
-    notices: show.told().slice(-SHOWN_NOTICES),
     hidden: [...state.hidden],
     scene: state.scene,
-    live: liveOfPieces(show, state.show.pieces),
-    imitations: show.imitations.kept,
-    outlets: Object.fromEntries(state.show.outlets.map(({ id }) => [id, watching(id)])),
-    outletPages: Object.fromEntries(state.show.outlets.map(({ id }) => [id, pages(id)])),
-    outletsSeen: Object.fromEntries(seen),
+    live: liveOfPieces(state, state.show.pieces),
     ...thanksView(state),
     featured: state.featured,
     keptLines: state.keptLines,
     delayMark: state.delayMark,
     delayAnswers: [...state.delayAnswers],
     blackout: state.blackout !== null,
-    happened: show.recorder.lines,
-    chat: show.recorder.chat,
-    marks: show.recorder.marks,
+    happened: recorder.lines,
+    chat: recorder.chat,
+    marks: recorder.marks,
   };
 }

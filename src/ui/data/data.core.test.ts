@@ -73,6 +73,7 @@ describe('the desk’s view', () => {
     step: 0,
     session: { id: 'one', startedAt: 1, endedAt: null },
     earlier: null,
+    rehearsal: null,
     chosen: true,
     wanted: [],
     finished: 0,
