@@ -2,10 +2,10 @@ import assert from 'node:assert/strict';
 import { after, before, test } from 'node:test';
 import type { Page } from 'playwright-core';
 import { demoPhone } from './demo-phone';
-import { goTo } from './person';
-import { until, type World } from './world';
+import { goTo, outletAddress } from './person';
+import { until, wordsOn, type World } from './world';
 
-/* A rehearsal at once: a crowd through the demo show, what it comes to, an advice taken and taken back. */
+/* A rehearsal at once: a crowd through the demo show, what it comes to, an advice taken and taken back. The same crowd on the outlets. */
 
 let world: World;
 let page: Page;
@@ -97,13 +97,15 @@ test('a session of one’s own is the crowd: as it was, and four times as fast',
   };
   const [, events, minutes] = /^(\d+) things happen in (\d+)/.exec(await things()) ?? [];
   assert.ok(Number(events) > 100 && Number(minutes) > 60, `${events} in ${minutes}`);
-  await page.getByRole('radio', { name: 'Four times', exact: true }).first().tap();
+  await page.getByRole('radio', { name: 'Four times', exact: true }).tap();
   await until(things, (said) => Number(/in (\d+)/.exec(said)?.[1]) <= Number(minutes) / 4 + 1);
 });
 
 test('cancelled, it stops; without a feed there is nothing to rehearse, and it says so', async () => {
   await page.getByRole('radio', { name: 'A long evening' }).tap();
-  await page.getByRole('radio', { name: 'Four times' }).first().tap();
+  const many = page.getByRole('slider', { name: 'How many' });
+  await many.press('End');
+  assert.equal(await many.getAttribute('aria-valuetext'), '× 4.0');
   await page.getByRole('button', { name: 'Rehearse', exact: true }).tap();
   await page.getByRole('button', { name: 'Cancel' }).tap();
   await page.getByRole('button', { name: 'Rehearse', exact: true }).waitFor();
@@ -122,4 +124,84 @@ test('cancelled, it stops; without a feed there is nothing to rehearse, and it s
     await empty.getByRole('button', { name: 'Rehearse', exact: true }).getAttribute('aria-disabled'),
     'true',
   );
+});
+
+test('a slider by thumb: to its left end a quarter comes, and a tap near its middle brings it back', async () => {
+  const many = page.getByRole('slider', { name: 'How many' });
+  const box = async () => (await many.boundingBox()) ?? assert.fail('There is no thumb.');
+  const { y, height, x } = await box();
+  await page.touchscreen.tap(30, y + height / 2);
+  await until(
+    () => many.getAttribute('aria-valuetext'),
+    (said) => /^× 0\.\d+$/.test(said ?? ''),
+  );
+  assert.ok((await box()).x < x);
+  await page.touchscreen.tap(195, y + height / 2);
+  await until(
+    () => many.getAttribute('aria-valuetext'),
+    (said) => said === 'As it is',
+  );
+});
+
+test('on the outlets: seen there and on the desk, marked on every other place; ended, all is as it was', async () => {
+  const outlet = await (await world.person({ viewport: { width: 540, height: 960 } })).newPage();
+  await outlet.goto(await outletAddress(page));
+  const before = await until(
+    () => wordsOn(outlet),
+    (words) => words !== '',
+  );
+  await goTo(page, '/recap');
+  const sessions = await page.getByRole('main').innerText();
+  await goTo(page, '/rehearsal');
+  await page.getByRole('radio', { name: 'A rush of gifts' }).tap();
+  await page.getByRole('slider', { name: 'How generous' }).press('End');
+  await page.getByRole('button', { name: 'Rehearse on the outlets' }).tap();
+  const line = page.getByRole('region', { name: 'Rehearsal' });
+  await line.getByText(/^Rehearsal: A rush of gifts, \d+:\d\d left$/).waitFor();
+  await until(
+    () => wordsOn(outlet),
+    (words) => / sent /.test(words),
+  );
+  // Nothing there says that it is made up: what viewers will see is what is rehearsed.
+  assert.doesNotMatch(await wordsOn(outlet), /rehears/i);
+  await page.getByRole('button', { name: 'To the desk' }).tap();
+  await page.getByRole('list', { name: 'Chat' }).getByRole('listitem').nth(3).waitFor();
+  await page
+    .getByRole('tab', { name: /^To thank \d/ })
+    .or(page.getByRole('radio', { name: /^To thank \d/ }))
+    .waitFor();
+  await goTo(page, '/ready');
+  await page.getByRole('listitem', { name: 'First: Your outlets show a rehearsal' }).waitFor();
+  await line.getByRole('button', { name: 'End the rehearsal' }).tap();
+  await line.waitFor({ state: 'detached' });
+  await page.getByRole('listitem', { name: 'First: Your outlets show a rehearsal' }).waitFor({ state: 'detached' });
+  assert.equal(
+    await until(
+      () => wordsOn(outlet),
+      (words) => words === before,
+    ),
+    before,
+  );
+  await goTo(page, '/desk');
+  await page.getByText('What viewers write stands here as soon as you are live.').waitFor();
+  await goTo(page, '/recap');
+  assert.equal(await page.getByRole('main').innerText(), sessions);
+});
+
+test('it ends at once as a platform goes live, and what comes from then on is real', async () => {
+  await goTo(page, '/rehearsal');
+  await page.getByRole('radio', { name: 'A rush of gifts' }).tap();
+  await page.getByRole('button', { name: 'Rehearse on the outlets' }).tap();
+  const line = page.getByRole('region', { name: 'Rehearsal' });
+  await line.waitFor();
+  await world.brindle('odavarn.kiln', { act: 'live' });
+  await line.waitFor({ state: 'detached' });
+  await page.getByRole('status', { name: /^Live since/ }).waitFor();
+  await page.getByText('You are live: nothing is rehearsed on the outlets now.').waitFor();
+  const user = { uid: 'u1', handle: 'ines.barro', nickname: 'Inês', badges: [] };
+  await world.brindle('odavarn.kiln', { act: 'chat', user, text: 'In earnest' });
+  await goTo(page, '/desk');
+  const lines = page.getByRole('list', { name: 'Chat' }).getByRole('listitem');
+  await lines.filter({ hasText: 'In earnest' }).waitFor();
+  assert.equal(await lines.count(), 1);
 });

@@ -11,7 +11,8 @@ export type ReadyMend =
   | { kind: 'startFeed'; feed: string }
   | { kind: 'soundFrom'; outlet: string }
   | { kind: 'cueOff'; cue: string }
-  | { kind: 'command'; command: Command };
+  | { kind: 'command'; command: Command }
+  | { kind: 'endRehearsal' };
 
 /**
  * What one check came to. `first`: to be put right before going live; `know`: worth knowing, and nothing breaks; `good`: as it should be.

@@ -4,7 +4,7 @@ import { feedChecks } from './feeds';
 import { layoutChecks } from './layout';
 import { countdownChecks, goalChecks } from './numbers';
 import { outletChecks } from './outlets';
-import { rehearsedChecks } from './rehearsed';
+import { rehearsedChecks, rehearsingChecks } from './rehearsed';
 import { batteryChecks, mediaChecks, roomChecks } from './room';
 import { soundChecks } from './sound';
 
@@ -12,6 +12,7 @@ import { soundChecks } from './sound';
 const CHECKS: readonly ((looked: Looked) => Check[])[] = [
   feedChecks,
   outletChecks,
+  rehearsingChecks,
   soundChecks,
   roomChecks,
   twiceChecks,

@@ -44,6 +44,7 @@ const VIEW = {
   countdowns: [],
   problem: null,
   scene: '',
+  rehearsal: null,
 } as unknown as DeskView;
 
 interface Change {
@@ -229,6 +230,12 @@ test('what hurts most comes first, and every one that can be mended by a tap say
     'cueOff',
     null,
   ]);
+});
+
+test('a rehearsal on the outlets is first, and ended by a tap', () => {
+  const all = checks({ view: { rehearsal: { title: 'A raid', startedAt: NOW, endsAt: NOW + 60_000 } } });
+  expect(said(all, 'first')).toEqual(['Your outlets show a rehearsal']);
+  expect(all[0]?.offer?.does).toEqual({ kind: 'endRehearsal' });
 });
 
 test('without a feed that is missing is told once, and not by every cue', () => {

@@ -5,6 +5,20 @@ const DAY_MS = 86_400_000;
 /** A show changes within a week. */
 const WEEK_MS = 7 * DAY_MS;
 
+/** Whether outlets show a rehearsal: it would end by itself, and what is found of numbers is the crowd's. */
+export const rehearsingChecks = ({ view: { rehearsal } }: Looked): Check[] =>
+  rehearsal === null
+    ? []
+    : [
+        {
+          key: 'rehearsing',
+          level: 'first',
+          says: phrase('Your outlets show a rehearsal'),
+          why: phrase('It ends by itself when you go live. Until then goals and countdowns are those of its crowd.'),
+          offer: { label: phrase('End the rehearsal'), does: { kind: 'endRehearsal' } },
+        },
+      ];
+
 /** Whether the show was rehearsed within the last week, and what came of it. */
 export function rehearsedChecks({ show, rehearsed, now }: Looked): Check[] {
   if (!show.cues.some((cue) => cue.on)) return [];

@@ -5,7 +5,7 @@ import { BEGINS, type Flow } from '@/core/rehearsal/flow';
 import { carryOverOf } from '@/core/session/carry-over';
 import type { Command, Input } from '@/core/session/input';
 import { nextChange } from '@/core/session/next-change';
-import { newState, type SessionState } from '@/core/session/state';
+import type { SessionState } from '@/core/session/state';
 import type { Show } from '@/core/show/show';
 import type { Sayable } from '@/core/words/phrase';
 import { Runtime } from '@/server/runtime/runtime';

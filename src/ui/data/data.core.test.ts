@@ -135,6 +135,15 @@ describe('the desk’s view', () => {
     expect(merge(view, { now: 5, session: { id: 'one', startedAt: 1, endedAt: 5 } })?.happened).toHaveLength(2);
   });
 
+  test('a rehearsal begins with empty lists, and leaves none of its own behind', () => {
+    const rehearsal = { title: 'A raid', startedAt: 5, endsAt: 9 };
+    const marks = [{ t: 5, feed: 'f', kind: 'like' as const, count: 1, worth: 0 }];
+    const on = merge({ ...view, marks }, { now: 5, rehearsal, happened: [line('r')] });
+    expect([on?.happened.map(({ id }) => id), on?.marks, on?.session?.id]).toEqual([['r'], [], 'one']);
+    const over = merge(on, { now: 6, rehearsal: null, happened: [line('a'), line('b')] });
+    expect(over?.happened.map(({ id }) => id)).toEqual(['a', 'b']);
+  });
+
   test('marks older than the pulse are dropped, one that grew is one', () => {
     const marks = [
       { t: 1000, feed: 'f', kind: 'like' as const, count: 1, worth: 0 },

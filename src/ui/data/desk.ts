@@ -1,7 +1,7 @@
 import { dequal } from 'dequal';
 import { readStream, RemoteClock } from '@/client/stream';
 import type { Happened } from '@/core/desk/happened';
-import type { DeskView } from '@/core/desk/view';
+import { shownIn, type DeskView } from '@/core/desk/view';
 import { paced, useSelected, type Source } from './source';
 
 /** The server's engine clock, as this page knows it. */
@@ -88,10 +88,10 @@ export function merge(
   { now, happened, chat, marks, ...changed }: { now: number } & Partial<DeskView>,
 ): DeskView | null {
   if (!view) return null;
-  // A session that has just begun starts with an empty list.
-  const begun = changed.session !== undefined && changed.session?.id !== view.session?.id;
+  // A session or a rehearsal that has just begun, or is over, starts with an empty list.
+  const begun = shownIn({ ...view, ...changed }) !== shownIn(view);
   const latest = new Map(
-    [...view.marks, ...(marks ?? [])]
+    [...(begun ? [] : view.marks), ...(marks ?? [])]
       .filter(({ t }) => t > now - KEPT_MS)
       .map((mark) => [`${mark.t}/${mark.feed}/${mark.kind}`, mark]),
   );

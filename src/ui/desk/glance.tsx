@@ -73,10 +73,15 @@ export function Glance({ onCommand, onClose }: { onCommand: (command: Command) =
 }
 
 function SessionLine() {
-  const { live, length } = useDeskAt((view, now) => sessionWord(view?.session ?? null, now));
+  const { is, length } = useDeskAt(sessionWord);
   return (
-    <Text size={44} face="figure" tone={live ? 'lagoon' : 'muted'} role="status">
-      {live ? (length ?? say('Live')) : say('Off')}
+    <Text size={44} face="figure" tone={is === 'live' ? 'lagoon' : 'muted'} role="status">
+      {is === 'off' ? say('Off') : length}
+      {is === 'rehearsal' ? (
+        <Text size={22} tone="mist">
+          {` ${say('Rehearsal')}`}
+        </Text>
+      ) : null}
     </Text>
   );
 }

@@ -4,6 +4,7 @@ import { usePathname } from 'expo-router';
 import { useTicking } from '@/ui/begin/use-to-do';
 import { SheetHost } from '@/ui/part/sheet';
 import { Pulse } from '@/ui/pulse/pulse';
+import { RehearsalLine } from '@/ui/rehearsal/rehearsal-line';
 import { StageBeside } from '@/ui/stage/stage-beside';
 import { inPlace, useAsked } from './address';
 import { AtHand } from './at-hand';
@@ -32,6 +33,7 @@ export function Shell({ children }: { children: ReactNode }) {
       <Pulse />
       <Notices />
       <AtHand />
+      <RehearsalLine />
       <View role="main" className="flex-1">
         {children}
         <SheetHost />

@@ -90,19 +90,25 @@ function SessionButton() {
 
 /** Whether the show is live, and for how long. */
 function SessionState() {
-  const session = useDeskAt((view, now) => sessionWord(view?.session ?? null, now));
+  const { is, length } = useDeskAt(sessionWord);
   return (
     <View
       role="status"
-      aria-label={session.live ? say('Live since {session}', { session: session.length ?? '' }) : say('Off')}
+      aria-label={
+        is === 'live'
+          ? say('Live since {session}', { session: length ?? '' })
+          : is === 'rehearsal'
+            ? say('Rehearsal')
+            : say('Off')
+      }
       className="flex-row gap-1 px-3 min-h-[30px] items-center rounded-control bg-raised"
     >
-      <Text size={13} face="strong" tone={session.live ? 'lagoon' : 'muted'}>
-        {session.live ? say('Live') : say('Off')}
+      <Text size={13} face="strong" tone={is === 'live' ? 'lagoon' : is === 'rehearsal' ? 'mist' : 'muted'}>
+        {is === 'live' ? say('Live') : is === 'rehearsal' ? say('Rehearsal') : say('Off')}
       </Text>
-      {session.length ? (
+      {length ? (
         <Text size={13} face="strong" className="tabular-nums">
-          {session.length}
+          {length}
         </Text>
       ) : null}
     </View>

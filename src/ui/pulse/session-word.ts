@@ -8,8 +8,12 @@ export function clockTime(ms: number): string {
   return h > 0 ? `${h}:${two(m)}:${two(s)}` : `${m}:${two(s)}`;
 }
 
-/** "Off", or "Live" with its length. */
-export function sessionWord(session: DeskView['session'], now: number): { live: boolean; length: string | null } {
-  if (!session || session.endedAt !== null) return { live: false, length: null };
-  return { live: true, length: clockTime(now - session.startedAt) };
+/** Whether a session is on, or a rehearsal in its place, and for how long. */
+export function sessionWord(
+  view: Pick<DeskView, 'session' | 'rehearsal'> | null,
+  now: number,
+): { is: 'live' | 'rehearsal' | 'off'; length: string | null } {
+  if (view?.rehearsal) return { is: 'rehearsal', length: clockTime(now - view.rehearsal.startedAt) };
+  if (view?.session?.endedAt !== null) return { is: 'off', length: null };
+  return { is: 'live', length: clockTime(now - view.session.startedAt) };
 }

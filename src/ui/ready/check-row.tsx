@@ -29,7 +29,8 @@ export function CheckRow({ check: { level, says, why, offer } }: { check: Check 
   const { icon: Icon, colour, word } = SIGNS[level];
   // A device that may use the desk may have the show do something, and changes nothing of it.
   const everything = useOpened(({ device }) => mayEverything(device));
-  const can = offer && (everything || offer.does.kind === 'command') ? offer : null;
+  const can =
+    offer && (everything || offer.does.kind === 'command' || offer.does.kind === 'endRehearsal') ? offer : null;
   return (
     <View
       role="listitem"

@@ -1,6 +1,6 @@
 import type { ReadyMend } from '@/core/ready/check';
 import { mendShow } from '@/core/stage/judge/mend';
-import { sendCommand } from '@/ui/data/command';
+import { askShow, sendCommand } from '@/ui/data/command';
 import { edit } from '@/ui/data/show-store';
 import { offerUndo } from '@/ui/frame/toast';
 import { say } from '@/ui/words/say';
@@ -9,6 +9,10 @@ import { say } from '@/ui/words/say';
 export async function putRight(mend: Exclude<ReadyMend, { kind: 'go' }>): Promise<string | null> {
   if (mend.kind === 'command') {
     const answer = await sendCommand(mend.command);
+    return answer.ok ? null : answer.reason;
+  }
+  if (mend.kind === 'endRehearsal') {
+    const answer = await askShow('DELETE', '/rehearsal');
     return answer.ok ? null : answer.reason;
   }
   edit((draft) => {

@@ -14,42 +14,34 @@ import { useShow } from '@/ui/data/show';
 import { showStore } from '@/ui/data/show-store';
 import { PlaceBody } from '@/ui/frame/place-body';
 import { Button } from '@/ui/part/button';
-import { Choice, TitledSegments } from '@/ui/part/choice';
+import { Choice } from '@/ui/part/choice';
 import { Problem } from '@/ui/part/problem';
 import { KIND_WORDS } from '@/ui/part/shape';
 import { Text } from '@/ui/part/text';
 import { say, saying } from '@/ui/words/say';
+import { FactorSlider } from './factor-slider';
+import { OnOutlets } from './on-outlets';
 import { PastFields, usePast } from './past-fields';
 import { AdviceCard } from './advice-card';
 import { TakenLine } from './taken-line';
 import { ReportView } from './report-view';
 import { useRehearsal, type Rehearsed } from './use-rehearsal';
 
-/** Factors that a crowd may have, as they are chosen. */
-type Factor = '0.25' | '0.5' | '1' | '2' | '4';
-const factorOptions = (): { value: Factor; label: string }[] => [
-  { value: '0.25', label: say('A quarter') },
-  { value: '0.5', label: say('Half') },
-  { value: '1', label: say('As it is') },
-  { value: '2', label: say('Twice') },
-  { value: '4', label: say('Four times') },
-];
-
 /** A crowd that is made up, through the show as it is: what would wait, and what would help. */
 export function RehearsalPlace() {
   const show = useShow();
   const [crowd, setCrowd] = useState<CrowdName | 'past'>('usual');
   const past = usePast();
-  const [size, setSize] = useState<Factor>('1');
-  const [gifts, setGifts] = useState<Factor>('1');
+  const [size, setSize] = useState(1);
+  const [gifts, setGifts] = useState(1);
   const [seed, setSeed] = useState(1);
   const [taken, setTaken] = useState<AdviceName | null>(null);
   const { runs, result, failed, run, cancel } = useRehearsal();
   const asked: CrowdAsked = {
     crowd: crowd === 'past' ? 'usual' : crowd,
     seed,
-    size: Number(size),
-    gifts: Number(gifts),
+    size,
+    gifts,
     ...(crowd === 'past' && past.asked ? { past: past.asked } : {}),
   };
   const sent = kindsSent(show);
@@ -57,13 +49,13 @@ export function RehearsalPlace() {
     <PlaceBody title={say('Rehearsal')}>
       <Text tone="muted" className="mt-1 mb-4">
         {say(
-          'A made-up crowd goes through your cues at once. Nothing is seen or heard by anyone, and no number changes.',
+          'A made-up crowd goes through your cues: at once, which nobody sees or hears, or on your outlets. No number changes.',
         )}
       </Text>
       <CrowdChoice crowd={crowd} onCrowd={setCrowd} past={past} />
       <View className="mt-4 gap-4">
-        <TitledSegments label={say('How many')} value={size} onChange={setSize} options={factorOptions()} />
-        <TitledSegments label={say('How generous')} value={gifts} onChange={setGifts} options={factorOptions()} />
+        <FactorSlider label={say('How many')} value={size} onChange={setSize} />
+        <FactorSlider label={say('How generous')} value={gifts} onChange={setGifts} />
         <LeftOut sent={sent} />
         <View className="flex-row flex-wrap gap-3">
           {runs ? (
@@ -102,6 +94,9 @@ export function RehearsalPlace() {
           }}
         />
       ) : null}
+      <View className="mt-6">
+        <OnOutlets asked={asked} disabled={sent.length === 0} />
+      </View>
     </PlaceBody>
   );
 }
