@@ -1,8 +1,11 @@
 import assert from 'node:assert/strict';
+import { createHash } from 'node:crypto';
 import { after, before, test } from 'node:test';
+import { createCanvas } from '@napi-rs/canvas';
 import type { Locator, Page } from 'playwright-core';
+import { starterShow } from '@/core/show/starter';
 import { onAir, type OnAir } from './on-air';
-import { addPiece, closeSheet, goTo } from './person';
+import { addBrindle, addPiece, closeSheet, goTo, openShowFile } from './person';
 import { until, VIEWERS } from './world';
 
 /* The ready check: each thing is broken, is seen there, is put right by its tap, and is gone. */
@@ -29,10 +32,10 @@ const ready = async (): Promise<void> => {
   await page.getByRole('button', { name: 'Ready check', exact: true }).tap();
   await page.getByRole('list', { name: 'Checks' }).getByRole('listitem').first().waitFor();
 };
-const openOutlet = async (script = ''): Promise<Page> => {
+const openOutlet = async (script = '', address = air.address): Promise<Page> => {
   const own = await (await air.world.person({ viewport: { width: 540, height: 960 } })).newPage();
   await own.addInitScript({ content: script });
-  await own.goto(air.address);
+  await own.goto(address);
   return own;
 };
 
@@ -63,6 +66,27 @@ test('no outlet open: the way to paste it; open twice, and too wide, it says whe
   await line('The layer of “Everything” has other proportions than its frame').waitFor();
   await outlet.setViewportSize({ width: 540, height: 960 });
   await gone('other proportions');
+  await goTo(page, '/outlets');
+  await page.getByRole('button', { name: 'Add an outlet' }).tap();
+  await page.getByLabel('Address', { exact: true }).nth(1).waitFor();
+  await ready();
+  await line(/was never opened/)
+    .getByRole('button', { name: 'How to paste' })
+    .tap();
+  const other = await openOutlet('', await page.getByLabel('Address', { exact: true }).nth(1).innerText());
+  await ready();
+  await gone('was never opened');
+  await other.context().close();
+  await line(/is not open just now/).waitFor();
+  await goTo(page, '/outlets');
+  await page
+    .getByRole('button', { name: /^What it carries/ })
+    .last()
+    .tap();
+  await page.getByRole('button', { name: 'Delete this outlet' }).tap();
+  await page.getByRole('button', { name: 'Delete it' }).tap();
+  await ready();
+  await gone('is not open just now');
 });
 
 test('a feed that is stopped is started by a tap; a clock that is off is told', async () => {
@@ -78,6 +102,54 @@ test('a feed that is stopped is started by a tap; a clock that is off is told', 
   await line('its clock is 4 min off').waitFor();
   await air.act({ act: 'end' });
   await air.act({ act: 'faults', skewMs: 0 });
+});
+
+test('a broadcast that is not public is told until it is; a handle that nobody has any more leads to its feed', async () => {
+  await air.act({ act: 'public', on: false });
+  const step = line(`Brindle, ${HANDLE}: Broadcast is not as it should be`).filter({ hasText: 'is not public' });
+  await step.getByRole('button', { name: 'Look at it' }).tap();
+  await page.waitForURL(/\/feed\//);
+  await air.act({ act: 'public', on: true });
+  await ready();
+  await gone('Broadcast is not as it should be');
+  await air.act({ act: 'gone' });
+  await line(`Brindle, ${HANDLE}: not found`).getByRole('button', { name: 'Look at it' }).tap();
+  await page.getByText('Cannot find this handle.').first().waitFor();
+  await air.act({ act: 'open' });
+  await goTo(page, '/feeds');
+  await page.getByRole('button', { name: /^More for/ }).tap();
+  await page.getByRole('button', { name: 'Stop this feed' }).tap();
+  await ready();
+  await line('is stopped').getByRole('button', { name: 'Start it' }).tap();
+  await line(`Brindle, ${HANDLE}: waiting`).waitFor();
+});
+
+test('a file that is nowhere is told by name, and brought where that leads to', async () => {
+  const bytes = createCanvas(64, 48).toBuffer('image/png');
+  const id = createHash('sha256').update(bytes).digest('hex');
+  const facts = { type: 'image/png', bytes: bytes.length, width: 64, height: 48, seconds: 0, frames: [], lufs: null };
+  const file = { id, name: 'Lost pot', ...facts, cut: { from: 0, until: null, fadeIn: 0, fadeOut: 0 } };
+  await goTo(page, '/shows');
+  const name = await page.getByLabel('Name of this show').inputValue();
+  await openShowFile(page, { ...starterShow('another'), name: 'With a file', media: [file] });
+  await ready();
+  const missing = line('1 file is missing').filter({ hasText: 'Lost pot' });
+  await missing.getByRole('button', { name: 'Look at them' }).tap();
+  await page.getByRole('group', { name: 'Missing files' }).getByText('Lost pot').waitFor();
+  const [chooser] = await Promise.all([
+    page.waitForEvent('filechooser'),
+    page.getByRole('button', { name: 'Add files' }).tap(),
+  ]);
+  await chooser.setFiles({ name: 'pot.png', mimeType: 'image/png', buffer: bytes });
+  await page.getByRole('group', { name: 'Missing files' }).waitFor({ state: 'detached' });
+  await ready();
+  await gone('is missing');
+  await goTo(page, '/shows');
+  await page.getByRole('button', { name: `Put ${name} on`, exact: true }).tap();
+  await until(
+    () => page.getByLabel('Name of this show').inputValue(),
+    (on) => on === name,
+  );
 });
 
 test('sound: from nowhere, never heard, heard by the outlet’s own meter; a browser that blocks it', async () => {
@@ -102,8 +174,12 @@ test('sound: from nowhere, never heard, heard by the outlet’s own meter; a bro
   await line('Nothing was played').getByRole('button').tap();
   await line('The browser of “Everything” is silent').waitFor();
   await outlet.context().close();
+  outlet = await openOutlet(`AnalyserNode.prototype.getFloatTimeDomainData = () => undefined;`);
+  await line('Nothing was played').getByRole('button').tap();
+  await line('What “Everything” played last was silent').waitFor();
+  await outlet.context().close();
   outlet = await openOutlet();
-  await gone('is silent');
+  await gone('was silent');
 });
 
 test('another overlay that shows the same: the alert that would come twice is switched off by a tap, and back by another', async () => {
@@ -194,4 +270,26 @@ test('a device whose battery or room ends says so; a server that is away is said
   await page.getByRole('heading', { name: 'Not known just now' }).waitFor();
   await air.world.startServer();
   await page.getByRole('heading', { name: /Ready|first/ }).waitFor();
+});
+
+test('whoever begins is told what to do first: a feed, and cues that are on', async () => {
+  const own = await (await air.world.person()).newPage();
+  await own.goto('/ready');
+  const first = own
+    .getByRole('list', { name: 'Checks' })
+    .getByRole('listitem', { name: 'First: No feed is connected' });
+  await first.getByRole('button', { name: 'Add a feed' }).tap();
+  await addBrindle(own, HANDLE);
+  await openShowFile(own, { ...starterShow('none'), cues: [] });
+  await goTo(own, '/ready');
+  await first.waitFor({ state: 'detached' });
+  await own
+    .getByRole('listitem', { name: 'Worth knowing: No cue is on' })
+    .getByRole('button', { name: 'Make one' })
+    .tap();
+  await own.waitForURL(/\/cues/);
+  await own.getByRole('button', { name: 'New cue' }).first().tap();
+  await own.getByRole('button', { name: /^Applause at a press/ }).tap();
+  await goTo(own, '/ready');
+  await own.getByRole('listitem', { name: 'As it should be: Every cue can fire' }).waitFor();
 });

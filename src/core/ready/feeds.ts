@@ -1,5 +1,5 @@
 import type { Feed } from '@/core/platform/feed';
-import { FEED_STATES } from '@/core/platform/feed-state';
+import { FEED_STATES, type FeedState } from '@/core/platform/feed-state';
 import { kindsOf, PLATFORMS, sendsOf } from '@/core/platform';
 import { WAITED_FOR } from '@/core/show/sentence';
 import { phrase, type Sayable } from '@/core/words/phrase';
@@ -21,12 +21,12 @@ export function feedChecks(looked: Looked): Check[] {
         offer: { label: phrase('Add a feed'), does: { kind: 'go', to: '/feeds' } },
       },
     ];
-  return feeds.flatMap((feed) => [
-    stateOf(feed, looked),
-    ...stepsOf(feed, looked),
-    ...notYetOf(feed),
-    ...clockOf(feed, looked),
-  ]);
+  return feeds.flatMap((feed) => {
+    const steps = stepsOf(feed, looked);
+    // What is not as it should be there says why it is connected to in vain.
+    const vain = steps.length > 0 && looked.view.feeds[feed.id]?.state === 'reconnecting';
+    return [...(vain ? [] : [stateOf(feed, looked)]), ...steps, ...notYetOf(feed), ...clockOf(feed, looked)];
+  });
 }
 
 const nameOf = ({ platform, handle }: Feed): Sayable => {
@@ -58,16 +58,19 @@ function stateOf(feed: Feed, { view }: Looked): Check {
   };
 }
 
-/** What its platform asks for and has not: admission, a helper, a signature. That it is not found is said above. */
+/** What these states say is not said again. */
+const SAID: ReadonlySet<FeedState> = new Set<FeedState>(['notFound', 'crowded', 'nowhere', 'faulty', 'full']);
+
+/** What its platform asks for and is not so: a public broadcast, a helper, a signature. */
 const stepsOf = (feed: Feed, { steps, view }: Looked): Check[] =>
-  !feed.on || FEED_STATES[view.feeds[feed.id]?.state ?? 'looking'].mood === 'problem'
+  !feed.on || SAID.has(view.feeds[feed.id]?.state ?? 'looking')
     ? []
     : (steps[feed.id] ?? [])
         .filter(({ outcome }) => outcome === 'bad')
         .map(({ step, says }, n) => ({
           key: `step ${feed.id} ${n}`,
           level: 'first',
-          says: phrase('{name}: {step} is missing', { name: nameOf(feed), step }),
+          says: phrase('{name}: {step} is not as it should be', { name: nameOf(feed), step }),
           why: says,
           offer: { label: phrase('Look at it'), does: { kind: 'go', to: `/feed/${feed.id}` } },
         }));

@@ -119,7 +119,15 @@ const WRONG: readonly [what: string, change: Change, first: string][] = [
   [
     'a step that is missing',
     { looked: { steps: { f: [{ step: 'Signature', outcome: 'bad', says: 'None.' }] } } },
-    'Brindle, odavarn: Signature is missing',
+    'Brindle, odavarn: Signature is not as it should be',
+  ],
+  [
+    'a step that is missing, for which it is connected to in vain',
+    {
+      view: { feeds: { f: { ...health, state: 'reconnecting' } } },
+      looked: { steps: { f: [{ step: 'Broadcast', outcome: 'bad', says: 'Not public.' }] } },
+    },
+    'Brindle, odavarn: Broadcast is not as it should be',
   ],
   ['no outlet open', { view: { outlets: {}, outletPages: {} } }, 'No outlet is open'],
   ['an outlet with sound open twice', { view: { outlets: { [OUTLET]: 2 } } }, '“Everything” is open in 2 places'],

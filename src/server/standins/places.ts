@@ -34,6 +34,11 @@ export class Places<P> {
     if (/^[a-z0-9._-]{1,64}$/.test(handle) && !this.all.has(handle)) this.all.set(handle, this.make(handle));
   }
 
+  /** Nobody has the handle any more. */
+  close(handle: string): void {
+    this.all.delete(handle);
+  }
+
   /** Something of every place, by handle. */
   each<T>(pick: (place: P) => T): Record<string, T> {
     return Object.fromEntries([...this.all].map(([handle, place]) => [handle, pick(place)]));

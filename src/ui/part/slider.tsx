@@ -1,6 +1,7 @@
 import * as Primitive from '@rn-primitives/slider';
 import { View } from 'react-native';
 import type { Sayable } from '@/core/words/phrase';
+import { isMirrored } from '@/ui/words/facing';
 import { saying } from '@/ui/words/say';
 import { Text } from './text';
 
@@ -31,6 +32,7 @@ export const Slider = ({ label, value, words, least, most, step, onChange }: Sli
       min={least}
       max={most}
       step={step}
+      dir={isMirrored() ? 'rtl' : 'ltr'}
       onValueChange={(values) => onChange(Array.isArray(values) ? Number(values[0]) : Number(values))}
       className="relative flex-row items-center min-h-[44px] touch-none select-none"
     >

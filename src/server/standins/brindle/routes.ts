@@ -17,6 +17,7 @@ const chance = z.number().min(0).max(1);
 /** What can be done in a room from outside: as a viewer, as its streamer, or to set faults. */
 const actSchema = z.discriminatedUnion('act', [
   z.object({ act: z.literal('open') }),
+  z.object({ act: z.literal('gone') }),
   z.object({ act: z.literal('live') }),
   z.object({ act: z.literal('end') }),
   z.object({ act: z.literal('drop') }),
@@ -113,6 +114,7 @@ export function brindle(handles: readonly string[]): Router {
     const place = places.of(req, res);
     if (!place) return;
     const refusal = act(place, parsed.data);
+    if (parsed.data.act === 'gone') places.close(handle);
     if (refusal) problem(res, 409, { title: 'Not now', detail: refusal });
     else res.json(describe(place));
   });
@@ -153,6 +155,11 @@ function act(place: Place, done: Act): string | null {
       return null;
     case 'live':
       room.goLive();
+      return null;
+    case 'gone':
+      place.setCrowd(0, 0);
+      room.end();
+      room.drop();
       return null;
     case 'end':
       place.setCrowd(0, 0);
