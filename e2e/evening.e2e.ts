@@ -71,7 +71,7 @@ test('live, the rehearsal is over by itself; for the whole evening the desk is e
   const end = Date.now() + EVENING_MS;
   let away = false;
   while (Date.now() < end) {
-    await thank();
+    if (!(await thank())) await page.waitForTimeout(300);
     // In the middle of it the streamer is away for a moment.
     if (away || Date.now() < end - EVENING_MS / 2) continue;
     away = true;

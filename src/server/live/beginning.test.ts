@@ -53,3 +53,18 @@ test('a streak and the room’s likes go on where they were, also after the new 
     expect([counted(runtime, gift(12, 5, true)), counted(runtime, likes(13, 310))]).toEqual([2, 10]);
   }
 });
+
+test('a frame that was cleared stays so in the session that begins, also once that was read back', () => {
+  const around = { log: noLog(), emit: () => undefined };
+  const before = Runtime.of(show as never);
+  const begun = (n: number) => beginSession(before, { at: START + n, ...around, historyState: () => before.state });
+  expect(begun(1)?.runtime.state.blackout).toBeNull();
+  before.apply({ input: 'command', at: START + 2, command: { command: 'blackout', on: true } }, false);
+  const next = begun(3);
+  const lines = (next?.first ?? []).map((input) => readInputLine(JSON.stringify(input)) as Input);
+  const again = Runtime.readBack(show as never, { snapshot: null, inputs: lines }, () => ({
+    snapshot: null,
+    inputs: lines,
+  }));
+  expect([next?.runtime.state.blackout, again.state.blackout]).toEqual([[], []]);
+});

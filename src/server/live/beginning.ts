@@ -64,7 +64,11 @@ export function beginSession(before: Runtime, { at, log, emit, historyState }: A
     }
     if (done) first.push(input);
   }
-  return runtime.state.session === null ? null : { runtime, first, kept: () => void (kept = true) };
+  if (runtime.state.session === null) return null;
+  // Whoever has cleared everything has not said that it is to come back.
+  const cleared: Input = { input: 'command', at, command: { command: 'blackout', on: true } };
+  if (before.state.blackout !== null && runtime.apply(cleared, false, emit).done) first.push(cleared);
+  return { runtime, first, kept: () => void (kept = true) };
 }
 
 /** Whether a broadcast that is live now is the one that has just been interrupted: then its session goes on. */

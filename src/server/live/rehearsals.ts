@@ -93,10 +93,10 @@ export class Rehearsals {
   }
 
   end(): void {
+    withPast.delete(this);
     if (!this.on) return;
     this.on.stop();
     this.on = null;
-    withPast.delete(this);
     this.changed();
   }
 
