@@ -1,3 +1,4 @@
+import type { Readable } from 'node:stream';
 import type { CarryOver } from '@/core/session/carry-over';
 import { setImmediate as afterOthers } from 'node:timers/promises';
 import { CarryOverReader, carryOverLines, LONGEST_LINE } from '@/core/file/carry-over-lines';
@@ -20,7 +21,7 @@ export type ReadLasting = { ok: true; lasting: CarryOver } | { ok: false; reason
 
 const TOO_MUCH = 'That is more than earlier sessions can have left.';
 
-export async function readLasting(req: AsyncIterable<Uint8Array>): Promise<ReadLasting> {
+export async function readLasting(req: Readable): Promise<ReadLasting> {
   const reader = new CarryOverReader();
   try {
     for await (const line of linesOf(req, { most: MOST, longest: LONGEST_LINE })) {
