@@ -37,8 +37,9 @@ export interface Mark {
   worth: number;
 }
 
-const KEPT_LINES = 120;
-const KEPT_CHAT = 300;
+/** So many lines are kept of what happened, and of chat. */
+export const KEPT_LINES = 120;
+export const KEPT_CHAT = 300;
 /** Likes of one feed within so long, ms, are one line while no more than so few other lines have come after it. */
 const LIKES_MS = 30_000;
 const LIKES_BEHIND = 3;

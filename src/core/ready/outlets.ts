@@ -67,7 +67,15 @@ function outletCheck(outlet: Outlet, { show, view }: Looked): Check[] {
 const pageWords = ({ browser, width, height }: OutletPage): Sayable =>
   phrase('In {browser}, {width} × {height}.', { browser: browser || phrase('a browser'), width, height });
 
-const where = (pages: readonly OutletPage[]): Sayable => phrase('{pages}', { pages: { dots: pages.map(pageWords) } });
+/** Each of them in a row, not as sentences. */
+const where = (pages: readonly OutletPage[]): Sayable =>
+  phrase('{pages}', {
+    pages: {
+      dots: pages.map(({ browser, width, height }) =>
+        phrase('{browser}, {width} × {height}', { browser: browser || phrase('a browser'), width, height }),
+      ),
+    },
+  });
 
 /** A window of other proportions than the frame leaves bars; nothing is cut. */
 function sizeCheck({ id, name }: Outlet, page: OutletPage, frame: { width: number; height: number }): Check[] {

@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { aGift, aTip, aSubscription, START } from '@/core/event/examples';
 import type { StreamEvent } from '@/core/event/event';
 import { withoutViewer } from '@/core/people/forget';
@@ -101,4 +102,53 @@ test('who is forgotten is nobody there either, and stays thanked', () => {
   const state = after(...inputs);
   expect(JSON.stringify(serialize(state))).not.toContain('rosamund');
   expect(state.owed.size).toBe(0);
+});
+
+test('whatever is given, thanked and taken back, in any order: nothing of it is lost, and nothing is owed twice', () => {
+  const giver = fc.constantFrom('hana', 'ines', 'bram');
+  const doing = fc.oneof(
+    fc.record({ does: fc.constant('gives' as const), by: giver, count: fc.integer({ min: 1, max: 9 }) }),
+    fc.record({ does: fc.constant('thank' as const), by: giver, late: fc.boolean() }),
+    fc.record({ does: fc.constant('unthank' as const), by: giver }),
+  );
+  fc.assert(
+    fc.property(fc.array(doing, { maxLength: 60 }), (all) => {
+      const state = after();
+      /** What each has given and is to be thanked for, by hand; and what was thanked, newest last. */
+      const owed = new Map<string, number>();
+      const thanked: { by: string; coins: number }[] = [];
+      let s = 1;
+      for (const each of all) {
+        s += 1;
+        const key = `f/${each.by}`;
+        if (each.does === 'gives') {
+          fold(state, at(aGift({ by: each.by, count: each.count }), s));
+          owed.set(each.by, (owed.get(each.by) ?? 0) + each.count * 10);
+        } else if (each.does === 'thank') {
+          const known = state.owed.get(key);
+          // Pressed a moment too early: somebody has given more since.
+          fold(
+            state,
+            tell({ command: 'thank', giver: key, last: each.late && known ? known.last - 1 : (known?.last ?? 0) }, s),
+          );
+          const coins = owed.get(each.by);
+          if (coins === undefined || each.late) continue;
+          owed.delete(each.by);
+          thanked.push({ by: each.by, coins });
+          if (thanked.length > 20) thanked.shift();
+        } else {
+          fold(state, tell({ command: 'unthank', giver: key }, s));
+          const last = thanked.findLastIndex(({ by }) => by === each.by);
+          const [back] = last < 0 ? [] : thanked.splice(last, 1);
+          if (back) owed.set(each.by, (owed.get(each.by) ?? 0) + back.coins);
+        }
+      }
+      const again = deserialize(JSON.parse(JSON.stringify(serialize(state))) as ReturnType<typeof serialize>);
+      for (const each of [state, again]) {
+        expect(new Map([...each.owed].map(([, { name, coins }]) => [name, coins]))).toEqual(owed);
+        expect(each.thanked.map(({ name, coins }) => ({ by: name, coins }))).toEqual(thanked);
+      }
+    }),
+    { numRuns: 300 },
+  );
 });
