@@ -163,6 +163,30 @@ test('one press clears the frame and silences everything; the next brings all of
   );
 });
 
+test('what is kept, thanked and cleared here is so on another desk, and what is done there is so here', async () => {
+  const other = await page.context().newPage();
+  await other.goto('/desk');
+  await other.getByRole('tab', { name: 'Chat' }).tap();
+  await other.getByRole('radio', { name: 'Kept' }).tap();
+  await other.getByRole('button', { name: /which glaze is that\? asks, kept/ }).tap();
+  await other.getByRole('button', { name: 'Keep it no longer' }).tap();
+  await closeSheet(other);
+  await other.getByText('None of these yet.').waitFor();
+  await act({ act: 'gift', user: VIEWERS.ines, gift: 'glaze-pot' });
+  await other.getByRole('tab', { name: 'To thank 1' }).tap();
+  await other.getByRole('button', { name: 'Inês: thanked' }).tap();
+  await tab('To thank');
+  await page.getByText('Nobody waits for a thank-you.').waitFor();
+  await page.getByRole('button', { name: 'Clear all' }).tap();
+  await other.getByRole('button', { name: 'Bring back' }).tap();
+  await page.getByRole('button', { name: 'Clear all' }).waitFor();
+  await tab('Chat');
+  await page.getByRole('radio', { name: 'Kept' }).tap();
+  await page.getByText('None of these yet.').waitFor();
+  await page.getByRole('radio', { name: 'All', exact: true }).tap();
+  await other.close();
+});
+
 test('scenes are large buttons with pictures; the one for being away is a press there and a press back', async () => {
   await goTo(page, '/stage');
   await page.getByRole('button', { name: /^Scenes/ }).tap();
