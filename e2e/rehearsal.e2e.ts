@@ -143,6 +143,20 @@ test('a slider by thumb: to its left end a quarter comes, and a tap near its mid
   );
 });
 
+test('a session of one’s own on the outlets: it begins where most of it happened, eight times as fast', async () => {
+  await page.getByRole('radio', { name: /^A session of your own/ }).tap();
+  await page.getByRole('radio', { name: 'Eight times', exact: true }).tap();
+  await page.getByRole('button', { name: 'Rehearse on the outlets' }).tap();
+  const line = page.getByRole('region', { name: 'Rehearsal' });
+  await line.getByText(/, \d+:\d\d left$/).waitFor();
+  await goTo(page, '/desk');
+  await page.getByRole('tab', { name: 'Happened' }).tap();
+  await page.getByRole('list', { name: 'What just happened, newest first' }).getByRole('listitem').nth(2).waitFor();
+  await line.getByRole('button', { name: 'End the rehearsal' }).tap();
+  await line.waitFor({ state: 'detached' });
+  await page.getByRole('tab', { name: 'Chat' }).tap();
+});
+
 test('on the outlets: seen there and on the desk, marked on every other place; ended, all is as it was', async () => {
   const outlet = await (await world.person({ viewport: { width: 540, height: 960 } })).newPage();
   await outlet.goto(await outletAddress(page));

@@ -194,6 +194,14 @@ test('a past session comes as fast as it is asked to, and is over when it is', a
   expect(live.state.totals.gifts).toBe(0);
 });
 
+test('points that come in as a table meanwhile are the show’s', async () => {
+  await owner.rehearse(RUSH);
+  const row = { feed: 'b', id: 'x', handle: 'x', name: 'X', points: 70 };
+  await owner.command({ command: 'import', rows: [row] });
+  await owner.endRehearsal();
+  expect(live.state.ledger.get('b', 'x')).toMatchObject({ name: 'X' });
+});
+
 test('the show that is edited meanwhile is what goes on; deleted or closed, it ends', async () => {
   const desk = look();
   await owner.rehearse(RUSH);

@@ -19,6 +19,9 @@ export interface Shown {
 /** What rehearsals need of the show that is rehearsed. */
 export type Rehearsed = Pick<LiveShow, 'state' | 'recorder' | 'isOn' | 'clock' | 'onChange' | 'notice'>;
 
+/** What is meant for good, and not for what is on the frame just now. */
+const OF_THE_SHOW: ReadonlySet<Command['command']> = new Set<Command['command']>(['import', 'keepShow']);
+
 /** A past session is in memory as long as it is rehearsed: so many at once in this process. */
 export const MOST_PAST = 20;
 const withPast = new Set<Rehearsals>();
@@ -87,9 +90,9 @@ export class Rehearsals {
     return 'on';
   }
 
-  /** What a desk asks for while one is on is done in the rehearsal. @returns false where none is on */
+  /** What a desk asks for while one is on is done in the rehearsal. @returns false where none is on, or where it is the show's own to do */
   command(command: Command): boolean {
-    return this.on?.command(command) ?? false;
+    return OF_THE_SHOW.has(command.command) ? false : (this.on?.command(command) ?? false);
   }
 
   end(): void {
