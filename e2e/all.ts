@@ -108,6 +108,7 @@ const ALONE = ['flood.e2e.ts', 'at-once.e2e.ts', 'delay.e2e.ts'];
 /** These take longest and come first, so that neither core waits for the other at the end. */
 const LONG = [
   'moments.e2e.ts',
+  'ready.e2e.ts',
   'back.e2e.ts',
   'browser.e2e.ts',
   'numbers.e2e.ts',
@@ -115,6 +116,8 @@ const LONG = [
   'week-numbers.e2e.ts',
   'stage.e2e.ts',
   'sizes.e2e.ts',
+  'evening.e2e.ts',
+  'devices.e2e.ts',
   'formats.e2e.ts',
   'feeds.e2e.ts',
   'feeds-any.e2e.ts',
