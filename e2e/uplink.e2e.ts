@@ -2,6 +2,7 @@ import assert from 'node:assert/strict';
 import { connect, createServer, type Socket } from 'node:net';
 import { after, before, test } from 'node:test';
 import type { Page } from 'playwright-core';
+import { carriedBy } from '@/core/uplink/link';
 import { goTo } from './person';
 import { until, World } from './world';
 
@@ -87,15 +88,22 @@ const measured = async (): Promise<number> => {
 
 test('it says beforehand what it sends; what it finds is what the way lets through, within a tenth', async () => {
   assert.match(await card().innerText(), /Sends up to 40 MB .* in 10 s/);
-  // Rates far above the least that their line of the table takes: the slowest tenth may be a quarter slower.
-  for (const [set, said] of [
-    [2.4, /854 × 480, or 480 × 854 upright at 30 frames a second, 1,200 kbit\/s/],
-    [10, /1920 × 1080, or 1080 × 1920 upright at 30 frames a second, 5,000 kbit\/s/],
-  ] as const) {
+  for (const set of [2.4, 10]) {
     kbits = set * 1000;
     const found = await measured();
     assert.ok(Math.abs(found - set) <= set * 0.1, `${found} of ${set} Mbit/s`);
-    assert.match(await card().innerText(), said);
+    // What it carries follows from the slowest tenth, which is told where it is far below the rest, as on a machine that is busy with other things.
+    const said = await card().innerText();
+    const slowest = Number(/at times ([\d.]+) Mbit\/s/.exec(said)?.[1] ?? found) * 1000;
+    const lines = [slowest - 50, slowest + 50].map((steady) => {
+      const { width, height, fps, kbits: rate } = carriedBy({ steady }) ?? assert.fail(said);
+      const upright = `${height} × ${width} upright`;
+      return `${width} × ${height}, or ${upright} at ${fps} frames a second, ${rate.toLocaleString('en')} kbit/s`;
+    });
+    assert.ok(
+      lines.some((line) => said.includes(line)),
+      said,
+    );
   }
 });
 
