@@ -39,7 +39,7 @@ function copyOf(event: StreamEvent, n: number): StreamEvent {
 }
 
 /** What of a log a crowd may do: lines that cannot be read are left out. @param log a session's events, a line each (NDJSON) */
-export const readPast = (log: string): StreamEvent[] => log.split('\n').flatMap((line) => pastEvent(line) ?? []);
+const readPast = (log: string): StreamEvent[] => log.split('\n').flatMap((line) => pastEvent(line) ?? []);
 
 /** One line of it; null: no crowd does that, or it cannot be read. */
 export function pastEvent(line: string): StreamEvent | null {

@@ -14,6 +14,8 @@ import { Ticks } from './ticks';
 
 /** What a crowd does is made so far ahead, ms: a long evening's is not all in memory at once. */
 const AHEAD_MS = 1000;
+/** A machine that has slept for longer, ms, ends it: nobody has seen what would all come at once. */
+const SLEPT_MS = 60_000;
 /** What still waits when the crowd is gone is shown for so long at most, ms. */
 const AFTER_MS = 60_000;
 
@@ -79,9 +81,8 @@ export class OnStage {
     return { title, startedAt: this.startedAt, endsAt: this.startedAt + flow.lengthMs - fromMs };
   }
 
-  command(command: Command): boolean {
+  command(command: Command): void {
     this.put({ input: 'command', at: this.around.now(), command });
-    return true;
   }
 
   /** The show as it now is. */
@@ -109,6 +110,7 @@ export class OnStage {
 
   private come(): void {
     const at = this.around.now();
+    if (at - this.nextAt > SLEPT_MS) return this.around.over();
     while (this.nextAt <= at && !this.stopped) {
       const event = this.ahead.shift();
       if (event) this.put({ input: 'event', at, event: { ...event, at, seenAt: at } });

@@ -194,6 +194,27 @@ test('a past session comes as fast as it is asked to, and is over when it is', a
   expect(live.state.totals.gifts).toBe(0);
 });
 
+test('a machine that has slept through much of it ends it, and does not make up for it all at once', async () => {
+  const desk = look();
+  let aheadMs = 0;
+  const { clock } = live;
+  const now = clock.now.bind(clock);
+  jest.spyOn(clock, 'now').mockImplementation(() => now() + aheadMs);
+  await owner.rehearse(RUSH);
+  await until(
+    () => desk.view.totals?.gifts ?? 0,
+    (gifts) => gifts > 3,
+  );
+  const before = desk.said.length;
+  aheadMs = 900_000;
+  await until(
+    () => desk.view,
+    ({ rehearsal }) => rehearsal === null,
+  );
+  // A quarter of an hour of this rush is thousands of lines.
+  expect(desk.said.length - before).toBeLessThan(100);
+});
+
 test('points that come in as a table meanwhile are the show’s', async () => {
   await owner.rehearse(RUSH);
   const row = { feed: 'b', id: 'x', handle: 'x', name: 'X', points: 70 };

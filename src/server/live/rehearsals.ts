@@ -92,7 +92,9 @@ export class Rehearsals {
 
   /** What a desk asks for while one is on is done in the rehearsal. @returns false where none is on, or where it is the show's own to do */
   command(command: Command): boolean {
-    return OF_THE_SHOW.has(command.command) ? false : (this.on?.command(command) ?? false);
+    if (!this.on || OF_THE_SHOW.has(command.command)) return false;
+    this.on.command(command);
+    return true;
   }
 
   end(): void {
